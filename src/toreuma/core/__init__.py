@@ -1,0 +1,1 @@
+"""The core computes: no screen, no files, no clock, no globals."""

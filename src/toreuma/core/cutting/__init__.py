@@ -1,0 +1,1 @@
+"""Speed, feed, force, power and finish, each number with its reasons."""

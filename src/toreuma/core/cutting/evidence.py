@@ -1,0 +1,56 @@
+"""A number together with why it is what it is."""
+
+from dataclasses import asdict, dataclass
+
+__all__ = ["Evidence", "Input", "Limit"]
+
+
+@dataclass(frozen=True)
+class Input:
+    """A quantity that went into a formula; ``unit`` is an internal unit of `toreuma.core.units`."""
+
+    label: str
+    symbol: str
+    number: float
+    unit: str
+
+
+@dataclass(frozen=True)
+class Limit:
+    """A bound that was tried; ``bit`` marks the one that decided."""
+
+    label: str
+    number: float
+    unit: str
+    bit: bool = False
+
+
+@dataclass(frozen=True)
+class Evidence:
+    """A value, and because: inputs, formula, source, limits tried and the one that bit.
+
+    ``pin`` names the field of the operation's pins that fixes this number, empty when it follows from others.
+    ``proposed`` is what would stand here without the pin.
+    """
+
+    name: str
+    symbol: str
+    number: float
+    unit: str
+    formula: str = ""
+    source: str = ""
+    inputs: tuple[Input, ...] = ()
+    limits: tuple[Limit, ...] = ()
+    measured_on: str = ""
+    pin: str = ""
+    pinned: bool = False
+    proposed: float | None = None
+    note: str = ""
+
+    @property
+    def bit(self) -> Limit | None:
+        """The limit that decided, if any."""
+        return next((limit for limit in self.limits if limit.bit), None)
+
+    def as_dict(self) -> dict[str, object]:
+        return asdict(self)

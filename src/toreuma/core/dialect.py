@@ -1,0 +1,44 @@
+"""What the words of a control mean: data that writer and reader both obey, and all they share."""
+
+from typing import Literal
+
+from pydantic import Field, model_validator
+
+from toreuma.core.model.base import Identifier, Name, Value
+
+__all__ = ["CODE_NAMES", "Dialect"]
+
+CODE_NAMES = frozenset(
+    "rapid line arc_clockwise arc_counter_clockwise dwell plane inch mm reference compensation_off clamp work_offset "
+    "surface_speed fixed_speed feed_per_minute feed_per_rev stop optional_stop spindle_forward spindle_reverse "
+    "spindle_stop coolant_on coolant_off end".split()
+)
+
+
+class Dialect(Value):
+    """One control's way of writing. ``codes`` names each G and M word by what it does."""
+
+    id: Identifier
+    name: Name
+    source: Name = ""
+    file_suffix: str = ".nc"
+    comment: tuple[str, str] = ("(", ")")
+    section: str = Field(description="Comment that opens an operation, with {number} and {name}")
+    x_is_diameter: bool = True
+    decimals: dict[Literal["mm", "inch"], int]
+    feed_decimals: dict[Literal["mm", "inch"], int]
+    line_step: int = Field(default=10, ge=0, description="Step of the block numbers; 0 writes none")
+    tool_word: str
+    codes: dict[str, str]
+    start: tuple[str, ...]
+    tool: tuple[str, ...]
+    after_tool: tuple[str, ...]
+    end: tuple[str, ...]
+    caution: tuple[str, ...] = ()
+
+    @model_validator(mode="after")
+    def _complete(self) -> "Dialect":
+        missing = sorted(CODE_NAMES - set(self.codes))
+        if missing:
+            raise ValueError(f"the dialect has no code for {missing[0]}")
+        return self

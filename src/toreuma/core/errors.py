@@ -1,0 +1,39 @@
+"""One family of errors, each a clear line for the person: where, what, how to mend."""
+
+__all__ = ["Cancelled", "JobError", "PartError", "ProgramError", "ToreumaError", "UnitError"]
+
+
+class ToreumaError(Exception):
+    """Something the person can mend. Prints as ``WHERE: WHAT; HOW TO MEND``."""
+
+    def __init__(self, where: str, what: str, cure: str) -> None:
+        super().__init__(f"{where}: {what}; {cure}")
+        self.where = where
+        self.what = what
+        self.cure = cure
+
+
+class JobError(ToreumaError):
+    """A job file or a job value that cannot be used."""
+
+
+class PartError(JobError):
+    """A part whose profile cannot be built. ``element`` counts from 0; -1 is the whole profile."""
+
+    def __init__(self, element: int, field: str, what: str, cure: str) -> None:
+        where = f"part.outside[{element}].{field}" if element >= 0 else "part.outside"
+        super().__init__(where.removesuffix("."), what, cure)
+        self.element = element
+        self.field = field
+
+
+class ProgramError(ToreumaError):
+    """Program text that cannot be read, or a dialect that cannot write what is asked."""
+
+
+class UnitError(ToreumaError):
+    """Typed text that is not a quantity of the wanted kind."""
+
+
+class Cancelled(Exception):
+    """Work was stopped because its result is no longer wanted."""

@@ -1,0 +1,51 @@
+"""What is wrong, where, in numbers, why it matters, and what would cure it."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+from toreuma.core.model import Job
+
+__all__ = ["Cure", "Finding", "Severity", "worst"]
+
+Severity = Literal["error", "warning", "note"]
+_ORDER = {"error": 0, "warning": 1, "note": 2}
+
+
+@dataclass(frozen=True)
+class Cure:
+    """A change of the job that mends a finding."""
+
+    label: str
+    apply: Callable[[Job], Job]
+
+
+@dataclass(frozen=True)
+class Finding:
+    """``at`` is a place (z, r) in mm on the part; ``line`` counts lines of program text from 1."""
+
+    severity: Severity
+    code: str
+    what: str
+    why: str = ""
+    operation: str = ""
+    at: tuple[float, float] | None = None
+    line: int | None = None
+    cures: tuple[Cure, ...] = ()
+
+    def as_dict(self) -> dict[str, object]:
+        return {
+            "severity": self.severity,
+            "code": self.code,
+            "what": self.what,
+            "why": self.why,
+            "operation": self.operation,
+            "at": list(self.at) if self.at else None,
+            "line": self.line,
+            "cures": [cure.label for cure in self.cures],
+        }
+
+
+def worst(findings: tuple[Finding, ...]) -> Finding | None:
+    """The most severe finding, the first of its kind; None when there are none."""
+    return min(findings, key=lambda finding: _ORDER[finding.severity], default=None)

@@ -1,0 +1,117 @@
+"""Regions of the half plane, as shapely polygons.
+
+Every solid that turns is drawn with its lower half too, as far as a tool can meet it there: what is below the
+axis is as real for a tool that runs past the centre as what is above.
+"""
+
+from collections.abc import Iterable
+from typing import Any
+
+import numpy as np
+import shapely
+from shapely.affinity import scale, translate
+from shapely.geometry.base import BaseGeometry
+
+from toreuma.core.geometry.elements import Points
+
+__all__ = [
+    "EMPTY",
+    "Region",
+    "box",
+    "depth_inside",
+    "fold",
+    "mirrored_at_axis",
+    "polygons",
+    "region_from_points",
+    "rings",
+    "rotated_volume",
+    "thickness",
+    "tidy",
+    "union",
+]
+
+Region = BaseGeometry
+EMPTY: Region = shapely.Polygon()
+SLIVER_MM2 = 1e-9
+
+
+def region_from_points(points: Points) -> Region:
+    """The region inside a closed polyline, shape (n, 2)."""
+    return _valid(shapely.Polygon(points))
+
+
+def box(z0: float, r0: float, z1: float, r1: float) -> Region:
+    """The rectangle between two corners; empty when it has no area."""
+    if z1 - z0 <= 0 or r1 - r0 <= 0:
+        return EMPTY
+    return shapely.box(z0, r0, z1, r1)
+
+
+def polygons(region: Region) -> list[Any]:
+    """The polygons of a region, without slivers."""
+    parts = shapely.get_parts(region)
+    return [part for part in parts if part.geom_type == "Polygon" and part.area > SLIVER_MM2]
+
+
+def rings(region: Region) -> list[Points]:
+    """Outer and inner rings of all polygons, each closed, shape (n, 2)."""
+    found = []
+    for polygon in polygons(region):
+        found.append(shapely.get_coordinates(polygon.exterior))
+        found.extend(shapely.get_coordinates(hole) for hole in polygon.interiors)
+    return found
+
+
+def union(regions: Iterable[Region]) -> Region:
+    return shapely.union_all([region for region in regions if not region.is_empty])
+
+
+def fold(region: Region) -> Region:
+    """What a swept region cuts from turning stock: the lower half counts above the axis as well."""
+    low = shapely.get_coordinates(region)[:, 1].min(initial=0.0)
+    if low >= 0:
+        return region
+    flipped = scale(region, 1, -1, origin=(0, 0))
+    return shapely.clip_by_rect(shapely.union(region, flipped), -1e6, 0, 1e6, 1e6)
+
+
+def mirrored_at_axis(region: Region, depth_mm: float) -> Region:
+    """The region with its mirror image below the axis, down to ``depth_mm``."""
+    lower = shapely.clip_by_rect(scale(region, 1, -1, origin=(0, 0)), -1e6, -depth_mm, 1e6, 0)
+    return _valid(shapely.union(region, lower))
+
+
+def tidy(region: Region, tolerance_mm: float = 1e-6) -> Region:
+    """Drop points that lie on a straight line and pieces without area."""
+    kept = [p for p in shapely.get_parts(region.simplify(tolerance_mm)) if p.geom_type == "Polygon"]
+    return union(part for part in kept if part.area > SLIVER_MM2)
+
+
+def rotated_volume(region: Region) -> float:
+    """Volume in mm3 of the region spun about the axis (Pappus: 2 pi times area times centroid radius)."""
+    return float(2 * np.pi * region.area * region.centroid.y) if region.area > 0 else 0.0
+
+
+def thickness(region: Region, base: Region) -> float:
+    """How far, mm, ``region`` stands out from the surface of ``base`` at most."""
+    points = shapely.get_coordinates(region)
+    if len(points) == 0 or base.is_empty:
+        return 0.0
+    return float(shapely.distance(shapely.points(points), base).max())
+
+
+def depth_inside(region: Region, base: Region) -> float:
+    """How deep, mm, ``region`` reaches below the surface of ``base``; the axis is no surface."""
+    points = shapely.get_coordinates(region)
+    if len(points) == 0:
+        return 0.0
+    surface = shapely.boundary(shapely.union(base, scale(base, 1, -1, origin=(0, 0))))
+    return float(shapely.distance(shapely.points(points), surface).max())
+
+
+def moved(region: Region, dz: float, dr: float) -> Region:
+    return translate(region, dz, dr)
+
+
+def _valid(region: Region) -> Region:
+    return region if region.is_valid else shapely.make_valid(region)

@@ -1,0 +1,45 @@
+"""Results kept by the content of what they were made from."""
+
+from collections import OrderedDict
+from collections.abc import Callable, Hashable
+from typing import TypeVar, cast
+
+from toreuma.core.geometry.region import Region
+
+__all__ = ["Check", "Memo", "fingerprint", "never_cancel"]
+
+T = TypeVar("T")
+Check = Callable[[], None]
+"""Called between pieces of long work; raises `toreuma.core.errors.Cancelled` to stop it."""
+
+
+def never_cancel() -> None:
+    """The check for work that runs to its end."""
+
+
+class Memo:
+    """Remembers the most recent results; asking with equal content gives the same result again."""
+
+    def __init__(self, size: int = 2000) -> None:
+        self._size = size
+        self._kept: OrderedDict[Hashable, object] = OrderedDict()
+        self.hits = 0
+        self.misses = 0
+
+    def get(self, key: Hashable, compute: Callable[[], T]) -> T:
+        """The result kept under ``key``, or the result of ``compute``, kept from now on."""
+        if key in self._kept:
+            self.hits += 1
+            self._kept.move_to_end(key)
+            return cast(T, self._kept[key])
+        self.misses += 1
+        value = compute()
+        self._kept[key] = value
+        if len(self._kept) > self._size:
+            self._kept.popitem(last=False)
+        return value
+
+
+def fingerprint(region: Region) -> bytes:
+    """Content of a region as a key."""
+    return bytes(region.wkb)

@@ -1,0 +1,83 @@
+"""The job: everything the person decided, as one value."""
+
+from collections import Counter
+from collections.abc import Callable
+from typing import Literal, Self
+
+from pydantic import Field, model_validator
+
+from toreuma.core.model.base import Identifier, Name, Value
+from toreuma.core.model.hold import Chuck
+from toreuma.core.model.machine import Machine
+from toreuma.core.model.operation import Operation
+from toreuma.core.model.part import Part
+from toreuma.core.model.stock import RoundBar
+from toreuma.core.model.tool import Tool
+
+__all__ = ["FORMAT_VERSION", "Job", "ProgramOptions", "Setup"]
+
+FORMAT_VERSION = 1
+
+
+class ProgramOptions(Value):
+    """How the program is written."""
+
+    dialect: Identifier = "system-a"
+    arcs: Literal["R", "IK"] = "R"
+    number: int = Field(default=1001, ge=1, le=999999)
+
+
+class Setup(Value):
+    """One holding of the blank and what is cut in it."""
+
+    name: Name = ""
+    hold: Chuck
+    operations: tuple[Operation, ...] = Field(default=(), max_length=1000)
+
+
+class Job(Value):
+    """A part, its blank, a machine, the tools in it and the route."""
+
+    version: Literal[1] = Field(default=FORMAT_VERSION, description="Format of this file")
+    name: Name
+    units: Literal["mm", "inch"] = Field(default="mm", description="What the person reads; stored values are mm")
+    part: Part
+    stock: RoundBar
+    machine: Machine
+    tools: tuple[Tool, ...] = Field(default=(), max_length=500)
+    setups: tuple[Setup, ...] = Field(min_length=1, max_length=1)
+    program: ProgramOptions = ProgramOptions()
+
+    @model_validator(mode="after")
+    def _names_are_unique(self) -> Self:
+        for label, names in (
+            ("tools share the id", [tool.id for tool in self.tools]),
+            ("operations share the id", [op.id for setup in self.setups for op in setup.operations]),
+        ):
+            twice = [name for name, count in Counter(names).items() if count > 1]
+            if twice:
+                raise ValueError(f"two {label} '{twice[0]}'")
+        return self
+
+    @property
+    def setup(self) -> Setup:
+        return self.setups[0]
+
+    @property
+    def operations(self) -> tuple[Operation, ...]:
+        return self.setup.operations
+
+    def tool(self, tool_id: str) -> Tool | None:
+        return next((tool for tool in self.tools if tool.id == tool_id), None)
+
+    def operation(self, operation_id: str) -> Operation | None:
+        return next((op for op in self.operations if op.id == operation_id), None)
+
+    def with_setup(self, **changes: object) -> "Job":
+        return self.changed(setups=(self.setup.changed(**changes),))
+
+    def with_operation(self, operation_id: str, change: Callable[[Operation], Operation]) -> "Job":
+        """The job with one operation replaced by ``change(operation)``."""
+        return self.with_setup(
+            operations=tuple(change(op) if op.id == operation_id else op for op in self.operations)
+        )

@@ -1,0 +1,36 @@
+"""The machine as far as times, speeds and power need it."""
+
+from pydantic import Field, model_validator
+
+from toreuma.core.model.base import Name, Positive, Share, Value
+
+__all__ = ["Machine", "PowerPoint"]
+
+
+class PowerPoint(Value):
+    """One corner of the spindle motor's curve; straight lines in between."""
+
+    rpm: float = Field(ge=0)
+    power_kw: float = Field(ge=0, description="Motor power available at this speed")
+
+
+class Machine(Value):
+    name: Name
+    max_rpm: Positive
+    power: tuple[PowerPoint, ...] = Field(min_length=2, description="Continuous rating, by rising speed")
+    efficiency: Share = Field(default=0.8, description="Share of motor power that reaches the cut")
+    rapid_x_mm_min: Positive = Field(description="Rapid of the cross slide, on radius")
+    rapid_z_mm_min: Positive
+    acceleration_mm_s2: Positive = 1500.0
+    tool_change_s: float = Field(default=2.0, ge=0)
+    spindle_ramp_rpm_s: Positive = Field(default=1500.0, description="How fast the spindle changes speed")
+    stations: int = Field(ge=1, le=200)
+    reference_d_mm: Positive = Field(description="Diameter at the reference point of the turret")
+    reference_from_nose_mm: Positive = Field(description="Reference point in front of the chuck body's face")
+
+    @model_validator(mode="after")
+    def _rising(self) -> "Machine":
+        speeds = [point.rpm for point in self.power]
+        if any(later <= earlier for earlier, later in zip(speeds, speeds[1:], strict=False)):
+            raise ValueError("the speeds of the power curve must rise from one point to the next")
+        return self

@@ -1,0 +1,30 @@
+"""Workpiece material as the cutting formulas need it."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from toreuma.core.model.base import Name, Positive, Value
+
+__all__ = ["Material", "StartSpeed"]
+
+
+class StartSpeed(Value):
+    """Starting surface speed for one tool material, middle of the usual range."""
+
+    tool_material: Name
+    rough_m_min: Positive
+    finish_m_min: Positive
+    part_off_m_min: Positive
+
+
+class Material(Value):
+    """Typical literature values, each with its source; the person may edit them."""
+
+    name: Name
+    group: Literal["P", "M", "K", "N", "S", "H"] = Field(description="ISO 513 letter")
+    density_kg_m3: Positive
+    kc11_n_mm2: Positive = Field(description="Specific cutting force at 1 mm chip thickness (Kienzle)")
+    mc: float = Field(ge=0, lt=1, description="Kienzle exponent")
+    speeds: tuple[StartSpeed, ...] = ()
+    source: Name = ""

@@ -1,0 +1,58 @@
+"""One move of a tool: the value that planning writes down as text and reading makes from text again."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from toreuma.core.geometry.elements import Line, Segment
+
+__all__ = ["STOPPED", "Motion", "Spindle"]
+
+
+@dataclass(frozen=True, slots=True)
+class Spindle:
+    """Spindle state. ``surface``: value is m/min, held between 0 and ``clamp_rpm``; ``fixed``: value is rpm."""
+
+    mode: Literal["surface", "fixed", "stopped"]
+    value: float = 0.0
+    clamp_rpm: float | None = None
+
+
+STOPPED = Spindle("stopped")
+
+
+@dataclass(frozen=True, slots=True)
+class Motion:
+    """A move of the programmed point, mm in (z, r).
+
+    ``feed`` is None for a rapid; otherwise mm per revolution, or mm per minute when ``per_minute``.
+    ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's.
+    """
+
+    segment: Segment
+    feed: float | None
+    spindle: Spindle
+    station: int
+    per_minute: bool = False
+    line: int = 0
+    section: int = -1
+    dwell_s: float = 0.0
+
+    @property
+    def is_rapid(self) -> bool:
+        return self.feed is None
+
+    @property
+    def start(self) -> tuple[float, float]:
+        return self.segment.start
+
+    @property
+    def end(self) -> tuple[float, float]:
+        return self.segment.end
+
+    def until(self, share: float) -> "Motion":
+        """The first ``share`` (0 to 1) of the move."""
+        return replace(self, segment=self.segment.part(share))
+
+    @staticmethod
+    def rapid(start: tuple[float, float], end: tuple[float, float], spindle: Spindle, station: int) -> "Motion":
+        return Motion(Line(start, end), None, spindle, station)

@@ -1,0 +1,180 @@
+"""Outside finishing: one cut along the contour, with run-in, extension past the end, and run-out."""
+
+import math
+
+import numpy as np
+
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.finish import FORMULA, SOURCE, theoretical_ra_um
+from toreuma.core.cutting.speed import surface_speed_rpm
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.elements import Point, Points, Segment
+from toreuma.core.geometry.reach import Reach, blocked_by_part, covered
+from toreuma.core.geometry.recover import recover
+from toreuma.core.geometry.region import Region, box, polygons, thickness
+from toreuma.core.model import FinishOd, Job, RoughOd, TurningTool
+from toreuma.core.motion import Motion, Spindle
+from toreuma.core.plan import numbers as num
+from toreuma.core.plan.contour import from_place, nose_at_start
+from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
+from toreuma.core.plan.work import APPROACH_MM, Path, Work
+from toreuma.core.simulate.removal import after_cutting
+
+__all__ = ["plan_finish_od"]
+
+MOST_NOSE_RADII = 2.5
+"""A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
+
+
+def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
+    """Follow the contour as far as the tool reaches; what it cannot reach is declared by the coverage."""
+    tool, shape, scene = work.tool, work.shape, work.scene
+    if not isinstance(tool, TurningTool):
+        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for finishing")
+    values = _numbers(work, operation, tool)
+    feed = values["f"].number
+    stretch = stretch_of(work, operation)
+    reach = reach_of(work, stretch)
+    outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
+    contour = recover(_from_start(outline, work, stretch))
+    run_in = _run_in(contour[0], operation.lead_mm, stretch.from_z is not None)
+    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
+    top = max(work.stock.bounds[3], scene.stock_r) + APPROACH_MM + shape.nose_radius
+    clear_z = max(run_in[0], work.stock.bounds[2] + APPROACH_MM + shape.nose_radius)
+    if stretch.from_z is not None:
+        clear_z = run_in[0]
+    path.come(clear_z, top)
+    path.rapid(r=run_in[1])
+    path.rapid(z=run_in[0])
+    begin = len(path.motions)
+    path.feed(feed, *contour[0].start)
+    path.along(contour, feed)
+    drawn = tuple(motion.segment for motion in path.motions[begin:])
+    z, r = path.nose
+    out = max(work.stock.bounds[3] + shape.nose_radius - r, 0.0) + operation.lead_mm
+    path.feed(feed, r=r + min(out, operation.lead_mm + scene.stock_r))
+    path.leave()
+    motions = tuple(path.motions)
+    deepest = _deepest(work, motions)
+    values["ap"] = Evidence("deepest cut", "ap", deepest[0], "mm", measured_on="square to the contour",
+                            formula="stock met by the edge, from the simulated cut")  # fmt: skip
+    values |= num.power(work.job, max(deepest[0], 0.01), feed, values["vc"].number, tool.holder.entering_angle_deg,
+                        values["clamp"].number, 2 * scene.profile.largest_r)  # fmt: skip
+    values["ra"] = Evidence(
+        "theoretical finish", "Ra", theoretical_ra_um(feed, shape.nose_radius), "um", formula=FORMULA, source=SOURCE,
+        inputs=(Input("feed", "f", feed, "mm/rev"), Input("nose radius", "rε", shape.nose_radius, "mm")),
+    )  # fmt: skip
+    findings = [*stretch.findings, *_too_deep(operation, tool, deepest)]
+    return Cuts(
+        motions, (Pass(drawn, deepest[0], finishing=True),), values, tuple(findings),
+        coverage=lambda: _coverage(work, operation, stretch, reach),
+    )  # fmt: skip
+
+
+def _numbers(work: Work, operation: FinishOd, tool: TurningTool) -> dict[str, Evidence]:
+    job, pins = work.job, operation.pins
+    vc = num.surface_speed(job.stock.material, tool.insert.material, "finish", pins)
+    clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins)
+    least = surface_speed_rpm(vc.number, 2 * work.scene.profile.largest_r)
+    feed = num.finish_feed(tool.insert, operation.wanted_ra_um, pins)
+    slowest = Evidence("slowest spindle", "n", min(least, clamp.number), "rpm", formula="n = 1000 vc / (π d)",
+                       inputs=(Input("largest diameter", "d", 2 * work.scene.profile.largest_r, "mm"),))  # fmt: skip
+    return {"vc": vc, "clamp": clamp, "f": feed, "n": slowest}
+
+
+def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
+    """The outline from the place that belongs to the first surface to cut."""
+    profile, nose = work.scene.profile, work.shape.nose_radius
+    if stretch.from_z is not None:
+        return outline
+    first = profile.segments[profile.outside_start]
+    on_axis = first.start[1] < 1e-9
+    return from_place(outline, (first.start[0] + nose, 0.0) if on_axis else nose_at_start(first, nose))
+
+
+def _run_in(first: Segment, lead: float, from_above: bool) -> Point:
+    """Where the tool comes in: back along the first element, or straight down onto a stretch inside the part."""
+    z, r = first.start
+    if from_above:
+        return z, r + lead
+    dz, dr = first.tangent()
+    if dz > -1e-9 and dr < 0:
+        return z, r + lead
+    return z - lead * dz, r - lead * dr
+
+
+def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:
+    """The outline the nose centre can follow when it may also move away from the chuck: with its undercuts."""
+    blocked = blocked_by_part(stretch.target, work.shape).union(work.fixed)
+    window = box(stretch.nose_to, -1.0, stretch.nose_from, 1e4)
+    pieces = polygons(blocked.intersection(window))
+    if not pieces:
+        return reach.envelope.points
+    ring = np.asarray(max(pieces, key=lambda piece: piece.area).exterior.normalize().coords)
+    if _signed_area(ring) < 0:
+        ring = ring[::-1]
+    low = ring[:, 1] < -1.0 + 1e-6
+    right = int(np.flatnonzero(low)[ring[low, 0].argmax()])
+    rolled = np.vstack([ring[right:-1], ring[: right + 1]])
+    left = int(np.flatnonzero(rolled[:, 0] <= stretch.nose_to + 1e-9)[0])
+    return np.asarray(rolled[: left + 1])
+
+
+def _signed_area(ring: Points) -> float:
+    z, r = ring[:, 0], ring[:, 1]
+    return float((z[:-1] * r[1:] - z[1:] * r[:-1]).sum() / 2)
+
+
+def _deepest(work: Work, motions: tuple[Motion, ...]) -> tuple[float, Point | None]:
+    """The thickest layer the finishing cut meets, and where."""
+    after = after_cutting(work.stock, motions, work.shape)
+    removed = work.stock.difference(after)
+    best, place = 0.0, None
+    for piece in polygons(removed):
+        depth = thickness(piece, after)
+        if depth > best:
+            best, place = depth, (float(piece.centroid.x), float(piece.bounds[3]))
+    return best, place
+
+
+def _too_deep(operation: FinishOd, tool: TurningTool, deepest: tuple[float, Point | None]) -> list[Finding]:
+    limit = MOST_NOSE_RADII * tool.insert.nose_radius_mm
+    if tool.insert.shape == "R" or deepest[0] <= limit or deepest[1] is None:
+        return []
+    z = deepest[1][0]
+
+    def rough_first(job: Job) -> Job:
+        count = 1 + sum(op.kind == "rough_od" for op in job.operations)
+        extra = RoughOd(id=_free_id(job), name=f"Rough {count} with the slim tool", tool=tool.id)
+        at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
+        return job.with_setup(operations=(*job.operations[:at], extra, *job.operations[at:]))
+
+    return [
+        Finding(
+            "warning", "finish.deep", f"the finishing cut takes {deepest[0]:.2f} mm on radius near Z {z:.1f}",
+            f"more than {MOST_NOSE_RADII:g} nose radii ({limit:.2f} mm): earlier tools left metal there",
+            operation.id, deepest[1], cures=(Cure(f"Rough with {tool.id} first", rough_first),),
+        )
+    ]  # fmt: skip
+
+
+def _free_id(job: Job) -> str:
+    taken = {op.id for op in job.operations}
+    return next(name for name in (f"op{n}" for n in range(1, 10_000)) if name not in taken)
+
+
+def _coverage(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -> Region:
+    """What the finished stretch is declared to be clean of."""
+    top = work.scene.stock_r + work.shape.nose_radius + 1.0
+    if not operation.allow_away:
+        clean = reach.removable(top)
+    else:
+        blocked = blocked_by_part(stretch.target, work.shape).union(work.fixed)
+        window = box(stretch.nose_to, -1.0, stretch.nose_from, top)
+        free = [p for p in polygons(window.difference(blocked)) if math.isclose(p.bounds[3], top)]
+        clean = covered(max(free, key=lambda piece: piece.area), work.shape)
+    low = stretch.end_z if operation.to_z_mm is not None else -1e4
+    high = 1e4 if stretch.from_z is None else stretch.from_z
+    return clean.intersection(box(low, 0, high, 1e4))
+

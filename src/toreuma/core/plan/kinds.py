@@ -1,0 +1,30 @@
+"""Which function plans which kind of operation. A new kind is one module and one line here."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from toreuma.core.plan.face import plan_face
+from toreuma.core.plan.finish_od import plan_finish_od
+from toreuma.core.plan.part_off import plan_part_off
+from toreuma.core.plan.result import Cuts
+from toreuma.core.plan.rough_od import plan_rough_od
+from toreuma.core.plan.work import Work
+
+__all__ = ["KINDS", "Kind"]
+
+
+@dataclass(frozen=True)
+class Kind:
+    """An operation kind: its planner, and what it is called."""
+
+    plan: Callable[[Work, Any], Cuts]
+    label: str
+
+
+KINDS: dict[str, Kind] = {
+    "face": Kind(plan_face, "Face"),
+    "rough_od": Kind(plan_rough_od, "Rough outside"),
+    "finish_od": Kind(plan_finish_od, "Finish outside"),
+    "part_off": Kind(plan_part_off, "Part off"),
+}

@@ -1,0 +1,161 @@
+"""Parting off: plunge part depth, break the back edge with the corner of the blade, go on to the centre."""
+
+from dataclasses import replace
+
+import numpy as np
+
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.speed import surface_speed_rpm
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.envelope import Envelope, upper_envelope
+from toreuma.core.geometry.reach import blocked_by_part, covered, limit_toward_chuck
+from toreuma.core.geometry.recover import recover
+from toreuma.core.geometry.region import Region, box
+from toreuma.core.model import PartingTool, PartOff
+from toreuma.core.motion import Spindle
+from toreuma.core.plan import numbers as num
+from toreuma.core.plan.contour import from_place, nose_at_start
+from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.stretch import stick_out_more
+from toreuma.core.plan.work import APPROACH_MM, Path, Work
+
+__all__ = ["plan_part_off"]
+
+EDGE_RUN_IN_MM = 0.6
+"""How far outside the stock the edge cut begins, along the edge."""
+
+DEEPER_THAN_EDGE_MM = 0.4
+"""The first plunge goes this much deeper than the back edge reaches."""
+
+PAST_CENTRE_MM = 0.05
+
+
+def plan_part_off(work: Work, operation: PartOff) -> Cuts:
+    """Cut the finished part from the bar behind its back face."""
+    tool, shape, scene = work.tool, work.shape, work.scene
+    if not isinstance(tool, PartingTool):
+        raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
+    top = _stock_radius(work)
+    values = _numbers(work, operation, tool, 2 * top)
+    feed = values["f"].number
+    findings = [*_too_deep(work, tool, operation, top), *_near_jaws(work, operation)]
+    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
+    slot_z = _slot_z(work)
+    clear = top + APPROACH_MM + shape.nose_radius
+    path.come(slot_z, clear)
+    begin = len(path.motions)
+    edge = _edge(work, top)
+    if edge:
+        bottom = scene.profile.segments[-1].start[1]
+        path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
+        path.feed(feed * 2, r=clear)
+        path.rapid(z=edge[0].start[0])
+        path.along([Line((edge[0].start[0], clear), edge[0].start), *edge], feed)
+    slow_r = operation.slow_below_d_mm / 2 + shape.nose_radius
+    if path.nose[1] > slow_r:
+        path.feed(feed, z=slot_z, r=slow_r)
+    path.feed(feed * operation.slow_share, z=slot_z, r=-PAST_CENTRE_MM)
+    drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
+    path.leave()
+    values |= num.power(work.job, tool.blade.width_mm, feed, values["vc"].number, 90.0, values["clamp"].number, 2 * top)
+    return Cuts(
+        tuple(path.motions), (Pass(drawn, tool.blade.width_mm),), values, tuple(findings),
+        coverage=lambda: _coverage(work),
+    )  # fmt: skip
+
+
+def _numbers(work: Work, operation: PartOff, tool: PartingTool, d_mm: float) -> dict[str, Evidence]:
+    job, pins, blade = work.job, operation.pins, tool.blade
+    vc = num.surface_speed(job.stock.material, blade.material, "part_off", pins)
+    clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins, operation.steady_below_d_mm)
+    low, high = blade.feed_range_mm_rev
+    feed = Evidence("feed", "f", (low + high) / 2, "mm/rev", formula="middle of the blade's feed range",
+                    source="feed range of the blade", pin="feed_mm_rev",
+                    inputs=(Input("range from", "f", low, "mm/rev"), Input("range to", "f", high, "mm/rev")),
+                    limits=(Limit("end of the blade's range", high, "mm/rev"),))  # fmt: skip
+    if pins.feed_mm_rev is not None:
+        feed = replace(feed, proposed=feed.number, number=pins.feed_mm_rev, pinned=True)
+    near = Evidence("feed near the centre", "f", feed.number * operation.slow_share, "mm/rev",
+                    formula=f"{operation.slow_share:.0%} of the feed below Ø {operation.slow_below_d_mm:g} mm",
+                    note="the surface speed falls to nothing there and the edge is pushed, not cut")  # fmt: skip
+    width = Evidence("blade width", "CW", blade.width_mm, "mm")
+    slowest = Evidence("slowest spindle", "n", min(surface_speed_rpm(vc.number, d_mm), clamp.number), "rpm",
+                       formula="n = 1000 vc / (π d)", inputs=(Input("diameter", "d", d_mm, "mm"),))  # fmt: skip
+    return {"vc": vc, "clamp": clamp, "f": feed, "f_centre": near, "ap": width, "n": slowest}
+
+
+def _right_nose(work: Work) -> float:
+    """Centre of the blade's free-end corner measured from the nose centre the program moves, mm."""
+    return float(work.shape.core[:, 0].max())
+
+
+def _slot_z(work: Work) -> float:
+    """Where the program's nose centre runs to cut the back face."""
+    return work.scene.profile.back_z - work.shape.nose_radius - _right_nose(work)
+
+
+def _stock_radius(work: Work) -> float:
+    """Radius of the stock where the blade goes in, mm."""
+    z = work.scene.profile.back_z
+    met = work.stock.intersection(box(z - work.shape.edge_length, 0, z + 1e-3, 1e4))
+    return float(met.bounds[3]) if not met.is_empty else work.scene.stock_r
+
+
+def _edge_line(work: Work) -> Envelope:
+    """How far down the blade may go over the back edge and behind it."""
+    blocked = blocked_by_part(work.scene.part_both_halves, work.shape)
+    profile = work.scene.profile
+    z_from = profile.segments[profile.outside_end - 1].end[0] + work.shape.nose_radius - _right_nose(work)
+    return upper_envelope(blocked, z_from, _slot_z(work) - 1e-3)
+
+
+def _edge(work: Work, top: float) -> list[Segment]:
+    """The back edge as the nose centre runs it, with a run-in through the air; empty without an edge."""
+    profile, shape = work.scene.profile, work.shape
+    broken = profile.segments[profile.outside_end : -1]
+    if not broken:
+        return []
+    z, r = nose_at_start(broken[0], shape.nose_radius)
+    bottom = broken[-1].end[1]
+    line = from_place(_edge_line(work).with_levels(np.array([bottom])).points, (z - _right_nose(work), r))
+    contour = recover(line[line[:, 1] >= bottom - 1e-6])
+    dz, dr = contour[0].tangent()
+    first = contour[0].start
+    rise = max(top + shape.nose_radius - first[1], 0.0) + EDGE_RUN_IN_MM
+    back = rise / max(-dr, 0.5)
+    return [Line((first[0] - back * dz, first[1] - back * dr), first), *contour]
+
+
+def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> list[Finding]:
+    if tool.blade.depth_mm >= top:
+        return []
+    return [
+        Finding(
+            "error", "blade.short",
+            f"the blade cuts {tool.blade.depth_mm:.2f} mm deep, {top:.2f} mm on radius are needed",
+            "the block would touch the bar before the part is off", operation.id,
+            (work.scene.profile.back_z, top),
+        )
+    ]  # fmt: skip
+
+
+def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
+    back = _slot_z(work)
+    missing = limit_toward_chuck(work.fixed) - back
+    if missing <= 0:
+        return []
+    more = float(int(missing + 1) + 1)
+    return [
+        Finding(
+            "error", "hold.short", f"the blade or its block comes {missing:.2f} mm too close to the jaws",
+            "blade, block and jaws keep their clearance", operation.id, (back, work.scene.stock_r),
+            cures=(stick_out_more(more),),
+        )
+    ]  # fmt: skip
+
+
+def _coverage(work: Work) -> Region:
+    """The back face and its edge, as far as the blade reaches them."""
+    line = _edge_line(work)
+    return covered(line.above(work.scene.stock_r + work.shape.nose_radius + 1.0), work.shape)

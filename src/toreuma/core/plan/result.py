@@ -1,0 +1,78 @@
+"""What planning one operation gives."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from functools import cached_property
+
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.errors import ToreumaError
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.elements import Segment
+from toreuma.core.geometry.region import EMPTY, Region
+from toreuma.core.model import Operation
+from toreuma.core.motion import Motion
+from toreuma.core.simulate.clock import Times
+
+__all__ = ["Cuts", "OperationFault", "OperationPlan", "Pass"]
+
+
+class OperationFault(ToreumaError):
+    """An operation that cannot be planned, with cures where there are any."""
+
+    def __init__(self, code: str, what: str, cure: str, *cures: Cure, at: tuple[float, float] | None = None) -> None:
+        super().__init__("operation", what, cure)
+        self.code = code
+        self.cures = cures
+        self.at = at
+
+
+@dataclass(frozen=True)
+class Pass:
+    """One cutting pass of the programmed point, for drawing; ``depth_mm`` on radius (along Z for a face)."""
+
+    segments: tuple[Segment, ...]
+    depth_mm: float
+    finishing: bool = False
+
+
+@dataclass(frozen=True)
+class Cuts:
+    """Moves and passes of one operation, before they are timed and simulated.
+
+    ``coverage`` gives the region the operation leaves clean as far as its tool reaches; it is computed only
+    when somebody asks what remains.
+    """
+
+    motions: tuple[Motion, ...]
+    passes: tuple[Pass, ...]
+    numbers: dict[str, Evidence]
+    findings: tuple[Finding, ...] = ()
+    coverage: Callable[[], Region] = field(default=lambda: EMPTY, compare=False)
+
+
+@dataclass(frozen=True)
+class OperationPlan:
+    """A planned operation: its cuts, the stock before and after, its times and findings."""
+
+    operation: Operation
+    cuts: Cuts
+    before: Region
+    after: Region
+    times: Times
+    findings: tuple[Finding, ...]
+
+    @property
+    def motions(self) -> tuple[Motion, ...]:
+        return self.cuts.motions
+
+    @property
+    def numbers(self) -> dict[str, Evidence]:
+        return self.cuts.numbers
+
+    @cached_property
+    def removed(self) -> Region:
+        return self.before.difference(self.after) if self.motions else EMPTY
+
+    @cached_property
+    def covered(self) -> Region:
+        return self.cuts.coverage()

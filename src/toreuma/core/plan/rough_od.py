@@ -1,0 +1,249 @@
+"""Outside roughing toward the chuck.
+
+Passes are straight lines clipped by reach and by the stock. The depth from the top down to the next shoulder is
+divided evenly, then each stretch below that shoulder on its own, so every step ends exactly at its allowance.
+At a wall the tool follows it up to the level before, which leaves no steps; into a pocket it goes down along the
+wall behind it, which is as steep as its trailing edge allows.
+"""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.finish import FORMULA, SOURCE, theoretical_rt_um
+from toreuma.core.cutting.speed import surface_speed_rpm
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.envelope import Envelope
+from toreuma.core.geometry.minkowski import sum_with
+from toreuma.core.geometry.recover import recover
+from toreuma.core.geometry.region import Region
+from toreuma.core.geometry.shape import grow
+from toreuma.core.memo import fingerprint
+from toreuma.core.model import RoughOd, TurningTool
+from toreuma.core.motion import Spindle
+from toreuma.core.plan import numbers as num
+from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.stretch import reach_of, stretch_of
+from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
+
+__all__ = ["plan_rough_od"]
+
+SLIVER_MM = 0.02
+"""Stock thinner than this above the contour is not worth a pass."""
+
+JOIN_MM = 3.0
+"""Cuts closer together than this are made in one feed."""
+
+PAST_FINISH_MM = 0.3
+"""Roughing runs this much farther past the end than finishing."""
+
+SAME_MM = 1e-6
+
+FLAT_MM2 = 1e-9
+"""Product of the rises on both sides of a point at or below which the contour turns or runs level there."""
+
+
+@dataclass(frozen=True)
+class _Cut:
+    """One pass of the nose centre at ``level``: from ``start_z`` to ``end_z``, then ``climb`` along the wall.
+
+    ``entry`` is the way down the wall behind, empty where the tool comes in through the air; ``above`` is the
+    level before.
+    """
+
+    level: float
+    above: float
+    start_z: float
+    end_z: float
+    entry: Points
+    climb: Points
+
+
+def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
+    """Remove everything the tool reaches above the contour and its allowances."""
+    tool, shape = work.tool, work.shape
+    if not isinstance(tool, TurningTool):
+        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing")
+    values = _numbers(work, operation, tool)
+    stretch = stretch_of(work, operation, PAST_FINISH_MM)
+    reach = reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm)
+    touched = _engagement(work)
+    limit = values["ap_max"].number
+    top = work.stock.bounds[3] + shape.nose_radius
+    cuts = list(_cuts(reach.envelope, touched, top, shape.nose_radius, limit))
+    findings = list(stretch.findings)
+    if not cuts:
+        findings.append(Finding("note", "rough.nothing", "the tool finds nothing to rough here",
+                                "earlier operations left no stock it can reach", operation.id))  # fmt: skip
+    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
+    drawn = [_write(path, cut, top, values["f"].number) for cut in cuts]
+    if cuts:
+        path.leave()
+    depths = [cut.above - cut.level for cut in cuts]
+    values |= num.passes(depths, values["ap_max"])
+    values |= num.power(
+        work.job, values["ap"].number, values["f"].number, values["vc"].number, tool.holder.entering_angle_deg,
+        values["clamp"].number, 2 * work.stock.bounds[3],
+    )  # fmt: skip
+    values["rt"] = _roughness(values["f"].number, shape.nose_radius)
+    return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings))
+
+
+def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evidence]:
+    job, pins = work.job, operation.pins
+    d_mm = 2 * work.stock.bounds[3]
+    vc = num.surface_speed(job.stock.material, tool.insert.material, "rough", pins)
+    clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins)
+    feed = num.rough_feed(tool.insert, pins)
+    rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
+    depth = num.rough_depth(
+        tool.insert, tool.holder.entering_angle_deg, work.shape.edge_length, job, vc.number, feed.number, rpm, pins
+    )
+    leave = Evidence("left for finishing", "aX", operation.leave_radial_mm, "mm", measured_on="on radius",
+                     formula="about two thirds of the finishing nose radius")  # fmt: skip
+    axial = Evidence("left on faces", "aZ", operation.leave_axial_mm, "mm", measured_on="along Z",
+                     formula="typed")  # fmt: skip
+    return {"vc": vc, "clamp": clamp, "f": feed, "ap_max": depth, "leave_radial": leave, "leave_axial": axial}
+
+
+def _roughness(feed: float, nose: float) -> Evidence:
+    return Evidence("height of feed marks", "Rt", theoretical_rt_um(feed, nose), "um", formula=FORMULA, source=SOURCE,
+                    inputs=(Input("feed", "f", feed, "mm/rev"), Input("nose radius", "rε", nose, "mm")))  # fmt: skip
+
+
+def _engagement(work: Work) -> Region:
+    """Nose centres at which the insert touches stock worth cutting."""
+
+    def compute() -> Region:
+        worth = work.stock.buffer(-SLIVER_MM, join_style="mitre")
+        return grow(sum_with(worth, -work.shape.core), work.shape.nose_radius, 0.005)
+
+    return work.memo.get(("engagement", work.tool, fingerprint(work.stock)), compute)
+
+
+def _cuts(envelope: Envelope, touched: Region, top: float, floor: float, limit: float) -> Iterator[_Cut]:
+    """Passes from the top down, front before back. ``floor`` is the nose height with the tip on the axis."""
+    points = envelope.points.copy()
+    points[:, 1] = np.maximum(points[:, 1], floor)
+    stack = [(0, len(points) - 1, top)]
+    while stack:
+        first, last, height = stack.pop()
+        run = points[first : last + 1]
+        key = _next_shoulder(run, height)
+        if key is None:
+            continue
+        count = max(1, math.ceil((height - key) / limit - 1e-6))
+        levels = np.linspace(height, key, count + 1)
+        for above, level in zip(levels, levels[1:], strict=False):
+            yield from _level_cuts(Envelope(points), first, last, float(level), float(above), touched)
+        low = points[:, 1] < key - SAME_MM
+        spans = _spans(low, first, last)
+        stack.extend((a, b, key) for a, b in reversed(spans))
+
+
+def _next_shoulder(run: Points, height: float) -> float | None:
+    """The highest flat, peak or bottom of the contour below ``height``; None when there is none."""
+    r = run[:, 1]
+    inner = r < height - SLIVER_MM
+    if not inner.any():
+        return None
+    rising, falling = np.diff(r, prepend=r[0]), np.diff(r, append=r[-1])
+    turns = (rising * falling <= FLAT_MM2) & inner
+    return float(r[turns].max()) if turns.any() else float(r[inner].min())
+
+
+def _spans(low: "np.ndarray[tuple[int], np.dtype[np.bool_]]", first: int, last: int) -> list[tuple[int, int]]:
+    """Runs of True between two indices, each with one more point on either side, as (first, last)."""
+    inside = np.zeros(len(low) + 2, dtype=int)
+    inside[first + 1 : last + 2] = low[first : last + 1]
+    edges = np.flatnonzero(np.diff(inside))
+    return [(max(int(a) - 1, first), min(int(b), last)) for a, b in edges.reshape(-1, 2)]
+
+
+def _level_cuts(
+    envelope: Envelope, first: int, last: int, level: float, above: float, touched: Region
+) -> Iterator[_Cut]:
+    """The passes at one level inside one stretch of the contour."""
+    marked = Envelope(envelope.points[first : last + 1]).with_levels(np.array([level, above])).points
+    low = marked[:, 1] <= level + SAME_MM
+    edges = np.flatnonzero(np.diff(np.concatenate([[0], low.astype(int), [0]])))
+    for a, b in edges.reshape(-1, 2):
+        right, left = int(a), int(b) - 1
+        z_right, z_left = float(marked[right, 0]), float(marked[left, 0])
+        open_right = right == 0 and first == 0
+        for e_right, e_left in _touching(touched, z_right, z_left, level):
+            start = min(z_right, e_right + APPROACH_MM)
+            walled = not open_right and start > z_right - SAME_MM
+            end = z_left if e_left - z_left < JOIN_MM else e_left - PULL_OUT_MM
+            climb = _climb(marked, left, above) if end == z_left else marked[:0]
+            entry = _descent(marked, right, above) if walled else marked[:0]
+            yield _Cut(level, above, start, end, entry, climb)
+
+
+def _touching(touched: Region, z_right: float, z_left: float, level: float) -> list[tuple[float, float]]:
+    """Where a nose running along a level meets metal: (right, left) pairs, front first, near ones joined."""
+    if z_right - z_left < 1e-4:
+        return []
+    line = shapely.LineString([(z_left, level), (z_right, level)])
+    met = shapely.intersection(line, touched)
+    spans = sorted((part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > 0.05)
+    joined: list[list[float]] = []
+    for low, high in spans:
+        if joined and low - joined[-1][1] < JOIN_MM:
+            joined[-1][1] = high
+        else:
+            joined.append([low, high])
+    return [(high, low) for low, high in reversed(joined)]
+
+
+def _climb(marked: Points, left: int, above: float) -> Points:
+    """The contour from the end of a pass up to the level before, or to the next peak."""
+    end = left
+    while end + 1 < len(marked) and marked[end + 1, 1] > marked[end, 1] - 1e-12 and marked[end, 1] < above - SAME_MM:
+        end += 1
+    return np.asarray(marked[left : end + 1])
+
+
+def _descent(marked: Points, right: int, above: float) -> Points:
+    """The contour from the level before down to the start of a pass."""
+    start = right
+    while start > 0 and marked[start - 1, 1] > marked[start, 1] - 1e-12 and marked[start, 1] < above - SAME_MM:
+        start -= 1
+    return np.asarray(marked[start : right + 1])
+
+
+def _write(path: Path, cut: _Cut, top: float, feed: float) -> Pass:
+    """Write one pass down and return what to draw."""
+    head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
+    _travel(path, (float(head[0]), float(head[1])), top)
+    begin = len(path.motions)
+    if len(cut.entry) > 1:
+        path.along(recover(cut.entry), feed)
+    path.feed(feed, z=cut.start_z, r=cut.level)
+    path.feed(feed, z=cut.end_z)
+    if len(cut.climb) > 1:
+        path.along(recover(cut.climb), feed)
+    segments = tuple(motion.segment for motion in path.motions[begin:])
+    z, r = path.nose
+    path.feed(feed, z=z + PULL_OUT_MM, r=r + PULL_OUT_MM)
+    return Pass(segments, cut.above - cut.level)
+
+
+def _travel(path: Path, head: tuple[float, float], top: float) -> None:
+    """From where the tool is to just above the start of a pass."""
+    z, r = path.nose
+    clear = head[1] + PULL_OUT_MM
+    safe = top + APPROACH_MM
+    if not path.motions:
+        path.come(head[0], max(clear, min(safe, r)))
+    elif head[0] > z and r >= clear - SAME_MM:
+        path.rapid(z=head[0])
+    else:
+        path.rapid(r=safe)
+        path.rapid(z=head[0])
+    path.rapid(r=clear)

@@ -1,0 +1,136 @@
+"""The route: every operation of the job planned on the stock the ones before it left."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.region import Region, box, union
+from toreuma.core.geometry.shape import shape_of
+from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
+from toreuma.core.model import Job, Operation
+from toreuma.core.plan.kinds import KINDS
+from toreuma.core.plan.numbers import no_beyond
+from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
+from toreuma.core.plan.work import Work
+from toreuma.core.scene import Scene, build_scene
+from toreuma.core.simulate.clock import Times, times_of
+from toreuma.core.simulate.removal import after_cutting
+
+__all__ = ["Plan", "plan"]
+
+
+@dataclass(frozen=True)
+class Plan:
+    """The planned job. ``operations`` holds the enabled ones in order."""
+
+    job: Job
+    scene: Scene
+    operations: tuple[OperationPlan, ...]
+    findings: tuple[Finding, ...]
+
+    @property
+    def times(self) -> Times:
+        return sum((op.times for op in self.operations), Times())
+
+    @property
+    def all_findings(self) -> tuple[Finding, ...]:
+        return (*self.findings, *(finding for op in self.operations for finding in op.findings))
+
+    def of(self, operation_id: str) -> OperationPlan | None:
+        return next((op for op in self.operations if op.operation.id == operation_id), None)
+
+    @cached_property
+    def declared(self) -> Region:
+        """What the plan itself says will be left on the part: out of every finishing tool's reach, or unplanned."""
+        scene = self.scene
+        around = box(scene.profile.back_z, 0, scene.stock_front_z, scene.stock_r)
+        clean = union(op.covered for op in self.operations)
+        return around.difference(union([scene.part, clean]))
+
+
+def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Plan:
+    """Plan all operations of a job.
+
+    Raises `PartError` when the profile is impossible and whatever ``check`` raises to cancel. An operation that
+    cannot be planned gets an error finding and leaves the stock as it was.
+    """
+    memo = memo or Memo()
+    scene = memo.get(("scene", job.part, job.stock, job.setup.hold, job.machine), lambda: build_scene(job))
+    findings = _blank_findings(job, scene)
+    planned: list[OperationPlan] = []
+    stock = scene.stock
+    for operation in job.operations:
+        check()
+        if not operation.enabled:
+            continue
+        result = _one(job, scene, operation, stock, memo)
+        planned.append(result)
+        stock = result.after
+    return Plan(job, scene, tuple(planned), findings)
+
+
+def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
+    tool = job.tool(operation.tool)
+    if tool is None:
+        known = ", ".join(t.id for t in job.tools) or "none"
+        fault = Finding("error", "tool.missing", f"there is no tool '{operation.tool}' in the job",
+                        f"the job has: {known}", operation.id)  # fmt: skip
+        return _failed(operation, stock, fault)
+    if tool.station > job.machine.stations:
+        fault = Finding("error", "tool.station",
+                        f"{tool.id} sits in station {tool.station}, the machine has {job.machine.stations}",
+                        "the turret cannot turn to it", operation.id)  # fmt: skip
+        return _failed(operation, stock, fault)
+    shape = memo.get(("shape", tool), lambda: shape_of(tool))
+    work = Work(job, scene, operation, tool, shape, stock, memo)
+    key = ("operation", operation, tool, job.part, job.stock, job.setup.hold, job.machine, fingerprint(stock),
+           work.part_off_width)  # fmt: skip
+
+    def compute() -> OperationPlan:
+        try:
+            cuts = KINDS[operation.kind].plan(work, operation)
+        except OperationFault as fault:
+            return _failed(operation, stock, Finding("error", fault.code, fault.what, fault.cure, operation.id,
+                                                     fault.at, cures=fault.cures))  # fmt: skip
+        after = after_cutting(stock, cuts.motions, shape) if cuts.motions else stock
+        findings = (*cuts.findings, *no_beyond(operation, cuts.numbers))
+        return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
+
+    return memo.get(key, compute)
+
+
+def _failed(operation: Operation, stock: Region, fault: Finding) -> OperationPlan:
+    return OperationPlan(operation, Cuts((), (), {}), stock, stock, Times(), (fault,))
+
+
+def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
+    """Blank and hold against the part."""
+    found = []
+    largest = 2 * scene.profile.largest_r
+    if largest > job.stock.d_mm + 1e-6:
+        wanted = float(int(largest) + 2)
+        z = next(p[0] for p in scene.profile.points if p[1] == scene.profile.largest_r)
+        found.append(Finding(
+            "error", "stock.small", f"the bar Ø {job.stock.d_mm:g} mm is smaller than the part Ø {largest:g} mm",
+            "the part cannot come out of it", at=(float(z), largest / 2),
+            cures=(Cure(f"Use bar Ø {wanted:g} mm", lambda j: j.changed(stock=j.stock.changed(d_mm=wanted))),),
+        ))  # fmt: skip
+    if scene.profile.back_z < scene.jaw_face_z - 1e-6:
+        more = float(int(scene.jaw_face_z - scene.profile.back_z) + 6)
+        found.append(Finding(
+            "error", "hold.inside", f"the part reaches {scene.jaw_face_z - scene.profile.back_z:.2f} mm into the jaws",
+            "its back end cannot be cut there", at=(scene.profile.back_z, scene.stock_r),
+            cures=(Cure(f"Stick the bar out {more:g} mm more", lambda j: _farther_out(j, more)),),
+        ))  # fmt: skip
+    ratio = job.setup.hold.stick_out_mm / job.stock.d_mm
+    if ratio > 3:
+        found.append(Finding(
+            "warning", "hold.long", f"the bar sticks out {ratio:.1f} times its diameter",
+            "up to 3 stands free; 3 to 5 wants care; more needs a centre",
+        ))  # fmt: skip
+    return tuple(found)
+
+
+def _farther_out(job: Job, more_mm: float) -> Job:
+    hold = job.setup.hold
+    return job.with_setup(hold=hold.changed(stick_out_mm=hold.stick_out_mm + more_mm))

@@ -1,0 +1,120 @@
+"""What every operation kind is given, and how it writes its moves."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.reach import blocked_by_body
+from toreuma.core.geometry.region import EMPTY, Region
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.memo import Memo, fingerprint
+from toreuma.core.model import Job, Operation, PartOff, Tool
+from toreuma.core.motion import Motion, Spindle
+from toreuma.core.scene import Scene
+
+__all__ = ["APPROACH_MM", "PULL_OUT_MM", "Path", "Work"]
+
+APPROACH_MM = 2.0
+"""Distance from the metal at which a rapid ends."""
+
+PULL_OUT_MM = 0.5
+"""How far the tool lifts off before it goes back."""
+
+
+@dataclass(frozen=True)
+class Work:
+    """One operation about to be planned: the job, the solids, the tool, and the stock as it is now."""
+
+    job: Job
+    scene: Scene
+    operation: Operation
+    tool: Tool
+    shape: ToolShape
+    stock: Region
+    memo: Memo
+
+    @property
+    def fixed(self) -> Region:
+        """Nose centres at which any part of the tool comes too close to jaws or chuck."""
+        clearance = self.job.setup.hold.tool_clearance_mm
+        pieces = (*self.shape.bodies, self.shape.core)
+
+        def compute() -> Region:
+            return blocked_by_body(self.scene.fixed, pieces, clearance + self.shape.nose_radius)
+
+        if self.scene.fixed.is_empty:
+            return EMPTY
+        key = ("fixed", self.tool, clearance, fingerprint(self.scene.fixed))
+        return self.memo.get(key, compute)
+
+    @property
+    def part_off_width(self) -> float | None:
+        """Width of the blade that will part the piece off, mm, if one is planned."""
+        for operation in self.job.operations:
+            tool = self.job.tool(operation.tool)
+            if isinstance(operation, PartOff) and operation.enabled and tool is not None and tool.kind == "parting":
+                return tool.blade.width_mm
+        return None
+
+
+class Path:
+    """Writes moves of the nose centre down as moves of the programmed point.
+
+    Rapids over distance move one axis at a time: out along X first when leaving, Z first when coming.
+    """
+
+    def __init__(self, work: Work, spindle: Spindle) -> None:
+        self._work = work
+        self._spindle = spindle
+        self._tip = work.shape.tip
+        self._at = work.scene.index
+        self.motions: list[Motion] = []
+
+    @property
+    def nose(self) -> tuple[float, float]:
+        """Where the nose centre is."""
+        return self._at[0] - self._tip[0], self._at[1] - self._tip[1]
+
+    def rapid(self, z: float | None = None, r: float | None = None) -> None:
+        """Rapid to nose centre (z, r); an axis left out stays."""
+        self._go(z, r, None)
+
+    def feed(self, feed: float, z: float | None = None, r: float | None = None) -> None:
+        self._go(z, r, feed)
+
+    def along(self, segments: Iterable[Segment], feed: float) -> list[Segment]:
+        """Follow segments of the nose centre; returns the segments of the programmed point."""
+        written = []
+        for segment in segments:
+            moved = segment.moved(*self._tip)
+            gap = abs(moved.start[0] - self._at[0]) + abs(moved.start[1] - self._at[1])
+            if gap > 1e-6:
+                self._add(Line(self._at, moved.start), feed)
+            moved = replace(moved, start=self._at) if gap <= 1e-6 else moved
+            self._add(moved, feed)
+            written.append(moved)
+        return written
+
+    def come(self, z: float, r: float) -> None:
+        """From the index point to the start of a cut: along Z high above the work, then down."""
+        self.rapid(z=z)
+        self.rapid(r=r)
+
+    def leave(self) -> None:
+        """Out along X, then back to the index point."""
+        index = self._work.scene.index
+        self._add(Line(self._at, (self._at[0], index[1])), None)
+        self._add(Line(self._at, index), None)
+
+    def _go(self, z: float | None, r: float | None, feed: float | None) -> None:
+        target = (
+            self._at[0] if z is None else z + self._tip[0],
+            self._at[1] if r is None else r + self._tip[1],
+        )
+        self._add(Line(self._at, target), feed)
+
+    def _add(self, segment: Segment, feed: float | None) -> None:
+        if segment.length < 1e-6:
+            return
+        self.motions.append(Motion(segment, feed, self._spindle, self._work.tool.station))
+        self._at = segment.end

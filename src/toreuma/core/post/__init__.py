@@ -1,0 +1,5 @@
+"""From planned moves to program text."""
+
+from toreuma.core.post.writer import Posted, post
+
+__all__ = ["Posted", "post"]

@@ -1,0 +1,162 @@
+"""Writes a plan as program text in a dialect."""
+
+import math
+import unicodedata
+from dataclasses import dataclass
+
+from toreuma.core.dialect import Dialect
+from toreuma.core.errors import ProgramError
+from toreuma.core.geometry.elements import Arc, Point
+from toreuma.core.motion import Motion
+from toreuma.core.plan import Plan
+from toreuma.core.plan.result import OperationPlan
+
+__all__ = ["Posted", "post"]
+
+
+@dataclass(frozen=True)
+class Posted:
+    """Program text and a name for its file."""
+
+    name: str
+    text: str
+
+
+def post(plan: Plan, dialect: Dialect) -> Posted:
+    """Write the whole plan as one program.
+
+    Raises `ProgramError` when there is nothing to write.
+    """
+    if not any(operation.motions for operation in plan.operations):
+        raise ProgramError("program", "no operation cuts anything", "add an operation or mend its findings")
+    writer = _Writer(plan, dialect)
+    text = writer.write()
+    return Posted(f"O{plan.job.program.number:04d}{dialect.file_suffix}", text)
+
+
+class _Writer:
+    def __init__(self, plan: Plan, dialect: Dialect) -> None:
+        self._plan = plan
+        self._dialect = dialect
+        self._units = plan.job.units
+        self._places = dialect.decimals[self._units]
+        self._scale = 1 / 25.4 if self._units == "inch" else 1.0
+        self._lines: list[str] = []
+        self._number = 0
+        self._move = ""
+        self._feed = ""
+        self._x = ""
+        self._z = ""
+
+    def write(self) -> str:
+        job = self._plan.job
+        self._lines += ["%", f"O{job.program.number:04d} {self._comment(job.name)}"]
+        self._lines += [self._comment(line) for line in self._dialect.caution]
+        words = "X IS DIAMETER, " if self._dialect.x_is_diameter else "X IS RADIUS, "
+        self._lines.append(self._comment(f"{words}{'INCH' if self._units == 'inch' else 'MM'}"))
+        self._blocks(self._dialect.start)
+        numbers = {operation.id: count for count, operation in enumerate(job.operations, 1)}
+        for planned in self._plan.operations:
+            if planned.motions:
+                self._operation(planned, numbers[planned.operation.id])
+        self._blocks(self._dialect.end)
+        self._lines.append("%")
+        return "\n".join(self._lines) + "\n"
+
+    def _operation(self, planned: OperationPlan, number: int) -> None:
+        tool = self._plan.job.tool(planned.operation.tool)
+        title = self._dialect.section.format(number=number, name=planned.operation.name or planned.operation.kind)
+        self._lines.append(self._comment(title))
+        if tool is not None:
+            self._lines.append(self._comment(f"{tool.id} {tool.name}"))
+        first = planned.motions[0]
+        self._move = self._feed = self._x = self._z = ""
+        surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
+        self._blocks(
+            self._dialect.tool,
+            tool_word=self._dialect.tool_word.format(station=first.station),
+            clamp_rpm=f"{math.floor(first.spindle.clamp_rpm or 0)}",
+            surface=f"{surface:.0f}",
+            x=self._x_word(first.start[1]),
+            z=self._z_word(first.start[0]),
+        )
+        self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
+        self._move = self._dialect.codes["rapid"]
+        for motion in planned.motions:
+            self._motion(motion)
+        self._blocks(self._dialect.after_tool)
+
+    def _motion(self, motion: Motion) -> None:
+        x, z = self._x_word(motion.end[1]), self._z_word(motion.end[0])
+        if (x, z) == (self._x, self._z):
+            return
+        codes = self._dialect.codes
+        words: list[str] = []
+        arc = motion.segment if isinstance(motion.segment, Arc) else None
+        centre = self._centre_words(arc) if arc else None
+        if motion.is_rapid:
+            move = codes["rapid"]
+        elif arc is None or centre is None:
+            move = codes["line"]
+        else:
+            move = codes["arc_clockwise"] if arc.clockwise else codes["arc_counter_clockwise"]
+        if move != self._move:
+            words.append(move)
+        words += [x] if centre or x != self._x else []
+        words += [z] if centre or z != self._z else []
+        words += [centre] if centre else []
+        if motion.feed is not None:
+            feed = f"F{self._number_text(motion.feed * self._scale, self._dialect.feed_decimals[self._units])}"
+            if feed != self._feed:
+                words.append(feed)
+                self._feed = feed
+        self._block(" ".join(words))
+        self._move, self._x, self._z = move, x, z
+
+    def _centre_words(self, arc: Arc) -> str | None:
+        """R, or I and K from the start; None for an arc that is a straight line at this resolution."""
+        start, end = self._rounded(arc.start), self._rounded(arc.end)
+        chord = math.dist(start, end)
+        if chord < 1e-9 or chord**2 / (8 * arc.radius) < 0.1 * 10**-self._places / self._scale:
+            return None
+        if self._plan.job.program.arcs == "R":
+            radius = arc.radius * self._scale
+            least = chord / 2 * self._scale
+            return f"R{self._number_text(max(radius, least), self._places)}"
+        across = (arc.centre[1] - start[1]) * self._scale
+        along = (arc.centre[0] - start[0]) * self._scale
+        return f"I{self._number_text(across, self._places)} K{self._number_text(along, self._places)}"
+
+    def _rounded(self, point: Point) -> Point:
+        unit = self._scale * 10**self._places
+        double = 2.0 if self._dialect.x_is_diameter else 1.0
+        return round(point[0] * unit) / unit, round(point[1] * double * unit) / unit / double
+
+    def _x_word(self, r: float) -> str:
+        value = r * self._scale * (2 if self._dialect.x_is_diameter else 1)
+        return f"X{self._number_text(value, self._places)}"
+
+    def _z_word(self, z: float) -> str:
+        return f"Z{self._number_text(z * self._scale, self._places)}"
+
+    @staticmethod
+    def _number_text(value: float, places: int) -> str:
+        """A number with its decimal point and no needless zeros: 12. 0.5 -3.25."""
+        text = f"{value:.{places}f}".rstrip("0")
+        return "0." if text in ("-0.", "0.", "-0", "0") else text
+
+    def _comment(self, text: str) -> str:
+        """Plain capitals without anything a control could take for the end of the comment."""
+        opening, closing = self._dialect.comment
+        plain = unicodedata.normalize("NFKD", text).encode("ascii", "ignore").decode().upper()
+        kept = "".join(c if c.isalnum() or c in " .,:-/+=" else " " for c in plain)
+        return f"{opening}{' '.join(kept.split())}{closing}"
+
+    def _blocks(self, templates: tuple[str, ...], **values: str) -> None:
+        known = {**self._dialect.codes, "units": self._dialect.codes[self._units], **values}
+        for template in templates:
+            self._block(template.format(**known))
+
+    def _block(self, words: str) -> None:
+        self._number += self._dialect.line_step
+        self._lines.append(f"N{self._number} {words}" if self._dialect.line_step else words)

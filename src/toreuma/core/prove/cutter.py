@@ -1,0 +1,146 @@
+"""Obeys moves one by one: takes the metal away, and sees what touches what."""
+
+import math
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.cutting.force import available_power_kw, cutting_force_n, cutting_power_kw
+from toreuma.core.cutting.speed import spindle_rpm
+from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold, polygons, tidy, union
+from toreuma.core.geometry.shape import ToolShape, shape_of
+from toreuma.core.model import Job
+from toreuma.core.motion import Motion
+from toreuma.core.scene import Scene
+from toreuma.core.simulate.removal import body_sweep, cutting_sweep
+
+__all__ = ["Contact", "Cutter", "Gouge", "Step"]
+
+TOUCH_MM = 0.005
+"""Overlaps thinner than this are contact of surfaces, not of solids."""
+
+GOUGE_MM = 0.0005
+"""Overlaps with the part thinner than this are below what the program's own resolution can avoid."""
+
+
+@dataclass(frozen=True)
+class Contact:
+    """Something touches what it must not: what, where (z, r), how deep, on which line."""
+
+    what: str
+    line: int
+    at: tuple[float, float]
+    depth_mm: float
+
+
+@dataclass(frozen=True)
+class Gouge:
+    """A move cuts below the finished surface."""
+
+    line: int
+    at: tuple[float, float]
+    depth_mm: float
+
+
+@dataclass(frozen=True)
+class Step:
+    """What one move did: area removed in the half section, mean depth, and power at the edge."""
+
+    removed_mm2: float
+    depth_mm: float
+    power_kw: float
+    available_kw: float
+
+
+class Cutter:
+    """The stock on the machine while a program runs."""
+
+    def __init__(self, job: Job, scene: Scene) -> None:
+        self._job = job
+        self._scene = scene
+        self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
+        self._sunk_part = scene.part.buffer(-GOUGE_MM, join_style="mitre")
+        self.stock = scene.stock
+        self.piece: Region = EMPTY
+        self.contacts: list[Contact] = []
+        self.gouges: list[Gouge] = []
+        self.loose: list[tuple[int, Region]] = []
+
+    def knows(self, station: int) -> bool:
+        return station in self._shapes
+
+    @property
+    def finished(self) -> Region:
+        """The piece if it is off, else the stock."""
+        return self.piece if not self.piece.is_empty else self.stock
+
+    def obey(self, motion: Motion) -> Step:
+        """Make one move. Moves of stations without a tool do nothing."""
+        if motion.station not in self._shapes or motion.segment.length < 1e-9:
+            return Step(0.0, 0.0, 0.0, 0.0)
+        tool, shape = self._shapes[motion.station]
+        swept = cutting_sweep([motion], shape)
+        body = body_sweep(motion, shape)
+        if motion.is_rapid:
+            self._touch("rapid in metal", swept, self.stock, motion, shape)
+            removed = 0.0
+        else:
+            removed = self._cut(motion, swept)
+        self._touch("holder in metal", body, self.stock, motion, shape)
+        self._touch("holder in jaws or chuck", body, self._scene.fixed, motion, shape)
+        self._touch("insert in jaws or chuck", swept, self._scene.fixed, motion, shape)
+        return self._step(motion, removed, tool.holder.entering_angle_deg if tool.kind == "turning" else 90.0)
+
+    def _cut(self, motion: Motion, swept: Region) -> float:
+        swept = fold(swept)
+        if not shapely.intersects(swept, self.stock):
+            return 0.0
+        if shapely.intersects(swept, self._sunk_part):
+            over = swept.intersection(self._scene.part)
+            depth = depth_inside(over, self._scene.part)
+            if depth > GOUGE_MM:
+                at = over.representative_point()
+                self.gouges.append(Gouge(motion.line, (at.x, at.y), depth))
+        before = self.stock.area
+        self._settle(tidy(self.stock.difference(swept)), motion)
+        return float(before - self.stock.area - (self.piece.area if not self.piece.is_empty else 0.0))
+
+    def _settle(self, left: Region, motion: Motion) -> None:
+        """Keep what the chuck holds; what is loose falls, the finished piece among it."""
+        parts = polygons(left)
+        if len(parts) <= 1:
+            self.stock = left
+            return
+        grip = box(-1e5, 0, self._scene.jaw_face_z, 1e4)
+        held = [part for part in parts if part.intersects(grip)]
+        for part in parts:
+            if part in held:
+                continue
+            if part.intersection(self._scene.part).area > 0.5 * self._scene.part.area:
+                self.piece = part
+            elif part.area > 1e-4:
+                self.loose.append((motion.line, part))
+        self.stock = union(held)
+
+    def _touch(self, what: str, moving: Region, solid: Region, motion: Motion, shape: ToolShape) -> None:
+        if solid.is_empty or not shapely.intersects(moving, solid):
+            return
+        overlap = moving.intersection(solid)
+        if overlap.area < 1e-6 or overlap.buffer(-TOUCH_MM / 2).is_empty:
+            return
+        at = overlap.representative_point()
+        depth = depth_inside(overlap, solid)
+        self.contacts.append(Contact(what, motion.line, (at.x, at.y), depth))
+
+    def _step(self, motion: Motion, removed: float, entering_deg: float) -> Step:
+        if removed < 1e-9 or motion.feed is None:
+            return Step(0.0, 0.0, 0.0, 0.0)
+        depth = removed / motion.segment.length
+        radius = max(abs(motion.start[1]), abs(motion.end[1]))
+        rpm = spindle_rpm(motion.spindle, radius, self._job.machine.max_rpm)
+        if rpm <= 0:
+            return Step(removed, depth, 0.0, 0.0)
+        feed = motion.feed / rpm if motion.per_minute else motion.feed
+        force = cutting_force_n(self._job.stock.material, depth, feed, entering_deg)
+        power = cutting_power_kw(force, 2 * math.pi * radius * rpm / 1000)
+        return Step(removed, depth, power, available_power_kw(self._job.machine, rpm))

@@ -1,0 +1,186 @@
+"""The proof of a program: read, cut, compared with the part, in numbers."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region, box, depth_inside, polygons, thickness
+from toreuma.core.memo import Check, never_cancel
+from toreuma.core.model import Job
+from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
+from toreuma.core.read import Program
+from toreuma.core.scene import Scene
+from toreuma.core.simulate.timeline import Timeline, timeline_of
+
+__all__ = ["Contact", "Proof", "Step", "prove"]
+
+LIMIT_UM = 2.0
+"""Gouge and undeclared leftover up to this are within what a program of this resolution can hold."""
+
+
+@dataclass(frozen=True)
+class Proof:
+    """What came of cutting a program.
+
+    ``leftover`` is metal on the part beyond what the plan declared, ``declared`` what it said would stay;
+    ``states`` is the stock after each section, ``final`` the finished piece or what is still in the chuck.
+    """
+
+    program: Program
+    timeline: Timeline
+    steps: tuple[Step, ...]
+    states: tuple[tuple[int, Region], ...]
+    final: Region
+    gouge_um: float
+    leftover_um: float
+    leftover: Region
+    declared_um: float
+    declared: Region
+    contacts: tuple[Contact, ...]
+    findings: tuple[Finding, ...]
+    parted: bool
+
+    @property
+    def ok(self) -> bool:
+        """No finding at level error."""
+        return all(finding.severity != "error" for finding in self.findings)
+
+    @property
+    def time_s(self) -> float:
+        return self.timeline.total_s
+
+
+def prove(
+    job: Job,
+    scene: Scene,
+    program: Program,
+    declared: Region,
+    check: Check = never_cancel,
+    progress: Callable[[float], None] = lambda share: None,
+) -> Proof:
+    """Cut a read program out of the blank with the true tool shapes.
+
+    ``declared`` is the region the plan says its tools cannot reach or do not finish. Whatever ``check`` raises
+    stops the work; ``progress`` is told the share done.
+    """
+    cutter = Cutter(job, scene)
+    steps: list[Step] = []
+    states: list[tuple[int, Region]] = []
+    for index, motion in enumerate(program.motions):
+        if index % 4 == 0:
+            check()
+            progress(index / len(program.motions))
+        if states and motion.section != states[-1][0]:
+            states[-1] = (states[-1][0], cutter.stock)
+        if not states or motion.section != states[-1][0]:
+            states.append((motion.section, cutter.stock))
+        steps.append(cutter.obey(motion))
+    if states:
+        states[-1] = (states[-1][0], cutter.stock)
+    final = cutter.finished
+    gouged = scene.part.difference(final)
+    # Each cut is measured on its own as well: after several deep ones the final surface alone tells too little.
+    gouge_um = 1000 * max([depth_inside(gouged, scene.part), *(gouge.depth_mm for gouge in cutter.gouges)])
+    around = final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
+    extra = _without_film(around.difference(scene.part))
+    undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
+    leftover_um = 1000 * thickness(undeclared, scene.part)
+    kept = extra.intersection(declared)
+    findings = (
+        *program.findings,
+        *_tool_findings(cutter, program),
+        *_gouge_findings(cutter.gouges),
+        *_contact_findings(cutter.contacts),
+        *_loose_findings(cutter),
+        *_leftover_findings(undeclared, scene, program, cutter),
+        *_declared_findings(kept, scene),
+    )
+    progress(1.0)
+    return Proof(
+        program, timeline_of(program.motions, job.machine), tuple(steps), tuple(states), final, gouge_um,
+        leftover_um, undeclared, 1000 * thickness(kept, scene.part), kept, tuple(cutter.contacts),
+        tuple(sorted(findings, key=lambda finding: finding.severity != "error")), not cutter.piece.is_empty,
+    )  # fmt: skip
+
+
+def _without_film(region: Region) -> Region:
+    """Without layers thinner than twice the limit: what the resolution of a program leaves everywhere."""
+    opened = region.buffer(-LIMIT_UM / 1000, join_style="mitre").buffer(LIMIT_UM / 1000, join_style="mitre")
+    return shapely.union_all(polygons(opened.intersection(region)))
+
+
+def _tool_findings(cutter: Cutter, program: Program) -> list[Finding]:
+    unknown = {}
+    for motion in program.motions:
+        if not motion.is_rapid and not cutter.knows(motion.station):
+            unknown.setdefault(motion.station, motion.line)
+    return [
+        Finding("error", "tool.unknown", f"line {line}: station {station} holds no tool of this job",
+                "what it would cut is not known", line=line)
+        for station, line in unknown.items() if station != 0
+    ]  # fmt: skip
+
+
+def _gouge_findings(gouges: list[Gouge]) -> list[Finding]:
+    return [
+        Finding("error", "gouge", f"line {gouge.line}: cuts {1000 * gouge.depth_mm:.1f} µm below the finished surface "
+                f"at Z {gouge.at[0]:.3f}, Ø {2 * gouge.at[1]:.3f}", "the part would be scrap", at=gouge.at, line=gouge.line)
+        for gouge in gouges if 1000 * gouge.depth_mm > LIMIT_UM
+    ]  # fmt: skip
+
+
+def _contact_findings(contacts: list[Contact]) -> list[Finding]:
+    return [
+        Finding("error", "contact", f"line {contact.line}: {contact.what}, {contact.depth_mm:.2f} mm deep at "
+                f"Z {contact.at[0]:.2f}, Ø {2 * contact.at[1]:.2f}", "tool, part or machine break", at=contact.at,
+                line=contact.line)
+        for contact in contacts
+    ]  # fmt: skip
+
+
+def _loose_findings(cutter: Cutter) -> list[Finding]:
+    return [
+        Finding("warning", "loose", f"line {line}: a loose ring of {ring.area:.2f} mm² falls off at "
+                f"Z {ring.centroid.x:.2f}", "it can jam between tool and part", at=(ring.centroid.x, ring.centroid.y),
+                line=line)
+        for line, ring in cutter.loose if ring.area > 0.05
+    ]  # fmt: skip
+
+
+def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: Cutter) -> list[Finding]:
+    found = []
+    for piece in sorted(polygons(region), key=lambda p: -p.area)[:12]:
+        depth = thickness(piece, scene.part)
+        place = piece.representative_point()
+        line = _nearest_line(piece, program, cutter)
+        where = f"; nearest cut is line {line}" if line else ""
+        found.append(Finding(
+            "error", "leftover", f"{1000 * depth:.1f} µm left at Z {place.x:.3f}, Ø {2 * place.y:.3f}{where}",
+            "the plan says this surface is clean", at=(place.x, place.y), line=line,
+        ))  # fmt: skip
+    return found
+
+
+def _nearest_line(piece: Region, program: Program, cutter: Cutter) -> int | None:
+    """The cutting move that passes closest to a piece of metal that was left."""
+    cuts = [motion for motion in program.motions if not motion.is_rapid and cutter.knows(motion.station)]
+    if not cuts:
+        return None
+    lines = [shapely.LineString(motion.segment.points(0.01)) for motion in cuts]
+    return cuts[int(shapely.distance(lines, piece).argmin())].line
+
+
+def _declared_findings(kept: Region, scene: Scene) -> list[Finding]:
+    found = []
+    for piece in polygons(kept):
+        depth = thickness(piece, scene.part)
+        if 1000 * depth <= 5.0:
+            continue
+        z0, _, z1, _ = piece.bounds
+        found.append(Finding(
+            "warning", "reach.left", f"{depth:.3f} mm ({piece.area:.2f} mm²) stays between Z {z0:.2f} and Z {z1:.2f}",
+            "no finishing cut of the plan reaches it", at=(piece.centroid.x, piece.centroid.y),
+        ))  # fmt: skip
+    return found

@@ -1,0 +1,324 @@
+"""Reads program text into moves, block by block, knowing only the dialect."""
+
+import math
+import re
+from collections import Counter
+from dataclasses import dataclass, field, replace
+
+from toreuma.core.dialect import Dialect
+from toreuma.core.findings import Finding, Severity
+from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_through_ends
+from toreuma.core.motion import STOPPED, Motion, Spindle
+from toreuma.core.read.words import Block, blocks_of
+
+__all__ = ["Program", "Section", "read"]
+
+ARC_ENDS_MM = 0.003
+"""How far start and end of an arc given by its centre may differ in radius."""
+
+
+@dataclass(frozen=True)
+class Section:
+    """A stretch of the program opened by an operation's comment; ``number`` is what the comment says."""
+
+    number: int
+    title: str
+    line: int
+
+
+@dataclass(frozen=True)
+class Program:
+    """What the text does: moves in order, sections, and everything in it that is wrong."""
+
+    text: str
+    motions: tuple[Motion, ...]
+    sections: tuple[Section, ...]
+    findings: tuple[Finding, ...]
+
+
+def read(text: str, dialect: Dialect, reference: Point) -> Program:
+    """Read a program. ``reference`` is the turret's reference point (z, r) in mm, where the tool starts.
+
+    Nothing raises: what cannot be understood becomes an error finding with its line.
+    """
+    reader = _Reader(dialect, reference)
+    for block in blocks_of(text, dialect):
+        reader.block(block)
+    return reader.program(text)
+
+
+@dataclass
+class _State:
+    """Everything that stays in force from block to block."""
+
+    at: Point
+    scale: float = 1.0
+    units_set: bool = False
+    move: str = ""
+    feed: float | None = None
+    per_minute: bool | None = None
+    surface: bool | None = None
+    speed: float = 0.0
+    clamp: float | None = None
+    running: bool = False
+    station: int = 0
+    section: int = -1
+    ended: bool = False
+    warned: set[str] = field(default_factory=set)
+
+
+class _Reader:
+    def __init__(self, dialect: Dialect, reference: Point) -> None:
+        self._dialect = dialect
+        self._reference = reference
+        self._state = _State(at=reference)
+        self._names = {_normal(code): name for name, code in dialect.codes.items()}
+        pattern = re.escape(dialect.section).replace(r"\{number\}", r"(\d+)").replace(r"\{name\}", "(.*)")
+        self._section = re.compile(pattern, re.I)
+        self._motions: list[Motion] = []
+        self._sections: list[Section] = []
+        self._findings: list[Finding] = []
+        self._numbers: list[tuple[int, int]] = []
+
+    def program(self, text: str) -> Program:
+        if not self._state.ended:
+            self._say("error", "program.end", len(text.splitlines()), "the program has no end word", "it was cut short")
+        self._check_numbers()
+        return Program(text, tuple(self._motions), tuple(self._sections), tuple(self._findings))
+
+    def block(self, block: Block) -> None:
+        for comment in block.comments:
+            match = self._section.fullmatch(comment)
+            if match:
+                self._state.section = len(self._sections)
+                self._sections.append(Section(int(match.group(1)), match.group(2), block.line))
+        if block.unread:
+            self._say("error", "program.unread", block.line, f"'{block.unread[:20]}' was not understood",
+                      "the rest of the block was left out")  # fmt: skip
+        if not block.words:
+            return
+        if self._state.ended:
+            self._once("error", "program.after_end", block.line, "words stand after the end of the program",
+                       "the control would not run them")  # fmt: skip
+            return
+        self._words(block)
+
+    def _words(self, block: Block) -> None:
+        state = self._state
+        names = []
+        for letter, number in block.words:
+            if letter in "GM":
+                name = self._names.get(_normal(f"{letter}{number:g}"))
+                if name is None:
+                    self._say("error", "program.word", block.line, f"{letter}{number:g} is not in the dialect",
+                              f"{self._dialect.name} does not know it")  # fmt: skip
+                else:
+                    names.append(name)
+            elif letter == "N":
+                self._numbers.append((int(number), block.line))
+            elif letter not in "OXZUWRIKFSTP":
+                self._say("error", "program.word", block.line, f"the word {letter}{number:g} is not in the dialect",
+                          "what it would do is not known")  # fmt: skip
+        # Words take effect in the order a control obeys them: units and modes, tool, speed, feed, then moves.
+        for name in names:
+            self._mode(name, block)
+        tool = block.value("T")
+        if tool is not None:
+            self._tool(int(tool), block)
+        if "clamp" not in names and block.value("S") is not None:
+            self._speed(float(block.value("S") or 0), block)
+        if block.value("F") is not None:
+            self._set_feed(float(block.value("F") or 0), block)
+        if "reference" in names:
+            self._to_reference(block)
+        elif "dwell" in names:
+            self._dwell(block)
+        elif "clamp" not in names and any(block.value(letter) is not None for letter in "XZUW"):
+            self._travel(block)
+        if "end" in names:
+            state.ended = True
+        if "spindle_stop" in names or "end" in names:
+            state.running = False
+
+    def _mode(self, name: str, block: Block) -> None:
+        state = self._state
+        if name in ("rapid", "line", "arc_clockwise", "arc_counter_clockwise"):
+            state.move = name
+        elif name in ("mm", "inch"):
+            state.scale, state.units_set = (25.4 if name == "inch" else 1.0), True
+        elif name in ("feed_per_minute", "feed_per_rev"):
+            state.per_minute = name == "feed_per_minute"
+        elif name in ("surface_speed", "fixed_speed"):
+            state.surface = name == "surface_speed"
+            if state.surface and state.clamp is None:
+                self._say("error", "speed.no_clamp", block.line, "constant surface speed without a speed clamp",
+                          "near the centre the spindle runs away and the jaws open")  # fmt: skip
+        elif name in ("spindle_forward", "spindle_reverse"):
+            state.running = True
+            if name == "spindle_reverse":
+                self._once("warning", "spindle.reverse", block.line, "the spindle runs in reverse",
+                           "right-hand tools above the axis cut with the spindle forward")  # fmt: skip
+        elif name == "clamp":
+            self._clamp(block)
+
+    def _clamp(self, block: Block) -> None:
+        speed = block.value("S")
+        if speed is None or any(block.value(letter) is not None for letter in "XZUW"):
+            self._say("error", "program.shift", block.line, "a coordinate shift is not read",
+                      "every place after it would be uncertain")  # fmt: skip
+            return
+        self._state.clamp = speed
+
+    def _tool(self, number: int, block: Block) -> None:
+        station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
+        self._state.station = station
+        if offset != station and offset != 0:
+            self._say("warning", "tool.offset", block.line, f"station {station} is used with offset {offset}",
+                      "the size of another tool would count")  # fmt: skip
+        self._state.feed = None
+        self._state.surface = None
+
+    def _speed(self, number: float, block: Block) -> None:
+        if self._state.surface is None:
+            self._say("error", "speed.mode", block.line, "a speed without saying surface or spindle speed",
+                      "it would be taken as whatever was in force")  # fmt: skip
+        self._state.speed = number
+
+    def _set_feed(self, number: float, block: Block) -> None:
+        if number <= 0:
+            self._say("error", "feed.zero", block.line, f"the feed is {number:g}", "the tool would stand and rub")
+            return
+        self._state.feed = number * self._state.scale
+
+    def _dwell(self, block: Block) -> None:
+        seconds = block.value("P") or block.value("X") or block.value("U") or 0.0
+        if block.value("P") is not None:
+            seconds /= 1000
+        self._motions.append(replace(self._motion(Line(self._state.at, self._state.at), None, block), dwell_s=seconds))
+
+    def _to_reference(self, block: Block) -> None:
+        z, r = self._target(block)
+        if (z, r) != self._state.at:
+            self._add(Line(self._state.at, (z, r)), None, block)
+        z = self._reference[0] if block.value("Z") is not None or block.value("W") is not None else z
+        r = self._reference[1] if block.value("X") is not None or block.value("U") is not None else r
+        self._add(Line(self._state.at, (z, r)), None, block)
+
+    def _target(self, block: Block) -> Point:
+        scale, (z, r) = self._state.scale, self._state.at
+        across = scale / 2 if self._dialect.x_is_diameter else scale
+        for letter, number in block.words:
+            if letter == "X":
+                r = number * across
+            elif letter == "U":
+                r += number * across
+            elif letter == "Z":
+                z = number * scale
+            elif letter == "W":
+                z += number * scale
+        return z, r
+
+    def _travel(self, block: Block) -> None:
+        state = self._state
+        if not state.units_set:
+            self._once("error", "program.units", block.line, "the program moves before it says inch or millimetre",
+                       "millimetres were assumed")  # fmt: skip
+        target = self._target(block)
+        if state.move == "":
+            self._say("error", "program.move", block.line, "a place without a move word", "it was left out")
+            return
+        if state.move == "rapid":
+            self._add(Line(state.at, target), None, block)
+            return
+        feed = self._feed_in_force(block)
+        segment: Segment = Line(state.at, target)
+        if state.move.startswith("arc"):
+            segment = self._arc(target, block) or segment
+        self._add(segment, feed, block)
+
+    def _feed_in_force(self, block: Block) -> float:
+        state = self._state
+        if state.feed is None:
+            self._once("error", "feed.missing", block.line, "a cutting move without a feed", "a feed of 0.1 was assumed",
+                       key=f"feed{state.section}")  # fmt: skip
+        if state.per_minute is None:
+            self._once("error", "feed.mode", block.line, "the feed is neither per revolution nor per minute",
+                       "per revolution was assumed")  # fmt: skip
+        if not state.running or state.speed <= 0 or state.surface is None:
+            self._once("error", "spindle.stopped", block.line, "a cutting move with the spindle standing or no speed set",
+                       "the edge breaks", key=f"spindle{state.section}{state.station}")  # fmt: skip
+        if state.station == 0:
+            self._once("error", "tool.none", block.line, "a cutting move before any tool is called",
+                       "what cuts is not known")  # fmt: skip
+        return state.feed or 0.1
+
+    def _arc(self, target: Point, block: Block) -> Arc | None:
+        state = self._state
+        clockwise = state.move == "arc_clockwise"
+        radius = block.value("R")
+        i, k = block.value("I"), block.value("K")
+        if radius is None and i is None and k is None:
+            self._say("error", "arc.open", block.line, "an arc without a radius or centre", "it was read as a line")
+            return None
+        if radius is not None:
+            try:
+                chord = math.dist(state.at, target) / 2
+                wanted = abs(radius) * state.scale
+                # A radius rounded down to the program's resolution may miss half the chord by that much.
+                wanted = max(wanted, chord) if chord - wanted < 0.002 else wanted
+                return arc_through_ends(state.at, target, wanted, clockwise)
+            except ValueError:
+                self._say("error", "arc.radius", block.line, f"radius {radius:g} cannot join the ends of the arc",
+                          "it was read as a line")  # fmt: skip
+                return None
+        centre = (state.at[0] + (k or 0.0) * state.scale, state.at[1] + (i or 0.0) * state.scale)
+        gap = abs(math.dist(centre, state.at) - math.dist(centre, target))
+        if gap > ARC_ENDS_MM:
+            self._say("error", "arc.centre", block.line, f"the ends of the arc differ by {gap:.3f} mm in radius",
+                      "the control stops or cuts another shape")  # fmt: skip
+        if math.dist(centre, state.at) < 1e-9:
+            return None
+        return Arc(state.at, target, centre, clockwise)
+
+    def _motion(self, segment: Segment, feed: float | None, block: Block) -> Motion:
+        state = self._state
+        spindle = STOPPED
+        if state.running and state.speed > 0 and state.surface is not None:
+            metres = 0.3048 if state.scale != 1.0 else 1.0
+            if state.surface:
+                spindle = Spindle("surface", state.speed * metres, state.clamp)
+            else:
+                spindle = Spindle("fixed", state.speed, state.clamp)
+        return Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
+
+    def _add(self, segment: Segment, feed: float | None, block: Block) -> None:
+        if segment.length > 1e-9:
+            self._motions.append(self._motion(segment, feed, block))
+        self._state.at = segment.end
+
+    def _say(self, severity: Severity, code: str, line: int, what: str, why: str) -> None:
+        self._findings.append(Finding(severity, code, f"line {line}: {what}", why, line=line))
+
+    def _once(self, severity: Severity, code: str, line: int, what: str, why: str, key: str = "") -> None:
+        mark = key or code
+        if mark not in self._state.warned:
+            self._state.warned.add(mark)
+            self._say(severity, code, line, what, why)
+
+    def _check_numbers(self) -> None:
+        """Block numbers that rise evenly but for a gap: a block may have been taken out there."""
+        steps = [(b[0] - a[0], b[1]) for a, b in zip(self._numbers, self._numbers[1:], strict=False)]
+        if len(steps) < 4:
+            return
+        usual, count = Counter(step for step, _ in steps).most_common(1)[0]
+        if count < 0.8 * len(steps):
+            return
+        for step, line in steps:
+            if step != usual:
+                self._say("warning", "program.gap", line,
+                          f"block numbers jump by {step} here instead of {usual}", "a block may be missing or doubled")  # fmt: skip
+
+
+def _normal(code: str) -> str:
+    """G01, G1 and g1 are the same word."""
+    return code[0].upper() + f"{float(code[1:]):g}"

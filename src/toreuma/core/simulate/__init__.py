@@ -1,0 +1,1 @@
+"""What the cuts do to the stock, and how long they take."""

@@ -1,0 +1,134 @@
+"""How long a move takes, exactly, and how fast the spindle turns meanwhile."""
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+import numpy as np
+
+from toreuma.core.cutting.speed import clamp_diameter, spindle_rpm
+from toreuma.core.geometry.elements import Arc, Segment
+from toreuma.core.model import Machine
+from toreuma.core.motion import Motion, Spindle
+
+__all__ = ["Times", "dwell_and_change_s", "motion_time_s", "rapid_time_s", "spindle_change_s", "times_of"]
+
+_NODES, _WEIGHTS = np.polynomial.legendre.leggauss(12)
+
+
+@dataclass(frozen=True)
+class Times:
+    """Seconds spent cutting, in rapids, and in changes and waits."""
+
+    cutting_s: float = 0.0
+    rapid_s: float = 0.0
+    idle_s: float = 0.0
+
+    @property
+    def total_s(self) -> float:
+        return self.cutting_s + self.rapid_s + self.idle_s
+
+    def __add__(self, other: "Times") -> "Times":
+        return Times(
+            self.cutting_s + other.cutting_s, self.rapid_s + other.rapid_s, self.idle_s + other.idle_s
+        )
+
+
+def motion_time_s(motion: Motion, machine: Machine) -> float:
+    """Seconds for one move; infinite for a feed per revolution with the spindle stopped."""
+    if motion.dwell_s:
+        return motion.dwell_s
+    if motion.segment.length < 1e-12:
+        return 0.0
+    if motion.feed is None:
+        return rapid_time_s(motion.start, motion.end, machine)
+    if motion.per_minute:
+        return 60 * motion.segment.length / motion.feed
+    return _feed_per_rev_s(motion.segment, motion.feed, motion.spindle, machine)
+
+
+def _feed_per_rev_s(segment: Segment, feed: float, spindle: Spindle, machine: Machine) -> float:
+    """Integral of ds / (f n(r)).
+
+    With constant surface speed 1/n is proportional to r above the clamp diameter and constant below, so each
+    piece between the crossings is integrated on its own: exact for lines, to rounding for arcs.
+    """
+    if spindle.mode == "stopped":
+        return math.inf
+    if spindle.mode == "fixed":
+        return 60 * segment.length / (feed * spindle_rpm(spindle, 0, machine.max_rpm))
+    ceiling = spindle_rpm(spindle, 0.0, machine.max_rpm)
+    knee = clamp_diameter(spindle.value, ceiling) / 2
+    shares = sorted({0.0, 1.0, *_crossings(segment, knee), *_crossings(segment, -knee)})
+    minutes = 0.0
+    for a, b in zip(shares, shares[1:], strict=False):
+        at = (a + b) / 2 + (b - a) / 2 * _NODES
+        radius = np.abs([segment.at(float(share))[1] for share in at])
+        revs_per_min = np.minimum(1000 * spindle.value / (2 * math.pi * np.maximum(radius, 1e-12)), ceiling)
+        minutes += float((_WEIGHTS / revs_per_min).sum()) * (b - a) / 2 * segment.length / feed
+    return 60 * minutes
+
+
+def _crossings(segment: Segment, r: float) -> list[float]:
+    """Shares of the length at which a segment crosses a radius."""
+    if isinstance(segment, Arc):
+        level = (r - segment.centre[1]) / segment.radius
+        if abs(level) >= 1:
+            return []
+        start = math.atan2(segment.start[1] - segment.centre[1], segment.start[0] - segment.centre[0])
+        up = math.asin(level)
+        found = [((angle - start) % (2 * math.pi)) for angle in (up, math.pi - up)]
+        turned = [angle - 2 * math.pi if segment.sweep_rad < 0 else angle for angle in found]
+        shares = [angle / segment.sweep_rad for angle in turned]
+    else:
+        rise = segment.end[1] - segment.start[1]
+        shares = [(r - segment.start[1]) / rise] if abs(rise) > 1e-12 else []
+    return [share for share in shares if 0 < share < 1]
+
+
+def rapid_time_s(start: tuple[float, float], end: tuple[float, float], machine: Machine) -> float:
+    """Both axes at their own rapid, each speeding up and slowing down evenly; the later one counts."""
+    return max(
+        _axis_s(abs(end[0] - start[0]), machine.rapid_z_mm_min, machine.acceleration_mm_s2),
+        _axis_s(abs(end[1] - start[1]), machine.rapid_x_mm_min, machine.acceleration_mm_s2),
+    )
+
+
+def _axis_s(distance_mm: float, speed_mm_min: float, acceleration_mm_s2: float) -> float:
+    speed = speed_mm_min / 60
+    if distance_mm <= speed**2 / acceleration_mm_s2:
+        return 2 * math.sqrt(distance_mm / acceleration_mm_s2)
+    return distance_mm / speed + speed / acceleration_mm_s2
+
+
+def spindle_change_s(before_rpm: float, after_rpm: float, machine: Machine) -> float:
+    """Time to change the spindle speed."""
+    return abs(after_rpm - before_rpm) / machine.spindle_ramp_rpm_s
+
+
+def dwell_and_change_s(before: Motion | None, motion: Motion, machine: Machine) -> float:
+    """Waiting before a move: tool change, and the spindle coming to the speed of a new command."""
+    wait = 0.0
+    if before is None or before.station != motion.station:
+        wait += machine.tool_change_s
+    if before is None or before.spindle != motion.spindle:
+        radius = motion.end[1]
+        old = spindle_rpm(before.spindle, before.end[1], machine.max_rpm) if before else 0.0
+        wait += spindle_change_s(old, spindle_rpm(motion.spindle, radius, machine.max_rpm), machine)
+    return wait
+
+
+def times_of(motions: Iterable[Motion], machine: Machine, before: Motion | None = None) -> Times:
+    """Time of a run of moves, with changes in front of and between them."""
+    cutting = rapid = idle = 0.0
+    for motion in motions:
+        idle += dwell_and_change_s(before, motion, machine) + motion.dwell_s
+        seconds = motion_time_s(motion, machine)
+        if motion.dwell_s:
+            pass
+        elif motion.is_rapid:
+            rapid += seconds
+        else:
+            cutting += seconds
+        before = motion
+    return Times(cutting, rapid, idle)

@@ -1,0 +1,49 @@
+"""What moves take away from the stock."""
+
+from collections.abc import Sequence
+
+import numpy as np
+import shapely
+
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.minkowski import sweep
+from toreuma.core.geometry.region import EMPTY, Region, fold, tidy
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.motion import Motion
+
+__all__ = ["after_cutting", "body_sweep", "cutting_sweep", "nose_path"]
+
+SIMULATION_CHORD_MM = 0.0002
+
+
+def nose_path(motion: Motion, shape: ToolShape, tolerance_mm: float = SIMULATION_CHORD_MM) -> Points:
+    """Places of the nose centre along a move, shape (n, 2), mm."""
+    return motion.segment.points(tolerance_mm) - np.array(shape.tip)
+
+
+def cutting_sweep(motions: Sequence[Motion], shape: ToolShape) -> Region:
+    """What the cutting edge passes over in a run of moves of one tool."""
+    paths = [nose_path(motion, shape) for motion in motions if motion.segment.length > 1e-12]
+    if not paths:
+        return EMPTY
+    runs: list[list[Points]] = [[paths[0]]]
+    for path in paths[1:]:
+        joined = np.abs(path[0] - runs[-1][-1][-1]).max() < 1e-9
+        if joined:
+            runs[-1].append(path[1:])
+        else:
+            runs.append([path])
+    return shapely.union_all([sweep(np.vstack(run), shape.core, shape.nose_radius) for run in runs])
+
+
+def body_sweep(motion: Motion, shape: ToolShape) -> Region:
+    """What holder and shank pass over in one move; coarse, for contacts."""
+    path = nose_path(motion, shape, 0.01)
+    return shapely.union_all([sweep(path, piece, 0.0) for piece in shape.bodies])
+
+
+def after_cutting(stock: Region, motions: Sequence[Motion], shape: ToolShape) -> Region:
+    """The stock after the feed moves of one tool."""
+    feeds = [motion for motion in motions if not motion.is_rapid]
+    swept = fold(cutting_sweep(feeds, shape))
+    return tidy(shapely.difference(stock, swept)) if not swept.is_empty else stock

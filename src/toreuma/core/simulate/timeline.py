@@ -1,0 +1,89 @@
+"""When each move of a program happens, and how fast the spindle turns at any moment."""
+
+from bisect import bisect_right
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from toreuma.core.cutting.speed import spindle_rpm
+from toreuma.core.model import Machine
+from toreuma.core.motion import Motion
+from toreuma.core.simulate.clock import dwell_and_change_s, motion_time_s
+
+__all__ = ["Moment", "Span", "Timeline", "timeline_of"]
+
+ENDLESS_S = 3600.0
+"""What an endless move is drawn as."""
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """One move in time: it waits from ``wait_s``, moves from ``start_s`` to ``end_s``."""
+
+    motion: Motion
+    wait_s: float
+    start_s: float
+    end_s: float
+
+
+@dataclass(frozen=True)
+class Moment:
+    """Where a point in time falls: span ``index`` and the share of its move that is done."""
+
+    index: int
+    share: float
+
+
+@dataclass(frozen=True)
+class Timeline:
+    """All moves of a program in time."""
+
+    spans: tuple[Span, ...]
+
+    @property
+    def total_s(self) -> float:
+        return self.spans[-1].end_s if self.spans else 0.0
+
+    def at(self, seconds: float) -> Moment:
+        """The move under way at a time; the last move's end beyond the end."""
+        if not self.spans:
+            return Moment(-1, 0.0)
+        index = bisect_right(self.spans, seconds, key=lambda span: span.end_s)
+        if index >= len(self.spans):
+            return Moment(len(self.spans) - 1, 1.0)
+        span = self.spans[index]
+        length = span.end_s - span.start_s
+        share = (seconds - span.start_s) / length if length > 0 else 1.0
+        return Moment(index, min(max(share, 0.0), 1.0))
+
+    def sections(self) -> list[tuple[int, float, float]]:
+        """(section, start, end) in seconds for every run of moves of one section."""
+        found: list[tuple[int, float, float]] = []
+        for span in self.spans:
+            if found and found[-1][0] == span.motion.section:
+                found[-1] = (found[-1][0], found[-1][1], span.end_s)
+            else:
+                found.append((span.motion.section, span.wait_s, span.end_s))
+        return found
+
+    def speeds(self, machine: Machine, samples: int = 6) -> list[tuple[float, float]]:
+        """Spindle speed over time as (seconds, rpm) points, ``samples`` per move."""
+        points: list[tuple[float, float]] = []
+        for span in self.spans:
+            for step in range(samples + 1):
+                share = step / samples
+                rpm = spindle_rpm(span.motion.spindle, span.motion.segment.at(share)[1], machine.max_rpm)
+                points.append((span.start_s + share * (span.end_s - span.start_s), rpm))
+        return points
+
+
+def timeline_of(motions: Sequence[Motion], machine: Machine) -> Timeline:
+    """Lay moves out in time, with tool changes and spindle run-up between them."""
+    spans, now = [], 0.0
+    before: Motion | None = None
+    for motion in motions:
+        wait = dwell_and_change_s(before, motion, machine)
+        length = min(motion_time_s(motion, machine), ENDLESS_S)
+        spans.append(Span(motion, now, now + wait, now + wait + length))
+        now += wait + length
+        before = motion
+    return Timeline(tuple(spans))
