@@ -3,13 +3,14 @@
 from dataclasses import dataclass
 from functools import cached_property
 
+from toreuma.core.geometry.elements import CHORD_MM, chords
 from toreuma.core.geometry.profile import Profile, build_profile
 from toreuma.core.geometry.region import Region, box, mirrored_at_axis, region_from_points, union
 from toreuma.core.model import Job
 
 __all__ = ["Scene", "build_scene"]
 
-BELOW_AXIS_MM = 6.0
+BELOW_AXIS_MM = 3.0
 """How far below the axis solids are drawn: no cutting edge runs farther past the centre."""
 
 INDEX_CLEARANCE_MM = 50.0
@@ -45,10 +46,11 @@ class Scene:
     def part_key(self) -> tuple[object, ...]:
         return (self.profile.segments,)
 
-    def contour(self, end_z: float, end_r: float) -> Region:
+    def contour(self, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:
         """The part in front of ``end_z``, run on as a cylinder toward the chuck, with its lower half."""
-        z_low, _, z_high, _ = self.part.bounds
-        front = self.part.intersection(box(end_z, 0, max(z_high, end_z) + 1, self.part.bounds[3] + 1))
+        part = self.part if chord_mm == CHORD_MM else region_from_points(chords(self.profile.segments, chord_mm))
+        z_low, _, z_high, r_high = part.bounds
+        front = part.intersection(box(end_z, 0, max(z_high, end_z) + 1, r_high + 1))
         run_on = box(min(z_low, self.jaw_face_z) - 500, 0, end_z, end_r)
         return mirrored_at_axis(union([front, run_on]), BELOW_AXIS_MM)
 

@@ -6,13 +6,13 @@ from dataclasses import dataclass
 import numpy as np
 import shapely
 
-from toreuma.core.geometry.elements import Points
-from toreuma.core.geometry.envelope import Envelope, upper_envelope
+from toreuma.core.geometry.elements import CHORD_MM, Points
+from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sum_with
-from toreuma.core.geometry.region import EMPTY, Region, box, union
+from toreuma.core.geometry.region import EMPTY, Region, union
 from toreuma.core.geometry.shape import ToolShape, grow
 
-__all__ = ["Reach", "blocked_by_body", "blocked_by_part", "covered", "reach_from_above"]
+__all__ = ["Reach", "blocked_by_body", "blocked_by_part", "covered", "limit_toward_chuck"]
 
 BODY_TOLERANCE_MM = 0.02
 """Solids that only the holder must keep clear of are simplified this far; the clearance is larger."""
@@ -30,7 +30,8 @@ class Reach:
         return covered(self.envelope.above(height), self.shape)
 
 
-def blocked_by_part(solid: Region, shape: ToolShape, leave_axial: float = 0.0, leave_radial: float = 0.0) -> Region:
+def blocked_by_part(solid: Region, shape: ToolShape, leave_axial: float = 0.0, leave_radial: float = 0.0,
+    chord_mm: float = CHORD_MM) -> Region:
     """Nose centres at which the insert would cut into ``solid`` grown by the allowances, mm.
 
     The trailing edge is widened by its clearance, so that a path never rubs along it.
@@ -40,7 +41,7 @@ def blocked_by_part(solid: Region, shape: ToolShape, leave_axial: float = 0.0, l
         corners = np.array([[a * leave_axial, b * leave_radial] for a in (-1, 1) for b in (-1, 1)])
         spread = (core[:, None, :] + corners[None, :, :]).reshape(-1, 2)
         core = shapely.get_coordinates(shapely.MultiPoint(spread).convex_hull.exterior)[:-1]
-    return grow(sum_with(solid, core), shape.nose_radius)
+    return grow(sum_with(solid, core), shape.nose_radius, chord_mm)
 
 
 def blocked_by_body(solid: Region, pieces: Iterable[Points], clearance: float) -> Region:
@@ -48,29 +49,6 @@ def blocked_by_body(solid: Region, pieces: Iterable[Points], clearance: float) -
     rough = solid.simplify(BODY_TOLERANCE_MM)
     sums = [sum_with(rough, -piece) for piece in pieces]
     return union(sums).buffer(clearance, quad_segs=4) if sums else EMPTY
-
-
-def reach_from_above(
-    solid: Region,
-    shape: ToolShape,
-    z_from: float,
-    z_to: float,
-    *,
-    leave_axial: float = 0.0,
-    leave_radial: float = 0.0,
-    fixed: Region = EMPTY,
-    around: Region = EMPTY,
-    body_clearance: float = 0.3,
-) -> Reach:
-    """Reach of a tool that comes down from above between two places along Z (``z_from`` > ``z_to``).
-
-    ``solid`` is what the insert must not cut, ``around`` what the holder must keep clear of, ``fixed`` what is
-    already blocked.
-    """
-    blocked = [blocked_by_part(solid, shape, leave_axial, leave_radial), fixed]
-    if not around.is_empty:
-        blocked.append(blocked_by_body(around, shape.bodies, body_clearance))
-    return Reach(upper_envelope(union(blocked), z_from, z_to), shape)
 
 
 def covered(free: Region, shape: ToolShape) -> Region:
@@ -82,7 +60,3 @@ def limit_toward_chuck(fixed: Region) -> float:
     """The smallest z a nose centre may take whatever its radius; -1e5 when nothing is fixed."""
     return float(fixed.bounds[2]) if not fixed.is_empty else -1e5
 
-
-def free_box(envelope: Envelope, height: float) -> Region:
-    z = envelope.points[:, 0]
-    return box(float(z[-1]), -1e3, float(z[0]), height)

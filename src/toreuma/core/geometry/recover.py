@@ -12,8 +12,9 @@ __all__ = ["recover"]
 FIT_MM = 0.0006
 """How far a chord's end may lie from the recovered element."""
 
-SAG_MM = 0.0009
-"""How far the middle of a chord may lie from the recovered arc: the chords' own height and the fit together."""
+SAG_SHARE = 1.5
+"""How far the middle of a chord may lie from the recovered arc, as a share of the fit: the chords' own height
+comes on top of it."""
 
 MAX_SWEEP_RAD = math.radians(150)
 """Longer arcs are split: near half a turn a radius in a program no longer fixes the centre well."""
@@ -96,7 +97,7 @@ def _is_arc(run: Points, fit_mm: float) -> bool:
     if np.abs(np.hypot(run[:, 0] - cz, run[:, 1] - cr) - radius).max() > fit_mm:
         return False
     middle = (run[:-1] + run[1:]) / 2
-    if np.abs(np.hypot(middle[:, 0] - cz, middle[:, 1] - cr) - radius).max() > max(fit_mm, SAG_MM):
+    if np.abs(np.hypot(middle[:, 0] - cz, middle[:, 1] - cr) - radius).max() > SAG_SHARE * fit_mm:
         return False
     angles = np.unwrap(np.arctan2(run[:, 1] - cr, run[:, 0] - cz))
     return bool(abs(angles[-1] - angles[0]) <= MAX_SWEEP_RAD)

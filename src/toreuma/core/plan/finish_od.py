@@ -19,7 +19,6 @@ from toreuma.core.plan.contour import from_place, nose_at_start
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
-from toreuma.core.simulate.removal import after_cutting
 
 __all__ = ["plan_finish_od"]
 
@@ -128,7 +127,7 @@ def _signed_area(ring: Points) -> float:
 
 def _deepest(work: Work, motions: tuple[Motion, ...]) -> tuple[float, Point | None]:
     """The thickest layer the finishing cut meets, and where."""
-    after = after_cutting(work.stock, motions, work.shape)
+    after = work.after(motions)
     removed = work.stock.difference(after)
     best, place = 0.0, None
     for piece in polygons(removed):

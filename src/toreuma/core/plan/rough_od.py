@@ -42,6 +42,9 @@ JOIN_MM = 3.0
 PAST_FINISH_MM = 0.3
 """Roughing runs this much farther past the end than finishing."""
 
+COARSE_MM = 0.002
+"""Chords and arcs of roughing hold this; the allowance is a hundred times larger."""
+
 SAME_MM = 1e-6
 
 FLAT_MM2 = 1e-9
@@ -70,8 +73,8 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     if not isinstance(tool, TurningTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing")
     values = _numbers(work, operation, tool)
-    stretch = stretch_of(work, operation, PAST_FINISH_MM)
-    reach = reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm)
+    stretch = stretch_of(work, operation, PAST_FINISH_MM, COARSE_MM)
+    reach = reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, COARSE_MM)
     touched = _engagement(work)
     limit = values["ap_max"].number
     top = work.stock.bounds[3] + shape.nose_radius
@@ -223,11 +226,11 @@ def _write(path: Path, cut: _Cut, top: float, feed: float) -> Pass:
     _travel(path, (float(head[0]), float(head[1])), top)
     begin = len(path.motions)
     if len(cut.entry) > 1:
-        path.along(recover(cut.entry), feed)
+        path.along(recover(cut.entry, COARSE_MM), feed)
     path.feed(feed, z=cut.start_z, r=cut.level)
     path.feed(feed, z=cut.end_z)
     if len(cut.climb) > 1:
-        path.along(recover(cut.climb), feed)
+        path.along(recover(cut.climb, COARSE_MM), feed)
     segments = tuple(motion.segment for motion in path.motions[begin:])
     z, r = path.nose
     path.feed(feed, z=z + PULL_OUT_MM, r=r + PULL_OUT_MM)

@@ -14,7 +14,6 @@ from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
 from toreuma.core.plan.work import Work
 from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.clock import Times, times_of
-from toreuma.core.simulate.removal import after_cutting
 
 __all__ = ["Plan", "plan"]
 
@@ -92,7 +91,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         except OperationFault as fault:
             return _failed(operation, stock, Finding("error", fault.code, fault.what, fault.cure, operation.id,
                                                      fault.at, cures=fault.cures))  # fmt: skip
-        after = after_cutting(stock, cuts.motions, shape) if cuts.motions else stock
+        after = work.after(cuts.motions) if cuts.motions else stock
         findings = (*cuts.findings, *no_beyond(operation, cuts.numbers))
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
 

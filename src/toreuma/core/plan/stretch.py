@@ -3,9 +3,10 @@
 from dataclasses import dataclass
 
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.elements import CHORD_MM
 from toreuma.core.geometry.envelope import upper_envelope
-from toreuma.core.geometry.reach import Reach, blocked_by_body, limit_toward_chuck, reach_from_above
-from toreuma.core.geometry.region import Region, box
+from toreuma.core.geometry.reach import Reach, blocked_by_body, blocked_by_part, limit_toward_chuck
+from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishOd, Job, RoughOd
 from toreuma.core.plan.result import OperationFault
@@ -32,7 +33,9 @@ class Stretch:
     findings: tuple[Finding, ...]
 
 
-def stretch_of(work: Work, operation: RoughOd | FinishOd, beyond_mm: float = 0.0) -> Stretch:
+def stretch_of(
+    work: Work, operation: RoughOd | FinishOd, beyond_mm: float = 0.0, chord_mm: float = CHORD_MM
+) -> Stretch:
     """Marks of an outside operation. ``beyond_mm`` is cut in addition past the end (roughing clears the way)."""
     scene, shape = work.scene, work.shape
     if not shape.leads_toward_chuck:
@@ -55,28 +58,28 @@ def stretch_of(work: Work, operation: RoughOd | FinishOd, beyond_mm: float = 0.0
             "let the stretch end farther toward the chuck, or stick the bar out more",
         )  # fmt: skip
     target = work.memo.get(
-        ("contour", scene.part_key, end_z, end_r, scene.jaw_face_z), lambda: scene.contour(end_z, end_r)
+        ("contour", scene.part_key, end_z, end_r, scene.jaw_face_z, chord_mm),
+        lambda: scene.contour(end_z, end_r, chord_mm),
     )
     return Stretch(
         target, end_z, end_r, nose_from, nose_to, operation.from_z_mm, _short_of_end(work, end_z, nose_to)
     )
 
 
-def reach_of(work: Work, stretch: Stretch, leave_axial: float = 0.0, leave_radial: float = 0.0) -> Reach:
+def reach_of(
+    work: Work, stretch: Stretch, leave_axial: float = 0.0, leave_radial: float = 0.0, chord_mm: float = CHORD_MM
+) -> Reach:
     """Reach of the tool on the stretch: insert against the part, holder against part and the bar behind."""
     key = ("reach", work.tool, fingerprint(stretch.target), stretch.nose_from, stretch.nose_to, leave_axial,
            leave_radial, fingerprint(work.stock), fingerprint(work.scene.fixed))  # fmt: skip
 
     def compute() -> Reach:
-        first = reach_from_above(
-            stretch.target, work.shape, stretch.nose_from, stretch.nose_to,
-            leave_axial=leave_axial, leave_radial=leave_radial, fixed=work.fixed,
-        )  # fmt: skip
-        in_the_way = _body_blocked(work, stretch, max(leave_axial, leave_radial))
-        if in_the_way.is_empty:
-            return first
-        both = first.envelope.below().union(in_the_way)
-        return Reach(upper_envelope(both, stretch.nose_from, stretch.nose_to), work.shape)
+        blocked = union([
+            blocked_by_part(stretch.target, work.shape, leave_axial, leave_radial, chord_mm),
+            _body_blocked(work, stretch, max(leave_axial, leave_radial)),
+            work.fixed,
+        ])  # fmt: skip
+        return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to), work.shape)
 
     return work.memo.get(key, compute)
 

@@ -11,6 +11,7 @@ from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import Job, Operation, PartOff, Tool
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.scene import Scene
+from toreuma.core.simulate.removal import after_cutting
 
 __all__ = ["APPROACH_MM", "PULL_OUT_MM", "Path", "Work"]
 
@@ -46,6 +47,11 @@ class Work:
             return EMPTY
         key = ("fixed", self.tool, clearance, fingerprint(self.scene.fixed))
         return self.memo.get(key, compute)
+
+    def after(self, motions: tuple[Motion, ...]) -> Region:
+        """The stock after these moves."""
+        key = ("after", motions, self.tool, fingerprint(self.stock))
+        return self.memo.get(key, lambda: after_cutting(self.stock, motions, self.shape))
 
     @property
     def part_off_width(self) -> float | None:

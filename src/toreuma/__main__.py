@@ -1,0 +1,5 @@
+"""``python -m toreuma``."""
+
+from toreuma.cli import main
+
+main()

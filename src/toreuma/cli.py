@@ -1,0 +1,231 @@
+"""The command line. Errors are one line on stderr: ``toreuma: WHERE: WHAT; HOW TO FIX``.
+
+Exit status: 0 all well, 1 findings at level error, 2 bad input.
+"""
+
+import json
+import os
+import sys
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from toreuma import __version__
+from toreuma.core.errors import JobError, ProgramError, ToreumaError
+from toreuma.core.findings import Finding
+from toreuma.core.plan import Plan, plan
+from toreuma.core.post import post
+from toreuma.io import report
+from toreuma.io.jobs import job_schema, write_atomically
+from toreuma.io.library import dialect, open_job
+
+__all__ = ["app", "main"]
+
+app = typer.Typer(
+    add_completion=False, pretty_exceptions_enable=False, help="Plan turned parts, and prove every program."
+)
+
+JobArgument = Annotated[str, typer.Argument(metavar="JOB", help="A .toreuma file, or demo:NAME")]
+JsonOption = Annotated[bool, typer.Option("--json", help="Print JSON for scripts")]
+DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How to write; default: as the job says")]
+
+
+@app.callback(invoke_without_command=True)
+def _start(
+    context: typer.Context,
+    version: Annotated[bool, typer.Option("--version", help="Print the version")] = False,
+) -> None:
+    if version:
+        print(__version__)
+        raise typer.Exit
+    if context.invoked_subcommand is None:
+        _window(None)
+
+
+@app.command("open")
+def open_command(job: Annotated[str | None, typer.Argument(metavar="[JOB]")] = None) -> None:
+    """Open the window, with a job when one is named."""
+    _window(job)
+
+
+@app.command()
+def demo(name: Annotated[str, typer.Argument(metavar="[NAME]")] = "spear") -> None:
+    """Open the window with a demo job."""
+    _window(f"demo:{name}")
+
+
+def _window(job: str | None) -> None:
+    loaded = open_job(job) if job else None
+    path = Path(job) if job and not job.startswith("demo:") else None
+    if not os.environ.get("DISPLAY") and not os.environ.get("WAYLAND_DISPLAY") and "QT_QPA_PLATFORM" not in os.environ:
+        raise JobError("screen", "no display was found", "for a picture use: toreuma shot demo:spear operations out.png")
+    from toreuma.app.start import run
+
+    raise typer.Exit(run(loaded, path))
+
+
+@app.command()
+def describe(job: JobArgument, as_json: JsonOption = False) -> None:
+    """Print the geometry as planned: stock, part, tools, setups."""
+    data = report.description(open_job(job))
+    if as_json:
+        _print_json(data)
+        return
+    print(f"{data['name']}  ({data['units']})")
+    for name in ("stock", "part"):
+        z, r = zip(*data[name], strict=True)
+        print(f"  {name}: Z {min(z):.3f} to {max(z):.3f} mm, largest diameter {2 * max(r):.3f} mm, {len(z)} corners")
+    for tool, shape in data["tools"].items():
+        print(f"  {tool}: {shape['kind']}, station {shape['station']}, nose radius {shape['nose_radius_mm']:g} mm")
+    for setup in data["setups"]:
+        print(f"  setup '{setup['name']}': jaws up to Z {setup['jaw_face_z_mm']:.3f} mm")
+
+
+@app.command("plan")
+def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
+    """Plan every operation and print its numbers."""
+    planned = plan(open_job(job))
+    if as_json:
+        _print_json(report.plan_report(planned))
+    else:
+        _print_plan(planned)
+    _exit_with(planned.all_findings)
+
+
+def _print_plan(planned: Plan) -> None:
+    print(f"{planned.job.name}: {planned.times.total_s:.1f} s")
+    print("  op     tool   vc m/min  feed mm/rev  ap mm (radius)  passes  time s  power kW  name")
+    for row in report.plan_report(planned)["operations"]:
+        cells = (f"{row[key]:>{width}.{places}f}" if row[key] is not None else " " * (width - 1) + "-"
+                 for key, width, places in (("vc_m_min", 9, 0), ("feed_mm_rev", 12, 3), ("ap_mm", 15, 3),
+                                            ("passes", 7, 0), ("time_s", 7, 1), ("power_kW", 9, 2)))  # fmt: skip
+        print(f"  {row['id']:<6} {row['tool']:<4} {' '.join(cells)}  {row['name']}")
+    _print_findings(planned.all_findings)
+
+
+@app.command("post")
+def post_command(
+    job: JobArgument,
+    dialect_name: DialectOption = None,
+    folder: Annotated[Path, typer.Option("-o", "--output", help="Folder for the program")] = Path("."),
+    as_json: JsonOption = False,
+) -> None:
+    """Write the program."""
+    planned = plan(open_job(job))
+    _stop_on_errors(planned.all_findings)
+    posted = post(planned, dialect(dialect_name or planned.job.program.dialect))
+    target = folder / posted.name
+    try:
+        write_atomically(target, posted.text)
+    except OSError as error:
+        raise ProgramError(str(target), f"it cannot be written ({error.strerror})", "choose another folder") from None
+    if as_json:
+        _print_json({"files": [str(target)]})
+    else:
+        print(target)
+
+
+@app.command()
+def prove(
+    job: JobArgument,
+    program: Annotated[Path | None, typer.Option("--program", help="Program text to prove instead")] = None,
+    dialect_name: DialectOption = None,
+    as_json: JsonOption = False,
+) -> None:
+    """Read the program back, cut it out of the blank and compare with the part."""
+    planned = plan(open_job(job))
+    language = dialect(dialect_name or planned.job.program.dialect)
+    proof = report.prove_plan(planned, language, _program_text(program))
+    findings = (*planned.all_findings, *proof.findings)
+    if as_json:
+        data = report.proof_report(proof)
+        data["findings"] = [finding.as_dict() for finding in findings]
+        _print_json(data)
+    else:
+        print(f"{planned.job.name}: {'proved' if not report.has_errors(findings) else 'NOT proved'}")
+        print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
+        print(f"  contacts {len(proof.contacts)}, time {proof.time_s:.1f} s")
+        _print_findings(findings)
+    _exit_with(findings)
+
+
+def _program_text(path: Path | None) -> str | None:
+    if path is None:
+        return None
+    try:
+        if path.stat().st_size > 50_000_000:
+            raise ProgramError(path.name, "the program is larger than 50 MB", "split it")
+        return path.read_text("utf-8")
+    except UnicodeDecodeError:
+        raise ProgramError(path.name, "the file is not text", "choose a program file") from None
+    except OSError as error:
+        raise ProgramError(path.name, f"it cannot be read ({error.strerror})", "check the file's name") from None
+
+
+@app.command()
+def shot(
+    job: JobArgument,
+    stage: Annotated[str, typer.Argument(metavar="STAGE")],
+    file: Annotated[Path, typer.Argument(metavar="FILE")],
+    size: Annotated[str, typer.Option("--size", help="Width x height")] = "1280x800",
+    theme: Annotated[str, typer.Option("--theme", help="light or dark")] = "light",
+    select: Annotated[str | None, typer.Option("--select", help="Operation to select")] = None,
+    at: Annotated[float | None, typer.Option("--at", help="Time of the cursor, s")] = None,
+) -> None:
+    """Make a picture of a stage, without a screen."""
+    loaded = open_job(job)
+    os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+    from toreuma.app.shot import take_shot
+
+    take_shot(loaded, stage, file, size=size, theme=theme, select=select, at_s=at)
+    print(file)
+
+
+@app.command()
+def schema() -> None:
+    """Print the JSON Schema of job files."""
+    _print_json(job_schema())
+
+
+def _print_json(data: Any) -> None:
+    json.dump(data, sys.stdout, indent=2, ensure_ascii=False)
+    print()
+
+
+def _print_findings(findings: tuple[Finding, ...]) -> None:
+    for finding in findings:
+        print(f"  {finding.severity}: {finding.what}" + (f" ({finding.why})" if finding.why else ""))
+
+
+def _stop_on_errors(findings: tuple[Finding, ...]) -> None:
+    first = next((finding for finding in findings if finding.severity == "error"), None)
+    if first is not None:
+        print(f"toreuma: {first.operation or 'plan'}: {first.what}; {first.why}", file=sys.stderr)
+        raise typer.Exit(1)
+
+
+def _exit_with(findings: tuple[Finding, ...]) -> None:
+    if report.has_errors(findings):
+        raise typer.Exit(1)
+
+
+def main() -> None:
+    """Run the command line and exit with its status."""
+    try:
+        status = app(standalone_mode=False)
+    except ToreumaError as error:
+        print(f"toreuma: {error}", file=sys.stderr)
+        sys.exit(2)
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        sys.exit(0)
+    except KeyboardInterrupt:
+        sys.exit(130)
+    except Exception as error:
+        message = getattr(error, "format_message", None)
+        if message is None:
+            raise
+        print(f"toreuma: command line: {message()}; see toreuma --help", file=sys.stderr)
+        sys.exit(2)
+    sys.exit(status if isinstance(status, int) else 0)

@@ -1,0 +1,1 @@
+"""Files: jobs, and the data that ships with Toreuma."""

@@ -1,0 +1,123 @@
+"""Plans, geometry and proofs as plain data, for scripts."""
+
+from typing import Any
+
+import numpy as np
+import shapely
+
+from toreuma.core.dialect import Dialect
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region, polygons
+from toreuma.core.geometry.shape import shape_of
+from toreuma.core.model import Job
+from toreuma.core.plan import Plan
+from toreuma.core.plan.result import OperationPlan
+from toreuma.core.post import post
+from toreuma.core.prove import Proof, prove
+from toreuma.core.read import read
+from toreuma.core.scene import build_scene
+
+__all__ = ["description", "has_errors", "plan_report", "proof_report", "prove_plan"]
+
+Json = dict[str, Any]
+
+
+def description(job: Job) -> Json:
+    """Geometry as planned: stock and part as closed [z, r] outlines in mm, tools from the programmed point."""
+    scene = build_scene(job)
+    tools = {}
+    for tool in job.tools:
+        shape = shape_of(tool)
+        tip = np.array(shape.tip)
+        tools[tool.id] = {
+            "station": tool.station,
+            "kind": tool.kind,
+            "nose_radius_mm": shape.nose_radius,
+            "cutting": _outline(shape.cutting, tip),
+            "body": _outline(shape.body, tip),
+        }
+    setup = {
+        "name": job.setup.name,
+        "jaws": _outline(scene.jaws),
+        "chuck": _outline(scene.chuck),
+        "jaw_face_z_mm": scene.jaw_face_z,
+        "reference": list(scene.reference),
+        "operations": [operation.id for operation in job.operations],
+    }
+    return {
+        "name": job.name,
+        "units": job.units,
+        "stock": _outline(scene.stock),
+        "part": _outline(scene.part),
+        "tools": tools,
+        "setups": [setup],
+    }
+
+
+def _outline(region: Region, origin: "np.ndarray[Any, Any] | None" = None) -> list[list[float]]:
+    """The outer ring of a region's largest polygon."""
+    largest = max(polygons(region), key=lambda piece: piece.area)
+    points = shapely.get_coordinates(largest.exterior)[:-1]
+    if origin is not None:
+        points = points - origin
+    return [[round(float(z), 6), round(float(r), 6)] for z, r in points]
+
+
+def plan_report(plan: Plan) -> Json:
+    """Operations with their numbers and reasons."""
+    return {
+        "name": plan.job.name,
+        "operations": [_operation(operation) for operation in plan.operations],
+        "findings": [finding.as_dict() for finding in plan.findings],
+        "cycle_s": round(plan.times.total_s, 3),
+        "cutting_s": round(plan.times.cutting_s, 3),
+        "rapid_s": round(plan.times.rapid_s, 3),
+        "idle_s": round(plan.times.idle_s, 3),
+    }
+
+
+def _operation(planned: OperationPlan) -> Json:
+    numbers = planned.numbers
+
+    def number(key: str) -> float | None:
+        return round(numbers[key].number, 6) if key in numbers else None
+
+    return {
+        "id": planned.operation.id,
+        "kind": planned.operation.kind,
+        "name": planned.operation.name,
+        "tool": planned.operation.tool,
+        "vc_m_min": number("vc"),
+        "clamp_rpm": number("clamp"),
+        "feed_mm_rev": number("f"),
+        "ap_mm": number("ap"),
+        "passes": len(planned.cuts.passes),
+        "time_s": round(planned.times.total_s, 3),
+        "power_kW": number("power"),
+        "findings": [finding.as_dict() for finding in planned.findings],
+        "evidence": {key: evidence.as_dict() for key, evidence in numbers.items()},
+    }
+
+
+def prove_plan(plan: Plan, dialect: Dialect, text: str | None = None) -> Proof:
+    """Post a plan (or take other program text), read it back and cut it."""
+    program = read(text if text is not None else post(plan, dialect).text, dialect, plan.scene.reference)
+    return prove(plan.job, plan.scene, program, plan.declared)
+
+
+def proof_report(proof: Proof) -> Json:
+    return {
+        "gouge_um": round(proof.gouge_um, 3),
+        "leftover_um": round(proof.leftover_um, 3),
+        "declared_um": round(proof.declared_um, 3),
+        "contacts": [
+            {"what": c.what, "line": c.line, "at": list(c.at), "depth_mm": round(c.depth_mm, 4)} for c in proof.contacts
+        ],
+        "time_s": round(proof.time_s, 3),
+        "parted": proof.parted,
+        "findings": [finding.as_dict() for finding in proof.findings],
+    }
+
+
+def has_errors(findings: tuple[Finding, ...]) -> bool:
+    return any(finding.severity == "error" for finding in findings)
