@@ -9,9 +9,32 @@ from toreuma.core.model.base import Identifier, Name, Value
 __all__ = ["CODE_NAMES", "Dialect"]
 
 CODE_NAMES = frozenset(
-    "rapid line arc_clockwise arc_counter_clockwise dwell plane inch mm reference compensation_off clamp work_offset "
-    "surface_speed fixed_speed feed_per_minute feed_per_rev stop optional_stop spindle_forward spindle_reverse "
-    "spindle_stop coolant_on coolant_off end".split()
+    [
+        "rapid",
+        "line",
+        "arc_clockwise",
+        "arc_counter_clockwise",
+        "dwell",
+        "plane",
+        "inch",
+        "mm",
+        "reference",
+        "compensation_off",
+        "clamp",
+        "work_offset",
+        "surface_speed",
+        "fixed_speed",
+        "feed_per_minute",
+        "feed_per_rev",
+        "stop",
+        "optional_stop",
+        "spindle_forward",
+        "spindle_reverse",
+        "spindle_stop",
+        "coolant_on",
+        "coolant_off",
+        "end",
+    ]
 )
 
 

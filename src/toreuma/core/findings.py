@@ -6,7 +6,7 @@ from typing import Literal
 
 from toreuma.core.model import Job
 
-__all__ = ["Cure", "Finding", "Severity", "worst"]
+__all__ = ["Cure", "Finding", "Severity", "place_text", "worst"]
 
 Severity = Literal["error", "warning", "note"]
 _ORDER = {"error": 0, "warning": 1, "note": 2}
@@ -44,6 +44,12 @@ class Finding:
             "line": self.line,
             "cures": [cure.label for cure in self.cures],
         }
+
+
+def place_text(z_mm: float, r_mm: float | None = None) -> str:
+    """A place on the part in words, with its units: ``Z −40.05 mm, Ø 18.00 mm``."""
+    z = f"{z_mm:.3f}".replace("-", "\u2212")
+    return f"Z {z} mm" if r_mm is None else f"Z {z} mm, Ø {2 * r_mm:.3f} mm"
 
 
 def worst(findings: tuple[Finding, ...]) -> Finding | None:

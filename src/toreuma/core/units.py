@@ -65,7 +65,8 @@ _SUFFIXES: dict[str, dict[str, float]] = {
 }  # fmt: skip
 
 _TOKEN = re.compile(
-    r"\s*(?:(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)|(?P<op>[-+*/()])|(?P<word>1/min|[a-zµ°\"]+(?:/[a-z]+)?))", re.I
+    r"\s*(?:(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)|(?P<op>[-+*/()])|(?P<word>1/min|[a-zµ°\"]+(?:/[a-z]+)?))",
+    re.I,
 )
 
 
@@ -164,7 +165,9 @@ class _Expression:
             at = match.end()
 
     def _error(self, what: str) -> UnitError:
-        return UnitError("entry", f"{what} in '{self._text}'", f"type a number in {_label(self._unit, self._system)}")
+        return UnitError(
+            "entry", f"{what} in '{self._text}'", f"type a number in {_label(self._unit, self._system)}"
+        )
 
     def _peek(self, *ops: str) -> bool:
         return self._at < len(self._tokens) and self._tokens[self._at] in [("op", op) for op in ops]

@@ -96,7 +96,9 @@ class Arc:
         return Arc(self.end, self.start, self.centre, not self.clockwise)
 
     def moved(self, dz: float, dr: float) -> "Arc":
-        return Arc(_shift(self.start, dz, dr), _shift(self.end, dz, dr), _shift(self.centre, dz, dr), self.clockwise)
+        return Arc(
+            _shift(self.start, dz, dr), _shift(self.end, dz, dr), _shift(self.centre, dz, dr), self.clockwise
+        )
 
     def mirrored(self) -> "Arc":
         start, end, centre = ((-z, r) for z, r in (self.start, self.end, self.centre))

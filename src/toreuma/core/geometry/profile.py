@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from toreuma.core.errors import PartError
-from toreuma.core.geometry.elements import Arc, Line, Point, Points, Segment, arc_through_ends, chords
+from toreuma.core.geometry.elements import Line, Point, Points, Segment, arc_through_ends, chords
 from toreuma.core.model.part import Corner, Element, Part
 
 __all__ = ["Profile", "build_profile"]
@@ -130,7 +130,9 @@ def _segment(index: int, element: Element, start: Point, end: Point) -> Segment:
     return arc
 
 
-def _cut_corner(index: int, corner: Corner, before: Segment, after: Segment) -> tuple[Segment, Segment, Segment]:
+def _cut_corner(
+    index: int, corner: Corner, before: Segment, after: Segment
+) -> tuple[Segment, Segment, Segment]:
     """Shorten both neighbours and put the chamfer or round between them."""
     if not isinstance(before, Line) or not isinstance(after, Line):
         raise PartError(index, "corner", "a chamfer or round here needs a straight element on both sides",
@@ -139,7 +141,9 @@ def _cut_corner(index: int, corner: Corner, before: Segment, after: Segment) -> 
     cross = t0[0] * t1[1] - t0[1] * t1[0]
     turn = math.atan2(cross, t0[0] * t1[0] + t0[1] * t1[1])
     if abs(turn) < 1e-6:
-        raise PartError(index, "corner", "the two elements run on straight, there is no corner", "take it away")
+        raise PartError(
+            index, "corner", "the two elements run on straight, there is no corner", "take it away"
+        )
     size = corner.size_mm
     trim = size if corner.kind == "chamfer" else size * math.tan(abs(turn) / 2)
     room = min(before.length, after.length)
@@ -185,7 +189,9 @@ def _check_shape(profile: Profile) -> None:
 def _crossing(profile: Profile) -> tuple[int, int]:
     import shapely
 
-    lines = [shapely.LineString(segment.points(0.001)) for segment in profile.segments if segment.length > TINY]
+    lines = [
+        shapely.LineString(segment.points(0.001)) for segment in profile.segments if segment.length > TINY
+    ]
     for later in range(len(lines)):
         for earlier in range(later):
             meet = lines[later].intersection(lines[earlier])

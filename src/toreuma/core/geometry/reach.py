@@ -30,8 +30,13 @@ class Reach:
         return covered(self.envelope.above(height), self.shape)
 
 
-def blocked_by_part(solid: Region, shape: ToolShape, leave_axial: float = 0.0, leave_radial: float = 0.0,
-    chord_mm: float = CHORD_MM) -> Region:
+def blocked_by_part(
+    solid: Region,
+    shape: ToolShape,
+    leave_axial: float = 0.0,
+    leave_radial: float = 0.0,
+    chord_mm: float = CHORD_MM,
+) -> Region:
     """Nose centres at which the insert would cut into ``solid`` grown by the allowances, mm.
 
     The trailing edge is widened by its clearance, so that a path never rubs along it.
@@ -59,4 +64,3 @@ def covered(free: Region, shape: ToolShape) -> Region:
 def limit_toward_chuck(fixed: Region) -> float:
     """The smallest z a nose centre may take whatever its radius; -1e5 when nothing is fixed."""
     return float(fixed.bounds[2]) if not fixed.is_empty else -1e5
-

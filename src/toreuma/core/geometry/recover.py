@@ -70,8 +70,6 @@ def _reach_far(points: Points, first: int, fits: Fit, fit_mm: float, least: int 
     return good
 
 
-
-
 def _is_line(run: Points, fit_mm: float) -> bool:
     along = run[-1] - run[0]
     length = math.hypot(along[0], along[1])

@@ -20,6 +20,9 @@ __all__ = ["ToolShape", "shape_of"]
 SEAT_MM = 0.6
 """How far the holder's head stays behind the insert's edges."""
 
+TRAIL_LENGTH_MM = 80.0
+"""How far behind the nose the trailing edge still counts as a limit."""
+
 TRAIL_MARGIN_DEG = 2.0
 """Clearance kept between the trailing edge and a wall it follows down."""
 
@@ -50,12 +53,17 @@ class ToolShape:
 
     @cached_property
     def guarded_core(self) -> Points:
-        """The core widened behind the trailing edge, so that the edge does not rub down a wall."""
-        if len(self.core) < 3 or self.entering_angle_deg == 90.0 and self.is_blade:
+        """The core widened behind the trailing edge, so that the edge does not rub down a wall.
+
+        The edge is also drawn out far behind the insert: past its end the tool could drop more steeply, but only
+        by plunging with the whole trailing edge.
+        """
+        if len(self.core) < 3 or self.is_blade:
             return self.core
         side = 1.0 if self.leads_toward_chuck else -1.0
         turned = _rotate(self.core, -side * math.radians(TRAIL_MARGIN_DEG))
-        hull = shapely.MultiPoint(np.vstack([self.core, turned])).convex_hull
+        trail = turned[-1] * (TRAIL_LENGTH_MM / np.linalg.norm(turned[-1]))
+        hull = shapely.MultiPoint(np.vstack([self.core, turned, trail])).convex_hull
         return np.asarray(shapely.get_coordinates(hull.exterior)[:-1])
 
     @property
@@ -113,8 +121,10 @@ def _turning(tool: TurningTool) -> ToolShape:
     middle = inset.mean(axis=0)
     back_half = inset[(inset - middle) @ _bisector(insert, lead) >= -1e-6]
     neck = np.vstack([back_half, shank[:2]])
-    edge = float(np.max(np.linalg.norm(outer - outer[0], axis=1))) if len(outer) < 3 else float(
-        np.linalg.norm(outer[1] - outer[0])
+    edge = (
+        float(np.max(np.linalg.norm(outer - outer[0], axis=1)))
+        if len(outer) < 3
+        else float(np.linalg.norm(outer[1] - outer[0]))
     )
     return ToolShape(outer, radius, (_hull(inset), _hull(neck), shank), tip, holder.entering_angle_deg, edge)
 
@@ -167,7 +177,9 @@ def _parting(blade: Blade, tool: PartingTool) -> ToolShape:
     slim = width * 0.1
     back = blade.functional_length_mm - radius
     left, right = -flat - radius, radius
-    stem = np.array([[left + slim, radius], [right - slim, radius], [right - slim, depth], [left + slim, depth]])
+    stem = np.array(
+        [[left + slim, radius], [right - slim, radius], [right - slim, depth], [left + slim, depth]]
+    )
     block_left = left - (blade.block_width_mm - width)
     block = np.array([[block_left, depth], [right, depth], [right, back], [block_left, back]])
     shape = ToolShape(core, radius, (stem, block), (radius, -radius), 90.0, width)

@@ -40,7 +40,9 @@ class Job(Value):
 
     version: Literal[1] = Field(default=FORMAT_VERSION, description="Format of this file")
     name: Name
-    units: Literal["mm", "inch"] = Field(default="mm", description="What the person reads; stored values are mm")
+    units: Literal["mm", "inch"] = Field(
+        default="mm", description="What the person reads; stored values are mm"
+    )
     part: Part
     stock: RoundBar
     machine: Machine

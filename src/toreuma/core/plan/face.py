@@ -20,7 +20,9 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     """Cut from outside to past the centre. Depths are along Z."""
     tool, shape, scene = work.tool, work.shape, work.scene
     if not isinstance(tool, TurningTool):
-        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for facing")
+        raise OperationFault(
+            "tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for facing"
+        )
     nose = shape.nose_radius
     top = work.stock.bounds[3]
     values = _numbers(work, operation, tool, 2 * top)
@@ -42,7 +44,9 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         z = front - index * step + nose
         path.rapid(z=z, r=start_r)
         path.feed(feed, r=end_r)
-        drawn.append(Pass((path.motions[-1].segment,), step, finishing=index == count and operation.leave_mm == 0))
+        drawn.append(
+            Pass((path.motions[-1].segment,), step, finishing=index == count and operation.leave_mm == 0)
+        )
         path.feed(feed, z=z + PULL_OUT_MM)
         path.rapid(r=start_r)
     path.rapid(z=front + APPROACH_MM + nose)
@@ -71,5 +75,3 @@ def _entering(tool: TurningTool) -> float:
         return 90.0
     corner = 60.0 if tool.insert.shape == "T" else tool.insert.included_angle_deg
     return min(270.0 - tool.holder.entering_angle_deg - corner, 150.0)
-
-

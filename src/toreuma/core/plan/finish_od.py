@@ -30,7 +30,9 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
     """Follow the contour as far as the tool reaches; what it cannot reach is declared by the coverage."""
     tool, shape, scene = work.tool, work.shape, work.scene
     if not isinstance(tool, TurningTool):
-        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for finishing")
+        raise OperationFault(
+            "tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for finishing"
+        )
     values = _numbers(work, operation, tool)
     feed = values["f"].number
     stretch = stretch_of(work, operation)
@@ -176,4 +178,3 @@ def _coverage(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -
     low = stretch.end_z if operation.to_z_mm is not None else -1e4
     high = 1e4 if stretch.from_z is None else stretch.from_z
     return clean.intersection(box(low, 0, high, 1e4))
-

@@ -10,7 +10,16 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import Chuck, Insert, Job, Machine, Material, Operation, Pins
 from toreuma.core.plan.result import OperationFault
 
-__all__ = ["clamp", "finish_feed", "no_beyond", "passes", "power", "rough_depth", "rough_feed", "surface_speed"]
+__all__ = [
+    "clamp",
+    "finish_feed",
+    "no_beyond",
+    "passes",
+    "power",
+    "rough_depth",
+    "rough_feed",
+    "surface_speed",
+]
 
 NOSE_SHARE = 0.5
 """Roughing feed at most this share of the nose radius."""
@@ -47,15 +56,21 @@ def surface_speed(material: Material, tool_material: str, use: str, pins: Pins) 
     return _pin(evidence, pins, "vc_m_min")
 
 
-def clamp(vc: float, machine: Machine, hold: Chuck, pins: Pins, steady_below_d: float | None = None) -> Evidence:
+def clamp(
+    vc: float, machine: Machine, hold: Chuck, pins: Pins, steady_below_d: float | None = None
+) -> Evidence:
     """Highest spindle speed, rpm: the lowest of machine, chuck plate and, near a centre, a steady speed."""
     limits = [
         Limit("machine", machine.max_rpm, "rpm"),
         Limit("chuck plate", hold.max_rpm, "rpm"),
     ]
     if steady_below_d:
-        limits.append(Limit(f"steady below Ø {steady_below_d:g} mm", surface_speed_rpm(vc, steady_below_d), "rpm"))
-    evidence = lowest("speed clamp", "n max", "rpm", limits, formula="lowest of the limits; n = 1000 vc / (π d)")
+        limits.append(
+            Limit(f"steady below Ø {steady_below_d:g} mm", surface_speed_rpm(vc, steady_below_d), "rpm")
+        )
+    evidence = lowest(
+        "speed clamp", "n max", "rpm", limits, formula="lowest of the limits; n = 1000 vc / (π d)"
+    )
     evidence = replace(evidence, number=float(math.floor(evidence.number)))
     pinned = _pin(evidence, pins, "clamp_rpm")
     return replace(pinned, inputs=clamp_inputs(vc, pinned.number))
@@ -105,14 +120,19 @@ def _window(insert: Insert) -> tuple[float, float, float, float]:
 
 
 def rough_depth(
-    insert: Insert, entering_deg: float, edge_mm: float, job: Job, vc: float, feed: float, rpm: float, pins: Pins
+    insert: Insert,
+    entering_deg: float,
+    edge_mm: float,
+    job: Job,
+    vc: float,
+    feed: float,
+    rpm: float,
+    pins: Pins,
 ) -> Evidence:
     """Largest depth per pass on radius: chip window, edge length, and the power there is at that speed."""
     window = _window(insert)
     available = force.available_power_kw(job.machine, rpm)
-    per_mm = force.cutting_power_kw(
-        force.cutting_force_n(job.stock.material, 1.0, feed, entering_deg), vc
-    )
+    per_mm = force.cutting_power_kw(force.cutting_force_n(job.stock.material, 1.0, feed, entering_deg), vc)
     limits = [
         Limit("middle of the chip window", (window[2] + window[3]) / 2, "mm"),
         Limit("two thirds of the edge", EDGE_SHARE * edge_mm * math.sin(math.radians(entering_deg)), "mm"),
@@ -170,7 +190,11 @@ def no_beyond(operation: Operation, numbers: dict[str, Evidence]) -> list[Findin
     found = []
     for evidence in numbers.values():
         for limit in evidence.limits:
-            if not evidence.pinned or limit.label.startswith("Ra ") or evidence.number <= limit.number * 1.0001:
+            if (
+                not evidence.pinned
+                or limit.label.startswith("Ra ")
+                or evidence.number <= limit.number * 1.0001
+            ):
                 continue
             if evidence.unit != limit.unit:
                 continue

@@ -35,7 +35,9 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     """Cut the finished part from the bar behind its back face."""
     tool, shape, scene = work.tool, work.shape, work.scene
     if not isinstance(tool, PartingTool):
-        raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
+        raise OperationFault(
+            "tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off"
+        )
     top = _stock_radius(work)
     values = _numbers(work, operation, tool, 2 * top)
     feed = values["f"].number
@@ -58,7 +60,9 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     path.feed(feed * operation.slow_share, z=slot_z, r=-PAST_CENTRE_MM)
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.leave()
-    values |= num.power(work.job, tool.blade.width_mm, feed, values["vc"].number, 90.0, values["clamp"].number, 2 * top)
+    values |= num.power(
+        work.job, tool.blade.width_mm, feed, values["vc"].number, 90.0, values["clamp"].number, 2 * top
+    )
     return Cuts(
         tuple(path.motions), (Pass(drawn, tool.blade.width_mm),), values, tuple(findings),
         coverage=lambda: _coverage(work),

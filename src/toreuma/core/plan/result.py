@@ -19,7 +19,9 @@ __all__ = ["Cuts", "OperationFault", "OperationPlan", "Pass"]
 class OperationFault(ToreumaError):
     """An operation that cannot be planned, with cures where there are any."""
 
-    def __init__(self, code: str, what: str, cure: str, *cures: Cure, at: tuple[float, float] | None = None) -> None:
+    def __init__(
+        self, code: str, what: str, cure: str, *cures: Cure, at: tuple[float, float] | None = None
+    ) -> None:
         super().__init__("operation", what, cure)
         self.code = code
         self.cures = cures
@@ -68,6 +70,13 @@ class OperationPlan:
     @property
     def numbers(self) -> dict[str, Evidence]:
         return self.cuts.numbers
+
+    def load_of(self, one: Pass) -> float:
+        """Share of the available power one pass takes: that of the deepest, by depth."""
+        power, depth = self.numbers.get("power"), self.numbers.get("ap")
+        if power is None or depth is None or depth.number <= 0 or power.bit is None or power.bit.number <= 0:
+            return 0.0
+        return power.number / power.bit.number * one.depth_mm / depth.number
 
     @cached_property
     def removed(self) -> Region:

@@ -36,6 +36,9 @@ __all__ = ["plan_rough_od"]
 SLIVER_MM = 0.02
 """Stock thinner than this above the contour is not worth a pass."""
 
+WORTH_MM = 0.8
+"""Cuts shorter than this are left to finishing, which meets no more there than in any inner corner."""
+
 JOIN_MM = 3.0
 """Cuts closer together than this are made in one feed."""
 
@@ -71,7 +74,9 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     """Remove everything the tool reaches above the contour and its allowances."""
     tool, shape = work.tool, work.shape
     if not isinstance(tool, TurningTool):
-        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing")
+        raise OperationFault(
+            "tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing"
+        )
     values = _numbers(work, operation, tool)
     stretch = stretch_of(work, operation, PAST_FINISH_MM, COARSE_MM)
     reach = reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, COARSE_MM)
@@ -105,7 +110,14 @@ def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evi
     feed = num.rough_feed(tool.insert, pins)
     rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
     depth = num.rough_depth(
-        tool.insert, tool.holder.entering_angle_deg, work.shape.edge_length, job, vc.number, feed.number, rpm, pins
+        tool.insert,
+        tool.holder.entering_angle_deg,
+        work.shape.edge_length,
+        job,
+        vc.number,
+        feed.number,
+        rpm,
+        pins,
     )
     leave = Evidence("left for finishing", "aX", operation.leave_radial_mm, "mm", measured_on="on radius",
                      formula="about two thirds of the finishing nose radius")  # fmt: skip
@@ -194,7 +206,9 @@ def _touching(touched: Region, z_right: float, z_left: float, level: float) -> l
         return []
     line = shapely.LineString([(z_left, level), (z_right, level)])
     met = shapely.intersection(line, touched)
-    spans = sorted((part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > 0.05)
+    spans = sorted(
+        (part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > WORTH_MM
+    )
     joined: list[list[float]] = []
     for low, high in spans:
         if joined and low - joined[-1][1] < JOIN_MM:
@@ -207,7 +221,11 @@ def _touching(touched: Region, z_right: float, z_left: float, level: float) -> l
 def _climb(marked: Points, left: int, above: float) -> Points:
     """The contour from the end of a pass up to the level before, or to the next peak."""
     end = left
-    while end + 1 < len(marked) and marked[end + 1, 1] > marked[end, 1] - 1e-12 and marked[end, 1] < above - SAME_MM:
+    while (
+        end + 1 < len(marked)
+        and marked[end + 1, 1] > marked[end, 1] - 1e-12
+        and marked[end, 1] < above - SAME_MM
+    ):
         end += 1
     return np.asarray(marked[left : end + 1])
 
@@ -215,7 +233,9 @@ def _climb(marked: Points, left: int, above: float) -> Points:
 def _descent(marked: Points, right: int, above: float) -> Points:
     """The contour from the level before down to the start of a pass."""
     start = right
-    while start > 0 and marked[start - 1, 1] > marked[start, 1] - 1e-12 and marked[start, 1] < above - SAME_MM:
+    while (
+        start > 0 and marked[start - 1, 1] > marked[start, 1] - 1e-12 and marked[start, 1] < above - SAME_MM
+    ):
         start -= 1
     return np.asarray(marked[start : right + 1])
 

@@ -5,8 +5,9 @@ from dataclasses import dataclass
 
 import shapely
 
-from toreuma.core.findings import Finding
+from toreuma.core.findings import Finding, place_text
 from toreuma.core.geometry.region import Region, box, depth_inside, polygons, thickness
+from toreuma.core.geometry.shape import shape_of
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
@@ -83,7 +84,9 @@ def prove(
     gouged = scene.part.difference(final)
     # Each cut is measured on its own as well: after several deep ones the final surface alone tells too little.
     gouge_um = 1000 * max([depth_inside(gouged, scene.part), *(gouge.depth_mm for gouge in cutter.gouges)])
-    around = final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
+    around = (
+        final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
+    )
     extra = _without_film(around.difference(scene.part))
     undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
     leftover_um = 1000 * thickness(undeclared, scene.part)
@@ -95,7 +98,7 @@ def prove(
         *_contact_findings(cutter.contacts),
         *_loose_findings(cutter),
         *_leftover_findings(undeclared, scene, program, cutter),
-        *_declared_findings(kept, scene),
+        *_declared_findings(kept, scene, job),
     )
     progress(1.0)
     return Proof(
@@ -126,7 +129,7 @@ def _tool_findings(cutter: Cutter, program: Program) -> list[Finding]:
 def _gouge_findings(gouges: list[Gouge]) -> list[Finding]:
     return [
         Finding("error", "gouge", f"line {gouge.line}: cuts {1000 * gouge.depth_mm:.1f} µm below the finished surface "
-                f"at Z {gouge.at[0]:.3f}, Ø {2 * gouge.at[1]:.3f}", "the part would be scrap", at=gouge.at, line=gouge.line)
+                f"at {place_text(*gouge.at)}", "the part would be scrap", at=gouge.at, line=gouge.line)
         for gouge in gouges if 1000 * gouge.depth_mm > LIMIT_UM
     ]  # fmt: skip
 
@@ -134,7 +137,7 @@ def _gouge_findings(gouges: list[Gouge]) -> list[Finding]:
 def _contact_findings(contacts: list[Contact]) -> list[Finding]:
     return [
         Finding("error", "contact", f"line {contact.line}: {contact.what}, {contact.depth_mm:.2f} mm deep at "
-                f"Z {contact.at[0]:.2f}, Ø {2 * contact.at[1]:.2f}", "tool, part or machine break", at=contact.at,
+                f"{place_text(*contact.at)}", "tool, part or machine break", at=contact.at,
                 line=contact.line)
         for contact in contacts
     ]  # fmt: skip
@@ -143,7 +146,7 @@ def _contact_findings(contacts: list[Contact]) -> list[Finding]:
 def _loose_findings(cutter: Cutter) -> list[Finding]:
     return [
         Finding("warning", "loose", f"line {line}: a loose ring of {ring.area:.2f} mm² falls off at "
-                f"Z {ring.centroid.x:.2f}", "it can jam between tool and part", at=(ring.centroid.x, ring.centroid.y),
+                f"{place_text(ring.centroid.x)}", "it can jam between tool and part", at=(ring.centroid.x, ring.centroid.y),
                 line=line)
         for line, ring in cutter.loose if ring.area > 0.05
     ]  # fmt: skip
@@ -157,7 +160,7 @@ def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: C
         line = _nearest_line(piece, program, cutter)
         where = f"; nearest cut is line {line}" if line else ""
         found.append(Finding(
-            "error", "leftover", f"{1000 * depth:.1f} µm left at Z {place.x:.3f}, Ø {2 * place.y:.3f}{where}",
+            "error", "leftover", f"{1000 * depth:.1f} µm left at {place_text(place.x, place.y)}{where}",
             "the plan says this surface is clean", at=(place.x, place.y), line=line,
         ))  # fmt: skip
     return found
@@ -172,15 +175,21 @@ def _nearest_line(piece: Region, program: Program, cutter: Cutter) -> int | None
     return cuts[int(shapely.distance(lines, piece).argmin())].line
 
 
-def _declared_findings(kept: Region, scene: Scene) -> list[Finding]:
+def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
+    """What the plan said would stay: a note for the rounding of inner corners, a warning for anything more."""
+    smallest = min((shape_of(tool).nose_radius for tool in job.tools), default=0.0)
     found = []
     for piece in polygons(kept):
         depth = thickness(piece, scene.part)
         if 1000 * depth <= 5.0:
             continue
         z0, _, z1, _ = piece.bounds
-        found.append(Finding(
-            "warning", "reach.left", f"{depth:.3f} mm ({piece.area:.2f} mm²) stays between Z {z0:.2f} and Z {z1:.2f}",
-            "no finishing cut of the plan reaches it", at=(piece.centroid.x, piece.centroid.y),
-        ))  # fmt: skip
+        stretch = f"between {place_text(z0)} and {place_text(z1)}"
+        at = (piece.centroid.x, piece.centroid.y)
+        if piece.area <= smallest**2 and depth <= smallest:
+            found.append(Finding("note", "reach.corner", f"{depth:.3f} mm stays in the inner corner {stretch}",
+                                 "the nose of the tool rounds it", at=at))  # fmt: skip
+        else:
+            found.append(Finding("warning", "reach.left", f"{depth:.3f} mm ({piece.area:.2f} mm²) stays {stretch}",
+                                 "no finishing cut of the plan reaches it", at=at))  # fmt: skip
     return found

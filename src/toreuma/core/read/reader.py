@@ -82,7 +82,13 @@ class _Reader:
 
     def program(self, text: str) -> Program:
         if not self._state.ended:
-            self._say("error", "program.end", len(text.splitlines()), "the program has no end word", "it was cut short")
+            self._say(
+                "error",
+                "program.end",
+                len(text.splitlines()),
+                "the program has no end word",
+                "it was cut short",
+            )
         self._check_numbers()
         return Program(text, tuple(self._motions), tuple(self._sections), tuple(self._findings))
 
@@ -186,7 +192,9 @@ class _Reader:
 
     def _set_feed(self, number: float, block: Block) -> None:
         if number <= 0:
-            self._say("error", "feed.zero", block.line, f"the feed is {number:g}", "the tool would stand and rub")
+            self._say(
+                "error", "feed.zero", block.line, f"the feed is {number:g}", "the tool would stand and rub"
+            )
             return
         self._state.feed = number * self._state.scale
 
@@ -194,7 +202,9 @@ class _Reader:
         seconds = block.value("P") or block.value("X") or block.value("U") or 0.0
         if block.value("P") is not None:
             seconds /= 1000
-        self._motions.append(replace(self._motion(Line(self._state.at, self._state.at), None, block), dwell_s=seconds))
+        self._motions.append(
+            replace(self._motion(Line(self._state.at, self._state.at), None, block), dwell_s=seconds)
+        )
 
     def _to_reference(self, block: Block) -> None:
         z, r = self._target(block)
@@ -258,7 +268,9 @@ class _Reader:
         radius = block.value("R")
         i, k = block.value("I"), block.value("K")
         if radius is None and i is None and k is None:
-            self._say("error", "arc.open", block.line, "an arc without a radius or centre", "it was read as a line")
+            self._say(
+                "error", "arc.open", block.line, "an arc without a radius or centre", "it was read as a line"
+            )
             return None
         if radius is not None:
             try:
@@ -289,7 +301,9 @@ class _Reader:
                 spindle = Spindle("surface", state.speed * metres, state.clamp)
             else:
                 spindle = Spindle("fixed", state.speed, state.clamp)
-        return Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
+        return Motion(
+            segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section
+        )
 
     def _add(self, segment: Segment, feed: float | None, block: Block) -> None:
         if segment.length > 1e-9:

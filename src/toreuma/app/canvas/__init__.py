@@ -1,0 +1,1 @@
+"""The section canvas: half sections about the centre line, to scale."""

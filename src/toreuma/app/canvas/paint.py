@@ -1,0 +1,279 @@
+"""How things on the canvas look."""
+
+import math
+from collections.abc import Iterable
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
+
+from toreuma.app.canvas.view import View
+from toreuma.app.format import diameter
+from toreuma.app.theme import Theme
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.elements import Line, Points
+from toreuma.core.geometry.profile import Profile
+from toreuma.core.geometry.region import Region
+from toreuma.core.model import Element
+from toreuma.core.plan.result import OperationPlan
+from toreuma.core.scene import Scene
+from toreuma.core.units import System, show
+
+__all__ = ["Painter"]
+
+HATCH_PX = 8
+
+
+class Painter:
+    """Draws one picture of the canvas."""
+
+    def __init__(self, painter: QPainter, view: View, theme: Theme, system: System, room: QRectF) -> None:
+        self.p = painter
+        self.view = view
+        self.theme = theme
+        self.system = system
+        self.room = room
+
+    def pen(self, name: str, width: float = 1.0, style: Qt.PenStyle = Qt.PenStyle.SolidLine) -> QPen:
+        pen = QPen(self.theme.colour(name), width, style)
+        pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
+        pen.setCapStyle(Qt.PenCapStyle.RoundCap)
+        return pen
+
+    def hatch(self, name: str, alpha: float = 1.0, lean_left: bool = False) -> QBrush:
+        """Thin lines at 45 degrees, as a section is drawn."""
+        tile = QPixmap(HATCH_PX * 2, HATCH_PX * 2)
+        tile.fill(Qt.GlobalColor.transparent)
+        painter = QPainter(tile)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.setPen(QPen(self.theme.colour(name, alpha), 1.6))
+        n = HATCH_PX * 2
+        for shift in (-n, 0, n):
+            if lean_left:
+                painter.drawLine(QPointF(shift, 0), QPointF(shift + n, n))
+            else:
+                painter.drawLine(QPointF(shift, n), QPointF(shift + n, 0))
+        painter.end()
+        tile.setDevicePixelRatio(2.0)
+        return QBrush(tile)
+
+    def axis(self) -> None:
+        pen = self.pen("axis", 1.0)
+        pen.setDashPattern([14, 4, 2, 4])
+        pen.setCapStyle(Qt.PenCapStyle.FlatCap)
+        self.p.setPen(pen)
+        y = self.view.origin.y()
+        self.p.drawLine(QPointF(self.room.left(), y), QPointF(self.room.right(), y))
+
+    def region(self, region: Region, fill: str, edge: str, flip: bool = False, alpha: float = 1.0) -> None:
+        self.p.setBrush(self.theme.colour(fill, alpha))
+        self.p.setPen(self.pen(edge, 1.2))
+        self.p.drawPath(self.view.path(region, flip))
+
+    def workholding(self, scene: Scene) -> None:
+        for flip in (False, True):
+            self.region(scene.chuck, "chuck_fill", "jaw_edge", flip)
+            self.region(scene.jaws, "jaw_fill", "jaw_edge", flip)
+
+    def part(self, scene: Scene) -> None:
+        outline = self.view.line([*scene.profile.segments])
+        path = QPainterPath()
+        path.addPolygon(outline)
+        path.closeSubpath()
+        self.p.setPen(Qt.PenStyle.NoPen)
+        self.p.setBrush(self.theme.colour("part_fill"))
+        self.p.drawPath(path)
+        self.p.setBrush(self.hatch("part_hatch"))
+        self.p.drawPath(path)
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        self.p.setPen(self.pen("part_edge", 1.8))
+        self.p.drawPolyline(outline)
+
+    def part_ghost(self, scene: Scene) -> None:
+        """The finished outline over the metal below the axis."""
+        pen = self.pen("part_edge", 1.0)
+        pen.setDashPattern([3, 3])
+        self.p.setPen(pen)
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        self.p.drawPolyline(self.view.line([*scene.profile.segments], flip=True))
+
+    def blank(self, scene: Scene) -> None:
+        """The blank round the part above the axis: a light ground with a dashed edge."""
+        path = self.view.path(scene.stock)
+        self.p.setPen(Qt.PenStyle.NoPen)
+        self.p.setBrush(self.theme.colour("stock_fill", 0.35))
+        self.p.drawPath(path)
+        pen = self.pen("stock_edge", 1.0)
+        pen.setDashPattern([6, 4])
+        self.p.setPen(pen)
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        self.p.drawPath(path)
+
+    def metal(self, region: Region, blank: Region) -> None:
+        """The stock as it is, below the axis, on the faint ground of what was there before."""
+        self.p.setPen(Qt.PenStyle.NoPen)
+        self.p.setBrush(self.theme.colour("removed", 0.9))
+        self.p.drawPath(self.view.path(blank, flip=True))
+        self.region(region, "stock_fill", "stock_edge", flip=True)
+
+    def passes(self, planned: OperationPlan, selected: bool, faint: bool) -> None:
+        """Passes as strokes as wide as they are deep, in the temper colour of their load."""
+        for one in planned.cuts.passes:
+            line = self.view.line(one.segments)
+            if one.finishing:
+                pen = self.pen("finish", 2.2 if selected else 1.3)
+            else:
+                colour = self.theme.load_colour(planned.load_of(one))
+                colour.setAlphaF(0.22 if faint else 1.0)
+                pen = QPen(
+                    colour,
+                    min(max(one.depth_mm * self.view.scale * 0.22, 1.2), 6.0) * (1.0 if selected else 0.7),
+                )
+                pen.setCapStyle(Qt.PenCapStyle.RoundCap)
+                pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
+            if faint and one.finishing:
+                pen.setColor(self.theme.colour("finish", 0.3))
+            self.p.setPen(pen)
+            self.p.drawPolyline(line)
+
+    def travel(self, planned: OperationPlan) -> None:
+        """Rapids as fine dots."""
+        pen = self.pen("rapid", 1.0)
+        pen.setDashPattern([1, 4])
+        self.p.setPen(pen)
+        for motion in planned.motions:
+            if motion.is_rapid:
+                self.p.drawPolyline(self.view.line([motion.segment]))
+
+    def tool(self, body: list[Points], cutting: list[Points]) -> None:
+        self.p.setPen(self.pen("jaw_edge", 1.0))
+        self.p.setBrush(self.theme.colour("tool_body", 0.75))
+        for ring in body:
+            self.p.drawPolygon(self.view.polygon(ring, flip=True))
+        self.p.setPen(self.pen("part_edge", 1.0))
+        self.p.setBrush(self.theme.colour("insert", 0.95))
+        for ring in cutting:
+            self.p.drawPolygon(self.view.polygon(ring, flip=True))
+
+    def highlight(self, segments: list[Line]) -> None:
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        self.p.setPen(self.pen("accent", 4.0))
+        self.p.drawPolyline(self.view.line(segments))
+
+    def leftover(self, undeclared: Region, declared: Region) -> None:
+        for region, name in ((declared, "warning"), (undeclared, "leftover")):
+            path = self.view.path(region, flip=True)
+            self.p.setPen(self.pen(name, 1.2))
+            self.p.setBrush(self.theme.colour(name, 0.45))
+            self.p.drawPath(path)
+
+    def marks(self, findings: Iterable[Finding], selected_at: tuple[float, float] | None) -> None:
+        """A flag at the place of each finding: a triangle for errors, a ring for the rest."""
+        for finding in findings:
+            if finding.at is None:
+                continue
+            at = self.view.point(finding.at[0], -abs(finding.at[1]))
+            name = {"error": "error", "warning": "warning"}.get(finding.severity, "muted")
+            chosen = finding.at == selected_at
+            self.p.setPen(self.pen(name, 2.4 if chosen else 1.6))
+            self.p.setBrush(self.theme.colour("panel", 0.85))
+            size = 9.0 if chosen else 6.5
+            if finding.severity == "error":
+                top, left, right = QPointF(0, -size), QPointF(-size, size * 0.8), QPointF(size, size * 0.8)
+                self.p.drawPolygon(QPolygonF([at + top, at + left, at + right]))
+            else:
+                self.p.drawEllipse(at, size * 0.8, size * 0.8)
+
+    # Dimensions
+
+    def dimensions(self, profile: Profile, elements: tuple[Element, ...], selected: int | None) -> None:
+        """Diameters on their cylinders and, above the part, every corner's distance from the front face."""
+        self.p.setFont(self.theme.number_font(11))
+        top = self.view.point(0, profile.largest_r).y() - 34
+        for index, segment in enumerate(profile.segments[:-1]):
+            flat = isinstance(segment, Line) and abs(segment.start[1] - segment.end[1]) < 1e-6
+            if flat and segment.start[1] > 0:
+                self._diameter(segment, selected == profile.elements[index])
+        seen: list[float] = []
+        corners = [(0.0, 0.0, False), *((e.z_mm, e.d_mm / 2, selected == i) for i, e in enumerate(elements))]
+        for z, r, chosen in sorted(corners, key=lambda corner: not corner[2]):
+            x = self.view.point(z, 0).x()
+            if not any(abs(x - other) < 14 for other in seen):
+                seen.append(x)
+                self._ordinate(x, self.view.point(z, r).y(), top, z, chosen)
+
+    def _diameter(self, segment: Line, chosen: bool) -> None:
+        text = diameter(segment.start[1], self.system)
+        middle = self.view.point((segment.start[0] + segment.end[0]) / 2, segment.start[1])
+        width = self.p.fontMetrics().horizontalAdvance(text)
+        room = abs(segment.end[0] - segment.start[0]) * self.view.scale
+        if room < 14:
+            return
+        box = QRectF(middle.x() - width / 2 - 3, middle.y() + 6, width + 6, 16)
+        if room < width + 6:
+            self.p.save()
+            self.p.translate(middle.x(), middle.y() + 6)
+            self.p.rotate(90)
+            box = QRectF(0, -8, width + 6, 16)
+            self._boxed(box, text, chosen)
+            self.p.restore()
+            return
+        self._boxed(box, text, chosen)
+
+    def _boxed(self, box: QRectF, text: str, chosen: bool) -> None:
+        self.p.setPen(Qt.PenStyle.NoPen)
+        self.p.setBrush(self.theme.colour("accent_soft" if chosen else "panel", 0.92))
+        self.p.drawRoundedRect(box, 2, 2)
+        self.p.setPen(self.theme.colour("ink"))
+        self.p.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
+
+    def _ordinate(self, x: float, y: float, top: float, z: float, chosen: bool) -> None:
+        self.p.setPen(self.pen("accent" if chosen else "muted", 1.6 if chosen else 0.8))
+        self.p.drawLine(QPointF(x, y - 3), QPointF(x, top + 4))
+        self.p.save()
+        self.p.translate(x + 4, top)
+        self.p.rotate(-90)
+        self.p.setPen(self.theme.colour("ink"))
+        self.p.drawText(QPointF(0, 0), show(z, "mm", self.system, trim=True).number)
+        self.p.restore()
+
+    # Frame
+
+    def scale_bar(self, at: QPointF) -> None:
+        """A round length that is 60 to 150 px long, ending at ``at``."""
+        unit = 25.4 if self.system == "inch" else 1.0
+        length = 60 / self.view.scale / unit
+        power = 10.0 ** math.floor(math.log10(length))
+        nice = next(step * power for step in (1, 2, 5, 10) if step * power >= length)
+        px = nice * unit * self.view.scale
+        self.p.setPen(self.pen("ink", 1.4))
+        left = at - QPointF(px, 0)
+        self.p.drawLine(left, at)
+        for end in (left, at):
+            self.p.drawLine(end - QPointF(0, 4), end + QPointF(0, 4))
+        self.p.setFont(self.theme.number_font(11))
+        text = f"{nice:g} {'in' if self.system == 'inch' else 'mm'}"
+        self.p.drawText(QRectF(left.x(), at.y() - 22, px, 16), Qt.AlignmentFlag.AlignCenter, text)
+
+    def load_key(self, at: QPointF) -> None:
+        """What the colours of the passes mean; ``at`` is the right end."""
+        width, steps = 14.0, (0.0, 0.25, 0.5, 0.75, 1.0, 1.2)
+        left = at.x() - width * len(steps)
+        for index, share in enumerate(steps):
+            self.p.fillRect(
+                QRectF(left + index * width, at.y() - 8, width - 1, 8), self.theme.load_colour(share)
+            )
+        self.p.setFont(self.theme.text_font(11))
+        self.p.setPen(self.theme.colour("muted"))
+        self.p.drawText(
+            QRectF(left - 210, at.y() - 12, 204, 16), Qt.AlignmentFlag.AlignRight, "Share of power there is"
+        )
+        self.p.setFont(self.theme.number_font(10))
+        labels = QRectF(left - 4, at.y() + 1, width * 5, 14)
+        self.p.drawText(labels, Qt.AlignmentFlag.AlignLeft, "0")
+        self.p.drawText(labels, Qt.AlignmentFlag.AlignRight, "100 %")
+        self.p.drawText(QRectF(at.x() - width, at.y() + 1, 20, 14), Qt.AlignmentFlag.AlignLeft, ">")
+
+    def caption(self, at: QPointF, text: str, colour: str = "muted") -> None:
+        self.p.setFont(self.theme.text_font(11))
+        self.p.setPen(QColor(self.theme.colour(colour)))
+        self.p.drawText(at, text)

@@ -1,0 +1,308 @@
+"""The section canvas: what is meant above the axis, what is there below it."""
+
+import math
+
+import numpy as np
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QWheelEvent
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from toreuma.app.canvas.caliper import Caliper
+from toreuma.app.canvas.paint import Painter
+from toreuma.app.canvas.view import View
+from toreuma.app.format import both_ways, clock
+from toreuma.app.session import Session
+from toreuma.app.theme import Theme
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.elements import Segment
+from toreuma.core.scene import Scene, build_scene
+
+__all__ = ["SectionCanvas"]
+
+MARGIN_PX = 34
+PICK_PX = 7
+
+
+class SectionCanvas(QWidget):
+    """Draws the session to scale. Wheel zooms at the pointer, dragging moves, F fits, M measures."""
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self._session = session
+        self._theme = theme
+        self._stage = "part"
+        self._view: View | None = None
+        self._fitted = True
+        self._grabbed: QPointF | None = None
+        self._pressed: QPointF | None = None
+        self._pointer: QPointF | None = None
+        self._finding: Finding | None = None
+        self._scene: Scene | None = None
+        self._caliper = Caliper()
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setMinimumSize(320, 240)
+        self.setAccessibleName("Section of part and stock")
+        session.job_changed.connect(self._on_job)
+        session.outcome_changed.connect(self._on_outcome)
+        for signal in (session.proof_changed, session.selection_changed, session.cursor_changed):
+            signal.connect(self.update)
+
+    def set_theme(self, theme: Theme) -> None:
+        self._theme = theme
+        self.update()
+
+    def set_stage(self, stage: str) -> None:
+        self._stage = stage
+        self.update()
+
+    def show_finding(self, finding: Finding | None) -> None:
+        self._finding = finding
+        self.update()
+
+    @property
+    def caliper(self) -> Caliper:
+        return self._caliper
+
+    def toggle_caliper(self) -> None:
+        self._caliper.toggle()
+        self.setCursor(Qt.CursorShape.CrossCursor if self._caliper.active else Qt.CursorShape.ArrowCursor)
+        self.update()
+
+    def fit(self) -> None:
+        """Show part, front of the blank and front of the jaws."""
+        self._fitted = True
+        self._view = None
+        self.update()
+
+    def zoom_to(self, z0: float, z1: float, r: float) -> None:
+        self._view = View.fitting(z0, z1, r, self._room())
+        self._fitted = False
+        self.update()
+
+    # Data
+
+    def _on_job(self) -> None:
+        if self._session.job is None:
+            self._scene = None
+        self.update()
+
+    def _on_outcome(self) -> None:
+        outcome = self._session.outcome
+        if outcome is not None:
+            self._scene = outcome.plan.scene
+        self.update()
+
+    def _room(self) -> QRectF:
+        return QRectF(self.rect()).adjusted(MARGIN_PX, MARGIN_PX, -MARGIN_PX, -MARGIN_PX)
+
+    def _current_view(self) -> View | None:
+        if self._scene is None:
+            if self._session.job is None or self._session.problem is not None:
+                return None
+            self._scene = build_scene(self._session.job)
+        if self._view is None or self._fitted:
+            scene = self._scene
+            self._view = View.fitting(
+                min(scene.profile.back_z, scene.jaw_face_z) - 8.0, scene.stock_front_z + 6.0,
+                1.25 * scene.stock_r + 4.0, self._room(),
+            )  # fmt: skip
+        return self._view
+
+    # Painting
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.fillRect(self.rect(), self._theme.colour("paper"))
+        view = self._current_view()
+        if view is None or self._scene is None:
+            self._empty(painter)
+            return
+        draw = Painter(painter, view, self._theme, self._session.system, QRectF(self.rect()))
+        self._upper(draw, self._scene)
+        self._lower(draw, self._scene)
+        draw.workholding(self._scene)
+        draw.axis()
+        self._tool(draw)
+        self._frame(draw)
+        painter.end()
+
+    def _empty(self, painter: QPainter) -> None:
+        problem = self._session.problem
+        text = str(problem) if problem else "Open a job to see its section"
+        painter.setPen(self._theme.colour("error" if problem else "muted"))
+        painter.setFont(self._theme.text_font())
+        painter.drawText(self._room(), Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap, text)
+
+    def _upper(self, draw: Painter, scene: Scene) -> None:
+        draw.blank(scene)
+        draw.part(scene)
+        session, outcome = self._session, self._session.outcome
+        chosen = session.selection.operation
+        if self._stage == "part":
+            draw.dimensions(
+                scene.profile, session.job.part.outside if session.job else (), session.selection.element
+            )
+        elif outcome is not None and self._stage in ("operations", "program"):
+            known = chosen is not None and outcome.plan.of(chosen) is not None
+            for planned in outcome.plan.operations:
+                selected = planned.operation.id == chosen
+                draw.passes(planned, selected, faint=known and not selected)
+                if selected:
+                    draw.travel(planned)
+        element = session.selection.element
+        if element is not None:
+            parts = [
+                scene.profile.segments[i]
+                for i in scene.profile.segments_of(element)
+                if not scene.profile.corners[i]
+            ]
+            if parts:
+                draw.highlight(parts)  # type: ignore[arg-type]
+
+    def _lower(self, draw: Painter, scene: Scene) -> None:
+        session = self._session
+        if session.replay is not None:
+            draw.metal(session.replay.stock_at(session.cursor_s), scene.stock)
+        else:
+            draw.metal(scene.stock, scene.stock)
+        draw.part_ghost(scene)
+        if self._stage == "proof" and session.proof is not None:
+            draw.leftover(session.proof.leftover, session.proof.declared)
+            draw.marks(session.proof.findings, self._finding.at if self._finding else None)
+
+    def _tool(self, draw: Painter) -> None:
+        session = self._session
+        if self._stage == "part" or session.replay is None:
+            return
+        outline = session.replay.tool_at(session.cursor_s)
+        if outline is not None:
+            draw.tool(*outline)
+
+    def _frame(self, draw: Painter) -> None:
+        session = self._session
+        draw.caption(QPointF(12, 20), "Above the axis: what is meant")
+        total = session.outcome.timeline.total_s if session.outcome else 0.0
+        at = "at the end" if total and session.cursor_s >= total - 1e-6 else f"at {clock(session.cursor_s)}"
+        draw.caption(QPointF(12, self.height() - 30), f"Below: the metal {at}")
+        if self._stage in ("operations", "program"):
+            draw.load_key(QPointF(self.width() - 18, 20))
+        draw.scale_bar(QPointF(self.width() - 16, self.height() - 30))
+        if self._pointer is not None:
+            z, r = draw.view.place(self._pointer)
+            draw.p.setFont(self._theme.number_font(11))
+            draw.p.setPen(self._theme.colour("ink"))
+            draw.p.drawText(QPointF(12, self.height() - 10), both_ways(z, r, session.system))
+        self._caliper.paint(draw)
+
+    # Pointer and keys
+
+    def wheelEvent(self, event: QWheelEvent) -> None:
+        view = self._current_view()
+        if view is not None:
+            self._fitted = False
+            self._view = view.zoomed(1.2 ** (event.angleDelta().y() / 120), event.position())
+            self.update()
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._pressed = self._grabbed = event.position()
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        self._pointer = event.position()
+        view = self._current_view()
+        if view is not None and self._grabbed is not None and self._pressed is not None:
+            far = (event.position() - self._pressed).manhattanLength() > 4
+            if far and event.buttons() != Qt.MouseButton.NoButton:
+                self._fitted = False
+                self._view = view.moved(event.position() - self._grabbed)
+                self._grabbed = event.position()
+        elif view is not None and self._scene is not None:
+            self._caliper.hover(view, event.position(), self._scene.profile)
+        self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        still = self._pressed is not None and (event.position() - self._pressed).manhattanLength() <= 4
+        self._grabbed = self._pressed = None
+        view = self._current_view()
+        if not still or event.button() != Qt.MouseButton.LeftButton or view is None:
+            return
+        if self._caliper.active and self._scene is not None:
+            self._caliper.click(view, event.position(), self._scene.profile)
+            self.update()
+        else:
+            self._pick(view, event.position())
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent) -> None:
+        view, scene = self._current_view(), self._scene
+        if view is None or scene is None:
+            return
+        found = self._nearest(
+            view, event.position(), [((i,), [s]) for i, s in enumerate(scene.profile.segments)]
+        )
+        if found is None:
+            self.fit()
+            return
+        segment = scene.profile.segments[found[0]]
+        z = (segment.start[0], segment.end[0])
+        self.zoom_to(min(z) - 3, max(z) + 3, max(segment.start[1], segment.end[1]) + 3)
+
+    def leaveEvent(self, event: object) -> None:
+        self._pointer = None
+        self.update()
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        if self._fitted:
+            self._view = None
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        view = self._current_view()
+        steps = {Qt.Key.Key_Plus: 1.25, Qt.Key.Key_Minus: 0.8}
+        if view is not None and event.key() in steps:
+            self._fitted = False
+            self._view = view.zoomed(steps[Qt.Key(event.key())], QPointF(self.rect().center()))
+            self.update()
+        elif event.key() == Qt.Key.Key_Escape and self._caliper.active:
+            self.toggle_caliper()
+        else:
+            super().keyPressEvent(event)
+
+    def _pick(self, view: View, at: QPointF) -> None:
+        """Select the surface or the operation under the pointer."""
+        session, outcome, scene = self._session, self._session.outcome, self._scene
+        if scene is None:
+            return
+        if self._stage == "part" or outcome is None:
+            found = self._nearest(
+                view,
+                at,
+                [((e,), [s]) for e, s in zip(scene.profile.elements, scene.profile.segments, strict=True)],
+            )
+            count = len(session.job.part.outside) if session.job else 0
+            session.select(element=found[0] if found and found[0] < count else None)
+            return
+        lines = [
+            ((planned.operation.id,), list(one.segments))
+            for planned in outcome.plan.operations
+            for one in planned.cuts.passes
+        ]
+        hit = self._nearest(view, at, lines)
+        session.select(operation=hit[0] if hit else None)
+
+    @staticmethod
+    def _nearest(view: View, at: QPointF, lines: "list[tuple[tuple, list[Segment]]]") -> "tuple | None":  # type: ignore[type-arg]
+        """The tag of the line closest to a screen point, if it is close."""
+        z, r = view.place(at)
+        here = np.array([z, abs(r)])
+        best, tag = math.inf, None
+        for mark, segments in lines:
+            points = np.vstack([segment.points(0.05) for segment in segments])
+            a, along = points[:-1], np.diff(points, axis=0)
+            share = np.clip(
+                ((here - a) * along).sum(axis=1) / np.maximum((along**2).sum(axis=1), 1e-12), 0, 1
+            )
+            away = float(np.hypot(*(a + share[:, None] * along - here).T).min())
+            if away < best:
+                best, tag = away, mark
+        return tag if best * view.scale <= PICK_PX else None

@@ -1,0 +1,231 @@
+"""The open job and everything derived from it: what every view of the window looks at."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+
+from pydantic import ValidationError
+from PySide6.QtCore import QObject, Signal
+
+from toreuma.app.worker import Worker
+from toreuma.core.errors import JobError, ToreumaError
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.profile import build_profile
+from toreuma.core.model import Job
+from toreuma.core.prove import Proof
+from toreuma.core.simulate.replay import Replay
+from toreuma.core.units import System
+from toreuma.io.jobs import load_job, save_job, validation_line
+from toreuma.io.library import open_job
+from toreuma.io.pipeline import Outcome
+
+__all__ = ["Selection", "Session"]
+
+
+@dataclass(frozen=True)
+class Selection:
+    """What is selected: an operation by id, an element of the profile by index, or a line of the program."""
+
+    operation: str | None = None
+    element: int | None = None
+    line: int | None = None
+
+
+class Session(QObject):
+    """Holds the job, its history, and the latest plan and proof. Views listen to its signals."""
+
+    job_changed = Signal()
+    outcome_changed = Signal()
+    proof_changed = Signal()
+    selection_changed = Signal()
+    cursor_changed = Signal()
+    progress = Signal(float)
+    message = Signal(str, str)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self.job: Job | None = None
+        self.path: Path | None = None
+        self.outcome: Outcome | None = None
+        self.proof: Proof | None = None
+        self.replay: Replay | None = None
+        self.problem: ToreumaError | None = None
+        self.selection = Selection()
+        self.cursor_s = 0.0
+        self._follow_end = True
+        self._undo: list[Job] = []
+        self._redo: list[Job] = []
+        self._saved: Job | None = None
+        self._request = 0
+        self._worker = Worker(self)
+        self._worker.followed.connect(self._on_followed)
+        self._worker.proved.connect(self._on_proved)
+        self._worker.failed.connect(self._on_failed)
+        self._worker.progress.connect(self._on_progress)
+
+    # The job and its history
+
+    @property
+    def system(self) -> System:
+        return self.job.units if self.job else "mm"
+
+    @property
+    def modified(self) -> bool:
+        return self.job is not None and self.job != self._saved
+
+    @property
+    def settled(self) -> bool:
+        """Plan and proof belong to the job as it stands."""
+        if self.job is None or self.problem is not None:
+            return True
+        planned = self.outcome is not None and self.outcome.job is self.job
+        return planned and (self.proof is not None or not (self.outcome and self.outcome.program.motions))
+
+    def show(self, job: Job, path: Path | None = None) -> None:
+        """Take up a job just opened."""
+        self._undo, self._redo = [], []
+        self._saved, self.path = job, path
+        self.selection, self.cursor_s, self._follow_end = Selection(), 0.0, True
+        self.outcome = self.proof = self.replay = None
+        self._set(job)
+        self.selection_changed.emit()
+
+    def change(self, job: Job) -> None:
+        """Put an edited job in place of the one before, which undo brings back."""
+        if self.job is None or job == self.job:
+            return
+        self._undo.append(self.job)
+        self._redo.clear()
+        self._set(job)
+
+    def attempt(self, change: Callable[[Job], Job]) -> ToreumaError | None:
+        """Apply a change if it gives a job that can be; else say in one error what is wrong and keep the job."""
+        if self.job is None:
+            return None
+        try:
+            changed = change(self.job)
+            if changed.part != self.job.part:
+                build_profile(changed.part)
+        except ValidationError as error:
+            place, what = validation_line(error)
+            return JobError(place, what, "type another value")
+        except ToreumaError as error:
+            return error
+        self.change(changed)
+        return None
+
+    def undo(self) -> None:
+        if self._undo and self.job is not None:
+            self._redo.append(self.job)
+            self._set(self._undo.pop())
+
+    def redo(self) -> None:
+        if self._redo and self.job is not None:
+            self._undo.append(self.job)
+            self._set(self._redo.pop())
+
+    @property
+    def can_undo(self) -> bool:
+        return bool(self._undo)
+
+    @property
+    def can_redo(self) -> bool:
+        return bool(self._redo)
+
+    def _set(self, job: Job) -> None:
+        self.job = job
+        self.problem = None
+        self._request = self._worker.request(job)
+        self.job_changed.emit()
+
+    # Files
+
+    def open(self, name: str) -> bool:
+        """Open a file or a demo job; on failure say why and keep what is open."""
+        try:
+            job = open_job(name) if name.startswith("demo:") else load_job(Path(name))
+        except ToreumaError as error:
+            self.message.emit("error", str(error))
+            return False
+        self.show(job, None if name.startswith("demo:") else Path(name))
+        return True
+
+    def save(self, path: Path) -> bool:
+        if self.job is None:
+            return False
+        try:
+            save_job(self.job, path)
+        except ToreumaError as error:
+            self.message.emit("error", str(error))
+            return False
+        self.path, self._saved = path, self.job
+        self.message.emit("ok", f"Saved as {path.name}")
+        self.job_changed.emit()
+        return True
+
+    # Selection and time
+
+    def select(
+        self, operation: str | None = None, element: int | None = None, line: int | None = None
+    ) -> None:
+        chosen = Selection(operation, element, line)
+        if chosen != self.selection:
+            self.selection = chosen
+            self.selection_changed.emit()
+
+    def set_cursor(self, seconds: float) -> None:
+        total = self.outcome.timeline.total_s if self.outcome else 0.0
+        self.cursor_s = min(max(seconds, 0.0), total)
+        self._follow_end = self.cursor_s >= total - 1e-6
+        self.cursor_changed.emit()
+
+    def go_to_line(self, line: int) -> None:
+        """Put the cursor at the end of the move a program line makes."""
+        if self.outcome is None:
+            return
+        spans = self.outcome.timeline.spans
+        span = next((span for span in spans if span.motion.line >= line), None)
+        if span is not None:
+            self.set_cursor(span.end_s)
+
+    # Findings
+
+    def findings(self) -> tuple[Finding, ...]:
+        """Everything the plan and the proof have to say, worst first."""
+        found = (
+            *(self.outcome.plan.all_findings if self.outcome else ()),
+            *(self.proof.findings if self.proof else ()),
+        )
+        return tuple(sorted(found, key=lambda f: ("error", "warning", "note").index(f.severity)))
+
+    # Results of the worker
+
+    def _on_followed(self, number: int, outcome: Outcome) -> None:
+        if number != self._request:
+            return
+        self.outcome, self.proof, self.replay = outcome, None, outcome.replay
+        self.cursor_s = (
+            outcome.timeline.total_s if self._follow_end else min(self.cursor_s, outcome.timeline.total_s)
+        )
+        self.outcome_changed.emit()
+
+    def _on_proved(self, number: int, result: tuple[Proof, Replay]) -> None:
+        if number != self._request:
+            return
+        self.proof, self.replay = result
+        self.progress.emit(1.0)
+        self.proof_changed.emit()
+
+    def _on_failed(self, number: int, error: ToreumaError) -> None:
+        if number == self._request:
+            self.problem = error
+            self.outcome = self.proof = self.replay = None
+            self.message.emit("error", str(error))
+            self.outcome_changed.emit()
+
+    def _on_progress(self, number: int, share: float) -> None:
+        if number == self._request:
+            self.progress.emit(share)
+
+    def close(self) -> None:
+        self._worker.stop()

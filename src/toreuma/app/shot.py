@@ -1,0 +1,74 @@
+"""Pictures of the window without a screen."""
+
+import re
+import tempfile
+from pathlib import Path
+
+from PySide6.QtCore import QElapsedTimer, QSettings
+from PySide6.QtWidgets import QApplication
+
+from toreuma.app.session import Session
+from toreuma.app.start import application
+from toreuma.app.widgets.header import STAGES
+from toreuma.app.window import MainWindow
+from toreuma.core.errors import JobError, ToreumaError
+from toreuma.core.model import Job
+
+__all__ = ["settle", "take_shot"]
+
+PATIENCE_MS = 60_000
+
+
+def take_shot(
+    job: Job,
+    stage: str,
+    file: Path,
+    *,
+    size: str = "1280x800",
+    theme: str = "light",
+    select: str | None = None,
+    at_s: float | None = None,
+) -> None:
+    """Draw a stage of the window into a PNG file. Raises `ToreumaError`."""
+    known = [name for name, _ in STAGES]
+    if stage not in known:
+        raise JobError(f"stage {stage}", "there is no such stage", f"choose from {', '.join(known)}")
+    if theme not in ("light", "dark"):
+        raise JobError(f"theme {theme}", "there is no such theme", "choose light or dark")
+    match = re.fullmatch(r"(\d{3,5})x(\d{3,5})", size)
+    if match is None:
+        raise JobError(f"size {size}", "this is no size", "give width x height, such as 1280x800")
+    application()
+    session = Session()
+    with tempfile.TemporaryDirectory() as folder:
+        settings = QSettings(f"{folder}/settings.ini", QSettings.Format.IniFormat)
+        window = MainWindow(session, settings, theme)
+        window.resize(int(match.group(1)), int(match.group(2)))
+        session.show(job)
+        window.set_stage(stage)
+        window.show()
+        settle(session)
+        if select is not None:
+            if job.operation(select) is None:
+                session.close()
+                raise JobError(f"operation {select}", "the job has no such operation",
+                               f"choose from {', '.join(op.id for op in job.operations)}")  # fmt: skip
+            session.select(operation=select)
+        if at_s is not None:
+            session.set_cursor(at_s)
+        QApplication.processEvents()
+        saved = window.grab().save(str(file), "PNG")
+        session.close()
+        window.deleteLater()
+    if not saved:
+        raise ToreumaError(str(file), "the picture cannot be written", "choose another folder")
+
+
+def settle(session: Session, patience_ms: int = PATIENCE_MS) -> bool:
+    """Let the window work until plan and proof are there; tells whether they are."""
+    clock = QElapsedTimer()
+    clock.start()
+    while not session.settled and clock.elapsed() < patience_ms:
+        QApplication.processEvents()
+    QApplication.processEvents()
+    return session.settled

@@ -1,0 +1,39 @@
+"""Starting the application."""
+
+import sys
+from pathlib import Path
+
+from PySide6.QtCore import QSettings
+from PySide6.QtWidgets import QApplication
+
+from toreuma.app.session import Session
+from toreuma.app.theme import load_fonts
+from toreuma.app.window import MainWindow
+from toreuma.core.model import Job
+
+__all__ = ["application", "run"]
+
+
+def application() -> QApplication:
+    """The one Qt application, with our fonts and style."""
+    existing = QApplication.instance()
+    if isinstance(existing, QApplication):
+        app = existing
+    else:
+        app = QApplication(sys.argv[:1])
+    app.setApplicationName("toreuma")
+    app.setOrganizationName("toreuma")
+    app.setStyle("Fusion")
+    load_fonts()
+    return app
+
+
+def run(job: Job | None, path: Path | None) -> int:
+    """Show the window and stay until it is closed."""
+    app = application()
+    session = Session()
+    window = MainWindow(session, QSettings())
+    if job is not None:
+        session.show(job, path)
+    window.show()
+    return app.exec()

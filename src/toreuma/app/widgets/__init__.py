@@ -1,0 +1,1 @@
+"""Panels of the window."""

@@ -1,0 +1,65 @@
+"""Findings in words, each with its cures as buttons."""
+
+from collections.abc import Callable
+
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QMouseEvent
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout
+
+from toreuma.app.session import Session
+from toreuma.app.theme import Theme, icon
+from toreuma.core.findings import Cure, Finding
+
+__all__ = ["FindingCard"]
+
+WORDS = {"error": "Error", "warning": "Warning", "note": "Note"}
+
+
+class FindingCard(QFrame):
+    """What, why, and the cures; clicking shows the place."""
+
+    def __init__(
+        self,
+        finding: Finding,
+        session: Session,
+        theme: Theme,
+        chosen: Callable[[Finding], None] | None = None,
+    ) -> None:
+        super().__init__()
+        self.setObjectName("card")
+        self.finding = finding
+        self._session, self._chosen = session, chosen
+        column = QVBoxLayout(self)
+        column.setContentsMargins(8, 6, 8, 7)
+        column.setSpacing(3)
+        head = QHBoxLayout()
+        mark = QLabel()
+        colour = {"error": "error", "warning": "warning"}.get(finding.severity, "muted")
+        mark.setPixmap(icon(finding.severity, theme, colour, 15).pixmap(15, 15))
+        word = QLabel(WORDS[finding.severity])
+        word.setObjectName(finding.severity)
+        head.addWidget(mark)
+        head.addWidget(word)
+        head.addStretch(1)
+        column.addLayout(head)
+        what = QLabel(finding.what[0].upper() + finding.what[1:])
+        what.setWordWrap(True)
+        column.addWidget(what)
+        if finding.why:
+            why = QLabel(finding.why[0].upper() + finding.why[1:])
+            why.setObjectName("muted")
+            why.setWordWrap(True)
+            column.addWidget(why)
+        for cure in finding.cures:
+            button = QPushButton(cure.label)
+            button.clicked.connect(lambda _=False, c=cure: self._cure(c))
+            column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
+
+    def _cure(self, cure: Cure) -> None:
+        error = self._session.attempt(cure.apply)
+        if error is not None:
+            self._session.message.emit("error", str(error))
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        if self._chosen is not None:
+            self._chosen(self.finding)

@@ -1,0 +1,322 @@
+"""The profile as a table of elements. What is typed wrong stays, marked, with the reason under the table."""
+
+from typing import Any
+
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
+from PySide6.QtGui import QFont, QKeyEvent
+from PySide6.QtWidgets import (
+    QAbstractItemView,
+    QHBoxLayout,
+    QHeaderView,
+    QLabel,
+    QTableView,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from toreuma.app.session import Session
+from toreuma.app.theme import Theme, icon
+from toreuma.core.errors import PartError, ToreumaError
+from toreuma.core.model import Element, Job
+from toreuma.core.units import System, parse, show
+
+__all__ = ["ProfileModel", "ProfilePanel"]
+
+Index = QModelIndex | QPersistentModelIndex
+COLUMNS = ("Name", "Kind", "Z end", "Ø end", "Arc R", "Corner")
+FIELDS = ("name", "kind", "z_mm", "d_mm", "radius_mm", "corner")
+KIND_WORDS = {"line": "line", "arc": "arc", "convex": "arc", "concave": "hollow"}
+
+
+class ProfileModel(QAbstractTableModel):
+    """Cells edit the job; a cell that cannot be applied keeps its text and its fault until it is mended."""
+
+    fault_changed = Signal()
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self._session, self.theme = session, theme
+        self.typed: dict[tuple[int, int], str] = {}
+        self.fault: tuple[int, int, str] | None = None
+
+    def elements(self) -> tuple[Element, ...]:
+        return self._session.job.part.outside if self._session.job else ()
+
+    def refresh(self) -> None:
+        self.beginResetModel()
+        self.endResetModel()
+
+    def forget_typed(self) -> None:
+        self.typed, self.fault = {}, None
+
+    def rowCount(self, parent: Index = QModelIndex()) -> int:  # noqa: B008
+        return 0 if parent.isValid() else len(self.elements())
+
+    def columnCount(self, parent: Index = QModelIndex()) -> int:  # noqa: B008
+        return len(COLUMNS)
+
+    def headerData(
+        self, section: int, orientation: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole
+    ) -> object:
+        if role == Qt.ItemDataRole.TextAlignmentRole and orientation == Qt.Orientation.Horizontal:
+            return Qt.AlignmentFlag.AlignRight if section >= 2 else Qt.AlignmentFlag.AlignLeft
+        if role != Qt.ItemDataRole.DisplayRole:
+            return None
+        return COLUMNS[section] if orientation == Qt.Orientation.Horizontal else str(section + 1)
+
+    def flags(self, index: Index) -> Qt.ItemFlag:
+        return Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsEditable
+
+    def data(self, index: Index, role: int = Qt.ItemDataRole.DisplayRole) -> Any:
+        if not index.isValid() or index.row() >= len(self.elements()):
+            return None
+        cell = (index.row(), index.column())
+        if role in (Qt.ItemDataRole.DisplayRole, Qt.ItemDataRole.EditRole):
+            return self.typed.get(cell, self._text(*cell))
+        if role == Qt.ItemDataRole.TextAlignmentRole and index.column() >= 2:
+            return Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+        if cell in self.typed:
+            if role == Qt.ItemDataRole.ForegroundRole:
+                return self.theme.colour("error")
+            if role == Qt.ItemDataRole.FontRole:
+                font = QFont(self.theme.number_font(12, bold=True))
+                font.setUnderline(True)
+                return font
+        if role == Qt.ItemDataRole.ToolTipRole:
+            return self.fault[2] if self.fault and self.fault[:2] == cell else None
+        return None
+
+    def _text(self, row: int, column: int) -> str:
+        element, system = self.elements()[row], self._session.system
+        field = FIELDS[column]
+        if field == "name":
+            return element.name
+        if field == "kind":
+            return "line" if element.kind == "line" else KIND_WORDS[element.bulge]
+        if field == "corner":
+            if element.corner is None:
+                return ""
+            sign = "C" if element.corner.kind == "chamfer" else "R"
+            return f"{sign}{show(element.corner.size_mm, 'mm', system, trim=True).number}"
+        if field == "radius_mm" and element.kind == "line":
+            return ""
+        value = getattr(element, field)
+        return "" if value is None else show(value, "mm", system, trim=True).number
+
+    def setData(self, index: Index, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
+        if role != Qt.ItemDataRole.EditRole or self._session.job is None:
+            return False
+        cell, text = (index.row(), index.column()), str(value).strip()
+        if text == self._text(*cell):
+            self.typed.pop(cell, None)
+        else:
+            self.typed[cell] = text
+        self.apply()
+        return True
+
+    def apply(self) -> None:
+        """Try everything typed together; what cannot be keeps its text and gives the fault."""
+        pending = dict(self.typed)
+        self.fault = None
+        if pending:
+            error = self._session.attempt(lambda job: self._edited(job, pending))
+            if error is None:
+                self.typed = {}
+            else:
+                self.fault = self._place(error, pending)
+        self.refresh()
+        self.fault_changed.emit()
+
+    def _edited(self, job: Job, pending: dict[tuple[int, int], str]) -> Job:
+        elements: list[Any] = list(job.part.outside)
+        for (row, column), text in pending.items():
+            if row < len(elements):
+                try:
+                    elements[row] = elements[row].changed(
+                        **_change(FIELDS[column], text, self._session.system)
+                    )
+                except ToreumaError as error:
+                    raise PartError(row, FIELDS[column], error.what, error.cure) from None
+        return job.changed(part=job.part.changed(outside=tuple(elements)))
+
+    def _place(self, error: ToreumaError, pending: dict[tuple[int, int], str]) -> tuple[int, int, str]:
+        last = next(reversed(pending))
+        row, column = last
+        if isinstance(error, PartError) and error.element >= 0:
+            row = error.element
+            column = FIELDS.index(error.field) if error.field in FIELDS else column
+        return row, column, f"Row {row + 1}, {COLUMNS[column]}: {error.what}; {error.cure}"
+
+
+def _change(field: str, text: str, system: System) -> dict[str, Any]:
+    """What one typed cell changes in an element. Raises `UnitError` or `PartError`."""
+    if field == "name":
+        return {"name": text}
+    if field == "kind":
+        word = text.lower()
+        kinds = {"line": ("line", "convex"), "arc": ("arc", "convex"), "hollow": ("arc", "concave")}
+        if word not in kinds:
+            raise PartError(0, "kind", f"'{text}' is not a kind", "type line, arc or hollow")
+        return dict(zip(("kind", "bulge"), kinds[word], strict=True))
+    if field == "corner":
+        if not text:
+            return {"corner": None}
+        kinds = {"C": "chamfer", "R": "round"}
+        if text[0].upper() not in kinds:
+            raise PartError(0, "corner", f"'{text}' is no corner", "type C1 for a chamfer, R1 for a round")
+        return {"corner": {"kind": kinds[text[0].upper()], "size_mm": parse(text[1:], "mm", system)}}
+    if field == "radius_mm" and not text:
+        return {"radius_mm": None}
+    return {field: parse(text, "mm", system)}
+
+
+class ProfileView(QTableView):
+    """Enter opens a cell for typing, as does typing."""
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.state() != self.State.EditingState:
+            self.edit(self.currentIndex())
+        else:
+            super().keyPressEvent(event)
+
+
+class ProfilePanel(QWidget):
+    """Table of elements, its fault in one line, and buttons to add and take out."""
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self.setObjectName("panel")
+        self._session, self._theme = session, theme
+        self.model = ProfileModel(session, theme)
+        self.view = ProfileView()
+        self.view.setAccessibleName("Profile")
+        self.view.setModel(self.model)
+        self.view.verticalHeader().setDefaultSectionSize(26)
+        self.view.verticalHeader().setFixedWidth(22)
+        self.view.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
+        self.view.setShowGrid(False)
+        self.view.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.view.setCornerButtonEnabled(False)
+        header = self.view.horizontalHeader()
+        header.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
+        for column, width in enumerate((84, 42, 62, 54, 42, 40)):
+            self.view.setColumnWidth(column, width)
+        header.setStretchLastSection(True)
+        self.view.selectionModel().currentChanged.connect(self._on_current)
+        self.fault = QLabel()
+        self.fault.setObjectName("error")
+        self.fault.setWordWrap(True)
+        self.fault.setContentsMargins(10, 4, 10, 4)
+        self._note = QLabel()
+        self._note.setObjectName("muted")
+        self._note.setWordWrap(True)
+        self._note.setContentsMargins(10, 4, 10, 0)
+        title = QLabel("Outside profile, from the front face")
+        title.setObjectName("heading")
+        title.setContentsMargins(10, 10, 0, 4)
+        column_layout = QVBoxLayout(self)
+        column_layout.setContentsMargins(0, 0, 0, 6)
+        column_layout.setSpacing(0)
+        column_layout.addWidget(title)
+        column_layout.addWidget(self.view, 1)
+        column_layout.addWidget(self.fault)
+        column_layout.addWidget(self._note)
+        column_layout.addLayout(self._buttons())
+        self.model.fault_changed.connect(self._show_fault)
+        session.job_changed.connect(self._on_job)
+        session.selection_changed.connect(self._on_selection)
+        self._shown: Job | None = None
+        self._on_job()
+
+    def _buttons(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        row.setContentsMargins(8, 4, 8, 0)
+        self._tool_buttons = {}
+        for name, tip, slot in (
+            ("add", "Add an element behind the selected one", self.add),
+            ("delete", "Take the selected element out", self.delete),
+        ):
+            button = QToolButton()
+            button.setToolTip(tip)
+            button.setAccessibleName(tip)
+            button.clicked.connect(slot)
+            row.addWidget(button)
+            self._tool_buttons[name] = button
+        row.addStretch(1)
+        self._paint_buttons()
+        return row
+
+    def _paint_buttons(self) -> None:
+        for name, button in self._tool_buttons.items():
+            button.setIcon(icon(name, self._theme))
+
+    def set_theme(self, theme: Theme) -> None:
+        self._theme = self.model.theme = theme
+        self._paint_buttons()
+        self.model.refresh()
+
+    def _on_job(self) -> None:
+        job = self._session.job
+        if job is not self._shown:
+            if (
+                job is None
+                or self._shown is None
+                or job.part != self._shown.part
+                or job.units != self._shown.units
+            ):
+                self.model.forget_typed()
+                self.model.refresh()
+            self._shown = job
+        unit = "inch" if self._session.system == "inch" else "mm"
+        self._note.setText(f"All in {unit}; Ø is the diameter. Corner: C1 chamfer, R1 round. Expressions and units "
+                           "work: 30-0.2, 1/2in.")  # fmt: skip
+        self._show_fault()
+        self._on_selection()
+
+    def _show_fault(self) -> None:
+        self.fault.setText(self.model.fault[2] if self.model.fault else "")
+        self.fault.setVisible(self.model.fault is not None)
+
+    def type_into(self, row: int, column: int, text: str) -> None:
+        """As if the person typed ``text`` into a cell."""
+        self.model.setData(self.model.index(row, column), text)
+
+    def add(self) -> None:
+        """Split the stretch behind the selected element: a new line a little farther toward the chuck."""
+        job = self._session.job
+        if job is None:
+            return
+        row = max(self.view.currentIndex().row(), 0)
+        elements = list(job.part.outside)
+        here = elements[row]
+        if row + 1 < len(elements):
+            after = elements[row + 1]
+            z, d = (here.z_mm + after.z_mm) / 2, (here.d_mm + after.d_mm) / 2
+        else:
+            z, d = here.z_mm - 5.0, here.d_mm
+        elements.insert(row + 1, Element(z_mm=round(z, 3), d_mm=round(d, 3)))
+        self._report(self._session.attempt(lambda j: j.changed(part=j.part.changed(outside=tuple(elements)))))
+
+    def delete(self) -> None:
+        row = self.view.currentIndex().row()
+        elements = list(self.model.elements())
+        if 0 <= row < len(elements) and len(elements) > 1:
+            del elements[row]
+            self._report(
+                self._session.attempt(lambda j: j.changed(part=j.part.changed(outside=tuple(elements))))
+            )
+
+    def _report(self, error: ToreumaError | None) -> None:
+        if error is not None:
+            self.fault.setText(f"{error.what}; {error.cure}")
+            self.fault.show()
+
+    def _on_current(self, current: QModelIndex, _: QModelIndex) -> None:
+        if current.isValid() and self.view.hasFocus():
+            self._session.select(element=current.row())
+
+    def _on_selection(self) -> None:
+        element = self._session.selection.element
+        if element is not None and element != self.view.currentIndex().row():
+            self.view.setCurrentIndex(self.model.index(element, 2))

@@ -1,0 +1,235 @@
+"""The time ribbon: operations as long as they take, spindle speed and power below, the cursor over all."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
+from PySide6.QtWidgets import QSizePolicy, QWidget
+
+from toreuma.app.format import clock
+from toreuma.app.session import Session
+from toreuma.app.theme import Theme, icon
+from toreuma.core.findings import worst
+from toreuma.core.units import show
+
+__all__ = ["Ribbon"]
+
+LABEL_PX = 92
+RIGHT_PX = 64
+LANE_PX = 30
+TRACE_PX = 34
+TOP_PX = 18
+
+
+class Ribbon(QWidget):
+    """Dragging moves the cursor; left and right step through moves, up and down through operations."""
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self._session, self._theme = session, theme
+        self.setFixedHeight(TOP_PX + LANE_PX + 2 * TRACE_PX + 24)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Time ribbon")
+        for signal in (
+            session.outcome_changed,
+            session.proof_changed,
+            session.cursor_changed,
+            session.selection_changed,
+        ):
+            signal.connect(self.update)
+
+    def set_theme(self, theme: Theme) -> None:
+        self._theme = theme
+        self.update()
+
+    # Time and place
+
+    def _total(self) -> float:
+        return max(self._session.outcome.timeline.total_s, 1e-6) if self._session.outcome else 1.0
+
+    def _x(self, seconds: float) -> float:
+        return LABEL_PX + (self.width() - LABEL_PX - RIGHT_PX) * seconds / self._total()
+
+    def _seconds(self, x: float) -> float:
+        return (x - LABEL_PX) / max(self.width() - LABEL_PX - RIGHT_PX, 1) * self._total()
+
+    # Painting
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        theme = self._theme
+        painter.fillRect(self.rect(), theme.colour("panel"))
+        painter.setPen(theme.colour("line"))
+        painter.drawLine(0, 0, self.width(), 0)
+        outcome = self._session.outcome
+        if outcome is None or not outcome.timeline.spans:
+            painter.setPen(theme.colour("muted"))
+            text = "Nothing cuts yet: add an operation" if self._session.job else ""
+            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, text)
+            return
+        self._ticks(painter)
+        self._blocks(painter)
+        speed = QRectF(LABEL_PX, TOP_PX + LANE_PX + 8, self.width() - LABEL_PX - RIGHT_PX, TRACE_PX)
+        self._speed(painter, speed)
+        self._power(painter, speed.translated(0, TRACE_PX + 6))
+        self._cursor(painter)
+        if self.hasFocus():
+            painter.setPen(QPen(theme.colour("focus"), 1.5))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
+
+    def _label(self, painter: QPainter, y: float, height: float, text: str) -> None:
+        painter.setFont(self._theme.text_font(11))
+        painter.setPen(self._theme.colour("muted"))
+        painter.drawText(QRectF(8, y, LABEL_PX - 16, height), Qt.AlignmentFlag.AlignVCenter, text)
+
+    def _ticks(self, painter: QPainter) -> None:
+        total = self._total()
+        step = next(
+            s
+            for s in (1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 36000, 1e9)
+            if total / s <= 12
+        )
+        painter.setFont(self._theme.number_font(10))
+        seconds = 0.0
+        while seconds <= total:
+            x = self._x(seconds)
+            painter.setPen(self._theme.colour("line"))
+            painter.drawLine(QPointF(x, TOP_PX - 4), QPointF(x, self.height() - 14))
+            painter.setPen(self._theme.colour("muted"))
+            painter.drawText(QPointF(x + 3, TOP_PX - 6), clock(seconds)[:-2])
+            seconds += step
+
+    def _blocks(self, painter: QPainter) -> None:
+        self._label(painter, TOP_PX, LANE_PX, "Turret, min")
+        outcome, theme = self._session.outcome, self._theme
+        assert outcome is not None
+        job = outcome.job
+        for section, start, end in outcome.timeline.sections():
+            if not 0 <= section < len(outcome.sections):
+                continue
+            operation = job.operation(outcome.sections[section])
+            planned = outcome.plan.of(outcome.sections[section])
+            if operation is None or planned is None:
+                continue
+            block = QRectF(self._x(start), TOP_PX + 1, max(self._x(end) - self._x(start) - 1, 1), LANE_PX - 4)
+            chosen = operation.id == self._session.selection.operation
+            painter.setPen(theme.colour("accent" if chosen else "line"))
+            painter.setBrush(theme.colour("accent_soft" if chosen else "raised"))
+            painter.drawRoundedRect(block, 2, 2)
+            left = block.left() + 4
+            if block.width() > 24:
+                icon(operation.kind, theme, "ink", 16).paint(painter, int(left), int(block.top()) + 5, 16, 16)
+                left += 21
+            finding = worst(planned.findings)
+            if finding is not None and finding.severity != "note":
+                colour = "error" if finding.severity == "error" else "warning"
+                icon(finding.severity, theme, colour, 12).paint(
+                    painter, int(block.right()) - 15, int(block.top()) + 7, 12, 12
+                )
+            painter.setPen(theme.colour("ink"))
+            painter.setFont(theme.text_font(11))
+            room = QRectF(left, block.top(), block.right() - left - 14, block.height())
+            if room.width() > 26:
+                text = painter.fontMetrics().elidedText(
+                    operation.name, Qt.TextElideMode.ElideRight, int(room.width())
+                )
+                painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, text)
+
+    def _speed(self, painter: QPainter, room: QRectF) -> None:
+        outcome, theme = self._session.outcome, self._theme
+        assert outcome is not None
+        top = outcome.job.machine.max_rpm
+        self._label(painter, room.top(), room.height(), "Spindle, rpm")
+        path = QPainterPath()
+        for index, (seconds, rpm) in enumerate(outcome.timeline.speeds(outcome.job.machine)):
+            at = QPointF(self._x(seconds), room.bottom() - rpm / top * room.height())
+            path.lineTo(at) if index else path.moveTo(at)
+        painter.setPen(QPen(theme.colour("line"), 1, Qt.PenStyle.DashLine))
+        painter.drawLine(room.topLeft(), room.topRight())
+        painter.setPen(QPen(theme.colour("ink"), 1.3))
+        painter.setBrush(Qt.BrushStyle.NoBrush)
+        painter.drawPath(path)
+        painter.setFont(theme.number_font(10))
+        painter.setPen(theme.colour("muted"))
+        painter.drawText(QPointF(room.right() + 6, room.top() + 8), f"{top:.0f}")
+
+    def _power(self, painter: QPainter, room: QRectF) -> None:
+        outcome, proof, theme = self._session.outcome, self._session.proof, self._theme
+        assert outcome is not None
+        system = self._session.system
+        self._label(painter, room.top(), room.height(), f"Power, {show(0, 'kW', system).unit}")
+        highest = max(point.power_kw for point in outcome.job.machine.power) * outcome.job.machine.efficiency
+        painter.setPen(QPen(theme.colour("line"), 1, Qt.PenStyle.DashLine))
+        painter.drawLine(room.topLeft(), room.topRight())
+        painter.setPen(theme.colour("muted"))
+        painter.setFont(theme.number_font(10))
+        painter.drawText(QPointF(room.right() + 6, room.top() + 8), show(highest, "kW", system).number)
+        if proof is None:
+            painter.drawText(room, Qt.AlignmentFlag.AlignCenter, "being cut")
+            return
+        painter.setPen(Qt.PenStyle.NoPen)
+        for span, step in zip(outcome.timeline.spans, proof.steps, strict=False):
+            if step.power_kw <= 0 or step.available_kw <= 0:
+                continue
+            share = step.power_kw / step.available_kw
+            height = min(step.power_kw / highest, 1.15) * room.height()
+            painter.setBrush(theme.load_colour(share))
+            left = self._x(span.start_s)
+            painter.drawRect(
+                QRectF(left, room.bottom() - height, max(self._x(span.end_s) - left, 1.0), height)
+            )
+
+    def _cursor(self, painter: QPainter) -> None:
+        theme = self._theme
+        x = self._x(self._session.cursor_s)
+        painter.setPen(QPen(theme.colour("accent"), 2))
+        painter.drawLine(QPointF(x, 4), QPointF(x, self.height() - 14))
+        text = clock(self._session.cursor_s)
+        painter.setFont(theme.number_font(11, bold=True))
+        width = painter.fontMetrics().horizontalAdvance(text) + 10
+        box = QRectF(min(max(x - width / 2, 0), self.width() - width), self.height() - 17, width, 16)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(theme.colour("accent"))
+        painter.drawRoundedRect(box, 3, 3)
+        painter.setPen(theme.colour("on_accent"))
+        painter.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
+
+    # Pointer and keys
+
+    def mousePressEvent(self, event: QMouseEvent) -> None:
+        self._go(event)
+        outcome = self._session.outcome
+        in_lane = TOP_PX <= event.position().y() <= TOP_PX + LANE_PX
+        if outcome is not None and in_lane:
+            self._session.select(operation=outcome.operation_at(self._seconds(event.position().x())))
+
+    def mouseMoveEvent(self, event: QMouseEvent) -> None:
+        if event.buttons() & Qt.MouseButton.LeftButton:
+            self._go(event)
+
+    def _go(self, event: QMouseEvent) -> None:
+        self._session.set_cursor(self._seconds(event.position().x()))
+
+    def keyPressEvent(self, event: QKeyEvent) -> None:
+        outcome = self._session.outcome
+        key = Qt.Key(event.key())
+        if outcome is None:
+            return
+        now = self._session.cursor_s
+        ends = [0.0, *(span.end_s for span in outcome.timeline.spans)]
+        starts = [start for _, start, _ in outcome.timeline.sections()]
+        if key == Qt.Key.Key_Right:
+            self._session.set_cursor(next((t for t in ends if t > now + 1e-6), now))
+        elif key == Qt.Key.Key_Left:
+            self._session.set_cursor(next((t for t in reversed(ends) if t < now - 1e-6), 0.0))
+        elif key == Qt.Key.Key_Down:
+            self._session.set_cursor(next((t for t in starts if t > now + 1e-6), self._total()))
+        elif key == Qt.Key.Key_Up:
+            self._session.set_cursor(next((t for t in reversed(starts) if t < now - 1e-6), 0.0))
+        elif key == Qt.Key.Key_Home:
+            self._session.set_cursor(0.0)
+        elif key == Qt.Key.Key_End:
+            self._session.set_cursor(self._total())
+        else:
+            super().keyPressEvent(event)

@@ -1,0 +1,344 @@
+"""The window: header, left panel of the stage, canvas, reasons, ribbon."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QByteArray, QSettings, Qt, QTimer
+from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
+from PySide6.QtWidgets import (
+    QApplication,
+    QFileDialog,
+    QHBoxLayout,
+    QLabel,
+    QMainWindow,
+    QMessageBox,
+    QSplitter,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
+
+from toreuma.app.autosave import Autosave
+from toreuma.app.canvas.section import SectionCanvas
+from toreuma.app.session import Session
+from toreuma.app.theme import load_theme
+from toreuma.app.widgets.finder import Findable, Finder
+from toreuma.app.widgets.first_page import FirstPage
+from toreuma.app.widgets.header import STAGES, Header
+from toreuma.app.widgets.profile_table import ProfilePanel
+from toreuma.app.widgets.program_panel import ProgramPanel
+from toreuma.app.widgets.proof_panel import ProofPanel
+from toreuma.app.widgets.reasons import ReasonsPanel
+from toreuma.app.widgets.ribbon import Ribbon
+from toreuma.app.widgets.route import RoutePanel
+from toreuma.core.findings import Finding
+
+__all__ = ["MainWindow"]
+
+LEFT_PX, RIGHT_PX = 350, 340
+MESSAGE_MS = 12_000
+RECENT = 6
+
+
+class MainWindow(QMainWindow):
+    """One window, one job."""
+
+    def __init__(self, session: Session, settings: QSettings, theme: str | None = None) -> None:
+        super().__init__()
+        self.session, self._settings = session, settings
+        name = theme or str(settings.value("theme", "light"))
+        self._theme = load_theme(name if name in ("light", "dark") else "light")
+        self.stage = "part"
+        self.setWindowTitle("Toreuma")
+        self.setAcceptDrops(True)
+        self.header = Header(session, self._theme)
+        self.canvas = SectionCanvas(session, self._theme)
+        self.profile = ProfilePanel(session, self._theme)
+        self.route = RoutePanel(session, self._theme)
+        self.proof = ProofPanel(session, self._theme)
+        self.program = ProgramPanel(session, self._theme)
+        self.program.setObjectName("programPanel")
+        self.reasons = ReasonsPanel(session, self._theme)
+        self.ribbon = Ribbon(session, self._theme)
+        self.first = FirstPage()
+        self._autosave = Autosave(session, self)
+        self._lay_out()
+        self.finder = Finder(self.centralWidget(), self._findables)
+        self._message_timer = QTimer(self, singleShot=True, interval=MESSAGE_MS)
+        self._message_timer.timeout.connect(self._notice.hide)
+        self._actions: list[QAction] = []
+        self._make_actions()
+        self.header.stage_chosen.connect(self.set_stage)
+        self.header.asked.connect(self._asked)
+        self.proof.chosen.connect(self._on_finding)
+        self.first.wanted.connect(self.open_job)
+        self.first.browse.connect(self.browse)
+        session.message.connect(self.say)
+        session.job_changed.connect(self._on_job)
+        self._apply_theme()
+        self._restore()
+        self._on_job()
+        self.set_stage("part")
+        self.canvas.setFocus()
+
+    # Layout
+
+    def _lay_out(self) -> None:
+        self.left = QStackedWidget()
+        self._panels = {
+            "part": self.profile,
+            "operations": self.route,
+            "proof": self.proof,
+            "program": self.program,
+        }
+        for panel in self._panels.values():
+            panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+            self.left.addWidget(panel)
+        self.splitter = QSplitter(Qt.Orientation.Horizontal)
+        for widget in (self.left, self.canvas, self.reasons):
+            self.splitter.addWidget(widget)
+        self.splitter.setHandleWidth(1)
+        self.splitter.setStretchFactor(1, 1)
+        self.splitter.setSizes([LEFT_PX, 600, RIGHT_PX])
+        self.left.setMinimumWidth(250)
+        self.reasons.setMinimumWidth(300)
+        work = QWidget()
+        column = QVBoxLayout(work)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self.splitter, 1)
+        column.addWidget(self.ribbon)
+        self.pages = QStackedWidget()
+        self.pages.addWidget(self.first)
+        self.pages.addWidget(work)
+        self._notice = QLabel()
+        self._notice.setWordWrap(True)
+        self._notice.setContentsMargins(12, 6, 12, 6)
+        self._notice.hide()
+        centre = QWidget()
+        whole = QVBoxLayout(centre)
+        whole.setContentsMargins(0, 0, 0, 0)
+        whole.setSpacing(0)
+        whole.addWidget(self.header)
+        whole.addWidget(self._notice)
+        bar = QHBoxLayout()
+        bar.addWidget(self._autosave.bar)
+        whole.addLayout(bar)
+        whole.addWidget(self.pages, 1)
+        self.setCentralWidget(centre)
+
+    def _make_actions(self) -> None:
+        session = self.session
+        entries: list[tuple[str, str, Callable[[], object]]] = [
+            ("Undo", "Ctrl+Z", session.undo),
+            ("Redo", "Ctrl+Shift+Z", session.redo),
+            ("Open a job", "Ctrl+O", self.browse),
+            ("Save", "Ctrl+S", self.save),
+            ("Save as", "Ctrl+Shift+S", self.save_as),
+            ("Save the program", "Ctrl+E", self.program.save),
+            ("Find", "Ctrl+K", self.finder.open),
+            ("Millimetre or inch", "Ctrl+U", self.switch_units),
+            ("Light or dark", "Ctrl+T", self.switch_theme),
+            ("Fit the section", "F", self.canvas.fit),
+            ("Caliper", "M", self.canvas.toggle_caliper),
+            ("Double the operation", "Ctrl+D", self.route.duplicate),
+            *((label, f"Ctrl+{number}", lambda s=stage: self.set_stage(s))
+              for number, (stage, label) in enumerate(STAGES, 1)),
+        ]  # fmt: skip
+        for text, key, run in entries:
+            action = QAction(text, self)
+            action.setShortcut(QKeySequence(key))
+            action.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
+            action.triggered.connect(lambda _=False, r=run: r())
+            self.addAction(action)
+            self._actions.append(action)
+
+    def _asked(self, name: str) -> None:
+        {
+            "undo": self.session.undo,
+            "redo": self.session.redo,
+            "open": self.browse,
+            "save": self.save,
+            "theme": self.switch_theme,
+            "find": self.finder.open,
+            "units": self.switch_units,
+        }[name]()
+
+    def _findables(self) -> list[Findable]:
+        found = [
+            Findable(action.text(), "command", action.trigger, action.shortcut().toString())
+            for action in self._actions
+            if action.text() != "Find"
+        ]
+        job = self.session.job
+        if job is not None:
+            for operation in job.operations:
+                found.append(
+                    Findable(operation.name, "operation", lambda o=operation.id: self._go_operation(o))
+                )
+            for index, element in enumerate(job.part.outside):
+                found.append(Findable(element.name or f"Element {index + 1}", "surface",
+                                      lambda i=index: self._go_element(i)))  # fmt: skip
+            for tool in job.tools:
+                users = [op.id for op in job.operations if op.tool == tool.id]
+                if users:
+                    found.append(
+                        Findable(f"{tool.id} {tool.name}", "tool", lambda o=users[0]: self._go_operation(o))
+                    )
+        return found
+
+    def _go_operation(self, operation: str) -> None:
+        self.set_stage("operations")
+        self.session.select(operation=operation)
+
+    def _go_element(self, element: int) -> None:
+        self.set_stage("part")
+        self.session.select(element=element)
+
+    # State
+
+    def set_stage(self, stage: str) -> None:
+        """Change what the canvas emphasises and what the side panels edit."""
+        self.stage = stage
+        self.left.setCurrentWidget(self._panels[stage])
+        self.header.show_stage(stage)
+        self.canvas.show_finding(None)
+        self.canvas.set_stage(stage)
+        self.reasons.set_stage(stage)
+
+    def _on_job(self) -> None:
+        job = self.session.job
+        self.pages.setCurrentIndex(1 if job else 0)
+        self.setWindowTitle(f"{job.name} — Toreuma" if job else "Toreuma")
+
+    def _on_finding(self, finding: Finding) -> None:
+        self.canvas.show_finding(finding)
+        self.reasons.show_finding(finding)
+
+    def switch_units(self) -> None:
+        job = self.session.job
+        if job is not None:
+            self.session.change(job.changed(units="mm" if job.units == "inch" else "inch"))
+
+    def switch_theme(self) -> None:
+        self._theme = load_theme("dark" if self._theme.name == "light" else "light")
+        self._settings.setValue("theme", self._theme.name)
+        self._apply_theme()
+
+    def _apply_theme(self) -> None:
+        app = QApplication.instance()
+        assert isinstance(app, QApplication)
+        app.setPalette(self._theme.palette())
+        app.setStyleSheet(self._theme.style_sheet())
+        parts = (
+            self.header,
+            self.canvas,
+            self.profile,
+            self.route,
+            self.proof,
+            self.program,
+            self.reasons,
+            self.ribbon,
+        )
+        for part in parts:
+            part.set_theme(self._theme)
+
+    def say(self, level: str, text: str) -> None:
+        """A line under the header; errors stay until something else happens."""
+        self._notice.setObjectName(level)
+        self._notice.style().unpolish(self._notice)
+        self._notice.style().polish(self._notice)
+        self._notice.setText(text)
+        self._notice.show()
+        self._message_timer.stop()
+        if level != "error":
+            self._message_timer.start()
+
+    # Files
+
+    def open_job(self, name: str) -> None:
+        if not self._may_leave():
+            return
+        if self.session.open(name):
+            self._notice.hide()
+            self._remember(name)
+            self._autosave.look_for(self.session.path)
+
+    def browse(self) -> None:
+        name, _ = QFileDialog.getOpenFileName(
+            self, "Open a job", "", "Toreuma jobs (*.toreuma);;All files (*)"
+        )
+        if name:
+            self.open_job(name)
+
+    def save(self) -> bool:
+        if self.session.path is None:
+            return self.save_as()
+        return self._save_to(self.session.path)
+
+    def save_as(self) -> bool:
+        if self.session.job is None:
+            return False
+        start = str(self.session.path or f"{self.session.job.name}.toreuma")
+        name, _ = QFileDialog.getSaveFileName(self, "Save the job", start, "Toreuma jobs (*.toreuma)")
+        if not name:
+            return False
+        path = Path(name)
+        return self._save_to(path if path.suffix else path.with_suffix(".toreuma"))
+
+    def _save_to(self, path: Path) -> bool:
+        saved = self.session.save(path)
+        if saved:
+            self._remember(str(path))
+            self._autosave.clean(path)
+        return saved
+
+    def _remember(self, name: str) -> None:
+        if name.startswith("demo:"):
+            return
+        names = [name, *(n for n in self._recent() if n != name)][:RECENT]
+        self._settings.setValue("recent", names)
+
+    def _recent(self) -> list[str]:
+        stored = self._settings.value("recent", [])
+        names = [stored] if isinstance(stored, str) else list(stored or [])  # type: ignore[call-overload]
+        return [str(name) for name in names if Path(str(name)).exists()]
+
+    def _may_leave(self) -> bool:
+        """Ask before changes are lost."""
+        if not self.session.modified:
+            return True
+        answer = QMessageBox.question(
+            self, "Toreuma", "The job has changes that are not saved.",
+            QMessageBox.StandardButton.Save | QMessageBox.StandardButton.Discard | QMessageBox.StandardButton.Cancel,
+        )  # fmt: skip
+        if answer == QMessageBox.StandardButton.Save:
+            return self.save()
+        return answer == QMessageBox.StandardButton.Discard
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        if any(url.isLocalFile() for url in event.mimeData().urls()):
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        for url in event.mimeData().urls():
+            if url.isLocalFile():
+                self.open_job(url.toLocalFile())
+                return
+
+    def _restore(self) -> None:
+        geometry = self._settings.value("geometry")
+        if isinstance(geometry, QByteArray):
+            self.restoreGeometry(geometry)
+        else:
+            self.resize(1280, 800)
+        self.first.show_recent(self._recent())
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        if not self._may_leave():
+            event.ignore()
+            return
+        self._settings.setValue("geometry", self.saveGeometry())
+        self._autosave.clean(self.session.path)
+        self.session.close()
+        event.accept()

@@ -1,0 +1,89 @@
+"""Planning and proving away from the window: the latest job wins, older work is dropped."""
+
+import threading
+import traceback
+from queue import SimpleQueue
+
+from PySide6.QtCore import QObject, QThread, Signal
+
+from toreuma.core.errors import Cancelled, ToreumaError
+from toreuma.core.memo import Memo
+from toreuma.core.model import Job
+from toreuma.io.pipeline import Outcome, follow, prove_outcome
+
+__all__ = ["Worker"]
+
+
+class Worker(QObject):
+    """Runs on its own thread. Every result carries the number of the request it answers."""
+
+    followed = Signal(int, object)
+    proved = Signal(int, object)
+    failed = Signal(int, object)
+    progress = Signal(int, float)
+
+    def __init__(self, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._queue: SimpleQueue[tuple[int, Job] | None] = SimpleQueue()
+        self._latest = 0
+        self._lock = threading.Lock()
+        self._memo = Memo()
+        self._thread = _Loop(self)
+        self._thread.start()
+
+    def request(self, job: Job) -> int:
+        """Ask for a job to be planned and proved; gives the number of the request."""
+        with self._lock:
+            self._latest += 1
+            number = self._latest
+        self._queue.put((number, job))
+        return number
+
+    def cancel(self) -> None:
+        """Drop what is under way."""
+        with self._lock:
+            self._latest += 1
+
+    def stop(self) -> None:
+        """End the thread."""
+        self.cancel()
+        self._queue.put(None)
+        self._thread.wait()
+
+    def run(self) -> None:
+        """The thread's loop."""
+        while (request := self._queue.get()) is not None:
+            number, job = request
+            try:
+                self._answer(number, job)
+            except Cancelled:
+                continue
+            except ToreumaError as error:
+                self.failed.emit(number, error)
+            except Exception as error:  # a fault of ours must not end the thread or lose the job
+                traceback.print_exc()
+                what = f"planning failed ({type(error).__name__}: {error})"
+                self.failed.emit(number, ToreumaError("plan", what, "undo the last change and save the job"))
+
+    def _answer(self, number: int, job: Job) -> None:
+        def check() -> None:
+            if number != self._latest:
+                raise Cancelled
+
+        check()
+        outcome: Outcome = follow(job, self._memo, check)
+        check()
+        self.followed.emit(number, outcome)
+        if outcome.program.motions:
+            proof = prove_outcome(outcome, check, lambda share: self.progress.emit(number, share))
+            check()
+            self.proved.emit(number, proof)
+
+
+class _Loop(QThread):
+    def __init__(self, worker: Worker) -> None:
+        super().__init__(worker)
+        self._worker = worker
+
+    def run(self) -> None:
+        self._worker.run()

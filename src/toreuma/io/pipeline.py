@@ -1,0 +1,91 @@
+"""From a job to everything the window shows: planned, written, read back, and in time."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from toreuma.core.geometry.region import Region, union
+from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.model import Job
+from toreuma.core.plan import Plan, plan
+from toreuma.core.post import post
+from toreuma.core.prove import Proof, prove
+from toreuma.core.read import Program, read
+from toreuma.core.simulate.replay import Replay
+from toreuma.core.simulate.timeline import Timeline, timeline_of
+from toreuma.io.library import dialect
+
+__all__ = ["Outcome", "follow", "prove_outcome"]
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """A job planned and its program read back. ``sections`` maps program sections to operation ids, in order."""
+
+    plan: Plan
+    program: Program
+    timeline: Timeline
+    sections: tuple[str, ...]
+    replay: Replay
+
+    @property
+    def job(self) -> Job:
+        return self.plan.job
+
+    def operation_at(self, seconds: float) -> str | None:
+        """The operation under way at a time."""
+        moment = self.timeline.at(seconds)
+        return self.operation_of(moment.index)
+
+    def operation_of(self, span: int) -> str | None:
+        if span < 0:
+            return None
+        section = self.timeline.spans[span].motion.section
+        return self.sections[section] if 0 <= section < len(self.sections) else None
+
+    def operation_of_line(self, line: int) -> str | None:
+        """The operation a line of the program belongs to."""
+        found = None
+        for index, section in enumerate(self.program.sections):
+            if section.line <= line and index < len(self.sections):
+                found = self.sections[index]
+        return found
+
+    def times_of(self, operation_id: str) -> tuple[float, float] | None:
+        """Start and end of an operation, s."""
+        for section, start, end in self.timeline.sections():
+            if 0 <= section < len(self.sections) and self.sections[section] == operation_id:
+                return start, end
+        return None
+
+
+def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
+    """Plan a job, write its program and read that back. Raises `ToreumaError` and what ``check`` raises."""
+    planned = plan(job, memo, check)
+    cutting = [operation for operation in planned.operations if operation.motions]
+    language = dialect(job.program.dialect)
+    text = post(planned, language).text if cutting else ""
+    program = read(text, language, planned.scene.reference) if cutting else Program("", (), (), ())
+    timeline = timeline_of(program.motions, job.machine)
+    sections = tuple(operation.operation.id for operation in cutting)
+    ends = _ends(timeline, [operation.after for operation in cutting])
+    return Outcome(planned, program, timeline, sections, Replay(job, planned.scene.stock, timeline, ends))
+
+
+def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:
+    """The last span of every section with the stock after it."""
+    last: dict[int, int] = {}
+    for index, span in enumerate(timeline.spans):
+        last[span.motion.section] = index
+    return [(last[section], states[section]) for section in sorted(last) if 0 <= section < len(states)]
+
+
+def prove_outcome(
+    outcome: Outcome, check: Check = never_cancel, progress: Callable[[float], None] = lambda share: None
+) -> tuple[Proof, Replay]:
+    """Prove an outcome's program; the replay that comes with it knows only what was read back."""
+    proof = prove(outcome.job, outcome.plan.scene, outcome.program, outcome.plan.declared, check, progress)
+    states = [region for section, region in proof.states if section >= 0]
+    if states and proof.parted:
+        states[-1] = union([states[-1], proof.final])
+    ends = _ends(outcome.timeline, states) if len(states) == len(outcome.sections) else []
+    return proof, Replay(outcome.job, outcome.plan.scene.stock, outcome.timeline, ends)
