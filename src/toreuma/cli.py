@@ -28,9 +28,7 @@ app = typer.Typer(
 
 JobArgument = Annotated[str, typer.Argument(metavar="JOB", help="A .toreuma file, or demo:NAME")]
 JsonOption = Annotated[bool, typer.Option("--json", help="Print JSON for scripts")]
-DialectOption = Annotated[
-    str | None, typer.Option("-d", "--dialect", help="How to write; default: as the job says")
-]
+DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How to write; default: as the job says")]
 
 
 @app.callback(invoke_without_command=True)
@@ -60,11 +58,7 @@ def demo(name: Annotated[str, typer.Argument(metavar="[NAME]")] = "spear") -> No
 def _window(job: str | None) -> None:
     loaded = open_job(job) if job else None
     path = Path(job) if job and not job.startswith("demo:") else None
-    if (
-        not os.environ.get("DISPLAY")
-        and not os.environ.get("WAYLAND_DISPLAY")
-        and "QT_QPA_PLATFORM" not in os.environ
-    ):
+    if not os.environ.get("DISPLAY") and not os.environ.get("WAYLAND_DISPLAY") and "QT_QPA_PLATFORM" not in os.environ:
         raise JobError(
             "screen", "no display was found", "for a picture use: toreuma shot demo:spear operations out.png"
         )
@@ -83,13 +77,9 @@ def describe(job: JobArgument, as_json: JsonOption = False) -> None:
     print(f"{data['name']}  ({data['units']})")
     for name in ("stock", "part"):
         z, r = zip(*data[name], strict=True)
-        print(
-            f"  {name}: Z {min(z):.3f} to {max(z):.3f} mm, largest diameter {2 * max(r):.3f} mm, {len(z)} corners"
-        )
+        print(f"  {name}: Z {min(z):.3f} to {max(z):.3f} mm, largest diameter {2 * max(r):.3f} mm, {len(z)} corners")
     for tool, shape in data["tools"].items():
-        print(
-            f"  {tool}: {shape['kind']}, station {shape['station']}, nose radius {shape['nose_radius_mm']:g} mm"
-        )
+        print(f"  {tool}: {shape['kind']}, station {shape['station']}, nose radius {shape['nose_radius_mm']:g} mm")
     for setup in data["setups"]:
         print(f"  setup '{setup['name']}': jaws up to Z {setup['jaw_face_z_mm']:.3f} mm")
 
@@ -109,9 +99,17 @@ def _print_plan(planned: Plan) -> None:
     print(f"{planned.job.name}: {planned.times.total_s:.1f} s")
     print("  op     tool   vc m/min  feed mm/rev  ap mm (radius)  passes  time s  power kW  name")
     for row in report.plan_report(planned)["operations"]:
-        cells = (f"{row[key]:>{width}.{places}f}" if row[key] is not None else " " * (width - 1) + "-"
-                 for key, width, places in (("vc_m_min", 9, 0), ("feed_mm_rev", 12, 3), ("ap_mm", 15, 3),
-                                            ("passes", 7, 0), ("time_s", 7, 1), ("power_kW", 9, 2)))  # fmt: skip
+        cells = (
+            f"{row[key]:>{width}.{places}f}" if row[key] is not None else " " * (width - 1) + "-"
+            for key, width, places in (
+                ("vc_m_min", 9, 0),
+                ("feed_mm_rev", 12, 3),
+                ("ap_mm", 15, 3),
+                ("passes", 7, 0),
+                ("time_s", 7, 1),
+                ("power_kW", 9, 2),
+            )
+        )
         print(f"  {row['id']:<6} {row['tool']:<4} {' '.join(cells)}  {row['name']}")
     _print_findings(planned.all_findings)
 
@@ -131,9 +129,7 @@ def post_command(
     try:
         write_atomically(target, posted.text)
     except OSError as error:
-        raise ProgramError(
-            str(target), f"it cannot be written ({error.strerror})", "choose another folder"
-        ) from None
+        raise ProgramError(str(target), f"it cannot be written ({error.strerror})", "choose another folder") from None
     if as_json:
         _print_json({"files": [str(target)]})
     else:
@@ -158,9 +154,7 @@ def prove(
         _print_json(data)
     else:
         print(f"{planned.job.name}: {'proved' if not report.has_errors(findings) else 'NOT proved'}")
-        print(
-            f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares"
-        )
+        print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
         print(f"  contacts {len(proof.contacts)}, time {proof.time_s:.1f} s")
         _print_findings(findings)
     _exit_with(findings)
@@ -176,9 +170,7 @@ def _program_text(path: Path | None) -> str | None:
     except UnicodeDecodeError:
         raise ProgramError(path.name, "the file is not text", "choose a program file") from None
     except OSError as error:
-        raise ProgramError(
-            path.name, f"it cannot be read ({error.strerror})", "check the file's name"
-        ) from None
+        raise ProgramError(path.name, f"it cannot be read ({error.strerror})", "check the file's name") from None
 
 
 @app.command()

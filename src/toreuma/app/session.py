@@ -165,9 +165,7 @@ class Session(QObject):
 
     # Selection and time
 
-    def select(
-        self, operation: str | None = None, element: int | None = None, line: int | None = None
-    ) -> None:
+    def select(self, operation: str | None = None, element: int | None = None, line: int | None = None) -> None:
         chosen = Selection(operation, element, line)
         if chosen != self.selection:
             self.selection = chosen
@@ -204,9 +202,7 @@ class Session(QObject):
         if number != self._request:
             return
         self.outcome, self.proof, self.replay = outcome, None, outcome.replay
-        self.cursor_s = (
-            outcome.timeline.total_s if self._follow_end else min(self.cursor_s, outcome.timeline.total_s)
-        )
+        self.cursor_s = outcome.timeline.total_s if self._follow_end else min(self.cursor_s, outcome.timeline.total_s)
         self.outcome_changed.emit()
 
     def _on_proved(self, number: int, result: tuple[Proof, Replay]) -> None:

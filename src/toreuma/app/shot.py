@@ -51,8 +51,11 @@ def take_shot(
         if select is not None:
             if job.operation(select) is None:
                 session.close()
-                raise JobError(f"operation {select}", "the job has no such operation",
-                               f"choose from {', '.join(op.id for op in job.operations)}")  # fmt: skip
+                raise JobError(
+                    f"operation {select}",
+                    "the job has no such operation",
+                    f"choose from {', '.join(op.id for op in job.operations)}",
+                )
             session.select(operation=select)
         if at_s is not None:
             session.set_cursor(at_s)

@@ -17,10 +17,7 @@ __all__ = ["application", "run"]
 def application() -> QApplication:
     """The one Qt application, with our fonts and style."""
     existing = QApplication.instance()
-    if isinstance(existing, QApplication):
-        app = existing
-    else:
-        app = QApplication(sys.argv[:1])
+    app = existing if isinstance(existing, QApplication) else QApplication(sys.argv[:1])
     app.setApplicationName("toreuma")
     app.setOrganizationName("toreuma")
     app.setStyle("Fusion")

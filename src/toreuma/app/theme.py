@@ -94,9 +94,7 @@ class Theme:
         for index in range(len(self._steps) - 1):
             low, high = self._steps[index], self._steps[index + 1]
             if share <= high:
-                return _between(
-                    QColor(colours[index]), QColor(colours[index + 1]), (share - low) / (high - low)
-                )
+                return _between(QColor(colours[index]), QColor(colours[index + 1]), (share - low) / (high - low))
         return QColor(colours[-1])
 
     def number_font(self, px: int | None = None, bold: bool = False) -> QFont:
@@ -142,9 +140,7 @@ class Theme:
 
 
 def _between(a: QColor, b: QColor, share: float) -> QColor:
-    return QColor.fromRgbF(
-        *(x + share * (y - x) for x, y in zip(a.getRgbF()[:3], b.getRgbF()[:3], strict=True))
-    )
+    return QColor.fromRgbF(*(x + share * (y - x) for x, y in zip(a.getRgbF()[:3], b.getRgbF()[:3], strict=True)))
 
 
 @cache
@@ -161,11 +157,7 @@ def load_theme(name: str) -> Theme:
 
 def icon(name: str, theme: Theme, colour: str = "ink", size: int = 18) -> QIcon:
     """A shipped drawing in a theme colour."""
-    text = (
-        data_path("icons", f"{name}.svg")
-        .read_text("utf-8")
-        .replace("currentColor", theme.colour(colour).name())
-    )
+    text = data_path("icons", f"{name}.svg").read_text("utf-8").replace("currentColor", theme.colour(colour).name())
     pixmap = QPixmap(size * 2, size * 2)
     pixmap.fill(Qt.GlobalColor.transparent)
     painter = QPainter(pixmap)

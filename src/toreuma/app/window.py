@@ -142,9 +142,11 @@ class MainWindow(QMainWindow):
             ("Fit the section", "F", self.canvas.fit),
             ("Caliper", "M", self.canvas.toggle_caliper),
             ("Double the operation", "Ctrl+D", self.route.duplicate),
-            *((label, f"Ctrl+{number}", lambda s=stage: self.set_stage(s))
-              for number, (stage, label) in enumerate(STAGES, 1)),
-        ]  # fmt: skip
+            *(
+                (label, f"Ctrl+{number}", lambda s=stage: self.set_stage(s))
+                for number, (stage, label) in enumerate(STAGES, 1)
+            ),
+        ]
         for text, key, run in entries:
             action = QAction(text, self)
             action.setShortcut(QKeySequence(key))
@@ -173,18 +175,15 @@ class MainWindow(QMainWindow):
         job = self.session.job
         if job is not None:
             for operation in job.operations:
-                found.append(
-                    Findable(operation.name, "operation", lambda o=operation.id: self._go_operation(o))
-                )
+                found.append(Findable(operation.name, "operation", lambda o=operation.id: self._go_operation(o)))
             for index, element in enumerate(job.part.outside):
-                found.append(Findable(element.name or f"Element {index + 1}", "surface",
-                                      lambda i=index: self._go_element(i)))  # fmt: skip
+                found.append(
+                    Findable(element.name or f"Element {index + 1}", "surface", lambda i=index: self._go_element(i))
+                )
             for tool in job.tools:
                 users = [op.id for op in job.operations if op.tool == tool.id]
                 if users:
-                    found.append(
-                        Findable(f"{tool.id} {tool.name}", "tool", lambda o=users[0]: self._go_operation(o))
-                    )
+                    found.append(Findable(f"{tool.id} {tool.name}", "tool", lambda o=users[0]: self._go_operation(o)))
         return found
 
     def _go_operation(self, operation: str) -> None:
@@ -265,9 +264,7 @@ class MainWindow(QMainWindow):
             self._autosave.look_for(self.session.path)
 
     def browse(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(
-            self, "Open a job", "", "Toreuma jobs (*.toreuma);;All files (*)"
-        )
+        name, _ = QFileDialog.getOpenFileName(self, "Open a job", "", "Toreuma jobs (*.toreuma);;All files (*)")
         if name:
             self.open_job(name)
 
@@ -309,9 +306,11 @@ class MainWindow(QMainWindow):
         if not self.session.modified:
             return True
         answer = QMessageBox.question(
-            self, "Toreuma", "The job has changes that are not saved.",
+            self,
+            "Toreuma",
+            "The job has changes that are not saved.",
             QMessageBox.StandardButton.Save | QMessageBox.StandardButton.Discard | QMessageBox.StandardButton.Cancel,
-        )  # fmt: skip
+        )
         if answer == QMessageBox.StandardButton.Save:
             return self.save()
         return answer == QMessageBox.StandardButton.Discard

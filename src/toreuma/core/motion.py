@@ -54,7 +54,5 @@ class Motion:
         return replace(self, segment=self.segment.part(share))
 
     @staticmethod
-    def rapid(
-        start: tuple[float, float], end: tuple[float, float], spindle: Spindle, station: int
-    ) -> "Motion":
+    def rapid(start: tuple[float, float], end: tuple[float, float], spindle: Spindle, station: int) -> "Motion":
         return Motion(Line(start, end), None, spindle, station)

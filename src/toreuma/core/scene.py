@@ -48,9 +48,7 @@ class Scene:
 
     def contour(self, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:
         """The part in front of ``end_z``, run on as a cylinder toward the chuck, with its lower half."""
-        part = (
-            self.part if chord_mm == CHORD_MM else region_from_points(chords(self.profile.segments, chord_mm))
-        )
+        part = self.part if chord_mm == CHORD_MM else region_from_points(chords(self.profile.segments, chord_mm))
         z_low, _, z_high, r_high = part.bounds
         front = part.intersection(box(end_z, 0, max(z_high, end_z) + 1, r_high + 1))
         run_on = box(min(z_low, self.jaw_face_z) - 500, 0, end_z, end_r)

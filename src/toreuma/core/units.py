@@ -53,16 +53,25 @@ UNITS: dict[str, dict[System, Unit]] = {
 
 # Suffixes a person may type, as a factor to the internal unit of that family.
 _SUFFIXES: dict[str, dict[str, float]] = {
-    "mm": {"mm": 1, "cm": 10, "m": 1000, "um": 0.001, "µm": 0.001, "in": 25.4, "inch": 25.4, '"': 25.4,
-           "thou": 0.0254, "mil": 0.0254},
-    "mm/rev": {"mm/rev": 1, "mm": 1, "in/rev": 25.4, "in": 25.4, "ipr": 25.4, "thou": 0.0254,
-               "thou/rev": 0.0254},
+    "mm": {
+        "mm": 1,
+        "cm": 10,
+        "m": 1000,
+        "um": 0.001,
+        "µm": 0.001,
+        "in": 25.4,
+        "inch": 25.4,
+        '"': 25.4,
+        "thou": 0.0254,
+        "mil": 0.0254,
+    },
+    "mm/rev": {"mm/rev": 1, "mm": 1, "in/rev": 25.4, "in": 25.4, "ipr": 25.4, "thou": 0.0254, "thou/rev": 0.0254},
     "m/min": {"m/min": 1, "ft/min": 0.3048, "sfm": 0.3048, "m/s": 60},
     "rpm": {"rpm": 1, "1/min": 1, "/min": 1},
     "deg": {"deg": 1, "°": 1},
     "s": {"s": 1, "min": 60},
     "kW": {"kw": 1, "w": 0.001, "hp": 0.745699872},
-}  # fmt: skip
+}
 
 _TOKEN = re.compile(
     r"\s*(?:(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)|(?P<op>[-+*/()])|(?P<word>1/min|[a-zµ°\"]+(?:/[a-z]+)?))",
@@ -165,9 +174,7 @@ class _Expression:
             at = match.end()
 
     def _error(self, what: str) -> UnitError:
-        return UnitError(
-            "entry", f"{what} in '{self._text}'", f"type a number in {_label(self._unit, self._system)}"
-        )
+        return UnitError("entry", f"{what} in '{self._text}'", f"type a number in {_label(self._unit, self._system)}")
 
     def _peek(self, *ops: str) -> bool:
         return self._at < len(self._tokens) and self._tokens[self._at] in [("op", op) for op in ops]

@@ -29,18 +29,14 @@ def load_job(path: Path) -> Job:
     where = path.name
     try:
         if path.stat().st_size > MAX_BYTES:
-            raise JobError(
-                where, f"the file is larger than {MAX_BYTES // 1_000_000} MB", "this is not a job file"
-            )
+            raise JobError(where, f"the file is larger than {MAX_BYTES // 1_000_000} MB", "this is not a job file")
         text = path.read_text("utf-8")
     except FileNotFoundError:
         raise JobError(where, "there is no such file", "check the name, or start with demo:spear") from None
     except UnicodeDecodeError:
         raise JobError(where, "the file is not UTF-8 text", "choose a .toreuma job file") from None
     except OSError as error:
-        raise JobError(
-            where, f"the file cannot be read ({error.strerror})", "check the file's rights"
-        ) from None
+        raise JobError(where, f"the file cannot be read ({error.strerror})", "check the file's rights") from None
     return parse_job(text, where)
 
 

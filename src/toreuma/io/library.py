@@ -28,9 +28,7 @@ def demo_names() -> list[str]:
 def demo_job(name: str) -> Job:
     """A demo job by name. Raises `JobError`."""
     if name not in demo_names():
-        raise JobError(
-            f"{DEMO_PREFIX}{name}", "there is no such demo job", f"choose from {', '.join(demo_names())}"
-        )
+        raise JobError(f"{DEMO_PREFIX}{name}", "there is no such demo job", f"choose from {', '.join(demo_names())}")
     return load_job(data_path("demo", f"{name}.toreuma"))
 
 
@@ -49,9 +47,7 @@ def dialect_names() -> list[str]:
 def dialect(name: str) -> Dialect:
     """A control's way of writing. Raises `ProgramError`."""
     if name not in dialect_names():
-        raise ProgramError(
-            f"dialect {name}", "there is no such dialect", f"choose from {', '.join(dialect_names())}"
-        )
+        raise ProgramError(f"dialect {name}", "there is no such dialect", f"choose from {', '.join(dialect_names())}")
     return Dialect.model_validate(json.loads(data_path("dialects", f"{name}.json").read_text("utf-8")))
 
 

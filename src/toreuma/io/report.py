@@ -111,8 +111,7 @@ def proof_report(proof: Proof) -> Json:
         "leftover_um": round(proof.leftover_um, 3),
         "declared_um": round(proof.declared_um, 3),
         "contacts": [
-            {"what": c.what, "line": c.line, "at": list(c.at), "depth_mm": round(c.depth_mm, 4)}
-            for c in proof.contacts
+            {"what": c.what, "line": c.line, "at": list(c.at), "depth_mm": round(c.depth_mm, 4)} for c in proof.contacts
         ],
         "time_s": round(proof.time_s, 3),
         "parted": proof.parted,

@@ -259,9 +259,7 @@ class Painter:
         width, steps = 14.0, (0.0, 0.25, 0.5, 0.75, 1.0, 1.2)
         left = at.x() - width * len(steps)
         for index, share in enumerate(steps):
-            self.p.fillRect(
-                QRectF(left + index * width, at.y() - 8, width - 1, 8), self.theme.load_colour(share)
-            )
+            self.p.fillRect(QRectF(left + index * width, at.y() - 8, width - 1, 8), self.theme.load_colour(share))
         self.p.setFont(self.theme.text_font(11))
         self.p.setPen(self.theme.colour("muted"))
         self.p.drawText(

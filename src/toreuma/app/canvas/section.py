@@ -105,9 +105,11 @@ class SectionCanvas(QWidget):
         if self._view is None or self._fitted:
             scene = self._scene
             self._view = View.fitting(
-                min(scene.profile.back_z, scene.jaw_face_z) - 8.0, scene.stock_front_z + 6.0,
-                1.25 * scene.stock_r + 4.0, self._room(),
-            )  # fmt: skip
+                min(scene.profile.back_z, scene.jaw_face_z) - 8.0,
+                scene.stock_front_z + 6.0,
+                1.25 * scene.stock_r + 4.0,
+                self._room(),
+            )
         return self._view
 
     # Painting
@@ -142,9 +144,7 @@ class SectionCanvas(QWidget):
         session, outcome = self._session, self._session.outcome
         chosen = session.selection.operation
         if self._stage == "part":
-            draw.dimensions(
-                scene.profile, session.job.part.outside if session.job else (), session.selection.element
-            )
+            draw.dimensions(scene.profile, session.job.part.outside if session.job else (), session.selection.element)
         elif outcome is not None and self._stage in ("operations", "program"):
             known = chosen is not None and outcome.plan.of(chosen) is not None
             for planned in outcome.plan.operations:
@@ -155,9 +155,7 @@ class SectionCanvas(QWidget):
         element = session.selection.element
         if element is not None:
             parts = [
-                scene.profile.segments[i]
-                for i in scene.profile.segments_of(element)
-                if not scene.profile.corners[i]
+                scene.profile.segments[i] for i in scene.profile.segments_of(element) if not scene.profile.corners[i]
             ]
             if parts:
                 draw.highlight(parts)  # type: ignore[arg-type]
@@ -238,9 +236,7 @@ class SectionCanvas(QWidget):
         view, scene = self._current_view(), self._scene
         if view is None or scene is None:
             return
-        found = self._nearest(
-            view, event.position(), [((i,), [s]) for i, s in enumerate(scene.profile.segments)]
-        )
+        found = self._nearest(view, event.position(), [((i,), [s]) for i, s in enumerate(scene.profile.segments)])
         if found is None:
             self.fit()
             return
@@ -299,9 +295,7 @@ class SectionCanvas(QWidget):
         for mark, segments in lines:
             points = np.vstack([segment.points(0.05) for segment in segments])
             a, along = points[:-1], np.diff(points, axis=0)
-            share = np.clip(
-                ((here - a) * along).sum(axis=1) / np.maximum((along**2).sum(axis=1), 1e-12), 0, 1
-            )
+            share = np.clip(((here - a) * along).sum(axis=1) / np.maximum((along**2).sum(axis=1), 1e-12), 0, 1)
             away = float(np.hypot(*(a + share[:, None] * along - here).T).min())
             if away < best:
                 best, tag = away, mark

@@ -58,9 +58,7 @@ class Finder(QFrame):
 
     def _narrow(self, text: str) -> None:
         words = text.lower().split()
-        self._shown = [
-            one for one in self._offers() if all(word in f"{one.text} {one.kind}".lower() for word in words)
-        ]
+        self._shown = [one for one in self._offers() if all(word in f"{one.text} {one.kind}".lower() for word in words)]
         self.list.clear()
         for one in self._shown[:80]:
             label = f"{one.text}   {one.kind}" + (f"   {one.key}" if one.key else "")

@@ -65,8 +65,14 @@ class Header(QFrame):
         right.setSpacing(4)
         right.addStretch(1)
         self._tools: dict[str, QToolButton] = {}
-        for name, tip in (("undo", "Undo (Ctrl+Z)"), ("redo", "Redo (Ctrl+Shift+Z)"), ("open", "Open (Ctrl+O)"),
-                          ("save", "Save (Ctrl+S)"), ("theme", "Light or dark (Ctrl+T)"), ("find", "Find (Ctrl+K)")):  # fmt: skip
+        for name, tip in (
+            ("undo", "Undo (Ctrl+Z)"),
+            ("redo", "Redo (Ctrl+Shift+Z)"),
+            ("open", "Open (Ctrl+O)"),
+            ("save", "Save (Ctrl+S)"),
+            ("theme", "Light or dark (Ctrl+T)"),
+            ("find", "Find (Ctrl+K)"),
+        ):
             button = QToolButton()
             button.setToolTip(tip)
             button.setAccessibleName(tip)

@@ -203,9 +203,7 @@ def evidence_html(evidence: Evidence, system: System, theme: Theme) -> str:
     for limit in evidence.limits:
         text = f"limit {escape(limit.label)}: {show(limit.number, limit.unit, system)}"
         lines.append(
-            f"<b style='color:{accent}'>{text} — decides</b>"
-            if limit.bit and len(evidence.limits) > 1
-            else text
+            f"<b style='color:{accent}'>{text} — decides</b>" if limit.bit and len(evidence.limits) > 1 else text
         )
     if evidence.note:
         lines.append(escape(evidence.note))

@@ -56,9 +56,7 @@ class ProfileModel(QAbstractTableModel):
     def columnCount(self, parent: Index = QModelIndex()) -> int:  # noqa: B008
         return len(COLUMNS)
 
-    def headerData(
-        self, section: int, orientation: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole
-    ) -> object:
+    def headerData(self, section: int, orientation: Qt.Orientation, role: int = Qt.ItemDataRole.DisplayRole) -> object:
         if role == Qt.ItemDataRole.TextAlignmentRole and orientation == Qt.Orientation.Horizontal:
             return Qt.AlignmentFlag.AlignRight if section >= 2 else Qt.AlignmentFlag.AlignLeft
         if role != Qt.ItemDataRole.DisplayRole:
@@ -133,9 +131,7 @@ class ProfileModel(QAbstractTableModel):
         for (row, column), text in pending.items():
             if row < len(elements):
                 try:
-                    elements[row] = elements[row].changed(
-                        **_change(FIELDS[column], text, self._session.system)
-                    )
+                    elements[row] = elements[row].changed(**_change(FIELDS[column], text, self._session.system))
                 except ToreumaError as error:
                     raise PartError(row, FIELDS[column], error.what, error.cure) from None
         return job.changed(part=job.part.changed(outside=tuple(elements)))
@@ -259,18 +255,15 @@ class ProfilePanel(QWidget):
     def _on_job(self) -> None:
         job = self._session.job
         if job is not self._shown:
-            if (
-                job is None
-                or self._shown is None
-                or job.part != self._shown.part
-                or job.units != self._shown.units
-            ):
+            if job is None or self._shown is None or job.part != self._shown.part or job.units != self._shown.units:
                 self.model.forget_typed()
                 self.model.refresh()
             self._shown = job
         unit = "inch" if self._session.system == "inch" else "mm"
-        self._note.setText(f"All in {unit}; Ø is the diameter. Corner: C1 chamfer, R1 round. Expressions and units "
-                           "work: 30-0.2, 1/2in.")  # fmt: skip
+        self._note.setText(
+            f"All in {unit}; Ø is the diameter. Corner: C1 chamfer, R1 round. Expressions and units "
+            "work: 30-0.2, 1/2in."
+        )
         self._show_fault()
         self._on_selection()
 
@@ -303,9 +296,7 @@ class ProfilePanel(QWidget):
         elements = list(self.model.elements())
         if 0 <= row < len(elements) and len(elements) > 1:
             del elements[row]
-            self._report(
-                self._session.attempt(lambda j: j.changed(part=j.part.changed(outside=tuple(elements))))
-            )
+            self._report(self._session.attempt(lambda j: j.changed(part=j.part.changed(outside=tuple(elements)))))
 
     def _report(self, error: ToreumaError | None) -> None:
         if error is not None:

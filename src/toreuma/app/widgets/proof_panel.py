@@ -69,8 +69,10 @@ class ProofPanel(QWidget):
             why = "Each one names its line or place."
         else:
             name, text = "ok", "Proved"
-            why = "The program was read back block by block and cut with the true tools: no gouge, no contact, nothing " \
-                  "left beyond what the plan declares."  # fmt: skip
+            why = (
+                "The program was read back block by block and cut with the true tools: no gouge, no contact, nothing "
+                "left beyond what the plan declares."
+            )
         self.verdict.setObjectName(name)
         self.verdict.setFont(self._theme.text_font(20, bold=True))
         self.verdict.style().unpolish(self.verdict)

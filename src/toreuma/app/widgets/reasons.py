@@ -143,8 +143,11 @@ class ReasonsPanel(QScrollArea):
         times = outcome.plan.times if outcome else None
         self._text("time", "large", clock(times.total_s) + " min" if times else "planning")
         if times:
-            self._text("split", "muted", f"cutting {clock(times.cutting_s)}   rapid {clock(times.rapid_s)}   "
-                       f"idle {clock(times.idle_s)}")  # fmt: skip
+            self._text(
+                "split",
+                "muted",
+                f"cutting {clock(times.cutting_s)}   rapid {clock(times.rapid_s)}   idle {clock(times.idle_s)}",
+            )
         self._text("hint", "muted", "Select an operation to see its numbers and the reason behind each.")
         if fresh:
             self._findings(findings)
@@ -158,8 +161,13 @@ class ReasonsPanel(QScrollArea):
         shown = [key for key in LEAD_NUMBERS if key in numbers]
         if not numbers and operation.enabled and outcome is None:
             shown = [key for key in self.rows if key in LEAD_NUMBERS]
-        key = (operation.id, operation.kind, tuple(shown), self._finding_key(findings),
-               tuple(tool.id for tool in job.tools))  # fmt: skip
+        key = (
+            operation.id,
+            operation.kind,
+            tuple(shown),
+            self._finding_key(findings),
+            tuple(tool.id for tool in job.tools),
+        )
         fresh = self._start(key)
         if fresh:
             self._operation_head(job, operation)
@@ -203,8 +211,9 @@ class ReasonsPanel(QScrollArea):
         value = getattr(operation, field.name)
         evidence = typed_evidence(field, value if value is not None else float("nan"))
         key = f"field.{field.name}"
-        self._row(key, evidence, lambda number: self._session.attempt(
-            operation_change(operation.id, field.name, number)))  # fmt: skip
+        self._row(
+            key, evidence, lambda number: self._session.attempt(operation_change(operation.id, field.name, number))
+        )
         self.rows[key].entry.setPlaceholderText(field.empty)
         if value is None:
             self.rows[key].entry.present("")
@@ -225,14 +234,10 @@ class ReasonsPanel(QScrollArea):
         fresh = self._start(("blank", self._finding_key(findings)))
         self._text("title", "title", "Blank and hold")
         material = job.stock.material
-        self._text(
-            "material", "muted", f"{material.name}, ISO 513 group {material.group}. {job.setup.hold.name}."
-        )
+        self._text("material", "muted", f"{material.name}, ISO 513 group {material.group}. {job.setup.hold.name}.")
         for owner, field in BLANK_FIELDS:
             value = getattr(job.stock if owner == "stock" else job.setup.hold, field.name)
-            self._row(
-                f"{owner}.{field.name}", typed_evidence(field, value), self._blank_changer(owner, field.name)
-            )
+            self._row(f"{owner}.{field.name}", typed_evidence(field, value), self._blank_changer(owner, field.name))
         if fresh:
             note = QLabel(
                 "A bar end that sticks out behind the spindle whips: keep it guarded, in a liner, or cut short."
@@ -258,14 +263,47 @@ class ReasonsPanel(QScrollArea):
         if proof is None:
             self._text("wait", "muted", "Reading the program back and cutting it.")
             return
-        self._row("gouge", Evidence("deepest gouge", "", proof.gouge_um, "um", formula="part minus what is left of it",
-                                    note="Up to 2 µm is the resolution of a program.",))  # fmt: skip
-        self._row("leftover", Evidence("left beyond declared", "", proof.leftover_um, "um",
-                                       formula="what is left, minus part, minus what the plan declares"))  # fmt: skip
-        self._row("declared", Evidence("declared by the plan", "", proof.declared_um, "um",
-                                       formula="thickest layer outside the reach of every finishing cut"))  # fmt: skip
-        self._row("contacts", Evidence("contacts", "", float(len(proof.contacts)), "",
-                                       formula="rapids in metal; insert, holder or shank against metal, jaws, chuck"))  # fmt: skip
+        self._row(
+            "gouge",
+            Evidence(
+                "deepest gouge",
+                "",
+                proof.gouge_um,
+                "um",
+                formula="part minus what is left of it",
+                note="Up to 2 µm is the resolution of a program.",
+            ),
+        )
+        self._row(
+            "leftover",
+            Evidence(
+                "left beyond declared",
+                "",
+                proof.leftover_um,
+                "um",
+                formula="what is left, minus part, minus what the plan declares",
+            ),
+        )
+        self._row(
+            "declared",
+            Evidence(
+                "declared by the plan",
+                "",
+                proof.declared_um,
+                "um",
+                formula="thickest layer outside the reach of every finishing cut",
+            ),
+        )
+        self._row(
+            "contacts",
+            Evidence(
+                "contacts",
+                "",
+                float(len(proof.contacts)),
+                "",
+                formula="rapids in metal; insert, holder or shank against metal, jaws, chuck",
+            ),
+        )
         self._row(
             "time",
             Evidence("time", "", proof.time_s, "s", formula="every block, with the spindle's own speed"),
@@ -287,9 +325,7 @@ class ReasonsPanel(QScrollArea):
             arcs.addItem("Arcs with centre I, K", "IK")
             arcs.setCurrentIndex(arcs.findData(job.program.arcs))
             arcs.activated.connect(
-                lambda _: self._session.attempt(
-                    lambda j: j.changed(program=j.program.changed(arcs=arcs.currentData()))
-                )
+                lambda _: self._session.attempt(lambda j: j.changed(program=j.program.changed(arcs=arcs.currentData())))
             )
             self._add(arcs)
             self._add(heading("At the cursor"))
@@ -306,16 +342,22 @@ class ReasonsPanel(QScrollArea):
             self._text("kind", "muted", kind)
             spindle = motion.spindle
             if spindle.mode == "surface":
-                self._text("spindle", "muted", f"Surface speed {show(spindle.value, 'm/min', system)}, "
-                           f"clamp {show(spindle.clamp_rpm or 0, 'rpm', system)}")  # fmt: skip
+                self._text(
+                    "spindle",
+                    "muted",
+                    f"Surface speed {show(spindle.value, 'm/min', system)}, "
+                    f"clamp {show(spindle.clamp_rpm or 0, 'rpm', system)}",
+                )
             else:
                 self._text("spindle", "muted", "Spindle standing")
         if fresh:
             button = QPushButton("Save program…")
             button.setObjectName("main")
             button.clicked.connect(lambda: self.window().findChild(QWidget, "programPanel").save())  # type: ignore[union-attr]
-            caution = QLabel("Computed starting values. The machine's manual, the chuck's plate, the site's rules and a "
-                             "trained person come first. Run the first part in single block with rapid turned down.")  # fmt: skip
+            caution = QLabel(
+                "Computed starting values. The machine's manual, the chuck's plate, the site's rules and a "
+                "trained person come first. Run the first part in single block with rapid turned down."
+            )
             caution.setObjectName("muted")
             caution.setWordWrap(True)
             self._column.addSpacing(10)

@@ -86,9 +86,7 @@ class Ribbon(QWidget):
     def _ticks(self, painter: QPainter) -> None:
         total = self._total()
         step = next(
-            s
-            for s in (1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 36000, 1e9)
-            if total / s <= 12
+            s for s in (1, 2, 5, 10, 15, 30, 60, 120, 300, 600, 1800, 3600, 7200, 36000, 1e9) if total / s <= 12
         )
         painter.setFont(self._theme.number_font(10))
         seconds = 0.0
@@ -131,9 +129,7 @@ class Ribbon(QWidget):
             painter.setFont(theme.text_font(11))
             room = QRectF(left, block.top(), block.right() - left - 14, block.height())
             if room.width() > 26:
-                text = painter.fontMetrics().elidedText(
-                    operation.name, Qt.TextElideMode.ElideRight, int(room.width())
-                )
+                text = painter.fontMetrics().elidedText(operation.name, Qt.TextElideMode.ElideRight, int(room.width()))
                 painter.drawText(room, Qt.AlignmentFlag.AlignVCenter, text)
 
     def _speed(self, painter: QPainter, room: QRectF) -> None:
@@ -176,9 +172,7 @@ class Ribbon(QWidget):
             height = min(step.power_kw / highest, 1.15) * room.height()
             painter.setBrush(theme.load_colour(share))
             left = self._x(span.start_s)
-            painter.drawRect(
-                QRectF(left, room.bottom() - height, max(self._x(span.end_s) - left, 1.0), height)
-            )
+            painter.drawRect(QRectF(left, room.bottom() - height, max(self._x(span.end_s) - left, 1.0), height))
 
     def _cursor(self, painter: QPainter) -> None:
         theme = self._theme

@@ -77,9 +77,7 @@ class RouteModel(QAbstractListModel):
         data.setData(MIME, str(indexes[0].row()).encode())
         return data
 
-    def dropMimeData(
-        self, data: QMimeData, action: Qt.DropAction, row: int, column: int, parent: Index
-    ) -> bool:
+    def dropMimeData(self, data: QMimeData, action: Qt.DropAction, row: int, column: int, parent: Index) -> bool:
         source = int(bytes(data.data(MIME).data()).decode())
         target = row if row >= 0 else self.rowCount()
         self.move(source, target if target <= source else target - 1)
@@ -128,15 +126,21 @@ class CardDelegate(QStyledItemDelegate):
         painter.setFont(theme.text_font(13, bold=True))
         title = f"{index.row() + 1}  {operation.name or KINDS[operation.kind].label}"
         text = QRectF(card.left() + 34, card.top() + 7, picture.left() - card.left() - 38, 18)
-        painter.drawText(text, Qt.AlignmentFlag.AlignVCenter, painter.fontMetrics().elidedText(
-            title, Qt.TextElideMode.ElideRight, int(text.width())))  # fmt: skip
+        painter.drawText(
+            text,
+            Qt.AlignmentFlag.AlignVCenter,
+            painter.fontMetrics().elidedText(title, Qt.TextElideMode.ElideRight, int(text.width())),
+        )
         icon(operation.kind, theme, ink, 20).paint(painter, int(card.left()) + 8, int(card.top()) + 6, 20, 20)
         painter.setFont(theme.text_font(11))
         painter.setPen(theme.colour("muted"))
         tool = self._session.job.tool(operation.tool) if self._session.job else None
         line = f"{operation.tool}  {tool.name if tool else 'missing'}"
-        painter.drawText(text.translated(0, 19), Qt.AlignmentFlag.AlignVCenter, painter.fontMetrics().elidedText(
-            line, Qt.TextElideMode.ElideRight, int(text.width())))  # fmt: skip
+        painter.drawText(
+            text.translated(0, 19),
+            Qt.AlignmentFlag.AlignVCenter,
+            painter.fontMetrics().elidedText(line, Qt.TextElideMode.ElideRight, int(text.width())),
+        )
         self._last_line(painter, text.translated(0, 38), operation, planned)
         painter.restore()
 

@@ -13,7 +13,7 @@ KIENZLE = "Kienzle 1952; typical value, ±20 %"
 
 def specific_force_n_mm2(material: Material, chip_thickness_mm: float) -> float:
     """Specific cutting force kc = kc1.1 h^-mc, N/mm2, for undeformed chip thickness h in mm (h > 0)."""
-    return material.kc11_n_mm2 * float(chip_thickness_mm) ** -material.mc
+    return material.kc11_n_mm2 * math.pow(chip_thickness_mm, -material.mc)
 
 
 def cutting_force_n(material: Material, ap_mm: float, feed_mm_rev: float, entering_angle_deg: float) -> float:

@@ -96,9 +96,7 @@ class Arc:
         return Arc(self.end, self.start, self.centre, not self.clockwise)
 
     def moved(self, dz: float, dr: float) -> "Arc":
-        return Arc(
-            _shift(self.start, dz, dr), _shift(self.end, dz, dr), _shift(self.centre, dz, dr), self.clockwise
-        )
+        return Arc(_shift(self.start, dz, dr), _shift(self.end, dz, dr), _shift(self.centre, dz, dr), self.clockwise)
 
     def mirrored(self) -> "Arc":
         start, end, centre = ((-z, r) for z, r in (self.start, self.end, self.centre))
@@ -117,9 +115,7 @@ class Arc:
         share = np.linspace(0.0, 1.0, count)
         angle = self._angle(self.start) + share * self.sweep_rad
         grown = self.radius + share * (math.dist(self.end, self.centre) - self.radius)
-        points = np.column_stack(
-            [self.centre[0] + grown * np.cos(angle), self.centre[1] + grown * np.sin(angle)]
-        )
+        points = np.column_stack([self.centre[0] + grown * np.cos(angle), self.centre[1] + grown * np.sin(angle)])
         points[0], points[-1] = self.start, self.end
         return points
 

@@ -74,8 +74,12 @@ def build_profile(part: Part) -> Profile:
     if back.length > TINY:
         bare.append(back)
     elif elements[-1].corner is not None:
-        raise PartError(len(elements) - 1, "corner", "there is no back face to break the edge with",
-                        "end the profile above the axis or take the corner away")  # fmt: skip
+        raise PartError(
+            len(elements) - 1,
+            "corner",
+            "there is no back face to break the edge with",
+            "end the profile above the axis or take the corner away",
+        )
     else:
         bare.append(Line(bare[-1].end, bare[-1].end))
 
@@ -105,8 +109,9 @@ def _bare_segments(part: Part) -> list[Segment]:
         if math.dist(at, end) < TINY:
             raise PartError(index, "z_mm", "the element has no length", "change where it ends or delete it")
         if end[0] > TINY:
-            raise PartError(index, "z_mm", "the element ends in front of the finished face at Z 0",
-                            "use a Z of 0 or below")  # fmt: skip
+            raise PartError(
+                index, "z_mm", "the element ends in front of the finished face at Z 0", "use a Z of 0 or below"
+            )
         segments.append(_segment(index, element, at, end))
         at = end
     if at[0] > -TINY:
@@ -123,33 +128,41 @@ def _segment(index: int, element: Element, start: Point, end: Point) -> Segment:
         arc = arc_through_ends(start, end, element.radius_mm, clockwise=element.bulge == "concave")
     except ValueError:
         least = math.dist(start, end) / 2
-        raise PartError(index, "radius_mm", f"radius {element.radius_mm:g} is too small to join both ends",
-                        f"use {least:.4g} or more") from None  # fmt: skip
+        raise PartError(
+            index,
+            "radius_mm",
+            f"radius {element.radius_mm:g} is too small to join both ends",
+            f"use {least:.4g} or more",
+        ) from None
     if min(point[1] for point in arc.points(0.01)) < -TINY:
         raise PartError(index, "radius_mm", "the arc dips below the axis", "use a larger radius")
     return arc
 
 
-def _cut_corner(
-    index: int, corner: Corner, before: Segment, after: Segment
-) -> tuple[Segment, Segment, Segment]:
+def _cut_corner(index: int, corner: Corner, before: Segment, after: Segment) -> tuple[Segment, Segment, Segment]:
     """Shorten both neighbours and put the chamfer or round between them."""
     if not isinstance(before, Line) or not isinstance(after, Line):
-        raise PartError(index, "corner", "a chamfer or round here needs a straight element on both sides",
-                        "take the corner away or draw the blend as an arc")  # fmt: skip
+        raise PartError(
+            index,
+            "corner",
+            "a chamfer or round here needs a straight element on both sides",
+            "take the corner away or draw the blend as an arc",
+        )
     t0, t1 = before.tangent(), after.tangent()
     cross = t0[0] * t1[1] - t0[1] * t1[0]
     turn = math.atan2(cross, t0[0] * t1[0] + t0[1] * t1[1])
     if abs(turn) < 1e-6:
-        raise PartError(
-            index, "corner", "the two elements run on straight, there is no corner", "take it away"
-        )
+        raise PartError(index, "corner", "the two elements run on straight, there is no corner", "take it away")
     size = corner.size_mm
     trim = size if corner.kind == "chamfer" else size * math.tan(abs(turn) / 2)
     room = min(before.length, after.length)
     if trim > room - TINY:
-        raise PartError(index, "corner", f"the {corner.kind} of {size:g} is larger than the edge it sits on",
-                        f"use less than {size * room / trim:.4g}")  # fmt: skip
+        raise PartError(
+            index,
+            "corner",
+            f"the {corner.kind} of {size:g} is larger than the edge it sits on",
+            f"use less than {size * room / trim:.4g}",
+        )
     corner_at = before.end
     start = (corner_at[0] - trim * t0[0], corner_at[1] - trim * t0[1])
     end = (corner_at[0] + trim * t1[0], corner_at[1] + trim * t1[1])
@@ -166,32 +179,39 @@ def _check_shape(profile: Profile) -> None:
     for index, segment in enumerate(profile.segments[:-1]):
         below = [p for p in (segment.start, segment.end) if p[1] < -TINY]
         if below:
-            raise PartError(profile.elements[index], "d_mm", "the profile goes below the axis",
-                            "use diameters of 0 or more")  # fmt: skip
+            raise PartError(
+                profile.elements[index], "d_mm", "the profile goes below the axis", "use diameters of 0 or more"
+            )
     points = profile.points
     if float(points[:, 0].min()) < profile.back_z - TINY:
         index = next(
-            i for i, segment in enumerate(profile.segments)
+            i
+            for i, segment in enumerate(profile.segments)
             if float(segment.points(0.01)[:, 0].min()) < profile.back_z - TINY
-        )  # fmt: skip
-        raise PartError(profile.elements[index], "z_mm", "the element reaches behind the end of the profile",
-                        "let the last element end farthest toward the chuck")  # fmt: skip
+        )
+        raise PartError(
+            profile.elements[index],
+            "z_mm",
+            "the element reaches behind the end of the profile",
+            "let the last element end farthest toward the chuck",
+        )
     ring = shapely.LinearRing(points if len(points) > 2 else [*points, points[0]])
     if ring.is_simple and shapely.Polygon(ring).area > TINY:
         return
     first, second = _crossing(profile)
-    raise PartError(profile.elements[second], "z_mm",
-                    f"the profile crosses itself: element {profile.elements[second] + 1} meets element "
-                    f"{profile.elements[first] + 1}",
-                    "change where one of them ends")  # fmt: skip
+    raise PartError(
+        profile.elements[second],
+        "z_mm",
+        f"the profile crosses itself: element {profile.elements[second] + 1} meets element "
+        f"{profile.elements[first] + 1}",
+        "change where one of them ends",
+    )
 
 
 def _crossing(profile: Profile) -> tuple[int, int]:
     import shapely
 
-    lines = [
-        shapely.LineString(segment.points(0.001)) for segment in profile.segments if segment.length > TINY
-    ]
+    lines = [shapely.LineString(segment.points(0.001)) for segment in profile.segments if segment.length > TINY]
     for later in range(len(lines)):
         for earlier in range(later):
             meet = lines[later].intersection(lines[earlier])

@@ -5,7 +5,7 @@ axis is as real for a tool that runs past the centre as what is above.
 """
 
 from collections.abc import Iterable
-from typing import Any
+from typing import Any, TypeAlias
 
 import numpy as np
 import shapely
@@ -30,7 +30,7 @@ __all__ = [
     "union",
 ]
 
-Region = BaseGeometry
+Region: TypeAlias = BaseGeometry
 EMPTY: Region = shapely.Polygon()
 SLIVER_MM2 = 1e-9
 

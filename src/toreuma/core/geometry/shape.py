@@ -99,10 +99,7 @@ def shape_of(tool: Tool) -> ToolShape:
 
     A right-hand turning tool leads toward the chuck (-z); a left-hand one is its mirror image.
     """
-    if isinstance(tool, TurningTool):
-        shape = _turning(tool)
-    else:
-        shape = _parting(tool.blade, tool)
+    shape = _turning(tool) if isinstance(tool, TurningTool) else _parting(tool.blade, tool)
     return _mirrored(shape) if tool.hand == "left" else shape
 
 
@@ -121,11 +118,7 @@ def _turning(tool: TurningTool) -> ToolShape:
     middle = inset.mean(axis=0)
     back_half = inset[(inset - middle) @ _bisector(insert, lead) >= -1e-6]
     neck = np.vstack([back_half, shank[:2]])
-    edge = (
-        float(np.max(np.linalg.norm(outer - outer[0], axis=1)))
-        if len(outer) < 3
-        else float(np.linalg.norm(outer[1] - outer[0]))
-    )
+    edge = radius if insert.shape == "R" else float(np.linalg.norm(outer[1] - outer[0]))
     return ToolShape(outer, radius, (_hull(inset), _hull(neck), shank), tip, holder.entering_angle_deg, edge)
 
 
@@ -157,8 +150,7 @@ def _outline(insert: Insert, inradius: float, lead: float) -> Points:
         if inradius <= 1e-9:
             return np.zeros((1, 2))
         angle = np.linspace(0, 2 * math.pi, 24, endpoint=False)
-        centre_up = np.column_stack([np.cos(angle), np.sin(angle)]) * inradius
-        return centre_up
+        return np.column_stack([np.cos(angle), np.sin(angle)]) * inradius
     corner = math.radians(_corner_deg(insert))
     if insert.shape == "T":
         side = 2 * math.sqrt(3) * inradius
@@ -177,9 +169,7 @@ def _parting(blade: Blade, tool: PartingTool) -> ToolShape:
     slim = width * 0.1
     back = blade.functional_length_mm - radius
     left, right = -flat - radius, radius
-    stem = np.array(
-        [[left + slim, radius], [right - slim, radius], [right - slim, depth], [left + slim, depth]]
-    )
+    stem = np.array([[left + slim, radius], [right - slim, radius], [right - slim, depth], [left + slim, depth]])
     block_left = left - (blade.block_width_mm - width)
     block = np.array([[block_left, depth], [right, depth], [right, back], [block_left, back]])
     shape = ToolShape(core, radius, (stem, block), (radius, -radius), 90.0, width)

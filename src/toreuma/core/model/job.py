@@ -38,11 +38,9 @@ class Setup(Value):
 class Job(Value):
     """A part, its blank, a machine, the tools in it and the route."""
 
-    version: Literal[1] = Field(default=FORMAT_VERSION, description="Format of this file")
+    version: Literal[1] = Field(default=1, description="Format of this file")
     name: Name
-    units: Literal["mm", "inch"] = Field(
-        default="mm", description="What the person reads; stored values are mm"
-    )
+    units: Literal["mm", "inch"] = Field(default="mm", description="What the person reads; stored values are mm")
     part: Part
     stock: RoundBar
     machine: Machine
@@ -80,6 +78,4 @@ class Job(Value):
 
     def with_operation(self, operation_id: str, change: Callable[[Operation], Operation]) -> "Job":
         """The job with one operation replaced by ``change(operation)``."""
-        return self.with_setup(
-            operations=tuple(change(op) if op.id == operation_id else op for op in self.operations)
-        )
+        return self.with_setup(operations=tuple(change(op) if op.id == operation_id else op for op in self.operations))

@@ -1,5 +1,7 @@
 """The machine as far as times, speeds and power need it."""
 
+import itertools
+
 from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Name, Positive, Share, Value
@@ -31,6 +33,6 @@ class Machine(Value):
     @model_validator(mode="after")
     def _rising(self) -> "Machine":
         speeds = [point.rpm for point in self.power]
-        if any(later <= earlier for earlier, later in zip(speeds, speeds[1:], strict=False)):
+        if any(later <= earlier for earlier, later in itertools.pairwise(speeds)):
             raise ValueError("the speeds of the power curve must rise from one point to the next")
         return self

@@ -63,9 +63,7 @@ class PartOff(_Operation):
     """Cut the part from the bar, with the back edge broken on the way."""
 
     kind: Literal["part_off"] = "part_off"
-    steady_below_d_mm: Positive = Field(
-        default=12.0, description="Spindle speed stays steady below this diameter"
-    )
+    steady_below_d_mm: Positive = Field(default=12.0, description="Spindle speed stays steady below this diameter")
     slow_below_d_mm: Allowance = Field(default=4.0, description="Feed is slowed below this diameter")
     slow_share: Share = Field(default=0.5, description="Share of the feed that is kept near the centre")
 

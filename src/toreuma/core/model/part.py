@@ -15,9 +15,7 @@ class Corner(Value):
     """What happens at the end of an element where it meets the next one."""
 
     kind: Literal["chamfer", "round"]
-    size_mm: Positive = Field(
-        description="Leg of the chamfer measured along each edge, or radius of the round"
-    )
+    size_mm: Positive = Field(description="Leg of the chamfer measured along each edge, or radius of the round")
 
 
 class Element(Value):

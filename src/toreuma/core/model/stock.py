@@ -15,7 +15,5 @@ class RoundBar(Value):
 
     kind: Literal["round"] = "round"
     d_mm: Positive
-    face_allowance_mm: float = Field(
-        default=1.0, ge=0, le=1e4, description="How far the bar stands in front of Z 0"
-    )
+    face_allowance_mm: float = Field(default=1.0, ge=0, le=1e4, description="How far the bar stands in front of Z 0")
     material: Material

@@ -18,11 +18,9 @@ __all__ = ["plan_face"]
 
 def plan_face(work: Work, operation: Face) -> Cuts:
     """Cut from outside to past the centre. Depths are along Z."""
-    tool, shape, scene = work.tool, work.shape, work.scene
+    tool, shape, _scene = work.tool, work.shape, work.scene
     if not isinstance(tool, TurningTool):
-        raise OperationFault(
-            "tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for facing"
-        )
+        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for facing")
     nose = shape.nose_radius
     top = work.stock.bounds[3]
     values = _numbers(work, operation, tool, 2 * top)
@@ -30,8 +28,9 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     front = work.stock.bounds[2]
     depth = front - operation.leave_mm
     if depth < 1e-6:
-        note = Finding("note", "face.nothing", "the front is already at its place: nothing to face",
-                       operation=operation.id)  # fmt: skip
+        note = Finding(
+            "note", "face.nothing", "the front is already at its place: nothing to face", operation=operation.id
+        )
         return Cuts((), (), values, (note,))
 
     count = max(1, math.ceil(depth / limit - 1e-9))
@@ -44,9 +43,7 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         z = front - index * step + nose
         path.rapid(z=z, r=start_r)
         path.feed(feed, r=end_r)
-        drawn.append(
-            Pass((path.motions[-1].segment,), step, finishing=index == count and operation.leave_mm == 0)
-        )
+        drawn.append(Pass((path.motions[-1].segment,), step, finishing=index == count and operation.leave_mm == 0))
         path.feed(feed, z=z + PULL_OUT_MM)
         path.rapid(r=start_r)
     path.rapid(z=front + APPROACH_MM + nose)

@@ -30,9 +30,7 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
     """Follow the contour as far as the tool reaches; what it cannot reach is declared by the coverage."""
     tool, shape, scene = work.tool, work.shape, work.scene
     if not isinstance(tool, TurningTool):
-        raise OperationFault(
-            "tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for finishing"
-        )
+        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for finishing")
     values = _numbers(work, operation, tool)
     feed = values["f"].number
     stretch = stretch_of(work, operation)
@@ -52,25 +50,46 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
     path.feed(feed, *contour[0].start)
     path.along(contour, feed)
     drawn = tuple(motion.segment for motion in path.motions[begin:])
-    z, r = path.nose
+    _z, r = path.nose
     out = max(work.stock.bounds[3] + shape.nose_radius - r, 0.0) + operation.lead_mm
     path.feed(feed, r=r + min(out, operation.lead_mm + scene.stock_r))
     path.leave()
     motions = tuple(path.motions)
     deepest = _deepest(work, motions)
-    values["ap"] = Evidence("deepest cut", "ap", deepest[0], "mm", measured_on="square to the contour",
-                            formula="stock met by the edge, from the simulated cut")  # fmt: skip
-    values |= num.power(work.job, max(deepest[0], 0.01), feed, values["vc"].number, tool.holder.entering_angle_deg,
-                        values["clamp"].number, 2 * scene.profile.largest_r)  # fmt: skip
+    values["ap"] = Evidence(
+        "deepest cut",
+        "ap",
+        deepest[0],
+        "mm",
+        measured_on="square to the contour",
+        formula="stock met by the edge, from the simulated cut",
+    )
+    values |= num.power(
+        work.job,
+        max(deepest[0], 0.01),
+        feed,
+        values["vc"].number,
+        tool.holder.entering_angle_deg,
+        values["clamp"].number,
+        2 * scene.profile.largest_r,
+    )
     values["ra"] = Evidence(
-        "theoretical finish", "Ra", theoretical_ra_um(feed, shape.nose_radius), "um", formula=FORMULA, source=SOURCE,
+        "theoretical finish",
+        "Ra",
+        theoretical_ra_um(feed, shape.nose_radius),
+        "um",
+        formula=FORMULA,
+        source=SOURCE,
         inputs=(Input("feed", "f", feed, "mm/rev"), Input("nose radius", "rε", shape.nose_radius, "mm")),
-    )  # fmt: skip
+    )
     findings = [*stretch.findings, *_too_deep(operation, tool, deepest)]
     return Cuts(
-        motions, (Pass(drawn, deepest[0], finishing=True),), values, tuple(findings),
+        motions,
+        (Pass(drawn, deepest[0], finishing=True),),
+        values,
+        tuple(findings),
         coverage=lambda: _coverage(work, operation, stretch, reach),
-    )  # fmt: skip
+    )
 
 
 def _numbers(work: Work, operation: FinishOd, tool: TurningTool) -> dict[str, Evidence]:
@@ -79,8 +98,14 @@ def _numbers(work: Work, operation: FinishOd, tool: TurningTool) -> dict[str, Ev
     clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins)
     least = surface_speed_rpm(vc.number, 2 * work.scene.profile.largest_r)
     feed = num.finish_feed(tool.insert, operation.wanted_ra_um, pins)
-    slowest = Evidence("slowest spindle", "n", min(least, clamp.number), "rpm", formula="n = 1000 vc / (π d)",
-                       inputs=(Input("largest diameter", "d", 2 * work.scene.profile.largest_r, "mm"),))  # fmt: skip
+    slowest = Evidence(
+        "slowest spindle",
+        "n",
+        min(least, clamp.number),
+        "rpm",
+        formula="n = 1000 vc / (π d)",
+        inputs=(Input("largest diameter", "d", 2 * work.scene.profile.largest_r, "mm"),),
+    )
     return {"vc": vc, "clamp": clamp, "f": feed, "n": slowest}
 
 
@@ -153,11 +178,15 @@ def _too_deep(operation: FinishOd, tool: TurningTool, deepest: tuple[float, Poin
 
     return [
         Finding(
-            "warning", "finish.deep", f"the finishing cut takes {deepest[0]:.2f} mm on radius near Z {z:.1f}",
+            "warning",
+            "finish.deep",
+            f"the finishing cut takes {deepest[0]:.2f} mm on radius near Z {z:.1f}",
             f"more than {MOST_NOSE_RADII:g} nose radii ({limit:.2f} mm): earlier tools left metal there",
-            operation.id, deepest[1], cures=(Cure(f"Rough with {tool.id} first", rough_first),),
+            operation.id,
+            deepest[1],
+            cures=(Cure(f"Rough with {tool.id} first", rough_first),),
         )
-    ]  # fmt: skip
+    ]
 
 
 def _free_id(job: Job) -> str:

@@ -24,6 +24,9 @@ __all__ = [
 NOSE_SHARE = 0.5
 """Roughing feed at most this share of the nose radius."""
 
+LEAST_DEPTH_MM = 0.02
+"""A depth per pass below this is no cut."""
+
 EDGE_SHARE = 2 / 3
 """Depth at most this share of the cutting edge."""
 
@@ -48,29 +51,26 @@ def surface_speed(material: Material, tool_material: str, use: str, pins: Pins) 
         )
     number = getattr(row, f"{use}_m_min") if row else float(pins.vc_m_min or 0)
     evidence = Evidence(
-        "surface speed", "vc", number, "m/min",
+        "surface speed",
+        "vc",
+        number,
+        "m/min",
         formula="middle of the usual range for material and tool material",
         source=material.source,
         note=f"{material.name}, ISO 513 group {material.group}, {tool_material}, {use.replace('_', ' ')}",
-    )  # fmt: skip
+    )
     return _pin(evidence, pins, "vc_m_min")
 
 
-def clamp(
-    vc: float, machine: Machine, hold: Chuck, pins: Pins, steady_below_d: float | None = None
-) -> Evidence:
+def clamp(vc: float, machine: Machine, hold: Chuck, pins: Pins, steady_below_d: float | None = None) -> Evidence:
     """Highest spindle speed, rpm: the lowest of machine, chuck plate and, near a centre, a steady speed."""
     limits = [
         Limit("machine", machine.max_rpm, "rpm"),
         Limit("chuck plate", hold.max_rpm, "rpm"),
     ]
     if steady_below_d:
-        limits.append(
-            Limit(f"steady below Ø {steady_below_d:g} mm", surface_speed_rpm(vc, steady_below_d), "rpm")
-        )
-    evidence = lowest(
-        "speed clamp", "n max", "rpm", limits, formula="lowest of the limits; n = 1000 vc / (π d)"
-    )
+        limits.append(Limit(f"steady below Ø {steady_below_d:g} mm", surface_speed_rpm(vc, steady_below_d), "rpm"))
+    evidence = lowest("speed clamp", "n max", "rpm", limits, formula="lowest of the limits; n = 1000 vc / (π d)")
     evidence = replace(evidence, number=float(math.floor(evidence.number)))
     pinned = _pin(evidence, pins, "clamp_rpm")
     return replace(pinned, inputs=clamp_inputs(vc, pinned.number))
@@ -85,11 +85,18 @@ def rough_feed(insert: Insert, pins: Pins) -> Evidence:
         Limit("half the nose radius", NOSE_SHARE * nose, "mm/rev"),
     ]
     evidence = lowest(
-        "feed", "f", "mm/rev", limits, formula="f ≤ 0.5 rε",
-        inputs=(Input("nose radius", "rε", nose, "mm"), Input("window from", "f", window[0], "mm/rev"),
-                Input("window to", "f", window[1], "mm/rev")),
+        "feed",
+        "f",
+        "mm/rev",
+        limits,
+        formula="f ≤ 0.5 rε",
+        inputs=(
+            Input("nose radius", "rε", nose, "mm"),
+            Input("window from", "f", window[0], "mm/rev"),
+            Input("window to", "f", window[1], "mm/rev"),
+        ),
         source="chip window of the insert",
-    )  # fmt: skip
+    )
     return _pin(replace(evidence, number=round(evidence.number, 3)), pins, "feed_mm_rev")
 
 
@@ -103,9 +110,14 @@ def finish_feed(insert: Insert, ra_um: float, pins: Pins) -> Evidence:
         Limit("half the nose radius", NOSE_SHARE * nose, "mm/rev"),
     ]
     evidence = lowest(
-        "feed", "f", "mm/rev", limits, formula="f = √(8 rε · 4 Ra / 1000)", source=finish.SOURCE,
+        "feed",
+        "f",
+        "mm/rev",
+        limits,
+        formula="f = √(8 rε · 4 Ra / 1000)",
+        source=finish.SOURCE,
         inputs=(Input("nose radius", "rε", nose, "mm"), Input("wanted Ra", "Ra", ra_um, "um")),
-    )  # fmt: skip
+    )
     return _pin(replace(evidence, number=math.floor(evidence.number * 1000) / 1000), pins, "feed_mm_rev")
 
 
@@ -139,11 +151,25 @@ def rough_depth(
         Limit(f"power at {rpm:.0f} rpm", available / per_mm, "mm"),
     ]
     evidence = lowest(
-        "largest depth", "ap max", "mm", limits, formula="ap ≤ P η 60000 / (kc f vc)", source=force.KIENZLE,
+        "largest depth",
+        "ap max",
+        "mm",
+        limits,
+        formula="ap ≤ P η 60000 / (kc f vc)",
+        source=force.KIENZLE,
         measured_on="on radius",
-        inputs=(Input("power at the edge", "P η", available, "kW"), Input("feed", "f", feed, "mm/rev"),
-                Input("surface speed", "vc", vc, "m/min")),
-    )  # fmt: skip
+        inputs=(
+            Input("power at the edge", "P η", available, "kW"),
+            Input("feed", "f", feed, "mm/rev"),
+            Input("surface speed", "vc", vc, "m/min"),
+        ),
+    )
+    if evidence.number < LEAST_DEPTH_MM and pins.ap_mm is None:
+        raise OperationFault(
+            "power.none",
+            f"the spindle has no power to cut at {rpm:.0f} rpm ({available:.2f} kW at the edge)",
+            "pin a lower feed or another surface speed",
+        )
     return _pin(evidence, pins, "ap_mm")
 
 
@@ -153,11 +179,15 @@ def passes(depths: list[float], largest: Evidence) -> dict[str, Evidence]:
     return {
         "passes": Evidence("passes", "i", float(len(depths)), "", formula="even passes not above the largest depth"),
         "ap": Evidence(
-            "depth taken", "ap", deepest, "mm", measured_on=largest.measured_on,
+            "depth taken",
+            "ap",
+            deepest,
+            "mm",
+            measured_on=largest.measured_on,
             formula="each step divided evenly, not above the largest depth",
             limits=(Limit("largest depth", largest.number, "mm", True),),
         ),
-    }  # fmt: skip
+    }
 
 
 def power(
@@ -171,18 +201,30 @@ def power(
     material = job.stock.material
     return {
         "force": Evidence(
-            "cutting force", "Fc", cut, "N", formula="Fc = kc1.1 h^-mc · ap · f, h = f sin κ", source=force.KIENZLE,
-            inputs=(Input("specific force", "kc1.1", material.kc11_n_mm2, "N/mm2"),
-                    Input("depth", "ap", ap, "mm"), Input("feed", "f", feed, "mm/rev"),
-                    Input("entering angle", "κ", entering_deg, "deg")),
+            "cutting force",
+            "Fc",
+            cut,
+            "N",
+            formula="Fc = kc1.1 h^-mc · ap · f, h = f sin κ",
+            source=force.KIENZLE,
+            inputs=(
+                Input("specific force", "kc1.1", material.kc11_n_mm2, "N/mm2"),
+                Input("depth", "ap", ap, "mm"),
+                Input("feed", "f", feed, "mm/rev"),
+                Input("entering angle", "κ", entering_deg, "deg"),
+            ),
         ),
         "power": Evidence(
-            "power at the edge", "Pc", force.cutting_power_kw(cut, speed), "kW", formula="Pc = Fc vc / 60000",
+            "power at the edge",
+            "Pc",
+            force.cutting_power_kw(cut, speed),
+            "kW",
+            formula="Pc = Fc vc / 60000",
             source=force.KIENZLE,
             inputs=(Input("cutting force", "Fc", cut, "N"), Input("surface speed", "vc", speed, "m/min")),
             limits=(Limit(f"spindle at {rpm:.0f} rpm", available, "kW", True),),
         ),
-    }  # fmt: skip
+    }
 
 
 def no_beyond(operation: Operation, numbers: dict[str, Evidence]) -> list[Finding]:
@@ -190,30 +232,34 @@ def no_beyond(operation: Operation, numbers: dict[str, Evidence]) -> list[Findin
     found = []
     for evidence in numbers.values():
         for limit in evidence.limits:
-            if (
-                not evidence.pinned
-                or limit.label.startswith("Ra ")
-                or evidence.number <= limit.number * 1.0001
-            ):
+            if not evidence.pinned or limit.label.startswith("Ra ") or evidence.number <= limit.number * 1.0001:
                 continue
             if evidence.unit != limit.unit:
                 continue
-            found.append(Finding(
-                "warning", f"pin.{evidence.pin}",
-                f"{evidence.name} is pinned at {evidence.number:.4g}, limit {limit.number:.4g} ({limit.label})",
-                "a pinned number is kept as it stands", operation.id,
-                cures=(_unpin(operation.id, evidence.pin),),
-            ))  # fmt: skip
+            found.append(
+                Finding(
+                    "warning",
+                    f"pin.{evidence.pin}",
+                    f"{evidence.name} is pinned at {evidence.number:.4g}, limit {limit.number:.4g} ({limit.label})",
+                    "a pinned number is kept as it stands",
+                    operation.id,
+                    cures=(_unpin(operation.id, evidence.pin),),
+                )
+            )
             break
     drawn = numbers.get("power")
     if drawn is not None and drawn.limits and drawn.number > drawn.limits[0].number * 1.0001:
         share = drawn.number / drawn.limits[0].number if drawn.limits[0].number > 0 else math.inf
-        found.append(Finding(
-            "error", "power.short",
-            f"{drawn.number:.2f} kW needed at the edge, {drawn.limits[0].number:.2f} kW there ({drawn.limits[0].label})",
-            "the spindle slows down or stalls in the cut", operation.id,
-            cures=_ease(operation, numbers, 1 / share),
-        ))  # fmt: skip
+        found.append(
+            Finding(
+                "error",
+                "power.short",
+                f"{drawn.number:.2f} kW needed at the edge, {drawn.limits[0].number:.2f} kW there ({drawn.limits[0].label})",
+                "the spindle slows down or stalls in the cut",
+                operation.id,
+                cures=_ease(operation, numbers, 1 / share),
+            )
+        )
     return found
 
 
@@ -230,8 +276,6 @@ def _ease(operation: Operation, numbers: dict[str, Evidence], share: float) -> t
         return ()
 
     def slower(job: Job) -> Job:
-        return job.with_operation(
-            operation.id, lambda op: op.changed(pins=op.pins.changed(vc_m_min=float(speed)))
-        )
+        return job.with_operation(operation.id, lambda op: op.changed(pins=op.pins.changed(vc_m_min=float(speed))))
 
     return (Cure(f"Lower surface speed to {speed} m/min", slower),)

@@ -7,7 +7,7 @@ import numpy as np
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
 from toreuma.core.geometry.reach import blocked_by_part, covered, limit_toward_chuck
 from toreuma.core.geometry.recover import recover
@@ -25,6 +25,9 @@ __all__ = ["plan_part_off"]
 EDGE_RUN_IN_MM = 0.6
 """How far outside the stock the edge cut begins, along the edge."""
 
+STEEP = 0.5
+"""Fall per length from which on an edge counts as steep."""
+
 DEEPER_THAN_EDGE_MM = 0.4
 """The first plunge goes this much deeper than the back edge reaches."""
 
@@ -35,9 +38,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     """Cut the finished part from the bar behind its back face."""
     tool, shape, scene = work.tool, work.shape, work.scene
     if not isinstance(tool, PartingTool):
-        raise OperationFault(
-            "tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off"
-        )
+        raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
     top = _stock_radius(work)
     values = _numbers(work, operation, tool, 2 * top)
     feed = values["f"].number
@@ -60,13 +61,14 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     path.feed(feed * operation.slow_share, z=slot_z, r=-PAST_CENTRE_MM)
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.leave()
-    values |= num.power(
-        work.job, tool.blade.width_mm, feed, values["vc"].number, 90.0, values["clamp"].number, 2 * top
-    )
+    values |= num.power(work.job, tool.blade.width_mm, feed, values["vc"].number, 90.0, values["clamp"].number, 2 * top)
     return Cuts(
-        tuple(path.motions), (Pass(drawn, tool.blade.width_mm),), values, tuple(findings),
+        tuple(path.motions),
+        (Pass(drawn, tool.blade.width_mm),),
+        values,
+        tuple(findings),
         coverage=lambda: _coverage(work),
-    )  # fmt: skip
+    )
 
 
 def _numbers(work: Work, operation: PartOff, tool: PartingTool, d_mm: float) -> dict[str, Evidence]:
@@ -74,18 +76,36 @@ def _numbers(work: Work, operation: PartOff, tool: PartingTool, d_mm: float) -> 
     vc = num.surface_speed(job.stock.material, blade.material, "part_off", pins)
     clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins, operation.steady_below_d_mm)
     low, high = blade.feed_range_mm_rev
-    feed = Evidence("feed", "f", (low + high) / 2, "mm/rev", formula="middle of the blade's feed range",
-                    source="feed range of the blade", pin="feed_mm_rev",
-                    inputs=(Input("range from", "f", low, "mm/rev"), Input("range to", "f", high, "mm/rev")),
-                    limits=(Limit("end of the blade's range", high, "mm/rev"),))  # fmt: skip
+    feed = Evidence(
+        "feed",
+        "f",
+        (low + high) / 2,
+        "mm/rev",
+        formula="middle of the blade's feed range",
+        source="feed range of the blade",
+        pin="feed_mm_rev",
+        inputs=(Input("range from", "f", low, "mm/rev"), Input("range to", "f", high, "mm/rev")),
+        limits=(Limit("end of the blade's range", high, "mm/rev"),),
+    )
     if pins.feed_mm_rev is not None:
         feed = replace(feed, proposed=feed.number, number=pins.feed_mm_rev, pinned=True)
-    near = Evidence("feed near the centre", "f", feed.number * operation.slow_share, "mm/rev",
-                    formula=f"{operation.slow_share:.0%} of the feed below Ø {operation.slow_below_d_mm:g} mm",
-                    note="the surface speed falls to nothing there and the edge is pushed, not cut")  # fmt: skip
+    near = Evidence(
+        "feed near the centre",
+        "f",
+        feed.number * operation.slow_share,
+        "mm/rev",
+        formula=f"{operation.slow_share:.0%} of the feed below Ø {operation.slow_below_d_mm:g} mm",
+        note="the surface speed falls to nothing there and the edge is pushed, not cut",
+    )
     width = Evidence("blade width", "CW", blade.width_mm, "mm")
-    slowest = Evidence("slowest spindle", "n", min(surface_speed_rpm(vc.number, d_mm), clamp.number), "rpm",
-                       formula="n = 1000 vc / (π d)", inputs=(Input("diameter", "d", d_mm, "mm"),))  # fmt: skip
+    slowest = Evidence(
+        "slowest spindle",
+        "n",
+        min(surface_speed_rpm(vc.number, d_mm), clamp.number),
+        "rpm",
+        formula="n = 1000 vc / (π d)",
+        inputs=(Input("diameter", "d", d_mm, "mm"),),
+    )
     return {"vc": vc, "clamp": clamp, "f": feed, "f_centre": near, "ap": width, "n": slowest}
 
 
@@ -124,11 +144,16 @@ def _edge(work: Work, top: float) -> list[Segment]:
     bottom = broken[-1].end[1]
     line = from_place(_edge_line(work).with_levels(np.array([bottom])).points, (z - _right_nose(work), r))
     contour = recover(line[line[:, 1] >= bottom - 1e-6])
-    dz, dr = contour[0].tangent()
-    first = contour[0].start
-    rise = max(top + shape.nose_radius - first[1], 0.0) + EDGE_RUN_IN_MM
-    back = rise / max(-dr, 0.5)
-    return [Line((first[0] - back * dz, first[1] - back * dr), first), *contour]
+    return [Line(_run_in(contour[0], top + shape.nose_radius), contour[0].start), *contour]
+
+
+def _run_in(first: Segment, top: float) -> Point:
+    """Where the edge cut begins in the air: back along a steep edge, straight above a shallow one."""
+    (z, r), (dz, dr) = first.start, first.tangent()
+    rise = max(top - r, 0.0) + EDGE_RUN_IN_MM
+    if dr > -STEEP:
+        return z, r + rise
+    return z + rise * dz / dr, r + rise
 
 
 def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> list[Finding]:
@@ -136,12 +161,14 @@ def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> 
         return []
     return [
         Finding(
-            "error", "blade.short",
+            "error",
+            "blade.short",
             f"the blade cuts {tool.blade.depth_mm:.2f} mm deep, {top:.2f} mm on radius are needed",
-            "the block would touch the bar before the part is off", operation.id,
+            "the block would touch the bar before the part is off",
+            operation.id,
             (work.scene.profile.back_z, top),
         )
-    ]  # fmt: skip
+    ]
 
 
 def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
@@ -152,14 +179,20 @@ def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
     more = float(int(missing + 1) + 1)
     return [
         Finding(
-            "error", "hold.short", f"the blade or its block comes {missing:.2f} mm too close to the jaws",
-            "blade, block and jaws keep their clearance", operation.id, (back, work.scene.stock_r),
+            "error",
+            "hold.short",
+            f"the blade or its block comes {missing:.2f} mm too close to the jaws",
+            "blade, block and jaws keep their clearance",
+            operation.id,
+            (back, work.scene.stock_r),
             cures=(stick_out_more(more),),
         )
-    ]  # fmt: skip
+    ]
 
 
 def _coverage(work: Work) -> Region:
     """The back face and its edge, as far as the blade reaches them."""
-    line = _edge_line(work)
-    return covered(line.above(work.scene.stock_r + work.shape.nose_radius + 1.0), work.shape)
+    profile = work.scene.profile
+    edge_z = profile.segments[profile.outside_end - 1].end[0]
+    clean = covered(_edge_line(work).above(work.scene.stock_r + work.shape.nose_radius + 1.0), work.shape)
+    return clean.intersection(box(-1e5, 0, edge_z, 1e5))

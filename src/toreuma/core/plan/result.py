@@ -19,9 +19,7 @@ __all__ = ["Cuts", "OperationFault", "OperationPlan", "Pass"]
 class OperationFault(ToreumaError):
     """An operation that cannot be planned, with cures where there are any."""
 
-    def __init__(
-        self, code: str, what: str, cure: str, *cures: Cure, at: tuple[float, float] | None = None
-    ) -> None:
+    def __init__(self, code: str, what: str, cure: str, *cures: Cure, at: tuple[float, float] | None = None) -> None:
         super().__init__("operation", what, cure)
         self.code = code
         self.cures = cures

@@ -6,6 +6,7 @@ At a wall the tool follows it up to the level before, which leaves no steps; int
 wall behind it, which is as steep as its trailing edge allows.
 """
 
+import itertools
 import math
 from collections.abc import Iterator
 from dataclasses import dataclass
@@ -74,9 +75,7 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     """Remove everything the tool reaches above the contour and its allowances."""
     tool, shape = work.tool, work.shape
     if not isinstance(tool, TurningTool):
-        raise OperationFault(
-            "tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing"
-        )
+        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing")
     values = _numbers(work, operation, tool)
     stretch = stretch_of(work, operation, PAST_FINISH_MM, COARSE_MM)
     reach = reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, COARSE_MM)
@@ -86,8 +85,15 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     cuts = list(_cuts(reach.envelope, touched, top, shape.nose_radius, limit))
     findings = list(stretch.findings)
     if not cuts:
-        findings.append(Finding("note", "rough.nothing", "the tool finds nothing to rough here",
-                                "earlier operations left no stock it can reach", operation.id))  # fmt: skip
+        findings.append(
+            Finding(
+                "note",
+                "rough.nothing",
+                "the tool finds nothing to rough here",
+                "earlier operations left no stock it can reach",
+                operation.id,
+            )
+        )
     path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
     drawn = [_write(path, cut, top, values["f"].number) for cut in cuts]
     if cuts:
@@ -95,9 +101,14 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     depths = [cut.above - cut.level for cut in cuts]
     values |= num.passes(depths, values["ap_max"])
     values |= num.power(
-        work.job, values["ap"].number, values["f"].number, values["vc"].number, tool.holder.entering_angle_deg,
-        values["clamp"].number, 2 * work.stock.bounds[3],
-    )  # fmt: skip
+        work.job,
+        values["ap"].number,
+        values["f"].number,
+        values["vc"].number,
+        tool.holder.entering_angle_deg,
+        values["clamp"].number,
+        2 * work.stock.bounds[3],
+    )
     values["rt"] = _roughness(values["f"].number, shape.nose_radius)
     return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings))
 
@@ -119,16 +130,28 @@ def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evi
         rpm,
         pins,
     )
-    leave = Evidence("left for finishing", "aX", operation.leave_radial_mm, "mm", measured_on="on radius",
-                     formula="about two thirds of the finishing nose radius")  # fmt: skip
-    axial = Evidence("left on faces", "aZ", operation.leave_axial_mm, "mm", measured_on="along Z",
-                     formula="typed")  # fmt: skip
+    leave = Evidence(
+        "left for finishing",
+        "aX",
+        operation.leave_radial_mm,
+        "mm",
+        measured_on="on radius",
+        formula="about two thirds of the finishing nose radius",
+    )
+    axial = Evidence("left on faces", "aZ", operation.leave_axial_mm, "mm", measured_on="along Z", formula="typed")
     return {"vc": vc, "clamp": clamp, "f": feed, "ap_max": depth, "leave_radial": leave, "leave_axial": axial}
 
 
 def _roughness(feed: float, nose: float) -> Evidence:
-    return Evidence("height of feed marks", "Rt", theoretical_rt_um(feed, nose), "um", formula=FORMULA, source=SOURCE,
-                    inputs=(Input("feed", "f", feed, "mm/rev"), Input("nose radius", "rε", nose, "mm")))  # fmt: skip
+    return Evidence(
+        "height of feed marks",
+        "Rt",
+        theoretical_rt_um(feed, nose),
+        "um",
+        formula=FORMULA,
+        source=SOURCE,
+        inputs=(Input("feed", "f", feed, "mm/rev"), Input("nose radius", "rε", nose, "mm")),
+    )
 
 
 def _engagement(work: Work) -> Region:
@@ -154,7 +177,7 @@ def _cuts(envelope: Envelope, touched: Region, top: float, floor: float, limit: 
             continue
         count = max(1, math.ceil((height - key) / limit - 1e-6))
         levels = np.linspace(height, key, count + 1)
-        for above, level in zip(levels, levels[1:], strict=False):
+        for above, level in itertools.pairwise(levels):
             yield from _level_cuts(Envelope(points), first, last, float(level), float(above), touched)
         low = points[:, 1] < key - SAME_MM
         spans = _spans(low, first, last)
@@ -206,9 +229,7 @@ def _touching(touched: Region, z_right: float, z_left: float, level: float) -> l
         return []
     line = shapely.LineString([(z_left, level), (z_right, level)])
     met = shapely.intersection(line, touched)
-    spans = sorted(
-        (part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > WORTH_MM
-    )
+    spans = sorted((part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > WORTH_MM)
     joined: list[list[float]] = []
     for low, high in spans:
         if joined and low - joined[-1][1] < JOIN_MM:
@@ -221,11 +242,7 @@ def _touching(touched: Region, z_right: float, z_left: float, level: float) -> l
 def _climb(marked: Points, left: int, above: float) -> Points:
     """The contour from the end of a pass up to the level before, or to the next peak."""
     end = left
-    while (
-        end + 1 < len(marked)
-        and marked[end + 1, 1] > marked[end, 1] - 1e-12
-        and marked[end, 1] < above - SAME_MM
-    ):
+    while end + 1 < len(marked) and marked[end + 1, 1] > marked[end, 1] - 1e-12 and marked[end, 1] < above - SAME_MM:
         end += 1
     return np.asarray(marked[left : end + 1])
 
@@ -233,9 +250,7 @@ def _climb(marked: Points, left: int, above: float) -> Points:
 def _descent(marked: Points, right: int, above: float) -> Points:
     """The contour from the level before down to the start of a pass."""
     start = right
-    while (
-        start > 0 and marked[start - 1, 1] > marked[start, 1] - 1e-12 and marked[start, 1] < above - SAME_MM
-    ):
+    while start > 0 and marked[start - 1, 1] > marked[start, 1] - 1e-12 and marked[start, 1] < above - SAME_MM:
         start -= 1
     return np.asarray(marked[start : right + 1])
 

@@ -72,25 +72,46 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
     tool = job.tool(operation.tool)
     if tool is None:
         known = ", ".join(t.id for t in job.tools) or "none"
-        fault = Finding("error", "tool.missing", f"there is no tool '{operation.tool}' in the job",
-                        f"the job has: {known}", operation.id)  # fmt: skip
+        fault = Finding(
+            "error",
+            "tool.missing",
+            f"there is no tool '{operation.tool}' in the job",
+            f"the job has: {known}",
+            operation.id,
+        )
         return _failed(operation, stock, fault)
     if tool.station > job.machine.stations:
-        fault = Finding("error", "tool.station",
-                        f"{tool.id} sits in station {tool.station}, the machine has {job.machine.stations}",
-                        "the turret cannot turn to it", operation.id)  # fmt: skip
+        fault = Finding(
+            "error",
+            "tool.station",
+            f"{tool.id} sits in station {tool.station}, the machine has {job.machine.stations}",
+            "the turret cannot turn to it",
+            operation.id,
+        )
         return _failed(operation, stock, fault)
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
     work = Work(job, scene, operation, tool, shape, stock, memo)
-    key = ("operation", operation, tool, job.part, job.stock, job.setup.hold, job.machine, fingerprint(stock),
-           work.part_off_width)  # fmt: skip
+    key = (
+        "operation",
+        operation,
+        tool,
+        job.part,
+        job.stock,
+        job.setup.hold,
+        job.machine,
+        fingerprint(stock),
+        work.part_off_width,
+    )
 
     def compute() -> OperationPlan:
         try:
             cuts = KINDS[operation.kind].plan(work, operation)
         except OperationFault as fault:
-            return _failed(operation, stock, Finding("error", fault.code, fault.what, fault.cure, operation.id,
-                                                     fault.at, cures=fault.cures))  # fmt: skip
+            return _failed(
+                operation,
+                stock,
+                Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures),
+            )
         after = work.after(cuts.motions) if cuts.motions else stock
         findings = (*cuts.findings, *no_beyond(operation, cuts.numbers))
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
@@ -109,24 +130,38 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
     if largest > job.stock.d_mm + 1e-6:
         wanted = float(int(largest) + 2)
         z = next(p[0] for p in scene.profile.points if p[1] == scene.profile.largest_r)
-        found.append(Finding(
-            "error", "stock.small", f"the bar Ø {job.stock.d_mm:g} mm is smaller than the part Ø {largest:g} mm",
-            "the part cannot come out of it", at=(float(z), largest / 2),
-            cures=(Cure(f"Use bar Ø {wanted:g} mm", lambda j: j.changed(stock=j.stock.changed(d_mm=wanted))),),
-        ))  # fmt: skip
+        found.append(
+            Finding(
+                "error",
+                "stock.small",
+                f"the bar Ø {job.stock.d_mm:g} mm is smaller than the part Ø {largest:g} mm",
+                "the part cannot come out of it",
+                at=(float(z), largest / 2),
+                cures=(Cure(f"Use bar Ø {wanted:g} mm", lambda j: j.changed(stock=j.stock.changed(d_mm=wanted))),),
+            )
+        )
     if scene.profile.back_z < scene.jaw_face_z - 1e-6:
         more = float(int(scene.jaw_face_z - scene.profile.back_z) + 6)
-        found.append(Finding(
-            "error", "hold.inside", f"the part reaches {scene.jaw_face_z - scene.profile.back_z:.2f} mm into the jaws",
-            "its back end cannot be cut there", at=(scene.profile.back_z, scene.stock_r),
-            cures=(Cure(f"Stick the bar out {more:g} mm more", lambda j: _farther_out(j, more)),),
-        ))  # fmt: skip
+        found.append(
+            Finding(
+                "error",
+                "hold.inside",
+                f"the part reaches {scene.jaw_face_z - scene.profile.back_z:.2f} mm into the jaws",
+                "its back end cannot be cut there",
+                at=(scene.profile.back_z, scene.stock_r),
+                cures=(Cure(f"Stick the bar out {more:g} mm more", lambda j: _farther_out(j, more)),),
+            )
+        )
     ratio = job.setup.hold.stick_out_mm / job.stock.d_mm
     if ratio > 3:
-        found.append(Finding(
-            "warning", "hold.long", f"the bar sticks out {ratio:.1f} times its diameter",
-            "up to 3 stands free; 3 to 5 wants care; more needs a centre",
-        ))  # fmt: skip
+        found.append(
+            Finding(
+                "warning",
+                "hold.long",
+                f"the bar sticks out {ratio:.1f} times its diameter",
+                "up to 3 stands free; 3 to 5 wants care; more needs a centre",
+            )
+        )
     return tuple(found)
 
 

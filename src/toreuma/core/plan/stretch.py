@@ -40,10 +40,11 @@ def stretch_of(
     scene, shape = work.scene, work.shape
     if not shape.leads_toward_chuck:
         raise OperationFault(
-            "tool.hand", f"{work.tool.id} is a left-hand tool: it leads away from the chuck",
+            "tool.hand",
+            f"{work.tool.id} is a left-hand tool: it leads away from the chuck",
             "choose a right-hand tool, or set its hand to right",
             Cure("Make the tool right-hand", lambda job: _right_hand(job, work.tool.id)),
-        )  # fmt: skip
+        )
     end_z, end_r = _end_mark(work, operation)
     wanted = end_z - _extension(work, operation) - beyond_mm - shape.tip[0]
     limit = limit_toward_chuck(work.fixed)
@@ -54,16 +55,15 @@ def stretch_of(
         nose_from = min(nose_from, operation.from_z_mm + shape.nose_radius)
     if nose_from <= nose_to:
         raise OperationFault(
-            "range.empty", f"nothing to cut between Z {nose_from:.2f} and Z {nose_to:.2f}",
+            "range.empty",
+            f"nothing to cut between Z {nose_from:.2f} and Z {nose_to:.2f}",
             "let the stretch end farther toward the chuck, or stick the bar out more",
-        )  # fmt: skip
+        )
     target = work.memo.get(
         ("contour", scene.part_key, end_z, end_r, scene.jaw_face_z, chord_mm),
         lambda: scene.contour(end_z, end_r, chord_mm),
     )
-    return Stretch(
-        target, end_z, end_r, nose_from, nose_to, operation.from_z_mm, _short_of_end(work, end_z, nose_to)
-    )
+    return Stretch(target, end_z, end_r, nose_from, nose_to, operation.from_z_mm, _short_of_end(work, end_z, nose_to))
 
 
 def reach_of(
@@ -74,15 +74,26 @@ def reach_of(
     chord_mm: float = CHORD_MM,
 ) -> Reach:
     """Reach of the tool on the stretch: insert against the part, holder against part and the bar behind."""
-    key = ("reach", work.tool, fingerprint(stretch.target), stretch.nose_from, stretch.nose_to, leave_axial,
-           leave_radial, fingerprint(work.stock), fingerprint(work.scene.fixed))  # fmt: skip
+    key = (
+        "reach",
+        work.tool,
+        fingerprint(stretch.target),
+        stretch.nose_from,
+        stretch.nose_to,
+        leave_axial,
+        leave_radial,
+        fingerprint(work.stock),
+        fingerprint(work.scene.fixed),
+    )
 
     def compute() -> Reach:
-        blocked = union([
-            blocked_by_part(stretch.target, work.shape, leave_axial, leave_radial, chord_mm),
-            _body_blocked(work, stretch, max(leave_axial, leave_radial)),
-            work.fixed,
-        ])  # fmt: skip
+        blocked = union(
+            [
+                blocked_by_part(stretch.target, work.shape, leave_axial, leave_radial, chord_mm),
+                _body_blocked(work, stretch, max(leave_axial, leave_radial)),
+                work.fixed,
+            ]
+        )
         return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to), work.shape)
 
     return work.memo.get(key, compute)
@@ -106,9 +117,10 @@ def _end_mark(work: Work, operation: RoughOd | FinishOd) -> tuple[float, float]:
     z = operation.to_z_mm
     if not profile.back_z <= z < profile.front_z:
         raise OperationFault(
-            "range.outside", f"the stretch ends at Z {z:g}, outside the part (Z {profile.back_z:g} to 0)",
+            "range.outside",
+            f"the stretch ends at Z {z:g}, outside the part (Z {profile.back_z:g} to 0)",
             "choose an end on the part",
-        )  # fmt: skip
+        )
     return z, line.height(z)
 
 
@@ -131,11 +143,15 @@ def _short_of_end(work: Work, end_z: float, nose_to: float) -> tuple[Finding, ..
     more = round(short + 2.0, 0) + 1
     return (
         Finding(
-            "error", "hold.short", f"the jaws stop the tool {short:.2f} mm before the end at Z {end_z:.2f}",
-            "insert, holder and jaws keep their clearance", work.operation.id, (end_z, work.scene.stock_r),
+            "error",
+            "hold.short",
+            f"the jaws stop the tool {short:.2f} mm before the end at Z {end_z:.2f}",
+            "insert, holder and jaws keep their clearance",
+            work.operation.id,
+            (end_z, work.scene.stock_r),
             cures=(stick_out_more(more),),
         ),
-    )  # fmt: skip
+    )
 
 
 def stick_out_more(more_mm: float) -> Cure:
@@ -149,6 +165,4 @@ def stick_out_more(more_mm: float) -> Cure:
 
 
 def _right_hand(job: Job, tool_id: str) -> Job:
-    return job.changed(
-        tools=tuple(tool.changed(hand="right") if tool.id == tool_id else tool for tool in job.tools)
-    )
+    return job.changed(tools=tuple(tool.changed(hand="right") if tool.id == tool_id else tool for tool in job.tools))

@@ -58,12 +58,7 @@ class Work:
         """Width of the blade that will part the piece off, mm, if one is planned."""
         for operation in self.job.operations:
             tool = self.job.tool(operation.tool)
-            if (
-                isinstance(operation, PartOff)
-                and operation.enabled
-                and tool is not None
-                and tool.kind == "parting"
-            ):
+            if isinstance(operation, PartOff) and operation.enabled and tool is not None and tool.kind == "parting":
                 return tool.blade.width_mm
         return None
 

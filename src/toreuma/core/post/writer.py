@@ -65,9 +65,7 @@ class _Writer:
 
     def _operation(self, planned: OperationPlan, number: int) -> None:
         tool = self._plan.job.tool(planned.operation.tool)
-        title = self._dialect.section.format(
-            number=number, name=planned.operation.name or planned.operation.kind
-        )
+        title = self._dialect.section.format(number=number, name=planned.operation.name or planned.operation.kind)
         self._lines.append(self._comment(title))
         if tool is not None:
             self._lines.append(self._comment(f"{tool.id} {tool.name}"))
@@ -108,9 +106,7 @@ class _Writer:
         words += [z] if centre or z != self._z else []
         words += [centre] if centre else []
         if motion.feed is not None:
-            feed = (
-                f"F{self._number_text(motion.feed * self._scale, self._dialect.feed_decimals[self._units])}"
-            )
+            feed = f"F{self._number_text(motion.feed * self._scale, self._dialect.feed_decimals[self._units])}"
             if feed != self._feed:
                 words.append(feed)
                 self._feed = feed

@@ -84,9 +84,7 @@ def prove(
     gouged = scene.part.difference(final)
     # Each cut is measured on its own as well: after several deep ones the final surface alone tells too little.
     gouge_um = 1000 * max([depth_inside(gouged, scene.part), *(gouge.depth_mm for gouge in cutter.gouges)])
-    around = (
-        final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
-    )
+    around = final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
     extra = _without_film(around.difference(scene.part))
     undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
     leftover_um = 1000 * thickness(undeclared, scene.part)
@@ -102,10 +100,20 @@ def prove(
     )
     progress(1.0)
     return Proof(
-        program, timeline_of(program.motions, job.machine), tuple(steps), tuple(states), final, gouge_um,
-        leftover_um, undeclared, 1000 * thickness(kept, scene.part), kept, tuple(cutter.contacts),
-        tuple(sorted(findings, key=lambda finding: finding.severity != "error")), not cutter.piece.is_empty,
-    )  # fmt: skip
+        program,
+        timeline_of(program.motions, job.machine),
+        tuple(steps),
+        tuple(states),
+        final,
+        gouge_um,
+        leftover_um,
+        undeclared,
+        1000 * thickness(kept, scene.part),
+        kept,
+        tuple(cutter.contacts),
+        tuple(sorted(findings, key=lambda finding: finding.severity != "error")),
+        not cutter.piece.is_empty,
+    )
 
 
 def _without_film(region: Region) -> Region:
@@ -115,41 +123,66 @@ def _without_film(region: Region) -> Region:
 
 
 def _tool_findings(cutter: Cutter, program: Program) -> list[Finding]:
-    unknown = {}
+    unknown: dict[int, int] = {}
     for motion in program.motions:
         if not motion.is_rapid and not cutter.knows(motion.station):
             unknown.setdefault(motion.station, motion.line)
     return [
-        Finding("error", "tool.unknown", f"line {line}: station {station} holds no tool of this job",
-                "what it would cut is not known", line=line)
-        for station, line in unknown.items() if station != 0
-    ]  # fmt: skip
+        Finding(
+            "error",
+            "tool.unknown",
+            f"line {line}: station {station} holds no tool of this job",
+            "what it would cut is not known",
+            line=line,
+        )
+        for station, line in unknown.items()
+        if station != 0
+    ]
 
 
 def _gouge_findings(gouges: list[Gouge]) -> list[Finding]:
     return [
-        Finding("error", "gouge", f"line {gouge.line}: cuts {1000 * gouge.depth_mm:.1f} µm below the finished surface "
-                f"at {place_text(*gouge.at)}", "the part would be scrap", at=gouge.at, line=gouge.line)
-        for gouge in gouges if 1000 * gouge.depth_mm > LIMIT_UM
-    ]  # fmt: skip
+        Finding(
+            "error",
+            "gouge",
+            f"line {gouge.line}: cuts {1000 * gouge.depth_mm:.1f} µm below the finished surface "
+            f"at {place_text(*gouge.at)}",
+            "the part would be scrap",
+            at=gouge.at,
+            line=gouge.line,
+        )
+        for gouge in gouges
+        if 1000 * gouge.depth_mm > LIMIT_UM
+    ]
 
 
 def _contact_findings(contacts: list[Contact]) -> list[Finding]:
     return [
-        Finding("error", "contact", f"line {contact.line}: {contact.what}, {contact.depth_mm:.2f} mm deep at "
-                f"{place_text(*contact.at)}", "tool, part or machine break", at=contact.at,
-                line=contact.line)
+        Finding(
+            "error",
+            "contact",
+            f"line {contact.line}: {contact.what}, {contact.depth_mm:.2f} mm deep at {place_text(*contact.at)}",
+            "tool, part or machine break",
+            at=contact.at,
+            line=contact.line,
+        )
         for contact in contacts
-    ]  # fmt: skip
+    ]
 
 
 def _loose_findings(cutter: Cutter) -> list[Finding]:
     return [
-        Finding("warning", "loose", f"line {line}: a loose ring of {ring.area:.2f} mm² falls off at "
-                f"{place_text(ring.centroid.x)}", "it can jam between tool and part", at=(ring.centroid.x, ring.centroid.y),
-                line=line)
-        for line, ring in cutter.loose if ring.area > 0.05
-    ]  # fmt: skip
+        Finding(
+            "warning",
+            "loose",
+            f"line {line}: a loose ring of {ring.area:.2f} mm² falls off at {place_text(ring.centroid.x)}",
+            "it can jam between tool and part",
+            at=(ring.centroid.x, ring.centroid.y),
+            line=line,
+        )
+        for line, ring in cutter.loose
+        if ring.area > 0.05
+    ]
 
 
 def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: Cutter) -> list[Finding]:
@@ -159,10 +192,16 @@ def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: C
         place = piece.representative_point()
         line = _nearest_line(piece, program, cutter)
         where = f"; nearest cut is line {line}" if line else ""
-        found.append(Finding(
-            "error", "leftover", f"{1000 * depth:.1f} µm left at {place_text(place.x, place.y)}{where}",
-            "the plan says this surface is clean", at=(place.x, place.y), line=line,
-        ))  # fmt: skip
+        found.append(
+            Finding(
+                "error",
+                "leftover",
+                f"{1000 * depth:.1f} µm left at {place_text(place.x, place.y)}{where}",
+                "the plan says this surface is clean",
+                at=(place.x, place.y),
+                line=line,
+            )
+        )
     return found
 
 
@@ -187,9 +226,23 @@ def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
         stretch = f"between {place_text(z0)} and {place_text(z1)}"
         at = (piece.centroid.x, piece.centroid.y)
         if piece.area <= smallest**2 and depth <= smallest:
-            found.append(Finding("note", "reach.corner", f"{depth:.3f} mm stays in the inner corner {stretch}",
-                                 "the nose of the tool rounds it", at=at))  # fmt: skip
+            found.append(
+                Finding(
+                    "note",
+                    "reach.corner",
+                    f"{depth:.3f} mm stays in the inner corner {stretch}",
+                    "the nose of the tool rounds it",
+                    at=at,
+                )
+            )
         else:
-            found.append(Finding("warning", "reach.left", f"{depth:.3f} mm ({piece.area:.2f} mm²) stays {stretch}",
-                                 "no finishing cut of the plan reaches it", at=at))  # fmt: skip
+            found.append(
+                Finding(
+                    "warning",
+                    "reach.left",
+                    f"{depth:.3f} mm ({piece.area:.2f} mm²) stays {stretch}",
+                    "no finishing cut of the plan reaches it",
+                    at=at,
+                )
+            )
     return found

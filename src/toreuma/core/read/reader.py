@@ -99,13 +99,23 @@ class _Reader:
                 self._state.section = len(self._sections)
                 self._sections.append(Section(int(match.group(1)), match.group(2), block.line))
         if block.unread:
-            self._say("error", "program.unread", block.line, f"'{block.unread[:20]}' was not understood",
-                      "the rest of the block was left out")  # fmt: skip
+            self._say(
+                "error",
+                "program.unread",
+                block.line,
+                f"'{block.unread[:20]}' was not understood",
+                "the rest of the block was left out",
+            )
         if not block.words:
             return
         if self._state.ended:
-            self._once("error", "program.after_end", block.line, "words stand after the end of the program",
-                       "the control would not run them")  # fmt: skip
+            self._once(
+                "error",
+                "program.after_end",
+                block.line,
+                "words stand after the end of the program",
+                "the control would not run them",
+            )
             return
         self._words(block)
 
@@ -116,15 +126,25 @@ class _Reader:
             if letter in "GM":
                 name = self._names.get(_normal(f"{letter}{number:g}"))
                 if name is None:
-                    self._say("error", "program.word", block.line, f"{letter}{number:g} is not in the dialect",
-                              f"{self._dialect.name} does not know it")  # fmt: skip
+                    self._say(
+                        "error",
+                        "program.word",
+                        block.line,
+                        f"{letter}{number:g} is not in the dialect",
+                        f"{self._dialect.name} does not know it",
+                    )
                 else:
                     names.append(name)
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
             elif letter not in "OXZUWRIKFSTP":
-                self._say("error", "program.word", block.line, f"the word {letter}{number:g} is not in the dialect",
-                          "what it would do is not known")  # fmt: skip
+                self._say(
+                    "error",
+                    "program.word",
+                    block.line,
+                    f"the word {letter}{number:g} is not in the dialect",
+                    "what it would do is not known",
+                )
         # Words take effect in the order a control obeys them: units and modes, tool, speed, feed, then moves.
         for name in names:
             self._mode(name, block)
@@ -157,21 +177,36 @@ class _Reader:
         elif name in ("surface_speed", "fixed_speed"):
             state.surface = name == "surface_speed"
             if state.surface and state.clamp is None:
-                self._say("error", "speed.no_clamp", block.line, "constant surface speed without a speed clamp",
-                          "near the centre the spindle runs away and the jaws open")  # fmt: skip
+                self._say(
+                    "error",
+                    "speed.no_clamp",
+                    block.line,
+                    "constant surface speed without a speed clamp",
+                    "near the centre the spindle runs away and the jaws open",
+                )
         elif name in ("spindle_forward", "spindle_reverse"):
             state.running = True
             if name == "spindle_reverse":
-                self._once("warning", "spindle.reverse", block.line, "the spindle runs in reverse",
-                           "right-hand tools above the axis cut with the spindle forward")  # fmt: skip
+                self._once(
+                    "warning",
+                    "spindle.reverse",
+                    block.line,
+                    "the spindle runs in reverse",
+                    "right-hand tools above the axis cut with the spindle forward",
+                )
         elif name == "clamp":
             self._clamp(block)
 
     def _clamp(self, block: Block) -> None:
         speed = block.value("S")
         if speed is None or any(block.value(letter) is not None for letter in "XZUW"):
-            self._say("error", "program.shift", block.line, "a coordinate shift is not read",
-                      "every place after it would be uncertain")  # fmt: skip
+            self._say(
+                "error",
+                "program.shift",
+                block.line,
+                "a coordinate shift is not read",
+                "every place after it would be uncertain",
+            )
             return
         self._state.clamp = speed
 
@@ -179,22 +214,30 @@ class _Reader:
         station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
         self._state.station = station
         if offset != station and offset != 0:
-            self._say("warning", "tool.offset", block.line, f"station {station} is used with offset {offset}",
-                      "the size of another tool would count")  # fmt: skip
+            self._say(
+                "warning",
+                "tool.offset",
+                block.line,
+                f"station {station} is used with offset {offset}",
+                "the size of another tool would count",
+            )
         self._state.feed = None
         self._state.surface = None
 
     def _speed(self, number: float, block: Block) -> None:
         if self._state.surface is None:
-            self._say("error", "speed.mode", block.line, "a speed without saying surface or spindle speed",
-                      "it would be taken as whatever was in force")  # fmt: skip
+            self._say(
+                "error",
+                "speed.mode",
+                block.line,
+                "a speed without saying surface or spindle speed",
+                "it would be taken as whatever was in force",
+            )
         self._state.speed = number
 
     def _set_feed(self, number: float, block: Block) -> None:
         if number <= 0:
-            self._say(
-                "error", "feed.zero", block.line, f"the feed is {number:g}", "the tool would stand and rub"
-            )
+            self._say("error", "feed.zero", block.line, f"the feed is {number:g}", "the tool would stand and rub")
             return
         self._state.feed = number * self._state.scale
 
@@ -202,9 +245,7 @@ class _Reader:
         seconds = block.value("P") or block.value("X") or block.value("U") or 0.0
         if block.value("P") is not None:
             seconds /= 1000
-        self._motions.append(
-            replace(self._motion(Line(self._state.at, self._state.at), None, block), dwell_s=seconds)
-        )
+        self._motions.append(replace(self._motion(Line(self._state.at, self._state.at), None, block), dwell_s=seconds))
 
     def _to_reference(self, block: Block) -> None:
         z, r = self._target(block)
@@ -231,8 +272,13 @@ class _Reader:
     def _travel(self, block: Block) -> None:
         state = self._state
         if not state.units_set:
-            self._once("error", "program.units", block.line, "the program moves before it says inch or millimetre",
-                       "millimetres were assumed")  # fmt: skip
+            self._once(
+                "error",
+                "program.units",
+                block.line,
+                "the program moves before it says inch or millimetre",
+                "millimetres were assumed",
+            )
         target = self._target(block)
         if state.move == "":
             self._say("error", "program.move", block.line, "a place without a move word", "it was left out")
@@ -249,17 +295,35 @@ class _Reader:
     def _feed_in_force(self, block: Block) -> float:
         state = self._state
         if state.feed is None:
-            self._once("error", "feed.missing", block.line, "a cutting move without a feed", "a feed of 0.1 was assumed",
-                       key=f"feed{state.section}")  # fmt: skip
+            self._once(
+                "error",
+                "feed.missing",
+                block.line,
+                "a cutting move without a feed",
+                "a feed of 0.1 was assumed",
+                key=f"feed{state.section}",
+            )
         if state.per_minute is None:
-            self._once("error", "feed.mode", block.line, "the feed is neither per revolution nor per minute",
-                       "per revolution was assumed")  # fmt: skip
+            self._once(
+                "error",
+                "feed.mode",
+                block.line,
+                "the feed is neither per revolution nor per minute",
+                "per revolution was assumed",
+            )
         if not state.running or state.speed <= 0 or state.surface is None:
-            self._once("error", "spindle.stopped", block.line, "a cutting move with the spindle standing or no speed set",
-                       "the edge breaks", key=f"spindle{state.section}{state.station}")  # fmt: skip
+            self._once(
+                "error",
+                "spindle.stopped",
+                block.line,
+                "a cutting move with the spindle standing or no speed set",
+                "the edge breaks",
+                key=f"spindle{state.section}{state.station}",
+            )
         if state.station == 0:
-            self._once("error", "tool.none", block.line, "a cutting move before any tool is called",
-                       "what cuts is not known")  # fmt: skip
+            self._once(
+                "error", "tool.none", block.line, "a cutting move before any tool is called", "what cuts is not known"
+            )
         return state.feed or 0.1
 
     def _arc(self, target: Point, block: Block) -> Arc | None:
@@ -268,9 +332,7 @@ class _Reader:
         radius = block.value("R")
         i, k = block.value("I"), block.value("K")
         if radius is None and i is None and k is None:
-            self._say(
-                "error", "arc.open", block.line, "an arc without a radius or centre", "it was read as a line"
-            )
+            self._say("error", "arc.open", block.line, "an arc without a radius or centre", "it was read as a line")
             return None
         if radius is not None:
             try:
@@ -280,14 +342,24 @@ class _Reader:
                 wanted = max(wanted, chord) if chord - wanted < 0.002 else wanted
                 return arc_through_ends(state.at, target, wanted, clockwise)
             except ValueError:
-                self._say("error", "arc.radius", block.line, f"radius {radius:g} cannot join the ends of the arc",
-                          "it was read as a line")  # fmt: skip
+                self._say(
+                    "error",
+                    "arc.radius",
+                    block.line,
+                    f"radius {radius:g} cannot join the ends of the arc",
+                    "it was read as a line",
+                )
                 return None
         centre = (state.at[0] + (k or 0.0) * state.scale, state.at[1] + (i or 0.0) * state.scale)
         gap = abs(math.dist(centre, state.at) - math.dist(centre, target))
         if gap > ARC_ENDS_MM:
-            self._say("error", "arc.centre", block.line, f"the ends of the arc differ by {gap:.3f} mm in radius",
-                      "the control stops or cuts another shape")  # fmt: skip
+            self._say(
+                "error",
+                "arc.centre",
+                block.line,
+                f"the ends of the arc differ by {gap:.3f} mm in radius",
+                "the control stops or cuts another shape",
+            )
         if math.dist(centre, state.at) < 1e-9:
             return None
         return Arc(state.at, target, centre, clockwise)
@@ -301,9 +373,7 @@ class _Reader:
                 spindle = Spindle("surface", state.speed * metres, state.clamp)
             else:
                 spindle = Spindle("fixed", state.speed, state.clamp)
-        return Motion(
-            segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section
-        )
+        return Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
 
     def _add(self, segment: Segment, feed: float | None, block: Block) -> None:
         if segment.length > 1e-9:
@@ -329,8 +399,13 @@ class _Reader:
             return
         for step, line in steps:
             if step != usual:
-                self._say("warning", "program.gap", line,
-                          f"block numbers jump by {step} here instead of {usual}", "a block may be missing or doubled")  # fmt: skip
+                self._say(
+                    "warning",
+                    "program.gap",
+                    line,
+                    f"block numbers jump by {step} here instead of {usual}",
+                    "a block may be missing or doubled",
+                )
 
 
 def _normal(code: str) -> str:

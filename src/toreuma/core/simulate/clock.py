@@ -1,5 +1,6 @@
 """How long a move takes, exactly, and how fast the spindle turns meanwhile."""
 
+import itertools
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
@@ -29,9 +30,7 @@ class Times:
         return self.cutting_s + self.rapid_s + self.idle_s
 
     def __add__(self, other: "Times") -> "Times":
-        return Times(
-            self.cutting_s + other.cutting_s, self.rapid_s + other.rapid_s, self.idle_s + other.idle_s
-        )
+        return Times(self.cutting_s + other.cutting_s, self.rapid_s + other.rapid_s, self.idle_s + other.idle_s)
 
 
 def motion_time_s(motion: Motion, machine: Machine) -> float:
@@ -61,7 +60,7 @@ def _feed_per_rev_s(segment: Segment, feed: float, spindle: Spindle, machine: Ma
     knee = clamp_diameter(spindle.value, ceiling) / 2
     shares = sorted({0.0, 1.0, *_crossings(segment, knee), *_crossings(segment, -knee)})
     minutes = 0.0
-    for a, b in zip(shares, shares[1:], strict=False):
+    for a, b in itertools.pairwise(shares):
         at = (a + b) / 2 + (b - a) / 2 * _NODES
         radius = np.abs([segment.at(float(share))[1] for share in at])
         revs_per_min = np.minimum(1000 * spindle.value / (2 * math.pi * np.maximum(radius, 1e-12)), ceiling)

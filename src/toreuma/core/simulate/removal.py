@@ -18,7 +18,7 @@ SIMULATION_CHORD_MM = 0.0002
 
 def nose_path(motion: Motion, shape: ToolShape, tolerance_mm: float = SIMULATION_CHORD_MM) -> Points:
     """Places of the nose centre along a move, shape (n, 2), mm."""
-    return motion.segment.points(tolerance_mm) - np.array(shape.tip)
+    return np.asarray(motion.segment.points(tolerance_mm) - np.array(shape.tip))
 
 
 def cutting_sweep(motions: Sequence[Motion], shape: ToolShape) -> Region:

@@ -26,9 +26,7 @@ class Replay:
     ``ends`` are stocks known already: (index of the last span they hold for, region), by rising index.
     """
 
-    def __init__(
-        self, job: Job, stock: Region, timeline: Timeline, ends: Sequence[tuple[int, Region]] = ()
-    ) -> None:
+    def __init__(self, job: Job, stock: Region, timeline: Timeline, ends: Sequence[tuple[int, Region]] = ()) -> None:
         self._stock = stock
         self.timeline = timeline
         self._ends = tuple(ends)
