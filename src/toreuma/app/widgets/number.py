@@ -12,7 +12,7 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System, parse, show
 
-__all__ = ["Entry", "NumberRow", "clear", "evidence_html", "heading"]
+__all__ = ["Entry", "NumberRow", "evidence_html"]
 
 
 class Entry(QLineEdit):
@@ -67,6 +67,8 @@ class Entry(QLineEdit):
 
 class NumberRow(QFrame):
     """Name, value, unit; a pin where the person may fix it; a fold with the evidence."""
+
+    folded = Signal()
 
     def __init__(
         self,
@@ -175,9 +177,11 @@ class NumberRow(QFrame):
         self.entry.refuse()
         self._fault.setText(text)
         self._fault.show()
+        self.folded.emit()
 
     def _fold(self, opened: bool) -> None:
         self._why.setVisible(opened)
+        self.folded.emit()
 
 
 def _label(evidence: Evidence, theme: Theme) -> str:
@@ -210,20 +214,3 @@ def evidence_html(evidence: Evidence, system: System, theme: Theme) -> str:
     if evidence.source:
         lines.append(f"<span style='color:{muted}'>Source: {escape(evidence.source)}</span>")
     return "<br>".join(lines)
-
-
-def heading(text: str) -> QLabel:
-    label = QLabel(text)
-    label.setObjectName("heading")
-    label.setContentsMargins(0, 8, 0, 0)
-    return label
-
-
-def clear(layout: QVBoxLayout) -> None:
-    """Take everything out of a column."""
-    while layout.count():
-        item = layout.takeAt(0)
-        widget = item.widget() if item else None
-        if widget is not None:
-            widget.setParent(None)
-            widget.deleteLater()

@@ -1,12 +1,12 @@
 """The verdict of the proof and everything it found."""
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QFrame, QLabel, QProgressBar, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QLabel, QProgressBar, QVBoxLayout, QWidget
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.findings import FindingCard
-from toreuma.app.widgets.number import clear, heading
 from toreuma.core.findings import Finding
 
 __all__ = ["ProofPanel"]
@@ -37,16 +37,8 @@ class ProofPanel(QWidget):
         column.addWidget(self._why)
         column.addWidget(self._bar)
         column.addWidget(heading("What was found"))
-        area = QScrollArea()
-        area.setObjectName("panel")
-        area.setWidgetResizable(True)
-        area.setFrameShape(QFrame.Shape.NoFrame)
-        area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        page = QWidget()
-        self._cards = QVBoxLayout(page)
-        self._cards.setContentsMargins(0, 2, 10, 0)
-        area.setWidget(page)
-        column.addWidget(area, 1)
+        self._cards = ScrollColumn(0, 2, 10, 0)
+        column.addWidget(self._cards, 1)
         for signal in (session.outcome_changed, session.proof_changed, session.job_changed):
             signal.connect(self.refresh)
         session.progress.connect(lambda share: self._bar.setValue(round(100 * share)))
@@ -80,14 +72,15 @@ class ProofPanel(QWidget):
         self.verdict.setStyleSheet("font-size: 20px; font-weight: bold;")
         self.verdict.setText(text)
         self._why.setText(why)
-        clear(self._cards)
+        self._cards.clear()
         for finding in findings[:MOST_CARDS]:
-            self._cards.addWidget(FindingCard(finding, self._session, self._theme, self._choose))
+            self._cards.column.addWidget(FindingCard(finding, self._session, self._theme, self._choose))
         if not findings and proof is not None:
             nothing = QLabel("Nothing.")
             nothing.setObjectName("muted")
-            self._cards.addWidget(nothing)
-        self._cards.addStretch(1)
+            self._cards.column.addWidget(nothing)
+        self._cards.column.addStretch(1)
+        self._cards.settle()
 
     def _choose(self, finding: Finding) -> None:
         if finding.line is not None:

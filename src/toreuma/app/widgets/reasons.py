@@ -2,15 +2,11 @@
 
 from collections.abc import Callable
 
-from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QComboBox,
-    QFrame,
     QLabel,
     QLineEdit,
     QPushButton,
-    QScrollArea,
-    QVBoxLayout,
     QWidget,
 )
 
@@ -18,8 +14,9 @@ from toreuma.app.fields import BLANK_FIELDS, OPERATION_FIELDS, Field, operation_
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.findings import FindingCard
-from toreuma.app.widgets.number import NumberRow, clear, heading
+from toreuma.app.widgets.number import NumberRow
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -31,22 +28,13 @@ __all__ = ["ReasonsPanel"]
 LEAD_NUMBERS = ("vc", "clamp", "f", "f_centre", "ap_max", "ap", "passes", "n", "force", "power", "ra", "rt")
 
 
-class ReasonsPanel(QScrollArea):
+class ReasonsPanel(ScrollColumn):
     """Right-hand panel. Rebuilt when another thing is selected; refreshed in place when only numbers change."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
-        self.setObjectName("panel")
-        self.setWidgetResizable(True)
-        self.setFrameShape(QFrame.Shape.NoFrame)
-        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.setAccessibleName("Reasons")
         self._session, self._theme, self._stage = session, theme, "part"
-        self._page = QWidget()
-        self._column = QVBoxLayout(self._page)
-        self._column.setContentsMargins(12, 10, 8, 12)
-        self._column.setSpacing(2)
-        self.setWidget(self._page)
         self.rows: dict[str, NumberRow] = {}
         self._key: tuple[object, ...] = ()
         self._texts: dict[str, QLabel] = {}
@@ -74,6 +62,10 @@ class ReasonsPanel(QScrollArea):
 
     def refresh(self) -> None:
         """Bring the panel up to date."""
+        self._fill()
+        self.settle()
+
+    def _fill(self) -> None:
         job = self._session.job
         if job is None:
             self._start(())
@@ -103,11 +95,11 @@ class ReasonsPanel(QScrollArea):
             return False
         self._key = key
         self.rows, self._texts = {}, {}
-        clear(self._column)
+        self.clear()
         return True
 
     def _add(self, widget: QWidget) -> None:
-        self._column.addWidget(widget)
+        self.column.addWidget(widget)
 
     def _text(self, key: str, name: str, text: str) -> None:
         """Put text into a label kept under ``key``, made on first use."""
@@ -127,11 +119,12 @@ class ReasonsPanel(QScrollArea):
     ) -> None:
         if key not in self.rows:
             self.rows[key] = NumberRow(evidence, self._theme, change)
+            self.rows[key].folded.connect(self.settle)
             self._add(self.rows[key])
         self.rows[key].show_evidence(evidence, self._session.system)
 
     def _end(self) -> None:
-        self._column.addStretch(1)
+        self.column.addStretch(1)
 
     # What is shown
 
@@ -360,7 +353,7 @@ class ReasonsPanel(QScrollArea):
             )
             caution.setObjectName("muted")
             caution.setWordWrap(True)
-            self._column.addSpacing(10)
+            self.column.addSpacing(10)
             self._add(button)
             self._add(caution)
             self._end()

@@ -45,8 +45,8 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
         clear_z = run_in[0]
     path.come(clear_z, top)
     path.rapid(r=run_in[1])
-    path.rapid(z=run_in[0])
     begin = len(path.motions)
+    path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
     path.feed(feed, *contour[0].start)
     path.along(contour, feed)
     drawn = tuple(motion.segment for motion in path.motions[begin:])

@@ -254,7 +254,8 @@ def no_beyond(operation: Operation, numbers: dict[str, Evidence]) -> list[Findin
             Finding(
                 "error",
                 "power.short",
-                f"{drawn.number:.2f} kW needed at the edge, {drawn.limits[0].number:.2f} kW there ({drawn.limits[0].label})",
+                f"{drawn.number:.2f} kW needed at the edge, {drawn.limits[0].number:.2f} kW there "
+                f"({drawn.limits[0].label})",
                 "the spindle slows down or stalls in the cut",
                 operation.id,
                 cures=_ease(operation, numbers, 1 / share),

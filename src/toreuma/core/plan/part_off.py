@@ -53,8 +53,11 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
         bottom = scene.profile.segments[-1].start[1]
         path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
         path.feed(feed * 2, r=clear)
-        path.rapid(z=edge[0].start[0])
-        path.along([Line((edge[0].start[0], clear), edge[0].start), *edge], feed)
+        start = edge[0].start
+        safe = _stock_radius(work, start[0] - slot_z) + APPROACH_MM + shape.nose_radius
+        path.rapid(r=max(clear, safe))
+        path.rapid(z=start[0])
+        path.along([Line((start[0], max(clear, safe)), start), *edge], feed)
     slow_r = operation.slow_below_d_mm / 2 + shape.nose_radius
     if path.nose[1] > slow_r:
         path.feed(feed, z=slot_z, r=slow_r)
@@ -119,18 +122,21 @@ def _slot_z(work: Work) -> float:
     return work.scene.profile.back_z - work.shape.nose_radius - _right_nose(work)
 
 
-def _stock_radius(work: Work) -> float:
-    """Radius of the stock where the blade goes in, mm."""
+def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
+    """Largest radius of the stock where the blade goes in, and up to ``ahead_mm`` in front of that, mm."""
     z = work.scene.profile.back_z
-    met = work.stock.intersection(box(z - work.shape.edge_length, 0, z + 1e-3, 1e4))
+    met = work.stock.intersection(box(z - work.shape.edge_length, 0, z + ahead_mm + 1e-3, 1e4))
     return float(met.bounds[3]) if not met.is_empty else work.scene.stock_r
 
 
-def _edge_line(work: Work) -> Envelope:
-    """How far down the blade may go over the back edge and behind it."""
-    blocked = blocked_by_part(work.scene.part_both_halves, work.shape)
+def _edge_line(work: Work, ahead_mm: float = 0.0) -> Envelope:
+    """How far down the blade may go over the back edge and behind it, from ``ahead_mm`` in front of the edge."""
+    blocked = work.memo.get(
+        ("blade", work.scene.part_key, work.tool), lambda: blocked_by_part(work.scene.part_both_halves, work.shape)
+    )
     profile = work.scene.profile
-    z_from = profile.segments[profile.outside_end - 1].end[0] + work.shape.nose_radius - _right_nose(work)
+    edge_z = profile.segments[profile.outside_end - 1].end[0]
+    z_from = edge_z + work.shape.nose_radius - _right_nose(work) + ahead_mm
     return upper_envelope(blocked, z_from, _slot_z(work) - 1e-3)
 
 
@@ -144,16 +150,19 @@ def _edge(work: Work, top: float) -> list[Segment]:
     bottom = broken[-1].end[1]
     line = from_place(_edge_line(work).with_levels(np.array([bottom])).points, (z - _right_nose(work), r))
     contour = recover(line[line[:, 1] >= bottom - 1e-6])
-    return [Line(_run_in(contour[0], top + shape.nose_radius), contour[0].start), *contour]
+    ahead = _edge_line(work, ahead_mm=2 * (top - bottom) + 2.0)
+    return [Line(_run_in(contour[0], top + shape.nose_radius, ahead), contour[0].start), *contour]
 
 
-def _run_in(first: Segment, top: float) -> Point:
-    """Where the edge cut begins in the air: back along a steep edge, straight above a shallow one."""
+def _run_in(first: Segment, top: float, ahead: Envelope) -> Point:
+    """Where the edge cut begins in the air: back along a steep edge if nothing stands there, else straight above."""
     (z, r), (dz, dr) = first.start, first.tangent()
     rise = max(top - r, 0.0) + EDGE_RUN_IN_MM
     if dr > -STEEP:
         return z, r + rise
-    return z + rise * dz / dr, r + rise
+    slanted = Line((z + rise * dz / dr, r + rise), (z, r))
+    free = all(ahead.height(at[0]) <= at[1] + 1e-6 for at in map(slanted.at, np.linspace(0, 1, 25)))
+    return slanted.start if free else (z, r + rise)
 
 
 def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> list[Finding]:

@@ -6,10 +6,10 @@ At a wall the tool follows it up to the level before, which leaves no steps; int
 wall behind it, which is as steep as its trailing edge allows.
 """
 
-import itertools
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from itertools import pairwise
 
 import numpy as np
 import shapely
@@ -69,6 +69,7 @@ class _Cut:
     end_z: float
     entry: Points
     climb: Points
+    touched_mm: float
 
 
 def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
@@ -82,7 +83,7 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     touched = _engagement(work)
     limit = values["ap_max"].number
     top = work.stock.bounds[3] + shape.nose_radius
-    cuts = list(_cuts(reach.envelope, touched, top, shape.nose_radius, limit))
+    cuts = _cuts(reach.envelope, touched, top, shape.nose_radius, limit)
     findings = list(stretch.findings)
     if not cuts:
         findings.append(
@@ -164,24 +165,55 @@ def _engagement(work: Work) -> Region:
     return work.memo.get(("engagement", work.tool, fingerprint(work.stock)), compute)
 
 
-def _cuts(envelope: Envelope, touched: Region, top: float, floor: float, limit: float) -> Iterator[_Cut]:
+def _cuts(envelope: Envelope, touched: Region, top: float, floor: float, limit: float) -> list[_Cut]:
     """Passes from the top down, front before back. ``floor`` is the nose height with the tip on the axis."""
     points = envelope.points.copy()
     points[:, 1] = np.maximum(points[:, 1], floor)
-    stack = [(0, len(points) - 1, top)]
+    steps: list[_Step] = []
+    stack = [(0, len(points) - 1, top, -1)]
     while stack:
-        first, last, height = stack.pop()
-        run = points[first : last + 1]
-        key = _next_shoulder(run, height)
+        first, last, height, parent = stack.pop()
+        key = _next_shoulder(points[first : last + 1], height)
         if key is None:
             continue
         count = max(1, math.ceil((height - key) / limit - 1e-6))
         levels = np.linspace(height, key, count + 1)
-        for above, level in itertools.pairwise(levels):
-            yield from _level_cuts(Envelope(points), first, last, float(level), float(above), touched)
-        low = points[:, 1] < key - SAME_MM
-        spans = _spans(low, first, last)
-        stack.extend((a, b, key) for a, b in reversed(spans))
+        made = [
+            cut
+            for above, level in pairwise(levels)
+            for cut in _level_cuts(Envelope(points), first, last, float(level), float(above), touched)
+        ]
+        steps.append(_Step(made, parent))
+        spans = _spans(points[:, 1] < key - SAME_MM, first, last)
+        stack.extend((a, b, key, len(steps) - 1) for a, b in reversed(spans))
+    return [cut for step in _worthwhile(steps) for cut in step.cuts]
+
+
+@dataclass
+class _Step:
+    """The cuts of one stretch down to one shoulder; ``parent`` is the step above it.
+
+    ``below`` are the places along Z where a step underneath is cut, for which this one must clear the way.
+    """
+
+    cuts: list[_Cut]
+    parent: int
+    below: list[tuple[float, float]] = field(default_factory=list)
+
+
+def _worthwhile(steps: list[_Step]) -> list[_Step]:
+    """Steps without the cuts that are too short to be worth it and clear the way for nothing."""
+    for step in reversed(steps):  # a step stands behind its parent, so needs travel upward
+        step.cuts = [cut for cut in step.cuts if cut.touched_mm >= WORTH_MM or _over(cut, step)]
+        if step.parent >= 0:
+            steps[step.parent].below += step.below + [(cut.end_z, cut.start_z) for cut in step.cuts]
+    return steps
+
+
+def _over(cut: _Cut, step: _Step) -> bool:
+    """A short cut stands over a cut that is made: one below it in its own step, or in a step underneath."""
+    longer = [(c.end_z, c.start_z) for c in step.cuts if c.level < cut.level and c.touched_mm >= WORTH_MM]
+    return any(cut.end_z < high and low < cut.start_z for low, high in [*step.below, *longer])
 
 
 def _next_shoulder(run: Points, height: float) -> float | None:
@@ -220,7 +252,7 @@ def _level_cuts(
             end = z_left if e_left - z_left < JOIN_MM else e_left - PULL_OUT_MM
             climb = _climb(marked, left, above) if end == z_left else marked[:0]
             entry = _descent(marked, right, above) if walled else marked[:0]
-            yield _Cut(level, above, start, end, entry, climb)
+            yield _Cut(level, above, start, end, entry, climb, e_right - e_left)
 
 
 def _touching(touched: Region, z_right: float, z_left: float, level: float) -> list[tuple[float, float]]:
@@ -229,7 +261,7 @@ def _touching(touched: Region, z_right: float, z_left: float, level: float) -> l
         return []
     line = shapely.LineString([(z_left, level), (z_right, level)])
     met = shapely.intersection(line, touched)
-    spans = sorted((part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > WORTH_MM)
+    spans = sorted((part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > 0.05)
     joined: list[list[float]] = []
     for low, high in spans:
         if joined and low - joined[-1][1] < JOIN_MM:
