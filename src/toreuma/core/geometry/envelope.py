@@ -42,6 +42,12 @@ class Envelope:
         at = r0 + share * (r1 - r0)
         return [*at[hit].tolist(), *r1[hit & (z0 == z1)].tolist()]
 
+    def highest(self, z_a: float, z_b: float) -> float:
+        """The highest blocked r between two places."""
+        low, high = min(z_a, z_b), max(z_a, z_b)
+        inside = self.points[(self.points[:, 0] >= low) & (self.points[:, 0] <= high), 1]
+        return max(float(inside.max(initial=FLOOR)), self.height(low), self.height(high))
+
     def cut(self, z_from: float, z_to: float) -> "Envelope":
         """The stretch between two places, ``z_from`` > ``z_to``."""
         keep = (self.points[:, 0] <= z_from) & (self.points[:, 0] >= z_to)

@@ -96,7 +96,7 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
             )
         )
     path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
-    drawn = [_write(path, cut, top, values["f"].number) for cut in cuts]
+    drawn = [_write(path, cut, top, values["f"].number, reach.envelope) for cut in cuts]
     if cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
@@ -287,10 +287,10 @@ def _descent(marked: Points, right: int, above: float) -> Points:
     return np.asarray(marked[start : right + 1])
 
 
-def _write(path: Path, cut: _Cut, top: float, feed: float) -> Pass:
+def _write(path: Path, cut: _Cut, top: float, feed: float, contour: Envelope) -> Pass:
     """Write one pass down and return what to draw."""
     head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
-    _travel(path, (float(head[0]), float(head[1])), top)
+    _travel(path, (float(head[0]), float(head[1])), top, contour)
     begin = len(path.motions)
     if len(cut.entry) > 1:
         path.along(recover(cut.entry, COARSE_MM), feed)
@@ -304,14 +304,14 @@ def _write(path: Path, cut: _Cut, top: float, feed: float) -> Pass:
     return Pass(segments, cut.above - cut.level)
 
 
-def _travel(path: Path, head: tuple[float, float], top: float) -> None:
-    """From where the tool is to just above the start of a pass."""
+def _travel(path: Path, head: tuple[float, float], top: float, contour: Envelope) -> None:
+    """From where the tool is to just above the start of a pass: straight back if nothing stands between."""
     z, r = path.nose
     clear = head[1] + PULL_OUT_MM
     safe = top + APPROACH_MM
     if not path.motions:
         path.come(head[0], max(clear, min(safe, r)))
-    elif head[0] > z and r >= clear - SAME_MM:
+    elif head[0] > z and r >= max(clear - SAME_MM, contour.highest(z, head[0]) + PULL_OUT_MM / 2):
         path.rapid(z=head[0])
     else:
         path.rapid(r=safe)

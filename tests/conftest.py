@@ -1,0 +1,33 @@
+"""Shared fixtures. Qt draws offscreen; hypothesis is seeded so that every run is the same."""
+
+import os
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+import pytest
+from hypothesis import HealthCheck, settings
+
+from toreuma.core.dialect import Dialect
+from toreuma.core.model import Job
+from toreuma.core.plan import Plan, plan
+from toreuma.io.library import demo_job, dialect
+
+settings.register_profile(
+    "toreuma", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow], max_examples=40
+)
+settings.load_profile("toreuma")
+
+
+@pytest.fixture(scope="session")
+def spear() -> Job:
+    return demo_job("spear")
+
+
+@pytest.fixture(scope="session")
+def language() -> Dialect:
+    return dialect("system-a")
+
+
+@pytest.fixture(scope="session")
+def spear_plan(spear: Job) -> Plan:
+    return plan(spear)
