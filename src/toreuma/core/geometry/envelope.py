@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.elements import Line, Point, Points
 from toreuma.core.geometry.region import Region, box, region_from_points, rings
 
 __all__ = ["Envelope", "upper_envelope"]
@@ -47,6 +47,11 @@ class Envelope:
         low, high = min(z_a, z_b), max(z_a, z_b)
         inside = self.points[(self.points[:, 0] >= low) & (self.points[:, 0] <= high), 1]
         return max(float(inside.max(initial=FLOOR)), self.height(low), self.height(high))
+
+    def clears(self, start: Point, end: Point) -> bool:
+        """A straight move between two places stays free (tried at closely spaced places)."""
+        line = Line(start, end)
+        return all(self.height(z) <= r + 1e-6 for z, r in (line.at(i / 32) for i in range(33)))
 
     def cut(self, z_from: float, z_to: float) -> "Envelope":
         """The stretch between two places, ``z_from`` > ``z_to``."""

@@ -22,6 +22,9 @@ from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
 __all__ = ["plan_finish_od"]
 
+REACHED_MM = 0.002
+"""A place this close to the contour is on it."""
+
 MOST_NOSE_RADII = 2.5
 """A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
 
@@ -37,16 +40,17 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
     reach = reach_of(work, stretch)
     outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
     contour = recover(_from_start(outline, work, stretch))
-    run_in = _run_in(contour[0], operation.lead_mm, stretch.from_z is not None)
-    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
     top = max(work.stock.bounds[3], scene.stock_r) + APPROACH_MM + shape.nose_radius
-    clear_z = max(run_in[0], work.stock.bounds[2] + APPROACH_MM + shape.nose_radius)
-    if stretch.from_z is not None:
-        clear_z = run_in[0]
-    path.come(clear_z, top)
-    path.rapid(r=run_in[1])
-    begin = len(path.motions)
-    path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
+    run_in = _run_in(contour[0], operation.lead_mm, stretch, reach)
+    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
+    if run_in is None:  # nothing but straight down is free
+        path.come(contour[0].start[0], top)
+        begin = len(path.motions)
+    else:
+        path.come(max(run_in[0], work.stock.bounds[2] + APPROACH_MM + shape.nose_radius), top)
+        path.rapid(r=run_in[1])
+        begin = len(path.motions)
+        path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
     path.feed(feed, *contour[0].start)
     path.along(contour, feed)
     drawn = tuple(motion.segment for motion in path.motions[begin:])
@@ -115,19 +119,23 @@ def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
     if stretch.from_z is not None:
         return outline
     first = profile.segments[profile.outside_start]
-    on_axis = first.start[1] < 1e-9
-    return from_place(outline, (first.start[0] + nose, 0.0) if on_axis else nose_at_start(first, nose))
+    if first.start[1] < 1e-9:
+        return from_place(outline, (first.start[0] + nose, 0.0))
+    found = from_place(outline, nose_at_start(first, nose))
+    if math.dist(found[0], nose_at_start(first, nose)) < REACHED_MM:
+        return found
+    # The tool does not get down to the start of the first surface: roll over the front edge instead.
+    in_front = outline[:, 0] >= profile.front_z + nose - 1e-6
+    return np.asarray(outline[int(np.flatnonzero(in_front)[-1]) :])
 
 
-def _run_in(first: Segment, lead: float, from_above: bool) -> Point:
-    """Where the tool comes in: back along the first element, or straight down onto a stretch inside the part."""
-    z, r = first.start
-    if from_above:
-        return z, r + lead
-    dz, dr = first.tangent()
-    if dz > -1e-9 and dr < 0:
-        return z, r + lead
-    return z - lead * dz, r - lead * dr
+def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Point | None:
+    """Where the tool comes in, back along the first element; None where only straight down is free."""
+    (z, r), (dz, dr) = first.start, first.tangent()
+    place = (z - lead * dz, r - lead * dr)
+    if stretch.from_z is not None or place[0] < z or not reach.envelope.clears(place, first.start):
+        return None
+    return place
 
 
 def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:

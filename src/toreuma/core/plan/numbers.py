@@ -227,7 +227,7 @@ def power(
     }
 
 
-def no_beyond(operation: Operation, numbers: dict[str, Evidence]) -> list[Finding]:
+def no_beyond(job: Job, operation: Operation, numbers: dict[str, Evidence]) -> list[Finding]:
     """Pinned numbers beyond a limit, and power above what there is: flagged, never changed."""
     found = []
     for evidence in numbers.values():
@@ -258,7 +258,7 @@ def no_beyond(operation: Operation, numbers: dict[str, Evidence]) -> list[Findin
                 f"({drawn.limits[0].label})",
                 "the spindle slows down or stalls in the cut",
                 operation.id,
-                cures=_ease(operation, numbers, 1 / share),
+                cures=_ease(job, operation, numbers, 1 / share),
             )
         )
     return found
@@ -271,12 +271,23 @@ def _unpin(operation_id: str, field: str) -> Cure:
     return Cure("Use the proposed number", apply)
 
 
-def _ease(operation: Operation, numbers: dict[str, Evidence], share: float) -> tuple[Cure, ...]:
-    speed = math.floor(numbers["vc"].number * share)
-    if speed < 1:
+def _ease(job: Job, operation: Operation, numbers: dict[str, Evidence], share: float) -> tuple[Cure, ...]:
+    """Cures for too little power: less depth where there is a choice of depth, less feed otherwise.
+
+    Less speed would not help below the motor's base speed, where power falls with it.
+    """
+    if "ap_max" in numbers:
+        depth = math.floor(100 * numbers["ap"].number * share) / 100
+        return _pin_cure(operation.id, f"Limit the depth to {depth:g} mm", "ap_mm", depth)
+    feed = math.floor(1000 * numbers["f"].number * share ** (1 / (1 - job.stock.material.mc))) / 1000
+    return _pin_cure(operation.id, f"Lower the feed to {feed:g} mm/rev", "feed_mm_rev", feed)
+
+
+def _pin_cure(operation_id: str, label: str, field: str, number: float) -> tuple[Cure, ...]:
+    if number <= 0:
         return ()
 
-    def slower(job: Job) -> Job:
-        return job.with_operation(operation.id, lambda op: op.changed(pins=op.pins.changed(vc_m_min=float(speed))))
+    def apply(job: Job) -> Job:
+        return job.with_operation(operation_id, lambda op: op.changed(pins=op.pins.changed(**{field: number})))
 
-    return (Cure(f"Lower surface speed to {speed} m/min", slower),)
+    return (Cure(label, apply),)

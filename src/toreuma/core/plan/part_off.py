@@ -150,7 +150,7 @@ def _edge(work: Work, top: float) -> list[Segment]:
     bottom = broken[-1].end[1]
     line = from_place(_edge_line(work).with_levels(np.array([bottom])).points, (z - _right_nose(work), r))
     contour = recover(line[line[:, 1] >= bottom - 1e-6])
-    ahead = _edge_line(work, ahead_mm=2 * (top - bottom) + 2.0)
+    ahead = _edge_line(work, ahead_mm=2 * max(top - bottom, 0.0) + 2.0)
     return [Line(_run_in(contour[0], top + shape.nose_radius, ahead), contour[0].start), *contour]
 
 
@@ -160,9 +160,8 @@ def _run_in(first: Segment, top: float, ahead: Envelope) -> Point:
     rise = max(top - r, 0.0) + EDGE_RUN_IN_MM
     if dr > -STEEP:
         return z, r + rise
-    slanted = Line((z + rise * dz / dr, r + rise), (z, r))
-    free = all(ahead.height(at[0]) <= at[1] + 1e-6 for at in map(slanted.at, np.linspace(0, 1, 25)))
-    return slanted.start if free else (z, r + rise)
+    slanted = (z + rise * dz / dr, r + rise)
+    return slanted if ahead.clears(slanted, (z, r)) else (z, r + rise)
 
 
 def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> list[Finding]:

@@ -37,8 +37,11 @@ __all__ = ["plan_rough_od"]
 SLIVER_MM = 0.02
 """Stock thinner than this above the contour is not worth a pass."""
 
-WORTH_MM = 0.8
-"""Cuts shorter than this are left to finishing, which meets no more there than in any inner corner."""
+WORTH_MM, WORTH_MM2 = 0.8, 0.4
+"""Cuts shorter than this, of a smaller area, are left to finishing: it meets as much in any inner corner."""
+
+NEAR_MM = 1.0
+"""How far apart along Z two cuts may be for the upper one to clear the way of the lower one."""
 
 JOIN_MM = 3.0
 """Cuts closer together than this are made in one feed."""
@@ -70,6 +73,16 @@ class _Cut:
     entry: Points
     climb: Points
     touched_mm: float
+
+    @property
+    def worth(self) -> bool:
+        return self.touched_mm >= WORTH_MM or self.touched_mm * (self.above - self.level) >= WORTH_MM2
+
+    @property
+    def stretch(self) -> tuple[float, float]:
+        """Everything along Z that the cut passes over."""
+        z = [self.start_z, self.end_z, *self.entry[:, 0], *self.climb[:, 0]]
+        return min(z), max(z)
 
 
 def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
@@ -204,16 +217,17 @@ class _Step:
 def _worthwhile(steps: list[_Step]) -> list[_Step]:
     """Steps without the cuts that are too short to be worth it and clear the way for nothing."""
     for step in reversed(steps):  # a step stands behind its parent, so needs travel upward
-        step.cuts = [cut for cut in step.cuts if cut.touched_mm >= WORTH_MM or _over(cut, step)]
+        step.cuts = [cut for cut in step.cuts if cut.worth or _over(cut, step)]
         if step.parent >= 0:
-            steps[step.parent].below += step.below + [(cut.end_z, cut.start_z) for cut in step.cuts]
+            steps[step.parent].below += step.below + [cut.stretch for cut in step.cuts]
     return steps
 
 
 def _over(cut: _Cut, step: _Step) -> bool:
     """A short cut stands over a cut that is made: one below it in its own step, or in a step underneath."""
-    longer = [(c.end_z, c.start_z) for c in step.cuts if c.level < cut.level and c.touched_mm >= WORTH_MM]
-    return any(cut.end_z < high and low < cut.start_z for low, high in [*step.below, *longer])
+    longer = [c.stretch for c in step.cuts if c.level < cut.level and c.worth]
+    low, high = cut.stretch
+    return any(low < z1 + NEAR_MM and z0 - NEAR_MM < high for z0, z1 in [*step.below, *longer])
 
 
 def _next_shoulder(run: Points, height: float) -> float | None:

@@ -1,0 +1,317 @@
+"""Operations planned against the stock that is there, with numbers that say why."""
+
+import math
+
+import pytest
+
+from toreuma.core.errors import PartError
+from toreuma.core.geometry.region import polygons, rotated_volume
+from toreuma.core.geometry.shape import shape_of
+from toreuma.core.memo import Memo
+from toreuma.core.model import Job, Operation
+from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.result import OperationPlan
+
+
+def op(planned: Plan, operation_id: str) -> OperationPlan:
+    found = planned.of(operation_id)
+    assert found is not None
+    return found
+
+
+def pinned(job: Job, operation_id: str, **pins: float | None) -> Job:
+    return job.with_operation(operation_id, lambda o: o.changed(pins=o.pins.changed(**pins)))
+
+
+def with_field(job: Job, operation_id: str, **fields: object) -> Job:
+    return job.with_operation(operation_id, lambda o: o.changed(**fields))
+
+
+def only(job: Job, *operation_ids: str) -> Job:
+    return job.with_setup(operations=tuple(o for o in job.operations if o.id in operation_ids))
+
+
+def codes(planned: Plan) -> set[str]:
+    return {finding.code for finding in planned.all_findings}
+
+
+def test_the_demo_plans_without_findings(spear_plan: Plan) -> None:
+    assert spear_plan.all_findings == ()
+    assert [len(o.motions) > 0 for o in spear_plan.operations] == [True] * 5
+
+
+def test_facing_goes_past_the_centre_by_more_than_the_nose(spear_plan: Plan, spear: Job) -> None:
+    face = op(spear_plan, "op1")
+    deepest = min(motion.end[1] for motion in face.motions if not motion.is_rapid)
+    assert -deepest > spear.tools[0].insert.nose_radius_mm  # type: ignore[union-attr]
+    assert face.after.bounds[2] == pytest.approx(0, abs=1e-9)
+
+
+def test_facing_divides_the_depth_evenly(spear: Job) -> None:
+    planned = plan(pinned(spear.changed(stock=spear.stock.changed(face_allowance_mm=5)), "op1", ap_mm=2.0))
+    face = op(planned, "op1")
+    assert [p.depth_mm for p in face.cuts.passes] == pytest.approx([5 / 3] * 3)
+    left = with_field(spear, "op1", leave_mm=0.3)
+    assert op(plan(left), "op1").after.bounds[2] == pytest.approx(0.3, abs=1e-9)
+
+
+def test_nothing_to_face_is_a_note_not_a_cut(spear: Job) -> None:
+    planned = plan(only(spear.changed(stock=spear.stock.changed(face_allowance_mm=0)), "op1"))
+    assert codes(planned) == {"face.nothing"}
+    assert not op(planned, "op1").motions
+
+
+@pytest.mark.parametrize("limit", [0.4, 0.9, 1.7, 3.0])
+def test_roughing_passes_are_even_and_not_above_the_limit(spear: Job, limit: float) -> None:
+    rough = op(plan(pinned(spear, "op2", ap_mm=limit)), "op2")
+    depths = [p.depth_mm for p in rough.cuts.passes]
+    assert depths
+    assert max(depths) <= limit + 1e-9
+    assert rough.numbers["ap"].number == pytest.approx(max(depths))
+    assert rough.numbers["passes"].number == len(depths)
+
+
+def test_roughing_leaves_the_allowances(spear: Job) -> None:
+    """No cut comes closer to the part than the allowance, and on the guide it is exactly that."""
+    job = with_field(spear, "op2", leave_radial_mm=0.5, leave_axial_mm=0.2)
+    planned = plan(only(job, "op1", "op2"))
+    left = op(planned, "op2").after
+    part = planned.scene.part
+    assert part.difference(left).area < 1e-9
+    guide = left.intersection(part.buffer(3).intersection(_slab(-34, -30)))
+    assert guide.bounds[3] == pytest.approx(11.5, abs=0.003)
+    shoulder = left.intersection(_slab(-60, -50))
+    assert rotated_volume(shoulder) > 0
+
+
+def _slab(z0: float, z1: float):  # type: ignore[no-untyped-def]
+    from toreuma.core.geometry.region import box
+
+    return box(z0, 0, z1, 100)
+
+
+def test_a_second_roughing_cuts_only_what_the_first_left(spear: Job, spear_plan: Plan) -> None:
+    neck = op(spear_plan, "op3")
+    for piece in polygons(neck.removed):
+        if piece.area > 0.5:
+            z0, _, z1, _ = piece.bounds
+            assert -55 < z0 < z1 < -34
+    alone = plan(only(spear, "op1", "op3"))
+    assert op(alone, "op3").removed.area > 10 * neck.removed.area
+
+
+def test_operations_follow_the_stock_before_them(spear: Job, spear_plan: Plan) -> None:
+    for before, after in zip(spear_plan.operations, spear_plan.operations[1:], strict=False):
+        assert after.before is before.after
+    swapped = spear.with_setup(operations=(spear.operations[1], spear.operations[0], *spear.operations[2:]))
+    planned = plan(swapped)
+    assert op(planned, "op2").before.equals(planned.scene.stock)
+    assert op(planned, "op2").times.cutting_s != op(spear_plan, "op2").times.cutting_s
+
+
+def test_finishing_runs_past_the_end_and_comes_in_through_the_air(spear: Job, spear_plan: Plan) -> None:
+    finish = op(spear_plan, "op4")
+    assert min(motion.end[0] for motion in finish.motions) == pytest.approx(-76 - 3.5, abs=1e-6)
+    longer = op(plan(with_field(spear, "op4", extension_mm=1.0)), "op4")
+    assert min(motion.end[0] for motion in longer.motions) == pytest.approx(-76, abs=1e-6)
+
+
+def test_finishing_goes_only_toward_the_chuck_unless_allowed(spear: Job) -> None:
+    """An undercut that leans toward the front needs a move away from the chuck: allowed, it is cut."""
+    elements = [
+        {"z_mm": 0, "d_mm": 20}, {"z_mm": -12, "d_mm": 20}, {"z_mm": -22, "d_mm": 14}, {"z_mm": -21.5, "d_mm": 26},
+        {"z_mm": -40, "d_mm": 26},
+    ]  # fmt: skip
+    job = only(spear.changed(part={"outside": elements}), "op1", "op2", "op4")
+    toward = op(plan(job), "op4")
+    contour = [m for m in toward.motions if not m.is_rapid][2:-1]
+    assert all(m.end[0] <= m.start[0] + 1e-6 for m in contour)
+    away = op(plan(with_field(job, "op4", allow_away=True)), "op4")
+    assert any(m.end[0] > m.start[0] + 0.05 for m in away.motions if not m.is_rapid and m.end[1] > 7)
+    part = plan(job).scene.part
+    assert part.difference(away.after).area < 1e-4
+
+
+def test_part_off_breaks_the_edge_slows_and_clamps(spear: Job, spear_plan: Plan) -> None:
+    cut = op(spear_plan, "op5")
+    feeds = sorted({round(m.feed, 4) for m in cut.motions if m.feed})
+    assert feeds[0] == pytest.approx(cut.numbers["f_centre"].number)
+    assert cut.numbers["f_centre"].number == pytest.approx(0.5 * cut.numbers["f"].number)
+    last = [m for m in cut.motions if not m.is_rapid][-1]
+    assert last.start[1] == pytest.approx(2.0, abs=1e-6)
+    assert last.end[1] < -spear.tools[2].blade.corner_radius_mm  # type: ignore[union-attr]
+    clamp = cut.numbers["clamp"]
+    assert clamp.bit is not None
+    assert "steady below" in clamp.bit.label
+    assert clamp.number == math.floor(1000 * 90 / (math.pi * 12))
+    pieces = sorted(polygons(cut.after), key=lambda p: p.bounds[0])
+    assert len(pieces) == 2
+    assert pieces[1].difference(spear_plan.scene.part.buffer(0.02)).area < 1e-6
+
+
+def test_a_round_back_edge_is_cut_with_the_corner_too(spear: Job) -> None:
+    elements = list(spear.part.outside)
+    elements[-1] = elements[-1].changed(corner={"kind": "round", "size_mm": 1.5})
+    planned = plan(spear.changed(part=spear.part.changed(outside=tuple(elements))))
+    piece = max(polygons(op(planned, "op5").after), key=lambda p: p.bounds[2])
+    assert piece.symmetric_difference(planned.scene.part).intersection(_slab(-77, -74)).area < 0.002
+
+
+# Numbers and what limits them
+
+
+def test_the_clamp_is_the_lowest_of_its_limits(spear: Job) -> None:
+    slow_chuck = spear.with_setup(hold=spear.setup.hold.changed(max_rpm=1800))
+    clamp = op(plan(slow_chuck), "op2").numbers["clamp"]
+    assert clamp.number == 1800
+    assert clamp.bit is not None
+    assert clamp.bit.label == "chuck plate"
+
+
+def test_depth_is_limited_by_power_on_a_weak_machine(spear: Job, spear_plan: Plan) -> None:
+    weak = spear.changed(machine=spear.machine.changed(power=({"rpm": 0, "power_kw": 0}, {"rpm": 1000, "power_kw": 2})))
+    depth = op(plan(weak), "op2").numbers["ap_max"]
+    assert depth.bit is not None
+    assert depth.bit.label.startswith("power")
+    assert depth.number < op(spear_plan, "op2").numbers["ap_max"].number
+    power = op(plan(weak), "op2").numbers["power"]
+    assert power.number <= power.limits[0].number * 1.0001
+
+
+def test_a_pin_beyond_a_limit_is_kept_and_flagged_with_a_cure(spear: Job) -> None:
+    job = pinned(spear, "op2", ap_mm=6.0)
+    planned = plan(job)
+    numbers = op(planned, "op2").numbers
+    assert numbers["ap_max"].number == 6.0
+    assert numbers["ap_max"].pinned
+    assert numbers["ap_max"].proposed == pytest.approx(op(plan(spear), "op2").numbers["ap_max"].number)
+    flagged = {f.code: f for f in op(planned, "op2").findings}
+    assert {"pin.ap_mm", "power.short"} <= set(flagged)
+    cured = flagged["pin.ap_mm"].cures[0].apply(job)
+    assert codes(plan(cured)) == set()
+    shallower = flagged["power.short"].cures[0].apply(job)
+    assert "power.short" not in codes(plan(shallower))
+
+
+def test_every_number_says_why(spear_plan: Plan) -> None:
+    for planned in spear_plan.operations:
+        for evidence in planned.numbers.values():
+            assert evidence.formula or evidence.limits or evidence.note or evidence.name == "blade width"
+            assert math.isfinite(evidence.number)
+            assert sum(limit.bit for limit in evidence.limits) <= 1
+
+
+# Things that cannot be, each in a clear finding
+
+
+@pytest.mark.parametrize(
+    ("change", "code"),
+    [
+        (lambda j: j.changed(stock=j.stock.changed(d_mm=24)), "stock.small"),
+        (lambda j: j.with_setup(hold=j.setup.hold.changed(stick_out_mm=60)), "hold.inside"),
+        (lambda j: j.with_setup(hold=j.setup.hold.changed(stick_out_mm=81)), "hold.short"),
+        (lambda j: j.with_setup(hold=j.setup.hold.changed(stick_out_mm=120)), "hold.long"),
+        (lambda j: with_field(j, "op2", tool="T9"), "tool.missing"),
+        (lambda j: with_field(j, "op2", tool="T3"), "tool.kind"),
+        (lambda j: with_field(j, "op5", tool="T1"), "tool.kind"),
+        (lambda j: j.changed(tools=tuple(t.changed(hand="left") for t in j.tools)), "tool.hand"),
+        (lambda j: j.changed(machine=j.machine.changed(stations=2)), "tool.station"),
+        (lambda j: with_field(j, "op4", to_z_mm=-200.0), "range.outside"),
+        (lambda j: with_field(j, "op4", from_z_mm=-90.0), "range.empty"),
+        (lambda j: j.changed(stock=j.stock.changed(material=j.stock.material.changed(speeds=()))), "speed.unknown"),
+        (lambda j: j.changed(machine=j.machine.changed(efficiency=1e-6)), "power.none"),
+    ],
+)
+def test_bad_input_is_a_finding_and_the_rest_is_planned(spear: Job, change, code: str) -> None:  # type: ignore[no-untyped-def]
+    planned = plan(change(spear))
+    found = [f for f in planned.all_findings if f.code == code]
+    assert found, codes(planned)
+    assert "\n" not in found[0].what
+    for cure in found[0].cures:
+        once = plan(cure.apply(change(spear)))
+        assert len([f for f in once.all_findings if f.code == code]) < len(found), cure.label
+
+
+def test_a_groove_narrower_than_the_tool_is_declared_with_its_place(spear: Job) -> None:
+    elements = [
+        {"z_mm": 0, "d_mm": 28}, {"z_mm": -20, "d_mm": 28}, {"z_mm": -20, "d_mm": 20}, {"z_mm": -22, "d_mm": 20},
+        {"z_mm": -22, "d_mm": 28}, {"z_mm": -60, "d_mm": 28},
+    ]  # fmt: skip
+    planned = plan(spear.changed(part={"outside": elements}))
+    left = max(polygons(planned.declared), key=lambda p: p.area)
+    assert -22.1 < left.bounds[0] < left.bounds[2] < -19.9
+    assert left.bounds[3] > 13.9
+
+
+def test_too_short_a_blade_is_an_error(spear: Job) -> None:
+    tools = (*spear.tools[:2], spear.tools[2].changed(blade=spear.tools[2].blade.changed(depth_mm=10)))  # type: ignore[union-attr]
+    assert "blade.short" in codes(plan(spear.changed(tools=tools)))
+
+
+def test_an_impossible_part_names_its_element(spear: Job) -> None:
+    bad = spear.changed(part={"outside": [{"z_mm": 0, "d_mm": 20}, {"z_mm": 0, "d_mm": 20}]})
+    with pytest.raises(PartError, match=r"part\.outside\[1\]"):
+        plan(bad)
+
+
+# Sizes, tools, memo
+
+
+@pytest.mark.parametrize("scale", [0.15, 0.5, 3.0, 12.0])
+def test_tiny_and_huge_parts_plan(spear: Job, scale: float) -> None:
+    elements = []
+    for e in spear.part.outside:
+        corner = e.corner.changed(size_mm=e.corner.size_mm * scale) if e.corner else None
+        radius = e.radius_mm * scale if e.radius_mm else None
+        elements.append(e.changed(z_mm=e.z_mm * scale, d_mm=e.d_mm * scale, radius_mm=radius, corner=corner))
+    job = spear.changed(
+        part=spear.part.changed(outside=tuple(elements)),
+        stock=spear.stock.changed(d_mm=32 * scale),
+        tools=(*spear.tools[:2], spear.tools[2].changed(blade=spear.tools[2].blade.changed(depth_mm=17.5 * scale + 5))),  # type: ignore[union-attr]
+    ).with_setup(hold=spear.setup.hold.changed(stick_out_mm=78 * scale + 20))
+    planned = plan(job)
+    assert all(o.motions for o in planned.operations if o.operation.kind != "rough_od")
+    final = planned.operations[-1].after
+    over = planned.scene.part.difference(final)
+    from toreuma.core.geometry.region import depth_inside
+
+    assert depth_inside(over, planned.scene.part) < 0.002
+
+
+def test_memo_keeps_what_an_edit_does_not_touch(spear: Job) -> None:
+    memo = Memo()
+    first = plan(spear, memo)
+    second = plan(pinned(spear, "op4", feed_mm_rev=0.1), memo)
+    assert [a is b for a, b in zip(first.operations, second.operations, strict=True)] == [True] * 3 + [False, True]
+
+
+def test_memo_forgets_the_oldest() -> None:
+    memo = Memo(size=2)
+    assert [memo.get(key, lambda k=key: k) for key in (1, 2, 3, 1)] == [1, 2, 3, 1]  # type: ignore[misc]
+    assert (memo.hits, memo.misses) == (0, 4)
+
+
+def test_a_hundred_operations(spear: Job) -> None:
+    copies: list[Operation] = []
+    for index in range(98):
+        base = spear.operations[1 + index % 3]
+        copies.append(base.changed(id=f"x{index}"))
+    job = spear.with_setup(operations=(spear.operations[0], *copies, spear.operations[-1]))
+    planned = plan(job)
+    assert len(planned.operations) == 100
+    assert shape_of(spear.tools[0]).nose_radius == 0.8
+
+
+def test_cancelling_stops_between_operations(spear: Job) -> None:
+    from toreuma.core.errors import Cancelled
+
+    calls = []
+
+    def check() -> None:
+        calls.append(1)
+        if len(calls) == 3:
+            raise Cancelled
+
+    with pytest.raises(Cancelled):
+        plan(spear, check=check)
+    assert len(calls) == 3
