@@ -129,3 +129,14 @@ def test_the_true_shape_has_the_inscribed_circle_and_the_angle_of_its_insert(spe
 
 def test_pappus_gives_the_volume_of_a_cylinder() -> None:
     assert rotated_volume(shapely.box(0, 0, 10, 5)) == pytest.approx(math.pi * 25 * 10)
+
+
+def test_gouge_depth_of_grooves_and_of_lost_corners() -> None:
+    base = shapely.box(-20, 0, 0, 10)
+    groove = shapely.box(-12, 9.7, -8, 11)
+    assert depth_inside(groove, base) == pytest.approx(0.3)
+    corner = shapely.Polygon([(0.1, 10.1), (-0.5, 10.1), (-0.5, 10.0), (0.0, 9.5), (0.1, 9.5)])
+    assert depth_inside(corner, base) == pytest.approx(0.5 / math.sqrt(2), abs=1e-6)
+    through = shapely.box(-11, -1, -10, 11)
+    assert depth_inside(through, base) > 0.4
+    assert depth_inside(shapely.box(1, 0, 2, 5), base) == 0

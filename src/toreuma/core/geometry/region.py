@@ -9,7 +9,7 @@ from typing import Any, TypeAlias
 
 import numpy as np
 import shapely
-from shapely.affinity import scale, translate
+from shapely.affinity import scale
 from shapely.geometry.base import BaseGeometry
 
 from toreuma.core.geometry.elements import Points
@@ -33,6 +33,7 @@ __all__ = [
 Region: TypeAlias = BaseGeometry
 EMPTY: Region = shapely.Polygon()
 SLIVER_MM2 = 1e-9
+DENSE_MM = 0.25
 
 
 def region_from_points(points: Points) -> Region:
@@ -101,16 +102,21 @@ def thickness(region: Region, base: Region) -> float:
 
 
 def depth_inside(region: Region, base: Region) -> float:
-    """How deep, mm, ``region`` reaches below the surface of ``base``; the axis is no surface."""
-    points = shapely.get_coordinates(region)
+    """How deep, mm, cutting ``region`` away reaches below the surface of ``base``; the axis is no surface.
+
+    A groove is as deep as its bottom lies below the surface. A corner cut off has all its own corners on the
+    surface: it is as deep as the lost corner stands off from what remains. The larger of both counts.
+    """
+    lost = region.intersection(base)
+    points = shapely.points(shapely.get_coordinates(shapely.segmentize(lost, DENSE_MM)))
     if len(points) == 0:
         return 0.0
-    surface = shapely.boundary(shapely.union(base, scale(base, 1, -1, origin=(0, 0))))
-    return float(shapely.distance(shapely.points(points), surface).max())
-
-
-def moved(region: Region, dz: float, dr: float) -> Region:
-    return translate(region, dz, dr)
+    mirror = scale(base, 1, -1, origin=(0, 0))
+    surface = shapely.boundary(shapely.union(base, mirror))
+    left = base.difference(lost)
+    below = float(shapely.distance(points, surface).max())
+    beyond = float(shapely.distance(points, shapely.union(left, mirror)).max()) if not left.is_empty else below
+    return max(below, beyond)
 
 
 def _valid(region: Region) -> Region:

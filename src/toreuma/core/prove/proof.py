@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
+import numpy as np
 import shapely
 
 from toreuma.core.findings import Finding, place_text
@@ -16,6 +17,12 @@ from toreuma.core.scene import Scene
 from toreuma.core.simulate.timeline import Timeline, timeline_of
 
 __all__ = ["Contact", "Proof", "Step", "prove"]
+
+NEAR_MM = 0.75
+"""A cut this close to leftover metal could have taken it."""
+
+LEAST_MM2 = 0.3
+"""Short cuts of less metal than this are over before the spindle feels them."""
 
 LIMIT_UM = 2.0
 """Gouge and undeclared leftover up to this are within what a program of this resolution can hold."""
@@ -95,6 +102,7 @@ def prove(
         *_gouge_findings(cutter.gouges),
         *_contact_findings(cutter.contacts),
         *_loose_findings(cutter),
+        *_power_findings(program, steps),
         *_leftover_findings(undeclared, scene, program, cutter),
         *_declared_findings(kept, scene, job),
     )
@@ -185,6 +193,22 @@ def _loose_findings(cutter: Cutter) -> list[Finding]:
     ]
 
 
+def _power_findings(program: Program, steps: list[Step]) -> list[Finding]:
+    """Cuts that take more power than the spindle has at that speed, from the metal they really met."""
+    return [
+        Finding(
+            "warning",
+            "power.over",
+            f"line {motion.line}: takes {step.power_kw:.2f} kW at the edge, {step.available_kw:.2f} kW are there",
+            f"it meets {step.depth_mm:.2f} mm of metal; the spindle slows down or stalls",
+            at=motion.end,
+            line=motion.line,
+        )
+        for motion, step in zip(program.motions, steps, strict=True)
+        if step.power_kw > step.available_kw * 1.0001 and step.removed_mm2 > LEAST_MM2
+    ]
+
+
 def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: Cutter) -> list[Finding]:
     found = []
     for piece in sorted(polygons(region), key=lambda p: -p.area)[:12]:
@@ -206,12 +230,14 @@ def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: C
 
 
 def _nearest_line(piece: Region, program: Program, cutter: Cutter) -> int | None:
-    """The cutting move that passes closest to a piece of metal that was left."""
+    """The move that should have cut a piece of metal: the last one passing near it, else the nearest."""
     cuts = [motion for motion in program.motions if not motion.is_rapid and cutter.knows(motion.station)]
     if not cuts:
         return None
     lines = [shapely.LineString(motion.segment.points(0.01)) for motion in cuts]
-    return cuts[int(shapely.distance(lines, piece).argmin())].line
+    away = shapely.distance(lines, piece)
+    near = np.flatnonzero(away <= max(float(away.min()), NEAR_MM))
+    return cuts[int(near[-1])].line
 
 
 def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
