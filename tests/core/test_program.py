@@ -68,7 +68,7 @@ def test_names_cannot_break_out_of_their_comment(spear: Job, language: Dialect) 
 
 
 def test_nothing_to_write_is_said(spear: Job, language: Dialect) -> None:
-    with pytest.raises(ProgramError, match="nothing|no operation"):
+    with pytest.raises(ProgramError, match=r"nothing|no operation"):
         post(plan(spear.with_setup(operations=())), language)
 
 

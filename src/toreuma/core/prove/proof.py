@@ -230,14 +230,15 @@ def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: C
 
 
 def _nearest_line(piece: Region, program: Program, cutter: Cutter) -> int | None:
-    """The move that should have cut a piece of metal: the last one passing near it, else the nearest."""
+    """The move that should have cut a piece of metal: the last of those that run along it."""
     cuts = [motion for motion in program.motions if not motion.is_rapid and cutter.knows(motion.station)]
     if not cuts:
         return None
     lines = [shapely.LineString(motion.segment.points(0.01)) for motion in cuts]
-    away = shapely.distance(lines, piece)
-    near = np.flatnonzero(away <= max(float(away.min()), NEAR_MM))
-    return cuts[int(near[-1])].line
+    beside = shapely.length(shapely.intersection(lines, piece.buffer(NEAR_MM)))
+    if beside.max() <= 0:
+        return cuts[int(shapely.distance(lines, piece).argmin())].line
+    return cuts[int(np.flatnonzero(beside >= 0.8 * beside.max())[-1])].line
 
 
 def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:

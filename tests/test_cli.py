@@ -1,0 +1,175 @@
+"""The command line: keys scripts depend on, one-line errors, exit status."""
+
+import contextlib
+import io
+import json
+import subprocess
+import sys
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from toreuma.cli import main
+from toreuma.core.model import Job
+from toreuma.io.jobs import job_text, save_job
+
+
+@dataclass
+class Done:
+    returncode: int
+    stdout: str
+    stderr: str
+
+
+def toreuma(*arguments: object) -> Done:
+    """Run a command as the entry point does, in this process."""
+    out, err = io.StringIO(), io.StringIO()
+    before, sys.argv = sys.argv, ["toreuma", *map(str, arguments)]
+    try:
+        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
+            main()
+        status = 0
+    except SystemExit as end:
+        status = int(end.code or 0)
+    finally:
+        sys.argv = before
+    return Done(status, out.getvalue(), err.getvalue())
+
+
+def test_the_module_runs_as_a_program() -> None:
+    done = subprocess.run([sys.executable, "-m", "toreuma", "plan", "demo:none"], capture_output=True, text=True)
+    assert done.returncode == 2
+    assert done.stderr == "toreuma: demo:none: there is no such demo job; choose from spear\n"
+
+
+def as_json(*arguments: object) -> tuple[Any, int]:
+    done = toreuma(*arguments, "--json")
+    return json.loads(done.stdout), done.returncode
+
+
+def test_describe_gives_the_geometry_as_planned() -> None:
+    data, status = as_json("describe", "demo:spear")
+    assert status == 0
+    assert {tuple(p) for p in data["stock"]} == {(1.5, 0), (1.5, 16), (-215.5, 16), (-215.5, 0)}
+    assert max(r for _, r in data["part"]) == 15
+    assert min(z for z, _ in data["part"]) == -76
+    cutting = data["tools"]["T1"]["cutting"]
+    assert min(z for z, _ in cutting) == pytest.approx(0, abs=5e-4)
+    assert min(r for _, r in cutting) == pytest.approx(0, abs=5e-4)
+    assert len(data["tools"]["T3"]["body"]) >= 4
+    assert data["setups"][0]["operations"] == ["op1", "op2", "op3", "op4", "op5"]
+
+
+def test_plan_gives_numbers_and_their_evidence() -> None:
+    data, status = as_json("plan", "demo:spear")
+    assert status == 0
+    wanted = {
+        "id",
+        "kind",
+        "tool",
+        "vc_m_min",
+        "feed_mm_rev",
+        "ap_mm",
+        "passes",
+        "time_s",
+        "power_kW",
+        "findings",
+        "evidence",
+    }
+    assert all(wanted <= set(operation) for operation in data["operations"])
+    assert data["cycle_s"] == pytest.approx(sum(operation["time_s"] for operation in data["operations"]), abs=0.01)
+    rough = data["operations"][1]
+    assert any(limit["bit"] for limit in rough["evidence"]["clamp"]["limits"])
+    text = toreuma("plan", "demo:spear").stdout
+    assert "Rough outside" in text
+
+
+def test_post_and_prove_a_file(tmp_path: Path) -> None:
+    data, status = as_json("post", "demo:spear", "-o", tmp_path)
+    assert status == 0
+    program = Path(data["files"][0])
+    assert program == tmp_path / "O1001.nc"
+    proof, status = as_json("prove", "demo:spear", "--program", program)
+    assert status == 0
+    assert proof["gouge_um"] <= 2
+    assert proof["leftover_um"] == 0
+    assert proof["contacts"] == []
+    assert proof["time_s"] > 60
+    program.write_text(program.read_text().replace("G1 X18. Z", "G1 X16. Z"))
+    proof, status = as_json("prove", "demo:spear", "--program", program)
+    assert status == 1
+    assert any(f["code"] == "gouge" and f["line"] for f in proof["findings"])
+    assert "NOT proved" in toreuma("prove", "demo:spear", "--program", program).stdout
+
+
+def test_a_plan_with_an_error_is_not_posted(spear: Job, tmp_path: Path) -> None:
+    path = tmp_path / "thin.toreuma"
+    save_job(spear.changed(stock=spear.stock.changed(d_mm=20)), path)
+    done = toreuma("post", path, "-o", tmp_path)
+    assert done.returncode == 1
+    assert done.stderr.count("\n") == 1
+    assert "smaller than the part" in done.stderr
+    assert not list(tmp_path.glob("*.nc"))
+    assert toreuma("plan", path).returncode == 1
+
+
+def test_shot_makes_a_picture(tmp_path: Path) -> None:
+    done = toreuma("shot", "demo:spear", "operations", tmp_path / "a.png", "--select", "op2", "--at", "30")
+    assert done.returncode == 0, done.stderr
+    head = (tmp_path / "a.png").read_bytes()[:24]
+    assert head[:4] == b"\x89PNG"
+    assert (int.from_bytes(head[16:20], "big"), int.from_bytes(head[20:24], "big")) == (1280, 800)
+
+
+def test_schema_is_json() -> None:
+    done = toreuma("schema")
+    assert done.returncode == 0
+    assert json.loads(done.stdout)["title"] == "Job"
+
+
+@pytest.mark.parametrize(
+    ("arguments", "words"),
+    [
+        (("plan", "none.toreuma"), "no such file"),
+        (("plan", "demo:none"), "no such demo job"),
+        (("plan",), "Missing argument"),
+        (("polish", "x"), "No such command"),
+        (("post", "demo:spear", "-d", "none"), "no such dialect"),
+        (("post", "demo:spear", "-o", "/no/such/folder"), "cannot be written"),
+        (("prove", "demo:spear", "--program", "none.nc"), "cannot be read"),
+        (("shot", "demo:spear", "kitchen", "a.png"), "no such stage"),
+        (("shot", "demo:spear", "part", "a.png", "--size", "big"), "no size"),
+        (("shot", "demo:spear", "part", "/no/such/a.png"), "cannot be written"),
+        (("shot", "demo:spear", "part", "a.png", "--select", "op99"), "no such operation"),
+    ],
+)
+def test_bad_input_is_one_line_and_status_two(arguments: tuple[str, ...], words: str) -> None:
+    done = toreuma(*arguments)
+    lines = [line for line in done.stderr.splitlines() if "plugin" not in line]
+    assert done.returncode == 2
+    assert len(lines) == 1
+    assert lines[0].startswith("toreuma: ")
+    assert words in lines[0]
+    assert "; " in lines[0]
+
+
+def test_a_profile_that_crosses_itself_names_the_element(spear: Job, tmp_path: Path) -> None:
+    path = tmp_path / "crossed.toreuma"
+    data = json.loads(job_text(spear))
+    data["part"]["outside"][4]["z_mm"] = -10
+    path.write_text(json.dumps(data))
+    done = toreuma("plan", path)
+    assert done.returncode == 2
+    assert "part.outside[" in done.stderr
+    assert done.stderr.count("\n") == 1
+
+
+def test_a_truncated_job_says_where(spear: Job, tmp_path: Path) -> None:
+    path = tmp_path / "cut.toreuma"
+    path.write_text(job_text(spear)[:900])
+    done = toreuma("prove", path)
+    assert done.returncode == 2
+    assert "breaks off" in done.stderr
+    assert "line" in done.stderr
