@@ -6,7 +6,6 @@ from pathlib import Path
 from PySide6.QtCore import QByteArray, QSettings, Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
 from PySide6.QtWidgets import (
-    QApplication,
     QFileDialog,
     QHBoxLayout,
     QLabel,
@@ -225,10 +224,8 @@ class MainWindow(QMainWindow):
         self._apply_theme()
 
     def _apply_theme(self) -> None:
-        app = QApplication.instance()
-        assert isinstance(app, QApplication)
-        app.setPalette(self._theme.palette())
-        app.setStyleSheet(self._theme.style_sheet())
+        self.setPalette(self._theme.palette())
+        self.setStyleSheet(self._theme.style_sheet())
         parts = (
             self.header,
             self.canvas,

@@ -30,6 +30,7 @@ class ScrollColumn(QScrollArea):
             item = self.column.takeAt(0)
             widget = item.widget() if item else None
             if widget is not None:
+                widget.hide()  # a layout shows its widgets late: without this it would come up as a window
                 widget.setParent(None)
                 widget.deleteLater()
 

@@ -3,8 +3,8 @@
 from collections.abc import Callable
 from html import escape
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtGui import QFocusEvent, QKeyEvent
+from PySide6.QtCore import QEvent, Qt, Signal
+from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QToolButton, QVBoxLayout
 
 from toreuma.app.theme import Theme, icon
@@ -52,6 +52,15 @@ class Entry(QLineEdit):
 
     def _submit(self) -> None:
         self.typed.emit(self.text())
+
+    def event(self, event: QEvent) -> bool:
+        """Once a value is in, undo and redo belong to the job and no longer to the letters."""
+        if event.type() == QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent) and not self.isModified():
+            undo = event.matches(QKeySequence.StandardKey.Undo) or event.matches(QKeySequence.StandardKey.Redo)
+            if undo:
+                event.ignore()
+                return False
+        return super().event(event)
 
     def focusOutEvent(self, event: QFocusEvent) -> None:
         super().focusOutEvent(event)

@@ -1,6 +1,6 @@
 """When each move of a program happens, and how fast the spindle turns at any moment."""
 
-from bisect import bisect_right
+from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -47,7 +47,7 @@ class Timeline:
         """The move under way at a time; the last move's end beyond the end."""
         if not self.spans:
             return Moment(-1, 0.0)
-        index = bisect_right(self.spans, seconds, key=lambda span: span.end_s)
+        index = bisect_left(self.spans, seconds, key=lambda span: span.end_s)
         if index >= len(self.spans):
             return Moment(len(self.spans) - 1, 1.0)
         span = self.spans[index]

@@ -1,0 +1,53 @@
+"""The real window with the demo job in it."""
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import QEvent, QSettings
+from PySide6.QtWidgets import QApplication
+from pytestqt.qtbot import QtBot
+
+from toreuma.app.session import Session
+from toreuma.app.shot import settle
+from toreuma.app.start import application
+from toreuma.app.window import MainWindow
+from toreuma.core.model import Job
+
+
+@pytest.fixture(scope="session")
+def qapp_cls() -> object:
+    application()
+    return QApplication
+
+
+@pytest.fixture
+def bare(qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[MainWindow]:
+    """A window without a job; closing it never asks."""
+    monkeypatch.setattr("PySide6.QtWidgets.QMessageBox.question", lambda *a, **k: pytest.fail("a question was asked"))
+    application()
+    session = Session()
+    window = MainWindow(session, QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat))
+    window.resize(1280, 800)
+    window.show()
+    window._may_leave = lambda: True  # type: ignore[method-assign]
+    yield window
+    session.close()
+    window.close()
+    window.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+@pytest.fixture
+def window(bare: MainWindow, spear: Job) -> MainWindow:
+    bare.session.show(spear)
+    assert settle(bare.session)
+    return bare
+
+
+@pytest.fixture
+def settled(window: MainWindow) -> Callable[[], None]:
+    def wait() -> None:
+        assert settle(window.session)
+
+    return wait
