@@ -4,7 +4,7 @@ import re
 import tempfile
 from pathlib import Path
 
-from PySide6.QtCore import QElapsedTimer, QSettings
+from PySide6.QtCore import QElapsedTimer, QEventLoop, QSettings
 from PySide6.QtWidgets import QApplication
 
 from toreuma.app.session import Session
@@ -72,6 +72,6 @@ def settle(session: Session, patience_ms: int = PATIENCE_MS) -> bool:
     clock = QElapsedTimer()
     clock.start()
     while not session.settled and clock.elapsed() < patience_ms:
-        QApplication.processEvents()
+        QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
     QApplication.processEvents()
     return session.settled

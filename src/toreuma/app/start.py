@@ -13,6 +13,9 @@ from toreuma.core.model import Job
 
 __all__ = ["application", "run"]
 
+SWITCH_S = 0.001
+"""How long the worker may keep the interpreter while the window wants to draw."""
+
 
 def application() -> QApplication:
     """The one Qt application, with our fonts and style."""
@@ -22,6 +25,7 @@ def application() -> QApplication:
     app.setOrganizationName("toreuma")
     app.setStyle("Fusion")
     load_fonts()
+    sys.setswitchinterval(SWITCH_S)
     return app
 
 

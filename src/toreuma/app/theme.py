@@ -1,7 +1,7 @@
 """Colours, fonts and the style sheet, all from one token file."""
 
 from collections.abc import Sequence
-from functools import cache
+from functools import cache, lru_cache
 from string import Template
 
 from PySide6.QtCore import QByteArray, QRectF, Qt
@@ -155,6 +155,7 @@ def load_theme(name: str) -> Theme:
     return Theme(name)
 
 
+@lru_cache(maxsize=256)
 def icon(name: str, theme: Theme, colour: str = "ink", size: int = 18) -> QIcon:
     """A shipped drawing in a theme colour."""
     text = data_path("icons", f"{name}.svg").read_text("utf-8").replace("currentColor", theme.colour(colour).name())

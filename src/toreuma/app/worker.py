@@ -13,6 +13,8 @@ from toreuma.io.pipeline import Outcome, follow, prove_outcome
 
 __all__ = ["Worker"]
 
+PAINT_FIRST_S = 0.08
+
 
 class Worker(QObject):
     """Runs on its own thread. Every result carries the number of the request it answers."""
@@ -27,6 +29,7 @@ class Worker(QObject):
         self._queue: SimpleQueue[tuple[int, Job] | None] = SimpleQueue()
         self._latest = 0
         self._lock = threading.Lock()
+        self._wake = threading.Event()
         self._memo = Memo()
         self._thread = _Loop(self)
         self._thread.start()
@@ -36,6 +39,7 @@ class Worker(QObject):
         with self._lock:
             self._latest += 1
             number = self._latest
+        self._wake.set()
         self._queue.put((number, job))
         return number
 
@@ -43,6 +47,7 @@ class Worker(QObject):
         """Drop what is under way."""
         with self._lock:
             self._latest += 1
+        self._wake.set()
 
     def stop(self) -> None:
         """End the thread."""
@@ -70,11 +75,14 @@ class Worker(QObject):
             if number != self._latest:
                 raise Cancelled
 
+        self._wake.clear()
         check()
         outcome: Outcome = follow(job, self._memo, check)
         check()
         self.followed.emit(number, outcome)
         if outcome.program.motions:
+            self._wake.wait(PAINT_FIRST_S)  # the window draws the new plan before the proof takes the processor
+            check()
             proof = prove_outcome(outcome, check, lambda share: self.progress.emit(number, share))
             check()
             self.proved.emit(number, proof)

@@ -5,11 +5,12 @@ from PySide6.QtCore import (
     QMimeData,
     QModelIndex,
     QPersistentModelIndex,
+    QPointF,
     QRectF,
     QSize,
     Qt,
 )
-from PySide6.QtGui import QAction, QKeyEvent, QPainter
+from PySide6.QtGui import QAction, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
@@ -31,11 +32,13 @@ from toreuma.app.theme import Theme, icon
 from toreuma.core.findings import worst
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan.kinds import KINDS
+from toreuma.core.plan.result import OperationPlan
 
 __all__ = ["RoutePanel"]
 
 Index = QModelIndex | QPersistentModelIndex
 CARD_PX = 74
+MOST_PICTURES = 300
 MIME = "application/x-toreuma-operation"
 
 
@@ -101,6 +104,7 @@ class CardDelegate(QStyledItemDelegate):
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
         self._session, self.theme = session, theme
+        self._pictures: dict[tuple[int, str], tuple[OperationPlan, QPixmap]] = {}
 
     def sizeHint(self, option: QStyleOptionViewItem, index: Index) -> QSize:
         return QSize(200, CARD_PX)
@@ -144,7 +148,7 @@ class CardDelegate(QStyledItemDelegate):
         self._last_line(painter, text.translated(0, 38), operation, planned)
         painter.restore()
 
-    def _last_line(self, painter: QPainter, at: QRectF, operation: Operation, planned: object) -> None:
+    def _last_line(self, painter: QPainter, at: QRectF, operation: Operation, planned: OperationPlan | None) -> None:
         theme = self.theme
         painter.setFont(theme.number_font(11))
         if not operation.enabled:
@@ -153,9 +157,9 @@ class CardDelegate(QStyledItemDelegate):
         if planned is None:
             return
         painter.setPen(theme.colour("ink"))
-        time = f"{clock(planned.times.total_s)} min"  # type: ignore[attr-defined]
+        time = f"{clock(planned.times.total_s)} min"
         painter.drawText(at, Qt.AlignmentFlag.AlignVCenter, time)
-        finding = worst(planned.findings)  # type: ignore[attr-defined]
+        finding = worst(planned.findings)
         if finding is not None:
             colour = {"error": "error", "warning": "warning"}.get(finding.severity, "muted")
             left = int(at.left()) + painter.fontMetrics().horizontalAdvance(time) + 10
@@ -165,24 +169,37 @@ class CardDelegate(QStyledItemDelegate):
             word = finding.severity
             painter.drawText(at.adjusted(left - at.left() + 18, 0, 0, 0), Qt.AlignmentFlag.AlignVCenter, word)
 
-    def _thumbnail(self, painter: QPainter, room: QRectF, planned: object) -> None:
+    def _thumbnail(self, painter: QPainter, room: QRectF, planned: OperationPlan) -> None:
+        """The metal an operation removes; drawn once for each plan of it."""
+        key = (id(planned), self.theme.name)
+        if key not in self._pictures:
+            if len(self._pictures) > MOST_PICTURES:
+                self._pictures.clear()
+            self._pictures[key] = (planned, self._draw_thumbnail(room, planned))
+        painter.drawPixmap(room.topLeft(), self._pictures[key][1])
+
+    def _draw_thumbnail(self, room: QRectF, planned: OperationPlan) -> QPixmap:
+        picture = QPixmap(room.size().toSize() * 2)
+        picture.fill(Qt.GlobalColor.transparent)
+        picture.setDevicePixelRatio(2.0)
         outcome = self._session.outcome
         if outcome is None:
-            return
-        scene = outcome.plan.scene
+            return picture
+        scene, corner = outcome.plan.scene, QPointF(room.width(), room.height())
         z0, z1 = scene.profile.back_z - 4, scene.stock_front_z + 1
         scale = min(room.width() / (z1 - z0), room.height() / (scene.stock_r + 1))
-        view = View(scale, z1, room.bottomRight())
-        painter.save()
-        painter.setClipRect(room)
+        view = View(scale, z1, corner)
+        painter = QPainter(picture)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(self.theme.colour("stock_fill"))
-        painter.drawPath(view.path(planned.after))  # type: ignore[attr-defined]
+        painter.drawPath(view.path(planned.after))
         painter.setBrush(self.theme.colour("accent", 0.75))
-        painter.drawPath(view.path(planned.removed))  # type: ignore[attr-defined]
-        painter.restore()
+        painter.drawPath(view.path(planned.removed))
         painter.setPen(self.theme.colour("axis"))
-        painter.drawLine(room.bottomLeft(), room.bottomRight())
+        painter.drawLine(QPointF(0, room.height() - 0.5), corner - QPointF(0, 0.5))
+        painter.end()
+        return picture
 
 
 class RouteView(QListView):

@@ -12,8 +12,8 @@ __all__ = ["CHORD_MM", "Arc", "Line", "Points", "Segment", "arc_through_ends", "
 Point = tuple[float, float]
 Points = NDArray[np.float64]
 
-CHORD_MM = 0.0002
-"""How far a chord may lie from its arc inside the kernel, mm. A fifth of a micrometre is a tenth of what a
+CHORD_MM = 0.0001
+"""How far a chord may lie from its arc inside the kernel, mm. A tenth of a micrometre is a twentieth of what a
 finished path may deviate."""
 
 

@@ -12,9 +12,9 @@ from toreuma.core.geometry.minkowski import sum_with
 from toreuma.core.geometry.region import EMPTY, Region, union
 from toreuma.core.geometry.shape import ToolShape, grow
 
-__all__ = ["Reach", "blocked_by_body", "blocked_by_part", "covered", "limit_toward_chuck"]
+__all__ = ["Reach", "blocked_by_body", "blocked_by_part", "covered"]
 
-BODY_TOLERANCE_MM = 0.02
+BODY_TOLERANCE_MM = 0.04
 """Solids that only the holder must keep clear of are simplified this far; the clearance is larger."""
 
 
@@ -51,16 +51,12 @@ def blocked_by_part(
 
 def blocked_by_body(solid: Region, pieces: Iterable[Points], clearance: float) -> Region:
     """Nose centres at which convex ``pieces`` of a tool would come closer than ``clearance`` to ``solid``."""
-    rough = solid.simplify(BODY_TOLERANCE_MM)
+    above = shapely.clip_by_rect(solid, -1e6, 0, 1e6, 1e6)  # no body goes below the axis
+    rough = above.simplify(BODY_TOLERANCE_MM)
     sums = [sum_with(rough, -piece) for piece in pieces]
-    return union(sums).buffer(clearance, quad_segs=4) if sums else EMPTY
+    return union(sums).buffer(clearance, quad_segs=3) if sums else EMPTY
 
 
 def covered(free: Region, shape: ToolShape) -> Region:
     """What the cutting edge covers when its nose centre takes every place in ``free``."""
     return grow(sum_with(free, shape.core), shape.nose_radius)
-
-
-def limit_toward_chuck(fixed: Region) -> float:
-    """The smallest z a nose centre may take whatever its radius; -1e5 when nothing is fixed."""
-    return float(fixed.bounds[2]) if not fixed.is_empty else -1e5

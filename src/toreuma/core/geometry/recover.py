@@ -9,7 +9,7 @@ from toreuma.core.geometry.elements import Arc, Line, Points, Segment
 
 __all__ = ["recover"]
 
-FIT_MM = 0.0006
+FIT_MM = 0.0004
 """How far a chord's end may lie from the recovered element."""
 
 SAG_SHARE = 1.5

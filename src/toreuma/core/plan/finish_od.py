@@ -38,8 +38,7 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
     feed = values["f"].number
     stretch = stretch_of(work, operation)
     reach = reach_of(work, stretch)
-    outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
-    contour = recover(_from_start(outline, work, stretch))
+    contour = _contour(work, operation, stretch, reach)
     top = max(work.stock.bounds[3], scene.stock_r) + APPROACH_MM + shape.nose_radius
     run_in = _run_in(contour[0], operation.lead_mm, stretch, reach)
     path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
@@ -113,6 +112,18 @@ def _numbers(work: Work, operation: FinishOd, tool: TurningTool) -> dict[str, Ev
     return {"vc": vc, "clamp": clamp, "f": feed, "n": slowest}
 
 
+def _contour(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -> list[Segment]:
+    """What the nose centre follows, as true lines and arcs."""
+
+    def compute() -> list[Segment]:
+        outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
+        return recover(_from_start(outline, work, stretch))
+
+    points = reach.envelope.points
+    key = ("finish", work.tool, operation.allow_away, stretch.from_z, work.scene.part_key, points.tobytes())
+    return work.memo.get(key, compute)
+
+
 def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
     """The outline from the place that belongs to the first surface to cut."""
     profile, nose = work.scene.profile, work.shape.nose_radius
@@ -140,7 +151,7 @@ def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Poin
 
 def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:
     """The outline the nose centre can follow when it may also move away from the chuck: with its undercuts."""
-    blocked = blocked_by_part(stretch.target, work.shape).union(work.fixed)
+    blocked = blocked_by_part(stretch.target, work.shape)
     window = box(stretch.nose_to, -1.0, stretch.nose_from, 1e4)
     pieces = polygons(blocked.intersection(window))
     if not pieces:
@@ -208,7 +219,7 @@ def _coverage(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -
     if not operation.allow_away:
         clean = reach.removable(top)
     else:
-        blocked = blocked_by_part(stretch.target, work.shape).union(work.fixed)
+        blocked = blocked_by_part(stretch.target, work.shape)
         window = box(stretch.nose_to, -1.0, stretch.nose_from, top)
         free = [p for p in polygons(window.difference(blocked)) if math.isclose(p.bounds[3], top)]
         clean = covered(max(free, key=lambda piece: piece.area), work.shape)

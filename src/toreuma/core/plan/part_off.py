@@ -9,7 +9,7 @@ from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
-from toreuma.core.geometry.reach import blocked_by_part, covered, limit_toward_chuck
+from toreuma.core.geometry.reach import blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import PartingTool, PartOff
@@ -131,13 +131,11 @@ def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
 
 def _edge_line(work: Work, ahead_mm: float = 0.0) -> Envelope:
     """How far down the blade may go over the back edge and behind it, from ``ahead_mm`` in front of the edge."""
-    blocked = work.memo.get(
-        ("blade", work.scene.part_key, work.tool), lambda: blocked_by_part(work.scene.part_both_halves, work.shape)
-    )
     profile = work.scene.profile
     edge_z = profile.segments[profile.outside_end - 1].end[0]
     z_from = edge_z + work.shape.nose_radius - _right_nose(work) + ahead_mm
-    return upper_envelope(blocked, z_from, _slot_z(work) - 1e-3)
+    back = work.scene.part_both_halves.intersection(box(-1e5, -1e5, z_from + 2 * work.shape.edge_length, 1e5))
+    return upper_envelope(blocked_by_part(back, work.shape), z_from, _slot_z(work) - 1e-3)
 
 
 def _edge(work: Work, top: float) -> list[Segment]:
@@ -181,7 +179,7 @@ def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> 
 
 def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
     back = _slot_z(work)
-    missing = limit_toward_chuck(work.fixed) - back
+    missing = work.limit_z - back
     if missing <= 0:
         return []
     more = float(int(missing + 1) + 1)

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import CHORD_MM
 from toreuma.core.geometry.envelope import upper_envelope
-from toreuma.core.geometry.reach import Reach, blocked_by_body, blocked_by_part, limit_toward_chuck
+from toreuma.core.geometry.reach import Reach, blocked_by_body, blocked_by_part
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishOd, Job, RoughOd
@@ -47,7 +47,7 @@ def stretch_of(
         )
     end_z, end_r = _end_mark(work, operation)
     wanted = end_z - _extension(work, operation) - beyond_mm - shape.tip[0]
-    limit = limit_toward_chuck(work.fixed)
+    limit = work.limit_z
     nose_to = max(wanted, limit)
     front = max(scene.stock_front_z, work.stock.bounds[2])
     nose_from = front + APPROACH_MM + shape.nose_radius
@@ -82,8 +82,7 @@ def reach_of(
         stretch.nose_to,
         leave_axial,
         leave_radial,
-        fingerprint(work.stock),
-        fingerprint(work.scene.fixed),
+        fingerprint(work.scene.stock),
     )
 
     def compute() -> Reach:
@@ -91,7 +90,6 @@ def reach_of(
             [
                 blocked_by_part(stretch.target, work.shape, leave_axial, leave_radial, chord_mm),
                 _body_blocked(work, stretch, max(leave_axial, leave_radial)),
-                work.fixed,
             ]
         )
         return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to), work.shape)
@@ -100,8 +98,8 @@ def reach_of(
 
 
 def _body_blocked(work: Work, stretch: Stretch, leave: float) -> Region:
-    """Nose centres at which holder or shank come too close to the part or to stock that stays behind it."""
-    behind = work.stock.intersection(box(-1e4, 0, stretch.nose_to + work.shape.tip[0], 1e4))
+    """Nose centres at which holder or shank come too close to the part or to the bar that stays behind it."""
+    behind = work.scene.stock.intersection(box(-1e4, 0, stretch.nose_to + work.shape.tip[0], 1e4))
     solid = stretch.target.union(behind)
     clearance = HOLDER_CLEARANCE_MM + leave
     key = ("body", work.tool, clearance, fingerprint(solid))

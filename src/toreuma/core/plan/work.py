@@ -4,8 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from toreuma.core.geometry.elements import Line, Segment
-from toreuma.core.geometry.reach import blocked_by_body
-from toreuma.core.geometry.region import EMPTY, Region
+from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import Job, Operation, PartOff, Tool
@@ -35,18 +34,13 @@ class Work:
     memo: Memo
 
     @property
-    def fixed(self) -> Region:
-        """Nose centres at which any part of the tool comes too close to jaws or chuck."""
-        clearance = self.job.setup.hold.tool_clearance_mm
-        pieces = (*self.shape.bodies, self.shape.core)
-
-        def compute() -> Region:
-            return blocked_by_body(self.scene.fixed, pieces, clearance + self.shape.nose_radius)
-
+    def limit_z(self) -> float:
+        """The smallest z of the nose centre, whatever its radius, that keeps the tool clear of jaws and chuck."""
         if self.scene.fixed.is_empty:
-            return EMPTY
-        key = ("fixed", self.tool, clearance, fingerprint(self.scene.fixed))
-        return self.memo.get(key, compute)
+            return -1e5
+        reach = max(-float(piece[:, 0].min()) for piece in (*self.shape.bodies, self.shape.core))
+        clearance = self.job.setup.hold.tool_clearance_mm + self.shape.nose_radius
+        return float(self.scene.fixed.bounds[2]) + reach + clearance
 
     def after(self, motions: tuple[Motion, ...]) -> Region:
         """The stock after these moves."""

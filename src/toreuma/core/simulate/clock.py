@@ -14,7 +14,9 @@ from toreuma.core.motion import Motion, Spindle
 
 __all__ = ["Times", "dwell_and_change_s", "motion_time_s", "rapid_time_s", "spindle_change_s", "times_of"]
 
-_NODES, _WEIGHTS = np.polynomial.legendre.leggauss(12)
+# Along a line 1/n is linear between its crossings, along an arc it is smooth.
+_LINE_RULE = np.polynomial.legendre.leggauss(2)
+_ARC_RULE = np.polynomial.legendre.leggauss(12)
 
 
 @dataclass(frozen=True)
@@ -59,12 +61,13 @@ def _feed_per_rev_s(segment: Segment, feed: float, spindle: Spindle, machine: Ma
     ceiling = spindle_rpm(spindle, 0.0, machine.max_rpm)
     knee = clamp_diameter(spindle.value, ceiling) / 2
     shares = sorted({0.0, 1.0, *_crossings(segment, knee), *_crossings(segment, -knee)})
+    nodes, weights = _ARC_RULE if isinstance(segment, Arc) else _LINE_RULE
     minutes = 0.0
     for a, b in itertools.pairwise(shares):
-        at = (a + b) / 2 + (b - a) / 2 * _NODES
+        at = (a + b) / 2 + (b - a) / 2 * nodes
         radius = np.abs([segment.at(float(share))[1] for share in at])
         revs_per_min = np.minimum(1000 * spindle.value / (2 * math.pi * np.maximum(radius, 1e-12)), ceiling)
-        minutes += float((_WEIGHTS / revs_per_min).sum()) * (b - a) / 2 * segment.length / feed
+        minutes += float((weights / revs_per_min).sum()) * (b - a) / 2 * segment.length / feed
     return 60 * minutes
 
 

@@ -1,0 +1,184 @@
+"""Ratios measured in one run: what the window and the planning cost against the bare libraries under them."""
+
+import os
+import resource
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+sys.path.insert(0, str(Path(__file__).parent.parent))
+
+import numpy as np
+import shapely
+from PySide6.QtCore import QEventLoop, QSettings
+from PySide6.QtWidgets import QApplication, QMainWindow
+
+from benchmarks import closing
+from toreuma.app.session import Session
+from toreuma.app.shot import settle
+from toreuma.app.start import application
+from toreuma.app.window import MainWindow
+from toreuma.core.geometry.region import region_from_points
+from toreuma.core.geometry.shape import shape_of
+from toreuma.core.model import Job
+from toreuma.core.plan import plan
+from toreuma.core.post import post
+from toreuma.core.read import read
+from toreuma.io.library import demo_job, dialect
+from toreuma.io.report import prove_plan
+
+
+def seconds(work: Callable[[], object], times: int = 5) -> float:
+    """Median time of several runs."""
+    taken = []
+    for _ in range(times):
+        begun = time.perf_counter()
+        work()
+        taken.append(time.perf_counter() - begun)
+    return statistics.median(taken)
+
+
+def window_shown() -> None:
+    app = application()
+
+    def bare() -> None:
+        window = QMainWindow()
+        window.resize(1280, 800)
+        window.show()
+        app.processEvents()
+        window.grab()
+        window.close()
+
+    def ours() -> None:
+        session = Session()
+        with tempfile.TemporaryDirectory() as folder:
+            window = MainWindow(session, QSettings(f"{folder}/s.ini", QSettings.Format.IniFormat))
+            window.resize(1280, 800)
+            window.show()
+            app.processEvents()
+            window.grab()
+            session.close()
+            window._may_leave = lambda: True  # type: ignore[method-assign]
+            window.close()
+            window.deleteLater()
+
+    a, b = seconds(bare), seconds(ours)
+    print(f"window shown / bare Qt window shown: {b / a:.1f} ({1000 * b:.0f} ms / {1000 * a:.0f} ms)")
+
+
+def edit_to_picture() -> None:
+    """An edit from the change of the job to the repainted window, split into planning and painting."""
+    app, session, job = application(), Session(), demo_job("spear")
+    settings = QSettings(tempfile.mktemp(suffix=".ini"), QSettings.Format.IniFormat)
+    window = MainWindow(session, settings)
+    window.resize(1280, 800)
+    window.show()
+    session.show(job)
+    window.set_stage("operations")
+    session.select(operation="op2")
+    settle(session)
+
+    def pinned(operation: str, **pins: float) -> Callable[[Job], Job]:
+        return lambda j: j.with_operation(operation, lambda op: op.changed(pins=op.pins.changed(**pins)))
+
+    def profile(step: int) -> Callable[[Job], Job]:
+        def change(j: Job) -> Job:
+            elements = list(j.part.outside)
+            elements[6] = elements[6].changed(d_mm=24 - 0.05 * step)
+            elements[5] = elements[5].changed(d_mm=24 - 0.05 * step)
+            return j.changed(part=j.part.changed(outside=tuple(elements)))
+
+        return change
+
+    def swapped(step: int) -> Callable[[Job], Job]:
+        def change(j: Job) -> Job:
+            ops = list(j.operations)
+            ops[2 + step % 2], ops[1 + step % 2] = ops[1 + step % 2], ops[2 + step % 2]
+            return j.with_setup(operations=tuple(ops))
+
+        return change
+
+    edits = {
+        "profile dimension": profile,
+        "depth of cut": lambda step: pinned("op2", ap_mm=1.5 - 0.02 * step),
+        "surface speed": lambda step: pinned("op4", vc_m_min=150.0 + step),
+        "order": swapped,
+    }
+    for name, make in edits.items():
+        planning, painting = [], []
+        for step in range(1, 8):
+            begun = time.perf_counter()
+            session.attempt(make(step))
+            while session.outcome is None or session.outcome.job is not session.job:
+                app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+            planned = time.perf_counter()
+            app.processEvents()
+            painting.append(time.perf_counter() - planned)
+            planning.append(planned - begun)
+            settle(session)
+        a, b = (1000 * statistics.median(x) for x in (planning, painting))
+        print(f"edit to picture, {name}: {a + b:.0f} ms (planned, written, read back {a:.0f}; painted {b:.0f})")
+    session.close()
+    window._may_leave = lambda: True  # type: ignore[method-assign]
+    window.close()
+
+
+def plan_and_prove() -> None:
+    """Planning and proving the demo against the same count of bare polygon operations."""
+    job, language = demo_job("spear"), dialect("system-a")
+
+    def whole() -> None:
+        prove_plan(plan(job), language)
+
+    planned = plan(job)
+    program = read(post(planned, language).text, language, planned.scene.reference)
+    shapes = {tool.station: shape_of(tool) for tool in job.tools}
+
+    def bare() -> None:
+        """One hull, one difference and one test against the part for every move, straight in shapely."""
+        stock, part = planned.scene.stock, planned.scene.part
+        shapely.union_all([region_from_points(planned.scene.profile.points), stock])
+        for motion in program.motions:
+            shape = shapes.get(motion.station)
+            if shape is None:
+                continue
+            ends = np.array([motion.start, motion.end]) - np.array(shape.tip)
+            spread = (ends[:, None, :] + shape.core[None]).reshape(-1, 2)
+            swept = shapely.buffer(shapely.convex_hull(shapely.multipoints(spread)), shape.nose_radius)
+            shapely.intersects(swept, part)
+            if not motion.is_rapid:
+                stock = shapely.difference(stock, swept)
+
+    a, b = seconds(bare, 3), seconds(whole, 3)
+    print(f"plan + prove spear / one bare shapely hull, buffer, difference and test a move: {b / a:.1f} "
+          f"({1000 * b:.0f} ms / {1000 * a:.0f} ms, {len(program.motions)} moves)")  # fmt: skip
+
+
+def reading() -> None:
+    """100 000 blocks read, against only splitting the lines."""
+    head = "G18 G21 G40 G99\nT0101\nG50 S3000\nG96 S100 M3\nG0 X50. Z2.\nG1 F0.1 X40.\n"
+    body = "".join(f"N{10 * n} X{40 + n % 7}.5 Z-{n % 90}.25\n" for n in range(100_000))
+    text, language = head + body + "M30\n", dialect("system-a")
+    a = seconds(lambda: [line.split() for line in text.splitlines()], 3)
+    b = seconds(lambda: read(text, language, (200.0, 100.0)), 1)
+    print(f"reading 100 000 blocks / splitting the lines: {b / a:.0f} ({b:.2f} s / {a:.2f} s)")
+
+
+def main() -> int:
+    window_shown()
+    edit_to_picture()
+    plan_and_prove()
+    reading()
+    peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
+    print(f"memory at the highest: {peak:.0f} MB")
+    status = closing.main(200 if "--all" in sys.argv else 20)
+    QApplication.quit()
+    return status if "--all" in sys.argv else 0
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())
