@@ -116,6 +116,14 @@ def test_finishing_runs_past_the_end_and_comes_in_through_the_air(spear: Job, sp
     assert min(motion.end[0] for motion in longer.motions) == pytest.approx(-76, abs=1e-6)
 
 
+def test_finishing_of_a_round_tip_comes_in_below_the_axis_in_front(spear_plan: Plan) -> None:
+    finish = op(spear_plan, "op4")
+    first = next(m for m in finish.motions if not m.is_rapid)
+    assert first.start[0] == pytest.approx(2.0, abs=0.01)
+    assert first.start[1] < 0
+    assert finish.times.cutting_s < 16
+
+
 def test_finishing_goes_only_toward_the_chuck_unless_allowed(spear: Job) -> None:
     """An undercut that leans toward the front needs a move away from the chuck: allowed, it is cut."""
     elements = [
@@ -241,6 +249,26 @@ def test_a_groove_narrower_than_the_tool_is_declared_with_its_place(spear: Job) 
     left = max(polygons(planned.declared), key=lambda p: p.area)
     assert -22.1 < left.bounds[0] < left.bounds[2] < -19.9
     assert left.bounds[3] > 13.9
+
+
+def test_a_lead_edge_ahead_of_the_nose_cannot_face(spear: Job) -> None:
+    tools = tuple(
+        t.changed(
+            insert=t.insert.changed(shape="S", included_angle_deg=90), holder=t.holder.changed(entering_angle_deg=45)
+        )
+        if t.kind == "turning"
+        else t
+        for t in spear.tools
+    )
+    assert "tool.shape" in codes(plan(spear.changed(tools=tools)))
+
+
+def test_roughing_without_allowance_still_does_not_gouge(spear: Job) -> None:
+    from toreuma.core.geometry.region import depth_inside
+
+    planned = plan(only(with_field(spear, "op2", leave_radial_mm=0.0, leave_axial_mm=0.0), "op1", "op2"))
+    part = planned.scene.part
+    assert depth_inside(part.difference(planned.operations[-1].after), part) < 0.001
 
 
 def test_too_short_a_blade_is_an_error(spear: Job) -> None:

@@ -167,9 +167,10 @@ class SectionCanvas(QWidget):
         else:
             draw.metal(scene.stock, scene.stock)
         draw.part_ghost(scene)
-        if self._stage == "proof" and session.proof is not None:
+        if self._stage in ("operations", "proof") and session.proof is not None:
             draw.leftover(session.proof.leftover, session.proof.declared)
-            draw.marks(session.proof.findings, self._finding.at if self._finding else None)
+            shown = [f for f in session.findings() if self._stage == "proof" or f.severity != "note"]
+            draw.marks(shown, self._finding.at if self._finding else None)
 
     def _tool(self, draw: Painter) -> None:
         session = self._session

@@ -8,6 +8,7 @@ from toreuma.core.geometry.region import Region, box, region_from_points, rings
 __all__ = ["Envelope", "upper_envelope"]
 
 FLOOR = -1e3
+TOUCH_MM = 2e-6
 
 
 class Envelope:
@@ -49,9 +50,10 @@ class Envelope:
         return max(float(inside.max(initial=FLOOR)), self.height(low), self.height(high))
 
     def clears(self, start: Point, end: Point) -> bool:
-        """A straight move between two places stays free (tried at closely spaced places)."""
+        """A straight move between two places stays free, tried at closely spaced places; touching a wall is free."""
         line = Line(start, end)
-        return all(self.height(z) <= r + 1e-6 for z, r in (line.at(i / 32) for i in range(33)))
+        places = (line.at(i / 32) for i in range(33))
+        return all(min(self.height(z - TOUCH_MM), self.height(z + TOUCH_MM)) <= r + TOUCH_MM for z, r in places)
 
     def cut(self, z_from: float, z_to: float) -> "Envelope":
         """The stretch between two places, ``z_from`` > ``z_to``."""

@@ -7,7 +7,7 @@ import numpy as np
 
 from toreuma.core.geometry.elements import Arc, Line, Points, Segment
 
-__all__ = ["recover"]
+__all__ = ["FIT_MM", "recover"]
 
 FIT_MM = 0.0004
 """How far a chord's end may lie from the recovered element."""

@@ -21,6 +21,13 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     tool, shape, _scene = work.tool, work.shape, work.scene
     if not isinstance(tool, TurningTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for facing")
+    ahead = -float(shape.core[:, 0].min())
+    if ahead > 1e-6:
+        raise OperationFault(
+            "tool.shape",
+            f"the cutting edge of {tool.id} stands {ahead:.2f} mm ahead of its nose and would cut into the part",
+            "face with an entering angle of 90° or more",
+        )
     nose = shape.nose_radius
     top = work.stock.bounds[3]
     values = _numbers(work, operation, tool, 2 * top)

@@ -18,10 +18,11 @@ from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.cutting.finish import FORMULA, SOURCE, theoretical_rt_um
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.elements import CHORD_MM, Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sum_with
-from toreuma.core.geometry.recover import recover
+from toreuma.core.geometry.reach import Reach
+from toreuma.core.geometry.recover import FIT_MM, recover
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
 from toreuma.core.memo import fingerprint
@@ -29,7 +30,7 @@ from toreuma.core.model import RoughOd, TurningTool
 from toreuma.core.motion import Spindle
 from toreuma.core.plan import numbers as num
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
-from toreuma.core.plan.stretch import reach_of, stretch_of
+from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 
 __all__ = ["plan_rough_od"]
@@ -50,7 +51,7 @@ PAST_FINISH_MM = 0.3
 """Roughing runs this much farther past the end than finishing."""
 
 COARSE_MM = 0.002
-"""Chords and arcs of roughing hold this; the allowance is a hundred times larger."""
+"""Chords and arcs of roughing hold this where it leaves an allowance much larger than it."""
 
 SAME_MM = 1e-6
 
@@ -91,8 +92,8 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     if not isinstance(tool, TurningTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing")
     values = _numbers(work, operation, tool)
-    stretch = stretch_of(work, operation, PAST_FINISH_MM, COARSE_MM)
-    reach = reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, COARSE_MM)
+    stretch, reach = _reach(work, operation)
+    fit = COARSE_MM if _is_coarse(operation) else FIT_MM
     touched = _engagement(work)
     limit = values["ap_max"].number
     top = work.stock.bounds[3] + shape.nose_radius
@@ -109,7 +110,7 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
             )
         )
     path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
-    drawn = [_write(path, cut, top, values["f"].number, reach.envelope) for cut in cuts]
+    drawn = [_write(path, cut, top, values["f"].number, reach.envelope, fit) for cut in cuts]
     if cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
@@ -125,6 +126,16 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     )
     values["rt"] = _roughness(values["f"].number, shape.nose_radius)
     return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings))
+
+
+def _is_coarse(operation: RoughOd) -> bool:
+    return min(operation.leave_axial_mm, operation.leave_radial_mm) > 10 * COARSE_MM
+
+
+def _reach(work: Work, operation: RoughOd) -> tuple[Stretch, Reach]:
+    chord = COARSE_MM if _is_coarse(operation) else CHORD_MM
+    stretch = stretch_of(work, operation, PAST_FINISH_MM, chord)
+    return stretch, reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, chord)
 
 
 def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evidence]:
@@ -301,17 +312,17 @@ def _descent(marked: Points, right: int, above: float) -> Points:
     return np.asarray(marked[start : right + 1])
 
 
-def _write(path: Path, cut: _Cut, top: float, feed: float, contour: Envelope) -> Pass:
+def _write(path: Path, cut: _Cut, top: float, feed: float, contour: Envelope, fit: float) -> Pass:
     """Write one pass down and return what to draw."""
     head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
     _travel(path, (float(head[0]), float(head[1])), top, contour)
     begin = len(path.motions)
     if len(cut.entry) > 1:
-        path.along(recover(cut.entry, COARSE_MM), feed)
+        path.along(recover(cut.entry, fit), feed)
     path.feed(feed, z=cut.start_z, r=cut.level)
     path.feed(feed, z=cut.end_z)
     if len(cut.climb) > 1:
-        path.along(recover(cut.climb, COARSE_MM), feed)
+        path.along(recover(cut.climb, fit), feed)
     segments = tuple(motion.segment for motion in path.motions[begin:])
     z, r = path.nose
     path.feed(feed, z=z + PULL_OUT_MM, r=r + PULL_OUT_MM)

@@ -243,7 +243,9 @@ def _nearest_line(piece: Region, program: Program, cutter: Cutter) -> int | None
 
 def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
     """What the plan said would stay: a note for the rounding of inner corners, a warning for anything more."""
-    smallest = min((shape_of(tool).nose_radius for tool in job.tools), default=0.0)
+    noses = [shape_of(tool).nose_radius for tool in job.tools]
+    turning = [nose for nose, tool in zip(noses, job.tools, strict=True) if tool.kind == "turning"]
+    smallest = min(turning or noses, default=0.0)
     found = []
     for piece in polygons(kept):
         depth = thickness(piece, scene.part)
