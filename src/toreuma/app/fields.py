@@ -44,7 +44,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     "part_off": (
         Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),
         Field("slow_below_d_mm", "slower feed below Ø", "mm", "on diameter"),
-        Field("slow_share", "share of feed kept", ""),
+        Field("slow_share", "share of feed kept", "share"),
     ),
 }
 

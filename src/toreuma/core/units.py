@@ -48,6 +48,7 @@ UNITS: dict[str, dict[System, Unit]] = {
     "s": {"mm": Unit("s", 1, 1), "inch": Unit("s", 1, 1)},
     "deg": {"mm": Unit("°", 1, 2), "inch": Unit("°", 1, 2)},
     "%": {"mm": Unit("%", 1, 0), "inch": Unit("%", 1, 0)},
+    "share": {"mm": Unit("%", 100, 0), "inch": Unit("%", 100, 0)},
     "": {"mm": Unit("", 1, 0), "inch": Unit("", 1, 0)},
 }
 

@@ -4,7 +4,7 @@ import math
 from collections.abc import Iterable
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QBrush, QColor, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
+from PySide6.QtGui import QBrush, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
 
 from toreuma.app.canvas.view import View
 from toreuma.app.format import diameter
@@ -273,5 +273,9 @@ class Painter:
 
     def caption(self, at: QPointF, text: str, colour: str = "muted") -> None:
         self.p.setFont(self.theme.text_font(11))
-        self.p.setPen(QColor(self.theme.colour(colour)))
+        box = QRectF(self.p.fontMetrics().boundingRect(text)).translated(at).adjusted(-4, -2, 4, 2)
+        self.p.setPen(Qt.PenStyle.NoPen)
+        self.p.setBrush(self.theme.colour("paper", 0.85))
+        self.p.drawRoundedRect(box, 2, 2)
+        self.p.setPen(self.theme.colour(colour))
         self.p.drawText(at, text)

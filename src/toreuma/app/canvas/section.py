@@ -128,6 +128,7 @@ class SectionCanvas(QWidget):
         draw.workholding(self._scene)
         draw.axis()
         self._tool(draw)
+        self._marks(draw)
         self._frame(draw)
         painter.end()
 
@@ -169,6 +170,11 @@ class SectionCanvas(QWidget):
         draw.part_ghost(scene)
         if self._stage in ("operations", "proof") and session.proof is not None:
             draw.leftover(session.proof.leftover, session.proof.declared)
+
+    def _marks(self, draw: Painter) -> None:
+        """Flags of findings, over everything else: the place may lie in the jaws."""
+        session = self._session
+        if self._stage in ("operations", "proof") and session.proof is not None:
             shown = [f for f in session.findings() if self._stage == "proof" or f.severity != "note"]
             draw.marks(shown, self._finding.at if self._finding else None)
 

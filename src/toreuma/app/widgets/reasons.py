@@ -164,6 +164,8 @@ class ReasonsPanel(ScrollColumn):
         fresh = self._start(key)
         if fresh:
             self._operation_head(job, operation)
+            self._findings(findings)
+            self._add(heading("Numbers"))
         for number in shown:
             if number in numbers:
                 evidence = numbers[number]
@@ -174,7 +176,6 @@ class ReasonsPanel(ScrollColumn):
         for field in OPERATION_FIELDS[operation.kind]:
             self._field_row(operation, field)
         if fresh:
-            self._findings(findings)
             self._end()
 
     def _operation_head(self, job: Job, operation: Operation) -> None:
@@ -198,7 +199,6 @@ class ReasonsPanel(ScrollColumn):
             )
         )
         self._add(tools)
-        self._add(heading("Numbers"))
 
     def _field_row(self, operation: Operation, field: Field) -> None:
         value = getattr(operation, field.name)
