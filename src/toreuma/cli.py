@@ -33,8 +33,7 @@ DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How 
 
 @app.callback(invoke_without_command=True)
 def _start(
-    context: typer.Context,
-    version: Annotated[bool, typer.Option("--version", help="Print the version")] = False,
+    context: typer.Context, version: Annotated[bool, typer.Option("--version", help="Print the version")] = False
 ) -> None:
     if version:
         print(__version__)

@@ -244,7 +244,7 @@ def test_the_order_is_changed_with_keys_and_buttons(window: MainWindow, qtbot: Q
     settled()
     assert [op.id for op in window.session.job.operations][:2] == ["op2", "op1"]  # type: ignore[union-attr]
     assert window.session.outcome.sections[:2] == ("op2", "op1")  # type: ignore[union-attr]
-    qtbot.mouseClick(window.route._tool_buttons["up"], Qt.MouseButton.LeftButton)
+    qtbot.mouseClick(window.route.icons.buttons["up"], Qt.MouseButton.LeftButton)
     settled()
     assert [op.id for op in window.session.job.operations][:2] == ["op1", "op2"]  # type: ignore[union-attr]
 

@@ -36,11 +36,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         *_STRETCH,
     ),
-    "finish_od": (
-        Field("wanted_ra_um", "wanted Ra", "um"),
-        Field("lead_mm", "run-in and run-out", "mm"),
-        *_STRETCH,
-    ),
+    "finish_od": (Field("wanted_ra_um", "wanted Ra", "um"), Field("lead_mm", "run-in and run-out", "mm"), *_STRETCH),
     "part_off": (
         Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),
         Field("slow_below_d_mm", "slower feed below Ø", "mm", "on diameter"),

@@ -48,6 +48,7 @@ QTableView, QListView, QPlainTextEdit { background: $panel; border: none; gridli
     selection-background-color: $accent_soft; selection-color: $ink; }
 QPlainTextEdit { font-family: "$code_font"; font-size: 12px; }
 QTableView { font-size: 13px; }
+QHeaderView { background: $panel; }
 QHeaderView::section { background: $panel; color: $muted; border: none; border-bottom: 1px solid $line;
     padding: 4px; font-size: ${small_px}px; font-family: "$text_font"; }
 QTableCornerButton::section { background: $panel; border: none; }

@@ -84,12 +84,7 @@ class MainWindow(QMainWindow):
 
     def _lay_out(self) -> None:
         self.left = QStackedWidget()
-        self._panels = {
-            "part": self.profile,
-            "operations": self.route,
-            "proof": self.proof,
-            "program": self.program,
-        }
+        self._panels = {"part": self.profile, "operations": self.route, "proof": self.proof, "program": self.program}
         for panel in self._panels.values():
             panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
             self.left.addWidget(panel)

@@ -75,8 +75,7 @@ _SUFFIXES: dict[str, dict[str, float]] = {
 }
 
 _TOKEN = re.compile(
-    r"\s*(?:(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)|(?P<op>[-+*/()])|(?P<word>1/min|[a-zµ°\"]+(?:/[a-z]+)?))",
-    re.I,
+    r"\s*(?:(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)|(?P<op>[-+*/()])|(?P<word>1/min|[a-zµ°\"]+(?:/[a-z]+)?))", re.I
 )
 
 

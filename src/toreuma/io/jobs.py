@@ -11,15 +11,7 @@ from pydantic import ValidationError
 from toreuma.core.errors import JobError
 from toreuma.core.model import FORMAT_VERSION, Job
 
-__all__ = [
-    "job_schema",
-    "job_text",
-    "load_job",
-    "parse_job",
-    "save_job",
-    "validation_line",
-    "write_atomically",
-]
+__all__ = ["job_schema", "job_text", "load_job", "parse_job", "save_job", "validation_line", "write_atomically"]
 
 MAX_BYTES = 20_000_000
 

@@ -125,8 +125,7 @@ class Painter:
                 colour = self.theme.load_colour(planned.load_of(one))
                 colour.setAlphaF(0.22 if faint else 1.0)
                 pen = QPen(
-                    colour,
-                    min(max(one.depth_mm * self.view.scale * 0.22, 1.2), 6.0) * (1.0 if selected else 0.7),
+                    colour, min(max(one.depth_mm * self.view.scale * 0.22, 1.2), 6.0) * (1.0 if selected else 0.7)
                 )
                 pen.setCapStyle(Qt.PenCapStyle.RoundCap)
                 pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)

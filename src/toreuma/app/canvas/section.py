@@ -278,9 +278,7 @@ class SectionCanvas(QWidget):
             return
         if self._stage == "part" or outcome is None:
             found = self._nearest(
-                view,
-                at,
-                [((e,), [s]) for e, s in zip(scene.profile.elements, scene.profile.segments, strict=True)],
+                view, at, [((e,), [s]) for e, s in zip(scene.profile.elements, scene.profile.segments, strict=True)]
             )
             count = len(session.job.part.outside) if session.job else 0
             session.select(element=found[0] if found and found[0] < count else None)

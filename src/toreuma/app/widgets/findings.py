@@ -19,11 +19,7 @@ class FindingCard(QFrame):
     """What, why, and the cures; clicking shows the place."""
 
     def __init__(
-        self,
-        finding: Finding,
-        session: Session,
-        theme: Theme,
-        chosen: Callable[[Finding], None] | None = None,
+        self, finding: Finding, session: Session, theme: Theme, chosen: Callable[[Finding], None] | None = None
     ) -> None:
         super().__init__()
         self.setObjectName("card")

@@ -80,10 +80,7 @@ class NumberRow(QFrame):
     folded = Signal()
 
     def __init__(
-        self,
-        evidence: Evidence,
-        theme: Theme,
-        change: Callable[[float | None], ToreumaError | None] | None = None,
+        self, evidence: Evidence, theme: Theme, change: Callable[[float | None], ToreumaError | None] | None = None
     ) -> None:
         super().__init__()
         self._theme, self._change = theme, change

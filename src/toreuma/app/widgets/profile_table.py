@@ -4,19 +4,11 @@ from typing import Any
 
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
 from PySide6.QtGui import QFont, QKeyEvent
-from PySide6.QtWidgets import (
-    QAbstractItemView,
-    QHBoxLayout,
-    QHeaderView,
-    QLabel,
-    QTableView,
-    QToolButton,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QLabel, QTableView, QVBoxLayout, QWidget
 
 from toreuma.app.session import Session
-from toreuma.app.theme import Theme, icon
+from toreuma.app.theme import Theme
+from toreuma.app.widgets.buttons import IconRow
 from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.model import Element, Job
 from toreuma.core.units import System, parse, show
@@ -218,38 +210,23 @@ class ProfilePanel(QWidget):
         column_layout.addWidget(self.view, 1)
         column_layout.addWidget(self.fault)
         column_layout.addWidget(self._note)
-        column_layout.addLayout(self._buttons())
+        self._icons = IconRow(
+            theme,
+            (
+                ("add", "Add an element behind the selected one", self.add),
+                ("delete", "Take the selected element out", self.delete),
+            ),
+        )
+        column_layout.addLayout(self._icons)
         self.model.fault_changed.connect(self._show_fault)
         session.job_changed.connect(self._on_job)
         session.selection_changed.connect(self._on_selection)
         self._shown: Job | None = None
         self._on_job()
 
-    def _buttons(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        row.setContentsMargins(8, 4, 8, 0)
-        self._tool_buttons = {}
-        for name, tip, slot in (
-            ("add", "Add an element behind the selected one", self.add),
-            ("delete", "Take the selected element out", self.delete),
-        ):
-            button = QToolButton()
-            button.setToolTip(tip)
-            button.setAccessibleName(tip)
-            button.clicked.connect(slot)
-            row.addWidget(button)
-            self._tool_buttons[name] = button
-        row.addStretch(1)
-        self._paint_buttons()
-        return row
-
-    def _paint_buttons(self) -> None:
-        for name, button in self._tool_buttons.items():
-            button.setIcon(icon(name, self._theme))
-
     def set_theme(self, theme: Theme) -> None:
         self._theme = self.model.theme = theme
-        self._paint_buttons()
+        self._icons.set_theme(theme)
         self.model.refresh()
 
     def _on_job(self) -> None:

@@ -2,13 +2,7 @@
 
 from collections.abc import Callable
 
-from PySide6.QtWidgets import (
-    QComboBox,
-    QLabel,
-    QLineEdit,
-    QPushButton,
-    QWidget,
-)
+from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 
 from toreuma.app.fields import BLANK_FIELDS, OPERATION_FIELDS, Field, operation_change, typed_evidence
 from toreuma.app.format import clock
@@ -39,12 +33,7 @@ class ReasonsPanel(ScrollColumn):
         self._key: tuple[object, ...] = ()
         self._texts: dict[str, QLabel] = {}
         self._finding: Finding | None = None
-        for signal in (
-            session.outcome_changed,
-            session.proof_changed,
-            session.selection_changed,
-            session.job_changed,
-        ):
+        for signal in (session.outcome_changed, session.proof_changed, session.selection_changed, session.job_changed):
             signal.connect(self.refresh)
         session.cursor_changed.connect(self._on_cursor)
 
@@ -112,10 +101,7 @@ class ReasonsPanel(ScrollColumn):
         self._texts[key].setText(text)
 
     def _row(
-        self,
-        key: str,
-        evidence: Evidence,
-        change: "Callable[[float | None], ToreumaError | None] | None" = None,
+        self, key: str, evidence: Evidence, change: "Callable[[float | None], ToreumaError | None] | None" = None
     ) -> None:
         if key not in self.rows:
             self.rows[key] = NumberRow(evidence, self._theme, change)
@@ -297,10 +283,7 @@ class ReasonsPanel(ScrollColumn):
                 formula="rapids in metal; insert, holder or shank against metal, jaws, chuck",
             ),
         )
-        self._row(
-            "time",
-            Evidence("time", "", proof.time_s, "s", formula="every block, with the spindle's own speed"),
-        )
+        self._row("time", Evidence("time", "", proof.time_s, "s", formula="every block, with the spindle's own speed"))
         if fresh:
             if finding is not None:
                 self._add(heading("Selected finding"))

@@ -1,19 +1,9 @@
 """The route: operations as cards in the order they are cut."""
 
-from PySide6.QtCore import (
-    QAbstractListModel,
-    QMimeData,
-    QModelIndex,
-    QPersistentModelIndex,
-    QPointF,
-    QRectF,
-    QSize,
-    Qt,
-)
+from PySide6.QtCore import QAbstractListModel, QMimeData, QModelIndex, QPersistentModelIndex, QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QAction, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
-    QHBoxLayout,
     QLabel,
     QListView,
     QMenu,
@@ -29,8 +19,9 @@ from toreuma.app.canvas.view import View
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
+from toreuma.app.widgets.buttons import IconRow
 from toreuma.core.findings import worst
-from toreuma.core.model import Job, Operation
+from toreuma.core.model import Operation
 from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.result import OperationPlan
 
@@ -259,44 +250,29 @@ class RoutePanel(QWidget):
         session.selection_changed.connect(self._on_selection)
         self.refresh()
 
-    def _buttons(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        row.setContentsMargins(8, 4, 8, 0)
-        self.add_button = QToolButton()
-        self.add_button.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
+    def _buttons(self) -> IconRow:
+        self.icons = IconRow(
+            self._theme,
+            (
+                ("add", "Add an operation", None),
+                ("up", "Earlier (Alt+Up)", lambda: self.move_by(-1)),
+                ("down", "Later (Alt+Down)", lambda: self.move_by(1)),
+                ("copy", "Double the operation (Ctrl+D)", self.duplicate),
+                ("delete", "Take the operation out (Delete)", self.delete),
+            ),
+        )
         menu = QMenu(self)
         for kind, entry in KINDS.items():
             action = QAction(entry.label, self)
             action.triggered.connect(lambda _=False, k=kind: self.add(k))
             menu.addAction(action)
-        self.add_button.setMenu(menu)
-        self._tool_buttons = {"add": self.add_button}
-        row.addWidget(self.add_button)
-        for name, tip, slot in (
-            ("up", "Earlier (Alt+Up)", lambda: self.move_by(-1)),
-            ("down", "Later (Alt+Down)", lambda: self.move_by(1)),
-            ("copy", "Double the operation (Ctrl+D)", self.duplicate),
-            ("delete", "Take the operation out (Delete)", self.delete),
-        ):
-            button = QToolButton()
-            button.setToolTip(tip)
-            button.setAccessibleName(tip)
-            button.clicked.connect(slot)
-            row.addWidget(button)
-            self._tool_buttons[name] = button
-        row.addStretch(1)
-        self.add_button.setToolTip("Add an operation")
-        self.add_button.setAccessibleName("Add an operation")
-        self._paint_buttons()
-        return row
-
-    def _paint_buttons(self) -> None:
-        for name, button in self._tool_buttons.items():
-            button.setIcon(icon(name, self._theme))
+        self.icons.buttons["add"].setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
+        self.icons.buttons["add"].setMenu(menu)
+        return self.icons
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = self._delegate.theme = theme
-        self._paint_buttons()
+        self.icons.set_theme(theme)
         self.view.viewport().update()
 
     def refresh(self) -> None:
@@ -327,7 +303,7 @@ class RoutePanel(QWidget):
         wanted = "parting" if kind == "part_off" else "turning"
         tool = next((t.id for t in job.tools if t.kind == wanted), job.tools[0].id if job.tools else "T1")
         at = self.current + 1 if self.current >= 0 else len(job.operations)
-        fresh = free_id(job)
+        fresh = job.free_operation_id()
         entry = {"id": fresh, "kind": kind, "name": KINDS[kind].label, "tool": tool}
         self._replace((*job.operations[:at], entry, *job.operations[at:]))
         self._session.select(operation=fresh)
@@ -336,7 +312,7 @@ class RoutePanel(QWidget):
         job, at = self._session.job, self.current
         if job is None or at < 0:
             return
-        fresh = free_id(job)
+        fresh = job.free_operation_id()
         twin = job.operations[at].changed(id=fresh)
         self._replace((*job.operations[: at + 1], twin, *job.operations[at + 1 :]))
         self._session.select(operation=fresh)
@@ -372,9 +348,3 @@ class RoutePanel(QWidget):
             model.clear()
         elif self.view.currentIndex().row() != at:
             self.view.setCurrentIndex(self._model.index(at))
-
-
-def free_id(job: Job) -> str:
-    """An operation id that is not taken."""
-    taken = {operation.id for operation in job.operations}
-    return next(name for name in (f"op{n}" for n in range(1, 10_000)) if name not in taken)

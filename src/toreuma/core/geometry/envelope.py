@@ -113,10 +113,7 @@ def upper_envelope(blocked: Region, z_from: float, z_to: float, floor: float = F
                 points += [(z0, floor), (z1, floor)]
             else:
                 base = left[edge]
-                points += [
-                    (z0, base[1] + slope[edge] * (z0 - base[0])),
-                    (z1, base[1] + slope[edge] * (z1 - base[0])),
-                ]
+                points += [(z0, base[1] + slope[edge] * (z0 - base[0])), (z1, base[1] + slope[edge] * (z1 - base[0]))]
     return Envelope(_tidy(np.array(points[::-1])))
 
 

@@ -31,11 +31,7 @@ class Reach:
 
 
 def blocked_by_part(
-    solid: Region,
-    shape: ToolShape,
-    leave_axial: float = 0.0,
-    leave_radial: float = 0.0,
-    chord_mm: float = CHORD_MM,
+    solid: Region, shape: ToolShape, leave_axial: float = 0.0, leave_radial: float = 0.0, chord_mm: float = CHORD_MM
 ) -> Region:
     """Nose centres at which the insert would cut into ``solid`` grown by the allowances, mm.
 

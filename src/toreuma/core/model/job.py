@@ -73,6 +73,11 @@ class Job(Value):
     def operation(self, operation_id: str) -> Operation | None:
         return next((op for op in self.operations if op.id == operation_id), None)
 
+    def free_operation_id(self) -> str:
+        """An operation id that is not taken."""
+        taken = {operation.id for operation in self.operations}
+        return next(name for name in (f"op{n}" for n in range(1, 10_000)) if name not in taken)
+
     def with_setup(self, **changes: object) -> "Job":
         return self.changed(setups=(self.setup.changed(**changes),))
 

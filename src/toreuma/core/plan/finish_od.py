@@ -191,7 +191,7 @@ def _too_deep(operation: FinishOd, tool: TurningTool, deepest: tuple[float, Poin
 
     def rough_first(job: Job) -> Job:
         count = 1 + sum(op.kind == "rough_od" for op in job.operations)
-        extra = RoughOd(id=_free_id(job), name=f"Rough {count} with the slim tool", tool=tool.id)
+        extra = RoughOd(id=job.free_operation_id(), name=f"Rough {count} with the slim tool", tool=tool.id)
         at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
         return job.with_setup(operations=(*job.operations[:at], extra, *job.operations[at:]))
 
@@ -206,11 +206,6 @@ def _too_deep(operation: FinishOd, tool: TurningTool, deepest: tuple[float, Poin
             cures=(Cure(f"Rough with {tool.id} first", rough_first),),
         )
     ]
-
-
-def _free_id(job: Job) -> str:
-    taken = {op.id for op in job.operations}
-    return next(name for name in (f"op{n}" for n in range(1, 10_000)) if name not in taken)
 
 
 def _coverage(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -> Region:

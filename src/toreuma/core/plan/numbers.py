@@ -10,16 +10,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import Chuck, Insert, Job, Machine, Material, Operation, Pins
 from toreuma.core.plan.result import OperationFault
 
-__all__ = [
-    "clamp",
-    "finish_feed",
-    "no_beyond",
-    "passes",
-    "power",
-    "rough_depth",
-    "rough_feed",
-    "surface_speed",
-]
+__all__ = ["clamp", "finish_feed", "no_beyond", "passes", "power", "rough_depth", "rough_feed", "surface_speed"]
 
 NOSE_SHARE = 0.5
 """Roughing feed at most this share of the nose radius."""
@@ -64,10 +55,7 @@ def surface_speed(material: Material, tool_material: str, use: str, pins: Pins) 
 
 def clamp(vc: float, machine: Machine, hold: Chuck, pins: Pins, steady_below_d: float | None = None) -> Evidence:
     """Highest spindle speed, rpm: the lowest of machine, chuck plate and, near a centre, a steady speed."""
-    limits = [
-        Limit("machine", machine.max_rpm, "rpm"),
-        Limit("chuck plate", hold.max_rpm, "rpm"),
-    ]
+    limits = [Limit("machine", machine.max_rpm, "rpm"), Limit("chuck plate", hold.max_rpm, "rpm")]
     if steady_below_d:
         limits.append(Limit(f"steady below Ø {steady_below_d:g} mm", surface_speed_rpm(vc, steady_below_d), "rpm"))
     evidence = lowest("speed clamp", "n max", "rpm", limits, formula="lowest of the limits; n = 1000 vc / (π d)")
@@ -132,14 +120,7 @@ def _window(insert: Insert) -> tuple[float, float, float, float]:
 
 
 def rough_depth(
-    insert: Insert,
-    entering_deg: float,
-    edge_mm: float,
-    job: Job,
-    vc: float,
-    feed: float,
-    rpm: float,
-    pins: Pins,
+    insert: Insert, entering_deg: float, edge_mm: float, job: Job, vc: float, feed: float, rpm: float, pins: Pins
 ) -> Evidence:
     """Largest depth per pass on radius: chip window, edge length, and the power there is at that speed."""
     window = _window(insert)

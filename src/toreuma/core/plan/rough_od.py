@@ -146,14 +146,7 @@ def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evi
     feed = num.rough_feed(tool.insert, pins)
     rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
     depth = num.rough_depth(
-        tool.insert,
-        tool.holder.entering_angle_deg,
-        work.shape.edge_length,
-        job,
-        vc.number,
-        feed.number,
-        rpm,
-        pins,
+        tool.insert, tool.holder.entering_angle_deg, work.shape.edge_length, job, vc.number, feed.number, rpm, pins
     )
     leave = Evidence(
         "left for finishing",

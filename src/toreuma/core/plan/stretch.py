@@ -67,11 +67,7 @@ def stretch_of(
 
 
 def reach_of(
-    work: Work,
-    stretch: Stretch,
-    leave_axial: float = 0.0,
-    leave_radial: float = 0.0,
-    chord_mm: float = CHORD_MM,
+    work: Work, stretch: Stretch, leave_axial: float = 0.0, leave_radial: float = 0.0, chord_mm: float = CHORD_MM
 ) -> Reach:
     """Reach of the tool on the stretch: insert against the part, holder against part and the bar behind."""
     key = (

@@ -107,10 +107,7 @@ class Path:
         self._add(Line(self._at, index), None)
 
     def _go(self, z: float | None, r: float | None, feed: float | None) -> None:
-        target = (
-            self._at[0] if z is None else z + self._tip[0],
-            self._at[1] if r is None else r + self._tip[1],
-        )
+        target = (self._at[0] if z is None else z + self._tip[0], self._at[1] if r is None else r + self._tip[1])
         self._add(Line(self._at, target), feed)
 
     def _add(self, segment: Segment, feed: float | None) -> None:

@@ -82,13 +82,7 @@ class _Reader:
 
     def program(self, text: str) -> Program:
         if not self._state.ended:
-            self._say(
-                "error",
-                "program.end",
-                len(text.splitlines()),
-                "the program has no end word",
-                "it was cut short",
-            )
+            self._say("error", "program.end", len(text.splitlines()), "the program has no end word", "it was cut short")
         self._check_numbers()
         return Program(text, tuple(self._motions), tuple(self._sections), tuple(self._findings))
 
