@@ -15,12 +15,6 @@ from toreuma.app.window import MainWindow
 from toreuma.core.model import Job
 
 
-@pytest.fixture(scope="session")
-def qapp_cls() -> object:
-    application()
-    return QApplication
-
-
 @pytest.fixture
 def bare(qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[MainWindow]:
     """A window without a job; closing it never asks."""

@@ -62,12 +62,6 @@ class Envelope:
         ends = [np.array([[z, self.height(z)]]) for z in (z_from, z_to)]
         return Envelope(_tidy(np.vstack([ends[0], inner, ends[1]])))
 
-    def runs_below(self, level: float) -> list[tuple[int, int]]:
-        """Stretches whose points lie under ``level``, as (first, last) indices of `with_level`."""
-        low = self.points[:, 1] < level - 1e-9
-        edges = np.flatnonzero(np.diff(np.concatenate([[0], low.astype(int), [0]])))
-        return [(int(first), int(last) - 1) for first, last in edges.reshape(-1, 2)]
-
     def with_levels(self, levels: Points) -> "Envelope":
         """The same line with a point added wherever it crosses one of the levels."""
         start, end = self.points[:-1], self.points[1:]

@@ -4,6 +4,8 @@ import math
 from dataclasses import dataclass
 from functools import cached_property
 
+import shapely
+
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.elements import Line, Point, Points, Segment, arc_through_ends, chords
 from toreuma.core.model.part import Corner, Element, Part
@@ -174,8 +176,6 @@ def _cut_corner(index: int, corner: Corner, before: Segment, after: Segment) -> 
 
 def _check_shape(profile: Profile) -> None:
     """The closed half section must be one piece above the axis that does not cross itself."""
-    import shapely
-
     for index, segment in enumerate(profile.segments[:-1]):
         below = [p for p in (segment.start, segment.end) if p[1] < -TINY]
         if below:
@@ -209,8 +209,6 @@ def _check_shape(profile: Profile) -> None:
 
 
 def _crossing(profile: Profile) -> tuple[int, int]:
-    import shapely
-
     lines = [shapely.LineString(segment.points(0.001)) for segment in profile.segments if segment.length > TINY]
     for later in range(len(lines)):
         for earlier in range(later):
