@@ -58,6 +58,7 @@ def test_chamfers_and_rounds_sit_on_their_corner() -> None:
         ([{"kind": "arc", "z_mm": -5, "d_mm": 20}], 0, "radius_mm", "needs a radius"),
         ([{"kind": "arc", "z_mm": -5, "d_mm": 20, "radius_mm": 2}], 0, "radius_mm", "too small"),
         ([{"kind": "arc", "z_mm": -20, "d_mm": 2, "radius_mm": 11, "bulge": "concave"}], 0, "radius_mm", "axis"),
+        ([{"z_mm": 0, "d_mm": 10}, {"kind": "arc", "z_mm": -1, "d_mm": 30, "radius_mm": 10.1}], 1, "radius_mm", "in front"),
         ([{"z_mm": 0, "d_mm": 20, "corner": {"kind": "chamfer", "size_mm": 15}}, {"z_mm": -9, "d_mm": 20}],
          0, "corner", "larger than the edge"),
         ([{"z_mm": 0, "d_mm": 20}, {"z_mm": -9, "d_mm": 20, "corner": {"kind": "round", "size_mm": 1}},

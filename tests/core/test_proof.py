@@ -170,6 +170,9 @@ def test_random_parts_close(insert: str, seed: int, language: Dialect) -> None:
     assert proof.ok, [f.what for f in proof.findings if f.severity == "error"]
     assert proof.gouge_um <= 2
     assert proof.leftover_um == 0
+    kept = proof.states[-1][1].area + (proof.final.area if proof.parted else 0)
+    fallen = planned.scene.stock.area - kept - sum(step.removed_mm2 for step in proof.steps)
+    assert abs(fallen) < 1e-4 * planned.scene.stock.area  # volume is conserved: cut off, kept, or finished
 
 
 def test_proving_can_be_stopped_and_tells_how_far_it_is(spear_plan: Plan, text: str, language: Dialect) -> None:

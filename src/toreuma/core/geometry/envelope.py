@@ -55,13 +55,6 @@ class Envelope:
         places = (line.at(i / 32) for i in range(33))
         return all(min(self.height(z - TOUCH_MM), self.height(z + TOUCH_MM)) <= r + TOUCH_MM for z, r in places)
 
-    def cut(self, z_from: float, z_to: float) -> "Envelope":
-        """The stretch between two places, ``z_from`` > ``z_to``."""
-        keep = (self.points[:, 0] <= z_from) & (self.points[:, 0] >= z_to)
-        inner = self.points[keep]
-        ends = [np.array([[z, self.height(z)]]) for z in (z_from, z_to)]
-        return Envelope(_tidy(np.vstack([ends[0], inner, ends[1]])))
-
     def with_levels(self, levels: Points) -> "Envelope":
         """The same line with a point added wherever it crosses one of the levels."""
         start, end = self.points[:-1], self.points[1:]
@@ -73,20 +66,22 @@ class Envelope:
         return Envelope(np.vstack([self.points, extra])[np.argsort(place, kind="stable")])
 
 
-def upper_envelope(blocked: Region, z_from: float, z_to: float, floor: float = FLOOR) -> Envelope:
+def upper_envelope(blocked: Region, z_from: float, z_to: float, least_r: float = FLOOR) -> Envelope:
     """The upper envelope of a region between ``z_from`` and ``z_to`` (``z_from`` > ``z_to``).
+
+    Edges that lie below ``least_r`` as a whole are known not to be the top anywhere and left out.
 
     Between two neighbouring vertex places the top is one edge, because edges of a region do not cross; so the
     edge that is highest in the middle of each slab is the top of the slab.
     """
     outlines = rings(blocked)
     if not outlines:
-        return Envelope(np.array([[z_from, floor], [z_to, floor]]))
+        return Envelope(np.array([[z_from, FLOOR], [z_to, FLOOR]]))
     start = np.concatenate([ring[:-1] for ring in outlines])
     end = np.concatenate([ring[1:] for ring in outlines])
     leaning = start[:, 0] > end[:, 0]  # shapely's outer rings may run either way: keep both, ordered
     left, right = np.where(leaning[:, None], end, start), np.where(leaning[:, None], start, end)
-    wide = right[:, 0] - left[:, 0] > 1e-12
+    wide = (right[:, 0] - left[:, 0] > 1e-12) & (np.maximum(left[:, 1], right[:, 1]) > least_r)
     left, right = left[wide], right[wide]
     marks = np.unique(np.concatenate([left[:, 0], right[:, 0], [z_from, z_to]]))
     marks = marks[(marks >= z_to) & (marks <= z_from)]
@@ -104,7 +99,7 @@ def upper_envelope(blocked: Region, z_from: float, z_to: float, floor: float = F
         for index, edge in enumerate(top):
             z0, z1 = marks[first + index], marks[first + index + 1]
             if open_slab[index]:
-                points += [(z0, floor), (z1, floor)]
+                points += [(z0, FLOOR), (z1, FLOOR)]
             else:
                 base = left[edge]
                 points += [(z0, base[1] + slope[edge] * (z0 - base[0])), (z1, base[1] + slope[edge] * (z1 - base[0]))]

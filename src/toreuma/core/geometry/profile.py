@@ -136,6 +136,10 @@ def _segment(index: int, element: Element, start: Point, end: Point) -> Segment:
             f"radius {element.radius_mm:g} is too small to join both ends",
             f"use {least:.4g} or more",
         ) from None
+    if float(arc.points(0.001)[:, 0].max()) > 1e-4:
+        raise PartError(
+            index, "radius_mm", "the arc bows out in front of the finished face at Z 0", "use a larger radius"
+        )
     if min(point[1] for point in arc.points(0.01)) < -TINY:
         raise PartError(index, "radius_mm", "the arc dips below the axis", "use a larger radius")
     return arc

@@ -25,6 +25,9 @@ __all__ = ["plan_finish_od"]
 REACHED_MM = 0.002
 """A place this close to the contour is on it."""
 
+DEPTH_MM = 0.002
+"""How exactly the deepest layer is measured."""
+
 MOST_NOSE_RADII = 2.5
 """A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
 
@@ -176,7 +179,8 @@ def _deepest(work: Work, motions: tuple[Motion, ...]) -> tuple[float, Point | No
     after = work.after(motions)
     removed = work.stock.difference(after)
     best, place = 0.0, None
-    for piece in polygons(removed):
+    after = after.simplify(DEPTH_MM)
+    for piece in polygons(removed.simplify(DEPTH_MM)):
         depth = thickness(piece, after)
         if depth > best:
             best, place = depth, (float(piece.centroid.x), float(piece.bounds[3]))

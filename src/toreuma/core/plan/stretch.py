@@ -18,6 +18,9 @@ PAST_PART_OFF_MM = 0.5
 PAST_END_MM = 1.0
 HOLDER_CLEARANCE_MM = 0.3
 
+BELOW_AXIS_R = -0.5
+"""Nothing a tool follows from above lies below this radius: the part reaches up to the axis everywhere."""
+
 
 @dataclass(frozen=True)
 class Stretch:
@@ -88,7 +91,7 @@ def reach_of(
                 _body_blocked(work, stretch, max(leave_axial, leave_radial)),
             ]
         )
-        return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to), work.shape)
+        return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to, BELOW_AXIS_R), work.shape)
 
     return work.memo.get(key, compute)
 
