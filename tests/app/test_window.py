@@ -185,6 +185,20 @@ def test_a_profile_that_crosses_itself_keeps_what_was_typed(window: MainWindow, 
     assert window.session.job.part.outside[4].z_mm == -53  # type: ignore[union-attr]
 
 
+def test_a_good_cell_goes_in_while_a_bad_one_waits(window: MainWindow, settled: Wait) -> None:
+    window.profile.type_into(2, 3, "-4")
+    window.profile.type_into(6, 3, "26")
+    settled()
+    assert window.session.job.part.outside[6].d_mm == 26  # type: ignore[union-attr]
+    assert list(window.profile.model.typed) == [(2, 3)]
+    assert window.profile.model.index(2, 3).data() == "-4"
+    assert window.profile.fault.text().startswith("Row 3")
+    window.session.undo()
+    settled()
+    assert not window.profile.model.typed
+    assert not window.profile.fault.isVisible()
+
+
 @pytest.mark.parametrize(
     ("row", "column", "text", "words"),
     [(2, 3, "-4", "0 or more"), (0, 4, "0.5", "too small"), (8, 5, "C9", "larger than"), (1, 1, "curve", "not a kind"),

@@ -31,6 +31,7 @@ class ProfileModel(QAbstractTableModel):
         self._session, self.theme = session, theme
         self.typed: dict[tuple[int, int], str] = {}
         self.fault: tuple[int, int, str] | None = None
+        self.applying = False
 
     def elements(self) -> tuple[Element, ...]:
         return self._session.job.part.outside if self._session.job else ()
@@ -106,17 +107,24 @@ class ProfileModel(QAbstractTableModel):
         return True
 
     def apply(self) -> None:
-        """Try everything typed together; what cannot be keeps its text and gives the fault."""
-        pending = dict(self.typed)
-        self.fault = None
-        if pending:
-            error = self._session.attempt(lambda job: self._edited(job, pending))
-            if error is None:
-                self.typed = {}
-            else:
-                self.fault = self._place(error, pending)
+        """Try everything typed together, else the newest alone; what cannot be keeps its text and gives the fault."""
+        self.applying = True
+        error = self._attempt(list(self.typed))
+        if error is not None and len(self.typed) > 1 and self._attempt([next(reversed(self.typed))]) is None:
+            error = self._attempt(list(self.typed))
+        self.applying = False
+        self.fault = self._place(error, self.typed) if error is not None else None
         self.refresh()
         self.fault_changed.emit()
+
+    def _attempt(self, cells: list[tuple[int, int]]) -> ToreumaError | None:
+        """Apply some of the typed cells; those that went in are typed no longer."""
+        pending = {cell: self.typed[cell] for cell in cells}
+        error = self._session.attempt(lambda job: self._edited(job, pending)) if pending else None
+        if error is None:
+            for cell in cells:
+                del self.typed[cell]
+        return error
 
     def _edited(self, job: Job, pending: dict[tuple[int, int], str]) -> Job:
         elements: list[Any] = list(job.part.outside)
@@ -233,7 +241,8 @@ class ProfilePanel(QWidget):
         job = self._session.job
         if job is not self._shown:
             if job is None or self._shown is None or job.part != self._shown.part or job.units != self._shown.units:
-                self.model.forget_typed()
+                if not self.model.applying:
+                    self.model.forget_typed()
                 self.model.refresh()
             self._shown = job
         unit = "inch" if self._session.system == "inch" else "mm"
