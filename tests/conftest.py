@@ -13,7 +13,7 @@ from toreuma.core.plan import Plan, plan
 from toreuma.io.library import demo_job, dialect
 
 settings.register_profile(
-    "toreuma", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow], max_examples=40
+    "toreuma", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow], max_examples=25
 )
 settings.load_profile("toreuma")
 
