@@ -38,7 +38,6 @@ def sweep(points: Points, core: Points, nose_radius: float) -> Region:
 
 def _hulls(edges: Points, core: Points) -> "np.ndarray[tuple[int], np.dtype[np.object_]]":
     """Convex hulls of each edge summed with the core. ``edges`` has shape (n, 2, 2)."""
-    spread = (edges[:, :, None, :] + core[None, None, :, :]).reshape(-1, 2)
-    owner = np.repeat(np.arange(len(edges)), 2 * len(core))
-    hulls = shapely.convex_hull(shapely.multipoints(spread, indices=owner))
+    spread = (edges[:, :, None, :] + core[None, None, :, :]).reshape(len(edges), -1, 2)
+    hulls = shapely.convex_hull(shapely.linestrings(spread))  # a line through the points has the same hull
     return np.asarray(hulls, dtype=object)
