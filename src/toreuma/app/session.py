@@ -224,4 +224,6 @@ class Session(QObject):
             self.progress.emit(share)
 
     def close(self) -> None:
+        """End the worker; what it still had to say is no longer heard."""
+        self._request = -1
         self._worker.stop()

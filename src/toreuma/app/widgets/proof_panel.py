@@ -41,7 +41,10 @@ class ProofPanel(QWidget):
         column.addWidget(self._cards, 1)
         for signal in (session.outcome_changed, session.proof_changed, session.job_changed):
             signal.connect(self.refresh)
-        session.progress.connect(lambda share: self._bar.setValue(round(100 * share)))
+        session.progress.connect(self._on_progress)
+
+    def _on_progress(self, share: float) -> None:
+        self._bar.setValue(round(100 * share))
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
