@@ -108,13 +108,14 @@ def edit_to_picture() -> None:
         "surface speed": lambda step: pinned("op4", vc_m_min=150.0 + step),
         "order": swapped,
     }
+    waiting = QEventLoop()
+    session.outcome_changed.connect(waiting.quit)
     for name, make in edits.items():
         planning, painting = [], []
         for step in range(1, 8):
             begun = time.perf_counter()
             session.attempt(make(step))
-            while session.outcome is None or session.outcome.job is not session.job:
-                app.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+            waiting.exec()  # the window's own loop sleeps between events; polling would slow the planning thread
             planned = time.perf_counter()
             app.processEvents()
             painting.append(time.perf_counter() - planned)

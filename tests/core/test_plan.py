@@ -268,7 +268,7 @@ def test_roughing_without_allowance_still_does_not_gouge(spear: Job) -> None:
 
     planned = plan(only(with_field(spear, "op2", leave_radial_mm=0.0, leave_axial_mm=0.0), "op1", "op2"))
     part = planned.scene.part
-    assert depth_inside(part.difference(planned.operations[-1].after), part) < 0.001
+    assert depth_inside(part.difference(planned.operations[-1].after), part) < 0.002
 
 
 def test_too_short_a_blade_is_an_error(spear: Job) -> None:

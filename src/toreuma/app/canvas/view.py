@@ -45,7 +45,7 @@ class View:
     def path(self, region: Region, flip: bool = False) -> QPainterPath:
         """A region as a path; ``flip`` puts it below the axis."""
         path = QPainterPath()
-        for ring in rings(region):
+        for ring in rings(region.simplify(0.1 / self.scale)):  # a tenth of a pixel
             path.addPolygon(self.polygon(ring, flip))
             path.closeSubpath()
         return path

@@ -1,7 +1,7 @@
 """The time ribbon: operations as long as they take, spindle speed and power below, the cursor over all."""
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QTransform
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.format import clock
@@ -9,6 +9,7 @@ from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.core.findings import worst
 from toreuma.core.units import show
+from toreuma.io.pipeline import Outcome
 
 __all__ = ["Ribbon"]
 
@@ -25,6 +26,7 @@ class Ribbon(QWidget):
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
         self._session, self._theme = session, theme
+        self._drawn_speed: tuple[Outcome, QPolygonF] | None = None
         self.setFixedHeight(TOP_PX + LANE_PX + 2 * TRACE_PX + 24)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -137,15 +139,15 @@ class Ribbon(QWidget):
         assert outcome is not None
         top = outcome.job.machine.max_rpm
         self._label(painter, room.top(), room.height(), "Spindle, rpm")
-        path = QPainterPath()
-        for index, (seconds, rpm) in enumerate(outcome.timeline.speeds(outcome.job.machine)):
-            at = QPointF(self._x(seconds), room.bottom() - rpm / top * room.height())
-            path.lineTo(at) if index else path.moveTo(at)
+        if self._drawn_speed is None or self._drawn_speed[0] is not outcome:
+            points = outcome.timeline.speeds(outcome.job.machine)
+            self._drawn_speed = outcome, QPolygonF([QPointF(seconds, rpm) for seconds, rpm in points])
+        place = QTransform(room.width() / self._total(), 0, 0, -room.height() / top, room.left(), room.bottom())
         painter.setPen(QPen(theme.colour("line"), 1, Qt.PenStyle.DashLine))
         painter.drawLine(room.topLeft(), room.topRight())
         painter.setPen(QPen(theme.colour("ink"), 1.3))
         painter.setBrush(Qt.BrushStyle.NoBrush)
-        painter.drawPath(path)
+        painter.drawPolyline(place.map(self._drawn_speed[1]))
         painter.setFont(theme.number_font(10))
         painter.setPen(theme.colour("muted"))
         painter.drawText(QPointF(room.right() + 6, room.top() + 8), f"{top:.0f}")

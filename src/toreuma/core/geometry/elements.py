@@ -50,6 +50,10 @@ class Line:
         length = self.length
         return (self.end[0] - self.start[0]) / length, (self.end[1] - self.start[1]) / length
 
+    def radii(self, shares: Points) -> Points:
+        """The radius at each share of the length, mm."""
+        return np.asarray(self.start[1] + shares * (self.end[1] - self.start[1]))
+
     def points(self, tolerance_mm: float = CHORD_MM) -> Points:
         return np.array([self.start, self.end])
 
@@ -106,6 +110,10 @@ class Arc:
         z, r = self.at(share)
         dz, dr = (z - self.centre[0]) / self.radius, (r - self.centre[1]) / self.radius
         return (dr, -dz) if self.clockwise else (-dr, dz)
+
+    def radii(self, shares: Points) -> Points:
+        """The radius at each share of the length, mm."""
+        return np.asarray(self.centre[1] + self.radius * np.sin(self._angle(self.start) + shares * self.sweep_rad))
 
     def points(self, tolerance_mm: float = CHORD_MM) -> Points:
         """Points on the arc whose chords stay within ``tolerance_mm`` of it, ends exact. Shape (n, 2)."""

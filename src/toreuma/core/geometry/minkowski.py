@@ -27,13 +27,13 @@ def sum_with(region: Region, core: Points) -> Region:
     return shapely.union_all(np.append(_hulls(edges, core), shifted))
 
 
-def sweep(points: Points, core: Points, nose_radius: float) -> Region:
+def sweep(points: Points, core: Points, nose_radius: float, chord_mm: float = 0.0002) -> Region:
     """What a rounded core covers when its nose centre runs along a polyline, shape (n, 2)."""
     if len(points) == 1:
         points = np.vstack([points, points])
     edges = np.stack([points[:-1], points[1:]], axis=1)
     covered = shapely.union_all(_hulls(edges, core))
-    return grow(covered, nose_radius)
+    return grow(covered, nose_radius, chord_mm)
 
 
 def _hulls(edges: Points, core: Points) -> "np.ndarray[tuple[int], np.dtype[np.object_]]":

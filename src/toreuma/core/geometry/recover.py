@@ -21,6 +21,9 @@ MAX_SWEEP_RAD = math.radians(150)
 
 MAX_RADIUS_MM = 5000.0
 
+SAME_BEND = 0.2
+"""Curvatures that differ by a smaller share probably belong to one circle."""
+
 Fit = Callable[[Points, float], bool]
 
 
@@ -31,11 +34,13 @@ def recover(points: Points, fit_mm: float = FIT_MM) -> list[Segment]:
     one line; three or more chords on one circle, bending one way, are one arc.
     """
     points = _without_doubles(points)
+    bends = _bends(points)
     segments: list[Segment] = []
     first, last = 0, len(points) - 1
     while first < last:
+        likely = _likely_end(bends, first)
         line_end = _reach_far(points, first, _is_line, fit_mm)
-        arc_end = _reach_far(points, first, _is_arc, fit_mm, least=3)
+        arc_end = _reach_far(points, first, _is_arc, fit_mm, least=3, likely=likely)
         if arc_end - first >= 3 and arc_end > line_end:
             segments.append(_arc(points[first : arc_end + 1]))
             first = arc_end
@@ -53,12 +58,33 @@ def _without_doubles(points: Points) -> Points:
     return np.asarray(points[keep])
 
 
-def _reach_far(points: Points, first: int, fits: Fit, fit_mm: float, least: int = 1) -> int:
-    """The last index up to which ``fits`` holds, found by doubling and halving."""
+def _bends(points: Points) -> Points:
+    """Curvature at each inner point: the sine of the turn over the mean length of the chords beside it, 1/mm."""
+    steps = np.diff(points, axis=0)
+    length = np.hypot(steps[:, 0], steps[:, 1])
+    turn = steps[:-1, 0] * steps[1:, 1] - steps[:-1, 1] * steps[1:, 0]
+    return np.asarray(2 * turn / (length[:-1] * length[1:] * (length[:-1] + length[1:])))
+
+
+def _likely_end(bends: Points, first: int) -> int:
+    """Where a circle that begins at ``first`` probably ends: before the curvature changes."""
+    ahead = bends[first:]
+    if len(ahead) < 2:
+        return first
+    other = np.abs(ahead[1:] - ahead[1]) > SAME_BEND * abs(ahead[1])
+    return first + 2 + int(other.argmax()) if other.any() else first + len(ahead) + 1
+
+
+def _reach_far(points: Points, first: int, fits: Fit, fit_mm: float, least: int = 1, likely: int = 0) -> int:
+    """The last index up to which ``fits`` holds, found by trying a likely one, then by doubling and halving."""
     last = len(points) - 1
     good, step = first + least, least
     if good > last or (least > 1 and not fits(points[first : good + 1], fit_mm)):
         return first
+    if good < likely <= last and fits(points[first : likely + 1], fit_mm):
+        good = likely
+        if likely < last and not fits(points[first : likely + 2], fit_mm):
+            return likely
     while good < last:
         trial = min(good + step, last)
         if fits(points[first : trial + 1], fit_mm):

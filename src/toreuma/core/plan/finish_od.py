@@ -16,7 +16,7 @@ from toreuma.core.model import FinishOd, Job, RoughOd, TurningTool
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.plan import numbers as num
 from toreuma.core.plan.contour import from_place, nose_at_start
-from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
@@ -176,11 +176,10 @@ def _signed_area(ring: Points) -> float:
 
 def _deepest(work: Work, motions: tuple[Motion, ...]) -> tuple[float, Point | None]:
     """The thickest layer the finishing cut meets, and where."""
-    after = work.after(motions)
-    removed = work.stock.difference(after)
+    after = work.after(motions, PLANNING_CHORD_MM)
     best, place = 0.0, None
     after = after.simplify(DEPTH_MM)
-    for piece in polygons(removed.simplify(DEPTH_MM)):
+    for piece in polygons(work.stock.simplify(DEPTH_MM).difference(after)):
         depth = thickness(piece, after)
         if depth > best:
             best, place = depth, (float(piece.centroid.x), float(piece.bounds[3]))

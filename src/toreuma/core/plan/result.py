@@ -13,7 +13,7 @@ from toreuma.core.model import Operation
 from toreuma.core.motion import Motion
 from toreuma.core.simulate.clock import Times
 
-__all__ = ["Cuts", "OperationFault", "OperationPlan", "Pass"]
+__all__ = ["PLANNING_CHORD_MM", "Cuts", "OperationFault", "OperationPlan", "Pass"]
 
 
 class OperationFault(ToreumaError):
@@ -35,12 +35,17 @@ class Pass:
     finishing: bool = False
 
 
+PLANNING_CHORD_MM = 0.001
+"""How closely planning simulates its own cuts; the proof, which decides, does it more finely."""
+
+
 @dataclass(frozen=True)
 class Cuts:
     """Moves and passes of one operation, before they are timed and simulated.
 
     ``coverage`` gives the region the operation leaves clean as far as its tool reaches; it is computed only
-    when somebody asks what remains.
+    when somebody asks what remains. ``chord_mm`` is how closely planning simulates the cuts: coarsely where a
+    finishing allowance stays on.
     """
 
     motions: tuple[Motion, ...]
@@ -48,6 +53,7 @@ class Cuts:
     numbers: dict[str, Evidence]
     findings: tuple[Finding, ...] = ()
     coverage: Callable[[], Region] = field(default=lambda: EMPTY, compare=False)
+    chord_mm: float = PLANNING_CHORD_MM
 
 
 @dataclass(frozen=True)

@@ -29,7 +29,7 @@ from toreuma.core.memo import fingerprint
 from toreuma.core.model import RoughOd, TurningTool
 from toreuma.core.motion import Spindle
 from toreuma.core.plan import numbers as num
-from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 
@@ -125,7 +125,8 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
         2 * work.stock.bounds[3],
     )
     values["rt"] = _roughness(values["f"].number, shape.nose_radius)
-    return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings))
+    chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
+    return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings), chord_mm=chord)
 
 
 def _is_coarse(operation: RoughOd) -> bool:

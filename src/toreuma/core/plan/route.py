@@ -112,7 +112,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
                 stock,
                 Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures),
             )
-        after = work.after(cuts.motions) if cuts.motions else stock
+        after = work.after(cuts.motions, cuts.chord_mm) if cuts.motions else stock
         findings = (*cuts.findings, *no_beyond(job, operation, cuts.numbers))
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
 

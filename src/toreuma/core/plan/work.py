@@ -10,7 +10,7 @@ from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import Job, Operation, PartOff, Tool
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.scene import Scene
-from toreuma.core.simulate.removal import after_cutting
+from toreuma.core.simulate.removal import SIMULATION_CHORD_MM, after_cutting
 
 __all__ = ["APPROACH_MM", "PULL_OUT_MM", "Path", "Work"]
 
@@ -42,10 +42,10 @@ class Work:
         clearance = self.job.setup.hold.tool_clearance_mm + self.shape.nose_radius
         return float(self.scene.fixed.bounds[2]) + reach + clearance
 
-    def after(self, motions: tuple[Motion, ...]) -> Region:
+    def after(self, motions: tuple[Motion, ...], chord_mm: float = SIMULATION_CHORD_MM) -> Region:
         """The stock after these moves."""
-        key = ("after", motions, self.tool, fingerprint(self.stock))
-        return self.memo.get(key, lambda: after_cutting(self.stock, motions, self.shape))
+        key = ("after", motions, self.tool, fingerprint(self.stock), chord_mm)
+        return self.memo.get(key, lambda: after_cutting(self.stock, motions, self.shape, chord_mm))
 
     @property
     def part_off_width(self) -> float | None:

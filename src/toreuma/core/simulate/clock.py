@@ -65,7 +65,7 @@ def _feed_per_rev_s(segment: Segment, feed: float, spindle: Spindle, machine: Ma
     minutes = 0.0
     for a, b in itertools.pairwise(shares):
         at = (a + b) / 2 + (b - a) / 2 * nodes
-        radius = np.abs([segment.at(float(share))[1] for share in at])
+        radius = np.abs(segment.radii(at))
         revs_per_min = np.minimum(1000 * spindle.value / (2 * math.pi * np.maximum(radius, 1e-12)), ceiling)
         minutes += float((weights / revs_per_min).sum()) * (b - a) / 2 * segment.length / feed
     return 60 * minutes

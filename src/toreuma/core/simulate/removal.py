@@ -11,9 +11,10 @@ from toreuma.core.geometry.region import EMPTY, Region, fold, tidy
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.motion import Motion
 
-__all__ = ["after_cutting", "body_sweep", "cutting_sweep", "nose_path"]
+__all__ = ["SIMULATION_CHORD_MM", "after_cutting", "body_sweep", "cutting_sweep", "nose_path"]
 
 SIMULATION_CHORD_MM = 0.0002
+"""How closely the chords of a simulated cut follow the true one, where nothing coarser will do."""
 
 
 def nose_path(motion: Motion, shape: ToolShape, tolerance_mm: float = SIMULATION_CHORD_MM) -> Points:
@@ -21,9 +22,9 @@ def nose_path(motion: Motion, shape: ToolShape, tolerance_mm: float = SIMULATION
     return np.asarray(motion.segment.points(tolerance_mm) - np.array(shape.tip))
 
 
-def cutting_sweep(motions: Sequence[Motion], shape: ToolShape) -> Region:
+def cutting_sweep(motions: Sequence[Motion], shape: ToolShape, chord_mm: float = SIMULATION_CHORD_MM) -> Region:
     """What the cutting edge passes over in a run of moves of one tool."""
-    paths = [nose_path(motion, shape) for motion in motions if motion.segment.length > 1e-12]
+    paths = [nose_path(motion, shape, chord_mm) for motion in motions if motion.segment.length > 1e-12]
     if not paths:
         return EMPTY
     runs: list[list[Points]] = [[paths[0]]]
@@ -33,7 +34,7 @@ def cutting_sweep(motions: Sequence[Motion], shape: ToolShape) -> Region:
             runs[-1].append(path[1:])
         else:
             runs.append([path])
-    return shapely.union_all([sweep(np.vstack(run), shape.core, shape.nose_radius) for run in runs])
+    return shapely.union_all([sweep(np.vstack(run), shape.core, shape.nose_radius, chord_mm) for run in runs])
 
 
 def body_sweep(motion: Motion, shape: ToolShape) -> Region:
@@ -42,8 +43,10 @@ def body_sweep(motion: Motion, shape: ToolShape) -> Region:
     return shapely.union_all([sweep(path, piece, 0.0) for piece in shape.bodies])
 
 
-def after_cutting(stock: Region, motions: Sequence[Motion], shape: ToolShape) -> Region:
+def after_cutting(
+    stock: Region, motions: Sequence[Motion], shape: ToolShape, chord_mm: float = SIMULATION_CHORD_MM
+) -> Region:
     """The stock after the feed moves of one tool."""
     feeds = [motion for motion in motions if not motion.is_rapid]
-    swept = fold(cutting_sweep(feeds, shape))
-    return tidy(shapely.difference(stock, swept)) if not swept.is_empty else stock
+    swept = fold(cutting_sweep(feeds, shape, chord_mm))
+    return tidy(shapely.difference(stock, swept), chord_mm / 200) if not swept.is_empty else stock

@@ -4,7 +4,10 @@ from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from toreuma.core.cutting.speed import spindle_rpm
+from toreuma.core.geometry.elements import Line
 from toreuma.core.model import Machine
 from toreuma.core.motion import Motion
 from toreuma.core.simulate.clock import dwell_and_change_s, motion_time_s
@@ -66,13 +69,16 @@ class Timeline:
         return found
 
     def speeds(self, machine: Machine, samples: int = 6) -> list[tuple[float, float]]:
-        """Spindle speed over time as (seconds, rpm) points, ``samples`` per move."""
+        """Spindle speed over time as (seconds, rpm) points, up to ``samples`` steps per move."""
         points: list[tuple[float, float]] = []
+        shares = np.linspace(0.0, 1.0, samples + 1)
         for span in self.spans:
-            for step in range(samples + 1):
-                share = step / samples
-                rpm = spindle_rpm(span.motion.spindle, span.motion.segment.at(share)[1], machine.max_rpm)
-                points.append((span.start_s + share * (span.end_s - span.start_s), rpm))
+            motion = span.motion
+            level = motion.start[1] == motion.end[1] and isinstance(motion.segment, Line)
+            at = shares[[0, -1]] if level or motion.spindle.mode != "surface" else shares
+            seconds = span.start_s + at * (span.end_s - span.start_s)
+            for second, radius in zip(seconds.tolist(), motion.segment.radii(at).tolist(), strict=True):
+                points.append((second, spindle_rpm(motion.spindle, radius, machine.max_rpm)))
         return points
 
 
