@@ -3,15 +3,16 @@
 Exit status: 0 all well, 1 findings at level error, 2 bad input.
 """
 
-import json
 import os
 import sys
 from pathlib import Path
-from typing import Annotated, Any
+from typing import Annotated
 
 import typer
 
 from toreuma import __version__
+from toreuma.commands import standards
+from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan import Plan, plan
@@ -26,8 +27,8 @@ app = typer.Typer(
     add_completion=False, pretty_exceptions_enable=False, help="Plan turned parts, and prove every program."
 )
 
-JobArgument = Annotated[str, typer.Argument(metavar="JOB", help="A .toreuma file, or demo:NAME")]
-JsonOption = Annotated[bool, typer.Option("--json", help="Print JSON for scripts")]
+standards.register(app)
+
 DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How to write; default: as the job says")]
 
 
@@ -71,7 +72,7 @@ def describe(job: JobArgument, as_json: JsonOption = False) -> None:
     """Print the geometry as planned: stock, part, tools, setups."""
     data = report.description(open_job(job))
     if as_json:
-        _print_json(data)
+        print_json(data)
         return
     print(f"{data['name']}  ({data['units']})")
     for name in ("stock", "part"):
@@ -88,7 +89,7 @@ def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
     """Plan every operation and print its numbers."""
     planned = plan(open_job(job))
     if as_json:
-        _print_json(report.plan_report(planned))
+        print_json(report.plan_report(planned))
     else:
         _print_plan(planned)
     _exit_with(planned.all_findings)
@@ -130,7 +131,7 @@ def post_command(
     except OSError as error:
         raise ProgramError(str(target), f"it cannot be written ({error.strerror})", "choose another folder") from None
     if as_json:
-        _print_json({"files": [str(target)]})
+        print_json({"files": [str(target)]})
     else:
         print(target)
 
@@ -150,7 +151,7 @@ def prove(
     if as_json:
         data = report.proof_report(proof)
         data["findings"] = [finding.as_dict() for finding in findings]
-        _print_json(data)
+        print_json(data)
     else:
         print(f"{planned.job.name}: {'proved' if not report.has_errors(findings) else 'NOT proved'}")
         print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
@@ -194,12 +195,7 @@ def shot(
 @app.command()
 def schema() -> None:
     """Print the JSON Schema of job files."""
-    _print_json(job_schema())
-
-
-def _print_json(data: Any) -> None:
-    json.dump(data, sys.stdout, indent=2, ensure_ascii=False)
-    print()
+    print_json(job_schema())
 
 
 def _print_findings(findings: tuple[Finding, ...]) -> None:

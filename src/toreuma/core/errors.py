@@ -1,6 +1,6 @@
 """One family of errors, each a clear line for the person: where, what, how to mend."""
 
-__all__ = ["Cancelled", "JobError", "PartError", "ProgramError", "ToreumaError", "UnitError"]
+__all__ = ["Cancelled", "JobError", "PartError", "ProgramError", "StandardError", "ToreumaError", "UnitError"]
 
 
 class ToreumaError(Exception):
@@ -29,6 +29,10 @@ class PartError(JobError):
 
 class ProgramError(ToreumaError):
     """Program text that cannot be read, or a dialect that cannot write what is asked."""
+
+
+class StandardError(ToreumaError):
+    """A designation no standard here knows, or a size outside its tables."""
 
 
 class UnitError(ToreumaError):

@@ -9,9 +9,21 @@ from typing import Any
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError
 from toreuma.core.model import Job
+from toreuma.core.standards.fits import FitTables
+from toreuma.core.standards.threads import ThreadTables
 from toreuma.io.jobs import load_job
 
-__all__ = ["data_path", "demo_job", "demo_names", "dialect", "dialect_names", "open_job", "theme_tokens"]
+__all__ = [
+    "data_path",
+    "demo_job",
+    "demo_names",
+    "dialect",
+    "dialect_names",
+    "fit_tables",
+    "open_job",
+    "theme_tokens",
+    "thread_tables",
+]
 
 DEMO_PREFIX = "demo:"
 
@@ -49,6 +61,22 @@ def dialect(name: str) -> Dialect:
     if name not in dialect_names():
         raise ProgramError(f"dialect {name}", "there is no such dialect", f"choose from {', '.join(dialect_names())}")
     return Dialect.model_validate(json.loads(data_path("dialects", f"{name}.json").read_text("utf-8")))
+
+
+@cache
+def thread_tables() -> ThreadTables:
+    """The thread standards' tables."""
+    return ThreadTables.model_validate(_standard("threads"))
+
+
+@cache
+def fit_tables() -> FitTables:
+    """The tables of limits and fits."""
+    return FitTables.model_validate(_standard("fits"))
+
+
+def _standard(name: str) -> Any:
+    return json.loads(data_path("standards", f"{name}.json").read_text("utf-8"))
 
 
 @cache

@@ -1,0 +1,1 @@
+"""Commands of the command line, by what they are about."""

@@ -1,0 +1,71 @@
+"""``thread`` and ``fit``: what the standards say."""
+
+from typing import Annotated
+
+import typer
+
+from toreuma.commands.common import JsonOption, print_json
+from toreuma.core.standards.fits import Tolerance, fit_of
+from toreuma.core.standards.threads import Side, thread_of
+from toreuma.io import report
+from toreuma.io.library import fit_tables, thread_tables
+
+__all__ = ["register"]
+
+
+def register(app: typer.Typer) -> None:
+    app.command("thread")(thread_command)
+    app.command("fit")(fit_command)
+
+
+def thread_command(
+    designation: Annotated[str, typer.Argument(metavar="DESIGNATION", help="M10x1.5-6g, 1/2-13 UNC, G1/2, Tr20x4")],
+    as_json: JsonOption = False,
+) -> None:
+    """Limits, depth, wires and tap drill of a thread."""
+    thread = thread_of(designation, thread_tables())
+    if as_json:
+        print_json(report.thread_report(thread))
+        return
+    hand = ", left hand" if thread.left_hand else ""
+    print(f"{thread.designation}  {thread.family}, pitch {thread.pitch_mm:.4f} mm, {thread.starts} start{hand}")
+    for name, side in (("external", thread.external), ("internal", thread.internal)):
+        print(f"  {name} {side.tolerance}: {_side(side)}")
+    print(f"  depth on radius: external {thread.depth_external:.4f} mm, internal {thread.depth_internal:.4f} mm")
+    wires = thread.wires
+    print(f"  over three wires of {wires.best:.4f} mm: {wires.over.min:.4f} to {wires.over.max:.4f} mm")
+    print(f"  tap drill {thread.tap_drill_mm:.3f} mm")
+    for note in thread.notes:
+        print(f"  {note}")
+    print(f"  source: {thread.source}")
+
+
+def _side(side: Side) -> str:
+    return ", ".join(
+        f"{name} Ø {limits.min:.3f} to {limits.max:.3f} mm"
+        for name, limits in (("major", side.major), ("pitch", side.pitch), ("minor", side.minor))
+    )
+
+
+def fit_command(
+    designation: Annotated[str, typer.Argument(metavar="FIT", help="25 H7, 30f7 or 20 H7/g6")],
+    as_json: JsonOption = False,
+) -> None:
+    """Limits of a size with a tolerance letter, or of a hole and its shaft."""
+    fit = fit_of(designation, fit_tables())
+    if as_json:
+        print_json(report.fit_report(fit))
+        return
+    for one in (fit.first, fit.second):
+        if one is not None:
+            print(_limits(one))
+    if fit.clearance_um is not None:
+        least, most = fit.clearance_um
+        print(f"  {fit.kind} fit: clearance {least:+g} to {most:+g} µm (minus is interference)")
+    print(f"  source: {fit.first.source}")
+
+
+def _limits(one: Tolerance) -> str:
+    kind = "hole" if one.is_hole else "shaft"
+    limits = f"{one.min_mm:.4f} to {one.max_mm:.4f} mm"
+    return f"{one.nominal_mm:g} {one.zone}  {kind}: {one.upper_um:+g} / {one.lower_um:+g} µm, Ø {limits}"

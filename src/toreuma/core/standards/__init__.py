@@ -1,0 +1,1 @@
+"""Published standards: threads, limits and fits, thread reliefs. The tables themselves are data files."""

@@ -1,0 +1,98 @@
+"""Pipe threads: parallel (ISO 228-1), taper (ISO 7-1), and the inch taper thread (ASME B1.20.1)."""
+
+import re
+
+from toreuma.core.errors import StandardError
+from toreuma.core.standards.threads.inches import INCH_SIZE, MM, listed_size
+from toreuma.core.standards.threads.tables import ThreadTables
+from toreuma.core.standards.threads.thread import Limits, Side, Thread
+
+__all__ = ["NPT", "PIPE", "npt_thread", "pipe_thread"]
+
+PIPE = re.compile(rf"^(?P<kind>G|R|Rc|Rp|Rs)\s*(?P<size>{INCH_SIZE})\s*-?\s*(?P<cls>[AB])?(?P<left>\s*-?\s*LH)?$")
+"""``G 1/2``, ``G1/2 A``, ``R 3/4``, ``Rc 1/4``, ``Rp 1``."""
+
+NPT = re.compile(rf"^(?:NPT\s*(?P<a>{INCH_SIZE})|(?P<b>{INCH_SIZE})(?:\s*-\s*\d+(?:\.\d+)?)?\s*-?\s*NPT)$", re.I)
+"""``NPT 1/2``, ``1/2-14 NPT``."""
+
+TAPER = 1 / 16
+
+
+def pipe_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
+    """55 degree pipe threads: ``d2 = d - 0.640327 P``, ``d1 = d - 1.280654 P``. Raises `StandardError`.
+
+    Parallel G: outside -T (class A) or -2T (class B), inside +T. Taper R and Rc: what the gauge plane may be off
+    along the axis, over 16, is what the diameters may be off.
+    """
+    table, name, kind = tables.pipe, match.string.strip(), match["kind"]
+    size = table.sizes.get(listed_size(match["size"]))
+    if size is None:
+        raise StandardError(name, "the standard has no such size", f"use one of {', '.join(table.sizes)}")
+    p, d = MM / size.per_inch, size.major_mm
+    d2, d1 = d - 0.640327 * p, d - 1.280654 * p
+    t, minor_t = size.pitch_tolerance_um / 1000, size.minor_tolerance_um / 1000
+    if kind == "G":
+        cls = match["cls"] or "A"
+        low = t if cls == "A" else 2 * t
+        external = Side(Limits(d - 2 * t, d), Limits(d2 - low, d2), Limits(d1 - low, d1), f"class {cls}")
+        internal = Side(Limits(d, d + t), Limits(d2, d2 + t), Limits(d1, d1 + minor_t), "one class")
+        notes: tuple[str, ...] = ()
+    else:
+        if size.gauge_tolerance_mm is None:
+            raise StandardError(name, "the standard has no taper thread of this size", "use the parallel thread G")
+        off = size.gauge_tolerance_mm * TAPER
+        major, pitch, minor = (Limits(x - off, x + off) for x in (d, d2, d1))
+        external = internal = Side(major, pitch, minor, "ISO 7-1")
+        notes = ("diameters in the gauge plane",)
+    taper = TAPER if kind in ("R", "Rc") else 0.0
+    return Thread(
+        designation=f"{kind}{listed_size(match['size'])}{' LH' if match['left'] else ''}",
+        family="pipe",
+        d_mm=d,
+        pitch_mm=p,
+        flank_deg=55.0,
+        external=external,
+        internal=internal,
+        depth_external=0.640327 * p,
+        depth_internal=0.640327 * p,
+        tap_drill_mm=internal.minor.middle,
+        source=table.source,
+        left_hand=bool(match["left"]),
+        taper=taper,
+        gauge_length_mm=size.gauge_length_mm if kind != "G" else None,
+        notes=notes,
+    )
+
+
+def npt_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
+    """Inch taper pipe thread, 60 degrees, 1 in 16. Raises `StandardError`.
+
+    Pitch diameter at the small end ``E0 = D - (0.05 D + 1.1) p``, at the hand-tight plane ``E1 = E0 + L1/16``;
+    height 0.8 p; one turn either way is allowed, p/16 on diameter.
+    """
+    table, name = tables.npt, match.string.strip()
+    listed = listed_size(match["a"] or match["b"])
+    size = table.sizes.get(listed)
+    if size is None:
+        raise StandardError(name, "the standard has no such size", f"use one of {', '.join(table.sizes)}")
+    p, outside = 1 / size.per_inch, size.outside_in
+    small = outside - (0.05 * outside + 1.1) * p
+    pitch, turn, height = small + TAPER * size.hand_tight_in, p * TAPER, 0.8 * p
+    major, middle, minor = (Limits((x - turn) * MM, (x + turn) * MM) for x in (pitch + height, pitch, pitch - height))
+    side = Side(major, middle, minor, "NPT")
+    return Thread(
+        designation=f"{listed}-{size.per_inch:g} NPT",
+        family="npt",
+        d_mm=(pitch + height) * MM,
+        pitch_mm=p * MM,
+        flank_deg=60.0,
+        external=side,
+        internal=side,
+        depth_external=height * MM,
+        depth_internal=height * MM,
+        tap_drill_mm=size.tap_drill_mm,
+        source=table.source,
+        taper=TAPER,
+        gauge_length_mm=size.hand_tight_in * MM,
+        notes=("diameters in the hand-tight plane",),
+    )

@@ -1,0 +1,95 @@
+"""The tables of the thread standards, as they stand in the data file."""
+
+from toreuma.core.model.base import Value
+
+__all__ = [
+    "AcmeTables",
+    "MetricTables",
+    "NptTables",
+    "PipeTables",
+    "ThreadTables",
+    "TrapezoidalTables",
+    "UnifiedTables",
+    "by_pitch",
+]
+
+Row = dict[str, float]
+
+
+class MetricTables(Value):
+    source: str
+    coarse_pitch_mm: Row
+    allowance_um: dict[str, Row]
+    diameter_steps_mm: tuple[float, ...]
+    grade_factors: dict[str, Row]
+    exceptions_um: dict[str, dict[str, Row] | Row]
+
+
+class UnifiedTables(Value):
+    source: str
+    series: dict[str, Row]
+
+
+class PipeSize(Value):
+    per_inch: float
+    major_mm: float
+    pitch_tolerance_um: float
+    minor_tolerance_um: float
+    gauge_length_mm: float | None = None
+    gauge_tolerance_mm: float | None = None
+    useful_length_mm: float | None = None
+
+
+class PipeTables(Value):
+    source: str
+    sizes: dict[str, PipeSize]
+
+
+class NptSize(Value):
+    per_inch: float
+    outside_in: float
+    hand_tight_in: float
+    tap_drill_mm: float
+
+
+class NptTables(Value):
+    source: str
+    sizes: dict[str, NptSize]
+
+
+class TrapezoidalTables(Value):
+    source: str
+    clearance_mm: Row
+    major_external_um: Row
+    minor_internal_um: Row
+    allowance_um: dict[str, Row]
+    usual_pitch_mm: Row
+    exceptions_um: dict[str, dict[str, Row]]
+
+
+class AcmeClass(Value):
+    allowance: float
+    diameter: float
+    pitch: float
+
+
+class AcmeTables(Value):
+    source: str
+    classes: dict[str, AcmeClass]
+    usual_per_inch: Row
+
+
+class ThreadTables(Value):
+    """One table per family."""
+
+    metric: MetricTables
+    unified: UnifiedTables
+    pipe: PipeTables
+    npt: NptTables
+    trapezoidal: TrapezoidalTables
+    acme: AcmeTables
+
+
+def by_pitch(row: Row, pitch_mm: float) -> float | None:
+    """The entry of a row keyed by pitch, None when the standard lists no such pitch."""
+    return row.get(f"{pitch_mm:g}")
