@@ -176,19 +176,19 @@ def test_a_truncated_job_says_where(spear: Job, tmp_path: Path) -> None:
 
 
 def test_thread_and_fit_speak_json() -> None:
-    thread = json.loads(run("thread", "M10x1.5", "--json").stdout)
+    thread = json.loads(toreuma("thread", "M10x1.5", "--json").stdout)
     assert thread["external"]["pitch_mm"] == {"min": 8.861721, "max": 8.993721}
     assert thread["wires"]["best_mm"] == pytest.approx(0.866, abs=1e-3)
     assert thread["tap_drill_mm"] == 8.5
-    fit = json.loads(run("fit", "25 H7", "--json").stdout)
+    fit = json.loads(toreuma("fit", "25 H7", "--json").stdout)
     assert (fit["lower_um"], fit["upper_um"], fit["min_mm"], fit["max_mm"]) == (0, 21, 25.0, 25.021)
-    pair = json.loads(run("fit", "20 H7/g6", "--json").stdout)
+    pair = json.loads(toreuma("fit", "20 H7/g6", "--json").stdout)
     assert pair["clearance_um"] == {"min": 7, "max": 41}
 
 
 def test_unknown_designations_end_in_one_line() -> None:
     for command in (("thread", "M99x99"), ("fit", "25 Q7")):
-        done = run(*command)
+        done = toreuma(*command)
         assert done.returncode == 2
         assert done.stderr.startswith("toreuma: ")
         assert done.stderr.count("\n") == 1

@@ -92,7 +92,7 @@ def _internal(d: float, p: float, cls: str, basic: float) -> Side:
 
 def _minor_tolerance(d: float, p: float, cls: str) -> float:
     """Tolerance of the internal minor diameter, in (ASME B1.1, 5.8.2)."""
-    fine = 0.05 * p ** (2 / 3) + 0.03 * p / d - 0.002
+    fine: float = 0.05 * p ** (2 / 3) + 0.03 * p / d - 0.002
     if cls == "3B":
         least = 0.23 * p - 1.5 * p**2 if p <= 1 / 13 else 0.120 * p
         return min(max(fine, least), 0.394 * p)
