@@ -18,13 +18,15 @@ class JobError(ToreumaError):
 
 
 class PartError(JobError):
-    """A part whose profile cannot be built. ``element`` counts from 0; -1 is the whole profile."""
+    """A part that cannot be built. ``section`` is ``outside``, ``inside`` or ``features``; ``element`` counts its
+    entries from 0; -1 is the whole section."""
 
-    def __init__(self, element: int, field: str, what: str, cure: str) -> None:
-        where = f"part.outside[{element}].{field}" if element >= 0 else "part.outside"
+    def __init__(self, element: int, field: str, what: str, cure: str, section: str = "outside") -> None:
+        where = f"part.{section}[{element}].{field}" if element >= 0 else f"part.{section}"
         super().__init__(where.removesuffix("."), what, cure)
         self.element = element
         self.field = field
+        self.section = section
 
 
 class ProgramError(ToreumaError):

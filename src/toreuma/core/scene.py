@@ -1,11 +1,14 @@
-"""The solids of one setup, to scale and in place: part, blank, jaws and chuck."""
+"""The solids of one setup, to scale and in place: part, blank, hold and centre."""
 
 from dataclasses import dataclass
 from functools import cached_property
 
+from toreuma.core.geometry.blank import blank_region
 from toreuma.core.geometry.elements import CHORD_MM, chords
-from toreuma.core.geometry.profile import Profile, build_profile
-from toreuma.core.geometry.region import Region, box, mirrored_at_axis, region_from_points, union
+from toreuma.core.geometry.part_shape import PartShape, build_part
+from toreuma.core.geometry.profile import Profile
+from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, region_from_points, union
+from toreuma.core.geometry.workholding import Holding, centre_solid, holding_of
 from toreuma.core.model import Job
 
 __all__ = ["Scene", "build_scene"]
@@ -20,35 +23,47 @@ INDEX_CLEARANCE_MM = 50.0
 class Scene:
     """Regions are upper halves in mm with Z 0 at the finished front face.
 
-    ``reference`` is the turret's reference point and ``index`` the point where tools are changed, as (z, r).
+    ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front. ``reference`` is the
+    turret's reference point and ``index`` the point where tools are changed, as (z, r).
     """
 
-    profile: Profile
+    shape: PartShape
     stock: Region
     jaws: Region
     chuck: Region
+    centre: Region
     jaw_face_z: float
     stock_front_z: float
     stock_r: float
+    grip_r: float
     reference: tuple[float, float]
     index: tuple[float, float]
 
-    @cached_property
+    @property
+    def profile(self) -> Profile:
+        """The outside of the part without its grooves: what turning follows."""
+        return self.shape.profile
+
+    @property
     def part(self) -> Region:
-        return region_from_points(self.profile.points)
+        return self.shape.region
 
     @cached_property
     def fixed(self) -> Region:
         """What no tool may touch whatever it cuts."""
-        return union([self.jaws, self.chuck])
+        return union([self.jaws, self.chuck, self.centre])
 
     @property
     def part_key(self) -> tuple[object, ...]:
         return (self.profile.segments,)
 
     def contour(self, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:
-        """The part in front of ``end_z``, run on as a cylinder toward the chuck, with its lower half."""
-        part = self.part if chord_mm == CHORD_MM else region_from_points(chords(self.profile.segments, chord_mm))
+        """The part in front of ``end_z``, run on as a cylinder toward the chuck, with its lower half.
+
+        Bores and grooves count as metal: they are cut on their own.
+        """
+        points = self.profile.points if chord_mm == CHORD_MM else chords(self.profile.segments, chord_mm)
+        part = region_from_points(points)
         z_low, _, z_high, r_high = part.bounds
         front = part.intersection(box(end_z, 0, max(z_high, end_z) + 1, r_high + 1))
         run_on = box(min(z_low, self.jaw_face_z) - 500, 0, end_z, end_r)
@@ -60,27 +75,38 @@ class Scene:
 
 
 def build_scene(job: Job) -> Scene:
-    """Place part, blank and chuck of the job's setup. Raises `PartError` for an impossible profile."""
-    profile = build_profile(job.part)
-    hold, stock = job.setup.hold, job.stock
-    front = stock.face_allowance_mm
-    jaw_face = front - hold.stick_out_mm
-    chuck_face = jaw_face - hold.jaw_length_mm
-    chuck_back = chuck_face - hold.body_length_mm
-    grip_r = stock.d_mm / 2
-    reference = (chuck_face + job.machine.reference_from_nose_mm, job.machine.reference_d_mm / 2)
+    """Place part, blank and hold of the job's setup. Raises `PartError` for a part or blank that cannot be."""
+    shape = build_part(job.part)
+    front = job.stock.face_allowance_mm
+    hold = job.setup.hold
+    back = front - hold.stick_out_mm - max(hold.grip_length_mm, _reach_back(job))
+    stock = blank_region(job.stock, shape, back)
+    front = max(front, float(stock.bounds[2])) if job.stock.kind == "free" else front
+    holding: Holding = holding_of(hold, stock, front)
+    stock_r = float(stock.bounds[3])
+    centre = centre_solid(job.setup.centre, job.part, front) if job.setup.centre else EMPTY
+    reference = (holding.body_face_z + job.machine.reference_from_nose_mm, job.machine.reference_d_mm / 2)
     index = (
         min(front + INDEX_CLEARANCE_MM, max(reference[0], front + 5.0)),
-        min(grip_r + INDEX_CLEARANCE_MM, max(reference[1], grip_r + 5.0)),
+        min(stock_r + INDEX_CLEARANCE_MM, max(reference[1], stock_r + 5.0)),
     )
     return Scene(
-        profile=profile,
-        stock=box(min(chuck_back, jaw_face - hold.grip_length_mm), 0, front, grip_r),
-        jaws=box(chuck_face, grip_r, jaw_face, grip_r + hold.jaw_height_mm),
-        chuck=box(chuck_back, grip_r, chuck_face, max(hold.body_d_mm / 2, grip_r + 1)),
-        jaw_face_z=jaw_face,
+        shape=shape,
+        stock=stock,
+        jaws=holding.grips,
+        chuck=holding.body,
+        centre=centre,
+        jaw_face_z=holding.face_z,
         stock_front_z=front,
-        stock_r=grip_r,
+        stock_r=stock_r,
+        grip_r=holding.grip_r,
         reference=reference,
         index=index,
     )
+
+
+def _reach_back(job: Job) -> float:
+    """How far behind the front of the hold a bar runs, mm."""
+    hold = job.setup.hold
+    standing = {"chuck": "jaw_length_mm", "collet": "cap_length_mm", "mandrel": "length_mm"}[hold.kind]
+    return float(getattr(hold, standing)) + hold.body_length_mm

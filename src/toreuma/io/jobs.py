@@ -59,14 +59,27 @@ def parse_job(text: str, where: str = "job") -> Job:
         raise JobError(where, "the text is nested too deep", "this is not a job file") from None
 
 
+UNION_TAGS = {
+    *("turning", "parting"),
+    *("face", "rough_od", "finish_od", "part_off"),
+    *("groove", "face_groove", "relief", "thread", "axial_hole", "centre_hole", "holes", "flats", "slot"),
+    *("round", "polygon", "tube", "free"),
+    *("chuck", "collet", "mandrel"),
+}
+"""Steps of a field's path that name the kind of a value and not a field."""
+
+
 def validation_line(error: ValidationError) -> tuple[str, str]:
     """Field and fault of the first thing wrong, in words."""
     first = error.errors(include_url=False)[0]
     place = ""
+    before: int | str = ""
     for step in first["loc"]:
+        is_tag = step in UNION_TAGS and (isinstance(before, int) or before in ("stock", "hold"))
+        before = step
         if isinstance(step, int):
             place += f"[{step}]"
-        elif step not in ("turning", "parting", "face", "rough_od", "finish_od", "part_off"):
+        elif not is_tag:
             place += f".{step}" if place else str(step)
     return place, _in_words(first)
 

@@ -1,18 +1,16 @@
 """From the dimensions of a part to the true lines and arcs of its outside."""
 
-import math
 from dataclasses import dataclass
 from functools import cached_property
 
 import shapely
 
 from toreuma.core.errors import PartError
-from toreuma.core.geometry.elements import Line, Point, Points, Segment, arc_through_ends, chords
-from toreuma.core.model.part import Corner, Element, Part
+from toreuma.core.geometry.chain import TINY, bare_segments, joined
+from toreuma.core.geometry.elements import Line, Points, Segment, chords
+from toreuma.core.model.part import Part
 
 __all__ = ["Profile", "build_profile"]
-
-TINY = 1e-6
 
 
 @dataclass(frozen=True)
@@ -66,12 +64,14 @@ class Profile:
 
 
 def build_profile(part: Part) -> Profile:
-    """Join the elements of a part, with their chamfers and rounds, into true lines and arcs.
+    """The outside of a part as true lines and arcs, without its grooves.
 
     Raises `PartError` that names the element and field that cannot be.
     """
-    bare = _bare_segments(part)
     elements = part.outside
+    bare = bare_segments(elements, "outside")
+    if bare[-1].end[0] > -TINY:
+        raise PartError(len(bare) - 1, "z_mm", "the part has no length", "end the profile at a Z below 0")
     back = Line(bare[-1].end, (bare[-1].end[0], 0.0))
     if back.length > TINY:
         bare.append(back)
@@ -84,98 +84,10 @@ def build_profile(part: Part) -> Profile:
         )
     else:
         bare.append(Line(bare[-1].end, bare[-1].end))
-
-    segments: list[Segment] = [bare[0]]
-    origin, is_corner = [0], [False]
-    for index, following in enumerate(bare[1:], 1):
-        corner = elements[index - 1].corner
-        if corner is not None:
-            before, blend, following = _cut_corner(index - 1, corner, segments[-1], following)
-            segments[-1] = before
-            segments.append(blend)
-            origin.append(index - 1)
-            is_corner.append(True)
-        segments.append(following)
-        origin.append(index)
-        is_corner.append(False)
-    profile = Profile(tuple(segments), tuple(origin), tuple(is_corner))
+    chain = joined(bare, elements, "outside", part.edge_break_mm)
+    profile = Profile(chain.segments, chain.elements, chain.corners)
     _check_shape(profile)
     return profile
-
-
-def _bare_segments(part: Part) -> list[Segment]:
-    at: Point = (0.0, 0.0)
-    segments: list[Segment] = []
-    for index, element in enumerate(part.outside):
-        end = (element.z_mm, element.d_mm / 2)
-        if math.dist(at, end) < TINY:
-            raise PartError(index, "z_mm", "the element has no length", "change where it ends or delete it")
-        if end[0] > TINY:
-            raise PartError(
-                index, "z_mm", "the element ends in front of the finished face at Z 0", "use a Z of 0 or below"
-            )
-        segments.append(_segment(index, element, at, end))
-        at = end
-    if at[0] > -TINY:
-        raise PartError(len(segments) - 1, "z_mm", "the part has no length", "end the profile at a Z below 0")
-    return segments
-
-
-def _segment(index: int, element: Element, start: Point, end: Point) -> Segment:
-    if element.kind == "line":
-        return Line(start, end)
-    if element.radius_mm is None:
-        raise PartError(index, "radius_mm", "an arc needs a radius", "type the radius or make it a line")
-    try:
-        arc = arc_through_ends(start, end, element.radius_mm, clockwise=element.bulge == "concave")
-    except ValueError:
-        least = math.dist(start, end) / 2
-        raise PartError(
-            index,
-            "radius_mm",
-            f"radius {element.radius_mm:g} is too small to join both ends",
-            f"use {least:.4g} or more",
-        ) from None
-    if float(arc.points(0.001)[:, 0].max()) > 1e-4:
-        raise PartError(
-            index, "radius_mm", "the arc bows out in front of the finished face at Z 0", "use a larger radius"
-        )
-    if min(point[1] for point in arc.points(0.01)) < -TINY:
-        raise PartError(index, "radius_mm", "the arc dips below the axis", "use a larger radius")
-    return arc
-
-
-def _cut_corner(index: int, corner: Corner, before: Segment, after: Segment) -> tuple[Segment, Segment, Segment]:
-    """Shorten both neighbours and put the chamfer or round between them."""
-    if not isinstance(before, Line) or not isinstance(after, Line):
-        raise PartError(
-            index,
-            "corner",
-            "a chamfer or round here needs a straight element on both sides",
-            "take the corner away or draw the blend as an arc",
-        )
-    t0, t1 = before.tangent(), after.tangent()
-    cross = t0[0] * t1[1] - t0[1] * t1[0]
-    turn = math.atan2(cross, t0[0] * t1[0] + t0[1] * t1[1])
-    if abs(turn) < 1e-6:
-        raise PartError(index, "corner", "the two elements run on straight, there is no corner", "take it away")
-    size = corner.size_mm
-    trim = size if corner.kind == "chamfer" else size * math.tan(abs(turn) / 2)
-    room = min(before.length, after.length)
-    if trim > room - TINY:
-        raise PartError(
-            index,
-            "corner",
-            f"the {corner.kind} of {size:g} is larger than the edge it sits on",
-            f"use less than {size * room / trim:.4g}",
-        )
-    corner_at = before.end
-    start = (corner_at[0] - trim * t0[0], corner_at[1] - trim * t0[1])
-    end = (corner_at[0] + trim * t1[0], corner_at[1] + trim * t1[1])
-    blend: Segment = Line(start, end)
-    if corner.kind == "round":
-        blend = arc_through_ends(start, end, size, clockwise=turn < 0)
-    return Line(before.start, start), blend, Line(end, after.end)
 
 
 def _check_shape(profile: Profile) -> None:

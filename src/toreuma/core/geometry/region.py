@@ -4,7 +4,7 @@ Every solid that turns is drawn with its lower half too, as far as a tool can me
 axis is as real for a tool that runs past the centre as what is above.
 """
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from typing import Any, TypeAlias
 
 import numpy as np
@@ -36,7 +36,7 @@ SLIVER_MM2 = 1e-9
 DENSE_MM = 0.25
 
 
-def region_from_points(points: Points) -> Region:
+def region_from_points(points: Points | Sequence[Sequence[float]]) -> Region:
     """The region inside a closed polyline, shape (n, 2)."""
     return _valid(shapely.Polygon(points))
 

@@ -6,21 +6,85 @@ from pydantic import Field
 
 from toreuma.core.model.base import Name, Positive, Value
 
-__all__ = ["Chuck"]
+__all__ = ["Centre", "Chuck", "Collet", "Hold", "JawRelief", "Mandrel", "SecondHold"]
+
+Amount = Annotated[float, Field(ge=0, le=1e6)]
 
 
-class Chuck(Value):
-    """A jaw chuck gripping outside. All lengths along Z are measured from the front of the jaws."""
+class JawRelief(Value):
+    """A step cut into the front of the jaws so that a tool gets close."""
 
-    kind: Literal["chuck"] = "chuck"
+    length_mm: Positive = Field(description="Along Z, from the front of the jaws")
+    height_mm: Positive = Field(description="Radial height above the grip that is cut away")
+
+
+class _Hold(Value):
     name: Name = ""
-    stick_out_mm: Positive = Field(description="From the front of the jaws to the front of the bar")
-    grip_length_mm: Positive = Field(description="Length of bar inside the jaws")
-    jaw_length_mm: Positive = Field(description="How far the jaws stand out of the chuck body")
-    jaw_height_mm: Positive = Field(description="Radial height of the jaws above the grip")
+    stick_out_mm: Positive = Field(description="From the front of the hold to the front of the blank")
+    grip_length_mm: Positive = Field(description="Length of blank inside the hold")
     body_d_mm: Positive
     body_length_mm: Positive = 80.0
-    max_rpm: Positive = Field(description="Limit on the chuck's own plate")
-    tool_clearance_mm: Annotated[float, Field(ge=0)] = Field(
-        default=1.0, description="Smallest distance any tool keeps from jaws and chuck"
-    )
+    max_rpm: Positive = Field(description="Limit on the hold's own plate")
+    tool_clearance_mm: Amount = Field(default=1.0, description="Smallest distance any tool keeps from the hold")
+    force_n: Positive | None = Field(default=None, description="Grip at rest, the sum of all jaws")
+    friction: Annotated[float, Field(gt=0, le=1)] | None = Field(default=None, description="Empty: by kind of jaw")
+    safety: Annotated[float, Field(ge=1, le=10)] = Field(default=2.5, description="Wanted safety of the grip")
+    bar_behind_mm: Amount = Field(default=0.0, description="Length of bar standing free behind the spindle")
+
+
+class Chuck(_Hold):
+    """A jaw chuck. All lengths along Z are measured from the front of the jaws."""
+
+    kind: Literal["chuck"] = "chuck"
+    jaw_length_mm: Positive = Field(description="How far the jaws stand out of the chuck body")
+    jaw_height_mm: Positive = Field(description="Radial height of the jaws above the grip")
+    jaws: Literal["hard", "soft"] = "hard"
+    jaw_count: int = Field(default=3, ge=2, le=6)
+    jaw_mass_kg: Positive | None = Field(default=None, description="One base jaw with its top jaw")
+    jaw_centre_r_mm: Positive | None = Field(default=None, description="Radius of a jaw's centre of mass")
+    side: Literal["outside", "inside"] = Field(default="outside", description="Which side of the blank is gripped")
+    grip_range_mm: tuple[float, float] | None = Field(default=None, description="Diameters the jaws can take")
+    relief: JawRelief | None = None
+
+
+class Collet(_Hold):
+    """A collet closed by a cap; it grips nearly all round and loses little at speed."""
+
+    kind: Literal["collet"] = "collet"
+    range_mm: tuple[float, float] = Field(description="Diameters the collet closes on")
+    cap_length_mm: Positive = Field(description="How far the cap stands out of the body")
+    cap_d_mm: Positive = Field(description="Diameter of the cap at its front")
+    stop: bool = Field(default=False, description="The blank rests against a stop inside")
+
+
+class Mandrel(_Hold):
+    """An expanding mandrel in the bore: nothing stands outside the part but the body behind it."""
+
+    kind: Literal["mandrel"] = "mandrel"
+    d_mm: Positive
+    length_mm: Positive = Field(description="How far it reaches into the bore")
+
+
+class Centre(Value):
+    """A live centre in the front of the piece. It supports, it does not hold."""
+
+    name: Name = ""
+    d_mm: Positive = Field(description="Diameter of the body")
+    point_length_mm: Positive = Field(default=20.0, description="Length of the 60 degree point")
+    body_length_mm: Positive = 80.0
+    largest_mouth_mm: Positive = Field(default=20.0, description="Largest centre hole it fits")
+    max_rpm: Positive = 5000.0
+    force_n: Amount = Field(default=2000.0, description="Push along Z")
+
+
+class SecondHold(Value):
+    """The surface the second side is held by, and how much of it the hold needs."""
+
+    element: int = Field(ge=0, description="Index of the outside element to grip")
+    grip_length_mm: Positive
+    clearance_mm: Amount = Field(default=1.0, description="Kept free between the jaws and the next shoulder")
+    jaws: Literal["hard", "soft"] = "soft"
+    range_mm: tuple[float, float] | None = Field(default=None, description="Diameters the jaws can take")
+
+
+Hold = Annotated[Chuck | Collet | Mandrel, Field(discriminator="kind")]

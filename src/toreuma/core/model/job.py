@@ -7,11 +7,11 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Identifier, Name, Value
-from toreuma.core.model.hold import Chuck
+from toreuma.core.model.hold import Centre, Hold, SecondHold
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.operation import Operation
 from toreuma.core.model.part import Part
-from toreuma.core.model.stock import RoundBar
+from toreuma.core.model.stock import Stock
 from toreuma.core.model.tool import Tool
 
 __all__ = ["FORMAT_VERSION", "Job", "ProgramOptions", "Setup"]
@@ -31,7 +31,8 @@ class Setup(Value):
     """One holding of the blank and what is cut in it."""
 
     name: Name = ""
-    hold: Chuck
+    hold: Hold
+    centre: Centre | None = None
     operations: tuple[Operation, ...] = Field(default=(), max_length=1000)
 
 
@@ -42,10 +43,11 @@ class Job(Value):
     name: Name
     units: Literal["mm", "inch"] = Field(default="mm", description="What the person reads; stored values are mm")
     part: Part
-    stock: RoundBar
+    stock: Stock
     machine: Machine
     tools: tuple[Tool, ...] = Field(default=(), max_length=500)
     setups: tuple[Setup, ...] = Field(min_length=1, max_length=1)
+    second_hold: SecondHold | None = Field(default=None, description="What the second side will be held by")
     program: ProgramOptions = ProgramOptions()
 
     @model_validator(mode="after")

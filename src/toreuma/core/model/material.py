@@ -26,5 +26,8 @@ class Material(Value):
     density_kg_m3: Positive
     kc11_n_mm2: Positive = Field(description="Specific cutting force at 1 mm chip thickness (Kienzle)")
     mc: float = Field(ge=0, lt=1, description="Kienzle exponent")
+    e_n_mm2: Positive | None = Field(default=None, description="Young's modulus")
+    alpha_um_m_k: Positive | None = Field(default=None, description="Thermal expansion, µm per m and K")
+    hardness_hb: Positive | None = Field(default=None, description="Brinell hardness as delivered")
     speeds: tuple[StartSpeed, ...] = ()
     source: Name = ""

@@ -7,7 +7,7 @@ from toreuma.core.cutting import finish, force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import clamp_inputs, lowest, surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.model import Chuck, Insert, Job, Machine, Material, Operation, Pins
+from toreuma.core.model import Hold, Insert, Job, Machine, Material, Operation, Pins
 from toreuma.core.plan.result import OperationFault
 
 __all__ = ["clamp", "finish_feed", "no_beyond", "passes", "power", "rough_depth", "rough_feed", "surface_speed"]
@@ -53,7 +53,7 @@ def surface_speed(material: Material, tool_material: str, use: str, pins: Pins) 
     return _pin(evidence, pins, "vc_m_min")
 
 
-def clamp(vc: float, machine: Machine, hold: Chuck, pins: Pins, steady_below_d: float | None = None) -> Evidence:
+def clamp(vc: float, machine: Machine, hold: Hold, pins: Pins, steady_below_d: float | None = None) -> Evidence:
     """Highest spindle speed, rpm: the lowest of machine, chuck plate and, near a centre, a steady speed."""
     limits = [Limit("machine", machine.max_rpm, "rpm"), Limit("chuck plate", hold.max_rpm, "rpm")]
     if steady_below_d:

@@ -127,14 +127,14 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
     """Blank and hold against the part."""
     found = []
     largest = 2 * scene.profile.largest_r
-    if largest > job.stock.d_mm + 1e-6:
+    if largest > job.stock.largest_d_mm + 1e-6:
         wanted = float(int(largest) + 2)
         z = next(p[0] for p in scene.profile.points if p[1] == scene.profile.largest_r)
         found.append(
             Finding(
                 "error",
                 "stock.small",
-                f"the bar Ø {job.stock.d_mm:g} mm is smaller than the part Ø {largest:g} mm",
+                f"the bar Ø {job.stock.largest_d_mm:g} mm is smaller than the part Ø {largest:g} mm",
                 "the part cannot come out of it",
                 at=(float(z), largest / 2),
                 cures=(Cure(f"Use bar Ø {wanted:g} mm", lambda j: j.changed(stock=j.stock.changed(d_mm=wanted))),),
@@ -152,7 +152,7 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
                 cures=(Cure(f"Stick the bar out {more:g} mm more", lambda j: _farther_out(j, more)),),
             )
         )
-    ratio = job.setup.hold.stick_out_mm / job.stock.d_mm
+    ratio = job.setup.hold.stick_out_mm / job.stock.largest_d_mm
     if ratio > 3:
         found.append(
             Finding(

@@ -1,0 +1,49 @@
+"""The blank as a region: what turns before the first cut."""
+
+import shapely
+from shapely.affinity import translate
+
+from toreuma.core.errors import PartError
+from toreuma.core.geometry.chain import bare_segments
+from toreuma.core.geometry.elements import chords
+from toreuma.core.geometry.part_shape import PartShape
+from toreuma.core.geometry.region import Region, box, region_from_points
+from toreuma.core.model.stock import FreeBlank, Stock, TubeBar
+
+__all__ = ["blank_region"]
+
+
+def blank_region(stock: Stock, shape: PartShape, back_z: float) -> Region:
+    """Upper half section of the blank, mm; a bar ends at ``back_z``, a sawn piece after its length.
+
+    Polygon bars count out to their corners: a tool meets metal there on every turn. Raises `PartError`.
+    """
+    front = stock.face_allowance_mm
+    back = back_z if stock.length_mm is None else front - stock.length_mm
+    if isinstance(stock, FreeBlank):
+        return _free(stock, shape)
+    solid = box(back, 0, front, stock.largest_d_mm / 2)
+    if not isinstance(stock, TubeBar):
+        return solid
+    if stock.bore_d_mm >= stock.d_mm:
+        raise PartError(-1, "", "the bore of the blank is not smaller than its outside", "type a smaller bore", "stock")
+    end = back - 1 if stock.bore_depth_mm is None else front - stock.bore_depth_mm
+    return solid.difference(box(end, 0, front + 1, stock.bore_d_mm / 2))
+
+
+def _free(stock: FreeBlank, shape: PartShape) -> Region:
+    if not stock.outside:
+        solid = region_from_points(shape.profile.points)
+        grown = solid.buffer(stock.allowance_mm, join_style="mitre")
+        hollow = shape.void.buffer(-stock.allowance_mm, join_style="mitre") if shape.void is not None else None
+        grown = grown.difference(hollow) if hollow is not None and not hollow.is_empty else grown
+        return shapely.clip_by_rect(grown, -1e6, 0, 1e6, 1e6)
+    outline = [(0.0, 0.0), *chords(bare_segments(stock.outside, "outside")).tolist()]
+    solid = region_from_points([*outline, [outline[-1][0], 0.0]])
+    if stock.inside:
+        inner = chords(bare_segments(stock.inside, "inside")).tolist()
+        through = abs(inner[-1][0] - outline[-1][0]) < 1e-6
+        closing = [[inner[-1][0] - (1.0 if through else 0.0), inner[-1][1]], [inner[-1][0] - 1.0 * through, 0.0]]
+        mouth = [[1.0, 0.0], [1.0, inner[1][1]], *inner[1:], *closing]
+        solid = solid.difference(region_from_points(mouth))
+    return translate(solid, stock.face_allowance_mm)

@@ -1,0 +1,91 @@
+"""Jaws, collets, mandrels and centres as solids, placed round the blank they hold."""
+
+import math
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.geometry.region import Region, box, region_from_points, union
+from toreuma.core.model.feature import CentreHole
+from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, Mandrel
+from toreuma.core.model.part import Part
+
+__all__ = ["Holding", "centre_solid", "grip_radius", "holding_of"]
+
+
+@dataclass(frozen=True)
+class Holding:
+    """``face_z`` is the front of what grips, ``body_face_z`` the front of what carries it, mm."""
+
+    grips: Region
+    body: Region
+    face_z: float
+    body_face_z: float
+    grip_r: float
+
+
+def grip_radius(stock: Region, face_z: float, length_mm: float, inside: bool = False) -> float:
+    """Radius the hold sits on, mm: the largest of the blank inside the hold, or the smallest of its bore."""
+    held = shapely.clip_by_rect(stock, face_z - length_mm, 0, face_z, 1e5)
+    if held.is_empty:
+        return float(stock.bounds[3])
+    if not inside:
+        return float(held.bounds[3])
+    return float(held.bounds[1])
+
+
+def holding_of(hold: Hold, stock: Region, front_z: float) -> Holding:
+    """The solids of a hold with the blank sticking out of it; ``front_z`` is the front of the blank."""
+    face = front_z - hold.stick_out_mm
+    if isinstance(hold, Chuck):
+        return _chuck(hold, stock, face)
+    if isinstance(hold, Collet):
+        return _collet(hold, stock, face)
+    return _mandrel(hold, face)
+
+
+def _chuck(hold: Chuck, stock: Region, face: float) -> Holding:
+    body_face = face - hold.jaw_length_mm
+    back = body_face - hold.body_length_mm
+    inside = hold.side == "inside"
+    grip = grip_radius(stock, face, hold.grip_length_mm, inside)
+    if inside:
+        grips = box(body_face, max(grip - hold.jaw_height_mm, 0.0), face, grip)
+        body = box(back, 0.0, body_face, hold.body_d_mm / 2)
+        return Holding(grips, body.difference(stock), face, body_face, grip)
+    grips = box(body_face, grip, face, grip + hold.jaw_height_mm)
+    if hold.relief is not None:
+        cut = box(face - hold.relief.length_mm, grip, face + 1, grip + hold.relief.height_mm)
+        grips = grips.difference(cut)
+    body = box(back, grip, body_face, max(hold.body_d_mm / 2, grip + 1))
+    return Holding(grips, body, face, body_face, grip)
+
+
+def _collet(hold: Collet, stock: Region, face: float) -> Holding:
+    """The cap leans back from its front to the body at 30 degrees, as far as the cap is long."""
+    grip = grip_radius(stock, face, hold.grip_length_mm)
+    body_face = face - hold.cap_length_mm
+    front_r = max(hold.cap_d_mm / 2, grip + 0.5)
+    body_r = max(hold.body_d_mm / 2, front_r)
+    rear_r = min(front_r + hold.cap_length_mm * math.tan(math.radians(30)), body_r)
+    outline = [[face, grip], [face, front_r], [body_face, rear_r], [body_face, grip]]
+    grips = region_from_points(outline)
+    return Holding(grips, box(body_face - hold.body_length_mm, grip, body_face, body_r), face, body_face, grip)
+
+
+def _mandrel(hold: Mandrel, face: float) -> Holding:
+    """``face`` is where the blank's back rests; the mandrel stands in front of it, in the bore."""
+    grips = box(face, 0.0, face + hold.length_mm, hold.d_mm / 2)
+    body = box(face - hold.body_length_mm, 0.0, face, hold.body_d_mm / 2)
+    return Holding(grips, body, face, face, hold.d_mm / 2)
+
+
+def centre_solid(centre: Centre, part: Part, front_z: float) -> Region:
+    """The live centre sitting in the part's centre hole, or with its tip at the front where there is none."""
+    mouth = next((f.mouth_d_mm / 2 for f in part.features if isinstance(f, CentreHole) and f.end == "front"), 0.0)
+    slope = math.tan(math.radians(30))
+    tip = (0.0 if mouth else front_z) - mouth / slope
+    base_r = min(centre.point_length_mm * slope, centre.d_mm / 2)
+    shoulder = tip + centre.point_length_mm
+    point = region_from_points([[tip, 0.0], [shoulder, base_r], [shoulder, 0.0]])
+    return union([point, box(shoulder, 0.0, shoulder + centre.body_length_mm, centre.d_mm / 2)])
