@@ -49,6 +49,8 @@ UNITS: dict[str, dict[System, Unit]] = {
     "deg": {"mm": Unit("°", 1, 2), "inch": Unit("°", 1, 2)},
     "%": {"mm": Unit("%", 1, 0), "inch": Unit("%", 1, 0)},
     "share": {"mm": Unit("%", 100, 0), "inch": Unit("%", 100, 0)},
+    "ratio": {"mm": Unit("", 1, 2), "inch": Unit("", 1, 2)},
+    "kg": {"mm": Unit("kg", 1, 3), "inch": Unit("lb", 1 / 0.45359237, 3)},
     "": {"mm": Unit("", 1, 0), "inch": Unit("", 1, 0)},
 }
 
@@ -72,6 +74,8 @@ _SUFFIXES: dict[str, dict[str, float]] = {
     "deg": {"deg": 1, "°": 1},
     "s": {"s": 1, "min": 60},
     "kW": {"kw": 1, "w": 0.001, "hp": 0.745699872},
+    "N": {"n": 1, "kn": 1000, "lbf": 4.4482216152605},
+    "kg": {"kg": 1, "g": 0.001, "lb": 0.45359237},
 }
 
 _TOKEN = re.compile(

@@ -64,7 +64,7 @@ def plan_face(work: Work, operation: Face) -> Cuts:
 def _numbers(work: Work, operation: Face, tool: TurningTool, d_mm: float) -> dict[str, Evidence]:
     job, pins = work.job, operation.pins
     vc = num.surface_speed(job.stock.material, tool.insert.material, "rough", pins)
-    clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins)
+    clamp = num.clamp(vc.number, work.hold.limits, pins)
     feed = num.rough_feed(tool.insert, pins)
     rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
     depth = num.rough_depth(

@@ -7,7 +7,7 @@ from toreuma.core.cutting import finish, force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import clamp_inputs, lowest, surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.model import Hold, Insert, Job, Machine, Material, Operation, Pins
+from toreuma.core.model import Insert, Job, Material, Operation, Pins
 from toreuma.core.plan.result import OperationFault
 
 __all__ = ["clamp", "finish_feed", "no_beyond", "passes", "power", "rough_depth", "rough_feed", "surface_speed"]
@@ -53,9 +53,9 @@ def surface_speed(material: Material, tool_material: str, use: str, pins: Pins) 
     return _pin(evidence, pins, "vc_m_min")
 
 
-def clamp(vc: float, machine: Machine, hold: Hold, pins: Pins, steady_below_d: float | None = None) -> Evidence:
-    """Highest spindle speed, rpm: the lowest of machine, chuck plate and, near a centre, a steady speed."""
-    limits = [Limit("machine", machine.max_rpm, "rpm"), Limit("chuck plate", hold.max_rpm, "rpm")]
+def clamp(vc: float, hold_limits: tuple[Limit, ...], pins: Pins, steady_below_d: float | None = None) -> Evidence:
+    """Highest spindle speed, rpm: the lowest of machine, hold and, near a centre, a steady speed."""
+    limits = list(hold_limits)
     if steady_below_d:
         limits.append(Limit(f"steady below Ø {steady_below_d:g} mm", surface_speed_rpm(vc, steady_below_d), "rpm"))
     evidence = lowest("speed clamp", "n max", "rpm", limits, formula="lowest of the limits; n = 1000 vc / (π d)")

@@ -77,7 +77,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
 def _numbers(work: Work, operation: PartOff, tool: PartingTool, d_mm: float) -> dict[str, Evidence]:
     job, pins, blade = work.job, operation.pins, tool.blade
     vc = num.surface_speed(job.stock.material, blade.material, "part_off", pins)
-    clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins, operation.steady_below_d_mm)
+    clamp = num.clamp(vc.number, work.hold.limits, pins, operation.steady_below_d_mm)
     low, high = blade.feed_range_mm_rev
     feed = Evidence(
         "feed",

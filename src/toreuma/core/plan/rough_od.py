@@ -143,7 +143,7 @@ def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evi
     job, pins = work.job, operation.pins
     d_mm = 2 * work.stock.bounds[3]
     vc = num.surface_speed(job.stock.material, tool.insert.material, "rough", pins)
-    clamp = num.clamp(vc.number, job.machine, job.setup.hold, pins)
+    clamp = num.clamp(vc.number, work.hold.limits, pins)
     feed = num.rough_feed(tool.insert, pins)
     rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
     depth = num.rough_depth(

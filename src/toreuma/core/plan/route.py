@@ -8,6 +8,7 @@ from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.shape import shape_of
 from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
 from toreuma.core.model import Job, Operation
+from toreuma.core.plan.hold import HoldNumbers, hold_numbers
 from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.numbers import no_beyond
 from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
@@ -24,6 +25,7 @@ class Plan:
 
     job: Job
     scene: Scene
+    hold: HoldNumbers
     operations: tuple[OperationPlan, ...]
     findings: tuple[Finding, ...]
 
@@ -54,21 +56,23 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     cannot be planned gets an error finding and leaves the stock as it was.
     """
     memo = memo or Memo()
-    scene = memo.get(("scene", job.part, job.stock, job.setup.hold, job.machine), lambda: build_scene(job))
-    findings = _blank_findings(job, scene)
+    place = ("scene", job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
+    scene = memo.get(place, lambda: build_scene(job))
+    hold = memo.get(("hold", *place[1:], job.tools, job.operations), lambda: hold_numbers(job, scene))
+    findings = (*_blank_findings(job, scene), *hold.findings)
     planned: list[OperationPlan] = []
     stock = scene.stock
     for operation in job.operations:
         check()
         if not operation.enabled:
             continue
-        result = _one(job, scene, operation, stock, memo)
+        result = _one(job, scene, hold, operation, stock, memo)
         planned.append(result)
         stock = result.after
-    return Plan(job, scene, tuple(planned), findings)
+    return Plan(job, scene, hold, tuple(planned), findings)
 
 
-def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
+def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
     tool = job.tool(operation.tool)
     if tool is None:
         known = ", ".join(t.id for t in job.tools) or "none"
@@ -90,7 +94,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         )
         return _failed(operation, stock, fault)
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
-    work = Work(job, scene, operation, tool, shape, stock, memo)
+    work = Work(job, scene, operation, tool, shape, stock, hold, memo)
     key = (
         "operation",
         operation,
@@ -99,6 +103,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         job.stock,
         job.setup.hold,
         job.machine,
+        hold.limits,
         fingerprint(stock),
         work.part_off_width,
     )
@@ -137,7 +142,7 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
                 f"the bar Ø {job.stock.largest_d_mm:g} mm is smaller than the part Ø {largest:g} mm",
                 "the part cannot come out of it",
                 at=(float(z), largest / 2),
-                cures=(Cure(f"Use bar Ø {wanted:g} mm", lambda j: j.changed(stock=j.stock.changed(d_mm=wanted))),),
+                cures=_wider_bar(job, wanted),
             )
         )
     if scene.profile.back_z < scene.jaw_face_z - 1e-6:
@@ -152,17 +157,13 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
                 cures=(Cure(f"Stick the bar out {more:g} mm more", lambda j: _farther_out(j, more)),),
             )
         )
-    ratio = job.setup.hold.stick_out_mm / job.stock.largest_d_mm
-    if ratio > 3:
-        found.append(
-            Finding(
-                "warning",
-                "hold.long",
-                f"the bar sticks out {ratio:.1f} times its diameter",
-                "up to 3 stands free; 3 to 5 wants care; more needs a centre",
-            )
-        )
     return tuple(found)
+
+
+def _wider_bar(job: Job, d_mm: float) -> tuple[Cure, ...]:
+    if job.stock.kind not in ("round", "tube"):
+        return ()
+    return (Cure(f"Use bar Ø {d_mm:g} mm", lambda j: j.changed(stock=j.stock.changed(d_mm=d_mm))),)
 
 
 def _farther_out(job: Job, more_mm: float) -> Job:

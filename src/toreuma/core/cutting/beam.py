@@ -1,0 +1,90 @@
+"""The held piece as a stepped beam (Euler-Bernoulli), from the stock as it is."""
+
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from scipy.linalg import cho_factor, cho_solve
+
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.region import Region
+
+__all__ = ["Compliance", "compliance_of", "deflections", "inertia_along"]
+
+LEAST_EI = 1e-3
+"""A stub of no stiffness is given this, N mm2, so that the sum stays solvable."""
+
+
+@dataclass(frozen=True)
+class Compliance:
+    """How far the piece gives way under 1 N square to the axis, at the place of the force.
+
+    ``z`` and ``mm_per_n`` have shape (n,); ``z`` falls from the front to the hold.
+    """
+
+    z: Points
+    mm_per_n: Points
+
+    def at(self, z: float) -> float:
+        """Compliance at a place, mm/N; behind the hold 0."""
+        return float(np.interp(z, self.z[::-1], self.mm_per_n[::-1], left=0.0))
+
+    @property
+    def worst(self) -> tuple[float, float]:
+        """Place and value of the largest compliance."""
+        index = int(self.mm_per_n.argmax())
+        return float(self.z[index]), float(self.mm_per_n[index])
+
+
+def inertia_along(stock: Region, places: Points) -> Points:
+    """Second moment of area of the turned section at each z, mm4: sum of ``pi/4 (ro^4 - ri^4)``."""
+    low, high = -1.0, float(stock.bounds[3]) + 1.0
+    lines = shapely.linestrings([[(z, low), (z, high)] for z in places])
+    cuts = shapely.intersection(lines, stock)
+    found = np.zeros(len(places))
+    for index, cut in enumerate(cuts):
+        for part in shapely.get_parts(cut):
+            _, r0, _, r1 = part.bounds
+            found[index] += np.pi / 4 * (r1**4 - r0**4)
+    return found
+
+
+def deflections(lengths: Points, ei: Points, supported: bool = False) -> Points:
+    """Compliance at every node of a stepped beam clamped at node 0, mm/N; shape (n + 1,).
+
+    ``lengths`` mm and ``ei`` N mm2 per piece, shape (n,). ``supported`` rests the far end (a centre).
+    Cubic beam elements: exact for loads at the nodes.
+    """
+    count = len(lengths)
+    stiffness = np.zeros((2 * count + 2, 2 * count + 2))
+    for index, (length, value) in enumerate(zip(lengths, np.maximum(ei, LEAST_EI), strict=True)):
+        a, b = 12 / length**3, 6 / length**2
+        c, d = 4 / length, 2 / length
+        block = value * np.array([[a, b, -a, b], [b, c, -b, d], [-a, -b, a, -b], [b, d, -b, c]])
+        at = slice(2 * index, 2 * index + 4)
+        stiffness[at, at] += block
+    free = np.arange(2, 2 * count + 2)
+    if supported:
+        free = free[free != 2 * count]
+    reduced = stiffness[np.ix_(free, free)]
+    scale = 1 / np.sqrt(np.diag(reduced))
+    factor = cho_factor(reduced * scale[:, None] * scale[None, :])
+    inverse = cho_solve(factor, np.eye(len(free)) * scale[:, None])
+    diagonal = np.diag(inverse) * scale
+    found = np.zeros(count + 1)
+    for place, value in zip(free, diagonal, strict=True):
+        if place % 2 == 0:
+            found[place // 2] = value
+    return found
+
+
+def compliance_of(
+    stock: Region, hold_z: float, e_n_mm2: float, supported: bool = False, pieces: int = 48
+) -> Compliance:
+    """Compliance of a piece held behind ``hold_z``, along its free length."""
+    front = float(stock.bounds[2])
+    nodes = np.linspace(hold_z, front, pieces + 1)
+    middle = (nodes[:-1] + nodes[1:]) / 2
+    ei = e_n_mm2 * inertia_along(stock, middle)
+    found = deflections(np.diff(nodes), ei, supported)
+    return Compliance(nodes[::-1].copy(), found[::-1].copy())

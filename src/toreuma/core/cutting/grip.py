@@ -1,0 +1,90 @@
+"""Grip of a jaw chuck at rest and at speed, and the grip a cut asks for (method of VDI 3106)."""
+
+import math
+
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.model.hold import Chuck, Collet, Hold, Mandrel
+
+__all__ = ["friction_of", "grip_at_speed_n", "jaw_pull_n_per_rpm2", "required_grip", "safe_speed_rpm"]
+
+FRICTION = {"hard": 0.28, "soft": 0.18, "collet": 0.15, "mandrel": 0.12}
+"""Typical coefficients, steel on steel: serrated hard jaws 0.25 to 0.35, soft jaws 0.15 to 0.2."""
+
+LIFT_SHARE = 1 / 3
+"""Arm of the jaws' pressure, as a share of the grip length, when they may open over half their length."""
+
+SOURCE = "VDI 3106: grip, centrifugal force, torque, axial push and tilting"
+
+
+def friction_of(hold: Hold) -> float:
+    """Coefficient of friction between hold and blank."""
+    if hold.friction is not None:
+        return hold.friction
+    return FRICTION[hold.jaws if isinstance(hold, Chuck) else hold.kind]
+
+
+def jaw_pull_n_per_rpm2(hold: Hold) -> float:
+    """Centrifugal force of all jaws over the square of the speed: ``sum m r (pi/30)^2``; 0 where none fly out."""
+    if not isinstance(hold, Chuck) or hold.jaw_mass_kg is None or hold.jaw_centre_r_mm is None:
+        return 0.0
+    return hold.jaw_count * hold.jaw_mass_kg * hold.jaw_centre_r_mm / 1000 * (math.pi / 30) ** 2
+
+
+def grip_at_speed_n(hold: Hold, rpm: float) -> float | None:
+    """Grip at a speed, N; None when the grip at rest is not known. Outside grip loses, inside grip gains."""
+    if hold.force_n is None:
+        return None
+    pull = jaw_pull_n_per_rpm2(hold) * rpm**2
+    gains = isinstance(hold, Mandrel) or (isinstance(hold, Chuck) and hold.side == "inside")
+    return hold.force_n + pull if gains else max(hold.force_n - pull, 0.0)
+
+
+def required_grip(
+    hold: Hold, cutting_n: float, feed_n: float, passive_n: float, cut_d_mm: float, grip_d_mm: float, overhang_mm: float
+) -> Evidence:
+    """Grip a cut asks for, N, safety included.
+
+    Friction carries torque and push: ``sqrt((Fc d / dg)^2 + Ff^2) / mu``. The jaws' pressure carries tilting:
+    ``sqrt(Fc^2 + Fp^2) L / (lg / 3)``. The larger of both counts, times the safety.
+    """
+    mu = friction_of(hold)
+    slip = math.hypot(cutting_n * cut_d_mm / grip_d_mm, feed_n) / mu
+    tilt = math.hypot(cutting_n, passive_n) * overhang_mm / (LIFT_SHARE * hold.grip_length_mm)
+    if isinstance(hold, Collet):
+        tilt = 0.0  # the collet's taper carries it
+    return Evidence(
+        "grip needed",
+        "F req",
+        hold.safety * max(slip, tilt),
+        "N",
+        formula="S · max(√((Fc d/dg)² + Ff²)/µ, √(Fc² + Fp²) L/(lg/3))",
+        source=SOURCE,
+        inputs=(
+            Input("cutting force", "Fc", cutting_n, "N"),
+            Input("feed force", "Ff", feed_n, "N"),
+            Input("passive force", "Fp", passive_n, "N"),
+            Input("cut on diameter", "d", cut_d_mm, "mm"),
+            Input("grip on diameter", "dg", grip_d_mm, "mm"),
+            Input("cut in front of the hold", "L", overhang_mm, "mm"),
+            Input("grip length", "lg", hold.grip_length_mm, "mm"),
+            Input("friction", "µ", mu, "ratio"),
+            Input("safety", "S", hold.safety, "ratio"),
+            Input("to hold against slipping", "", slip, "N"),
+            Input("to hold against tilting", "", tilt, "N"),
+        ),
+    )
+
+
+def safe_speed_rpm(hold: Hold, required_n: float) -> float | None:
+    """Highest speed at which the grip still is ``required_n``; None when unknown, infinite when speed takes none.
+
+    ``n = sqrt((F0 - F req) / (sum m r)) 30 / pi`` for outside grip.
+    """
+    at_rest = grip_at_speed_n(hold, 0.0)
+    if at_rest is None:
+        return None
+    if at_rest < required_n:
+        return 0.0
+    pull = jaw_pull_n_per_rpm2(hold)
+    gains = isinstance(hold, Mandrel) or (isinstance(hold, Chuck) and hold.side == "inside")
+    return math.inf if gains or pull == 0 else math.sqrt((at_rest - required_n) / pull)

@@ -1,0 +1,339 @@
+"""What the hold allows: grip at speed, the highest safe speed, whip, stick-out, and the findings about them."""
+
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+from toreuma.core.cutting import force, grip
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.ring import ovality_um
+from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.region import box
+from toreuma.core.model import CentreHole, Chuck, Collet, Job, Operation, TurningTool
+from toreuma.core.scene import Scene
+
+__all__ = ["HoldNumbers", "OperationGrip", "grips_of", "hold_numbers"]
+
+FEED_SHARE, PASSIVE_SHARE = 0.5, 0.4
+"""Feed and passive force as shares of the cutting force: typical for roughing near 90 degrees."""
+
+DEFAULT_FORCE_N = 2000.0
+"""Cutting force taken where there is no tool yet to judge by."""
+
+FREE_RATIO, CARE_RATIO = 3.0, 5.0
+"""Stick-out over diameter: up to the first free, up to the second with care."""
+
+
+@dataclass(frozen=True)
+class HoldNumbers:
+    """``limits`` are the speed limits of machine and hold; numbers that cannot be known are None."""
+
+    force: Evidence
+    needed: Evidence
+    at_rest: Evidence | None
+    safe_speed: Evidence | None
+    whip: Evidence | None
+    ovality: Evidence | None
+    stick_out: Evidence
+    limits: tuple[Limit, ...]
+    findings: tuple[Finding, ...]
+
+    @property
+    def numbers(self) -> tuple[Evidence, ...]:
+        """All that is known, in the order people ask."""
+        every = (self.stick_out, self.needed, self.at_rest, self.safe_speed, self.force, self.whip, self.ovality)
+        return tuple(evidence for evidence in every if evidence is not None)
+
+
+@dataclass(frozen=True)
+class OperationGrip:
+    """Grip of one planned operation at its highest speed: what it needs without safety, what there is."""
+
+    operation: str
+    rpm: float
+    needed_n: float
+    grip_n: float
+
+    @property
+    def safety(self) -> float:
+        return self.grip_n / self.needed_n if self.needed_n > 0 else math.inf
+
+
+def hold_numbers(job: Job, scene: Scene) -> HoldNumbers:
+    """Numbers and findings of the setup's hold."""
+    cutting = _hardest_cut(job)
+    needed = _needed(job, scene, cutting.number)
+    at_rest = _at_rest(job)
+    safe = _safe_speed(job, needed)
+    whip = _whip(job)
+    limits = [Limit("machine", job.machine.max_rpm, "rpm"), Limit("chuck plate", job.setup.hold.max_rpm, "rpm")]
+    if safe is not None and 0 < safe.number < math.inf:
+        limits.append(Limit("grip at speed", math.floor(safe.number), "rpm"))
+    if whip is not None and whip.number < math.inf:
+        limits.append(Limit("bar behind the spindle", math.floor(whip.number), "rpm"))
+    if job.setup.centre is not None:
+        limits.append(Limit("live centre", job.setup.centre.max_rpm, "rpm"))
+    stick_out = _stick_out(job, scene)
+    ovality = _ovality(job, scene)
+    findings = tuple(_findings(job, scene, needed, at_rest, whip, stick_out))
+    return HoldNumbers(cutting, needed, at_rest, safe, whip, ovality, stick_out, tuple(limits), findings)
+
+
+def _hardest_cut(job: Job) -> Evidence:
+    """The largest cutting force any turning operation may reach, from its tool or its pinned numbers."""
+    found = [(_force_of(job, operation), operation) for operation in job.operations if operation.enabled]
+    known = [(value, operation) for value, operation in found if value is not None]
+    if not known:
+        return Evidence(
+            "cutting force",
+            "Fc",
+            DEFAULT_FORCE_N,
+            "N",
+            formula="taken until there are operations to judge by",
+            note="an estimate",
+        )
+    (value, inputs, formula), hardest = max(known, key=lambda pair: pair[0][0])
+    return Evidence(
+        "cutting force of the hardest cut",
+        "Fc",
+        value,
+        "N",
+        formula=formula,
+        source=force.KIENZLE,
+        inputs=inputs,
+        note=f"{hardest.name or hardest.id}, before it is planned",
+    )
+
+
+def _force_of(job: Job, operation: Operation) -> tuple[float, tuple[Input, ...], str] | None:
+    """Cutting force with the deepest cut of the chip window, as far as the spindle has power for it."""
+    tool = job.tool(operation.tool)
+    if not isinstance(tool, TurningTool) or not tool.insert.chip_window or operation.kind not in ("face", "rough_od"):
+        return None
+    row = next((s for s in job.stock.material.speeds if s.tool_material == tool.insert.material), None)
+    pins = operation.pins
+    vc = pins.vc_m_min or (row.rough_m_min if row else None)
+    if vc is None:
+        return None
+    feeds, depths = zip(*tool.insert.chip_window, strict=True)
+    feed = pins.feed_mm_rev or (min(feeds) + max(feeds)) / 2
+    depth = pins.ap_mm or (min(depths) + max(depths)) / 2
+    angle = tool.holder.entering_angle_deg if tool.insert.shape != "R" else 45.0
+    cut = force.cutting_force_n(job.stock.material, depth, feed, angle)
+    most = max(point.power_kw for point in job.machine.power) * job.machine.efficiency * 60_000 / vc
+    inputs = (
+        Input("depth", "ap", depth, "mm"),
+        Input("feed", "f", feed, "mm/rev"),
+        Input("specific force", "kc1.1", job.stock.material.kc11_n_mm2, "N/mm2"),
+        Input("most the spindle can drive", "P η 60000/vc", most, "N"),
+    )
+    return min(cut, most), inputs, "min(kc ap f, P η 60000/vc), middle of the chip window or pinned"
+
+
+def _needed(job: Job, scene: Scene, cutting_n: float) -> Evidence:
+    hold = job.setup.hold
+    overhang = 0.0 if job.setup.centre is not None else hold.stick_out_mm
+    return grip.required_grip(
+        hold,
+        cutting_n,
+        FEED_SHARE * cutting_n,
+        PASSIVE_SHARE * cutting_n,
+        2 * scene.stock_r,
+        2 * scene.grip_r,
+        overhang,
+    )
+
+
+def _at_rest(job: Job) -> Evidence | None:
+    hold = job.setup.hold
+    if hold.force_n is None:
+        return None
+    rpm = min(hold.max_rpm, job.machine.max_rpm)
+    at_top = grip.grip_at_speed_n(hold, rpm) or 0.0
+    return Evidence(
+        "grip at rest",
+        "F0",
+        hold.force_n,
+        "N",
+        formula="typed: the sum of all jaws, measured or from the chuck's sheet",
+        inputs=(Input(f"left at {rpm:.0f} rpm", "F", at_top, "N"),),
+        source=grip.SOURCE,
+    )
+
+
+def _safe_speed(job: Job, needed: Evidence) -> Evidence | None:
+    """Highest speed at which the grip holds the hardest cut; never above the plate."""
+    hold = job.setup.hold
+    safe = grip.safe_speed_rpm(hold, needed.number)
+    if safe is None or hold.force_n is None:
+        return None
+    limits = [Limit("chuck plate", hold.max_rpm, "rpm"), Limit("grip at speed", safe, "rpm")]
+    least = min(limits, key=lambda limit: limit.number)
+    inputs = [Input("grip at rest", "F0", hold.force_n, "N"), Input("grip needed", "F req", needed.number, "N")]
+    if isinstance(hold, Chuck) and hold.jaw_mass_kg and hold.jaw_centre_r_mm:
+        inputs += [
+            Input("jaws", "z", float(hold.jaw_count), ""),
+            Input("mass of one jaw", "m", hold.jaw_mass_kg, "kg"),
+            Input("its centre of mass at radius", "r", hold.jaw_centre_r_mm, "mm"),
+        ]
+    return Evidence(
+        "highest safe speed",
+        "n safe",
+        least.number,
+        "rpm",
+        formula="n = 30/π · √((F0 − F req) / Σ m r), at most the plate",
+        source=grip.SOURCE,
+        inputs=tuple(inputs),
+        limits=tuple(replace(limit, bit=limit is least) for limit in limits),
+    )
+
+
+def _whip(job: Job) -> Evidence | None:
+    """Half the first bending frequency of the bar that stands free behind the spindle."""
+    hold, material = job.setup.hold, job.stock.material
+    if hold.bar_behind_mm <= 0 or job.stock.length_mm is not None or job.stock.kind == "free":
+        return None
+    if material.e_n_mm2 is None:
+        return None
+    area = job.stock.section_mm2()
+    r = job.stock.round_d_mm / 2
+    bore = job.stock.bore_d_mm / 2 if job.stock.kind == "tube" else 0.0
+    i = math.pi / 4 * (r**4 - bore**4)
+    first = first_bending_rpm(hold.bar_behind_mm, material.e_n_mm2, i, area, material.density_kg_m3)
+    return Evidence(
+        "quiet bar up to",
+        "n whip",
+        whip_limit_rpm(hold.bar_behind_mm, material.e_n_mm2, i, area, material.density_kg_m3),
+        "rpm",
+        formula="n = ½ · 30/π · 3.516 √(E I/(ρ A L⁴))",
+        source="first bending frequency of a cantilever (Timoshenko, Vibration Problems in Engineering)",
+        inputs=(
+            Input("bar standing free behind the spindle", "L", hold.bar_behind_mm, "mm"),
+            Input("it begins to whip at", "n1", first, "rpm"),
+        ),
+    )
+
+
+def _stick_out(job: Job, scene: Scene) -> Evidence:
+    hold = job.setup.hold
+    return Evidence(
+        "stick-out over diameter",
+        "L/D",
+        hold.stick_out_mm / (2 * scene.stock_r),
+        "ratio",
+        formula="L/D; up to 3 free, 3 to 5 with care, more needs a centre or the second spindle",
+        inputs=(Input("stick-out", "L", hold.stick_out_mm, "mm"), Input("diameter", "D", 2 * scene.stock_r, "mm")),
+    )
+
+
+def _ovality(job: Job, scene: Scene) -> Evidence | None:
+    """For a blank with a bore in jaws: how far the grip presses it out of round."""
+    hold, e = job.setup.hold, job.stock.material.e_n_mm2
+    if not isinstance(hold, Chuck) or hold.force_n is None or e is None:
+        return None
+    held = scene.stock.intersection(box(scene.jaw_face_z - hold.grip_length_mm, 0, scene.jaw_face_z, 1e4))
+    if held.is_empty or held.bounds[1] < 1e-6:
+        return None
+    inner, outer, length = float(held.bounds[1]), float(held.bounds[3]), hold.grip_length_mm
+    number = ovality_um(hold.force_n, hold.jaw_count, outer, inner, length, e)
+    return Evidence(
+        "out of round under the grip",
+        "Δr",
+        number,
+        "um",
+        formula="ring under z equal loads: Δr = W R³/(2 E I) · k(z)",
+        source="Roark, circular rings; thin ring, bending only: an estimate",
+        inputs=(
+            Input("grip", "F0", hold.force_n, "N"),
+            Input("wall", "t", outer - inner, "mm"),
+            Input("gripped length", "l", length, "mm"),
+        ),
+        measured_on="on radius",
+    )
+
+
+def grips_of(job: Job, scene: Scene, planned: Iterable[tuple[str, float | None, float | None]]) -> list[OperationGrip]:
+    """Grip of each planned operation given as (id, cutting force N, clamp rpm)."""
+    hold, found = job.setup.hold, []
+    for name, cutting, clamp in planned:
+        if cutting is None or clamp is None:
+            continue
+        there = grip.grip_at_speed_n(hold, clamp)
+        if there is not None:
+            found.append(OperationGrip(name, clamp, _needed(job, scene, cutting).number / hold.safety, there))
+    return found
+
+
+def _findings(
+    job: Job, scene: Scene, needed: Evidence, at_rest: Evidence | None, whip: Evidence | None, stick_out: Evidence
+) -> Iterable[Finding]:
+    hold, grip_d = job.setup.hold, 2 * scene.grip_r
+    place = (scene.jaw_face_z, scene.grip_r)
+    if at_rest is not None and at_rest.number < needed.number:
+        longer = math.ceil(hold.grip_length_mm * needed.number / at_rest.number)
+        yield Finding(
+            "warning",
+            "hold.weak",
+            f"the grip at rest is {at_rest.number / 1000:.1f} kN, the hardest cut asks for {needed.number / 1000:.1f} kN",
+            "with the wanted safety the piece may slip or tilt out of the jaws",
+            at=place,
+            cures=(Cure(f"Grip {longer} mm long", lambda j: _with_hold(j, grip_length_mm=float(longer))),),
+        )
+    span = hold.range_mm if isinstance(hold, Collet) else hold.grip_range_mm if isinstance(hold, Chuck) else None
+    if span is not None and not span[0] - 1e-6 <= grip_d <= span[1] + 1e-6:
+        yield Finding(
+            "error",
+            "hold.range",
+            f"the hold takes Ø {span[0]:g} to {span[1]:g} mm, the blank is Ø {grip_d:g} mm there",
+            "the jaws do not reach it or stand past their guides",
+            at=place,
+        )
+    if isinstance(hold, Collet) and job.stock.kind == "polygon" and job.stock.sides != 6:
+        yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
+    centre = job.setup.centre
+    if centre is not None:
+        mouth = next((f for f in job.part.features if isinstance(f, CentreHole) and f.end == "front"), None)
+        if mouth is None:
+            hole = CentreHole(d_mm=2.5, mouth_d_mm=5.3)
+            yield Finding(
+                "error",
+                "centre.hole",
+                "the centre has no 60° centre hole to sit in",
+                "a centre needs one in the front face",
+                at=(0.0, 0.0),
+                cures=(Cure("Add a centre hole A 2.5", lambda j: _with_feature(j, hole)),),
+            )
+        elif mouth.mouth_d_mm > centre.largest_mouth_mm:
+            yield Finding(
+                "error",
+                "centre.size",
+                f"the centre hole is Ø {mouth.mouth_d_mm:g} mm wide, the centre fits up to "
+                f"{centre.largest_mouth_mm:g} mm",
+                "its point does not fill the cone",
+                at=(0.0, mouth.mouth_d_mm / 2),
+            )
+    if centre is None and stick_out.number > FREE_RATIO:
+        word = "needs a centre" if stick_out.number > CARE_RATIO else "3 to 5 wants care"
+        yield Finding(
+            "warning",
+            "hold.long",
+            f"the bar sticks out {stick_out.number:.1f} times its diameter",
+            f"up to 3 stands free; {word}; the deflection drawn along the piece says how much it gives way",
+        )
+    if whip is not None and whip.number < min(job.machine.max_rpm, hold.max_rpm):
+        yield Finding(
+            "warning",
+            "hold.whip",
+            f"the bar behind the spindle stays quiet up to {whip.number:.0f} rpm",
+            "guard it, run it in a liner, or cut it short; the speed is clamped there",
+            cures=(Cure("Keep the bar inside the spindle", lambda j: _with_hold(j, bar_behind_mm=0.0)),),
+        )
+
+
+def _with_hold(job: Job, **changes: object) -> Job:
+    return job.with_setup(hold=job.setup.hold.changed(**changes))
+
+
+def _with_feature(job: Job, feature: CentreHole) -> Job:
+    return job.changed(part=job.part.changed(features=(*job.part.features, feature)))
