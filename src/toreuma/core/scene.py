@@ -23,7 +23,8 @@ INDEX_CLEARANCE_MM = 50.0
 class Scene:
     """Regions are upper halves in mm with Z 0 at the finished front face.
 
-    ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front. ``reference`` is the
+    ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front; nothing
+    of the hold stands outside the blank in front of ``clear_z``. ``reference`` is the
     turret's reference point and ``index`` the point where tools are changed, as (z, r).
     """
 
@@ -33,6 +34,7 @@ class Scene:
     chuck: Region
     centre: Region
     jaw_face_z: float
+    clear_z: float
     stock_front_z: float
     stock_r: float
     grip_r: float
@@ -97,6 +99,7 @@ def build_scene(job: Job) -> Scene:
         chuck=holding.body,
         centre=centre,
         jaw_face_z=holding.face_z,
+        clear_z=holding.clear_z,
         stock_front_z=front,
         stock_r=stock_r,
         grip_r=holding.grip_r,

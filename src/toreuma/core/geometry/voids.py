@@ -137,7 +137,7 @@ def _relief(index: int, relief: Relief, surfaces: Surfaces) -> Void:
         raise PartError(
             index, "length_mm", "the relief is too short for its ramp", f"use {ramp + round_mm:.3g} or more", "features"
         )
-    shoulder = floor + into * (round_mm + face / math.tan(math.radians(FACE_RAMP_DEG)))
+    shoulder = floor + into * (2.01 * round_mm + face / math.tan(math.radians(FACE_RAMP_DEG)))
     top = max(shoulder, surface) + BEYOND_MM if into > 0 else max(min(shoulder, surface) - BEYOND_MM, 0.0)
     path = rounded_points(
         [
@@ -149,7 +149,7 @@ def _relief(index: int, relief: Relief, surfaces: Surfaces) -> Void:
     )
     closed = [*path.tolist(), [end, top], [z0, top]]
     cut = region_from_points(closed)
-    corner = [*path[:-2].tolist(), [z0 - along * face, floor]]
+    corner = [*path[1:-2].tolist(), [z0 - along * face, floor]]
     fill = region_from_points(corner) if round_mm > relief.depth_mm else EMPTY
     return Void(cut, fill)
 

@@ -15,12 +15,14 @@ __all__ = ["Holding", "centre_solid", "grip_radius", "holding_of"]
 
 @dataclass(frozen=True)
 class Holding:
-    """``face_z`` is the front of what grips, ``body_face_z`` the front of what carries it, mm."""
+    """``face_z`` is the front of what grips, ``body_face_z`` the front of what carries it, ``clear_z`` the front of
+    all that stands outside the blank, mm."""
 
     grips: Region
     body: Region
     face_z: float
     body_face_z: float
+    clear_z: float
     grip_r: float
 
 
@@ -52,13 +54,13 @@ def _chuck(hold: Chuck, stock: Region, face: float) -> Holding:
     if inside:
         grips = box(body_face, max(grip - hold.jaw_height_mm, 0.0), face, grip)
         body = box(back, 0.0, body_face, hold.body_d_mm / 2)
-        return Holding(grips, body.difference(stock), face, body_face, grip)
+        return Holding(grips, body.difference(stock), face, body_face, body_face, grip)
     grips = box(body_face, grip, face, grip + hold.jaw_height_mm)
     if hold.relief is not None:
         cut = box(face - hold.relief.length_mm, grip, face + 1, grip + hold.relief.height_mm)
         grips = grips.difference(cut)
     body = box(back, grip, body_face, max(hold.body_d_mm / 2, grip + 1))
-    return Holding(grips, body, face, body_face, grip)
+    return Holding(grips, body, face, body_face, face, grip)
 
 
 def _collet(hold: Collet, stock: Region, face: float) -> Holding:
@@ -70,14 +72,14 @@ def _collet(hold: Collet, stock: Region, face: float) -> Holding:
     rear_r = min(front_r + hold.cap_length_mm * math.tan(math.radians(30)), body_r)
     outline = [[face, grip], [face, front_r], [body_face, rear_r], [body_face, grip]]
     grips = region_from_points(outline)
-    return Holding(grips, box(body_face - hold.body_length_mm, grip, body_face, body_r), face, body_face, grip)
+    return Holding(grips, box(body_face - hold.body_length_mm, grip, body_face, body_r), face, body_face, face, grip)
 
 
 def _mandrel(hold: Mandrel, face: float) -> Holding:
     """``face`` is where the blank's back rests; the mandrel stands in front of it, in the bore."""
     grips = box(face, 0.0, face + hold.length_mm, hold.d_mm / 2)
     body = box(face - hold.body_length_mm, 0.0, face, hold.body_d_mm / 2)
-    return Holding(grips, body, face, face, hold.d_mm / 2)
+    return Holding(grips, body, face, face, face, hold.d_mm / 2)
 
 
 def centre_solid(centre: Centre, part: Part, front_z: float) -> Region:

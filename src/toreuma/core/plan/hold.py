@@ -275,7 +275,8 @@ def _findings(
         yield Finding(
             "warning",
             "hold.weak",
-            f"the grip at rest is {at_rest.number / 1000:.1f} kN, the hardest cut asks for {needed.number / 1000:.1f} kN",
+            f"the grip at rest is {at_rest.number / 1000:.1f} kN, the hardest cut asks for "
+            f"{needed.number / 1000:.1f} kN",
             "with the wanted safety the piece may slip or tilt out of the jaws",
             at=place,
             cures=(Cure(f"Grip {longer} mm long", lambda j: _with_hold(j, grip_length_mm=float(longer))),),

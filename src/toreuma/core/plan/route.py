@@ -12,6 +12,8 @@ from toreuma.core.plan.hold import HoldNumbers, hold_numbers
 from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.numbers import no_beyond
 from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
+from toreuma.core.plan.second_hold import SecondGrip, second_grip
+from toreuma.core.plan.supply import SupplyNumbers, supply_numbers
 from toreuma.core.plan.work import Work
 from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.clock import Times, times_of
@@ -26,6 +28,8 @@ class Plan:
     job: Job
     scene: Scene
     hold: HoldNumbers
+    supply: SupplyNumbers
+    second: SecondGrip | None
     operations: tuple[OperationPlan, ...]
     findings: tuple[Finding, ...]
 
@@ -59,7 +63,9 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     place = ("scene", job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
     scene = memo.get(place, lambda: build_scene(job))
     hold = memo.get(("hold", *place[1:], job.tools, job.operations), lambda: hold_numbers(job, scene))
-    findings = (*_blank_findings(job, scene), *hold.findings)
+    supply = memo.get(("supply", job.part, job.stock, job.tools, job.operations), lambda: supply_numbers(job, scene))
+    second = second_grip(job, scene)
+    findings = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
     planned: list[OperationPlan] = []
     stock = scene.stock
     for operation in job.operations:
@@ -69,7 +75,7 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
         result = _one(job, scene, hold, operation, stock, memo)
         planned.append(result)
         stock = result.after
-    return Plan(job, scene, hold, tuple(planned), findings)
+    return Plan(job, scene, hold, supply, second, tuple(planned), findings)
 
 
 def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:

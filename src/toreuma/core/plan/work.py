@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
 from toreuma.core.geometry.elements import Line, Segment
-from toreuma.core.geometry.region import Region, union
+from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import Job, Operation, PartOff, Tool
@@ -38,11 +38,9 @@ class Work:
     @property
     def limit_z(self) -> float:
         """The smallest z of the nose centre, whatever its radius, that keeps the tool clear of jaws and chuck."""
-        if self.scene.jaws.is_empty:
-            return -1e5
         reach = max(-float(piece[:, 0].min()) for piece in (*self.shape.bodies, self.shape.core))
         clearance = self.job.setup.hold.tool_clearance_mm + self.shape.nose_radius
-        return float(union([self.scene.jaws, self.scene.chuck]).bounds[2]) + reach + clearance
+        return self.scene.clear_z + reach + clearance
 
     def after(self, motions: tuple[Motion, ...], chord_mm: float = SIMULATION_CHORD_MM) -> Region:
         """The stock after these moves."""

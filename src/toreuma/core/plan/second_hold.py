@@ -1,0 +1,195 @@
+"""Whether the surface chosen for the second side can be gripped, and what the first side must turn for it."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.elements import Line
+from toreuma.core.geometry.region import box
+from toreuma.core.model import Groove, Job, Operation, Relief, SecondHold, Slot, ThreadFeature
+from toreuma.core.model.feature import Flats, HolePattern
+from toreuma.core.scene import Scene
+
+__all__ = ["SecondGrip", "second_grip"]
+
+LEAST_WALL_SHARE = 0.12
+"""Wall over diameter below which a grip presses the piece out of round."""
+
+TOUCH_MM = 1e-6
+
+
+@dataclass(frozen=True)
+class SecondGrip:
+    """The chosen surface from ``front_z`` to ``back_z`` on ``d_mm``, with its numbers and findings."""
+
+    front_z: float
+    back_z: float
+    d_mm: float
+    numbers: tuple[Evidence, ...]
+    findings: tuple[Finding, ...]
+
+
+def second_grip(job: Job, scene: Scene) -> SecondGrip | None:
+    """Check the surface of ``job.second_hold``; None when no second hold is wanted."""
+    wanted = job.second_hold
+    if wanted is None:
+        return None
+    span = _cylinder(scene, wanted.element)
+    if span is None:
+        return SecondGrip(0, 0, 0, (), (_not_round(job, scene),))
+    front, back, d = span
+    length = front - back
+    wall = _wall(scene, front, back, d / 2)
+    numbers = (
+        Evidence("grip on diameter", "dg", d, "mm", formula="the chosen surface"),
+        Evidence(
+            "surface there is",
+            "l",
+            length,
+            "mm",
+            formula="length of the cylinder",
+            inputs=(
+                Input("grip wanted", "lg", wanted.grip_length_mm, "mm"),
+                Input("kept free", "", wanted.clearance_mm, "mm"),
+            ),
+        ),
+        Evidence("wall behind it", "t", wall, "mm", formula="thinnest metal under the grip", measured_on="on radius"),
+    )
+    return SecondGrip(front, back, d, numbers, tuple(_findings(job, scene, wanted, front, back, d, wall)))
+
+
+def _cylinder(scene: Scene, element: int) -> tuple[float, float, float] | None:
+    """Front, back and diameter of an outside element that is a cylinder."""
+    profile = scene.profile
+    for index in profile.segments_of(element):
+        segment = profile.segments[index]
+        level = isinstance(segment, Line) and abs(segment.start[1] - segment.end[1]) < TOUCH_MM
+        if level and not profile.corners[index] and segment.length > TOUCH_MM:
+            return segment.start[0], segment.end[0], 2 * segment.start[1]
+    return None
+
+
+def _not_round(job: Job, scene: Scene) -> Finding:
+    """The longest cylinder is the cure."""
+    spans = [(index, _cylinder(scene, index)) for index in range(len(job.part.outside))]
+    best = max(((i, s[0] - s[1]) for i, s in spans if s), key=lambda pair: pair[1], default=None)
+    cures: tuple[Cure, ...] = ()
+    if best is not None:
+        name = job.part.outside[best[0]].name or f"element {best[0] + 1}"
+        cures = (Cure(f"Grip {name}", lambda j: _second(j, element=best[0])),)
+    return Finding("error", "second.shape", "this surface is no cylinder", "jaws need one to sit on", cures=cures)
+
+
+def _wall(scene: Scene, front: float, back: float, r: float) -> float:
+    """Thinnest wall under a stretch, mm on radius."""
+    under = shapely.intersection(scene.part, box(back, 0, front, r + 1))
+    hollow = box(back + TOUCH_MM, 0, front - TOUCH_MM, r - TOUCH_MM).difference(under)
+    hollow = hollow.buffer(-TOUCH_MM)
+    return r - float(hollow.bounds[3]) if not hollow.is_empty else r
+
+
+def _findings(
+    job: Job, scene: Scene, wanted: SecondHold, front: float, back: float, d: float, wall: float
+) -> Iterable[Finding]:
+    place, length = ((front + back) / 2, d / 2), front - back
+    need = wanted.grip_length_mm + wanted.clearance_mm
+    if length < need - TOUCH_MM:
+        shorter = round(length - wanted.clearance_mm, 2)
+        cures = (Cure(f"Grip {shorter:g} mm", lambda j: _second(j, grip_length_mm=shorter)),) if shorter > 1 else ()
+        yield Finding(
+            "error",
+            "second.short",
+            f"the surface is {length:.2f} mm long, the second hold needs {need:.2f} mm",
+            "the jaws would sit on the next shoulder",
+            at=place,
+            cures=cures,
+        )
+    for feature in job.part.features:
+        word = _disturbs(feature, front, back)
+        if word:
+            yield Finding("error", "second.disturbed", f"{word} lies under the jaws", "grip another surface", at=place)
+    if wanted.range_mm is not None and not wanted.range_mm[0] <= d <= wanted.range_mm[1]:
+        low, high = wanted.range_mm
+        yield Finding(
+            "error",
+            "second.range",
+            f"the jaws take Ø {low:g} to {high:g} mm, the surface is Ø {d:g} mm",
+            "use other jaws or another surface",
+            at=place,
+        )
+    if wall < LEAST_WALL_SHARE * d:
+        yield Finding(
+            "warning",
+            "second.thin",
+            f"the wall under the grip is {wall:.2f} mm thick",
+            "jaws press a thin ring out of round: bore soft jaws to the diameter, or use a mandrel",
+            at=place,
+        )
+    yield from _finished(job, front, back, place)
+
+
+def _disturbs(feature: object, front: float, back: float) -> str:
+    """What a feature that lies in a stretch of the outside is called, empty when it lies elsewhere."""
+    if isinstance(feature, Groove) and feature.side == "outside":
+        return _if_meets("a groove", feature.z_mm, feature.z_mm - feature.width_mm, front, back)
+    if isinstance(feature, ThreadFeature) and feature.side == "outside":
+        return _if_meets("a thread", feature.from_z_mm, feature.from_z_mm - feature.length_mm, front, back)
+    if isinstance(feature, Relief) and feature.side == "outside":
+        along = feature.length_mm if feature.toward == "front" else -feature.length_mm
+        ends = feature.z_mm, feature.z_mm + along
+        return _if_meets("a relief", max(ends), min(ends), front, back)
+    if isinstance(feature, Flats):
+        return _if_meets("a flat", feature.from_z_mm, feature.to_z_mm, front, back)
+    if isinstance(feature, Slot) and feature.on == "outside":
+        return _if_meets("a slot", feature.from_z_mm, feature.to_z_mm, front, back)
+    if isinstance(feature, HolePattern) and feature.on == "outside":
+        return _if_meets("a hole", feature.z_mm + feature.d_mm / 2, feature.z_mm - feature.d_mm / 2, front, back)
+    return ""
+
+
+def _if_meets(word: str, high: float, low: float, front: float, back: float) -> str:
+    return word if low < front - TOUCH_MM and high > back + TOUCH_MM else ""
+
+
+def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -> Iterable[Finding]:
+    """Whether a finishing cut of the first side covers the surface; the cure lengthens it."""
+    cuts = [op for op in job.operations if op.kind == "finish_od" and op.enabled]
+    if any(_covers(op, front, back) for op in cuts):
+        return
+    if not cuts:
+        yield Finding(
+            "error", "second.rough", "the surface is not finished on the first side", "add a finishing cut", at=place
+        )
+        return
+    last = cuts[-1]
+
+    def extend(job: Job) -> Job:
+        return job.with_operation(
+            last.id,
+            lambda op: op.changed(
+                to_z_mm=None if op.to_z_mm is None else min(op.to_z_mm, back),  # type: ignore[union-attr]
+                from_z_mm=None if op.from_z_mm is None else max(op.from_z_mm, front),  # type: ignore[union-attr]
+            ),
+        )
+
+    yield Finding(
+        "error",
+        "second.rough",
+        f"'{last.name or last.id}' ends before the surface does",
+        f"the second hold sits on Z {front:g} to {back:g}",
+        last.id,
+        at=place,
+        cures=(Cure(f"Finish on to Z {back:g}", extend),),
+    )
+
+
+def _covers(operation: Operation, front: float, back: float) -> bool:
+    to_z, from_z = getattr(operation, "to_z_mm", None), getattr(operation, "from_z_mm", None)
+    return (to_z is None or to_z <= back + TOUCH_MM) and (from_z is None or from_z >= front - TOUCH_MM)
+
+
+def _second(job: Job, **changes: object) -> Job:
+    return job.changed(second_hold=job.second_hold.changed(**changes)) if job.second_hold else job

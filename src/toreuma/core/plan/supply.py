@@ -1,0 +1,147 @@
+"""Material: weights, parts per bar, what is left, what it costs."""
+
+import math
+from dataclasses import dataclass
+
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import rotated_volume
+from toreuma.core.model import FreeBlank, Job, PartingTool
+from toreuma.core.scene import Scene
+
+__all__ = ["SupplyNumbers", "supply_numbers"]
+
+
+@dataclass(frozen=True)
+class SupplyNumbers:
+    """Numbers of the blank, in the order people ask; some only where there is a bar or a price."""
+
+    numbers: tuple[Evidence, ...]
+    findings: tuple[Finding, ...]
+
+    def number(self, symbol: str) -> float | None:
+        """The value with this symbol, if it is known."""
+        return next((e.number for e in self.numbers if e.symbol == symbol), None)
+
+
+def supply_numbers(job: Job, scene: Scene) -> SupplyNumbers:
+    """Weights of blank and part, the bar's yield, and the price of a part's material."""
+    stock, supply = job.stock, job.stock.supply
+    density = stock.material.density_kg_m3 * 1e-9
+    part_kg = rotated_volume(scene.part) * density
+    pitch = None if stock.length_mm is not None or isinstance(stock, FreeBlank) else _pitch(job)
+    blank_kg = _blank_kg(job, scene, density, pitch.number if pitch else None)
+    removed = 1 - part_kg / blank_kg if blank_kg > 0 else 0.0
+    found = [
+        Evidence("blank", "m0", blank_kg, "kg", formula="volume · density, all one part uses up", inputs=_density(job)),
+        Evidence(
+            "part",
+            "m1",
+            part_kg,
+            "kg",
+            formula="turned volume · density; milled extras not taken off",
+            source="Pappus: V = 2π A r̄",
+            inputs=_density(job),
+        ),
+        Evidence("cut to chips", "", removed, "share", formula="1 − m1/m0"),
+    ]
+    findings: list[Finding] = []
+    if pitch is not None:
+        found += [pitch, *_bar(job, pitch.number)]
+        if (found[-3].number if supply.batch else 1) < 1:
+            findings.append(
+                Finding("error", "bar.short", "not one part comes out of a bar this long", "use a longer bar")
+            )
+    if supply.price_per_kg > 0:
+        found.append(
+            Evidence(
+                f"material per part{f', {supply.currency}' if supply.currency else ''}",
+                "",
+                _paid_kg(job, blank_kg, pitch) * supply.price_per_kg,
+                "ratio",
+                formula="weight bought per part · price per kg, the rest of the bar shared out",
+                inputs=(Input("price per kg", "", supply.price_per_kg, "ratio"),),
+            )
+        )
+    return SupplyNumbers(tuple(found), tuple(findings))
+
+
+def _density(job: Job) -> tuple[Input, ...]:
+    return (Input("density, kg/m³", "ρ", job.stock.material.density_kg_m3, ""),)
+
+
+def _cut_width(job: Job) -> float:
+    """Width of the part-off cut: typed, else the blade's, else 3 mm."""
+    if job.stock.supply.part_off_mm is not None:
+        return job.stock.supply.part_off_mm
+    for operation in job.operations:
+        tool = job.tool(operation.tool)
+        if operation.kind == "part_off" and isinstance(tool, PartingTool):
+            return tool.blade.width_mm
+    return 3.0
+
+
+def _pitch(job: Job) -> Evidence:
+    """Bar used up by one part. Back to back, two parts share one facing and one cut."""
+    stock, supply = job.stock, job.stock.supply
+    length = -min(element.z_mm for element in job.part.outside)
+    width, facing = _cut_width(job), stock.face_allowance_mm
+    inputs = (
+        Input("part", "l", length, "mm"),
+        Input("part-off", "w", width, "mm"),
+        Input("facing", "a", facing, "mm"),
+        Input("lost by gripping again", "g", supply.regrip_mm, "mm"),
+    )
+    if supply.back_to_back:
+        pair = 2 * length + width + 2 * facing + width + supply.regrip_mm
+        return Evidence(
+            "bar per part, two back to back", "p", pair / 2, "mm", formula="(2 l + 2 w + 2 a + g)/2", inputs=inputs
+        )
+    each = length + width + facing + supply.regrip_mm
+    return Evidence("bar per part", "p", each, "mm", formula="l + w + a + g", inputs=inputs)
+
+
+def _bar(job: Job, pitch_mm: float) -> list[Evidence]:
+    supply = job.stock.supply
+    unit = 2 if supply.back_to_back else 1
+    useful = supply.bar_length_mm - supply.remnant_mm
+    parts = max(unit * math.floor(useful / (unit * pitch_mm) + 1e-9), 0)
+    rest = supply.bar_length_mm - parts * pitch_mm
+    bars = math.ceil(supply.batch / parts) if parts else 0
+    return [
+        Evidence(
+            "parts per bar",
+            "n",
+            float(parts),
+            "",
+            formula="⌊(bar − shortest rest)/p⌋" + (", in pairs" if unit == 2 else ""),
+            inputs=(
+                Input("bar", "L", supply.bar_length_mm, "mm"),
+                Input("shortest rest that can be held", "", supply.remnant_mm, "mm"),
+            ),
+        ),
+        Evidence("rest of the bar", "", rest, "mm", formula="L − n p"),
+        Evidence(
+            "bars for the batch",
+            "",
+            float(bars),
+            "",
+            formula="⌈batch/n⌉",
+            inputs=(Input("batch", "", float(supply.batch), ""),),
+        ),
+    ]
+
+
+def _blank_kg(job: Job, scene: Scene, density: float, pitch_mm: float | None) -> float:
+    if pitch_mm is None or isinstance(job.stock, FreeBlank):
+        return rotated_volume(scene.stock) * density
+    return job.stock.section_mm2() * pitch_mm * density
+
+
+def _paid_kg(job: Job, blank_kg: float, pitch: Evidence | None) -> float:
+    if pitch is None or isinstance(job.stock, FreeBlank):
+        return blank_kg
+    supply = job.stock.supply
+    parts = _bar(job, pitch.number)[0].number
+    whole = job.stock.section_mm2() * supply.bar_length_mm * job.stock.material.density_kg_m3 * 1e-9
+    return whole / parts if parts else whole

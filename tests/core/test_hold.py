@@ -1,0 +1,156 @@
+"""Blanks and holds to scale, what the hold allows, and the second grip."""
+
+import math
+from typing import Any
+
+import pytest
+
+from toreuma.core.model import Job, Part
+from toreuma.core.plan import plan
+from toreuma.core.plan.hold import grips_of
+from toreuma.core.scene import build_scene
+
+
+def with_hold(job: Job, **changes: Any) -> Job:
+    return job.with_setup(hold=job.setup.hold.changed(**changes))
+
+
+def with_stock(job: Job, **fields: Any) -> Job:
+    material = job.stock.material.model_dump()
+    return job.changed(stock={"material": material, "face_allowance_mm": 1.5, **fields})
+
+
+def codes(job: Job) -> set[str]:
+    return {finding.code for finding in plan(job).findings}
+
+
+def test_polygon_bars_reach_out_to_their_corners(spear: Job) -> None:
+    hexagon = with_stock(spear, kind="polygon", sides=6, across_mm=32)
+    assert build_scene(hexagon).stock_r == pytest.approx(16 / math.cos(math.pi / 6))
+    square = with_stock(spear, kind="polygon", sides=4, across_mm=32)
+    assert build_scene(square).stock_r == pytest.approx(16 * math.sqrt(2))
+
+
+def test_tubes_and_cored_blanks_are_hollow(spear: Job) -> None:
+    tube = build_scene(with_stock(spear, kind="tube", d_mm=40, bore_d_mm=20)).stock
+    assert tube.bounds[1] == pytest.approx(10)
+    cored = build_scene(with_stock(spear, kind="tube", d_mm=40, bore_d_mm=20, bore_depth_mm=30)).stock
+    assert cored.bounds[1] == 0
+    assert cored.area == pytest.approx(20 * (cored.bounds[2] - cored.bounds[0]) - 10 * 30)
+
+
+def test_a_sawn_piece_ends_after_its_length(spear: Job) -> None:
+    piece = build_scene(with_stock(spear, kind="round", d_mm=32, length_mm=100)).stock
+    assert piece.bounds[2] - piece.bounds[0] == pytest.approx(100)
+
+
+def test_a_casting_is_the_part_with_an_allowance(spear: Job) -> None:
+    scene = build_scene(with_stock(spear, kind="free", allowance_mm=2, largest_d_mm=34))
+    assert scene.stock.contains(scene.part)
+    assert scene.stock_r == pytest.approx(17)
+    assert scene.stock_front_z == pytest.approx(2, abs=0.1)
+
+
+def test_the_speed_is_clamped_where_the_grip_is_just_enough(spear: Job) -> None:
+    held = with_hold(spear, force_n=45_000.0, jaw_mass_kg=1.2, jaw_centre_r_mm=60.0, grip_length_mm=60.0)
+    planned = plan(held)
+    safe = planned.hold.safe_speed
+    assert safe is not None
+    assert safe.number < held.machine.max_rpm
+    assert planned.operations[0].numbers["clamp"].number <= safe.number
+    assert planned.operations[0].numbers["clamp"].bit.label == "grip at speed"  # type: ignore[union-attr]
+    loose = plan(with_hold(held, force_n=200_000.0))
+    assert loose.operations[0].numbers["clamp"].number == 4000
+
+
+def test_every_operation_knows_its_safety(spear: Job) -> None:
+    held = with_hold(spear, force_n=60_000.0, jaw_mass_kg=1.2, jaw_centre_r_mm=60.0)
+    planned = plan(held)
+    rows = [(op.operation.id, op.numbers["force"].number, op.numbers["clamp"].number) for op in planned.operations]
+    grips = grips_of(held, planned.scene, rows)
+    assert [grip.operation for grip in grips] == [op.operation.id for op in planned.operations]
+    finish = next(grip for grip in grips if grip.operation == "op4")
+    assert finish.safety > 2.5
+
+
+def test_a_weak_grip_a_wrong_size_and_a_missing_centre_hole_are_said(spear: Job) -> None:
+    assert "hold.weak" in codes(with_hold(spear, force_n=4000.0))
+    assert "hold.range" in codes(with_hold(spear, grip_range_mm=(40.0, 120.0)))
+    centre = spear.with_setup(centre={"d_mm": 30})
+    assert "centre.hole" in codes(centre)
+    finding = next(f for f in plan(centre).findings if f.code == "centre.hole")
+    assert "centre.hole" not in codes(finding.cures[0].apply(centre))
+
+
+def test_a_bar_behind_the_spindle_clamps_the_speed(spear: Job) -> None:
+    material = spear.stock.material.changed(e_n_mm2=200_000.0)
+    long = with_hold(spear.changed(stock=spear.stock.changed(material=material)), bar_behind_mm=900.0)
+    planned = plan(long)
+    assert "hold.whip" in {finding.code for finding in planned.findings}
+    assert any(limit.label == "bar behind the spindle" for limit in planned.hold.limits)
+    cured = next(f for f in planned.findings if f.code == "hold.whip").cures[0].apply(long)
+    assert "hold.whip" not in codes(cured)
+
+
+def test_collets_and_mandrels_stand_where_they_hold(spear: Job) -> None:
+    base = {"stick_out_mm": 92, "grip_length_mm": 40, "body_d_mm": 120, "max_rpm": 6000}
+    collet = spear.with_setup(
+        hold={**base, "kind": "collet", "range_mm": (10, 42), "cap_length_mm": 25, "cap_d_mm": 80}
+    )
+    scene = build_scene(collet)
+    assert scene.jaws.bounds[2] == pytest.approx(1.5 - 92)
+    assert plan(collet).operations[-1].motions
+    ring = Part.model_validate(
+        {
+            "outside": [{"z_mm": 0, "d_mm": 60}, {"z_mm": -40, "d_mm": 60}],
+            "inside": [{"z_mm": 0, "d_mm": 30}, {"z_mm": -40, "d_mm": 30}],
+        }
+    )
+    held = with_stock(spear.changed(part=ring), kind="tube", d_mm=64, bore_d_mm=30, length_mm=41.5)
+    held = held.with_setup(hold={**base, "kind": "mandrel", "d_mm": 30, "length_mm": 30, "stick_out_mm": 41.5})
+    scene = build_scene(held)
+    assert scene.jaws.bounds[2] == pytest.approx(-10)
+    assert scene.clear_z == pytest.approx(-40)
+
+
+def test_jaw_relief_opens_the_front_of_the_jaws(spear: Job) -> None:
+    plain = build_scene(spear).jaws
+    relieved = build_scene(with_hold(spear, relief={"length_mm": 5, "height_mm": 10})).jaws
+    assert plain.area - relieved.area == pytest.approx(50)
+
+
+def second(job: Job, element: int, length: float, **more: Any) -> Job:
+    return job.changed(second_hold={"element": element, "grip_length_mm": length, **more})
+
+
+def test_the_second_hold_wants_a_finished_cylinder_long_enough(spear: Job) -> None:
+    assert not plan(second(spear, 2, 10)).second.findings  # type: ignore[union-attr]
+    assert "second.short" in codes(second(spear, 2, 20))
+    assert "second.shape" in codes(second(spear, 1, 10))
+    assert "second.range" in codes(second(spear, 2, 10, range_mm=(30, 60)))
+    threaded = spear.changed(
+        part=spear.part.changed(features=[{"kind": "thread", "designation": "M22", "from_z_mm": -23, "length_mm": 8}])
+    )
+    assert "second.disturbed" in codes(second(threaded, 2, 10))
+
+
+def test_the_cures_of_the_second_hold_mend_it(spear: Job) -> None:
+    short = second(spear.with_operation("op4", lambda op: op.changed(to_z_mm=-30.0)), 2, 10)
+    finding = next(f for f in plan(short).findings if f.code == "second.rough")
+    cured = finding.cures[0].apply(short)
+    assert "second.rough" not in codes(cured)
+    shape = next(f for f in plan(second(spear, 1, 10)).findings if f.code == "second.shape")
+    assert shape.cures[0].apply(second(spear, 1, 10)).second_hold.element != 1  # type: ignore[union-attr]
+
+
+def test_weights_and_the_bars_yield(spear: Job) -> None:
+    """77 mm of part and 4.5 mm of cut and facing from 3000 less 80 mm."""
+    planned = plan(spear)
+    pitch = 76 + 3 + 1.5
+    assert planned.supply.number("p") == pytest.approx(pitch)
+    assert planned.supply.number("n") == math.floor(2920 / pitch)
+    assert planned.supply.number("m0") == pytest.approx(math.pi / 4 * 32**2 * pitch * 7980e-9)
+    paired = spear.changed(stock=spear.stock.changed(supply={"back_to_back": True}))
+    assert plan(paired).supply.number("p") == pytest.approx((2 * 76 + 2 * 3 + 2 * 1.5) / 2)
+    short = spear.changed(stock=spear.stock.changed(supply={"bar_length_mm": 100}))
+    assert "bar.short" in codes(short)
