@@ -1,6 +1,15 @@
 """One family of errors, each a clear line for the person: where, what, how to mend."""
 
-__all__ = ["Cancelled", "JobError", "PartError", "ProgramError", "StandardError", "ToreumaError", "UnitError"]
+__all__ = [
+    "Cancelled",
+    "ImportFault",
+    "JobError",
+    "PartError",
+    "ProgramError",
+    "StandardError",
+    "ToreumaError",
+    "UnitError",
+]
 
 
 class ToreumaError(Exception):
@@ -27,6 +36,10 @@ class PartError(JobError):
         self.element = element
         self.field = field
         self.section = section
+
+
+class ImportFault(JobError):
+    """A drawing or model that cannot be turned into a part."""
 
 
 class ProgramError(ToreumaError):

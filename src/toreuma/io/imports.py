@@ -1,0 +1,93 @@
+"""What every import gives back: a part, what was understood, what was left out, and how close it is."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from pathlib import Path
+
+import numpy as np
+import shapely
+
+from toreuma.core.errors import ImportFault
+from toreuma.core.geometry.dimension import Dimensioned
+from toreuma.core.geometry.part_shape import build_part
+from toreuma.core.geometry.region import Region
+from toreuma.core.model import Element, Job, Part
+from toreuma.core.model.feature import Feature
+
+__all__ = ["Imported", "adopted", "checked_bytes", "understood"]
+
+MAX_BYTES = 60_000_000
+SAMPLE_MM = 0.2
+
+Progress = Callable[[float], None]
+
+
+@dataclass(frozen=True)
+class Imported:
+    """A part read from a file. ``drawn`` is the metal as the file has it, moved so that its front is at Z 0."""
+
+    part: Part
+    drawn: Region
+    units: str
+    deviation_um: float
+    warnings: tuple[str, ...] = ()
+    ignored: tuple[str, ...] = ()
+    layers: tuple[str, ...] = ()
+
+
+def understood(
+    dimensioned: Dimensioned,
+    metal: Region,
+    units: str,
+    name: str,
+    features: tuple[Feature, ...] = (),
+    warnings: tuple[str, ...] = (),
+    ignored: tuple[str, ...] = (),
+    layers: tuple[str, ...] = (),
+) -> Imported:
+    """Build the part from its elements and measure how far it lies from what was drawn. Raises `PartError`."""
+    part = Part(
+        name=name, outside=dimensioned.outside, inside=dimensioned.inside, features=(*dimensioned.holes, *features)
+    )
+    drawn = shapely.transform(
+        metal, lambda points: np.column_stack([points[:, 0] + dimensioned.shift_mm, points[:, 1]])
+    )
+    missed = tuple(f"left out: {what}" for what in dimensioned.left_out)
+    return Imported(
+        part, drawn, units, deviation_um(drawn, build_part(part).region), (*warnings, *missed), ignored, layers
+    )
+
+
+def deviation_um(drawn: Region, built: Region) -> float:
+    """Largest distance between both outlines, either way, µm."""
+    a, b = drawn.exterior.segmentize(SAMPLE_MM), built.exterior.segmentize(SAMPLE_MM)
+    there = shapely.distance(shapely.points(shapely.get_coordinates(a)), built.exterior)
+    back = shapely.distance(shapely.points(shapely.get_coordinates(b)), drawn.exterior)
+    return 1000 * float(max(there.max(), back.max()))
+
+
+def adopted(job: Job, imported: Imported) -> Job:
+    """The job with an imported part; names and sizes of surfaces that stayed the same are kept."""
+    kept = {_key(element): element for element in job.part.outside}
+    outside = tuple(kept.get(_key(element), element) for element in imported.part.outside)
+    part = imported.part.changed(
+        outside=outside, edge_break_mm=job.part.edge_break_mm, general_tolerance=job.part.general_tolerance
+    )
+    return job.changed(part=part)
+
+
+def _key(element: Element) -> tuple[object, ...]:
+    return element.kind, element.z_mm, element.d_mm, element.radius_mm, element.bulge
+
+
+def checked_bytes(path: Path) -> bytes:
+    """The file's content. Raises `ImportFault` when it is missing, empty or too large."""
+    try:
+        size = path.stat().st_size
+        if size > MAX_BYTES:
+            raise ImportFault(path.name, f"the file is larger than {MAX_BYTES // 1_000_000} MB", "save less into it")
+        if size == 0:
+            raise ImportFault(path.name, "the file is empty", "save the drawing again")
+        return path.read_bytes()
+    except OSError as error:
+        raise ImportFault(path.name, f"it cannot be read ({error.strerror})", "check the file's name") from None
