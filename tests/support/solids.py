@@ -126,3 +126,93 @@ def _polylines(space: Any, outline: list[Segment], k: float) -> None:
             points.append((segment.start[0] * k, segment.start[1] * k, bulge))
         points.append((run[-1].end[0] * k, run[-1].end[1] * k, 0.0))
         space.add_lwpolyline(points, format="xyb")
+
+
+def with_extras(rng: random.Random, part: Part, shape: PartShape) -> Part:
+    """The part with holes round the outside or in the face, and flats or a keyway, where there is room."""
+    profile = shape.profile
+    level = [
+        s for s in profile.segments if isinstance(s, Line) and abs(s.start[1] - s.end[1]) < 1e-9 and s.length > 5.5
+    ]
+    found: list[dict[str, Any]] = []
+    front_r = profile.segments[0].end[1]
+    hollow = shape.region.bounds[1] > 0 or shape.void is not None
+    bore_r = float(shape.void.bounds[3]) if shape.void is not None else 0.0
+    if front_r - bore_r > 5 and rng.random() < 0.7:
+        found.append(
+            {
+                "kind": "holes",
+                "on": "front",
+                "count": rng.choice((1, 2, 3, 4, 6)),
+                "d_mm": round(rng.uniform(1.5, 3), 2),
+                "depth_mm": round(rng.uniform(2, 4), 2),
+                "circle_d_mm": round(front_r + bore_r, 2),
+                "start_deg": round(rng.uniform(0, 50), 2),
+            }
+        )
+    if level and rng.random() < 0.6:
+        s = rng.choice(level)
+        found.append(
+            {
+                "kind": "holes",
+                "on": "outside",
+                "count": rng.choice((1, 2, 3)) if hollow else 1,
+                "d_mm": round(rng.uniform(1.5, 3), 2),
+                "depth_mm": round(rng.uniform(1.5, 3), 2),
+                "z_mm": round((s.start[0] + s.end[0]) / 2, 3),
+                "start_deg": round(rng.uniform(60, 80), 2),
+            }
+        )
+        level.remove(s)
+    if level and rng.random() < 0.7:
+        s = rng.choice(level)
+        z0, z1, r = s.start[0], s.end[0], s.start[1]
+        if rng.random() < 0.5:
+            middle = round((z0 + z1) / 2, 3)
+            found.append(
+                {
+                    "kind": "flats",
+                    "count": rng.choice((1, 2, 4)),
+                    "distance_mm": round(r - rng.uniform(0.8, 1.6), 2),
+                    "from_z_mm": round(middle + 1.5, 3),
+                    "to_z_mm": round(middle - 1.5, 3),
+                    "start_deg": round(rng.uniform(0, 80), 2),
+                }
+            )
+        else:
+            found.append(
+                {
+                    "kind": "slot",
+                    "width_mm": 2.0,
+                    "depth_mm": 1.5,
+                    "from_z_mm": round(z0 - 0.5, 3),
+                    "to_z_mm": round(z1 + 0.5, 3),
+                    "start_deg": 200.0,
+                }
+            )
+    return Part.model_validate({**part.model_dump(), "features": found})
+
+
+def matches(wanted: tuple[Any, ...], got: tuple[Any, ...]) -> bool:
+    """Every feature is there once with its size and place."""
+    left = list(got)
+    for feature in wanted:
+        same = next((other for other in left if _alike(feature, other)), None)
+        if same is None:
+            return False
+        left.remove(same)
+    return not left
+
+
+def _alike(a: Any, b: Any) -> bool:
+    if a.kind != b.kind or getattr(a, "on", "") != getattr(b, "on", "") or a.count != b.count:
+        return False
+    for name in type(a).model_fields:
+        x, y = getattr(a, name), getattr(b, name)
+        if name == "start_deg":
+            turn = 360 / a.count
+            if min((x - y) % turn, (y - x) % turn) > 0.02:
+                return False
+        elif isinstance(x, float) and name not in ("step_deg",) and (y is None or abs(x - y) > 0.002):
+            return False
+    return True

@@ -59,7 +59,7 @@ def _close_gaps(lines: list[Points], gap_mm: float) -> list[Gap]:
     ends = [(index, place) for index in range(len(lines)) for place in (0, -1)]
     points = np.array([lines[index][place] for index, place in ends])
     gaps: list[Gap] = []
-    for number, (index, place) in enumerate(ends):
+    for number in range(len(ends)):
         here = points[number].copy()
         away = np.hypot(*(points - here).T)
         away[number] = np.inf
