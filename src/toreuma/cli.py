@@ -11,7 +11,7 @@ from typing import Annotated
 import typer
 
 from toreuma import __version__
-from toreuma.commands import standards
+from toreuma.commands import exchange, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
@@ -28,6 +28,7 @@ app = typer.Typer(
 )
 
 standards.register(app)
+exchange.register(app)
 
 DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How to write; default: as the job says")]
 

@@ -23,11 +23,15 @@ from toreuma.io.imports import Imported, checked_bytes, understood
 __all__ = ["read_dxf"]
 
 MAX_ENTITIES = 20_000
+MAX_RECORDS = 25_000
+"""More records than this, vertices and tables counted, take too long to read."""
+
 MAX_DEPTH = 6
 GAP_MM = 0.05
 SPLINE_MM = 0.0005
 SPLINE_FIT_MM = 0.002
 FLAT_MM = 0.02
+HUGE_MM = 5000.0
 
 UNITS_MM = {1: ("inch", 25.4), 2: ("ft", 304.8), 4: ("mm", 1.0), 5: ("cm", 10.0), 6: ("m", 1000.0)}
 CENTRE_LINE = re.compile(r"cent|axis|achs|mitte", re.I)
@@ -78,6 +82,8 @@ def read_dxf(
         metal, gaps = metal_of(half, gap_mm)
         check()
         found = dimensioned(metal)
+        if metal.bounds[2] - metal.bounds[0] > HUGE_MM:
+            warnings.append(f"the part is {(metal.bounds[2] - metal.bounds[0]) / 1000:.0f} m long: check the unit")
         warnings += [*notes, *(f"closed a gap of {gap.width_mm:.3f} mm at Z {gap.at[0]:.2f}" for gap in gaps[:20])]
         listed = tuple(f"{count} {kind}" for kind, count in sorted(ignored.items()))
         progress(0.9)
@@ -90,7 +96,7 @@ def _document(path: Path, data: bytes) -> Any:
     import ezdxf
     from ezdxf import recover as mend
 
-    if len(re.findall(rb"\r?\n\s*0\r?\n\s*[A-Z]{3,}", data)) > 12 * MAX_ENTITIES:
+    if len(re.findall(rb"\r?\n\s*0\r?\n\s*[A-Z]{3,}", data)) > MAX_RECORDS:
         raise ImportFault(path.name, "there are far too many entities in it", "export the profile alone")
     if b"\x00" in data[:200] and not data.startswith(b"AutoCAD Binary"):
         raise ImportFault(path.name, "this is not a DXF drawing", "choose a .dxf file")

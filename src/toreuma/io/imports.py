@@ -10,6 +10,7 @@ import shapely
 from toreuma.core.errors import ImportFault
 from toreuma.core.geometry.dimension import Dimensioned
 from toreuma.core.geometry.part_shape import build_part
+from toreuma.core.geometry.profile import build_profile
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Element, Job, Part
 from toreuma.core.model.feature import Feature
@@ -18,6 +19,7 @@ __all__ = ["Imported", "adopted", "checked_bytes", "understood"]
 
 MAX_BYTES = 60_000_000
 SAMPLE_MM = 0.2
+SAME_MM = 0.002
 
 Progress = Callable[[float], None]
 
@@ -67,17 +69,34 @@ def deviation_um(drawn: Region, built: Region) -> float:
 
 
 def adopted(job: Job, imported: Imported) -> Job:
-    """The job with an imported part; names and sizes of surfaces that stayed the same are kept."""
-    kept = {_key(element): element for element in job.part.outside}
-    outside = tuple(kept.get(_key(element), element) for element in imported.part.outside)
+    """The job with an imported part; names, limits and finish marks stay on surfaces that are still there."""
     part = imported.part.changed(
-        outside=outside, edge_break_mm=job.part.edge_break_mm, general_tolerance=job.part.general_tolerance
+        outside=_kept(job.part, imported.part),
+        edge_break_mm=0.0,
+        general_tolerance=job.part.general_tolerance,
+        ra_um=job.part.ra_um,
     )
     return job.changed(part=part)
 
 
-def _key(element: Element) -> tuple[object, ...]:
-    return element.kind, element.z_mm, element.d_mm, element.radius_mm, element.bulge
+def _kept(old: Part, new: Part) -> tuple[Element, ...]:
+    """Outside elements of the new part with what was said of the old surfaces they lie on."""
+    before, after = build_profile(old), build_profile(new)
+    lines = [
+        (shapely.LineString(segment.points(0.001)), old.outside[index])
+        for segment, index, corner in zip(before.segments, before.elements, before.corners, strict=True)
+        if not corner and index < len(old.outside) and segment.length > SAME_MM
+    ]
+    found = list(new.outside)
+    for segment, index in zip(after.segments, after.elements, strict=True):
+        if index >= len(found):
+            continue
+        middle = shapely.Point(segment.at(0.5))
+        same = next((element for line, element in lines if line.distance(middle) < SAME_MM), None)
+        if same is not None:
+            nominal = {"d_mm": same.d_mm, "size": same.size} if same.size is not None else {}
+            found[index] = found[index].changed(name=same.name, ra_um=same.ra_um, **nominal)
+    return tuple(found)
 
 
 def checked_bytes(path: Path) -> bytes:

@@ -6,21 +6,29 @@ from importlib.resources import files
 from pathlib import Path
 from typing import Any
 
+from pydantic import TypeAdapter
+
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError
-from toreuma.core.model import Job
+from toreuma.core.model import Hold, Job, Machine, Material
 from toreuma.core.standards.fits import FitTables
 from toreuma.core.standards.threads import ThreadTables
+from toreuma.core.units import System
 from toreuma.io.jobs import load_job
 
 __all__ = [
+    "bar_sizes_mm",
     "data_path",
     "demo_job",
     "demo_names",
     "dialect",
     "dialect_names",
     "fit_tables",
+    "holds",
+    "machines",
+    "materials",
     "open_job",
+    "relief_tables",
     "theme_tokens",
     "thread_tables",
 ]
@@ -73,6 +81,42 @@ def thread_tables() -> ThreadTables:
 def fit_tables() -> FitTables:
     """The tables of limits and fits."""
     return FitTables.model_validate(_standard("fits"))
+
+
+@cache
+def materials() -> dict[str, Material]:
+    """Workpiece materials by name."""
+    return {row["name"]: Material.model_validate(row) for row in _rows("materials")}
+
+
+@cache
+def machines() -> dict[str, Machine]:
+    """Machines by name."""
+    return {row["name"]: Machine.model_validate(row) for row in _rows("machines")}
+
+
+@cache
+def holds() -> tuple[Hold, ...]:
+    """Chucks, collets and mandrels to choose from."""
+    return tuple(TypeAdapter(Hold).validate_python(row) for row in _rows("holds"))
+
+
+@cache
+def relief_tables() -> dict[str, Any]:
+    """Sizes of undercuts and thread run-outs."""
+    tables: dict[str, Any] = _standard("reliefs")
+    return tables
+
+
+@cache
+def bar_sizes_mm(system: System) -> tuple[float, ...]:
+    """Usual bar diameters, mm, of the metric or the inch series."""
+    scale = 25.4 if system == "inch" else 1.0
+    return tuple(size * scale for size in _standard("bars")[system])
+
+
+def _rows(name: str) -> Any:
+    return json.loads(data_path(f"{name}.json").read_text("utf-8"))
 
 
 def _standard(name: str) -> Any:

@@ -9,7 +9,7 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, polygons
 from toreuma.core.geometry.shape import shape_of
-from toreuma.core.model import Job
+from toreuma.core.model import Feature, Job
 from toreuma.core.plan import Plan
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.post import post
@@ -18,6 +18,7 @@ from toreuma.core.read import read
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.fits import Fit, Tolerance
 from toreuma.core.standards.threads import Limits, Side, Thread
+from toreuma.io.imports import Imported
 
 __all__ = ["description", "fit_report", "has_errors", "plan_report", "proof_report", "prove_plan", "thread_report"]
 
@@ -182,3 +183,31 @@ def _tolerance(one: Tolerance) -> Json:
         "max_mm": round(one.max_mm, 6),
         "source": one.source,
     }
+
+
+def import_report(found: Imported) -> Json:
+    part = found.part
+    return {
+        "profile": {
+            "outside": [element.model_dump(mode="json", exclude_none=True) for element in part.outside],
+            "inside": [element.model_dump(mode="json", exclude_none=True) for element in part.inside],
+        },
+        "features": [feature.model_dump(mode="json", exclude_none=True) for feature in part.features],
+        "units": found.units,
+        "deviation_um": round(found.deviation_um, 4),
+        "warnings": list(found.warnings),
+        "ignored": list(found.ignored),
+        "layers": list(found.layers),
+    }
+
+
+def feature_words(feature: Feature) -> str:
+    """A feature in one line, mm."""
+    name = {"holes": "hole pattern", "flats": "flats", "slot": "slot", "axial_hole": "axial hole"}.get(feature.kind)
+    sizes = ", ".join(
+        f"{key.removesuffix('_mm').removesuffix('_deg').replace('_', ' ')} {value:g}"
+        for key, value in feature.model_dump(exclude_none=True).items()
+        if isinstance(value, int | float) and not isinstance(value, bool) and (value or key == "z_mm")
+    )
+    where = getattr(feature, "on", getattr(feature, "side", getattr(feature, "end", "")))
+    return f"{name or feature.kind.replace('_', ' ')} {where}: {sizes}".replace(" :", ":")

@@ -1,0 +1,92 @@
+"""``import`` and ``export``: drawings and models in and out."""
+
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from toreuma.commands.common import JobArgument, JsonOption, print_json
+from toreuma.core.errors import JobError
+from toreuma.core.geometry.region import Region
+from toreuma.core.model import Job
+from toreuma.core.plan import plan
+from toreuma.io import report
+from toreuma.io.dxf_out import dxf_text
+from toreuma.io.fresh import fresh_job
+from toreuma.io.jobs import save_job, write_atomically
+from toreuma.io.library import open_job
+from toreuma.io.reading import read_part
+from toreuma.io.step_out import part_solid, region_solid, write_step
+
+__all__ = ["register"]
+
+
+def register(app: typer.Typer) -> None:
+    app.command("import")(import_command)
+    app.command("export")(export_command)
+
+
+def import_command(
+    file: Annotated[Path, typer.Argument(metavar="FILE", help="A DXF drawing or a STEP model")],
+    output: Annotated[Path | None, typer.Option("-o", "--output", metavar="JOB", help="Job file to write")] = None,
+    layers: Annotated[str | None, typer.Option("--layers", help="Layers to read, with commas between")] = None,
+    units: Annotated[str | None, typer.Option("--units", help="mm or inch, when the file does not say")] = None,
+    gap: Annotated[float, typer.Option("--gap", help="Largest gap to close, mm")] = 0.05,
+    as_json: JsonOption = False,
+) -> None:
+    """Read a drawing or a model as a part, and write it as a job."""
+    if units not in (None, "mm", "inch"):
+        raise JobError("--units", f"'{units}' is no unit for a drawing", "use mm or inch")
+    chosen = [layer.strip() for layer in layers.split(",")] if layers else None
+    found = read_part(file, layers=chosen, units=units, gap_mm=gap)
+    if output is not None:
+        save_job(fresh_job(found.part, file.stem, "inch" if found.units == "inch" else "mm"), output)
+    if as_json:
+        print_json(report.import_report(found))
+        return
+    inside = f", {len(found.part.inside)} inside" if found.part.inside else ""
+    print(f"{file.name}: {len(found.part.outside)} elements outside{inside}, read in {found.units}")
+    for feature in found.part.features:
+        print(f"  {report.feature_words(feature)}")
+    print(f"  largest deviation {found.deviation_um:.2f} µm")
+    for word in found.warnings:
+        print(f"  warning: {word}")
+    if found.ignored:
+        print(f"  left out: {', '.join(found.ignored)}")
+    if output is not None:
+        print(output)
+
+
+def export_command(
+    job: JobArgument,
+    output: Annotated[Path, typer.Option("-o", "--output", metavar="FILE", help="A .dxf or .step file to write")],
+    stock: Annotated[bool, typer.Option("--stock", help="STEP: the stock instead of the part")] = False,
+    after: Annotated[str | None, typer.Option("--after", help="Stock after this operation; default: the last")] = None,
+) -> None:
+    """Write the section with its toolpaths as DXF, or the part or the stock as STEP."""
+    opened = open_job(job)
+    suffix = output.suffix.lower()
+    if suffix == ".dxf":
+        try:
+            write_atomically(output, dxf_text(plan(opened)))
+        except OSError as error:
+            raise JobError(output.name, f"it cannot be written ({error.strerror})", "choose another folder") from None
+    elif suffix in (".step", ".stp"):
+        if not stock and after is None:
+            write_step(part_solid(opened.part), output)
+        else:
+            write_step(region_solid(_stock_after(opened, after)), output)
+    else:
+        raise JobError(output.name, "only .dxf and .step can be written", "give the file one of these endings")
+    print(output)
+
+
+def _stock_after(job: Job, operation: str | None) -> Region:
+    planned = plan(job)
+    if operation is None:
+        return planned.operations[-1].after if planned.operations else planned.scene.stock
+    found = planned.of(operation)
+    if found is None:
+        known = ", ".join(op.operation.id for op in planned.operations) or "none"
+        raise JobError("--after", f"there is no planned operation '{operation}'", f"choose from {known}")
+    return found.after
