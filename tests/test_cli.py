@@ -41,7 +41,10 @@ def toreuma(*arguments: object) -> Done:
 def test_the_module_runs_as_a_program() -> None:
     done = subprocess.run([sys.executable, "-m", "toreuma", "plan", "demo:none"], capture_output=True, text=True)
     assert done.returncode == 2
-    assert done.stderr == "toreuma: demo:none: there is no such demo job; choose from spear\n"
+    assert (
+        done.stderr
+        == "toreuma: demo:none: there is no such demo job; choose from runner-hub, seat-ring, sheave, spear, vane-stud\n"
+    )
 
 
 def as_json(*arguments: object) -> tuple[Any, int]:

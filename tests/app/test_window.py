@@ -140,7 +140,8 @@ def test_a_finding_shows_its_cure_and_the_cure_works(window: MainWindow, qtbot: 
 
 
 def test_a_bar_smaller_than_the_part_is_said_where_it_is_typed(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
-    type_into(qtbot, window.reasons.rows["stock.d_mm"].entry, "20")
+    window.set_stage("stock")
+    type_into(qtbot, window.stock.rows["stock.d_mm"].entry, "20")
     settled()
     cards = window.reasons.findChildren(FindingCard)
     card = next(card for card in cards if card.finding.code == "stock.small")
@@ -155,8 +156,8 @@ def test_a_bar_smaller_than_the_part_is_said_where_it_is_typed(window: MainWindo
 
 def test_a_profile_dimension_changes_part_and_plan(window: MainWindow, settled: Wait) -> None:
     before = picture(window.canvas)
-    window.profile.type_into(2, 3, "24")
-    window.profile.type_into(1, 3, "24")
+    window.part.outside.type_into(2, 3, "24")
+    window.part.outside.type_into(1, 3, "24")
     settled()
     job = window.session.job
     assert job is not None
@@ -167,36 +168,36 @@ def test_a_profile_dimension_changes_part_and_plan(window: MainWindow, settled: 
 
 
 def test_a_profile_that_crosses_itself_keeps_what_was_typed(window: MainWindow, settled: Wait) -> None:
-    window.profile.type_into(4, 5, "")
+    window.part.outside.type_into(4, 5, "")
     job = window.session.job
-    window.profile.type_into(4, 2, "-10")
+    window.part.outside.type_into(4, 2, "-10")
     assert window.session.job is job
-    assert window.profile.model.index(4, 2).data() == "-10"
-    assert window.profile.fault.isVisible()
-    assert "crosses" in window.profile.fault.text()
-    window.profile.type_into(6, 5, "X3")
+    assert window.part.outside.model.index(4, 2).data() == "-10"
+    assert window.part.outside.fault.isVisible()
+    assert "crosses" in window.part.outside.fault.text()
+    window.part.outside.type_into(6, 5, "X3")
     assert window.session.job is job
-    assert "no corner" in window.profile.fault.text()
-    assert window.profile.model.index(4, 2).data() == "-10"
-    window.profile.type_into(6, 5, "R0.5")
-    window.profile.type_into(4, 2, "-53")
-    assert not window.profile.fault.isVisible()
+    assert "no corner" in window.part.outside.fault.text()
+    assert window.part.outside.model.index(4, 2).data() == "-10"
+    window.part.outside.type_into(6, 5, "R0.5")
+    window.part.outside.type_into(4, 2, "-53")
+    assert not window.part.outside.fault.isVisible()
     settled()
     assert window.session.job.part.outside[4].z_mm == -53  # type: ignore[union-attr]
 
 
 def test_a_good_cell_goes_in_while_a_bad_one_waits(window: MainWindow, settled: Wait) -> None:
-    window.profile.type_into(2, 3, "-4")
-    window.profile.type_into(6, 3, "26")
+    window.part.outside.type_into(2, 3, "-4")
+    window.part.outside.type_into(6, 3, "26")
     settled()
     assert window.session.job.part.outside[6].d_mm == 26  # type: ignore[union-attr]
-    assert list(window.profile.model.typed) == [(2, 3)]
-    assert window.profile.model.index(2, 3).data() == "-4"
-    assert window.profile.fault.text().startswith("Row 3")
+    assert list(window.part.outside.model.typed) == [(2, 3)]
+    assert window.part.outside.model.index(2, 3).data() == "-4"
+    assert window.part.outside.fault.text().startswith("Row 3")
     window.session.undo()
     settled()
-    assert not window.profile.model.typed
-    assert not window.profile.fault.isVisible()
+    assert not window.part.outside.model.typed
+    assert not window.part.outside.fault.isVisible()
 
 
 @pytest.mark.parametrize(
@@ -207,21 +208,21 @@ def test_a_good_cell_goes_in_while_a_bad_one_waits(window: MainWindow, settled: 
 def test_impossible_cells_say_row_column_and_cure(
     window: MainWindow, row: int, column: int, text: str, words: str
 ) -> None:
-    window.profile.type_into(row, column, text)
-    fault = window.profile.fault.text()
+    window.part.outside.type_into(row, column, text)
+    fault = window.part.outside.fault.text()
     assert words in fault
     assert fault.startswith("Row ")
-    assert window.profile.model.index(row, column).data() == text
+    assert window.part.outside.model.index(row, column).data() == text
     assert not window.session.modified
 
 
 def test_elements_are_added_and_taken_out(window: MainWindow, settled: Wait) -> None:
-    window.profile.view.setCurrentIndex(window.profile.model.index(2, 2))
-    window.profile.add()
+    window.part.outside.view.setCurrentIndex(window.part.outside.model.index(2, 2))
+    window.part.outside.add()
     settled()
     assert len(window.session.job.part.outside) == 10  # type: ignore[union-attr]
-    window.profile.view.setCurrentIndex(window.profile.model.index(3, 2))
-    window.profile.delete()
+    window.part.outside.view.setCurrentIndex(window.part.outside.model.index(3, 2))
+    window.part.outside.delete()
     settled()
     assert len(window.session.job.part.outside) == 9  # type: ignore[union-attr]
 
@@ -236,7 +237,7 @@ def test_switching_units_changes_no_stored_number(window: MainWindow, qtbot: QtB
     settled()
     assert window.session.system == "inch"
     assert window.session.job.changed(units="mm") == stored
-    assert window.profile.model.index(2, 3).data() == "0.8661"
+    assert window.part.outside.model.index(2, 3).data() == "0.8661"
     assert "inch" in window.header.units.text()
     window.set_stage("operations")
     window.session.select(operation="op2")
@@ -361,7 +362,7 @@ def test_clicking_a_pass_selects_its_operation(window: MainWindow, qtbot: QtBot)
     window.set_stage("part")
     qtbot.mouseClick(window.canvas, Qt.MouseButton.LeftButton, pos=view.point(-30.0, 11.0).toPoint())
     assert window.session.selection.element == 2
-    assert window.profile.view.currentIndex().row() == 2
+    assert window.part.outside.view.currentIndex().row() == 2
 
 
 def test_wheel_zooms_at_the_pointer_and_f_fits(window: MainWindow, qtbot: QtBot) -> None:
@@ -486,7 +487,7 @@ def test_every_control_has_a_name(window: MainWindow) -> None:
         window.set_stage(stage)
         for kind in (QAbstractButton, QLineEdit, QComboBox):
             for control in window.findChildren(kind):
-                if not control.isVisible() or control.parent() is window.profile.view:
+                if not control.isVisible() or control.parent() is window.part.outside.view:
                     continue
                 text = control.text() if isinstance(control, QAbstractButton) else ""
                 assert control.accessibleName() or text, (stage, control)

@@ -7,7 +7,7 @@ import pytest
 
 from toreuma.core.model import Job, Part
 from toreuma.core.plan import plan
-from toreuma.core.plan.hold import grips_of
+from toreuma.core.plan.hold import operation_grips
 from toreuma.core.scene import build_scene
 
 
@@ -66,11 +66,9 @@ def test_the_speed_is_clamped_where_the_grip_is_just_enough(spear: Job) -> None:
 def test_every_operation_knows_its_safety(spear: Job) -> None:
     held = with_hold(spear, force_n=60_000.0, jaw_mass_kg=1.2, jaw_centre_r_mm=60.0)
     planned = plan(held)
-    rows = [(op.operation.id, op.numbers["force"].number, op.numbers["clamp"].number) for op in planned.operations]
-    grips = grips_of(held, planned.scene, rows)
-    assert [grip.operation for grip in grips] == [op.operation.id for op in planned.operations]
-    finish = next(grip for grip in grips if grip.operation == "op4")
-    assert finish.safety > 2.5
+    grips = dict(operation_grips(planned))
+    assert list(grips) == [op.operation.id for op in planned.operations if "force" in op.numbers]
+    assert grips["op4"].number > 2.5
 
 
 def test_a_weak_grip_a_wrong_size_and_a_missing_centre_hole_are_said(spear: Job) -> None:

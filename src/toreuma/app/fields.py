@@ -7,7 +7,26 @@ from typing import Any
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job, Operation
 
-__all__ = ["BLANK_FIELDS", "OPERATION_FIELDS", "Field", "operation_change", "typed_evidence"]
+__all__ = [
+    "BAR_FIELDS",
+    "CENTRE_FIELDS",
+    "FEATURE_FIELDS",
+    "FEATURE_NAMES",
+    "FEATURE_PLACES",
+    "HOLD_FIELDS",
+    "HOLD_KIND_FIELDS",
+    "OPERATION_FIELDS",
+    "PART_FIELDS",
+    "RELIEF_FIELDS",
+    "SECOND_FIELDS",
+    "SKIN_FIELDS",
+    "STOCK_FIELDS",
+    "STOCK_SIZES",
+    "SUPPLY_FIELDS",
+    "Field",
+    "operation_change",
+    "typed_evidence",
+]
 
 
 @dataclass(frozen=True)
@@ -44,13 +63,167 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     ),
 }
 
-BLANK_FIELDS: tuple[tuple[str, Field], ...] = (
-    ("stock", Field("d_mm", "bar", "mm", "on diameter")),
-    ("stock", Field("face_allowance_mm", "facing allowance", "mm", "along Z")),
-    ("hold", Field("stick_out_mm", "stick-out from the jaws", "mm", "along Z")),
-    ("hold", Field("grip_length_mm", "grip length", "mm", "along Z")),
-    ("hold", Field("max_rpm", "chuck plate limit", "rpm")),
+_Z = "along Z"
+_R = "on radius"
+_D = "on diameter"
+
+STOCK_SIZES: dict[str, tuple[Field, ...]] = {
+    "round": (Field("d_mm", "diameter of the bar", "mm", _D),),
+    "polygon": (Field("across_mm", "across flats", "mm"),),
+    "tube": (
+        Field("d_mm", "outside", "mm", _D),
+        Field("bore_d_mm", "bore", "mm", _D),
+        Field("bore_depth_mm", "bore deep", "mm", _Z, empty="through"),
+    ),
+    "free": (Field("allowance_mm", "allowance all over", "mm"),),
+}
+
+STOCK_FIELDS: tuple[Field, ...] = (
+    Field("face_allowance_mm", "facing allowance", "mm", _Z),
+    Field("length_mm", "sawn piece, length", "mm", _Z, empty="bar"),
 )
+
+SKIN_FIELDS: tuple[Field, ...] = (
+    Field("skin_mm", "skin goes deep", "mm", _R),
+    Field("runout_mm", "runs out", "mm", "full reading"),
+)
+
+BAR_FIELDS: tuple[Field, ...] = (
+    Field("bar_length_mm", "length of a bar", "mm"),
+    Field("remnant_mm", "shortest rest to hold", "mm"),
+    Field("part_off_mm", "part-off cut", "mm", empty="blade"),
+    Field("regrip_mm", "lost by gripping again", "mm"),
+)
+
+SUPPLY_FIELDS: tuple[Field, ...] = (
+    Field("batch", "parts in the batch", ""),
+    Field("price_per_kg", "price per kg", "ratio"),
+)
+
+HOLD_FIELDS: tuple[Field, ...] = (
+    Field("stick_out_mm", "stick-out", "mm", _Z),
+    Field("grip_length_mm", "grip length", "mm", _Z),
+    Field("force_n", "grip at rest, all jaws", "N", empty="unknown"),
+    Field("max_rpm", "plate limit", "rpm"),
+    Field("friction", "friction", "ratio", empty="by jaw"),
+    Field("safety", "wanted safety", "ratio"),
+    Field("bar_behind_mm", "bar free behind spindle", "mm", _Z),
+    Field("tool_clearance_mm", "tools keep clear by", "mm"),
+)
+
+HOLD_KIND_FIELDS: dict[str, tuple[Field, ...]] = {
+    "chuck": (
+        Field("jaw_length_mm", "jaws stand out", "mm", _Z),
+        Field("jaw_height_mm", "jaws high", "mm", _R),
+        Field("jaw_mass_kg", "mass of one jaw", "kg", empty="unknown"),
+        Field("jaw_centre_r_mm", "its centre of mass", "mm", _R, empty="unknown"),
+    ),
+    "collet": (Field("cap_length_mm", "cap stands out", "mm", _Z), Field("cap_d_mm", "cap", "mm", _D)),
+    "mandrel": (Field("d_mm", "mandrel", "mm", _D), Field("length_mm", "reaches in", "mm", _Z)),
+}
+
+RELIEF_FIELDS: tuple[Field, ...] = (Field("length_mm", "cut back", "mm", _Z), Field("height_mm", "cut open", "mm", _R))
+
+CENTRE_FIELDS: tuple[Field, ...] = (
+    Field("d_mm", "body", "mm", _D),
+    Field("point_length_mm", "point long", "mm", _Z),
+    Field("largest_mouth_mm", "fits mouths up to", "mm", _D),
+    Field("max_rpm", "speed limit", "rpm"),
+)
+
+SECOND_FIELDS: tuple[Field, ...] = (
+    Field("grip_length_mm", "grip length", "mm", _Z),
+    Field("clearance_mm", "kept free of the shoulder", "mm", _Z),
+)
+
+PART_FIELDS: tuple[Field, ...] = (
+    Field("edge_break_mm", "break sharp edges", "mm", "chamfer leg"),
+    Field("ra_um", "Ra unless marked", "um", empty="open"),
+)
+
+_AT_Z = Field("z_mm", "front edge at Z", "mm")
+_WIDTH = Field("width_mm", "width", "mm")
+_START = Field("start_deg", "first at", "deg")
+_COUNT = Field("count", "count", "")
+
+FEATURE_FIELDS: dict[str, tuple[Field, ...]] = {
+    "groove": (
+        _AT_Z,
+        Field("width_mm", "width at the surface", "mm", _Z),
+        Field("d_mm", "floor", "mm", _D),
+        Field("wall_deg", "walls lean", "deg"),
+        Field("floor_round_mm", "floor corners R", "mm"),
+        Field("edge_break_mm", "edges broken", "mm"),
+    ),
+    "face_groove": (
+        Field("d_mm", "outer wall", "mm", _D),
+        Field("width_mm", "width", "mm", _R),
+        Field("depth_mm", "depth", "mm", _Z),
+        Field("wall_deg", "walls lean", "deg"),
+        Field("floor_round_mm", "floor corners R", "mm"),
+    ),
+    "relief": (
+        Field("z_mm", "shoulder at Z", "mm"),
+        Field("length_mm", "length", "mm", _Z),
+        Field("depth_mm", "depth", "mm", _R),
+        Field("face_depth_mm", "into the shoulder", "mm", _Z),
+        Field("radius_mm", "radius", "mm"),
+    ),
+    "thread": (Field("from_z_mm", "starts at Z", "mm"), Field("length_mm", "full thread", "mm", _Z)),
+    "axial_hole": (
+        Field("d_mm", "drill", "mm", _D),
+        Field("depth_mm", "full depth", "mm", _Z, empty="through"),
+        Field("point_deg", "point angle", "deg"),
+    ),
+    "centre_hole": (Field("d_mm", "pilot", "mm", _D), Field("mouth_d_mm", "mouth", "mm", _D)),
+    "holes": (
+        _COUNT,
+        Field("d_mm", "holes", "mm", _D),
+        Field("depth_mm", "depth", "mm", empty="through"),
+        Field("circle_d_mm", "pitch circle", "mm", _D),
+        Field("z_mm", "at Z", "mm"),
+        _START,
+        Field("step_deg", "step", "deg", empty="even"),
+    ),
+    "flats": (
+        _COUNT,
+        Field("distance_mm", "axis to flat", "mm", _R),
+        Field("from_z_mm", "from Z", "mm"),
+        Field("to_z_mm", "to Z", "mm"),
+        _START,
+    ),
+    "slot": (
+        _COUNT,
+        _WIDTH,
+        Field("depth_mm", "depth", "mm"),
+        Field("from_z_mm", "from Z", "mm"),
+        Field("to_z_mm", "to Z", "mm"),
+        _START,
+    ),
+}
+
+FEATURE_PLACES: dict[str, tuple[str, tuple[tuple[str, str], ...]]] = {
+    "groove": ("side", (("Outside", "outside"), ("In the bore", "inside"))),
+    "face_groove": ("end", (("Front face", "front"), ("Back face", "back"))),
+    "relief": ("side", (("Outside", "outside"), ("In the bore", "inside"))),
+    "thread": ("side", (("Outside", "outside"), ("In the bore", "inside"))),
+    "axial_hole": ("end", (("From the front", "front"), ("From the back", "back"))),
+    "centre_hole": ("end", (("Front face", "front"), ("Back face", "back"))),
+    "holes": ("on", (("Front face", "front"), ("Back face", "back"), ("Round the outside", "outside"))),
+    "slot": ("on", (("Outside", "outside"), ("In the bore", "inside"), ("Front face", "front"), ("Back face", "back"))),
+}
+
+FEATURE_NAMES: dict[str, str] = {
+    "groove": "Groove",
+    "face_groove": "Face groove",
+    "relief": "Relief",
+    "thread": "Thread",
+    "axial_hole": "Axial hole",
+    "centre_hole": "Centre hole",
+    "holes": "Holes",
+    "flats": "Flats",
+    "slot": "Slot",
+}
 
 
 def typed_evidence(field: Field, number: float) -> Evidence:

@@ -10,11 +10,12 @@ from PySide6.QtCore import QObject, Signal
 from toreuma.app.worker import Worker
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.profile import build_profile
 from toreuma.core.model import Job
 from toreuma.core.prove import Proof
+from toreuma.core.scene import build_scene
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.units import System
+from toreuma.io.imports import Imported
 from toreuma.io.jobs import load_job, save_job, validation_line
 from toreuma.io.library import open_job
 from toreuma.io.pipeline import Outcome
@@ -24,11 +25,18 @@ __all__ = ["Selection", "Session"]
 
 @dataclass(frozen=True)
 class Selection:
-    """What is selected: an operation by id, an element of the profile by index, or a line of the program."""
+    """What is selected: an operation by id, an element of a profile by index, a feature, or a line of the program."""
 
     operation: str | None = None
     element: int | None = None
     line: int | None = None
+    side: str = "outside"
+    feature: int | None = None
+
+
+def _solids(job: Job) -> tuple[object, ...]:
+    """What the solids of a job are built from."""
+    return job.part, job.stock, job.setup.hold, job.setup.centre
 
 
 class Session(QObject):
@@ -50,6 +58,7 @@ class Session(QObject):
         self.proof: Proof | None = None
         self.replay: Replay | None = None
         self.problem: ToreumaError | None = None
+        self.preview: Imported | None = None
         self.selection = Selection()
         self.cursor_s = 0.0
         self._follow_end = True
@@ -104,8 +113,8 @@ class Session(QObject):
             return None
         try:
             changed = change(self.job)
-            if changed.part != self.job.part:
-                build_profile(changed.part)
+            if _solids(changed) != _solids(self.job):
+                build_scene(changed)
         except ValidationError as error:
             place, what = validation_line(error)
             return JobError(place, what, "type another value")
@@ -165,8 +174,15 @@ class Session(QObject):
 
     # Selection and time
 
-    def select(self, operation: str | None = None, element: int | None = None, line: int | None = None) -> None:
-        chosen = Selection(operation, element, line)
+    def select(
+        self,
+        operation: str | None = None,
+        element: int | None = None,
+        line: int | None = None,
+        side: str = "outside",
+        feature: int | None = None,
+    ) -> None:
+        chosen = Selection(operation, element, line, side, feature)
         if chosen != self.selection:
             self.selection = chosen
             self.selection_changed.emit()

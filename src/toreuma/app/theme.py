@@ -43,6 +43,18 @@ QToolButton#pin:focus { background: $line; }
 QLineEdit { background: $raised; border: 1px solid $line; border-radius: 3px; padding: 3px 6px;
     selection-background-color: $accent; selection-color: $on_accent; font-family: "$number_font"; }
 QLineEdit[bad="true"] { border: 2px solid $error; color: $error; }
+QLabel#fault { background: $raised; color: $error; border: 1px solid $error; border-radius: 3px; padding: 3px 6px; }
+QTabBar { background: $panel; }
+QTabBar::tab { background: transparent; border: none; border-bottom: 2px solid $line; color: $muted;
+    padding: 6px 4px; }
+QTabBar::tab:selected { border-bottom: 2px solid $accent; color: $ink; }
+QTabBar::tab:hover { color: $ink; }
+QComboBox::drop-down { border: none; width: 20px; }
+QComboBox::down-arrow { image: url($arrow); width: 10px; height: 10px; }
+QComboBox QAbstractItemView { background: $raised; border: 1px solid $line; selection-background-color: $accent_soft;
+    selection-color: $ink; outline: none; }
+QListWidget { background: $panel; border: none; }
+QListWidget::item:selected { background: $accent_soft; color: $ink; }
 QLineEdit#search, QLineEdit#name { font-family: "$text_font"; }
 QTableView, QListView, QPlainTextEdit { background: $panel; border: none; gridline-color: $line;
     selection-background-color: $accent_soft; selection-color: $ink; }
@@ -118,6 +130,7 @@ class Theme:
             text_font=self._fonts["text"],
             number_font=self._fonts["number"],
             code_font=self._fonts["code"],
+            arrow=data_path("theme", f"arrow-{self.name}.svg").as_posix(),
             **sizes,
         )
 

@@ -24,13 +24,19 @@ from toreuma.app.theme import load_theme
 from toreuma.app.widgets.finder import Findable, Finder
 from toreuma.app.widgets.first_page import FirstPage
 from toreuma.app.widgets.header import STAGES, Header
-from toreuma.app.widgets.profile_table import ProfilePanel
+from toreuma.app.widgets.hold_panel import HoldPanel
+from toreuma.app.widgets.import_panel import ImportPanel
+from toreuma.app.widgets.part_panel import PartPanel, feature_line
 from toreuma.app.widgets.program_panel import ProgramPanel
 from toreuma.app.widgets.proof_panel import ProofPanel
 from toreuma.app.widgets.reasons import ReasonsPanel
 from toreuma.app.widgets.ribbon import Ribbon
 from toreuma.app.widgets.route import RoutePanel
+from toreuma.app.widgets.stock_panel import StockPanel
+from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
+from toreuma.io.exports import export_file
+from toreuma.io.reading import SUFFIXES
 
 __all__ = ["MainWindow"]
 
@@ -52,12 +58,16 @@ class MainWindow(QMainWindow):
         self.setAcceptDrops(True)
         self.header = Header(session, self._theme)
         self.canvas = SectionCanvas(session, self._theme)
-        self.profile = ProfilePanel(session, self._theme)
+        self.part = PartPanel(session, self._theme)
+        self.stock = StockPanel(session, self._theme)
+        self.hold = HoldPanel(session, self._theme)
         self.route = RoutePanel(session, self._theme)
         self.proof = ProofPanel(session, self._theme)
         self.program = ProgramPanel(session, self._theme)
         self.program.setObjectName("programPanel")
         self.reasons = ReasonsPanel(session, self._theme)
+        self.imports = ImportPanel(session, self._theme)
+        self.imports.finished.connect(self._on_import_over)
         self.ribbon = Ribbon(session, self._theme)
         self.first = FirstPage()
         self._autosave = Autosave(session, self)
@@ -84,10 +94,19 @@ class MainWindow(QMainWindow):
 
     def _lay_out(self) -> None:
         self.left = QStackedWidget()
-        self._panels = {"part": self.profile, "operations": self.route, "proof": self.proof, "program": self.program}
+        self._panels: dict[str, QWidget] = {
+            "part": self.part,
+            "stock": self.stock,
+            "hold": self.hold,
+            "operations": self.route,
+            "proof": self.proof,
+            "program": self.program,
+        }
         for panel in self._panels.values():
             panel.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
             self.left.addWidget(panel)
+        self.imports.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.left.addWidget(self.imports)
         self.splitter = QSplitter(Qt.Orientation.Horizontal)
         for widget in (self.left, self.canvas, self.reasons):
             self.splitter.addWidget(widget)
@@ -130,6 +149,8 @@ class MainWindow(QMainWindow):
             ("Save", "Ctrl+S", self.save),
             ("Save as", "Ctrl+Shift+S", self.save_as),
             ("Save the program", "Ctrl+E", self.program.save),
+            ("Read a drawing or model", "Ctrl+I", self.browse_import),
+            ("Write DXF or STEP", "Ctrl+Shift+E", self.export),
             ("Find", "Ctrl+K", self.finder.open),
             ("Millimetre or inch", "Ctrl+U", self.switch_units),
             ("Light or dark", "Ctrl+T", self.switch_theme),
@@ -174,6 +195,12 @@ class MainWindow(QMainWindow):
                 found.append(
                     Findable(element.name or f"Element {index + 1}", "surface", lambda i=index: self._go_element(i))
                 )
+            for index, element in enumerate(job.part.inside):
+                name = f"{element.name or f'Element {index + 1}'}, bore"
+                found.append(Findable(name, "surface", lambda i=index: self._go_element(i, "inside")))
+            for index, feature in enumerate(job.part.features):
+                line = feature_line(feature, self.session.system)
+                found.append(Findable(line, "feature", lambda i=index: self._go_feature(i)))
             for tool in job.tools:
                 users = [op.id for op in job.operations if op.tool == tool.id]
                 if users:
@@ -184,9 +211,13 @@ class MainWindow(QMainWindow):
         self.set_stage("operations")
         self.session.select(operation=operation)
 
-    def _go_element(self, element: int) -> None:
+    def _go_element(self, element: int, side: str = "outside") -> None:
         self.set_stage("part")
-        self.session.select(element=element)
+        self.session.select(element=element, side=side)
+
+    def _go_feature(self, feature: int) -> None:
+        self.set_stage("part")
+        self.session.select(feature=feature)
 
     # State
 
@@ -224,12 +255,15 @@ class MainWindow(QMainWindow):
         parts = (
             self.header,
             self.canvas,
-            self.profile,
+            self.part,
+            self.stock,
+            self.hold,
             self.route,
             self.proof,
             self.program,
             self.reasons,
             self.ribbon,
+            self.imports,
         )
         for part in parts:
             part.set_theme(self._theme)
@@ -247,7 +281,51 @@ class MainWindow(QMainWindow):
 
     # Files
 
+    def start_import(self, path: Path) -> None:
+        """Read a drawing or model and show what it gives; the job stays until it is taken."""
+        self.pages.setCurrentIndex(1)
+        self.set_stage("part")
+        self.left.setCurrentWidget(self.imports)
+        self.imports.start(path)
+
+    def _on_import_over(self) -> None:
+        self._on_job()
+        self.set_stage("part")
+        self.canvas.update()
+
+    def browse_import(self) -> None:
+        pattern = "Drawings and models (*.dxf *.step *.stp);;All files (*)"
+        name, _ = QFileDialog.getOpenFileName(self, "Read a drawing or model", "", pattern)
+        if name:
+            self.start_import(Path(name))
+
+    def export(self) -> None:
+        """Write the section as DXF, or the part as STEP."""
+        if self.session.job is None:
+            return
+        pattern = (
+            "DXF of section and toolpaths (*.dxf);;STEP of the part (*.step);;STEP of the stock at the cursor (*.stp)"
+        )
+        name, _ = QFileDialog.getSaveFileName(self, "Write DXF or STEP", f"{self.session.job.name}.dxf", pattern)
+        if name:
+            self.export_to(Path(name))
+
+    def export_to(self, path: Path) -> None:
+        session = self.session
+        if session.job is None or session.outcome is None:
+            return
+        stock = session.replay.stock_at(session.cursor_s) if session.replay else session.outcome.plan.scene.stock
+        try:
+            export_file(session.outcome.plan, path, stock if path.suffix.lower() == ".stp" else None)
+        except ToreumaError as error:
+            self.say("error", str(error))
+            return
+        self.say("ok", f"Written: {path.name}")
+
     def open_job(self, name: str) -> None:
+        if Path(name).suffix.lower() in SUFFIXES:
+            self.start_import(Path(name))
+            return
         if not self._may_leave():
             return
         if self.session.open(name):
@@ -256,7 +334,8 @@ class MainWindow(QMainWindow):
             self._autosave.look_for(self.session.path)
 
     def browse(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "Open a job", "", "Toreuma jobs (*.toreuma);;All files (*)")
+        pattern = "Jobs, drawings, models (*.toreuma *.dxf *.step *.stp);;All files (*)"
+        name, _ = QFileDialog.getOpenFileName(self, "Open a job", "", pattern)
         if name:
             self.open_job(name)
 
@@ -331,5 +410,6 @@ class MainWindow(QMainWindow):
             return
         self._settings.setValue("geometry", self.saveGeometry())
         self._autosave.clean(self.session.path)
+        self.imports.stop()
         self.session.close()
         event.accept()

@@ -8,15 +8,13 @@ import typer
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import Region
-from toreuma.core.model import Job
-from toreuma.core.plan import plan
+from toreuma.core.plan import Plan, plan
 from toreuma.io import report
-from toreuma.io.dxf_out import dxf_text
+from toreuma.io.exports import export_file
 from toreuma.io.fresh import fresh_job
-from toreuma.io.jobs import save_job, write_atomically
+from toreuma.io.jobs import save_job
 from toreuma.io.library import open_job
 from toreuma.io.reading import read_part
-from toreuma.io.step_out import part_solid, region_solid, write_step
 
 __all__ = ["register"]
 
@@ -64,25 +62,12 @@ def export_command(
     after: Annotated[str | None, typer.Option("--after", help="Stock after this operation; default: the last")] = None,
 ) -> None:
     """Write the section with its toolpaths as DXF, or the part or the stock as STEP."""
-    opened = open_job(job)
-    suffix = output.suffix.lower()
-    if suffix == ".dxf":
-        try:
-            write_atomically(output, dxf_text(plan(opened)))
-        except OSError as error:
-            raise JobError(output.name, f"it cannot be written ({error.strerror})", "choose another folder") from None
-    elif suffix in (".step", ".stp"):
-        if not stock and after is None:
-            write_step(part_solid(opened.part), output)
-        else:
-            write_step(region_solid(_stock_after(opened, after)), output)
-    else:
-        raise JobError(output.name, "only .dxf and .step can be written", "give the file one of these endings")
+    planned = plan(open_job(job))
+    export_file(planned, output, _stock_after(planned, after) if stock or after is not None else None)
     print(output)
 
 
-def _stock_after(job: Job, operation: str | None) -> Region:
-    planned = plan(job)
+def _stock_after(planned: Plan, operation: str | None) -> Region:
     if operation is None:
         return planned.operations[-1].after if planned.operations else planned.scene.stock
     found = planned.of(operation)

@@ -2,16 +2,18 @@
 
 import math
 
+from toreuma.core.geometry.elements import chords
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job, Part
 from toreuma.core.units import System
 from toreuma.io.library import bar_sizes_mm, holds, machines, materials
 
-__all__ = ["fresh_job", "next_bar_mm"]
+__all__ = ["fresh_job", "next_bar_mm", "restocked"]
 
 CLEAN_UP_MM = 1.0
 FACE_MM = 1.0
 BEHIND_MM = 8.0
+COMMON = ("face_allowance_mm", "length_mm", "skin", "skin_mm", "runout_mm", "supply", "material")
 MATERIAL, MACHINE = "C45", "slant-bed"
 
 
@@ -40,3 +42,25 @@ def fresh_job(part: Part, name: str, system: System = "mm") -> Job:
             "setups": [{"name": "First side", "hold": chuck.changed(stick_out_mm=stick_out)}],
         }
     )
+
+
+def restocked(job: Job, kind: str) -> Job:
+    """The job with another kind of blank, as large as the part wants it; what is not its size is kept."""
+    shape = build_part(job.part)
+    largest, length = 2 * shape.profile.largest_r, -shape.profile.back_z
+    kept = job.stock.model_dump(include=set(COMMON))
+    bore = 2 * min((p[1] for p in chords(shape.bore.segments[1:-1])), default=0.0) if shape.bore else 0.0
+    sizes: dict[str, dict[str, object]] = {
+        "round": {"kind": "round", "d_mm": next_bar_mm(largest, job.units)},
+        "hexagon": {"kind": "polygon", "sides": 6, "across_mm": next_bar_mm(largest, job.units)},
+        "square": {"kind": "polygon", "sides": 4, "across_mm": next_bar_mm(largest, job.units)},
+        "tube": {
+            "kind": "tube",
+            "d_mm": next_bar_mm(largest, job.units),
+            "bore_d_mm": max(round(bore - 2.0, 1), round(largest / 4, 1)) if bore > 4 else round(largest / 4, 1),
+        },
+        "free": {"kind": "free", "allowance_mm": 3.0, "largest_d_mm": largest + 6.0, "length_mm": length + 6.0},
+    }
+    if kind != "free" and job.stock.kind == "free":
+        kept.pop("length_mm", None)
+    return job.changed(stock={**kept, **sizes[kind]})

@@ -9,10 +9,10 @@ from typing import Any
 from pydantic import TypeAdapter
 
 from toreuma.core.dialect import Dialect
-from toreuma.core.errors import JobError, ProgramError
-from toreuma.core.model import Hold, Job, Machine, Material
+from toreuma.core.errors import JobError, ProgramError, StandardError
+from toreuma.core.model import Hold, Job, Machine, Material, Part
 from toreuma.core.standards.fits import FitTables
-from toreuma.core.standards.threads import ThreadTables
+from toreuma.core.standards.threads import Thread, ThreadTables, thread_of
 from toreuma.core.units import System
 from toreuma.io.jobs import load_job
 
@@ -25,6 +25,7 @@ __all__ = [
     "dialect_names",
     "fit_tables",
     "holds",
+    "known_threads",
     "machines",
     "materials",
     "open_job",
@@ -75,6 +76,18 @@ def dialect(name: str) -> Dialect:
 def thread_tables() -> ThreadTables:
     """The thread standards' tables."""
     return ThreadTables.model_validate(_standard("threads"))
+
+
+def known_threads(part: Part) -> dict[str, Thread]:
+    """Threads of a part by designation; those no standard knows are left out."""
+    found = {}
+    for feature in part.features:
+        name = feature.designation if feature.kind == "thread" else getattr(feature, "thread", "")
+        try:
+            found[name] = thread_of(name, thread_tables())
+        except StandardError:
+            continue
+    return found
 
 
 @cache

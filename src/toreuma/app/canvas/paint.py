@@ -3,17 +3,17 @@
 import math
 from collections.abc import Iterable
 
+import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QBrush, QPainter, QPainterPath, QPen, QPixmap, QPolygonF
+from PySide6.QtGui import QBrush, QPainter, QPen, QPixmap, QPolygonF
 
 from toreuma.app.canvas.view import View
-from toreuma.app.format import diameter
 from toreuma.app.theme import Theme
+from toreuma.core.cutting.beam import Compliance
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.elements import Line, Points
-from toreuma.core.geometry.profile import Profile
+from toreuma.core.geometry.elements import Points, Segment
 from toreuma.core.geometry.region import Region
-from toreuma.core.model import Element
+from toreuma.core.geometry.symbols import Symbol
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.scene import Scene
 from toreuma.core.units import System, show
@@ -73,12 +73,10 @@ class Painter:
         for flip in (False, True):
             self.region(scene.chuck, "chuck_fill", "jaw_edge", flip)
             self.region(scene.jaws, "jaw_fill", "jaw_edge", flip)
+            self.region(scene.centre, "jaw_fill", "jaw_edge", flip)
 
     def part(self, scene: Scene) -> None:
-        outline = self.view.line([*scene.profile.segments])
-        path = QPainterPath()
-        path.addPolygon(outline)
-        path.closeSubpath()
+        path = self.view.path(scene.part)
         self.p.setPen(Qt.PenStyle.NoPen)
         self.p.setBrush(self.theme.colour("part_fill"))
         self.p.drawPath(path)
@@ -86,7 +84,74 @@ class Painter:
         self.p.drawPath(path)
         self.p.setBrush(Qt.BrushStyle.NoBrush)
         self.p.setPen(self.pen("part_edge", 1.8))
-        self.p.drawPolyline(outline)
+        self.p.drawPath(path)
+        self._edges_beyond(scene)
+
+    def _edges_beyond(self, scene: Scene) -> None:
+        """Steps of the bore seen behind the section."""
+        if scene.shape.bore is None:
+            return
+        self.p.setPen(self.pen("part_edge", 0.8))
+        for segment in scene.shape.bore.segments[1:]:
+            z, r = segment.start
+            self.p.drawLine(self.view.point(z, 0.0), self.view.point(z, r))
+
+    def symbols(self, symbols: Iterable[Symbol], selected: int | None) -> None:
+        """Threads, holes, flats and slots as a drawing shows them."""
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        for symbol in symbols:
+            pen = self.pen("part_edge", {"thin": 0.8, "edge": 1.4, "centre": 0.8}[symbol.style])
+            if symbol.style == "centre":
+                pen.setDashPattern([10, 3, 2, 3])
+            if symbol.feature == selected:
+                pen.setColor(self.theme.colour("accent"))
+                pen.setWidthF(max(pen.widthF(), 2.2) if symbol.style == "edge" else pen.widthF())
+            self.p.setPen(pen)
+            self.p.drawPolyline(self.view.polygon(np.array(symbol.points)))
+
+    def outline(self, region: Region, name: str, width: float, dash: list[float] | None = None) -> None:
+        """Only the outline of a region, above the axis."""
+        pen = self.pen(name, width)
+        if dash:
+            pen.setDashPattern(dash)
+        self.p.setPen(pen)
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        self.p.drawPath(self.view.path(region))
+
+    def second_grip(self, front_z: float, back_z: float, r: float) -> None:
+        """Where the second hold will sit: brackets over the surface."""
+        for flip in (1.0, -1.0):
+            a, b = (self.view.point(z, flip * r) for z in (front_z, back_z))
+            lift = QPointF(0, -12.0 * flip)
+            self.p.setPen(self.pen("accent", 2.0))
+            self.p.drawPolyline(QPolygonF([a, a + lift, b + lift, b]))
+        text = "second hold"
+        at = self.view.point((front_z + back_z) / 2, r)
+        self.p.setFont(self.theme.text_font(11))
+        self.caption(at - QPointF(self.p.fontMetrics().horizontalAdvance(text) / 2, 18), text, "accent")
+
+    def bending(self, along: Compliance, base_y: float, height: float) -> None:
+        """How far the piece gives way under 100 N, along its free length, as a curve over its own base line."""
+        worst_z, worst = along.worst
+        scale = height / worst if worst > 0 else 0.0
+        points = [
+            QPointF(self.view.point(float(z), 0).x(), base_y - float(c) * scale)
+            for z, c in zip(along.z, along.mm_per_n, strict=True)
+        ]
+        ends = [QPointF(points[-1].x(), base_y), QPointF(points[0].x(), base_y)]
+        self.p.setPen(Qt.PenStyle.NoPen)
+        self.p.setBrush(self.theme.colour("accent", 0.16))
+        self.p.drawPolygon(QPolygonF([*points, *ends]))
+        self.p.setPen(self.pen("accent", 1.8))
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        self.p.drawPolyline(QPolygonF(points))
+        self.p.setPen(self.pen("line", 1.0))
+        self.p.drawLine(ends[0], ends[1])
+        text = f"{show(100_000 * worst, 'um', self.system, decimals=2)} under {show(100, 'N', self.system)}"
+        where = show(worst_z, "mm", self.system, trim=True)
+        self.p.setFont(self.theme.number_font(11))
+        left = min(max(ends[0].x(), self.room.left() + 8), self.room.right() - 260)
+        self.caption(QPointF(left, base_y + 15), f"Gives way most at Z {where}: {text}", "ink")
 
     def part_ghost(self, scene: Scene) -> None:
         """The finished outline over the metal below the axis."""
@@ -94,7 +159,7 @@ class Painter:
         pen.setDashPattern([3, 3])
         self.p.setPen(pen)
         self.p.setBrush(Qt.BrushStyle.NoBrush)
-        self.p.drawPolyline(self.view.line([*scene.profile.segments], flip=True))
+        self.p.drawPath(self.view.path(scene.part, flip=True))
 
     def blank(self, scene: Scene) -> None:
         """The blank round the part above the axis: a light ground with a dashed edge."""
@@ -153,7 +218,7 @@ class Painter:
         for ring in cutting:
             self.p.drawPolygon(self.view.polygon(ring, flip=True))
 
-    def highlight(self, segments: list[Line]) -> None:
+    def highlight(self, segments: list[Segment]) -> None:
         self.p.setBrush(Qt.BrushStyle.NoBrush)
         self.p.setPen(self.pen("accent", 4.0))
         self.p.drawPolyline(self.view.line(segments))
@@ -181,59 +246,6 @@ class Painter:
                 self.p.drawPolygon(QPolygonF([at + top, at + left, at + right]))
             else:
                 self.p.drawEllipse(at, size * 0.8, size * 0.8)
-
-    # Dimensions
-
-    def dimensions(self, profile: Profile, elements: tuple[Element, ...], selected: int | None) -> None:
-        """Diameters on their cylinders and, above the part, every corner's distance from the front face."""
-        self.p.setFont(self.theme.number_font(11))
-        top = self.view.point(0, profile.largest_r).y() - 34
-        for index, segment in enumerate(profile.segments[:-1]):
-            flat = isinstance(segment, Line) and abs(segment.start[1] - segment.end[1]) < 1e-6
-            if flat and segment.start[1] > 0:
-                self._diameter(segment, selected == profile.elements[index])
-        seen: list[float] = []
-        corners = [(0.0, 0.0, False), *((e.z_mm, e.d_mm / 2, selected == i) for i, e in enumerate(elements))]
-        for z, r, chosen in sorted(corners, key=lambda corner: not corner[2]):
-            x = self.view.point(z, 0).x()
-            if not any(abs(x - other) < 14 for other in seen):
-                seen.append(x)
-                self._ordinate(x, self.view.point(z, r).y(), top, z, chosen)
-
-    def _diameter(self, segment: Line, chosen: bool) -> None:
-        text = diameter(segment.start[1], self.system)
-        middle = self.view.point((segment.start[0] + segment.end[0]) / 2, segment.start[1])
-        width = self.p.fontMetrics().horizontalAdvance(text)
-        room = abs(segment.end[0] - segment.start[0]) * self.view.scale
-        if room < 14:
-            return
-        box = QRectF(middle.x() - width / 2 - 3, middle.y() + 6, width + 6, 16)
-        if room < width + 6:
-            self.p.save()
-            self.p.translate(middle.x(), middle.y() + 6)
-            self.p.rotate(90)
-            box = QRectF(0, -8, width + 6, 16)
-            self._boxed(box, text, chosen)
-            self.p.restore()
-            return
-        self._boxed(box, text, chosen)
-
-    def _boxed(self, box: QRectF, text: str, chosen: bool) -> None:
-        self.p.setPen(Qt.PenStyle.NoPen)
-        self.p.setBrush(self.theme.colour("accent_soft" if chosen else "panel", 0.92))
-        self.p.drawRoundedRect(box, 2, 2)
-        self.p.setPen(self.theme.colour("ink"))
-        self.p.drawText(box, Qt.AlignmentFlag.AlignCenter, text)
-
-    def _ordinate(self, x: float, y: float, top: float, z: float, chosen: bool) -> None:
-        self.p.setPen(self.pen("accent" if chosen else "muted", 1.6 if chosen else 0.8))
-        self.p.drawLine(QPointF(x, y - 3), QPointF(x, top + 4))
-        self.p.save()
-        self.p.translate(x + 4, top)
-        self.p.rotate(-90)
-        self.p.setPen(self.theme.colour("ink"))
-        self.p.drawText(QPointF(0, 0), show(z, "mm", self.system, trim=True).number)
-        self.p.restore()
 
     # Frame
 

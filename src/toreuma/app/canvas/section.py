@@ -1,6 +1,7 @@
 """The section canvas: what is meant above the axis, what is there below it."""
 
 import math
+from itertools import pairwise
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -8,14 +9,20 @@ from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResize
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.canvas.caliper import Caliper
+from toreuma.app.canvas.dimension_entry import DimensionEntry
+from toreuma.app.canvas.dimensions import Dimension, DimensionPainter
 from toreuma.app.canvas.paint import Painter
 from toreuma.app.canvas.view import View
 from toreuma.app.format import both_ways, clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.elements import Segment
+from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.part_shape import build_part
+from toreuma.core.geometry.symbols import Symbol, symbols_of
+from toreuma.core.plan.hold import compliance, held_piece
 from toreuma.core.scene import Scene, build_scene
+from toreuma.io.library import known_threads
 
 __all__ = ["SectionCanvas"]
 
@@ -39,6 +46,9 @@ class SectionCanvas(QWidget):
         self._finding: Finding | None = None
         self._scene: Scene | None = None
         self._caliper = Caliper()
+        self._dimensions: list[Dimension] = []
+        self._symbols_of: tuple[Scene | None, list[Symbol]] = (None, [])
+        self.dimension = DimensionEntry(self, session)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
@@ -54,7 +64,8 @@ class SectionCanvas(QWidget):
         self.update()
 
     def set_stage(self, stage: str) -> None:
-        self._stage = stage
+        self._stage, self._dimensions = stage, []
+        self.dimension.close_up()
         self.update()
 
     def show_finding(self, finding: Finding | None) -> None:
@@ -127,6 +138,9 @@ class SectionCanvas(QWidget):
         self._lower(draw, self._scene)
         draw.workholding(self._scene)
         draw.axis()
+        if self._stage == "part" and self._session.job is not None:
+            chosen = self._session.selection
+            self._dimensions = DimensionPainter(draw).paint(self._scene, self._session.job.part, chosen)
         self._tool(draw)
         self._marks(draw)
         self._frame(draw)
@@ -143,33 +157,71 @@ class SectionCanvas(QWidget):
         draw.blank(scene)
         draw.part(scene)
         session, outcome = self._session, self._session.outcome
-        chosen = session.selection.operation
-        if self._stage == "part":
-            draw.dimensions(scene.profile, session.job.part.outside if session.job else (), session.selection.element)
-        elif outcome is not None and self._stage in ("operations", "program"):
-            known = chosen is not None and outcome.plan.of(chosen) is not None
+        chosen = session.selection
+        draw.symbols(self._symbols(scene), chosen.feature)
+        if outcome is not None and self._stage in ("operations", "program"):
+            known = chosen.operation is not None and outcome.plan.of(chosen.operation) is not None
             for planned in outcome.plan.operations:
-                selected = planned.operation.id == chosen
+                selected = planned.operation.id == chosen.operation
                 draw.passes(planned, selected, faint=known and not selected)
                 if selected:
                     draw.travel(planned)
-        element = session.selection.element
-        if element is not None:
-            parts = [
-                scene.profile.segments[i] for i in scene.profile.segments_of(element) if not scene.profile.corners[i]
-            ]
-            if parts:
-                draw.highlight(parts)  # type: ignore[arg-type]
+        parts = self._chosen_segments(scene)
+        if parts:
+            draw.highlight(parts)
+        if chosen.feature is not None:
+            void = next((one for index, one in scene.shape.voids if index == chosen.feature), None)
+            if void is not None:
+                draw.outline(void.cut.intersection(scene.shape.solid), "accent", 3.0)
+        if session.preview is not None:
+            draw.outline(session.preview.drawn, "accent", 2.4)
+            draw.outline(build_part(session.preview.part).region, "error", 1.2, [4, 4])
+
+    def _symbols(self, scene: Scene) -> list[Symbol]:
+        """Symbols of the part's features, made anew only when the part changes."""
+        job = self._session.job
+        if job is None or scene is not self._symbols_of[0]:
+            part = self._session.outcome.job.part if self._session.outcome else (job.part if job else None)
+            threads = known_threads(part) if part else {}
+            self._symbols_of = (scene, symbols_of(part, scene.shape, threads) if part else [])
+        return self._symbols_of[1]
+
+    def _chosen_segments(self, scene: Scene) -> list[Segment]:
+        """The stretch of the outside or the bore that is selected."""
+        chosen = self._session.selection
+        chain = scene.profile if chosen.side == "outside" else scene.shape.bore
+        if chosen.element is None or chain is None:
+            return []
+        rows = zip(chain.segments, chain.elements, chain.corners, strict=True)
+        return [segment for segment, element, corner in rows if element == chosen.element and not corner]
 
     def _lower(self, draw: Painter, scene: Scene) -> None:
         session = self._session
-        if session.replay is not None:
+        if self._stage == "stock":
+            draw.metal(scene.stock, scene.stock)
+        elif session.replay is not None:
             draw.metal(session.replay.stock_at(session.cursor_s), scene.stock)
         else:
             draw.metal(scene.stock, scene.stock)
         draw.part_ghost(scene)
+        if self._stage == "hold":
+            self._bending(draw, scene)
         if self._stage in ("operations", "proof") and session.proof is not None:
             draw.leftover(session.proof.leftover, session.proof.declared)
+
+    def _bending(self, draw: Painter, scene: Scene) -> None:
+        """How the metal at the cursor gives way, drawn in the free room below it; and the second grip."""
+        session = self._session
+        if session.job is None:
+            return
+        stock = session.replay.stock_at(session.cursor_s) if session.replay is not None else scene.stock
+        along = compliance(session.job, scene, held_piece(stock, scene.jaw_face_z))
+        if along is not None:
+            base = min(draw.view.point(0, -scene.stock_r).y() + 96, self.height() - 58)
+            draw.bending(along, base, 56)
+        second = session.outcome.plan.second if session.outcome else None
+        if second is not None and second.d_mm > 0:
+            draw.second_grip(second.front_z, second.back_z, second.d_mm / 2)
 
     def _marks(self, draw: Painter) -> None:
         """Flags of findings, over everything else: the place may lie in the jaws."""
@@ -180,7 +232,7 @@ class SectionCanvas(QWidget):
 
     def _tool(self, draw: Painter) -> None:
         session = self._session
-        if self._stage == "part" or session.replay is None:
+        if self._stage in ("part", "stock", "hold") or session.replay is None:
             return
         outline = session.replay.tool_at(session.cursor_s)
         if outline is not None:
@@ -191,7 +243,8 @@ class SectionCanvas(QWidget):
         draw.caption(QPointF(12, 20), "Above the axis: what is meant")
         total = session.outcome.timeline.total_s if session.outcome else 0.0
         at = "at the end" if total and session.cursor_s >= total - 1e-6 else f"at {clock(session.cursor_s)}"
-        draw.caption(QPointF(12, self.height() - 30), f"Below: the metal {at}")
+        below = "the blank" if self._stage == "stock" or not total else f"the metal {at}"
+        draw.caption(QPointF(12, self.height() - 30), f"Below: {below}")
         if self._stage in ("operations", "program"):
             draw.load_key(QPointF(self.width() - 18, 20))
         draw.scale_bar(QPointF(self.width() - 16, self.height() - 30))
@@ -276,12 +329,8 @@ class SectionCanvas(QWidget):
         session, outcome, scene = self._session, self._session.outcome, self._scene
         if scene is None:
             return
-        if self._stage == "part" or outcome is None:
-            found = self._nearest(
-                view, at, [((e,), [s]) for e, s in zip(scene.profile.elements, scene.profile.segments, strict=True)]
-            )
-            count = len(session.job.part.outside) if session.job else 0
-            session.select(element=found[0] if found and found[0] < count else None)
+        if self._stage in ("part", "stock", "hold") or outcome is None:
+            self._pick_surface(view, at, scene)
             return
         lines = [
             ((planned.operation.id,), list(one.segments))
@@ -290,6 +339,39 @@ class SectionCanvas(QWidget):
         ]
         hit = self._nearest(view, at, lines)
         session.select(operation=hit[0] if hit else None)
+
+    def _pick_surface(self, view: View, at: QPointF, scene: Scene) -> None:
+        """Open the dimension under the pointer, or select the surface or feature there."""
+        session, job = self._session, self._session.job
+        hit = next((one for one in self._dimensions if one.box.contains(at)), None)
+        if hit is not None:
+            session.select(element=hit.element, side=hit.side)
+            self.dimension.open(hit)
+            return
+        self.dimension.close_up()
+        marks = [
+            ((("feature", "", s.feature)), [Line(a, b) for a, b in pairwise(s.points)]) for s in self._symbols(scene)
+        ]
+        marks += [
+            (("feature", "", index), [Line(a, b) for a, b in pairwise(points)])
+            for index, void in scene.shape.voids
+            for points in [scene.shape.edge_of(void)]
+        ]
+        chains = [("outside", scene.profile), ("inside", scene.shape.bore)]
+        marks += [
+            (("element", side, element), [segment])
+            for side, chain in chains
+            if chain is not None
+            for element, segment in zip(chain.elements, chain.segments, strict=True)
+        ]
+        found = self._nearest(view, at, [mark for mark in marks if mark[1]])
+        if found is None or job is None:
+            session.select()
+        elif found[0] == "feature":
+            session.select(feature=found[2])
+        else:
+            count = len(job.part.outside if found[1] == "outside" else job.part.inside)
+            session.select(element=found[2] if found[2] < count else None, side=found[1])
 
     @staticmethod
     def _nearest(view: View, at: QPointF, lines: "list[tuple[tuple, list[Segment]]]") -> "tuple | None":  # type: ignore[type-arg]

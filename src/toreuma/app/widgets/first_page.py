@@ -8,6 +8,10 @@ from toreuma.io.library import DEMO_PREFIX, demo_job, demo_names
 __all__ = ["FirstPage"]
 
 
+START_WITH = "spear"
+"""The demo job that has a whole route already stands first."""
+
+
 class FirstPage(QWidget):
     """Offers the demo jobs, files opened lately, and the file dialog."""
 
@@ -26,7 +30,7 @@ class FirstPage(QWidget):
         line = QLabel("Open a demo job of the Fennow Leat workshop to look round, or a job of your own.")
         line.setObjectName("muted")
         self._column.addWidget(line, 0, Qt.AlignmentFlag.AlignHCenter)
-        for name in demo_names():
+        for name in sorted(demo_names(), key=lambda name: name != START_WITH):
             button = QPushButton(f"Demo: {demo_job(name).name}")
             button.setObjectName("main")
             button.clicked.connect(lambda _=False, n=name: self.wanted.emit(f"{DEMO_PREFIX}{n}"))

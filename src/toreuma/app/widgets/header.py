@@ -19,6 +19,8 @@ __all__ = ["STAGES", "Header"]
 
 STAGES: tuple[tuple[str, str], ...] = (
     ("part", "Part"),
+    ("stock", "Stock"),
+    ("hold", "Hold"),
     ("operations", "Operations"),
     ("proof", "Proof"),
     ("program", "Program"),

@@ -84,6 +84,7 @@ class NumberRow(QFrame):
     ) -> None:
         super().__init__()
         self._theme, self._change = theme, change
+        self._empty_allowed = False
         self._evidence = evidence
         self._system: System = "mm"
         column = QVBoxLayout(self)
@@ -138,7 +139,7 @@ class NumberRow(QFrame):
         for button, width in ((self.pin, 20), (self.fold, 30)):
             button.setFixedWidth(width)
             keep = button.sizePolicy()
-            keep.setRetainSizeWhenHidden(True)
+            keep.setRetainSizeWhenHidden(bool(evidence.formula or evidence.pin or change is None))
             button.setSizePolicy(keep)
         self.pin.setVisible(bool(evidence.pin) and change is not None)
 
@@ -157,7 +158,14 @@ class NumberRow(QFrame):
         self.fold.setVisible(bool(evidence.formula or evidence.limits or evidence.note))
         self._why.setText(evidence_html(evidence, system, self._theme))
 
+    def allow_empty(self, allowed: bool) -> None:
+        """Whether nothing typed is an answer."""
+        self._empty_allowed = allowed
+
     def _typed(self, text: str) -> None:
+        if self._empty_allowed and not text.strip():
+            self._apply(None)
+            return
         try:
             number = parse(text, self._evidence.unit, self._system)
         except ToreumaError as error:

@@ -1,19 +1,22 @@
 """The profile as a table of elements. What is typed wrong stays, marked, with the reason under the table."""
 
+import re
 from typing import Any
 
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
 from PySide6.QtGui import QFont, QKeyEvent
 from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QLabel, QTableView, QVBoxLayout, QWidget
 
+from toreuma.app.part_edits import added_feature, chained
 from toreuma.app.session import Session
+from toreuma.app.size_text import size_of, size_text
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.buttons import IconRow
 from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.model import Element, Job
 from toreuma.core.units import System, parse, show
 
-__all__ = ["ProfileModel", "ProfilePanel"]
+__all__ = ["ProfileModel", "ProfileTable", "typed_change"]
 
 Index = QModelIndex | QPersistentModelIndex
 COLUMNS = ("Name", "Kind", "Z end", "Ø end", "Arc R", "Corner")
@@ -26,15 +29,15 @@ class ProfileModel(QAbstractTableModel):
 
     fault_changed = Signal()
 
-    def __init__(self, session: Session, theme: Theme) -> None:
+    def __init__(self, session: Session, theme: Theme, side: str = "outside") -> None:
         super().__init__()
-        self._session, self.theme = session, theme
+        self._session, self.theme, self.side = session, theme, side
         self.typed: dict[tuple[int, int], str] = {}
         self.fault: tuple[int, int, str] | None = None
         self.applying = False
 
     def elements(self) -> tuple[Element, ...]:
-        return self._session.job.part.outside if self._session.job else ()
+        return chained(self._session.job, self.side) if self._session.job else ()
 
     def refresh(self) -> None:
         self.beginResetModel()
@@ -93,7 +96,8 @@ class ProfileModel(QAbstractTableModel):
         if field == "radius_mm" and element.kind == "line":
             return ""
         value = getattr(element, field)
-        return "" if value is None else show(value, "mm", system, trim=True).number
+        text = "" if value is None else show(value, "mm", system, trim=True).number
+        return f"{text} {size_text(element.size, system)}" if field == "d_mm" and element.size is not None else text
 
     def setData(self, index: Index, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
         if role != Qt.ItemDataRole.EditRole or self._session.job is None:
@@ -127,25 +131,37 @@ class ProfileModel(QAbstractTableModel):
         return error
 
     def _edited(self, job: Job, pending: dict[tuple[int, int], str]) -> Job:
-        elements: list[Any] = list(job.part.outside)
+        elements: list[Any] = list(chained(job, self.side))
         for (row, column), text in pending.items():
             if row < len(elements):
                 try:
-                    elements[row] = elements[row].changed(**_change(FIELDS[column], text, self._session.system))
+                    changes = typed_change(FIELDS[column], text, self._session.system, elements[row])
+                    elements[row] = elements[row].changed(**changes)
                 except ToreumaError as error:
-                    raise PartError(row, FIELDS[column], error.what, error.cure) from None
-        return job.changed(part=job.part.changed(outside=tuple(elements)))
+                    raise PartError(row, FIELDS[column], error.what, error.cure, self.side) from None
+        return job.changed(part=job.part.changed(**{self.side: tuple(elements)}))
 
     def _place(self, error: ToreumaError, pending: dict[tuple[int, int], str]) -> tuple[int, int, str]:
         last = next(reversed(pending))
         row, column = last
-        if isinstance(error, PartError) and error.element >= 0:
+        if isinstance(error, PartError) and error.element >= 0 and error.section == self.side:
             row = error.element
             column = FIELDS.index(error.field) if error.field in FIELDS else column
         return row, column, f"Row {row + 1}, {COLUMNS[column]}: {error.what}; {error.cure}"
 
 
-def _change(field: str, text: str, system: System) -> dict[str, Any]:
+def _diameter(text: str, system: System, before: Element) -> dict[str, Any]:
+    """A diameter with or without its limits: ``30``, ``30 h6``, ``30 +0.02/-0.01``; a plain one keeps its letter."""
+    match = re.match(r"^(?P<d>.*?[\d\w\"])\s+(?P<limits>[A-Za-z]{1,2}\d{1,2}|[-+±\u2212].*)$", text.strip())
+    if match is None:
+        d = parse(text, "mm", system)
+        letter = before.size.fit if before.size is not None else ""
+        return {"d_mm": d, "size": size_of(letter, d, system)}
+    d = parse(match["d"], "mm", system)
+    return {"d_mm": d, "size": size_of(match["limits"], d, system)}
+
+
+def typed_change(field: str, text: str, system: System, before: Element) -> dict[str, Any]:
     """What one typed cell changes in an element. Raises `UnitError` or `PartError`."""
     if field == "name":
         return {"name": text}
@@ -164,7 +180,7 @@ def _change(field: str, text: str, system: System) -> dict[str, Any]:
         return {"corner": {"kind": kinds[text[0].upper()], "size_mm": parse(text[1:], "mm", system)}}
     if field == "radius_mm" and not text:
         return {"radius_mm": None}
-    return {field: parse(text, "mm", system)}
+    return _diameter(text, system, before) if field == "d_mm" else {field: parse(text, "mm", system)}
 
 
 class ProfileView(QTableView):
@@ -177,14 +193,13 @@ class ProfileView(QTableView):
             super().keyPressEvent(event)
 
 
-class ProfilePanel(QWidget):
-    """Table of elements, its fault in one line, and buttons to add and take out."""
+class ProfileTable(QWidget):
+    """Table of the elements of one side, its fault in one line, and buttons to add and take out."""
 
-    def __init__(self, session: Session, theme: Theme) -> None:
+    def __init__(self, session: Session, theme: Theme, side: str = "outside") -> None:
         super().__init__()
-        self.setObjectName("panel")
-        self._session, self._theme = session, theme
-        self.model = ProfileModel(session, theme)
+        self._session, self._theme, self.side = session, theme, side
+        self.model = ProfileModel(session, theme, side)
         self.view = ProfileView()
         self.view.setAccessibleName("Profile")
         self.view.setModel(self.model)
@@ -208,13 +223,9 @@ class ProfilePanel(QWidget):
         self._note.setObjectName("muted")
         self._note.setWordWrap(True)
         self._note.setContentsMargins(10, 4, 10, 0)
-        title = QLabel("Outside profile, from the front face")
-        title.setObjectName("heading")
-        title.setContentsMargins(10, 10, 0, 4)
         column_layout = QVBoxLayout(self)
         column_layout.setContentsMargins(0, 0, 0, 6)
         column_layout.setSpacing(0)
-        column_layout.addWidget(title)
         column_layout.addWidget(self.view, 1)
         column_layout.addWidget(self.fault)
         column_layout.addWidget(self._note)
@@ -247,8 +258,8 @@ class ProfilePanel(QWidget):
             self._shown = job
         unit = "inch" if self._session.system == "inch" else "mm"
         self._note.setText(
-            f"All in {unit}; Ø is the diameter. Corner: C1 chamfer, R1 round. Expressions and units "
-            "work: 30-0.2, 1/2in."
+            f"All in {unit}; Ø is the diameter, with limits if you like: 30 h6. Corner: C1 chamfer, R1 round. "
+            "Expressions and units work: 30-0.2, 1/2in."
         )
         self._show_fault()
         self._on_selection()
@@ -267,7 +278,10 @@ class ProfilePanel(QWidget):
         if job is None:
             return
         row = max(self.view.currentIndex().row(), 0)
-        elements = list(job.part.outside)
+        elements = list(self.model.elements())
+        if not elements:
+            self._report(self._session.attempt(lambda j: added_feature(j, "bore")))
+            return
         here = elements[row]
         if row + 1 < len(elements):
             after = elements[row + 1]
@@ -275,14 +289,21 @@ class ProfilePanel(QWidget):
         else:
             z, d = here.z_mm - 5.0, here.d_mm
         elements.insert(row + 1, Element(z_mm=round(z, 3), d_mm=round(d, 3)))
-        self._report(self._session.attempt(lambda j: j.changed(part=j.part.changed(outside=tuple(elements)))))
+        self._put(tuple(elements))
 
     def delete(self) -> None:
         row = self.view.currentIndex().row()
         elements = list(self.model.elements())
-        if 0 <= row < len(elements) and len(elements) > 1:
-            del elements[row]
-            self._report(self._session.attempt(lambda j: j.changed(part=j.part.changed(outside=tuple(elements)))))
+        if not 0 <= row < len(elements):
+            return
+        del elements[row]
+        if self.side == "inside" and len(elements) < 2:
+            elements = []  # a mouth alone is no bore
+        if elements or self.side == "inside":
+            self._put(tuple(elements))
+
+    def _put(self, elements: tuple[Element, ...]) -> None:
+        self._report(self._session.attempt(lambda j: j.changed(part=j.part.changed(**{self.side: elements}))))
 
     def _report(self, error: ToreumaError | None) -> None:
         if error is not None:
@@ -291,9 +312,10 @@ class ProfilePanel(QWidget):
 
     def _on_current(self, current: QModelIndex, _: QModelIndex) -> None:
         if current.isValid() and self.view.hasFocus():
-            self._session.select(element=current.row())
+            self._session.select(element=current.row(), side=self.side)
 
     def _on_selection(self) -> None:
-        element = self._session.selection.element
+        chosen = self._session.selection
+        element = chosen.element if chosen.side == self.side else None
         if element is not None and element != self.view.currentIndex().row():
             self.view.setCurrentIndex(self.model.index(element, 2))

@@ -4,42 +4,42 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 
-from toreuma.app.fields import BLANK_FIELDS, OPERATION_FIELDS, Field, operation_change, typed_evidence
+from toreuma.app.fields import OPERATION_FIELDS, Field, operation_change
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
-from toreuma.app.widgets.column import ScrollColumn, heading
+from toreuma.app.widgets.column import heading
 from toreuma.app.widgets.findings import FindingCard
-from toreuma.app.widgets.number import NumberRow
+from toreuma.app.widgets.part_reasons import part_reasons
+from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job, Operation
+from toreuma.core.plan.hold import operation_grips
 from toreuma.core.units import show
 
 __all__ = ["ReasonsPanel"]
 
+HOLD_CAUTIONS = (
+    "Jaws fly outward as the speed rises, and the grip falls. Never go above the limit on the chuck's own plate.",
+    "A bar that sticks out behind the spindle whips: keep it guarded, in a liner, or cut short.",
+    "A centre supports the piece, it does not hold it.",
+    "Computed values: the machine's manual, the chuck's sheet, local rules and trained staff come first.",
+)
+
 LEAD_NUMBERS = ("vc", "clamp", "f", "f_centre", "ap_max", "ap", "passes", "n", "force", "power", "ra", "rt")
 
 
-class ReasonsPanel(ScrollColumn):
+class ReasonsPanel(RowColumn):
     """Right-hand panel. Rebuilt when another thing is selected; refreshed in place when only numbers change."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
-        super().__init__()
-        self.setAccessibleName("Reasons")
-        self._session, self._theme, self._stage = session, theme, "part"
-        self.rows: dict[str, NumberRow] = {}
-        self._key: tuple[object, ...] = ()
-        self._texts: dict[str, QLabel] = {}
+        self._stage = "part"
         self._finding: Finding | None = None
-        for signal in (session.outcome_changed, session.proof_changed, session.selection_changed, session.job_changed):
-            signal.connect(self.refresh)
+        super().__init__(session, theme)
+        self.setAccessibleName("Reasons")
         session.cursor_changed.connect(self._on_cursor)
-
-    def set_theme(self, theme: Theme) -> None:
-        self._theme, self._key = theme, ()
-        self.refresh()
 
     def set_stage(self, stage: str) -> None:
         self._stage, self._finding = stage, None
@@ -49,11 +49,6 @@ class ReasonsPanel(ScrollColumn):
         self._finding = finding
         self.refresh()
 
-    def refresh(self) -> None:
-        """Bring the panel up to date."""
-        self._fill()
-        self.settle()
-
     def _fill(self) -> None:
         job = self._session.job
         if job is None:
@@ -61,7 +56,11 @@ class ReasonsPanel(ScrollColumn):
             return
         operation = job.operation(self._session.selection.operation or "")
         if self._stage == "part":
-            self._part(job)
+            part_reasons(self, job)
+        elif self._stage == "stock":
+            self._stock(job)
+        elif self._stage == "hold":
+            self._hold(job)
         elif self._stage == "proof":
             self._proof()
         elif self._stage == "program":
@@ -75,42 +74,8 @@ class ReasonsPanel(ScrollColumn):
         if self._stage == "program":
             self.refresh()
 
-    # Building
-
     def _start(self, key: tuple[object, ...]) -> bool:
-        """Clear the panel when ``key`` is new; tells whether it has to be filled."""
-        key = (self._stage, self._theme.name, *key)
-        if key == self._key:
-            return False
-        self._key = key
-        self.rows, self._texts = {}, {}
-        self.clear()
-        return True
-
-    def _add(self, widget: QWidget) -> None:
-        self.column.addWidget(widget)
-
-    def _text(self, key: str, name: str, text: str) -> None:
-        """Put text into a label kept under ``key``, made on first use."""
-        if key not in self._texts:
-            label = QLabel()
-            label.setObjectName(name)
-            label.setWordWrap(True)
-            self._texts[key] = label
-            self._add(label)
-        self._texts[key].setText(text)
-
-    def _row(
-        self, key: str, evidence: Evidence, change: "Callable[[float | None], ToreumaError | None] | None" = None
-    ) -> None:
-        if key not in self.rows:
-            self.rows[key] = NumberRow(evidence, self._theme, change)
-            self.rows[key].folded.connect(self.settle)
-            self._add(self.rows[key])
-        self.rows[key].show_evidence(evidence, self._session.system)
-
-    def _end(self) -> None:
-        self.column.addStretch(1)
+        return super()._start((self._stage, *key))
 
     # What is shown
 
@@ -187,15 +152,12 @@ class ReasonsPanel(ScrollColumn):
         self._add(tools)
 
     def _field_row(self, operation: Operation, field: Field) -> None:
-        value = getattr(operation, field.name)
-        evidence = typed_evidence(field, value if value is not None else float("nan"))
-        key = f"field.{field.name}"
-        self._row(
-            key, evidence, lambda number: self._session.attempt(operation_change(operation.id, field.name, number))
+        self._typed(
+            f"field.{field.name}",
+            field,
+            getattr(operation, field.name),
+            lambda job, number: operation_change(operation.id, field.name, number)(job),
         )
-        self.rows[key].entry.setPlaceholderText(field.empty)
-        if value is None:
-            self.rows[key].entry.present("")
 
     def _pinner(self, operation_id: str, pin: str) -> "Callable[[float | None], ToreumaError | None]":
         def change(number: float | None) -> ToreumaError | None:
@@ -207,33 +169,42 @@ class ReasonsPanel(ScrollColumn):
 
         return change
 
-    def _part(self, job: Job) -> None:
+    def _stock(self, job: Job) -> None:
         outcome = self._session.outcome
-        findings = outcome.plan.findings if outcome else ()
-        fresh = self._start(("blank", self._finding_key(findings)))
-        self._text("title", "title", "Blank and hold")
-        material = job.stock.material
-        self._text("material", "muted", f"{material.name}, ISO 513 group {material.group}. {job.setup.hold.name}.")
-        for owner, field in BLANK_FIELDS:
-            value = getattr(job.stock if owner == "stock" else job.setup.hold, field.name)
-            self._row(f"{owner}.{field.name}", typed_evidence(field, value), self._blank_changer(owner, field.name))
+        supply = outcome.plan.supply if outcome else None
+        numbers = supply.numbers if supply else ()
+        every = outcome.plan.findings if outcome else ()
+        findings = tuple(finding for finding in every if finding.code.startswith(("stock.", "bar.")))
+        fresh = self._start(("stock", tuple(e.name for e in numbers), self._finding_key(findings)))
         if fresh:
-            note = QLabel(
-                "A bar end that sticks out behind the spindle whips: keep it guarded, in a liner, or cut short."
-            )
-            note.setObjectName("muted")
-            note.setWordWrap(True)
-            self._add(note)
+            self._text("title", "title", "What the blank gives")
             self._findings(findings)
+        for evidence in numbers:
+            self._row(evidence.name, evidence)
+        if fresh:
             self._end()
 
-    def _blank_changer(self, owner: str, name: str) -> "Callable[[float | None], ToreumaError | None]":
-        def apply(job: Job, number: float | None) -> Job:
-            if owner == "stock":
-                return job.changed(stock=job.stock.changed(**{name: number}))
-            return job.with_setup(hold=job.setup.hold.changed(**{name: number}))
-
-        return lambda number: self._session.attempt(lambda job: apply(job, number))
+    def _hold(self, job: Job) -> None:
+        outcome = self._session.outcome
+        plan = outcome.plan if outcome else None
+        numbers = (*plan.hold.numbers, *(plan.second.numbers if plan.second else ())) if plan else ()
+        findings = (*plan.hold.findings, *(plan.second.findings if plan.second else ())) if plan else ()
+        grips = operation_grips(plan) if plan else []
+        key = (tuple(e.name for e in numbers), self._finding_key(findings), tuple(name for name, _ in grips))
+        fresh = self._start(("hold", *key))
+        if fresh:
+            self._text("title", "title", "What the hold allows")
+            self._findings(findings)
+        for evidence in numbers:
+            self._row(evidence.name, evidence)
+        if fresh and grips:
+            self._heading("Safety of each cut, at its highest speed")
+        for name, evidence in grips:
+            self._row(f"grip.{name}", evidence)
+        if fresh:
+            for caution in HOLD_CAUTIONS:
+                self._note(caution)
+            self._end()
 
     def _proof(self) -> None:
         proof, finding = self._session.proof, self._finding
@@ -340,13 +311,3 @@ class ReasonsPanel(ScrollColumn):
             self._add(button)
             self._add(caution)
             self._end()
-
-    def _findings(self, findings: tuple[Finding, ...]) -> None:
-        if findings:
-            self._add(heading("Findings"))
-        for finding in findings:
-            self._add(FindingCard(finding, self._session, self._theme))
-
-    @staticmethod
-    def _finding_key(findings: tuple[Finding, ...]) -> tuple[str, ...]:
-        return tuple(finding.what for finding in findings)

@@ -1,16 +1,18 @@
 """The blank as a region: what turns before the first cut."""
 
 import shapely
-from shapely.affinity import translate
+from shapely.affinity import scale, translate
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.chain import bare_segments
 from toreuma.core.geometry.elements import chords
 from toreuma.core.geometry.part_shape import PartShape
-from toreuma.core.geometry.region import Region, box, region_from_points
+from toreuma.core.geometry.region import Region, box, region_from_points, union
 from toreuma.core.model.stock import FreeBlank, Stock, TubeBar
 
 __all__ = ["blank_region"]
+
+FAR_MM = 200.0
 
 
 def blank_region(stock: Stock, shape: PartShape, back_z: float) -> Region:
@@ -35,7 +37,7 @@ def _free(stock: FreeBlank, shape: PartShape) -> Region:
     if not stock.outside:
         solid = region_from_points(shape.profile.points)
         grown = solid.buffer(stock.allowance_mm, join_style="mitre")
-        hollow = shape.void.buffer(-stock.allowance_mm, join_style="mitre") if shape.void is not None else None
+        hollow = _opened(shape).buffer(-stock.allowance_mm, join_style="mitre") if shape.void is not None else None
         grown = grown.difference(hollow) if hollow is not None and not hollow.is_empty else grown
         return shapely.clip_by_rect(grown, -1e6, 0, 1e6, 1e6)
     outline = [(0.0, 0.0), *chords(bare_segments(stock.outside, "outside")).tolist()]
@@ -47,3 +49,19 @@ def _free(stock: FreeBlank, shape: PartShape) -> Region:
         mouth = [[1.0, 0.0], [1.0, inner[1][1]], *inner[1:], *closing]
         solid = solid.difference(region_from_points(mouth))
     return translate(solid, stock.face_allowance_mm)
+
+
+def _opened(shape: PartShape) -> Region:
+    """The bore of the part, run on far past the faces it opens in."""
+    void = shape.void
+    assert void is not None
+    low, high = float(void.bounds[0]), float(void.bounds[2])
+    pieces = [void, box(high - 0.5, 0, high + FAR_MM, _radius_at(void, high - 0.25))]
+    if low < shape.profile.back_z:
+        pieces.append(box(low - FAR_MM, 0, low + 0.5, _radius_at(void, low + 0.25)))
+    whole = union(pieces)
+    return union([whole, scale(whole, 1, -1, origin=(0, 0))])  # the axis is no wall to keep away from
+
+
+def _radius_at(region: Region, z: float) -> float:
+    return float(shapely.intersection(region, shapely.LineString([(z, 0.0), (z, 1e5)])).bounds[3])

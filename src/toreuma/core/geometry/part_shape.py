@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
+import shapely
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.chain import TINY, Chain, bare_segments, joined
@@ -32,6 +33,18 @@ class PartShape:
     void: Region | None
     voids: tuple[tuple[int, Void], ...]
     region: Region
+
+    @cached_property
+    def solid(self) -> Region:
+        """The part with its bore but without its features."""
+        whole = region_from_points(self.profile.points)
+        return whole.difference(self.void) if self.void is not None else whole
+
+    def edge_of(self, void: Void) -> list[tuple[float, float]]:
+        """The part of the finished outline that a feature made, as places."""
+        edge = void.cut.boundary.intersection(self.region.boundary.buffer(1e-6))
+        lines = [part for part in shapely.get_parts(edge) if part.length > 1e-6]
+        return [(float(z), float(r)) for line in lines for z, r in line.coords]
 
     @cached_property
     def outlines(self) -> list[list[Segment]]:

@@ -10,7 +10,11 @@ from toreuma.core.model.feature import CentreHole
 from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, Mandrel
 from toreuma.core.model.part import Part
 
-__all__ = ["Holding", "centre_solid", "grip_radius", "holding_of"]
+__all__ = ["Holding", "centre_mouth_r", "centre_solid", "grip_radius", "holding_of"]
+
+
+CONE_WITHIN_DEG = 1.0
+"""How closely the mouth of a bore must lean like the centre's point."""
 
 
 @dataclass(frozen=True)
@@ -82,12 +86,25 @@ def _mandrel(hold: Mandrel, face: float) -> Holding:
     return Holding(grips, body, face, face, face, hold.d_mm / 2)
 
 
+def centre_mouth_r(part: Part) -> float:
+    """Radius of the 60 degree cone in the front that a centre can sit in: a centre hole, or a bore's; 0 for none."""
+    hole = next((f for f in part.features if isinstance(f, CentreHole) and f.end == "front"), None)
+    if hole is not None:
+        return hole.mouth_d_mm / 2
+    if len(part.inside) < 2 or part.inside[1].kind != "line":
+        return 0.0
+    mouth, cone = part.inside[:2]
+    lean = math.degrees(math.atan2((mouth.d_mm - cone.d_mm) / 2, mouth.z_mm - cone.z_mm))
+    return mouth.d_mm / 2 if abs(lean - 30.0) < CONE_WITHIN_DEG else 0.0
+
+
 def centre_solid(centre: Centre, part: Part, front_z: float) -> Region:
     """The live centre sitting in the part's centre hole, or with its tip at the front where there is none."""
-    mouth = next((f.mouth_d_mm / 2 for f in part.features if isinstance(f, CentreHole) and f.end == "front"), 0.0)
+    mouth = centre_mouth_r(part)
     slope = math.tan(math.radians(30))
     tip = (0.0 if mouth else front_z) - mouth / slope
-    base_r = min(centre.point_length_mm * slope, centre.d_mm / 2)
-    shoulder = tip + centre.point_length_mm
+    long = max(centre.point_length_mm, mouth / slope + 2.0)  # a wide mouth takes a longer point
+    base_r = min(long * slope, centre.d_mm / 2)
+    shoulder = tip + long
     point = region_from_points([[tip, 0.0], [shoulder, base_r], [shoulder, 0.0]])
     return union([point, box(shoulder, 0.0, shoulder + centre.body_length_mm, centre.d_mm / 2)])

@@ -3,23 +3,29 @@
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING
 
 from toreuma.core.cutting import force, grip
+from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.ring import ovality_um
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.geometry.region import box
+from toreuma.core.geometry.region import Region, box, polygons, union
+from toreuma.core.geometry.workholding import centre_mouth_r
 from toreuma.core.model import CentreHole, Chuck, Collet, Job, Operation, TurningTool
 from toreuma.core.scene import Scene
 
-__all__ = ["HoldNumbers", "OperationGrip", "grips_of", "hold_numbers"]
+if TYPE_CHECKING:
+    from toreuma.core.plan.route import Plan
+
+__all__ = ["HoldNumbers", "compliance", "held_piece", "hold_numbers", "operation_grips"]
 
 FEED_SHARE, PASSIVE_SHARE = 0.5, 0.4
 """Feed and passive force as shares of the cutting force: typical for roughing near 90 degrees."""
 
-DEFAULT_FORCE_N = 2000.0
-"""Cutting force taken where there is no tool yet to judge by."""
+DEFAULT_AP_MM, DEFAULT_FEED = 2.0, 0.25
+"""Depth and feed taken where there is no tool yet to judge by."""
 
 FREE_RATIO, CARE_RATIO = 3.0, 5.0
 """Stick-out over diameter: up to the first free, up to the second with care."""
@@ -44,20 +50,6 @@ class HoldNumbers:
         """All that is known, in the order people ask."""
         every = (self.stick_out, self.needed, self.at_rest, self.safe_speed, self.force, self.whip, self.ovality)
         return tuple(evidence for evidence in every if evidence is not None)
-
-
-@dataclass(frozen=True)
-class OperationGrip:
-    """Grip of one planned operation at its highest speed: what it needs without safety, what there is."""
-
-    operation: str
-    rpm: float
-    needed_n: float
-    grip_n: float
-
-    @property
-    def safety(self) -> float:
-        return self.grip_n / self.needed_n if self.needed_n > 0 else math.inf
 
 
 def hold_numbers(job: Job, scene: Scene) -> HoldNumbers:
@@ -85,13 +77,16 @@ def _hardest_cut(job: Job) -> Evidence:
     found = [(_force_of(job, operation), operation) for operation in job.operations if operation.enabled]
     known = [(value, operation) for value, operation in found if value is not None]
     if not known:
+        cut = force.cutting_force_n(job.stock.material, DEFAULT_AP_MM, DEFAULT_FEED, 90.0)
         return Evidence(
             "cutting force",
             "Fc",
-            DEFAULT_FORCE_N,
+            cut,
             "N",
-            formula="taken until there are operations to judge by",
-            note="an estimate",
+            formula="Fc = kc ap f",
+            source=force.KIENZLE,
+            inputs=(Input("depth", "ap", DEFAULT_AP_MM, "mm"), Input("feed", "f", DEFAULT_FEED, "mm/rev")),
+            note="Taken until there are operations to judge by.",
         )
     (value, inputs, formula), hardest = max(known, key=lambda pair: pair[0][0])
     return Evidence(
@@ -253,16 +248,53 @@ def _ovality(job: Job, scene: Scene) -> Evidence | None:
     )
 
 
-def grips_of(job: Job, scene: Scene, planned: Iterable[tuple[str, float | None, float | None]]) -> list[OperationGrip]:
-    """Grip of each planned operation given as (id, cutting force N, clamp rpm)."""
-    hold, found = job.setup.hold, []
-    for name, cutting, clamp in planned:
+def operation_grips(plan: "Plan") -> list[tuple[str, Evidence]]:
+    """Safety of the grip in each planned operation at its highest speed: (operation id, evidence)."""
+    job, found = plan.job, []
+    for planned in plan.operations:
+        cutting, clamp = planned.numbers.get("force"), planned.numbers.get("clamp")
         if cutting is None or clamp is None:
             continue
-        there = grip.grip_at_speed_n(hold, clamp)
-        if there is not None:
-            found.append(OperationGrip(name, clamp, _needed(job, scene, cutting).number / hold.safety, there))
+        there = grip.grip_at_speed_n(job.setup.hold, clamp.number)
+        if there is None:
+            continue
+        needed = _needed(job, plan.scene, cutting.number).number / job.setup.hold.safety
+        found.append(
+            (
+                planned.operation.id,
+                Evidence(
+                    planned.operation.name or planned.operation.id,
+                    "S",
+                    there / needed if needed > 0 else math.inf,
+                    "ratio",
+                    formula="grip at the clamp speed over the grip that just holds",
+                    source=grip.SOURCE,
+                    inputs=(
+                        Input("cutting force", "Fc", cutting.number, "N"),
+                        Input("grip at speed", "F", there, "N"),
+                        Input("just holds", "", needed, "N"),
+                        Input("clamp", "n", clamp.number, "rpm"),
+                    ),
+                    limits=(Limit("wanted, at least", job.setup.hold.safety, "ratio"),),
+                ),
+            )
+        )
     return found
+
+
+def held_piece(stock: Region, hold_z: float) -> Region:
+    """The piece of the stock that the hold carries: what hangs together with the metal behind ``hold_z``."""
+    pieces = polygons(stock)
+    held = [piece for piece in pieces if piece.bounds[0] < hold_z + 1.0]
+    return union(held) if held else stock
+
+
+def compliance(job: Job, scene: Scene, stock: Region) -> Compliance | None:
+    """How the piece gives way along its free length as it is now; None when the material's stiffness is unknown."""
+    e = job.stock.material.e_n_mm2
+    if e is None or stock.is_empty or stock.bounds[2] <= scene.jaw_face_z + 1.0:
+        return None
+    return compliance_of(stock, scene.jaw_face_z, e, supported=job.setup.centre is not None)
 
 
 def _findings(
@@ -294,25 +326,26 @@ def _findings(
         yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
     centre = job.setup.centre
     if centre is not None:
-        mouth = next((f for f in job.part.features if isinstance(f, CentreHole) and f.end == "front"), None)
-        if mouth is None:
+        mouth = 2 * centre_mouth_r(job.part)
+        if mouth == 0:
             hole = CentreHole(d_mm=2.5, mouth_d_mm=5.3)
             yield Finding(
                 "error",
                 "centre.hole",
                 "the centre has no 60° centre hole to sit in",
-                "a centre needs one in the front face",
+                "a centre needs a 60° cone in the front face",
                 at=(0.0, 0.0),
-                cures=(Cure("Add a centre hole A 2.5", lambda j: _with_feature(j, hole)),),
+                cures=(Cure("Add a centre hole A 2.5", lambda j: _with_feature(j, hole)),)
+                if not job.part.inside
+                else (),
             )
-        elif mouth.mouth_d_mm > centre.largest_mouth_mm:
+        elif mouth > centre.largest_mouth_mm:
             yield Finding(
                 "error",
                 "centre.size",
-                f"the centre hole is Ø {mouth.mouth_d_mm:g} mm wide, the centre fits up to "
-                f"{centre.largest_mouth_mm:g} mm",
+                f"the cone is Ø {mouth:g} mm wide, the centre fits up to {centre.largest_mouth_mm:g} mm",
                 "its point does not fill the cone",
-                at=(0.0, mouth.mouth_d_mm / 2),
+                at=(0.0, mouth / 2),
             )
     if centre is None and stick_out.number > FREE_RATIO:
         word = "needs a centre" if stick_out.number > CARE_RATIO else "3 to 5 wants care"

@@ -151,13 +151,13 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
                 cures=_wider_bar(job, wanted),
             )
         )
-    if scene.profile.back_z < scene.jaw_face_z - 1e-6:
-        more = float(int(scene.jaw_face_z - scene.profile.back_z) + 6)
+    if scene.profile.back_z < scene.clear_z - 1e-6 and job.second_hold is None:
+        more = float(int(scene.clear_z - scene.profile.back_z) + 6)
         found.append(
             Finding(
                 "error",
                 "hold.inside",
-                f"the part reaches {scene.jaw_face_z - scene.profile.back_z:.2f} mm into the jaws",
+                f"the part reaches {scene.clear_z - scene.profile.back_z:.2f} mm into the jaws",
                 "its back end cannot be cut there",
                 at=(scene.profile.back_z, scene.stock_r),
                 cures=(Cure(f"Stick the bar out {more:g} mm more", lambda j: _farther_out(j, more)),),

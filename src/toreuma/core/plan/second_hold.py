@@ -3,12 +3,12 @@
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+import numpy as np
 import shapely
 
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line
-from toreuma.core.geometry.region import box
 from toreuma.core.model import Groove, Job, Operation, Relief, SecondHold, Slot, ThreadFeature
 from toreuma.core.model.feature import Flats, HolePattern
 from toreuma.core.scene import Scene
@@ -19,6 +19,8 @@ LEAST_WALL_SHARE = 0.12
 """Wall over diameter below which a grip presses the piece out of round."""
 
 TOUCH_MM = 1e-6
+
+Span = tuple[float, float]
 
 
 @dataclass(frozen=True)
@@ -84,33 +86,37 @@ def _not_round(job: Job, scene: Scene) -> Finding:
 
 
 def _wall(scene: Scene, front: float, back: float, r: float) -> float:
-    """Thinnest wall under a stretch, mm on radius."""
-    under = shapely.intersection(scene.part, box(back, 0, front, r + 1))
-    hollow = box(back + TOUCH_MM, 0, front - TOUCH_MM, r - TOUCH_MM).difference(under)
-    hollow = hollow.buffer(-TOUCH_MM)
-    return r - float(hollow.bounds[3]) if not hollow.is_empty else r
+    """Thinnest metal under a stretch, mm on radius: the uppermost piece of each column, grooves in it left out."""
+    walls = []
+    for z in np.linspace(back, front, 35)[1:-1]:
+        column = shapely.intersection(scene.part, shapely.LineString([(z, 0.0), (z, r + 1.0)]))
+        top = max((part.bounds for part in shapely.get_parts(column)), key=lambda b: b[3], default=None)
+        if top is not None and top[3] > r - TOUCH_MM * 10:
+            walls.append(top[3] - top[1])
+    return float(min(walls, default=0.0))
 
 
 def _findings(
     job: Job, scene: Scene, wanted: SecondHold, front: float, back: float, d: float, wall: float
 ) -> Iterable[Finding]:
-    place, length = ((front + back) / 2, d / 2), front - back
-    need = wanted.grip_length_mm + wanted.clearance_mm
-    if length < need - TOUCH_MM:
-        shorter = round(length - wanted.clearance_mm, 2)
+    reach = max(back, scene.clear_z)  # what the first hold covers is not there to grip
+    place, need = ((front + reach) / 2, d / 2), wanted.grip_length_mm + wanted.clearance_mm
+    blocked = _blocked(job, front, reach)
+    free = _longest_free(front, reach, [span for _, span in blocked])
+    if free < need - TOUCH_MM:
+        shorter = round(free - wanted.clearance_mm, 2)
         cures = (Cure(f"Grip {shorter:g} mm", lambda j: _second(j, grip_length_mm=shorter)),) if shorter > 1 else ()
+        words = ", ".join(dict.fromkeys(word for word, _ in blocked))
         yield Finding(
             "error",
-            "second.short",
-            f"the surface is {length:.2f} mm long, the second hold needs {need:.2f} mm",
-            "the jaws would sit on the next shoulder",
+            "second.disturbed" if blocked else "second.short",
+            f"{max(free, 0.0):.2f} mm of the surface stand free to grip, the second hold needs {need:.2f} mm",
+            f"{words} lies on it"
+            if blocked
+            else "the jaws would sit on the next shoulder or on what is not turned yet",
             at=place,
             cures=cures,
         )
-    for feature in job.part.features:
-        word = _disturbs(feature, front, back)
-        if word:
-            yield Finding("error", "second.disturbed", f"{word} lies under the jaws", "grip another surface", at=place)
     if wanted.range_mm is not None and not wanted.range_mm[0] <= d <= wanted.range_mm[1]:
         low, high = wanted.range_mm
         yield Finding(
@@ -128,30 +134,44 @@ def _findings(
             "jaws press a thin ring out of round: bore soft jaws to the diameter, or use a mandrel",
             at=place,
         )
-    yield from _finished(job, front, back, place)
+    yield from _finished(job, front, reach, place)
 
 
-def _disturbs(feature: object, front: float, back: float) -> str:
-    """What a feature that lies in a stretch of the outside is called, empty when it lies elsewhere."""
+def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
+    """What lies in a stretch of the outside where jaws cannot sit: word and (high, low) along Z."""
+    found = []
+    for feature in job.part.features:
+        word, high, low = _covers_outside(feature)
+        if word and low < front - TOUCH_MM and high > back + TOUCH_MM:
+            found.append((word, (high, low)))
+    return found
+
+
+def _longest_free(front: float, back: float, blocked: list[Span]) -> float:
+    """Length of the longest stretch that nothing lies on."""
+    at, longest = front, 0.0
+    for high, low in sorted(blocked, reverse=True):
+        longest = max(longest, at - min(high, at))
+        at = min(at, low)
+    return max(longest, at - back)
+
+
+def _covers_outside(feature: object) -> tuple[str, float, float]:
+    """What a feature of the outside is called and its stretch along Z; an empty word for all others."""
     if isinstance(feature, Groove) and feature.side == "outside":
-        return _if_meets("a groove", feature.z_mm, feature.z_mm - feature.width_mm, front, back)
+        return "a groove", feature.z_mm, feature.z_mm - feature.width_mm
     if isinstance(feature, ThreadFeature) and feature.side == "outside":
-        return _if_meets("a thread", feature.from_z_mm, feature.from_z_mm - feature.length_mm, front, back)
+        return "a thread", feature.from_z_mm, feature.from_z_mm - feature.length_mm
     if isinstance(feature, Relief) and feature.side == "outside":
-        along = feature.length_mm if feature.toward == "front" else -feature.length_mm
-        ends = feature.z_mm, feature.z_mm + along
-        return _if_meets("a relief", max(ends), min(ends), front, back)
+        end = feature.z_mm + (feature.length_mm if feature.toward == "front" else -feature.length_mm)
+        return "a relief", max(feature.z_mm, end), min(feature.z_mm, end)
     if isinstance(feature, Flats):
-        return _if_meets("a flat", feature.from_z_mm, feature.to_z_mm, front, back)
+        return "a flat", feature.from_z_mm, feature.to_z_mm
     if isinstance(feature, Slot) and feature.on == "outside":
-        return _if_meets("a slot", feature.from_z_mm, feature.to_z_mm, front, back)
+        return "a slot", feature.from_z_mm, feature.to_z_mm
     if isinstance(feature, HolePattern) and feature.on == "outside":
-        return _if_meets("a hole", feature.z_mm + feature.d_mm / 2, feature.z_mm - feature.d_mm / 2, front, back)
-    return ""
-
-
-def _if_meets(word: str, high: float, low: float, front: float, back: float) -> str:
-    return word if low < front - TOUCH_MM and high > back + TOUCH_MM else ""
+        return "a hole", feature.z_mm + feature.d_mm / 2, feature.z_mm - feature.d_mm / 2
+    return "", 0.0, 0.0
 
 
 def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -> Iterable[Finding]:
@@ -161,7 +181,11 @@ def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -
         return
     if not cuts:
         yield Finding(
-            "error", "second.rough", "the surface is not finished on the first side", "add a finishing cut", at=place
+            "error" if job.operations else "note",
+            "second.rough",
+            "the surface is not finished on the first side",
+            "add a finishing cut that covers it",
+            at=place,
         )
         return
     last = cuts[-1]

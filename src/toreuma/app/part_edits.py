@@ -1,0 +1,90 @@
+"""Edits of the part that buttons and clicks ask for: each takes a job and gives the changed one."""
+
+from typing import Any
+
+from toreuma.core.errors import PartError
+from toreuma.core.model import Element, Job
+from toreuma.io.proposals import feature_on, new_feature
+
+__all__ = [
+    "ADDABLE",
+    "added_feature",
+    "at_corner",
+    "chained",
+    "changed_element",
+    "changed_feature",
+    "on_surface",
+    "split",
+    "without_feature",
+]
+
+ADDABLE = (
+    ("Bore through", "bore"),
+    ("Axial hole", "axial_hole"),
+    ("Centre hole", "centre_hole"),
+    ("Face groove", "face_groove"),
+    ("Holes in the face", "holes"),
+    ("Wrench flats", "flats"),
+)
+
+CORNER_MM = 0.5
+
+
+def chained(job: Job, side: str) -> tuple[Element, ...]:
+    """Elements of the outside or the inside profile."""
+    return job.part.outside if side == "outside" else job.part.inside
+
+
+def changed_element(job: Job, side: str, index: int, **changes: Any) -> Job:
+    elements = list(chained(job, side))
+    elements[index] = elements[index].changed(**changes)
+    return job.changed(part=job.part.changed(**{side: tuple(elements)}))
+
+
+def split(job: Job, side: str, index: int) -> Job:
+    """Two elements in place of one, joined in the middle of it."""
+    elements = list(chained(job, side))
+    here = elements[index]
+    if index == 0 or here.kind == "arc":
+        raise PartError(index, "kind", "only a straight element behind the first can be split", "choose another", side)
+    before = elements[index - 1]
+    middle = Element(z_mm=round((before.z_mm + here.z_mm) / 2, 4), d_mm=round((before.d_mm + here.d_mm) / 2, 4))
+    elements.insert(index, middle)
+    return job.changed(part=job.part.changed(**{side: tuple(elements)}))
+
+
+def at_corner(job: Job, side: str, index: int, kind: str) -> Job:
+    """A chamfer or round at the end of an element, or a sharp corner."""
+    return changed_element(job, side, index, corner={"kind": kind, "size_mm": CORNER_MM} if kind else None)
+
+
+def on_surface(job: Job, side: str, index: int, kind: str) -> Job:
+    """A groove, thread, relief or milled extra where the surface has room for it."""
+    return _with(job, feature_on(job, side, index, kind))
+
+
+def added_feature(job: Job, kind: str) -> Job:
+    """Something new on the part: a bore, a hole, a groove in the face."""
+    if kind == "bore":
+        if job.part.inside:
+            raise PartError(-1, "", "the part has a bore already", "edit it in the table", "inside")
+        deep = min(element.z_mm for element in job.part.outside)
+        d = round(0.4 * job.part.outside[0].d_mm, 1)
+        bore = (Element(z_mm=0.0, d_mm=d), Element(z_mm=deep, d_mm=d, name="Bore"))
+        return job.changed(part=job.part.changed(inside=bore))
+    return _with(job, new_feature(job, kind))
+
+
+def _with(job: Job, feature: dict[str, Any]) -> Job:
+    return job.changed(part=job.part.changed(features=(*job.part.features, feature)))
+
+
+def changed_feature(job: Job, index: int, **changes: Any) -> Job:
+    features = list(job.part.features)
+    features[index] = features[index].changed(**changes)
+    return job.changed(part=job.part.changed(features=tuple(features)))
+
+
+def without_feature(job: Job, index: int) -> Job:
+    features = tuple(feature for i, feature in enumerate(job.part.features) if i != index)
+    return job.changed(part=job.part.changed(features=features))

@@ -1,0 +1,164 @@
+"""Left panel while a drawing or model is looked at: what was understood, before anything is accepted."""
+
+from pathlib import Path
+
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLabel, QProgressBar, QPushButton, QVBoxLayout, QWidget
+
+from toreuma.app.importing import Reading
+from toreuma.app.session import Session
+from toreuma.app.theme import Theme
+from toreuma.app.widgets.column import ScrollColumn, heading
+from toreuma.app.widgets.part_panel import feature_line
+from toreuma.core.errors import ToreumaError
+from toreuma.core.units import show
+from toreuma.io.fresh import fresh_job
+from toreuma.io.imports import Imported, adopted
+
+__all__ = ["ImportPanel"]
+
+
+class ImportPanel(QWidget):
+    """Reads a file, shows what it gives on top of what was there, and takes it over or drops it."""
+
+    finished = Signal()
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self.setObjectName("panel")
+        self._session, self._theme = session, theme
+        self.reading: Reading | None = None
+        self._path = Path()
+        self.found: Imported | None = None
+        self._title = QLabel()
+        self._title.setObjectName("title")
+        self._title.setContentsMargins(12, 10, 12, 0)
+        self._bar = QProgressBar()
+        self._bar.setTextVisible(False)
+        self._bar.setRange(0, 100)
+        self.facts = ScrollColumn()
+        self.accept_button = QPushButton("Take this part")
+        self.accept_button.setObjectName("main")
+        self.accept_button.clicked.connect(self.accept)
+        self.drop_button = QPushButton("Leave it")
+        self.drop_button.clicked.connect(self.drop)
+        row = QHBoxLayout()
+        row.setContentsMargins(10, 6, 10, 10)
+        row.addWidget(self.accept_button)
+        row.addWidget(self.drop_button)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(4)
+        column.addWidget(self._title)
+        column.addWidget(self._bar)
+        column.addWidget(self.facts, 1)
+        column.addLayout(row)
+
+    def set_theme(self, theme: Theme) -> None:
+        self._theme = theme
+
+    def start(self, path: Path, layers: list[str] | None = None, units: str | None = None) -> None:
+        """Begin to read a file."""
+        self.stop()
+        self._path, self.found = path, None
+        self._title.setText(path.name)
+        self.facts.clear()
+        self._say("muted", "Being read; the part stays as it is until you take this one.")
+        self.accept_button.setEnabled(False)
+        self.drop_button.setText("Stop")
+        self._bar.setValue(0)
+        self._bar.show()
+        self.reading = Reading(path, layers, units, self)
+        self.reading.progress.connect(lambda share: self._bar.setValue(round(100 * share)))
+        self.reading.done.connect(self._on_done)
+        self.reading.failed.connect(self._on_failed)
+        self.reading.start()
+
+    def stop(self) -> None:
+        """End what is being read."""
+        if self.reading is not None:
+            self.reading.stop()
+            self.reading.done.disconnect()
+            self.reading.failed.disconnect()
+            self.reading.wait()
+            self.reading = None
+
+    def accept(self) -> None:
+        """Put the part that was read in place of the one before."""
+        found = self.found
+        if found is None:
+            return
+        self._session.preview = None
+        if self._session.job is None:
+            self._session.show(fresh_job(found.part, self._path.stem, "inch" if found.units == "inch" else "mm"))
+        else:
+            error = self._session.attempt(lambda job: adopted(job, found))
+            if error is not None:
+                self._session.message.emit("error", f"{error.where}: {error.what}; {error.cure}")
+        self.finished.emit()
+
+    def drop(self) -> None:
+        """Leave everything as it was."""
+        self.stop()
+        self._session.preview = None
+        self.finished.emit()
+
+    def _on_failed(self, error: ToreumaError) -> None:
+        self.reading = None
+        self._session.message.emit("error", str(error))
+        self.drop()
+
+    def _on_done(self, found: Imported) -> None:
+        self.reading, self.found = None, found
+        self._bar.hide()
+        self.accept_button.setEnabled(True)
+        self.drop_button.setText("Leave it")
+        self._session.preview = found
+        self.facts.clear()
+        system = self._session.system
+        part = found.part
+        self._say("plain", f"{len(part.outside)} elements outside, {len(part.inside)} inside, read in {found.units}.")
+        self._say("plain", f"Largest deviation {show(found.deviation_um, 'um', system, decimals=2)}")
+        self._say("muted", "Thick line: as drawn. Dashed: as understood. Below them the part as it was.")
+        if part.features:
+            self.facts.column.addWidget(heading("Understood as features"))
+            for feature in part.features:
+                self._say("plain", feature_line(feature, system))
+        if found.warnings:
+            self.facts.column.addWidget(heading("Take care"))
+            for word in found.warnings:
+                self._say("warning", word)
+        if found.ignored:
+            self.facts.column.addWidget(heading("Left out"))
+            self._say("muted", ", ".join(found.ignored))
+        if found.layers:
+            self._layers(found)
+        self.facts.column.addStretch(1)
+        self.facts.settle()
+        self._session.selection_changed.emit()
+
+    def _layers(self, found: Imported) -> None:
+        """What of a drawing is read, and in which unit."""
+        self.facts.column.addWidget(heading("Layers and unit"))
+        boxes = {}
+        for layer in found.layers:
+            box = QCheckBox(layer)
+            box.setChecked(True)
+            boxes[layer] = box
+            self.facts.column.addWidget(box)
+        units = QComboBox()
+        units.setAccessibleName("Unit of the drawing")
+        for words, value in (("As the file says", None), ("Millimetres", "mm"), ("Inches", "inch")):
+            units.addItem(words, value)
+        again = QPushButton("Read again")
+        again.clicked.connect(
+            lambda: self.start(self._path, [n for n, box in boxes.items() if box.isChecked()], units.currentData())
+        )
+        self.facts.column.addWidget(units)
+        self.facts.column.addWidget(again, 0, Qt.AlignmentFlag.AlignLeft)
+
+    def _say(self, name: str, text: str) -> None:
+        label = QLabel(text[0].upper() + text[1:])
+        label.setObjectName(name)
+        label.setWordWrap(True)
+        self.facts.column.addWidget(label)

@@ -1,0 +1,231 @@
+"""The reasons panel on the part stage: the selected surface or feature, or the part as a whole."""
+
+from typing import TYPE_CHECKING, Any
+
+from toreuma.app.fields import FEATURE_FIELDS, FEATURE_NAMES, FEATURE_PLACES, PART_FIELDS, Field
+from toreuma.app.part_edits import (
+    ADDABLE,
+    added_feature,
+    at_corner,
+    chained,
+    changed_element,
+    changed_feature,
+    on_surface,
+    split,
+    without_feature,
+)
+from toreuma.app.size_text import size_text, with_size
+from toreuma.core.errors import ToreumaError
+from toreuma.core.model import Element, Job
+from toreuma.core.standards.threads import thread_of
+from toreuma.core.units import show
+from toreuma.io.library import thread_tables
+
+if TYPE_CHECKING:
+    from toreuma.app.widgets.reasons import ReasonsPanel
+
+__all__ = ["part_reasons"]
+
+GENERAL = (("None", ""), ("Fine (f)", "f"), ("Medium (m)", "m"), ("Coarse (c)", "c"), ("Very coarse (v)", "v"))
+
+
+def part_reasons(panel: "ReasonsPanel", job: Job) -> None:
+    """Fill the panel for what is selected on the part."""
+    chosen = panel._session.selection
+    elements = chained(job, chosen.side)
+    if chosen.feature is not None and chosen.feature < len(job.part.features):
+        _feature(panel, job, chosen.feature)
+    elif chosen.element is not None and chosen.element < len(elements):
+        _surface(panel, job, chosen.side, chosen.element, elements[chosen.element])
+    else:
+        _whole(panel, job)
+
+
+def _whole(panel: "ReasonsPanel", job: Job) -> None:
+    outcome = panel._session.outcome
+    findings = outcome.plan.findings if outcome else ()
+    fresh = panel._start(("whole", panel._finding_key(findings)))
+    panel._text("title", "title", job.part.name or job.name)
+    panel._text("size", "muted", _extent(panel, job))
+    for field in PART_FIELDS:
+        panel._typed(
+            f"part.{field.name}",
+            field,
+            getattr(job.part, field.name),
+            lambda j, number, n=field.name: j.changed(part=j.part.changed(**{n: number})),  # type: ignore[misc]
+        )
+    panel._choice(
+        "general",
+        "General tolerance",
+        GENERAL,
+        job.part.general_tolerance,
+        lambda j, v: j.changed(part=j.part.changed(general_tolerance=v)),
+    )
+    if fresh:
+        panel._heading("Add")
+        panel._buttons([(words, lambda k=kind: _add(panel, k)) for words, kind in ADDABLE])  # type: ignore[misc]
+        panel._heading("Read or write")
+        window: Any = panel.window()
+        panel._buttons(
+            [
+                ("Read a drawing or model…", lambda: window.browse_import()),
+                ("Write DXF or STEP…", lambda: window.export()),
+            ],
+            columns=1,
+        )
+        panel._findings(findings)
+        panel._end()
+
+
+def _extent(panel: "ReasonsPanel", job: Job) -> str:
+    outcome, system = panel._session.outcome, panel._session.system
+    if outcome is None:
+        return ""
+    profile = outcome.plan.scene.profile
+    largest = show(2 * profile.largest_r, "mm", system, trim=True)
+    return (
+        f"Ø {largest}, {show(-profile.back_z, 'mm', system, trim=True)} long. Click a surface, a corner or a feature."
+    )
+
+
+def _add(panel: "ReasonsPanel", kind: str) -> None:
+    session = panel._session
+    _report(panel, session.attempt(lambda job: added_feature(job, kind)))
+    if session.job is not None and session.job.part.features:
+        session.select(feature=len(session.job.part.features) - 1)
+
+
+def _report(panel: "ReasonsPanel", error: ToreumaError | None) -> None:
+    if error is not None:
+        panel._session.message.emit("error", f"{error.what}; {error.cure}")
+
+
+def _surface(panel: "ReasonsPanel", job: Job, side: str, index: int, element: Element) -> None:
+    before = chained(job, side)[index - 1] if index else None
+    level = before is not None and element.kind == "line" and before.d_mm == element.d_mm
+    fresh = panel._start(("surface", side, index, element.kind, level))
+    place = "outside" if side == "outside" else "bore"
+    panel._text("title", "title", element.name or f"{'Cylinder' if level else 'Element'} {index + 1}, {place}")
+    panel._line("name", "Name of this surface", element.name, lambda j, v: changed_element(j, side, index, name=v))
+    fields = [Field("z_mm", "ends at Z", "mm"), Field("d_mm", "diameter at its end", "mm", "on diameter")]
+    fields += [Field("radius_mm", "arc radius", "mm")] if element.kind == "arc" else []
+    fields += [Field("ra_um", "wanted Ra", "um", empty="open")]
+    for field in fields:
+        panel._typed(
+            f"element.{field.name}",
+            field,
+            getattr(element, field.name),
+            lambda j, number, n=field.name: changed_element(j, side, index, **{n: number}),  # type: ignore[misc]
+        )
+    if level:
+        panel._line(
+            "size",
+            "Limits: h6, H7, or +0.02/-0.01",
+            size_text(element.size, panel._session.system),
+            lambda j, v: with_size(j, side, index, v),
+        )
+        if element.size is not None:
+            low, high = (element.d_mm + x / 1000 for x in (element.size.lower_um, element.size.upper_um))
+            system = panel._session.system
+            panel._text(
+                "limits", "muted", f"Ø {show(low, 'mm', system)} to {show(high, 'mm', system)}; cut to the middle"
+            )
+        else:
+            panel._text("limits", "muted", "")
+    if fresh:
+        panel._heading("At the far end")
+        session = panel._session
+        panel._buttons(
+            [
+                ("Chamfer", lambda: _report(panel, session.attempt(lambda j: at_corner(j, side, index, "chamfer")))),
+                ("Round", lambda: _report(panel, session.attempt(lambda j: at_corner(j, side, index, "round")))),
+                ("Relief", lambda: _onto(panel, side, index, "relief")),
+                ("Sharp", lambda: _report(panel, session.attempt(lambda j: at_corner(j, side, index, "")))),
+            ],
+            columns=4,
+        )
+        panel._heading("On this surface")
+        panel._buttons(
+            [
+                ("Split", lambda: _report(panel, session.attempt(lambda j: split(j, side, index)))),
+                ("Groove", lambda: _onto(panel, side, index, "groove")),
+                ("Thread", lambda: _onto(panel, side, index, "thread")),
+                ("Flats", lambda: _onto(panel, side, index, "flats")),
+                ("Slot", lambda: _onto(panel, side, index, "slot")),
+                ("Holes", lambda: _onto(panel, side, index, "holes")),
+            ],
+            columns=3,
+        )
+        panel._end()
+
+
+def _onto(panel: "ReasonsPanel", side: str, index: int, kind: str) -> None:
+    session = panel._session
+    count = len(session.job.part.features) if session.job else 0
+    _report(panel, session.attempt(lambda job: on_surface(job, side, index, kind)))
+    if session.job is not None and len(session.job.part.features) > count:
+        session.select(feature=count)
+
+
+def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
+    feature: Any = job.part.features[index]
+    fresh = panel._start(("feature", index, feature.kind))
+    panel._text("title", "title", feature.name or FEATURE_NAMES[feature.kind])
+    panel._line("name", "Name", feature.name, lambda j, v: changed_feature(j, index, name=v))
+    if feature.kind == "thread":
+        panel._line(
+            "designation",
+            "Thread, like M20x1.5-6g",
+            feature.designation,
+            lambda j, v: changed_feature(j, index, designation=_known_thread(v)),
+        )
+        panel._text("thread", "muted", _thread_facts(panel, feature))
+    if feature.kind in FEATURE_PLACES:
+        name, options = FEATURE_PLACES[feature.kind]
+        panel._choice(
+            "place", "Where", options, getattr(feature, name), lambda j, v: changed_feature(j, index, **{name: v})
+        )
+    if feature.kind == "relief":
+        forms = (("Form E: cylinder", "E"), ("Form F: cylinder and face", "F"), ("Thread run-out", "thread"))
+        panel._choice("form", "Form", forms, feature.form, lambda j, v: changed_feature(j, index, form=v))
+        ways = (("In front of the shoulder", "front"), ("Behind the shoulder", "back"))
+        panel._choice("toward", "Lies", ways, feature.toward, lambda j, v: changed_feature(j, index, toward=v))
+    for field in FEATURE_FIELDS[feature.kind]:
+        panel._typed(
+            f"feature.{field.name}",
+            field,
+            getattr(feature, field.name),
+            lambda j, number, n=field.name: changed_feature(j, index, **{n: number}),  # type: ignore[misc]
+        )
+    if fresh:
+        panel._buttons([("Take it out", lambda: _take_out(panel, index))])
+        panel._end()
+
+
+def _take_out(panel: "ReasonsPanel", index: int) -> None:
+    _report(panel, panel._session.attempt(lambda job: without_feature(job, index)))
+    panel._session.select()
+
+
+def _known_thread(text: str) -> str:
+    """The text, when it names a thread. Raises `StandardError`."""
+    thread_of(text, thread_tables())
+    return text
+
+
+def _thread_facts(panel: "ReasonsPanel", feature: Any) -> str:
+    try:
+        thread = thread_of(feature.designation, thread_tables())
+    except ToreumaError as error:
+        return f"{error.what}; {error.cure}"
+    side = thread.external if feature.side == "outside" else thread.internal
+    system = panel._session.system
+    lines = [
+        f"{name} Ø {show(limits.min, 'mm', system).number} to {show(limits.max, 'mm', system)}"
+        for name, limits in (("major", side.major), ("pitch", side.pitch), ("minor", side.minor))
+    ]
+    depth = thread.depth_external if feature.side == "outside" else thread.depth_internal
+    return (
+        f"{side.tolerance}: " + "; ".join(lines) + f". Pitch {show(thread.pitch_mm, 'mm', system)}, depth "
+        f"{show(depth, 'mm', system)} on radius."
+    )

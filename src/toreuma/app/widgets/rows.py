@@ -1,0 +1,178 @@
+"""A column of number rows, texts and findings that is rebuilt only when its structure changes."""
+
+from collections.abc import Callable, Iterable
+from typing import Any
+
+from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
+
+from toreuma.app.fields import Field, typed_evidence
+from toreuma.app.session import Session
+from toreuma.app.theme import Theme
+from toreuma.app.widgets.column import ScrollColumn, heading
+from toreuma.app.widgets.findings import FindingCard
+from toreuma.app.widgets.number import NumberRow
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.errors import ToreumaError
+from toreuma.core.findings import Finding
+from toreuma.core.model import Job
+
+__all__ = ["RowColumn"]
+
+Change = Callable[[float | None], ToreumaError | None]
+
+
+class RowColumn(ScrollColumn):
+    """Subclasses fill it in `_fill`: `_start` clears it when its key is new, rows are then made on first use."""
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        super().__init__()
+        self._session, self._theme = session, theme
+        self.rows: dict[str, NumberRow] = {}
+        self.choices: dict[str, QComboBox] = {}
+        self.lines: dict[str, QLineEdit] = {}
+        self._key: tuple[object, ...] = ()
+        self._texts: dict[str, QLabel] = {}
+        for signal in (session.outcome_changed, session.proof_changed, session.selection_changed, session.job_changed):
+            signal.connect(self.refresh)
+
+    def set_theme(self, theme: Theme) -> None:
+        self._theme, self._key = theme, ()
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Bring the column up to date."""
+        self._fill()
+        self.settle()
+
+    def _fill(self) -> None:
+        raise NotImplementedError
+
+    def _start(self, key: tuple[object, ...]) -> bool:
+        """Clear the column when ``key`` is new; tells whether it has to be filled."""
+        key = (self._theme.name, *key)
+        if key == self._key:
+            return False
+        self._key = key
+        self.rows, self._texts, self.choices, self.lines = {}, {}, {}, {}
+        self.clear()
+        return True
+
+    def _add(self, widget: QWidget) -> None:
+        self.column.addWidget(widget)
+
+    def _heading(self, text: str) -> None:
+        self._add(heading(text))
+
+    def _note(self, text: str) -> None:
+        label = QLabel(text)
+        label.setObjectName("muted")
+        label.setWordWrap(True)
+        self._add(label)
+
+    def _text(self, key: str, name: str, text: str) -> None:
+        """Put text into a label kept under ``key``, made on first use."""
+        if key not in self._texts:
+            label = QLabel()
+            label.setObjectName(name)
+            label.setWordWrap(True)
+            self._texts[key] = label
+            self._add(label)
+        self._texts[key].setText(text)
+
+    def _row(self, key: str, evidence: Evidence, change: Change | None = None) -> None:
+        if key not in self.rows:
+            self.rows[key] = NumberRow(evidence, self._theme, change)
+            self.rows[key].folded.connect(self.settle)
+            self._add(self.rows[key])
+        self.rows[key].show_evidence(evidence, self._session.system)
+
+    def _typed(self, key: str, field: Field, value: float | None, change: Callable[[Job, float | None], Job]) -> None:
+        """A field the person types; an empty one shows what stands in for it."""
+        self._row(
+            key,
+            typed_evidence(field, value if value is not None else float("nan")),
+            lambda number: self._session.attempt(lambda job: change(job, number)),
+        )
+        self.rows[key].allow_empty(bool(field.empty))
+        self.rows[key].entry.setPlaceholderText(field.empty)
+        if value is None:
+            self.rows[key].entry.present("")
+
+    def _line(self, key: str, label: str, text: str, change: Callable[[Job, str], Job]) -> None:
+        """A field of plain words."""
+        if key not in self.lines:
+            entry = QLineEdit()
+            entry.setAccessibleName(label)
+            entry.setPlaceholderText(label)
+            entry.editingFinished.connect(lambda: self._worded(key, change))
+            self.lines[key] = entry
+            self._add(entry)
+        if not self.lines[key].hasFocus():
+            self.lines[key].setText(text)
+
+    def _worded(self, key: str, change: Callable[[Job, str], Job]) -> None:
+        entry = self.lines[key]
+        if not entry.isModified():
+            return
+        entry.setModified(False)
+        error = self._session.attempt(lambda job: change(job, entry.text().strip()))
+        if error is not None:
+            self._session.message.emit("error", f"{error.where}: {error.what}; {error.cure}")
+
+    def _choice(
+        self, key: str, label: str, options: Iterable[tuple[str, Any]], now: Any, change: Callable[[Job, Any], Job]
+    ) -> None:
+        """A choice among few; ``options`` are (words, value)."""
+        if key not in self.choices:
+            box = QComboBox()
+            box.setAccessibleName(label)
+            for words, value in options:
+                box.addItem(words, value)
+            box.activated.connect(lambda index: self._chosen(key, box.itemData(index), change))
+            row = QHBoxLayout()
+            name = QLabel(label)
+            name.setObjectName("plain")
+            row.addWidget(name)
+            row.addWidget(box, 1)
+            row.setContentsMargins(0, 2, 0, 2)
+            holder = QWidget()
+            holder.setLayout(row)
+            self.choices[key] = box
+            self._add(holder)
+        box = self.choices[key]
+        box.setCurrentIndex(max(box.findData(now), 0))
+
+    def _chosen(self, key: str, value: Any, change: Callable[[Job, Any], Job]) -> None:
+        error = self._session.attempt(lambda job: change(job, value))
+        if error is not None:
+            self._session.message.emit("error", str(error))
+            self._key = ()
+            self.refresh()
+
+    def _buttons(self, entries: Iterable[tuple[str, Callable[[], object]]], columns: int = 2) -> None:
+        """Plain buttons, a few to a row."""
+        row: QHBoxLayout | None = None
+        for index, (text, run) in enumerate(entries):
+            if index % columns == 0:
+                row = QHBoxLayout()
+                row.setContentsMargins(0, 1, 0, 1)
+                holder = QWidget()
+                holder.setLayout(row)
+                self._add(holder)
+            button = QPushButton(text)
+            button.clicked.connect(lambda _=False, r=run: r())
+            assert row is not None
+            row.addWidget(button)
+
+    def _findings(self, findings: tuple[Finding, ...]) -> None:
+        if findings:
+            self._add(heading("Findings"))
+        for finding in findings:
+            self._add(FindingCard(finding, self._session, self._theme))
+
+    def _end(self) -> None:
+        self.column.addStretch(1)
+
+    @staticmethod
+    def _finding_key(findings: tuple[Finding, ...]) -> tuple[str, ...]:
+        return tuple(finding.what for finding in findings)

@@ -1,0 +1,92 @@
+"""Left panel of the stock stage: what the part is cut from."""
+
+from typing import Any
+
+from toreuma.app.fields import BAR_FIELDS, SKIN_FIELDS, STOCK_FIELDS, STOCK_SIZES, SUPPLY_FIELDS, Field
+from toreuma.app.widgets.rows import RowColumn
+from toreuma.core.model import Job
+from toreuma.io.fresh import restocked
+from toreuma.io.library import materials
+
+__all__ = ["StockPanel"]
+
+KINDS = (
+    ("Round bar", "round"),
+    ("Hexagon bar", "hexagon"),
+    ("Square bar", "square"),
+    ("Tube, or cored blank", "tube"),
+    ("Casting or forging", "free"),
+)
+SKINS = (("Clean, drawn or peeled", "clean"), ("Scale from rolling", "scale"), ("Hard cast skin", "hard"))
+
+
+class StockPanel(RowColumn):
+    """Kind and sizes of the blank, its material and surface, and how it is bought."""
+
+    def _fill(self) -> None:
+        job = self._session.job
+        if job is None:
+            self._start(())
+            return
+        stock = job.stock
+        kind = stock.kind if stock.kind != "polygon" else ("hexagon" if stock.sides == 6 else "square")
+        is_bar = stock.kind != "free" and stock.length_mm is None
+        fresh = self._start((kind, is_bar))
+        if fresh:
+            self._heading("Blank")
+        self._choice("kind", "Kind", KINDS, kind, restocked)
+        for field in (*STOCK_SIZES[stock.kind], *(STOCK_FIELDS if stock.kind != "free" else ())):
+            self._stock_row(stock, field)
+        if fresh:
+            self._heading("Material")
+        names = tuple((f"{m.name}  ({m.group})", m.name) for m in materials().values())
+        known = stock.material.name in materials()
+        options = names if known else ((f"{stock.material.name}  (this job's own)", stock.material.name), *names)
+        self._choice("material", "Material", options, stock.material.name, _with_material)
+        self._text("facts", "muted", _facts(job))
+        if fresh:
+            self._heading("Surface as delivered")
+        self._choice("skin", "Skin", SKINS, stock.skin, lambda j, v: j.changed(stock=j.stock.changed(skin=v)))
+        for field in SKIN_FIELDS:
+            self._stock_row(stock, field)
+        if fresh:
+            self._heading("Supply")
+        pair = (("Each part on its own", False), ("Two back to back", True))
+        if is_bar:
+            self._choice(
+                "pair", "Blanks", pair, stock.supply.back_to_back, lambda j, v: _with_supply(j, back_to_back=v)
+            )
+        for field in (*(BAR_FIELDS if is_bar else ()), *SUPPLY_FIELDS):
+            name = field.name
+            self._typed(
+                f"supply.{name}",
+                field,
+                getattr(stock.supply, name),
+                lambda job, number, n=name: _with_supply(job, **{n: number}),  # type: ignore[misc]
+            )
+        if fresh:
+            self._end()
+
+    def _stock_row(self, stock: Any, field: Field) -> None:
+        name = field.name
+        self._typed(
+            f"stock.{name}",
+            field,
+            getattr(stock, name),
+            lambda job, number, n=name: job.changed(stock=job.stock.changed(**{n: number})),  # type: ignore[misc]
+        )
+
+
+def _with_material(job: Job, name: str) -> Job:
+    material = materials().get(name, job.stock.material)
+    return job.changed(stock=job.stock.changed(material=material))
+
+
+def _with_supply(job: Job, **changes: Any) -> Job:
+    return job.changed(stock=job.stock.changed(supply=job.stock.supply.changed(**changes)))
+
+
+def _facts(job: Job) -> str:
+    material = job.stock.material
+    hardness = f", about {material.hardness_hb:.0f} HB" if material.hardness_hb else ""
+    return f"ISO 513 group {material.group}, {material.density_kg_m3:.0f} kg/m³{hardness}. {material.source}"

@@ -1,0 +1,304 @@
+"""Part, stock and hold in the real window."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
+from PySide6.QtGui import QDropEvent
+from PySide6.QtWidgets import QPushButton
+from pytestqt.qtbot import QtBot
+
+from tests.support.solids import draw_dxf
+from toreuma.app.shot import settle
+from toreuma.app.widgets.part_panel import feature_line
+from toreuma.app.window import MainWindow
+from toreuma.core.model import Job
+from toreuma.io.library import data_path, demo_job, demo_names
+from toreuma.io.step_in import read_step
+
+Settled = Callable[[], None]
+
+
+def job_of(window: MainWindow) -> Job:
+    assert window.session.job is not None
+    return window.session.job
+
+
+def type_into(qtbot: QtBot, window: MainWindow, key: str, text: str) -> None:
+    entry = window.reasons.rows[key].entry
+    entry.setFocus()
+    entry.selectAll()
+    qtbot.keyClicks(entry, text)
+    qtbot.keyClick(entry, Qt.Key.Key_Return)
+
+
+def press(window: MainWindow, words: str) -> None:
+    button = next(b for b in window.reasons.widget().findChildren(QPushButton) if b.text() == words)
+    button.click()
+
+
+def click(qtbot: QtBot, window: MainWindow, z: float, r: float) -> None:
+    view = window.canvas._current_view()
+    assert view is not None
+    at = view.point(z, r)
+    qtbot.mouseClick(window.canvas, Qt.MouseButton.LeftButton, pos=QPoint(round(at.x()), round(at.y())))
+
+
+def show(window: MainWindow, name: str) -> None:
+    window.session.show(demo_job(name))
+    assert settle(window.session)
+
+
+def test_every_demo_job_shows_every_stage(bare: MainWindow) -> None:
+    for name in demo_names():
+        show(bare, name)
+        for stage in ("part", "stock", "hold", "operations"):
+            bare.set_stage(stage)
+            assert not bare.grab().toImage().isNull()
+            assert bare.session.problem is None
+
+
+def test_a_dimension_is_edited_where_it_stands(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+    window.canvas.repaint()
+    hit = next(d for d in window.canvas._dimensions if (d.side, d.element, d.field) == ("outside", 2, "d_mm"))
+    qtbot.mouseClick(window.canvas, Qt.MouseButton.LeftButton, pos=hit.box.center().toPoint())
+    entry = window.canvas.dimension
+    assert entry.isVisible()
+    entry.setText("21 h7")
+    qtbot.keyClick(entry, Qt.Key.Key_Return)
+    assert not entry.isVisible()
+    element = job_of(window).part.outside[2]
+    assert (element.d_mm, element.size.fit, element.size.lower_um) == (21, "h7", -21)  # type: ignore[union-attr]
+
+
+def test_a_dimension_that_cannot_be_stays_with_its_reason(window: MainWindow, qtbot: QtBot) -> None:
+    window.canvas.repaint()
+    before = job_of(window)
+    hit = next(d for d in window.canvas._dimensions if (d.element, d.field) == (4, "z_mm"))
+    window.canvas.dimension.open(hit)
+    window.canvas.dimension.setText("-20")
+    qtbot.keyClick(window.canvas.dimension, Qt.Key.Key_Return)
+    assert window.canvas.dimension.isVisible()
+    assert window.canvas.dimension.text() == "-20"
+    assert window.canvas.dimension._why.isVisible()
+    assert job_of(window) is before
+    qtbot.keyClick(window.canvas.dimension, Qt.Key.Key_Escape)
+    assert not window.canvas.dimension.isVisible()
+
+
+def test_surfaces_and_features_are_picked_on_the_canvas(bare: MainWindow, qtbot: QtBot) -> None:
+    show(bare, "seat-ring")
+    bare.canvas.repaint()
+    click(qtbot, bare, -18.5, 30.0)
+    assert (bare.session.selection.side, bare.session.selection.element) == ("inside", 2)
+    assert bare.part.tabs.currentIndex() == 1
+    click(qtbot, bare, -22.0, 31.5)
+    assert bare.session.selection.feature == 1
+    assert "Snap ring groove" in bare.part.features.item(0).text()
+
+
+def test_a_groove_a_thread_and_a_relief_are_added_to_a_surface(
+    window: MainWindow, qtbot: QtBot, settled: Settled
+) -> None:
+    window.session.select(element=6)
+    press(window, "Thread")
+    thread = job_of(window).part.features[0]
+    assert (thread.kind, thread.designation) == ("thread", "M24")  # type: ignore[union-attr]
+    line = window.reasons.lines["designation"]
+    line.selectAll()
+    qtbot.keyClicks(line, "M24x2-6g")
+    qtbot.keyClick(line, Qt.Key.Key_Return)
+    assert job_of(window).part.features[0].designation == "M24x2-6g"  # type: ignore[union-attr]
+    assert "Pitch 2" in window.reasons._texts["thread"].text()
+    said: list[str] = []
+    window.session.message.connect(lambda _, text: said.append(text))
+    line.selectAll()
+    qtbot.keyClicks(line, "M24xx")
+    qtbot.keyClick(line, Qt.Key.Key_Return)
+    assert "no thread" in said[-1]
+    window.session.select(element=6)
+    press(window, "Sharp")
+    press(window, "Relief")
+    relief = job_of(window).part.features[1]
+    assert (relief.form, relief.length_mm) == ("thread", 4.5)  # type: ignore[union-attr]
+    window.session.select(element=2)
+    press(window, "Groove")
+    type_into(qtbot, window, "feature.d_mm", "19")
+    assert job_of(window).part.features[2].d_mm == 19  # type: ignore[union-attr]
+    settled()
+    assert window.session.problem is None
+    press(window, "Take it out")
+    assert len(job_of(window).part.features) == 2
+
+
+def test_corners_and_splits_by_button(window: MainWindow) -> None:
+    window.session.select(element=2)
+    press(window, "Split")
+    assert len(job_of(window).part.outside) == 10
+    window.session.undo()
+    window.session.select(element=7)
+    press(window, "Round")
+    assert job_of(window).part.outside[7].corner.kind == "round"  # type: ignore[union-attr]
+    press(window, "Sharp")
+    assert job_of(window).part.outside[7].corner is None
+
+
+def test_wrong_feature_sizes_say_why_and_keep_what_was_typed(window: MainWindow, qtbot: QtBot) -> None:
+    window.session.select(element=2)
+    press(window, "Groove")
+    before = job_of(window)
+    type_into(qtbot, window, "feature.d_mm", "40")
+    assert job_of(window) is before
+    row = window.reasons.rows["feature.d_mm"]
+    assert row.entry.text() == "40"
+    assert "inside the metal" in row._fault.text()
+
+
+def test_a_bore_is_added_and_edited_in_its_table(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+    window.session.attempt(lambda j: j.changed(part=demo_job("runner-hub").part))
+    window.part.tabs.setCurrentIndex(1)
+    row = next(i for i, e in enumerate(job_of(window).part.inside) if e.name == "Shaft bore")
+    window.part.inside.type_into(row, 3, "26 H7")
+    element = job_of(window).part.inside[row]
+    assert (element.d_mm, element.size.upper_um) == (26, 21)  # type: ignore[union-attr]
+    window.session.select()
+    window.session.undo()
+    window.session.undo()
+    window.set_stage("part")
+    press(window, "Bore through")
+    assert len(job_of(window).part.inside) == 2
+    window.part.inside.type_into(1, 2, "-200")
+    assert window.part.inside.model.fault is not None
+    assert "past the back face" in window.part.inside.model.fault[2]
+
+
+@pytest.mark.parametrize("text", ["+0.02/-0.01", "+0.02 -0.01", "±0.015", "js6", "h6"])
+def test_limits_are_typed_as_people_write_them(window: MainWindow, qtbot: QtBot, text: str) -> None:
+    window.part.outside.type_into(2, 3, f"22 {text}")
+    size = job_of(window).part.outside[2].size
+    assert size is not None
+    assert size.lower_um < size.upper_um or size.fit
+    shown = window.part.outside.model.data(window.part.outside.model.index(2, 3))
+    window.part.outside.type_into(2, 3, shown)
+    assert job_of(window).part.outside[2].size == size
+
+
+def test_a_dropped_model_is_shown_before_it_is_taken(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+    before = job_of(window)
+    data = QMimeData()
+    data.setUrls([QUrl.fromLocalFile(str(data_path("demo", "runner-hub.step")))])
+    drop = QDropEvent(
+        QPointF(10, 10), Qt.DropAction.CopyAction, data, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    )
+    window.dropEvent(drop)
+    qtbot.waitUntil(lambda: window.imports.found is not None, timeout=20_000)
+    assert window.session.preview is not None
+    assert job_of(window) is before
+    window.imports.accept_button.click()
+    settled()
+    assert len(job_of(window).part.features) == 2
+    assert window.session.preview is None
+    window.session.undo()
+    assert job_of(window) is before
+
+
+def test_an_import_can_be_left_or_stopped_and_a_bad_one_is_one_line(
+    bare: MainWindow, qtbot: QtBot, tmp_path: Path
+) -> None:
+    bare.start_import(data_path("demo", "vane-stud.dxf"))
+    qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
+    bare.imports.drop_button.click()
+    assert bare.session.job is None
+    assert bare.pages.currentIndex() == 0
+    said: list[str] = []
+    bare.session.message.connect(lambda _, text: said.append(text))
+    path = tmp_path / "bad.dxf"
+    path.write_text("nothing")
+    bare.start_import(path)
+    qtbot.waitUntil(lambda: bool(said), timeout=20_000)
+    assert "bad.dxf" in said[0]
+    bare.start_import(data_path("demo", "runner-hub.step"))
+    bare.imports.drop_button.click()
+    assert bare.imports.reading is None
+    bare.start_import(data_path("demo", "vane-stud.dxf"))
+    qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
+    bare.imports.accept()
+    assert job_of(bare).units == "inch"
+
+
+def test_the_blank_is_chosen_by_kind_and_material(window: MainWindow, settled: Settled) -> None:
+    window.set_stage("stock")
+    box = window.stock.choices["kind"]
+    for kind in ("hexagon", "square", "tube", "free", "round"):
+        box.setCurrentIndex(box.findData(kind))
+        box.activated.emit(box.currentIndex())
+        box = window.stock.choices["kind"]
+        settled()
+        assert window.session.problem is None
+    assert job_of(window).stock.kind == "round"
+    material = window.stock.choices["material"]
+    material.activated.emit(material.findData("AlMgSi1"))
+    settled()
+    assert job_of(window).stock.material.density_kg_m3 == 2700
+    assert window.reasons.rows["parts per bar"].isVisible()
+
+
+def test_the_hold_limits_the_speed_of_the_operations(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+    window.set_stage("hold")
+    box = window.hold.choices["hold"]
+    box.activated.emit(box.findData("three-jaw chuck 160"))
+    settled()
+    plan = window.session.outcome.plan  # type: ignore[union-attr]
+    assert plan.hold.safe_speed is not None
+    assert plan.hold.safe_speed.number < 4000
+    entry = window.hold.rows["hold.force_n"].entry
+    entry.setFocus()
+    entry.selectAll()
+    qtbot.keyClicks(entry, "45 kN")
+    qtbot.keyClick(entry, Qt.Key.Key_Return)
+    settled()
+    assert job_of(window).setup.hold.force_n == 45_000
+    assert window.reasons.rows["grip.op2"].isVisible()
+
+
+def test_centre_relief_and_second_hold_are_switched(window: MainWindow, settled: Settled) -> None:
+    window.set_stage("hold")
+    for key, value in (("centre", True), ("relieved", True), ("second", 2)):
+        box = window.hold.choices[key]
+        box.activated.emit(box.findData(value))
+        settled()
+    job = job_of(window)
+    assert job.setup.centre is not None
+    assert job.setup.hold.relief is not None  # type: ignore[union-attr]
+    assert job.second_hold is not None
+    codes = {finding.code for finding in window.session.outcome.plan.findings}  # type: ignore[union-attr]
+    assert "centre.hole" in codes
+    window.canvas.repaint()
+
+
+def test_section_and_model_are_written(window: MainWindow, tmp_path: Path) -> None:
+    for name in ("out.dxf", "out.step", "out.stp"):
+        window.export_to(tmp_path / name)
+        assert (tmp_path / name).stat().st_size > 1000
+    assert read_step(tmp_path / "out.step").deviation_um < 1
+    said: list[str] = []
+    window.session.message.connect(lambda _, text: said.append(text))
+    window.export_to(tmp_path / "out.txt")
+    assert not (tmp_path / "out.txt").exists()
+
+
+def test_every_kind_of_feature_has_a_line(bare: MainWindow) -> None:
+    lines = [feature_line(f, "mm") for name in demo_names() for f in demo_job(name).part.features]
+    assert any("M64x2" in line for line in lines)
+    assert all(line.strip() for line in lines)
+
+
+def test_dxf_of_a_random_part_opens_as_a_new_job(bare: MainWindow, qtbot: QtBot, tmp_path: Path, spear: Job) -> None:
+    path = tmp_path / "part.dxf"
+    draw_dxf(path, spear.part, "lines")
+    bare.open_job(str(path))
+    qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
+    bare.imports.accept()
+    assert settle(bare.session)
+    assert bare.session.outcome is not None
