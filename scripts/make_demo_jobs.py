@@ -197,7 +197,7 @@ def sheave() -> Job:
         "skin_mm": 0.8,
         "runout_mm": 1.0,
     }
-    held = hold("soft jaws 250", stick_out_mm=46, grip_length_mm=11)
+    held = hold("soft jaws 250", stick_out_mm=46, grip_length_mm=11, bored_d_mm=72, bored_depth_mm=12)
     centre = {
         "name": "bull-nosed live centre",
         "d_mm": 70,

@@ -20,7 +20,15 @@ settings.load_profile("toreuma")
 
 @pytest.fixture(scope="session")
 def spear() -> Job:
-    return demo_job("spear")
+    """The regulating spear as a plain turned part: a round for its relief, no thread, no limits, grip unknown."""
+    job = demo_job("spear")
+    inner = {"kind": "round", "size_mm": 0.5}
+    outside = tuple(
+        element.changed(size=None, **({"corner": inner} if element.name == "Thread seat" else {}))
+        for element in job.part.outside
+    )
+    chuck = job.setup.hold.changed(force_n=None, jaw_mass_kg=None, jaw_centre_r_mm=None)
+    return job.changed(part=job.part.changed(outside=outside, features=())).with_setup(hold=chuck)
 
 
 @pytest.fixture(scope="session")

@@ -144,6 +144,27 @@ def test_corners_and_splits_by_button(window: MainWindow) -> None:
     assert job_of(window).part.outside[7].corner is None
 
 
+def test_a_taper_is_typed_by_its_angle_or_ratio(window: MainWindow, qtbot: QtBot) -> None:
+    window.session.select(element=3)
+    line = window.reasons.lines["taper"]
+    assert line.text().endswith("°")
+    for text, d in (("\u221220°", 22 - 2 * 4 * 0.36397023), ("-1:2", 20.0)):
+        line.setText(text)  # signs that no key of a test keyboard types
+        line.setModified(True)
+        qtbot.keyClick(line, Qt.Key.Key_Return)
+        assert job_of(window).part.outside[3].d_mm == pytest.approx(d, abs=1e-4)
+
+
+def test_reliefs_take_standard_sizes(window: MainWindow) -> None:
+    window.session.select(element=6)
+    press(window, "Sharp")
+    press(window, "Relief")
+    assert job_of(window).part.features[0].form == "E"  # type: ignore[union-attr]
+    box = window.reasons.choices["standard"]
+    box.activated.emit(box.findData("1.6 x 0.3"))
+    assert job_of(window).part.features[0].radius_mm == 1.6  # type: ignore[union-attr]
+
+
 def test_wrong_feature_sizes_say_why_and_keep_what_was_typed(window: MainWindow, qtbot: QtBot) -> None:
     window.session.select(element=2)
     press(window, "Groove")

@@ -152,3 +152,14 @@ def test_weights_and_the_bars_yield(spear: Job) -> None:
     assert plan(paired).supply.number("p") == pytest.approx((2 * 76 + 2 * 3 + 2 * 1.5) / 2)
     short = spear.changed(stock=spear.stock.changed(supply={"bar_length_mm": 100}))
     assert "bar.short" in codes(short)
+
+
+def test_soft_jaws_want_the_blanks_diameter_and_depth(spear: Job) -> None:
+    soft = with_hold(spear, jaws="soft", bored_d_mm=31.0, bored_depth_mm=25.0)
+    found = {finding.severity: finding for finding in plan(soft).findings if finding.code == "hold.bored"}
+    assert set(found) == {"warning", "error"}
+    mended = found["error"].cures[0].apply(found["warning"].cures[0].apply(soft))
+    assert "hold.bored" not in codes(mended)
+    piece = mended.changed(stock=mended.stock.changed(length_mm=92.0 + 25.0))
+    jaws = build_scene(piece).jaws
+    assert jaws.bounds[1] == pytest.approx(12.0)  # the step the piece rests on

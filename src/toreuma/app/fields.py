@@ -9,6 +9,7 @@ from toreuma.core.model import Job, Operation
 
 __all__ = [
     "BAR_FIELDS",
+    "BORED_FIELDS",
     "CENTRE_FIELDS",
     "FEATURE_FIELDS",
     "FEATURE_NAMES",
@@ -121,6 +122,11 @@ HOLD_KIND_FIELDS: dict[str, tuple[Field, ...]] = {
     "collet": (Field("cap_length_mm", "cap stands out", "mm", _Z), Field("cap_d_mm", "cap", "mm", _D)),
     "mandrel": (Field("d_mm", "mandrel", "mm", _D), Field("length_mm", "reaches in", "mm", _Z)),
 }
+
+BORED_FIELDS: tuple[Field, ...] = (
+    Field("bored_d_mm", "bored to", "mm", _D, empty="the blank"),
+    Field("bored_depth_mm", "bored deep", "mm", _Z, empty="through"),
+)
 
 RELIEF_FIELDS: tuple[Field, ...] = (Field("length_mm", "cut back", "mm", _Z), Field("height_mm", "cut open", "mm", _R))
 

@@ -3,6 +3,7 @@
 from typing import Any
 
 from toreuma.core.errors import PartError
+from toreuma.core.geometry.taper import end_diameter
 from toreuma.core.model import Element, Job
 from toreuma.io.proposals import feature_on, new_feature
 
@@ -15,6 +16,7 @@ __all__ = [
     "changed_feature",
     "on_surface",
     "split",
+    "tapered",
     "without_feature",
 ]
 
@@ -51,6 +53,13 @@ def split(job: Job, side: str, index: int) -> Job:
     middle = Element(z_mm=round((before.z_mm + here.z_mm) / 2, 4), d_mm=round((before.d_mm + here.d_mm) / 2, 4))
     elements.insert(index, middle)
     return job.changed(part=job.part.changed(**{side: tuple(elements)}))
+
+
+def tapered(job: Job, side: str, index: int, text: str) -> Job:
+    """The end of an element moved so that it tapers as typed. Raises `UnitError`."""
+    before, here = chained(job, side)[index - 1 : index + 1]
+    end = end_diameter(text, before.d_mm, before.z_mm - here.z_mm)
+    return changed_element(job, side, index, d_mm=round(end, 5))
 
 
 def at_corner(job: Job, side: str, index: int, kind: str) -> Job:

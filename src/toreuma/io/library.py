@@ -12,6 +12,7 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, StandardError
 from toreuma.core.model import Hold, Job, Machine, Material, Part
 from toreuma.core.standards.fits import FitTables
+from toreuma.core.standards.general import GeneralTables
 from toreuma.core.standards.threads import Thread, ThreadTables, thread_of
 from toreuma.core.units import System
 from toreuma.io.jobs import load_job
@@ -24,6 +25,7 @@ __all__ = [
     "dialect",
     "dialect_names",
     "fit_tables",
+    "general_tables",
     "holds",
     "known_threads",
     "machines",
@@ -76,6 +78,12 @@ def dialect(name: str) -> Dialect:
 def thread_tables() -> ThreadTables:
     """The thread standards' tables."""
     return ThreadTables.model_validate(_standard("threads"))
+
+
+@cache
+def general_tables() -> GeneralTables:
+    """General tolerances."""
+    return GeneralTables.model_validate(_standard("general"))
 
 
 def known_threads(part: Part) -> dict[str, Thread]:

@@ -8,7 +8,7 @@ from toreuma.core.model import Job
 from toreuma.core.standards.threads import Thread, thread_of
 from toreuma.io.library import relief_tables, thread_tables
 
-__all__ = ["feature_on", "new_feature"]
+__all__ = ["feature_on", "new_feature", "standard_reliefs"]
 
 GROOVE_SHARE = 0.08
 CENTRE_SIZES = ((1.0, 2.12), (1.6, 3.35), (2.0, 4.25), (2.5, 5.3), (3.15, 6.7), (4.0, 8.5), (6.3, 13.2))
@@ -118,21 +118,32 @@ def _fits(name: str, d_mm: float, side: str) -> bool:
     return abs(wanted - d_mm) < 0.02 * d_mm
 
 
+def standard_reliefs(form: str) -> list[dict[str, Any]]:
+    """Sizes the standards list for a form, as the fields of a relief with their ``name`` and ``form``."""
+    tables = relief_tables()
+    if form == "thread":
+        return [
+            {
+                "form": "for pitch",
+                "name": f"{row['pitch_mm']:g}",
+                "length_mm": row["length_mm"],
+                "depth_mm": row["below_d_mm"] / 2,
+                "face_depth_mm": 0.0,
+                "radius_mm": row["radius_mm"],
+            }
+            for row in tables["thread_runouts"]
+        ]
+    return [row for row in tables["reliefs"] if row["form"] == form]
+
+
 def _relief(job: Job, side: str, d_mm: float, shoulder_z: float) -> dict[str, Any]:
     """A thread run-out where a thread ends, else form E by diameter."""
     for feature in job.part.features:
         if feature.kind == "thread" and feature.side == side and feature.from_z_mm > shoulder_z:
             pitch = thread_of(feature.designation, thread_tables()).pitch_mm
-            row = min(relief_tables()["thread_runouts"], key=lambda r: abs(r["pitch_mm"] - pitch))
-            return {
-                "kind": "relief",
-                "form": "thread",
-                "side": side,
-                "z_mm": shoulder_z,
-                "length_mm": row["length_mm"],
-                "depth_mm": row["below_d_mm"] / 2,
-                "radius_mm": row["radius_mm"],
-            }
+            row = min(standard_reliefs("thread"), key=lambda r: abs(float(r["name"]) - pitch))
+            sizes = {key: row[key] for key in ("length_mm", "depth_mm", "radius_mm")}
+            return {"kind": "relief", "form": "thread", "side": side, "z_mm": shoulder_z, **sizes}
     rows = [row for row in relief_tables()["reliefs"] if row["form"] == "E"]
     row = rows[0 if d_mm < 10 else 1 if d_mm < 50 else 3 if d_mm < 80 else 4]
     fields = {key: row[key] for key in ("length_mm", "depth_mm", "radius_mm")}

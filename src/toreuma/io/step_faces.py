@@ -253,23 +253,20 @@ def _torus(raw: RawFace, frame: Frame, points: Points) -> Face:
 
 def _sphere(raw: RawFace, frame: Frame, points: Points) -> Face:
     """A ball about a place on the axis; its poles may lie on the face without an edge there."""
-    from OCP.BRepClass import BRepClass_FaceClassifier
-    from OCP.gp import gp_Pnt
-    from OCP.TopAbs import TopAbs_IN, TopAbs_ON
-
     sphere = raw.surface.Sphere()
-    middle = sphere.Location()
+    return _ball(raw, frame, points, sphere.Location(), sphere.Radius())
+
+
+def _ball(raw: RawFace, frame: Frame, points: Points, middle: Any, radius: float) -> Face:
     at = frame.place(np.array([[middle.X(), middle.Y(), middle.Z()]]))[0]
-    radius = sphere.Radius()
     if math.hypot(at[0], at[1]) > SAME_MM:
         return Face("sphere", points, (), radius, at)
-    angles = np.arctan2(points[:, 2] - at[2], np.hypot(points[:, 0], points[:, 1])).tolist()
-    for angle in (-math.pi / 2, math.pi / 2):
-        pole = frame.origin + frame.axes[2] * (at[2] + radius * math.sin(angle))
-        state = BRepClass_FaceClassifier(raw.face, gp_Pnt(*(float(c) for c in pole)), 1e-6).State()
-        if state in (TopAbs_IN, TopAbs_ON):
-            angles.append(angle)
-    return Face("sphere", points, _arcs((float(at[2]), 0.0), radius, min(angles), max(angles), 1.0), radius, at)
+    angles = np.arctan2(points[:, 2] - at[2], np.hypot(points[:, 0], points[:, 1]))
+    low, high = (float(angles.min()), float(angles.max())) if len(angles) else (-math.pi / 2, math.pi / 2)
+    ends = [(a, b) for a in (low, -math.pi / 2) for b in (high, math.pi / 2)]
+    # a pole on the face needs no edge there: the zone whose area comes closest is the one
+    low, high = min(ends, key=lambda ab: abs(2 * math.pi * radius**2 * (math.sin(ab[1]) - math.sin(ab[0])) - raw.area))
+    return Face("sphere", points, _arcs((float(at[2]), 0.0), radius, low, high, 1.0), radius, at)
 
 
 def _arcs(centre: tuple[float, float], radius: float, v0: float, v1: float, up: float) -> tuple[Segment, ...]:
@@ -283,11 +280,18 @@ def _arcs(centre: tuple[float, float], radius: float, v0: float, v1: float, up: 
 
 def _revolved(raw: RawFace, frame: Frame, points: Points) -> Face:
     from OCP.BRepTools import BRepTools
+    from OCP.GeomAbs import GeomAbs_Circle
 
     at, way, coaxial = _local_axis(raw, frame)
     if not coaxial:
         return Face("revolved", points, (), 0.0, at, way)
     u0, _, v0, v1 = BRepTools.UVBounds_s(raw.face)
+    if v1 - v0 < 1e-9:  # the face closes over a pole that has no edge: only balls do
+        curve = raw.surface.BasisCurve()
+        if curve.GetType() != GeomAbs_Circle:
+            return Face("revolved", points, (), 0.0, at, way)
+        circle = curve.Circle()
+        return _ball(raw, frame, points, circle.Location(), circle.Radius())
     found = []
     for v in np.linspace(v0, v1, GENERATRIX_SAMPLES):
         point = raw.surface.Value(u0, float(v))

@@ -9,7 +9,7 @@ from typing import Any
 import shapely
 
 from toreuma.core.errors import JobError
-from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.elements import Arc, Line, Segment
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import Region, polygons, rings
@@ -20,6 +20,7 @@ from toreuma.io.solids import wake
 __all__ = ["part_solid", "region_solid", "write_step"]
 
 REACH_MM = 2000.0
+ON_AXIS_MM = 1e-3
 
 
 def part_solid(part: Part) -> Any:
@@ -86,7 +87,8 @@ def _face(outlines: list[list[Segment]]) -> Any:
             if isinstance(segment, Line):
                 wire.Add(BRepBuilderAPI_MakeEdge(point(segment.start), point(segment.end)).Edge())
             else:
-                arc = GC_MakeArcOfCircle(point(segment.start), point(segment.at(0.5)), point(segment.end)).Value()
+                middle = _middle(segment)
+                arc = GC_MakeArcOfCircle(point(segment.start), point(middle), point(segment.end)).Value()
                 wire.Add(BRepBuilderAPI_MakeEdge(arc).Edge())
         if face is None:
             face = BRepBuilderAPI_MakeFace(wire.Wire())
@@ -94,6 +96,19 @@ def _face(outlines: list[list[Segment]]) -> Any:
             face.Add(wire.Wire())
     assert face is not None
     return face.Face()
+
+
+def _middle(arc: Arc) -> tuple[float, float]:
+    """A place in the middle of an arc; one that ends on the axis is taken as a ball, centred on it exactly."""
+    away, pole = (arc.start, arc.end) if arc.end[1] < 1e-9 else (arc.end, arc.start)
+    if pole[1] > 1e-9 or abs(arc.centre[1]) > ON_AXIS_MM or abs(away[0] - pole[0]) < 1e-9:
+        return arc.at(0.5)
+    centre = (away[0] ** 2 + away[1] ** 2 - pole[0] ** 2) / (2 * (away[0] - pole[0]))
+    radius = abs(pole[0] - centre)
+    half = math.atan2(away[1], away[0] - centre) / 2
+    if pole[0] < centre:
+        half += math.pi / 2
+    return centre + radius * math.cos(half), radius * math.sin(half)
 
 
 def _cut(solid: Any, tool: Any) -> Any:

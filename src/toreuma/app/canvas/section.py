@@ -19,6 +19,7 @@ from toreuma.app.theme import Theme
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.geometry.part_shape import build_part
+from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import Symbol, symbols_of
 from toreuma.core.plan.hold import compliance, held_piece
 from toreuma.core.scene import Scene, build_scene
@@ -197,25 +198,34 @@ class SectionCanvas(QWidget):
 
     def _lower(self, draw: Painter, scene: Scene) -> None:
         session = self._session
-        if self._stage == "stock":
-            draw.metal(scene.stock, scene.stock)
-        elif session.replay is not None:
-            draw.metal(session.replay.stock_at(session.cursor_s), scene.stock)
-        else:
-            draw.metal(scene.stock, scene.stock)
+        draw.metal(self._metal(scene), scene.stock)
         draw.part_ghost(scene)
         if self._stage == "hold":
             self._bending(draw, scene)
         if self._stage in ("operations", "proof") and session.proof is not None:
             draw.leftover(session.proof.leftover, session.proof.declared)
 
+    def _metal(self, scene: Scene) -> Region:
+        """What is there at the cursor; the blank on the stock stage, the piece still whole on the hold stage."""
+        session = self._session
+        if self._stage == "stock" or session.replay is None or session.outcome is None:
+            return scene.stock
+        if self._stage == "hold" and self._at_end():
+            parted = next((op for op in session.outcome.plan.operations if op.operation.kind == "part_off"), None)
+            if parted is not None:
+                return parted.before
+        return session.replay.stock_at(session.cursor_s)
+
+    def _at_end(self) -> bool:
+        total = self._session.outcome.timeline.total_s if self._session.outcome else 0.0
+        return total > 0 and self._session.cursor_s >= total - 1e-6
+
     def _bending(self, draw: Painter, scene: Scene) -> None:
         """How the metal at the cursor gives way, drawn in the free room below it; and the second grip."""
         session = self._session
         if session.job is None:
             return
-        stock = session.replay.stock_at(session.cursor_s) if session.replay is not None else scene.stock
-        along = compliance(session.job, scene, held_piece(stock, scene.jaw_face_z))
+        along = compliance(session.job, scene, held_piece(self._metal(scene), scene.jaw_face_z))
         if along is not None:
             base = min(draw.view.point(0, -scene.stock_r).y() + 96, self.height() - 58)
             draw.bending(along, base, 56)
@@ -241,9 +251,11 @@ class SectionCanvas(QWidget):
     def _frame(self, draw: Painter) -> None:
         session = self._session
         draw.caption(QPointF(12, 20), "Above the axis: what is meant")
-        total = session.outcome.timeline.total_s if session.outcome else 0.0
-        at = "at the end" if total and session.cursor_s >= total - 1e-6 else f"at {clock(session.cursor_s)}"
-        below = "the blank" if self._stage == "stock" or not total else f"the metal {at}"
+        cuts = session.outcome is not None and session.outcome.timeline.total_s > 0
+        at = "at the end" if self._at_end() else f"at {clock(session.cursor_s)}"
+        if self._stage == "hold" and self._at_end():
+            at = "before it is parted off"
+        below = "the blank" if self._stage == "stock" or not cuts else f"the metal {at}"
         draw.caption(QPointF(12, self.height() - 30), f"Below: {below}")
         if self._stage in ("operations", "program"):
             draw.load_key(QPointF(self.width() - 18, 20))

@@ -2,7 +2,15 @@
 
 from typing import Any
 
-from toreuma.app.fields import CENTRE_FIELDS, HOLD_FIELDS, HOLD_KIND_FIELDS, RELIEF_FIELDS, SECOND_FIELDS, Field
+from toreuma.app.fields import (
+    BORED_FIELDS,
+    CENTRE_FIELDS,
+    HOLD_FIELDS,
+    HOLD_KIND_FIELDS,
+    RELIEF_FIELDS,
+    SECOND_FIELDS,
+    Field,
+)
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.model import Job
 from toreuma.io.library import holds
@@ -24,7 +32,8 @@ class HoldPanel(RowColumn):
             return
         hold, second = job.setup.hold, job.second_hold
         relief = hold.relief if hold.kind == "chuck" else None
-        key = (hold.kind, relief is None, job.setup.centre is None, second is None, len(job.part.outside))
+        soft = hold.kind == "chuck" and hold.jaws == "soft"
+        key = (hold.kind, soft, relief is None, job.setup.centre is None, second is None, len(job.part.outside))
         fresh = self._start(key)
         if fresh:
             self._heading("First hold")
@@ -37,7 +46,7 @@ class HoldPanel(RowColumn):
             self._choice("jaws", "Jaws", jaws, hold.jaws, lambda j, v: _with_hold(j, jaws=v))
             sides = (("Outside", "outside"), ("In the bore", "inside"))
             self._choice("side", "Grip", sides, hold.side, lambda j, v: _with_hold(j, side=v))
-        for field in (*HOLD_FIELDS, *HOLD_KIND_FIELDS[hold.kind]):
+        for field in (*(BORED_FIELDS if soft else ()), *HOLD_FIELDS, *HOLD_KIND_FIELDS[hold.kind]):
             self._hold_row(hold, field)
         if hold.kind == "chuck":
             options = (("As they are", False), ("Cut back in front", True))

@@ -12,20 +12,25 @@ from toreuma.app.part_edits import (
     changed_feature,
     on_surface,
     split,
+    tapered,
     without_feature,
 )
 from toreuma.app.size_text import size_text, with_size
 from toreuma.core.errors import ToreumaError
+from toreuma.core.geometry.taper import half_angle_deg
 from toreuma.core.model import Element, Job
+from toreuma.core.standards.general import general_tolerance_mm
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.units import show
-from toreuma.io.library import thread_tables
+from toreuma.io.library import general_tables, thread_tables
+from toreuma.io.proposals import standard_reliefs
 
 if TYPE_CHECKING:
     from toreuma.app.widgets.reasons import ReasonsPanel
 
 __all__ = ["part_reasons"]
 
+RELIEF_SIZES = ("length_mm", "depth_mm", "face_depth_mm", "radius_mm")
 GENERAL = (("None", ""), ("Fine (f)", "f"), ("Medium (m)", "m"), ("Coarse (c)", "c"), ("Very coarse (v)", "v"))
 
 
@@ -117,6 +122,13 @@ def _surface(panel: "ReasonsPanel", job: Job, side: str, index: int, element: El
             getattr(element, field.name),
             lambda j, number, n=field.name: changed_element(j, side, index, **{n: number}),  # type: ignore[misc]
         )
+    if element.kind == "line" and before is not None and not level and before.z_mm > element.z_mm:
+        panel._line(
+            "taper",
+            "Taper: 20°, 40° included, 1:10",
+            _taper_text(before, element),
+            lambda j, v: tapered(j, side, index, v),
+        )
     if level:
         panel._line(
             "size",
@@ -131,7 +143,7 @@ def _surface(panel: "ReasonsPanel", job: Job, side: str, index: int, element: El
                 "limits", "muted", f"Ø {show(low, 'mm', system)} to {show(high, 'mm', system)}; cut to the middle"
             )
         else:
-            panel._text("limits", "muted", "")
+            panel._text("limits", "muted", _general(panel, job, element.d_mm))
     if fresh:
         panel._heading("At the far end")
         session = panel._session
@@ -157,6 +169,19 @@ def _surface(panel: "ReasonsPanel", job: Job, side: str, index: int, element: El
             columns=3,
         )
         panel._end()
+
+
+def _taper_text(before: Element, element: Element) -> str:
+    angle = half_angle_deg(before.d_mm, element.d_mm, before.z_mm - element.z_mm)
+    return f"{angle:.4g}°".replace("-", "\u2212")
+
+
+def _general(panel: "ReasonsPanel", job: Job, d_mm: float) -> str:
+    """What the general tolerance allows this diameter."""
+    allowed = general_tolerance_mm(d_mm, job.part.general_tolerance, general_tables())
+    if allowed is None:
+        return ""
+    return f"± {show(allowed, 'mm', panel._session.system, trim=True)}, general tolerance {job.part.general_tolerance}"
 
 
 def _onto(panel: "ReasonsPanel", side: str, index: int, kind: str) -> None:
@@ -188,6 +213,11 @@ def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
     if feature.kind == "relief":
         forms = (("Form E: cylinder", "E"), ("Form F: cylinder and face", "F"), ("Thread run-out", "thread"))
         panel._choice("form", "Form", forms, feature.form, lambda j, v: changed_feature(j, index, form=v))
+        sizes = tuple((f"{row['form']} {row['name']}", row["name"]) for row in standard_reliefs(feature.form))
+        if sizes:
+            now = next((row["name"] for row in standard_reliefs(feature.form) if _is_size(feature, row)), "")
+            options = (("typed", ""), *sizes)
+            panel._choice("standard", "Standard size", options, now, lambda j, v: _sized_relief(j, index, v))
         ways = (("In front of the shoulder", "front"), ("Behind the shoulder", "back"))
         panel._choice("toward", "Lies", ways, feature.toward, lambda j, v: changed_feature(j, index, toward=v))
     for field in FEATURE_FIELDS[feature.kind]:
@@ -200,6 +230,17 @@ def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
     if fresh:
         panel._buttons([("Take it out", lambda: _take_out(panel, index))])
         panel._end()
+
+
+def _is_size(feature: Any, row: dict[str, Any]) -> bool:
+    return all(abs(getattr(feature, name) - row[name]) < 1e-9 for name in RELIEF_SIZES)
+
+
+def _sized_relief(job: Job, index: int, name: str) -> Job:
+    """The relief with the sizes of a standard one."""
+    feature: Any = job.part.features[index]
+    row = next((row for row in standard_reliefs(feature.form) if row["name"] == name), None)
+    return changed_feature(job, index, **{key: row[key] for key in RELIEF_SIZES}) if row else job
 
 
 def _take_out(panel: "ReasonsPanel", index: int) -> None:

@@ -60,6 +60,9 @@ def _chuck(hold: Chuck, stock: Region, face: float) -> Holding:
         body = box(back, 0.0, body_face, hold.body_d_mm / 2)
         return Holding(grips, body.difference(stock), face, body_face, body_face, grip)
     grips = box(body_face, grip, face, grip + hold.jaw_height_mm)
+    if hold.bored_depth_mm is not None and hold.bored_depth_mm < hold.jaw_length_mm:
+        step = box(body_face, max(grip - hold.step_mm, 0.0), face - hold.bored_depth_mm, grip)
+        grips = union([grips, step.difference(stock)])
     if hold.relief is not None:
         cut = box(face - hold.relief.length_mm, grip, face + 1, grip + hold.relief.height_mm)
         grips = grips.difference(cut)

@@ -45,6 +45,9 @@ class Chuck(_Hold):
     side: Literal["outside", "inside"] = Field(default="outside", description="Which side of the blank is gripped")
     grip_range_mm: tuple[float, float] | None = Field(default=None, description="Diameters the jaws can take")
     relief: JawRelief | None = None
+    bored_d_mm: Positive | None = Field(default=None, description="Diameter soft jaws are bored to")
+    bored_depth_mm: Positive | None = Field(default=None, description="Depth of that bore: the piece rests on its step")
+    step_mm: Amount = Field(default=4.0, description="Radial height of the step behind the bore")
 
 
 class Collet(_Hold):

@@ -27,6 +27,9 @@ FEED_SHARE, PASSIVE_SHARE = 0.5, 0.4
 DEFAULT_AP_MM, DEFAULT_FEED = 2.0, 0.25
 """Depth and feed taken where there is no tool yet to judge by."""
 
+BORED_WITHIN_MM = 0.1
+"""How far the bore of soft jaws may differ from what they hold."""
+
 FREE_RATIO, CARE_RATIO = 3.0, 5.0
 """Stick-out over diameter: up to the first free, up to the second with care."""
 
@@ -322,6 +325,8 @@ def _findings(
             "the jaws do not reach it or stand past their guides",
             at=place,
         )
+    if isinstance(hold, Chuck) and hold.jaws == "soft":
+        yield from _bored(job, hold, grip_d, place)
     if isinstance(hold, Collet) and job.stock.kind == "polygon" and job.stock.sides != 6:
         yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
     centre = job.setup.centre
@@ -362,6 +367,30 @@ def _findings(
             f"the bar behind the spindle stays quiet up to {whip.number:.0f} rpm",
             "guard it, run it in a liner, or cut it short; the speed is clamped there",
             cures=(Cure("Keep the bar inside the spindle", lambda j: _with_hold(j, bar_behind_mm=0.0)),),
+        )
+
+
+def _bored(job: Job, hold: Chuck, grip_d: float, place: tuple[float, float]) -> Iterable[Finding]:
+    """Soft jaws bored to another diameter, or not as deep as the grip."""
+    if hold.bored_d_mm is not None and abs(hold.bored_d_mm - grip_d) > BORED_WITHIN_MM:
+        yield Finding(
+            "warning",
+            "hold.bored",
+            f"the soft jaws are bored to Ø {hold.bored_d_mm:g} mm, the blank is Ø {grip_d:g} mm",
+            "they touch on edges or in the middle only",
+            at=place,
+            cures=(Cure(f"Bore them to Ø {grip_d:g} mm", lambda j: _with_hold(j, bored_d_mm=round(grip_d, 3))),),
+        )
+    if hold.bored_depth_mm is not None and hold.bored_depth_mm < hold.grip_length_mm - 1e-6:
+        yield Finding(
+            "error",
+            "hold.bored",
+            f"the soft jaws are bored {hold.bored_depth_mm:g} mm deep, the grip is {hold.grip_length_mm:g} mm long",
+            "the piece rests on the step before that",
+            at=place,
+            cures=(
+                Cure(f"Grip {hold.bored_depth_mm:g} mm", lambda j: _with_hold(j, grip_length_mm=hold.bored_depth_mm)),
+            ),
         )
 
 
