@@ -28,8 +28,12 @@ def take_shot(
     theme: str = "light",
     select: str | None = None,
     at_s: float | None = None,
+    read: Path | None = None,
 ) -> None:
-    """Draw a stage of the window into a PNG file. Raises `ToreumaError`."""
+    """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken.
+
+    Raises `ToreumaError`.
+    """
     known = [name for name, _ in STAGES]
     if stage not in known:
         raise JobError(f"stage {stage}", "there is no such stage", f"choose from {', '.join(known)}")
@@ -59,12 +63,28 @@ def take_shot(
             session.select(operation=select)
         if at_s is not None:
             session.set_cursor(at_s)
+        if read is not None:
+            _read(window, read)
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
         session.close()
         window.deleteLater()
     if not saved:
         raise ToreumaError(str(file), "the picture cannot be written", "choose another folder")
+
+
+def _read(window: MainWindow, path: Path) -> None:
+    """Let the window read a file, up to where the person decides."""
+    faults: list[str] = []
+    window.session.message.connect(lambda level, text: faults.append(text) if level == "error" else None)
+    window.start_import(path)
+    clock = QElapsedTimer()
+    clock.start()
+    while window.imports.found is None and not faults and clock.elapsed() < PATIENCE_MS:
+        QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+    if window.imports.found is None:
+        window.session.close()
+        raise JobError(path.name, faults[0] if faults else "it was not read in time", "read another file")
 
 
 def settle(session: Session, patience_ms: int = PATIENCE_MS) -> bool:

@@ -98,7 +98,7 @@ def _document(path: Path, data: bytes) -> Any:
 
     if len(re.findall(rb"\r?\n\s*0\r?\n\s*[A-Z]{3,}", data)) > MAX_RECORDS:
         raise ImportFault(path.name, "there are far too many entities in it", "export the profile alone")
-    if b"\x00" in data[:200] and not data.startswith(b"AutoCAD Binary"):
+    if b"\x00" in data[:200]:
         raise ImportFault(path.name, "this is not a DXF drawing", "choose a .dxf file")
     try:
         document, _auditor = mend.read(io.BytesIO(data))

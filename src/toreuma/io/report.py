@@ -43,6 +43,7 @@ def description(job: Job) -> Json:
         "name": job.setup.name,
         "jaws": _outline(scene.jaws),
         "chuck": _outline(scene.chuck),
+        "centre": _outline(scene.centre),
         "jaw_face_z_mm": scene.jaw_face_z,
         "reference": list(scene.reference),
         "operations": [operation.id for operation in job.operations],
@@ -59,6 +60,8 @@ def description(job: Job) -> Json:
 
 def _outline(region: Region, origin: "np.ndarray[Any, Any] | None" = None) -> list[list[float]]:
     """The outer ring of a region's largest polygon."""
+    if region.is_empty:
+        return []
     largest = max(polygons(region), key=lambda piece: piece.area)
     points = shapely.get_coordinates(largest.exterior)[:-1]
     if origin is not None:

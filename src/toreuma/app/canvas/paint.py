@@ -76,7 +76,12 @@ class Painter:
             self.region(scene.centre, "jaw_fill", "jaw_edge", flip)
 
     def part(self, scene: Scene) -> None:
-        path = self.view.path(scene.part)
+        self.section(scene.part)
+        self._edges_beyond(scene)
+
+    def section(self, region: Region) -> None:
+        """A hatched half section with its outline."""
+        path = self.view.path(region)
         self.p.setPen(Qt.PenStyle.NoPen)
         self.p.setBrush(self.theme.colour("part_fill"))
         self.p.drawPath(path)
@@ -85,7 +90,6 @@ class Painter:
         self.p.setBrush(Qt.BrushStyle.NoBrush)
         self.p.setPen(self.pen("part_edge", 1.8))
         self.p.drawPath(path)
-        self._edges_beyond(scene)
 
     def _edges_beyond(self, scene: Scene) -> None:
         """Steps of the bore seen behind the section."""
@@ -148,7 +152,7 @@ class Painter:
         self.p.setPen(self.pen("line", 1.0))
         self.p.drawLine(ends[0], ends[1])
         text = f"{show(100_000 * worst, 'um', self.system, decimals=2)} under {show(100, 'N', self.system)}"
-        where = show(worst_z, "mm", self.system, trim=True)
+        where = show(worst_z, "mm", self.system, decimals=1, trim=True)
         self.p.setFont(self.theme.number_font(11))
         left = min(max(ends[0].x(), self.room.left() + 8), self.room.right() - 260)
         self.caption(QPointF(left, base_y + 15), f"Gives way most at Z {where}: {text}", "ink")

@@ -12,13 +12,13 @@ from toreuma.app.canvas.caliper import Caliper
 from toreuma.app.canvas.dimension_entry import DimensionEntry
 from toreuma.app.canvas.dimensions import Dimension, DimensionPainter
 from toreuma.app.canvas.paint import Painter
+from toreuma.app.canvas.preview import paint_preview
 from toreuma.app.canvas.view import View
 from toreuma.app.format import both_ways, clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Segment
-from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import Symbol, symbols_of
 from toreuma.core.plan.hold import compliance, held_piece
@@ -130,6 +130,14 @@ class SectionCanvas(QWidget):
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.fillRect(self.rect(), self._theme.colour("paper"))
+        session = self._session
+        if session.preview is not None:
+            before = self._scene.part if self._scene is not None and session.job is not None else None
+            frame = QRectF(self.rect())
+            inches = session.job is None and session.preview.units == "inch"
+            system = "inch" if inches else session.system
+            paint_preview(painter, self._room(), frame, self._theme, system, session.preview, before)
+            return
         view = self._current_view()
         if view is None or self._scene is None:
             self._empty(painter)
@@ -174,9 +182,6 @@ class SectionCanvas(QWidget):
             void = next((one for index, one in scene.shape.voids if index == chosen.feature), None)
             if void is not None:
                 draw.outline(void.cut.intersection(scene.shape.solid), "accent", 3.0)
-        if session.preview is not None:
-            draw.outline(session.preview.drawn, "accent", 2.4)
-            draw.outline(build_part(session.preview.part).region, "error", 1.2, [4, 4])
 
     def _symbols(self, scene: Scene) -> list[Symbol]:
         """Symbols of the part's features, made anew only when the part changes."""
@@ -227,7 +232,7 @@ class SectionCanvas(QWidget):
             return
         along = compliance(session.job, scene, held_piece(self._metal(scene), scene.jaw_face_z))
         if along is not None:
-            base = min(draw.view.point(0, -scene.stock_r).y() + 96, self.height() - 58)
+            base = min(draw.view.point(0, -scene.stock_r).y() + 96, self.height() - 86)
             draw.bending(along, base, 56)
         second = session.outcome.plan.second if session.outcome else None
         if second is not None and second.d_mm > 0:

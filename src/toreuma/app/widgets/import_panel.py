@@ -119,7 +119,6 @@ class ImportPanel(QWidget):
         part = found.part
         self._say("plain", f"{len(part.outside)} elements outside, {len(part.inside)} inside, read in {found.units}.")
         self._say("plain", f"Largest deviation {show(found.deviation_um, 'um', system, decimals=2)}")
-        self._say("muted", "Thick line: as drawn. Dashed: as understood. Below them the part as it was.")
         if part.features:
             self.facts.column.addWidget(heading("Understood as features"))
             for feature in part.features:

@@ -111,7 +111,7 @@ def _surface(panel: "ReasonsPanel", job: Job, side: str, index: int, element: El
     fresh = panel._start(("surface", side, index, element.kind, level))
     place = "outside" if side == "outside" else "bore"
     panel._text("title", "title", element.name or f"{'Cylinder' if level else 'Element'} {index + 1}, {place}")
-    panel._line("name", "Name of this surface", element.name, lambda j, v: changed_element(j, side, index, name=v))
+    panel._line("name", "Name: of this surface", element.name, lambda j, v: changed_element(j, side, index, name=v))
     fields = [Field("z_mm", "ends at Z", "mm"), Field("d_mm", "diameter at its end", "mm", "on diameter")]
     fields += [Field("radius_mm", "arc radius", "mm")] if element.kind == "arc" else []
     fields += [Field("ra_um", "wanted Ra", "um", empty="open")]
@@ -200,7 +200,7 @@ def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
     if feature.kind == "thread":
         panel._line(
             "designation",
-            "Thread, like M20x1.5-6g",
+            "Thread: M20x1.5-6g",
             feature.designation,
             lambda j, v: changed_feature(j, index, designation=_known_thread(v)),
         )

@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterable
 from typing import Any
 
+from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
 from toreuma.app.fields import Field, typed_evidence
@@ -32,6 +33,7 @@ class RowColumn(ScrollColumn):
         self.lines: dict[str, QLineEdit] = {}
         self._key: tuple[object, ...] = ()
         self._texts: dict[str, QLabel] = {}
+        self._stale = True
         for signal in (session.outcome_changed, session.proof_changed, session.selection_changed, session.job_changed):
             signal.connect(self.refresh)
 
@@ -40,9 +42,16 @@ class RowColumn(ScrollColumn):
         self.refresh()
 
     def refresh(self) -> None:
-        """Bring the column up to date."""
-        self._fill()
-        self.settle()
+        """Bring the column up to date; while it is hidden that waits until it is seen."""
+        self._stale = not self.isVisible()
+        if not self._stale:
+            self._fill()
+            self.settle()
+
+    def showEvent(self, event: QShowEvent) -> None:
+        super().showEvent(event)
+        if self._stale:
+            self.refresh()
 
     def _fill(self) -> None:
         raise NotImplementedError
@@ -99,16 +108,29 @@ class RowColumn(ScrollColumn):
             self.rows[key].entry.present("")
 
     def _line(self, key: str, label: str, text: str, change: Callable[[Job, str], Job]) -> None:
-        """A field of plain words."""
+        """A field of plain words; what stands after a colon in the label is shown while it is empty."""
         if key not in self.lines:
+            short, _, hint = label.partition(": ")
             entry = QLineEdit()
-            entry.setAccessibleName(label)
-            entry.setPlaceholderText(label)
+            entry.setAccessibleName(short)
+            entry.setPlaceholderText(hint)
             entry.editingFinished.connect(lambda: self._worded(key, change))
             self.lines[key] = entry
-            self._add(entry)
+            self._labelled(short, entry)
         if not self.lines[key].hasFocus():
             self.lines[key].setText(text)
+
+    def _labelled(self, label: str, widget: QWidget) -> None:
+        """A widget with its label in front."""
+        row = QHBoxLayout()
+        row.setContentsMargins(0, 2, 0, 2)
+        name = QLabel(label)
+        name.setObjectName("muted")
+        row.addWidget(name)
+        row.addWidget(widget, 1)
+        holder = QWidget()
+        holder.setLayout(row)
+        self._add(holder)
 
     def _worded(self, key: str, change: Callable[[Job, str], Job]) -> None:
         entry = self.lines[key]
@@ -129,16 +151,8 @@ class RowColumn(ScrollColumn):
             for words, value in options:
                 box.addItem(words, value)
             box.activated.connect(lambda index: self._chosen(key, box.itemData(index), change))
-            row = QHBoxLayout()
-            name = QLabel(label)
-            name.setObjectName("plain")
-            row.addWidget(name)
-            row.addWidget(box, 1)
-            row.setContentsMargins(0, 2, 0, 2)
-            holder = QWidget()
-            holder.setLayout(row)
             self.choices[key] = box
-            self._add(holder)
+            self._labelled(label, box)
         box = self.choices[key]
         box.setCurrentIndex(max(box.findData(now), 0))
 

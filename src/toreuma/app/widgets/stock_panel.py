@@ -89,4 +89,5 @@ def _with_supply(job: Job, **changes: Any) -> Job:
 def _facts(job: Job) -> str:
     material = job.stock.material
     hardness = f", about {material.hardness_hb:.0f} HB" if material.hardness_hb else ""
-    return f"ISO 513 group {material.group}, {material.density_kg_m3:.0f} kg/m³{hardness}. {material.source}"
+    source = material.source[:1].upper() + material.source[1:]
+    return f"ISO 513 group {material.group}, {material.density_kg_m3:.0f} kg/m³{hardness}. {source}"

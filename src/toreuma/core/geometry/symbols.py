@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 from typing import Literal
 
+import shapely
+
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.model.feature import Flats, HolePattern, Slot, ThreadFeature
@@ -36,7 +38,7 @@ def symbols_of(part: Part, shape: PartShape, threads: dict[str, Thread]) -> list
         elif isinstance(feature, HolePattern):
             found += _holes(index, feature, shape, outside.height(feature.z_mm))
         elif isinstance(feature, Flats):
-            found += _flats(index, feature, outside.highest(feature.from_z_mm, feature.to_z_mm))
+            found += _flats(index, feature, shape, outside.highest(feature.from_z_mm, feature.to_z_mm))
         elif isinstance(feature, Slot):
             found += _slot(index, feature, shape, outside.highest(feature.from_z_mm, feature.to_z_mm))
     return found
@@ -72,13 +74,15 @@ def _holes(index: int, holes: HolePattern, shape: PartShape, surface: float) -> 
     return [Symbol(index, "edge", box), Symbol(index, "centre", ((face - into * 2, r), (end + into * 2, r)))]
 
 
-def _flats(index: int, flats: Flats, surface: float) -> list[Symbol]:
+def _flats(index: int, flats: Flats, shape: PartShape, surface: float) -> list[Symbol]:
     """The flat seen from the side: its outline, crossed by thin lines."""
     z0, z1, low = flats.from_z_mm, flats.to_z_mm, flats.distance_mm
+    held = shapely.clip_by_rect(shape.void, z1, 0, z0, 1e5) if shape.void is not None else None
+    inner = float(held.bounds[3]) if held is not None and not held.is_empty else 0.0
     return [
         Symbol(index, "edge", ((z0, surface), (z0, low), (z1, low), (z1, surface))),
-        Symbol(index, "thin", ((z0, low), (z1, 0.0))),
-        Symbol(index, "thin", ((z0, 0.0), (z1, low))),
+        Symbol(index, "thin", ((z0, low), (z1, inner))),
+        Symbol(index, "thin", ((z0, inner), (z1, low))),
     ]
 
 

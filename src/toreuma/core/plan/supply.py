@@ -55,12 +55,13 @@ def supply_numbers(job: Job, scene: Scene) -> SupplyNumbers:
     if supply.price_per_kg > 0:
         found.append(
             Evidence(
-                f"material per part{f', {supply.currency}' if supply.currency else ''}",
+                "material per part",
                 "",
                 _paid_kg(job, blank_kg, pitch) * supply.price_per_kg,
                 "ratio",
                 formula="weight bought per part · price per kg, the rest of the bar shared out",
                 inputs=(Input("price per kg", "", supply.price_per_kg, "ratio"),),
+                measured_on=f"in {supply.currency}" if supply.currency else "in the currency of the price",
             )
         )
     return SupplyNumbers(tuple(found), tuple(findings))
