@@ -14,6 +14,7 @@ import pytest
 from toreuma.cli import main
 from toreuma.core.model import Job
 from toreuma.io.jobs import job_text, save_job
+from toreuma.io.library import data_path
 
 
 @dataclass
@@ -193,3 +194,41 @@ def test_unknown_designations_end_in_one_line() -> None:
         assert done.returncode == 2
         assert done.stderr.startswith("toreuma: ")
         assert done.stderr.count("\n") == 1
+
+
+def test_import_writes_a_job_and_says_what_it_understood(tmp_path: Path) -> None:
+    model, job = data_path("demo", "runner-hub.step"), tmp_path / "hub.toreuma"
+    done = toreuma("import", model, "-o", job, "--json")
+    assert done.returncode == 0
+    data = json.loads(done.stdout)
+    assert {"profile", "warnings", "features", "deviation_um", "ignored", "layers", "units"} <= data.keys()
+    assert len(data["profile"]["inside"]) == 4
+    assert [feature["kind"] for feature in data["features"]] == ["holes", "flats"]
+    assert data["deviation_um"] < 1
+    assert json.loads(toreuma("describe", job, "--json").stdout)["name"] == "runner-hub"
+    words = toreuma("import", model).stdout
+    assert "hole pattern front: count 6, d 6.6" in words
+
+
+def test_import_takes_layers_and_units(tmp_path: Path) -> None:
+    drawing = data_path("demo", "vane-stud.dxf")
+    job = tmp_path / "stud.toreuma"
+    assert toreuma("import", drawing, "-o", job, "--layers", "PROFILE,CENTER").returncode == 0
+    assert json.loads(job.read_text())["units"] == "inch"
+    as_mm = json.loads(toreuma("import", drawing, "--units", "mm", "--json").stdout)
+    assert as_mm["profile"]["outside"][-1]["z_mm"] == -1.5
+    nothing = toreuma("import", drawing, "--layers", "NOWHERE")
+    assert nothing.returncode == 2
+    assert "layers: " in nothing.stderr
+    assert toreuma("import", drawing, "--units", "furlong").returncode == 2
+
+
+def test_export_writes_drawings_parts_and_stock(tmp_path: Path) -> None:
+    for name, more in (("a.dxf", ()), ("b.step", ()), ("c.step", ("--stock",)), ("d.stp", ("--after", "op2"))):
+        assert toreuma("export", "demo:spear", "-o", tmp_path / name, *more).returncode == 0
+        assert (tmp_path / name).stat().st_size > 1000
+    assert toreuma("export", "demo:spear", "-o", tmp_path / "e.txt").returncode == 2
+    assert toreuma("export", "demo:spear", "-o", tmp_path / "f.step", "--after", "op99").returncode == 2
+    assert toreuma("export", "demo:spear", "-o", tmp_path / "no" / "f.dxf").returncode == 2
+    assert toreuma("export", "demo:spear", "-o", tmp_path / "no" / "f.step").returncode == 2
+    assert not (tmp_path / "f.step").exists()

@@ -7,9 +7,10 @@ from typing import Any
 
 import numpy as np
 
-from toreuma.core.errors import ImportFault, ToreumaError
+from toreuma.core.errors import ImportFault, PartError, ToreumaError
 from toreuma.core.geometry.assemble import metal_of
 from toreuma.core.geometry.dimension import Dimensioned, dimensioned
+from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.memo import Check, never_cancel
 from toreuma.io.imports import Imported, checked_bytes, understood
@@ -98,7 +99,10 @@ def _solid(path: Path) -> tuple[Any, list[str]]:
 def _section(faces: list[Face]) -> tuple[Region, Dimensioned, bool]:
     """Metal of the half section, its elements, and whether the part was turned round to open its bore in front."""
     segments = [segment for face in faces for segment in face.generatrix]
-    metal, _ = metal_of(segments, GAP_MM)
+    try:
+        metal, _ = metal_of(segments, GAP_MM)
+    except PartError:  # a pocket in the middle of a face leaves the outline open there
+        metal, _ = metal_of([*segments, *_end_faces(segments)], GAP_MM)
     first = dimensioned(metal)
     if not first.holes and not first.left_out:
         return metal, first, False
@@ -106,6 +110,18 @@ def _section(faces: list[Face]) -> tuple[Region, Dimensioned, bool]:
     if len(second.left_out) < len(first.left_out) or (first.holes and not first.inside and not second.holes):
         return metal, second, True
     return metal, first, False
+
+
+def _end_faces(segments: list[Segment]) -> list[Segment]:
+    """Both end faces drawn down to the axis."""
+    ends = [end for segment in segments for end in (segment.start, segment.end)]
+    found: list[Segment] = []
+    for pick in (min, max):
+        z = pick(end[0] for end in ends)
+        low = min(end[1] for end in ends if abs(end[0] - z) < GAP_MM)
+        if low > GAP_MM:
+            found.append(Line((z, 0.0), (z, low)))
+    return found
 
 
 def _flip(metal: Region) -> Region:

@@ -231,6 +231,9 @@ def _planes(faces: list[Face], metal: Region) -> tuple[list[_Plane], list[tuple[
         outer = _widest(metal, plane.low, plane.high)
         if plane.inward:
             bore = _radii(metal, (plane.low + plane.high) / 2)[1]
+            if bore <= NEAR_MM:
+                left.append(face)  # the wall of a pocket, not the floor of a keyway
+                continue
             slots.append((replace(plane, depth=plane.distance - bore), True))
         elif plane.half_width > math.sqrt(max(outer**2 - plane.distance**2, 0.0)) - 0.02:
             flats.append(plane)

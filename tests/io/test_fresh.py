@@ -1,0 +1,102 @@
+"""Fresh jobs, other blanks for a part, first sizes of features, and the shipped data behind them."""
+
+from typing import Any
+
+import pytest
+
+from toreuma.core.errors import PartError
+from toreuma.core.geometry.part_shape import build_part
+from toreuma.core.model import Job
+from toreuma.core.plan import plan
+from toreuma.io.fresh import fresh_job, next_bar_mm, restocked
+from toreuma.io.library import bar_sizes_mm, demo_job, demo_names, holds, machines, materials, relief_tables
+from toreuma.io.proposals import feature_on, new_feature, standard_reliefs
+
+
+def with_feature(job: Job, feature: dict[str, Any]) -> Job:
+    return job.changed(part=job.part.changed(features=(*job.part.features, feature)))
+
+
+def test_the_next_bar_cleans_up() -> None:
+    assert next_bar_mm(30.0, "mm") == 32
+    assert next_bar_mm(31.5, "mm") == 35
+    assert next_bar_mm(12.0, "inch") == pytest.approx(0.5625 * 25.4)
+    assert next_bar_mm(700.0, "mm") == 701
+
+
+@pytest.mark.parametrize("name", ["spear", "seat-ring", "runner-hub", "sheave", "vane-stud"])
+def test_a_fresh_job_of_every_demo_part_has_no_errors(name: str) -> None:
+    demo = demo_job(name)
+    job = fresh_job(demo.part, name, demo.units)
+    assert not [finding for finding in plan(job).findings if finding.severity == "error"]
+    assert job.setup.hold.stick_out_mm > -build_part(demo.part).profile.back_z
+
+
+@pytest.mark.parametrize("kind", ["round", "hexagon", "square", "tube", "free"])
+@pytest.mark.parametrize("name", ["spear", "seat-ring", "sheave"])
+def test_another_blank_still_holds_the_part(name: str, kind: str) -> None:
+    job = restocked(demo_job(name), kind)
+    scene = plan(job).scene
+    assert scene.stock_r >= scene.profile.largest_r
+    assert job.stock.material == demo_job(name).stock.material
+    if kind != "tube":  # a tube may be thinner than a blind bore's bottom
+        assert scene.part.difference(scene.stock).area < 1e-6 or job.stock.length_mm is not None
+
+
+def test_features_are_proposed_where_there_is_room() -> None:
+    spear, ring = demo_job("spear"), demo_job("seat-ring")
+    for kind in ("groove", "thread", "relief", "slot", "holes", "flats"):
+        build_part(with_feature(spear, feature_on(spear, "outside", 2, kind)).part)
+    for kind in ("groove", "slot"):
+        build_part(with_feature(ring, feature_on(ring, "inside", 2, kind)).part)
+    for kind in ("centre_hole", "axial_hole", "flats"):
+        build_part(
+            with_feature(fresh_job(demo_job("vane-stud").part, "x"), new_feature(demo_job("vane-stud"), kind)).part
+        )
+    for kind in ("face_groove", "holes"):
+        build_part(with_feature(ring, new_feature(ring, kind)).part)
+
+
+def test_no_feature_is_proposed_on_a_cone_end_or_an_arc() -> None:
+    spear = demo_job("spear")
+    for index in (0, 7):
+        with pytest.raises(PartError):
+            feature_on(spear, "outside", index, "groove")
+
+
+def test_threads_are_proposed_in_the_system_of_the_job() -> None:
+    spear = demo_job("spear")
+    assert feature_on(spear, "outside", 6, "thread")["designation"] == "M24"
+    stud = demo_job("vane-stud")
+    assert feature_on(stud, "outside", 2, "thread")["designation"] == "5/16-24 UNF"
+
+
+def test_a_relief_behind_a_thread_is_its_run_out() -> None:
+    relief = feature_on(demo_job("spear"), "outside", 6, "relief")
+    assert (relief["form"], relief["length_mm"], relief["depth_mm"]) == ("thread", 4.5, 1.5)
+    assert feature_on(demo_job("spear"), "outside", 2, "relief")["form"] == "E"
+    assert {row["form"] for row in standard_reliefs("F")} == {"F"}
+
+
+def test_shipped_data_is_whole_and_sourced() -> None:
+    assert len(materials()) >= 15
+    for material in materials().values():
+        assert material.source
+        assert material.e_n_mm2
+        assert material.alpha_um_m_k
+        assert material.hardness_hb
+        assert {row.tool_material for row in material.speeds} == {"coated carbide", "high-speed steel"}
+    assert {material.group for material in materials().values()} == set("PMKNSH")
+    assert {"toolroom lathe", "slant-bed", "gang lathe", "twin-spindle mill-turn"} == set(machines())
+    assert {hold.kind for hold in holds()} == {"chuck", "collet", "mandrel"}
+    assert relief_tables()["source"]
+    assert list(bar_sizes_mm("inch")) == sorted(bar_sizes_mm("inch"))
+
+
+def test_all_five_demo_jobs_plan_without_errors() -> None:
+    assert demo_names() == ["runner-hub", "seat-ring", "sheave", "spear", "vane-stud"]
+    for name in demo_names():
+        job = demo_job(name)
+        assert not [finding for finding in plan(job).all_findings if finding.severity == "error"]
+        assert "Fennow Leat" in job.part.name
+    assert demo_job("vane-stud").units == "inch"
