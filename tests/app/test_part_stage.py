@@ -72,6 +72,19 @@ def test_a_dimension_is_edited_where_it_stands(window: MainWindow, qtbot: QtBot,
     assert (element.d_mm, element.size.fit, element.size.lower_um) == (21, "h7", -21)  # type: ignore[union-attr]
 
 
+def test_radii_and_corners_are_edited_where_they_stand(window: MainWindow, qtbot: QtBot) -> None:
+    for element, field, typed in ((0, "radius_mm", "5"), (7, "corner", "R0.8")):
+        window.session.select(element=element)
+        window.canvas.repaint()
+        hit = next(d for d in window.canvas._dimensions if (d.element, d.field) == (element, field))
+        window.canvas.dimension.open(hit)
+        window.canvas.dimension.setText(typed)
+        window.canvas.dimension.submit()
+    outside = job_of(window).part.outside
+    assert outside[0].radius_mm == 5
+    assert (outside[7].corner.kind, outside[7].corner.size_mm) == ("round", 0.8)  # type: ignore[union-attr]
+
+
 def test_a_dimension_that_cannot_be_stays_with_its_reason(window: MainWindow, qtbot: QtBot) -> None:
     window.canvas.repaint()
     before = job_of(window)

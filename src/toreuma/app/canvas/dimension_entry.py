@@ -7,11 +7,9 @@ from PySide6.QtWidgets import QLabel, QLineEdit, QWidget
 from toreuma.app.canvas.dimensions import Dimension
 from toreuma.app.part_edits import chained
 from toreuma.app.session import Session
-from toreuma.app.size_text import size_text
-from toreuma.app.widgets.profile_table import typed_change
+from toreuma.app.widgets.profile_table import cell_text, typed_change
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
-from toreuma.core.units import show
 
 __all__ = ["DimensionEntry"]
 
@@ -42,9 +40,7 @@ class DimensionEntry(QLineEdit):
             return
         self._dimension = dimension
         element = chained(job, dimension.side)[dimension.element]
-        text = show(getattr(element, dimension.field), "mm", self._session.system, trim=True).number
-        if dimension.field == "d_mm" and element.size is not None:
-            text += f" {size_text(element.size, self._session.system)}"
+        text = cell_text(element, dimension.field, self._session.system)
         self.setText(text)
         self._mark("")
         centre = dimension.box.center()

@@ -8,13 +8,17 @@ from toreuma.app.canvas.paint import Painter
 from toreuma.app.format import diameter
 from toreuma.app.session import Selection
 from toreuma.app.size_text import size_text
-from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.elements import Arc, Line, Segment
 from toreuma.core.geometry.profile import Profile
 from toreuma.core.model import Element, Part
 from toreuma.core.scene import Scene
 from toreuma.core.units import show
 
 __all__ = ["Dimension", "DimensionPainter"]
+
+
+BESIDE_PX = 17.0
+LEAST_CORNER_PX = 7.0
 
 
 @dataclass(frozen=True)
@@ -40,18 +44,49 @@ class DimensionPainter:
         """
         self._draw.p.setFont(self._draw.theme.number_font(11))
         profile, found = scene.profile, []
-        for index, segment in enumerate(profile.segments[:-1]):
-            if index < len(profile.elements) and not profile.corners[index]:
-                element = profile.elements[index]
-                mark = chosen.side == "outside" and chosen.element == element
-                found += self._diameter(segment, part.outside, "outside", element, mark)
+        chains = [("outside", profile, range(len(profile.segments) - 1), part.outside)]
         bore = scene.shape.bore
-        for index, segment in enumerate(bore.segments[1:-1] if bore else (), 1):
-            if bore is not None and not bore.corners[index]:
-                element = bore.elements[index]
-                mark = chosen.side == "inside" and chosen.element == element
-                found += self._diameter(segment, part.inside, "inside", element, mark)
+        if bore is not None:
+            chains.append(("inside", bore, range(1, len(bore.segments) - 1), part.inside))
+        for side, chain, wanted, elements in chains:
+            for index in wanted:
+                segment, element = chain.segments[index], chain.elements[index]
+                if element >= len(elements):
+                    continue
+                mark = chosen.side == side and chosen.element == element
+                if chain.corners[index]:
+                    found += self._corner(segment, elements[element], side, element, mark)
+                elif isinstance(segment, Arc):
+                    found += self._radius(segment, elements[element], side, element, mark)
+                else:
+                    found += self._diameter(segment, elements, side, element, mark)
         return found + self._ordinates(profile, part, chosen)
+
+    def _corner(self, segment: Segment, element: Element, side: str, index: int, chosen: bool) -> list[Dimension]:
+        """Size of a chamfer or round, where it is large enough to be seen or its element is selected."""
+        corner = element.corner
+        if corner is None or (segment.length * self._draw.view.scale < LEAST_CORNER_PX and not chosen):
+            return []
+        sign = "C" if corner.kind == "chamfer" else "R"
+        text = f"{sign}{show(corner.size_mm, 'mm', self._draw.system, trim=True).number}"
+        return [Dimension(self._beside(segment, side, text, chosen), side, index, "corner")]
+
+    def _radius(self, segment: Arc, element: Element, side: str, index: int, chosen: bool) -> list[Dimension]:
+        if element.radius_mm is None:
+            return []
+        text = f"R{show(element.radius_mm, 'mm', self._draw.system, trim=True).number}"
+        return [Dimension(self._beside(segment, side, text, chosen), side, index, "radius_mm")]
+
+    def _beside(self, segment: Segment, side: str, text: str, chosen: bool) -> QRectF:
+        """A small number in the air beside the middle of a segment."""
+        z, r = segment.at(0.5)
+        dz, dr = segment.tangent(0.5)
+        away = (dr, -dz) if side == "outside" else (-dr, dz)  # to the right of the way: out of the metal
+        at = self._draw.view.point(z, r) + QPointF(away[0] * BESIDE_PX, -away[1] * BESIDE_PX)
+        width = self._draw.p.fontMetrics().horizontalAdvance(text)
+        box = QRectF(at.x() - width / 2 - 2, at.y() - 8, width + 4, 16)
+        self._boxed(box, text, chosen)
+        return box
 
     def _ordinates(self, profile: Profile, part: Part, chosen: Selection) -> list[Dimension]:
         top = self._draw.view.point(0, profile.largest_r).y() - 34

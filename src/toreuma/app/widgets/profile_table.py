@@ -16,7 +16,7 @@ from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.model import Element, Job
 from toreuma.core.units import System, parse, show
 
-__all__ = ["ProfileModel", "ProfileTable", "typed_change"]
+__all__ = ["ProfileModel", "ProfileTable", "cell_text", "typed_change"]
 
 Index = QModelIndex | QPersistentModelIndex
 COLUMNS = ("Name", "Kind", "Z end", "Ø end", "Arc R", "Corner")
@@ -82,22 +82,7 @@ class ProfileModel(QAbstractTableModel):
         return None
 
     def _text(self, row: int, column: int) -> str:
-        element, system = self.elements()[row], self._session.system
-        field = FIELDS[column]
-        if field == "name":
-            return element.name
-        if field == "kind":
-            return "line" if element.kind == "line" else KIND_WORDS[element.bulge]
-        if field == "corner":
-            if element.corner is None:
-                return ""
-            sign = "C" if element.corner.kind == "chamfer" else "R"
-            return f"{sign}{show(element.corner.size_mm, 'mm', system, trim=True).number}"
-        if field == "radius_mm" and element.kind == "line":
-            return ""
-        value = getattr(element, field)
-        text = "" if value is None else show(value, "mm", system, trim=True).number
-        return f"{text} {size_text(element.size, system)}" if field == "d_mm" and element.size is not None else text
+        return cell_text(self.elements()[row], FIELDS[column], self._session.system)
 
     def setData(self, index: Index, value: Any, role: int = Qt.ItemDataRole.EditRole) -> bool:
         if role != Qt.ItemDataRole.EditRole or self._session.job is None:
@@ -148,6 +133,24 @@ class ProfileModel(QAbstractTableModel):
             row = error.element
             column = FIELDS.index(error.field) if error.field in FIELDS else column
         return row, column, f"Row {row + 1}, {COLUMNS[column]}: {error.what}; {error.cure}"
+
+
+def cell_text(element: Element, field: str, system: System) -> str:
+    """What a cell shows of an element."""
+    if field == "name":
+        return element.name
+    if field == "kind":
+        return "line" if element.kind == "line" else KIND_WORDS[element.bulge]
+    if field == "corner":
+        if element.corner is None:
+            return ""
+        sign = "C" if element.corner.kind == "chamfer" else "R"
+        return f"{sign}{show(element.corner.size_mm, 'mm', system, trim=True).number}"
+    if field == "radius_mm" and element.kind == "line":
+        return ""
+    value = getattr(element, field)
+    text = "" if value is None else show(value, "mm", system, trim=True).number
+    return f"{text} {size_text(element.size, system)}" if field == "d_mm" and element.size is not None else text
 
 
 def _diameter(text: str, system: System, before: Element) -> dict[str, Any]:
