@@ -133,16 +133,20 @@ def runner_hub() -> Job:
     path = DEMO / "runner-hub.step"
     write_step(part_solid(runner_hub_part()), path)
     part = read_part(path).part
-    outside = list(part.outside)
+    outside = _named(part.outside, "Front face", "Spigot", "Flange face", "Flange")
     inside = [_sized(element, 25.0, "H7", "Shaft bore") for element in part.inside]
     named = part.changed(
-        name="Runner hub, Fennow Leat turbine", outside=tuple(outside), inside=tuple(inside), general_tolerance="m"
+        name="Runner hub, Fennow Leat turbine", outside=outside, inside=tuple(inside), general_tolerance="m"
     )
     stock = {"kind": "round", "d_mm": 80, "length_mm": 46, "face_allowance_mm": 2}
     setup = {"name": "Main spindle", "hold": hold("three-jaw chuck 200", stick_out_mm=34, grip_length_mm=12)}
     flange = max(i for i, e in enumerate(named.outside) if abs(e.d_mm - 78) < 0.01)
     second = {"element": flange, "grip_length_mm": 5, "clearance_mm": 0.5}
     return job("Runner hub", "twin-spindle mill-turn", named, stock, "C45", setup, second_hold=second)
+
+
+def _named(elements: tuple[Element, ...], *names: str) -> tuple[Element, ...]:
+    return tuple(element.changed(name=name) for element, name in zip(elements, names, strict=True))
 
 
 def _sized(element: Element, d_mm: float, fit: str, name: str) -> Element:
@@ -241,7 +245,9 @@ def vane_stud() -> Job:
     path = DEMO / "vane-stud.dxf"
     vane_stud_drawing(path)
     read = read_part(path, layers=["PROFILE", "CENTER"]).part
+    names = ("Front face", "Stud", "Collar face", "Collar", "Collar back", "Pivot")
     part = read.changed(
+        outside=_named(read.outside, *names),
         name="Guide-vane stud, Fennow Leat turbine",
         features=[
             {

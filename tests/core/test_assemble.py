@@ -121,3 +121,29 @@ def test_a_hollow_closed_all_round_is_no_turned_part() -> None:
     two = shapely.union(box(-40, 0, 0, 20), box(-90, 0, -60, 20))
     with pytest.raises(PartError):
         dimensioned(two)
+
+
+def test_chamfers_and_rounds_are_told_from_tapers() -> None:
+    """A chamfer of 1 in front, a round of 2 in the inner corner, a taper of 8 that stays, a chamfer at the back."""
+    fillet = arc_through_ends((-18, 10), (-20, 12), 2, clockwise=True)
+    profile = [
+        *lines((0, 0), (0, 9), (-1, 10), (-18, 10)),
+        fillet,
+        *lines((-20, 12), (-20, 15), (-28, 19), (-39, 19), (-40, 18), (-40, 0)),
+    ]
+    found = dimensioned(metal_of(profile, 0.01)[0])
+    rows = [(e.z_mm, e.d_mm, e.corner and (e.corner.kind, e.corner.size_mm)) for e in found.outside]
+    assert rows == [
+        (0, 20, ("chamfer", 1)),
+        (-20, 20, ("round", 2)),
+        (-20, 30, None),
+        (-28, 38, None),
+        (-40, 38, ("chamfer", 1)),
+    ]
+
+
+def test_the_mouths_of_a_bore_are_told_as_corners() -> None:
+    bore = lines((0, 5), (-1, 4), (-38.5, 4), (-40, 5.5))
+    found = dimensioned(metal_of([*STEPPED, *bore], 0.01)[0])
+    rows = [(e.z_mm, e.d_mm, e.corner and e.corner.size_mm) for e in found.inside]
+    assert rows == [(0, 8, 1), (-40, 8, 1.5)]

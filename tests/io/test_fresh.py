@@ -68,7 +68,7 @@ def test_threads_are_proposed_in_the_system_of_the_job() -> None:
     spear = demo_job("spear")
     assert feature_on(spear, "outside", 6, "thread")["designation"] == "M24"
     stud = demo_job("vane-stud")
-    assert feature_on(stud, "outside", 2, "thread")["designation"] == "5/16-24 UNF"
+    assert feature_on(stud, "outside", 1, "thread")["designation"] == "5/16-24 UNF"
 
 
 def test_a_relief_behind_a_thread_is_its_run_out() -> None:

@@ -2,21 +2,24 @@
 
 import math
 from dataclasses import dataclass
+from typing import Literal
 
 import numpy as np
 
 from toreuma.core.errors import PartError
+from toreuma.core.geometry.corners import gathered
 from toreuma.core.geometry.elements import Arc, Line, Points, Segment
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import Region
 from toreuma.core.model.feature import AxialHole
-from toreuma.core.model.part import Element
+from toreuma.core.model.part import Corner, Element
 
 __all__ = ["Dimensioned", "dimensioned"]
 
 AXIS_MM = 1e-5
 FACE_MM = 2e-4
 DECIMALS = 5
+FACE_BESIDE_MM = 20.0
 FIT_MM = 0.0004
 
 
@@ -50,7 +53,7 @@ def dimensioned(metal: Region, fit_mm: float = FIT_MM) -> Dimensioned:
     inner = np.vstack([ring[rear:], ring[:1]])
     outside = _outside(outer, fit_mm)
     if not on_axis[rear:].any() and inner[:, 1].min() > AXIS_MM:
-        return Dimensioned(outside, _inside(inner[::-1], fit_mm), (), shift)
+        return Dimensioned(outside, _inside(inner[::-1], fit_mm, through=True), (), shift)
     axial = np.flatnonzero(inner[:, 1] < AXIS_MM)
     front_part, back_part = inner[axial[-1] :], inner[: axial[0] + 1]
     inside = _inside(front_part[::-1], fit_mm) if len(front_part) > 1 and front_part[-1, 1] > AXIS_MM else ()
@@ -66,28 +69,34 @@ def _front_first(ring: Points) -> Points:
 
 
 def _outside(points: Points, fit_mm: float) -> tuple[Element, ...]:
-    segments = _recovered(points, fit_mm)
-    start = segments[0].start
+    rows = gathered(_recovered(points, fit_mm))
+    first, start = rows[0][0], rows[0][0].start
     elements = [Element(z_mm=0.0, d_mm=_size(2 * start[1]))] if start[1] > AXIS_MM else []
-    first = segments[0]
     if elements and isinstance(first, Line) and abs(first.end[0]) < FACE_MM:
         elements = []  # the front face itself is the first element
-    while len(segments) > 1 and isinstance(segments[-1], Line) and _flat_back(segments[-1]):
-        segments.pop()  # the back face closes the profile by itself
-    return (*elements, *(_element(segment, outside=True) for segment in segments))
+    while len(rows) > 1 and isinstance(rows[-1][0], Line) and _flat_back(rows[-1][0]):
+        rows.pop()  # the back face closes the profile by itself
+    return (*elements, *(_element(segment, corner, outside=True) for segment, corner in rows))
 
 
 def _flat_back(segment: Segment) -> bool:
     return abs(segment.end[0] - segment.start[0]) < FACE_MM and segment.end[1] < segment.start[1]
 
 
-def _inside(points: Points, fit_mm: float) -> tuple[Element, ...]:
-    """The bore from its mouth inward."""
-    segments = _recovered(points, fit_mm)
-    mouth = Element(z_mm=0.0, d_mm=_size(2 * points[0][1]))
-    while segments and isinstance(segments[-1], Line) and _flat_bottom(segments[-1]):
-        segments.pop()  # a flat bottom closes by itself
-    return (mouth, *(_element(segment, outside=False) for segment in segments))
+def _inside(points: Points, fit_mm: float, through: bool = False) -> tuple[Element, ...]:
+    """The bore from its mouth inward; the faces it opens in are drawn on, so that its edges have both sides."""
+    (z0, r0), (z1, r1) = points[0], points[-1]
+    face = Line((float(z0), float(r0) + FACE_BESIDE_MM), (float(z0), float(r0)))
+    segments: list[Segment] = [face, *_recovered(points, fit_mm)]
+    if through:
+        segments.append(Line((float(z1), float(r1)), (float(z1), float(r1) + FACE_BESIDE_MM)))
+    rows = gathered(segments)
+    rows = rows[:-1] if through else rows
+    mouth = Element(z_mm=0.0, d_mm=_size(2 * rows[0][0].end[1]), corner=rows[0][1])
+    rows = rows[1:]
+    while rows and isinstance(rows[-1][0], Line) and _flat_bottom(rows[-1][0]):
+        rows.pop()  # a flat bottom closes by itself
+    return (mouth, *(_element(segment, corner, outside=False) for segment, corner in rows))
 
 
 def _flat_bottom(segment: Segment) -> bool:
@@ -116,12 +125,13 @@ def _recovered(points: Points, fit_mm: float) -> list[Segment]:
     return recover(np.asarray(points), fit_mm)
 
 
-def _element(segment: Segment, outside: bool) -> Element:
+def _element(segment: Segment, corner: Corner | None, outside: bool) -> Element:
     z, d = _size(segment.end[0]), _size(2 * max(segment.end[1], 0.0))
     if isinstance(segment, Arc):
         convex = segment.clockwise != outside
-        return Element(kind="arc", z_mm=z, d_mm=d, radius_mm=_radius(segment), bulge="convex" if convex else "concave")
-    return Element(z_mm=z, d_mm=d)
+        bulge: Literal["convex", "concave"] = "convex" if convex else "concave"
+        return Element(kind="arc", z_mm=z, d_mm=d, radius_mm=_radius(segment), bulge=bulge)
+    return Element(z_mm=z, d_mm=d, corner=corner)
 
 
 def _radius(arc: Arc) -> float:
