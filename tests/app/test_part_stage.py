@@ -13,7 +13,7 @@ from tests.support.solids import draw_dxf
 from toreuma.app.shot import settle
 from toreuma.app.widgets.part_panel import feature_line
 from toreuma.app.window import MainWindow
-from toreuma.core.model import Job
+from toreuma.core.model import Job, Part
 from toreuma.io.library import data_path, demo_job, demo_names
 from toreuma.io.step_in import read_step
 
@@ -70,6 +70,17 @@ def test_a_dimension_is_edited_where_it_stands(window: MainWindow, qtbot: QtBot,
     assert not entry.isVisible()
     element = job_of(window).part.outside[2]
     assert (element.d_mm, element.size.fit, element.size.lower_um) == (21, "h7", -21)  # type: ignore[union-attr]
+
+
+def test_a_changed_part_is_drawn_before_it_is_planned(window: MainWindow, settled: Settled) -> None:
+    before = window.session.outcome
+    window.part.outside.type_into(2, 3, "20")
+    assert window.session.outcome is before  # nothing was planned in between
+    scene = window.canvas._scene
+    assert scene is not None
+    assert any(abs(segment.start[1] - 10.0) < 1e-9 for segment in scene.profile.segments)
+    settled()
+    assert window.session.outcome is not before
 
 
 def test_radii_and_corners_are_edited_where_they_stand(window: MainWindow, qtbot: QtBot) -> None:
@@ -259,6 +270,26 @@ def test_an_import_can_be_left_or_stopped_and_a_bad_one_is_one_line(
     qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
     bare.imports.accept()
     assert job_of(bare).units == "inch"
+
+
+def test_a_drawing_can_become_the_blank(window: MainWindow, qtbot: QtBot, tmp_path: Path, settled: Settled) -> None:
+    casting = Part.model_validate({"outside": [{"z_mm": z, "d_mm": d} for z, d in ((0, 30), (-40, 36), (-140, 36))]})
+    path = tmp_path / "casting.dxf"
+    draw_dxf(path, casting, "lines")
+    window.start_import(path)
+    qtbot.waitUntil(lambda: window.imports.found is not None, timeout=20_000)
+    part = job_of(window).part
+    window.imports.blank_button.click()
+    settled()
+    stock = job_of(window).stock
+    assert (stock.kind, stock.largest_d_mm) == ("free", 36)
+    assert job_of(window).part == part
+    scene = window.session.outcome.plan.scene  # type: ignore[union-attr]
+    assert scene.stock.bounds[2] == pytest.approx(stock.face_allowance_mm)
+    assert scene.stock.bounds[0] == pytest.approx(stock.face_allowance_mm - 140)
+    assert scene.stock.area == pytest.approx(40 * 16.5 + 100 * 18, rel=1e-3)
+    window.set_stage("stock")
+    assert "profile of its own" in window.stock._texts["own"].text()
 
 
 def test_the_blank_is_chosen_by_kind_and_material(window: MainWindow, settled: Settled) -> None:

@@ -144,3 +144,11 @@ def test_what_cannot_be_names_its_place(fields: dict[str, Any], place: str) -> N
         build_part(Part.model_validate({"outside": SHAFT, **fields}))
     assert place in str(caught.value)
     assert caught.value.cure
+
+
+def test_what_fills_a_groove_is_as_thick_as_the_groove_is_deep() -> None:
+    from toreuma.core.geometry.region import thickness
+
+    grooved = build({"kind": "groove", "z_mm": -20, "width_mm": 8, "d_mm": 34}).region
+    filling = build().region.difference(grooved)
+    assert thickness(filling, grooved) == pytest.approx(3.0, abs=0.01)

@@ -20,7 +20,7 @@ from toreuma.io.jobs import load_job, save_job, validation_line
 from toreuma.io.library import open_job
 from toreuma.io.pipeline import Outcome
 
-__all__ = ["Selection", "Session"]
+__all__ = ["Selection", "Session", "solids_of"]
 
 
 @dataclass(frozen=True)
@@ -34,7 +34,7 @@ class Selection:
     feature: int | None = None
 
 
-def _solids(job: Job) -> tuple[object, ...]:
+def solids_of(job: Job) -> tuple[object, ...]:
     """What the solids of a job are built from."""
     return job.part, job.stock, job.setup.hold, job.setup.centre
 
@@ -113,7 +113,7 @@ class Session(QObject):
             return None
         try:
             changed = change(self.job)
-            if _solids(changed) != _solids(self.job):
+            if solids_of(changed) != solids_of(self.job):
                 build_scene(changed)
         except ValidationError as error:
             place, what = validation_line(error)

@@ -15,11 +15,12 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.model import Element, Job, Part
 from toreuma.core.model.feature import Feature
 
-__all__ = ["Imported", "adopted", "checked_bytes", "understood"]
+__all__ = ["Imported", "adopted", "adopted_as_blank", "checked_bytes", "understood"]
 
 MAX_BYTES = 60_000_000
 SAMPLE_MM = 0.2
 SAME_MM = 0.002
+STOCK_FACTS = ("face_allowance_mm", "skin", "skin_mm", "runout_mm", "supply", "material")
 
 Progress = Callable[[float], None]
 
@@ -77,6 +78,15 @@ def adopted(job: Job, imported: Imported) -> Job:
         ra_um=job.part.ra_um,
     )
     return job.changed(part=part)
+
+
+def adopted_as_blank(job: Job, imported: Imported) -> Job:
+    """The job with an imported profile as its casting or forging; its front stands the facing allowance ahead."""
+    part = imported.part
+    kept = job.stock.model_dump(include=set(STOCK_FACTS))
+    largest = max(element.d_mm for element in part.outside)
+    blank = {"kind": "free", "outside": part.outside, "inside": part.inside, "largest_d_mm": largest}
+    return job.changed(stock={**kept, **blank})
 
 
 def _kept(old: Part, new: Part) -> tuple[Element, ...]:

@@ -1,6 +1,7 @@
 """The section canvas: what is meant above the axis, what is there below it."""
 
 import math
+from contextlib import suppress
 from itertools import pairwise
 
 import numpy as np
@@ -15,12 +16,14 @@ from toreuma.app.canvas.paint import Painter
 from toreuma.app.canvas.preview import paint_preview
 from toreuma.app.canvas.view import View
 from toreuma.app.format import both_ways, clock
-from toreuma.app.session import Session
+from toreuma.app.session import Session, solids_of
 from toreuma.app.theme import Theme
+from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import Symbol, symbols_of
+from toreuma.core.model import Job
 from toreuma.core.plan.hold import compliance, held_piece
 from toreuma.core.scene import Scene, build_scene
 from toreuma.io.library import known_threads
@@ -46,6 +49,7 @@ class SectionCanvas(QWidget):
         self._pointer: QPointF | None = None
         self._finding: Finding | None = None
         self._scene: Scene | None = None
+        self._scene_job: Job | None = None
         self._caliper = Caliper()
         self._dimensions: list[Dimension] = []
         self._symbols_of: tuple[Scene | None, list[Symbol]] = (None, [])
@@ -96,14 +100,19 @@ class SectionCanvas(QWidget):
     # Data
 
     def _on_job(self) -> None:
-        if self._session.job is None:
-            self._scene = None
+        """Draw a changed part, blank or hold at once; what is cut from it follows when it is planned."""
+        job = self._session.job
+        if job is None:
+            self._scene = self._scene_job = None
+        elif self._scene_job is None or solids_of(job) != solids_of(self._scene_job):
+            with suppress(ToreumaError):  # the plan says what is wrong with it
+                self._scene, self._scene_job = build_scene(job), job
         self.update()
 
     def _on_outcome(self) -> None:
         outcome = self._session.outcome
         if outcome is not None:
-            self._scene = outcome.plan.scene
+            self._scene, self._scene_job = outcome.plan.scene, outcome.job
         self.update()
 
     def _room(self) -> QRectF:
@@ -113,7 +122,9 @@ class SectionCanvas(QWidget):
         if self._scene is None:
             if self._session.job is None or self._session.problem is not None:
                 return None
-            self._scene = build_scene(self._session.job)
+            self._on_job()
+            if self._scene is None:
+                return None
         if self._view is None or self._fitted:
             scene = self._scene
             self._view = View.fitting(
@@ -185,9 +196,8 @@ class SectionCanvas(QWidget):
 
     def _symbols(self, scene: Scene) -> list[Symbol]:
         """Symbols of the part's features, made anew only when the part changes."""
-        job = self._session.job
-        if job is None or scene is not self._symbols_of[0]:
-            part = self._session.outcome.job.part if self._session.outcome else (job.part if job else None)
+        if scene is not self._symbols_of[0]:
+            part = self._scene_job.part if self._scene_job else None
             threads = known_threads(part) if part else {}
             self._symbols_of = (scene, symbols_of(part, scene.shape, threads) if part else [])
         return self._symbols_of[1]

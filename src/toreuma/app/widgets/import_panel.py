@@ -13,7 +13,7 @@ from toreuma.app.widgets.part_panel import feature_line
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import show
 from toreuma.io.fresh import fresh_job
-from toreuma.io.imports import Imported, adopted
+from toreuma.io.imports import Imported, adopted, adopted_as_blank
 
 __all__ = ["ImportPanel"]
 
@@ -37,14 +37,18 @@ class ImportPanel(QWidget):
         self._bar.setTextVisible(False)
         self._bar.setRange(0, 100)
         self.facts = ScrollColumn()
-        self.accept_button = QPushButton("Take this part")
+        self.accept_button = QPushButton("Take as part")
         self.accept_button.setObjectName("main")
-        self.accept_button.clicked.connect(self.accept)
+        self.accept_button.clicked.connect(lambda: self.accept())
+        self.blank_button = QPushButton("Take as blank")
+        self.blank_button.setToolTip("The profile becomes the casting or forging the part is cut from")
+        self.blank_button.clicked.connect(lambda: self.accept(as_blank=True))
         self.drop_button = QPushButton("Leave it")
         self.drop_button.clicked.connect(self.drop)
         row = QHBoxLayout()
         row.setContentsMargins(10, 6, 10, 10)
         row.addWidget(self.accept_button)
+        row.addWidget(self.blank_button)
         row.addWidget(self.drop_button)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
@@ -65,6 +69,7 @@ class ImportPanel(QWidget):
         self.facts.clear()
         self._say("muted", "Being read; the part stays as it is until you take this one.")
         self.accept_button.setEnabled(False)
+        self.blank_button.setEnabled(False)
         self.drop_button.setText("Stop")
         self._bar.setValue(0)
         self._bar.show()
@@ -83,8 +88,8 @@ class ImportPanel(QWidget):
             self.reading.wait()
             self.reading = None
 
-    def accept(self) -> None:
-        """Put the part that was read in place of the one before."""
+    def accept(self, as_blank: bool = False) -> None:
+        """Put what was read in place of the part, or of the blank."""
         found = self.found
         if found is None:
             return
@@ -92,7 +97,7 @@ class ImportPanel(QWidget):
         if self._session.job is None:
             self._session.show(fresh_job(found.part, self._path.stem, "inch" if found.units == "inch" else "mm"))
         else:
-            error = self._session.attempt(lambda job: adopted(job, found))
+            error = self._session.attempt(lambda job: (adopted_as_blank if as_blank else adopted)(job, found))
             if error is not None:
                 self._session.message.emit("error", f"{error.where}: {error.what}; {error.cure}")
         self.finished.emit()
@@ -112,6 +117,7 @@ class ImportPanel(QWidget):
         self.reading, self.found = None, found
         self._bar.hide()
         self.accept_button.setEnabled(True)
+        self.blank_button.setEnabled(self._session.job is not None)
         self.drop_button.setText("Leave it")
         self._session.preview = found
         self.facts.clear()

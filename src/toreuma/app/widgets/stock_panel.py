@@ -31,11 +31,16 @@ class StockPanel(RowColumn):
         stock = job.stock
         kind = stock.kind if stock.kind != "polygon" else ("hexagon" if stock.sides == 6 else "square")
         is_bar = stock.kind != "free" and stock.length_mm is None
-        fresh = self._start((kind, is_bar))
+        fresh = self._start((kind, is_bar, stock.kind == "free" and bool(stock.outside)))
         if fresh:
             self._heading("Blank")
         self._choice("kind", "Kind", KINDS, kind, restocked)
-        for field in (*STOCK_SIZES[stock.kind], *(STOCK_FIELDS if stock.kind != "free" else ())):
+        own = stock.kind == "free" and bool(stock.outside)
+        self._text("own", "muted", "Has a profile of its own, read from a file." if own else "")
+        for field in (
+            *(() if own else STOCK_SIZES[stock.kind]),
+            *(STOCK_FIELDS if stock.kind != "free" else STOCK_FIELDS[:1] if own else ()),
+        ):
             self._stock_row(stock, field)
         if fresh:
             self._heading("Material")

@@ -94,8 +94,11 @@ def rotated_volume(region: Region) -> float:
 
 
 def thickness(region: Region, base: Region) -> float:
-    """How far, mm, ``region`` stands out from the surface of ``base`` at most."""
-    points = shapely.get_coordinates(region)
+    """How far, mm, ``region`` stands out from the surface of ``base`` at most.
+
+    Long edges are looked at between their ends too: what fills a groove stands farthest out in its middle.
+    """
+    points = shapely.get_coordinates(shapely.segmentize(region, DENSE_MM))
     if len(points) == 0 or base.is_empty:
         return 0.0
     return float(shapely.distance(shapely.points(points), base).max())
