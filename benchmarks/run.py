@@ -117,7 +117,8 @@ def edit_to_picture() -> None:
             session.attempt(make(step))
             app.processEvents()
             drawn.append(time.perf_counter() - begun)
-            waiting.exec()  # the window's own loop sleeps between events; polling would slow the planning thread
+            if session.outcome is None or session.outcome.job is not session.job:
+                waiting.exec()  # the window's own loop sleeps between events; polling would slow the planning thread
             planned = time.perf_counter()
             app.processEvents()
             painting.append(time.perf_counter() - planned)
