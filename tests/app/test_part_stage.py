@@ -342,6 +342,23 @@ def test_centre_relief_and_second_hold_are_switched(window: MainWindow, settled:
     window.canvas.repaint()
 
 
+def test_the_range_of_the_jaws_is_typed_and_checked(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+    window.set_stage("hold")
+    window.session.attempt(lambda j: j.changed(second_hold={"element": 2, "grip_length_mm": 8}))
+    for key, text in (("hold.range_from", "40"), ("second.range_to", "20")):
+        entry = window.hold.rows[key].entry
+        entry.setFocus()
+        entry.selectAll()
+        qtbot.keyClicks(entry, text)
+        qtbot.keyClick(entry, Qt.Key.Key_Return)
+    settled()
+    job = job_of(window)
+    assert job.setup.hold.grip_range_mm == (40, 160)  # type: ignore[union-attr]
+    assert job.second_hold.range_mm == (0, 20)  # type: ignore[union-attr]
+    codes = {finding.code for finding in window.session.outcome.plan.findings}  # type: ignore[union-attr]
+    assert {"hold.range", "second.range"} <= codes
+
+
 def test_section_and_model_are_written(window: MainWindow, tmp_path: Path) -> None:
     for name in ("out.dxf", "out.step", "out.stp"):
         window.export_to(tmp_path / name)

@@ -18,6 +18,7 @@ __all__ = [
     "HOLD_KIND_FIELDS",
     "OPERATION_FIELDS",
     "PART_FIELDS",
+    "RANGE_FIELDS",
     "RELIEF_FIELDS",
     "SECOND_FIELDS",
     "SKIN_FIELDS",
@@ -126,6 +127,11 @@ HOLD_KIND_FIELDS: dict[str, tuple[Field, ...]] = {
 BORED_FIELDS: tuple[Field, ...] = (
     Field("bored_d_mm", "bored to", "mm", _D, empty="the blank"),
     Field("bored_depth_mm", "bored deep", "mm", _Z, empty="through"),
+)
+
+RANGE_FIELDS: tuple[Field, ...] = (
+    Field("range_from", "takes from", "mm", _D, empty="any"),
+    Field("range_to", "takes up to", "mm", _D, empty="any"),
 )
 
 RELIEF_FIELDS: tuple[Field, ...] = (Field("length_mm", "cut back", "mm", _Z), Field("height_mm", "cut open", "mm", _R))

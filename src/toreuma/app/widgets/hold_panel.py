@@ -1,5 +1,6 @@
 """Left panel of the hold stage: what grips the blank, what supports it, and what grips it the second time."""
 
+from collections.abc import Callable
 from typing import Any
 
 from toreuma.app.fields import (
@@ -7,6 +8,7 @@ from toreuma.app.fields import (
     CENTRE_FIELDS,
     HOLD_FIELDS,
     HOLD_KIND_FIELDS,
+    RANGE_FIELDS,
     RELIEF_FIELDS,
     SECOND_FIELDS,
     Field,
@@ -16,6 +18,9 @@ from toreuma.core.model import Job
 from toreuma.io.library import holds
 
 __all__ = ["HoldPanel"]
+
+Span = tuple[float, float]
+WIDEST_MM = 1000.0
 
 CENTRE = {"name": "live centre", "d_mm": 32.0, "point_length_mm": 22.0}
 SECOND = {"grip_length_mm": 15.0}
@@ -48,6 +53,9 @@ class HoldPanel(RowColumn):
             self._choice("side", "Grip", sides, hold.side, lambda j, v: _with_hold(j, side=v))
         for field in (*(BORED_FIELDS if soft else ()), *HOLD_FIELDS, *HOLD_KIND_FIELDS[hold.kind]):
             self._hold_row(hold, field)
+        if hold.kind != "mandrel":
+            name = "grip_range_mm" if hold.kind == "chuck" else "range_mm"
+            self._range_rows("hold", getattr(hold, name), lambda j, span: _with_hold(j, **{name: span}))
         if hold.kind == "chuck":
             options = (("As they are", False), ("Cut back in front", True))
             self._choice("relieved", "Jaw fronts", options, relief is not None, _with_relief)
@@ -66,6 +74,10 @@ class HoldPanel(RowColumn):
         self._choice("second", "Grips on", surfaces, second.element if second else -1, _with_second)
         for field in SECOND_FIELDS if second is not None else ():
             self._second_row(second, field)
+        if second is not None:
+            self._range_rows(
+                "second", second.range_mm, lambda j, span: j.changed(second_hold=j.second_hold.changed(range_mm=span))
+            )
         if fresh:
             self._end()
 
@@ -77,6 +89,18 @@ class HoldPanel(RowColumn):
             getattr(hold, name),
             lambda job, number, n=name: _with_hold(job, **{n: number}),  # type: ignore[misc]
         )
+
+    def _range_rows(self, key: str, span: Span | None, change: Callable[[Job, Span], Job]) -> None:
+        """The diameters jaws can take, as two numbers."""
+        now = span or (0.0, WIDEST_MM)
+        for index, field in enumerate(RANGE_FIELDS):
+
+            def put(job: Job, number: float | None, at: int = index) -> Job:
+                ends = list(now)
+                ends[at] = number if number is not None else (0.0, WIDEST_MM)[at]
+                return change(job, (ends[0], ends[1]))
+
+            self._typed(f"{key}.{field.name}", field, None if span is None else span[index], put)
 
     def _relief_row(self, relief: Any, field: Field) -> None:
         name = field.name
