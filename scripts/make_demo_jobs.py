@@ -194,9 +194,7 @@ def sheave() -> Job:
     stock = {
         "kind": "free",
         "allowance_mm": 3,
-        "largest_d_mm": 146,
         "face_allowance_mm": 3,
-        "length_mm": 58,
         "skin": "hard",
         "skin_mm": 0.8,
         "runout_mm": 1.0,

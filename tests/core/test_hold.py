@@ -45,7 +45,7 @@ def test_a_sawn_piece_ends_after_its_length(spear: Job) -> None:
 
 
 def test_a_casting_is_the_part_with_an_allowance(spear: Job) -> None:
-    scene = build_scene(with_stock(spear, kind="free", allowance_mm=2, largest_d_mm=34))
+    scene = build_scene(with_stock(spear, kind="free", allowance_mm=2))
     assert scene.stock.contains(scene.part)
     assert scene.stock_r == pytest.approx(17)
     assert scene.stock_front_z == pytest.approx(2, abs=0.1)
@@ -163,3 +163,10 @@ def test_soft_jaws_want_the_blanks_diameter_and_depth(spear: Job) -> None:
     piece = mended.changed(stock=mended.stock.changed(length_mm=92.0 + 25.0))
     jaws = build_scene(piece).jaws
     assert jaws.bounds[1] == pytest.approx(12.0)  # the step the piece rests on
+
+
+def test_a_part_that_outgrows_its_casting_profile_is_said(spear: Job) -> None:
+    """The size of a casting follows its profile and the part; nothing about it is kept twice."""
+    own = [{"z_mm": 0, "d_mm": 28}, {"z_mm": -140, "d_mm": 28}]
+    assert "stock.small" in codes(with_stock(spear, kind="free", outside=own))
+    assert "stock.small" not in codes(with_stock(spear, kind="free", allowance_mm=1))

@@ -47,7 +47,7 @@ def fresh_job(part: Part, name: str, system: System = "mm") -> Job:
 def restocked(job: Job, kind: str) -> Job:
     """The job with another kind of blank, as large as the part wants it; what is not its size is kept."""
     shape = build_part(job.part)
-    largest, length = 2 * shape.profile.largest_r, -shape.profile.back_z
+    largest = 2 * shape.profile.largest_r
     kept = job.stock.model_dump(include=set(COMMON))
     bore = 2 * min((p[1] for p in chords(shape.bore.segments[1:-1])), default=0.0) if shape.bore else 0.0
     sizes: dict[str, dict[str, object]] = {
@@ -59,8 +59,8 @@ def restocked(job: Job, kind: str) -> Job:
             "d_mm": next_bar_mm(largest, job.units),
             "bore_d_mm": max(round(bore - 2.0, 1), round(largest / 4, 1)) if bore > 4 else round(largest / 4, 1),
         },
-        "free": {"kind": "free", "allowance_mm": 3.0, "largest_d_mm": largest + 6.0, "length_mm": length + 6.0},
+        "free": {"kind": "free", "allowance_mm": 3.0},
     }
-    if kind != "free" and job.stock.kind == "free":
+    if "free" in (kind, job.stock.kind):
         kept.pop("length_mm", None)
     return job.changed(stock={**kept, **sizes[kind]})

@@ -84,8 +84,7 @@ def adopted_as_blank(job: Job, imported: Imported) -> Job:
     """The job with an imported profile as its casting or forging; its front stands the facing allowance ahead."""
     part = imported.part
     kept = job.stock.model_dump(include=set(STOCK_FACTS))
-    largest = max(element.d_mm for element in part.outside)
-    blank = {"kind": "free", "outside": part.outside, "inside": part.inside, "largest_d_mm": largest}
+    blank = {"kind": "free", "outside": part.outside, "inside": part.inside}
     return job.changed(stock={**kept, **blank})
 
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-__all__ = ["CHORD_MM", "Arc", "Line", "Points", "Segment", "arc_through_ends", "chords", "total_length"]
+__all__ = ["CHORD_MM", "Arc", "Line", "Points", "Segment", "arc_through_ends", "chords"]
 
 Point = tuple[float, float]
 Points = NDArray[np.float64]
@@ -156,7 +156,3 @@ def chords(segments: Iterable[Segment], tolerance_mm: float = CHORD_MM) -> Point
     joined = np.vstack([pieces[0], *(piece[1:] for piece in pieces[1:])])
     keep = np.concatenate([[True], np.any(np.abs(np.diff(joined, axis=0)) > 1e-9, axis=1)])
     return np.asarray(joined[keep])
-
-
-def total_length(segments: Iterable[Segment]) -> float:
-    return sum(segment.length for segment in segments)

@@ -45,16 +45,16 @@ class RoundBar(_Stock):
 
     @property
     def largest_d_mm(self) -> float:
-        """Diameter of the circle that holds the whole section."""
+        """Diameter of the circle that holds the whole section, mm."""
         return self.d_mm
 
     @property
     def round_d_mm(self) -> float:
-        """Largest diameter that is metal all round."""
+        """Largest diameter that is metal all round, mm."""
         return self.d_mm
 
     def section_mm2(self) -> float:
-        """Area of the section."""
+        """Area of the section, mm2."""
         return math.pi / 4 * self.d_mm**2
 
 
@@ -67,13 +67,16 @@ class PolygonBar(_Stock):
 
     @property
     def largest_d_mm(self) -> float:
+        """Diameter of the circle that holds the whole section, mm."""
         return self.across_mm / math.cos(math.pi / self.sides)
 
     @property
     def round_d_mm(self) -> float:
+        """Largest diameter that is metal all round, mm."""
         return self.across_mm
 
     def section_mm2(self) -> float:
+        """Area of the section, mm2."""
         return self.sides * (self.across_mm / 2) ** 2 * math.tan(math.pi / self.sides)
 
 
@@ -87,13 +90,16 @@ class TubeBar(_Stock):
 
     @property
     def largest_d_mm(self) -> float:
+        """Diameter of the circle that holds the whole section, mm."""
         return self.d_mm
 
     @property
     def round_d_mm(self) -> float:
+        """Largest diameter that is metal all round, mm."""
         return self.d_mm
 
     def section_mm2(self) -> float:
+        """Area of the section, mm2."""
         return math.pi / 4 * (self.d_mm**2 - self.bore_d_mm**2)
 
 
@@ -107,11 +113,6 @@ class FreeBlank(_Stock):
     allowance_mm: Amount = 3.0
     outside: tuple[Element, ...] = Field(default=(), max_length=2000)
     inside: tuple[Element, ...] = Field(default=(), max_length=2000)
-    largest_d_mm: Positive = Field(default=1.0, description="Largest diameter, for lists and checks")
-
-    @property
-    def round_d_mm(self) -> float:
-        return self.largest_d_mm
 
 
 Stock = Annotated[RoundBar | PolygonBar | TubeBar | FreeBlank, Field(discriminator="kind")]

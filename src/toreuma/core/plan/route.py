@@ -138,14 +138,14 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
     """Blank and hold against the part."""
     found = []
     largest = 2 * scene.profile.largest_r
-    if largest > job.stock.largest_d_mm + 1e-6:
+    if largest > 2 * scene.stock_r + 1e-6:
         wanted = float(int(largest) + 2)
         z = next(p[0] for p in scene.profile.points if p[1] == scene.profile.largest_r)
         found.append(
             Finding(
                 "error",
                 "stock.small",
-                f"the bar Ø {job.stock.largest_d_mm:g} mm is smaller than the part Ø {largest:g} mm",
+                f"the bar Ø {2 * scene.stock_r:g} mm is smaller than the part Ø {largest:g} mm",
                 "the part cannot come out of it",
                 at=(float(z), largest / 2),
                 cures=_wider_bar(job, wanted),

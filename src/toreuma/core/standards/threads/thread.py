@@ -79,11 +79,6 @@ class Thread:
         return Wires(best, Limits(pitch.min + add, pitch.max + add))
 
     @property
-    def helix_deg(self) -> float:
-        """Lead angle at the pitch diameter."""
-        return math.degrees(math.atan2(self.lead_mm, math.pi * self.external.pitch.middle))
-
-    @property
     def form_tap_drill_mm(self) -> float | None:
         """Hole for a forming tap, ``d - P/2``; only 60 degree threads are formed."""
         return self.d_mm - self.pitch_mm / 2 if self.flank_deg == 60 and not self.taper else None
