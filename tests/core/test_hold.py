@@ -9,6 +9,7 @@ from toreuma.core.model import Job, Part
 from toreuma.core.plan import plan
 from toreuma.core.plan.hold import operation_grips
 from toreuma.core.scene import build_scene
+from toreuma.io.library import demo_job
 
 
 def with_hold(job: Job, **changes: Any) -> Job:
@@ -170,3 +171,36 @@ def test_a_part_that_outgrows_its_casting_profile_is_said(spear: Job) -> None:
     own = [{"z_mm": 0, "d_mm": 28}, {"z_mm": -140, "d_mm": 28}]
     assert "stock.small" in codes(with_stock(spear, kind="free", outside=own))
     assert "stock.small" not in codes(with_stock(spear, kind="free", allowance_mm=1))
+
+
+def test_the_grip_is_measured_by_the_cuts_as_planned(spear: Job) -> None:
+    held = with_hold(spear, force_n=45_000.0, jaw_mass_kg=1.2, jaw_centre_r_mm=60.0, grip_length_mm=60.0)
+    planned = plan(held)
+    hardest = max(op.numbers["force"].number for op in planned.operations if "force" in op.numbers)
+    assert planned.hold.force.number == hardest
+    assert "as planned" in planned.hold.force.note
+    safest = [number.number for _, number in operation_grips(planned)]
+    assert min(safest) == pytest.approx(held.setup.hold.safety, rel=2e-3)  # the clamp is a whole number
+    lighter = held.with_operation("op2", lambda op: op.changed(pins=op.pins.changed(ap_mm=0.4)))
+    lighter = lighter.with_operation("op1", lambda op: op.changed(pins=op.pins.changed(ap_mm=0.4)))
+    assert plan(lighter).hold.safe_speed.number > planned.hold.safe_speed.number  # type: ignore[union-attr]
+
+
+def test_a_ring_pressed_out_of_round_is_held_against_its_tightest_diameter() -> None:
+    ring = demo_job("seat-ring")
+    finding = next(f for f in plan(ring).findings if f.code == "hold.oval")
+    assert codes(finding.cures[0].apply(ring)).isdisjoint({"hold.oval"})
+    loose = ring.part.changed(
+        outside=tuple(e.changed(size=None) for e in ring.part.outside),
+        inside=tuple(e.changed(size=None) for e in ring.part.inside),
+    )
+    assert "hold.oval" not in codes(ring.changed(part=loose))
+
+
+def test_the_block_of_a_blade_is_checked_against_its_neighbours(spear: Job) -> None:
+    tool = next(tool for tool in spear.tools if tool.kind == "parting")
+    short = tool.changed(blade=tool.blade.changed(depth_mm=6.0))
+    blocked = spear.changed(tools=tuple(short if t is tool else t for t in spear.tools))
+    found = {f.code for op in plan(blocked).operations for f in op.findings}
+    assert "blade.block" in found
+    assert "blade.block" not in {f.code for op in plan(spear).operations for f in op.findings}

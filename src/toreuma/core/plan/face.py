@@ -5,9 +5,10 @@ from dataclasses import replace
 
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.cutting.speed import surface_speed_rpm
-from toreuma.core.findings import Finding
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.region import box
-from toreuma.core.model import Face, TurningTool
+from toreuma.core.model import Face, Job, TurningTool
 from toreuma.core.motion import Spindle
 from toreuma.core.plan import numbers as num
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
@@ -43,7 +44,11 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     count = max(1, math.ceil(depth / limit - 1e-9))
     step = depth / count
     path = Path(work, Spindle("surface", vc, values["clamp"].number))
-    start_r, end_r = top + APPROACH_MM + nose, -operation.past_centre_mm
+    centre = upper_envelope(work.blocked_by_centre, front + APPROACH_MM + nose, operation.leave_mm + nose)
+    start_r, end_r = top + APPROACH_MM + nose, max(-operation.past_centre_mm, centre.points[:, 1].max())
+    findings = _stopped_by_centre(operation, end_r - nose) if end_r > 0 else ()
+    if end_r > start_r - APPROACH_MM:
+        return Cuts((), (), values, findings)
     path.come(front + APPROACH_MM + nose, start_r)
     drawn = []
     for index in range(1, count + 1):
@@ -57,8 +62,25 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     path.leave()
     values |= num.passes([step] * count, values["ap_max"])
     values |= num.power(work.job, step, feed, vc, _entering(tool), values["clamp"].number, 2 * top)
-    clean = box(operation.leave_mm, 0, front + 1, top + 1)
-    return Cuts(tuple(path.motions), tuple(drawn), values, coverage=lambda: clean)
+    clean = box(operation.leave_mm, max(end_r, 0), front + 1, top + 1)
+    return Cuts(tuple(path.motions), tuple(drawn), values, findings, coverage=lambda: clean)
+
+
+def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
+    def apply(job: Job) -> Job:
+        return job.with_setup(centre=None)
+
+    return (
+        Finding(
+            "warning",
+            "face.centre",
+            f"the centre stops the facing cut at Ø {2 * max(r_mm, 0):.1f} mm",
+            "a ring of stock stays round the centre: face and drill the centre hole before it comes in",
+            operation.id,
+            (0.0, max(r_mm, 0.0)),
+            cures=(Cure("Take the centre away", apply),),
+        ),
+    )
 
 
 def _numbers(work: Work, operation: Face, tool: TurningTool, d_mm: float) -> dict[str, Evidence]:

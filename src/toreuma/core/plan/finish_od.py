@@ -9,9 +9,11 @@ from toreuma.core.cutting.finish import FORMULA, SOURCE, theoretical_ra_um
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Point, Points, Segment
+from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.reach import Reach, blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import Region, box, polygons, thickness
+from toreuma.core.geometry.region import Region, box, polygons, thickness, union
+from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishOd, Job, RoughOd, TurningTool
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.plan import numbers as num
@@ -132,6 +134,8 @@ def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
     profile, nose = work.scene.profile, work.shape.nose_radius
     if stretch.from_z is not None:
         return outline
+    if not work.scene.centre.is_empty:
+        return _behind_centre(outline, work, stretch)
     first = profile.segments[profile.outside_start]
     if first.start[1] < 1e-9:
         return from_place(outline, (first.start[0] + nose, 0.0))
@@ -141,6 +145,15 @@ def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
     # The tool does not get down to the start of the first surface: roll over the front edge instead.
     in_front = outline[:, 0] >= profile.front_z + nose - 1e-6
     return np.asarray(outline[int(np.flatnonzero(in_front)[-1]) :])
+
+
+def _behind_centre(outline: Points, work: Work, stretch: Stretch) -> Points:
+    """The outline from the place where it leaves the centre and follows the part."""
+    z_from, z_to = stretch.nose_from, stretch.nose_to
+    centre = upper_envelope(work.blocked_by_centre, z_from, z_to)
+    along = np.array([centre.height(z) >= r - REACHED_MM for z, r in outline])
+    last = int(np.flatnonzero(along)[-1]) if along.any() else 0
+    return np.asarray(outline[min(last, len(outline) - 2) :])
 
 
 def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Point | None:
@@ -154,7 +167,7 @@ def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Poin
 
 def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:
     """The outline the nose centre can follow when it may also move away from the chuck: with its undercuts."""
-    blocked = blocked_by_part(stretch.target, work.shape)
+    blocked = union([blocked_by_part(stretch.target, work.shape), work.blocked_by_centre])
     window = box(stretch.nose_to, -1.0, stretch.nose_from, 1e4)
     pieces = polygons(blocked.intersection(window))
     if not pieces:
@@ -177,9 +190,14 @@ def _signed_area(ring: Points) -> float:
 def _deepest(work: Work, motions: tuple[Motion, ...]) -> tuple[float, Point | None]:
     """The thickest layer the finishing cut meets, and where."""
     after = work.after(motions, PLANNING_CHORD_MM)
+    key = ("deepest", fingerprint(work.stock), fingerprint(after))
+    return work.memo.get(key, lambda: _thickest(work.stock, after))
+
+
+def _thickest(stock: Region, left: Region) -> tuple[float, Point | None]:
     best, place = 0.0, None
-    after = after.simplify(DEPTH_MM)
-    for piece in polygons(work.stock.simplify(DEPTH_MM).difference(after)):
+    after = left.simplify(DEPTH_MM)
+    for piece in polygons(stock.simplify(DEPTH_MM).difference(after)):
         depth = thickness(piece, after)
         if depth > best:
             best, place = depth, (float(piece.centroid.x), float(piece.bounds[3]))
@@ -217,7 +235,7 @@ def _coverage(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -
     if not operation.allow_away:
         clean = reach.removable(top)
     else:
-        blocked = blocked_by_part(stretch.target, work.shape)
+        blocked = union([blocked_by_part(stretch.target, work.shape), work.blocked_by_centre])
         window = box(stretch.nose_to, -1.0, stretch.nose_from, top)
         free = [p for p in polygons(window.difference(blocked)) if math.isclose(p.bounds[3], top)]
         clean = covered(max(free, key=lambda piece: piece.area), work.shape)

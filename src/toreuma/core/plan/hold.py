@@ -1,19 +1,18 @@
 """What the hold allows: grip at speed, the highest safe speed, whip, stick-out, and the findings about them."""
 
 import math
-from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING
 
-from toreuma.core.cutting import force, grip
+from toreuma.core.cutting import grip
 from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.ring import ovality_um
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
-from toreuma.core.findings import Cure, Finding
+from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box, polygons, union
-from toreuma.core.geometry.workholding import centre_mouth_r
-from toreuma.core.model import CentreHole, Chuck, Collet, Job, Operation, TurningTool
+from toreuma.core.model import Chuck, Job
+from toreuma.core.plan.hold_checks import hold_findings
 from toreuma.core.scene import Scene
 
 if TYPE_CHECKING:
@@ -23,15 +22,6 @@ __all__ = ["HoldNumbers", "compliance", "held_piece", "hold_numbers", "operation
 
 FEED_SHARE, PASSIVE_SHARE = 0.5, 0.4
 """Feed and passive force as shares of the cutting force: typical for roughing near 90 degrees."""
-
-DEFAULT_AP_MM, DEFAULT_FEED = 2.0, 0.25
-"""Depth and feed taken where there is no tool yet to judge by."""
-
-BORED_WITHIN_MM = 0.1
-"""How far the bore of soft jaws may differ from what they hold."""
-
-FREE_RATIO, CARE_RATIO = 3.0, 5.0
-"""Stick-out over diameter: up to the first free, up to the second with care."""
 
 
 @dataclass(frozen=True)
@@ -55,9 +45,8 @@ class HoldNumbers:
         return tuple(evidence for evidence in every if evidence is not None)
 
 
-def hold_numbers(job: Job, scene: Scene) -> HoldNumbers:
-    """Numbers and findings of the setup's hold."""
-    cutting = _hardest_cut(job)
+def hold_numbers(job: Job, scene: Scene, cutting: Evidence) -> HoldNumbers:
+    """Numbers and findings of the setup's hold, for the cutting force of its hardest cut."""
     needed = _needed(job, scene, cutting.number)
     at_rest = _at_rest(job)
     safe = _safe_speed(job, needed)
@@ -71,62 +60,8 @@ def hold_numbers(job: Job, scene: Scene) -> HoldNumbers:
         limits.append(Limit("live centre", job.setup.centre.max_rpm, "rpm"))
     stick_out = _stick_out(job, scene)
     ovality = _ovality(job, scene)
-    findings = tuple(_findings(job, scene, needed, at_rest, whip, stick_out))
+    findings = tuple(hold_findings(job, scene, needed, at_rest, whip, stick_out, ovality))
     return HoldNumbers(cutting, needed, at_rest, safe, whip, ovality, stick_out, tuple(limits), findings)
-
-
-def _hardest_cut(job: Job) -> Evidence:
-    """The largest cutting force any turning operation may reach, from its tool or its pinned numbers."""
-    found = [(_force_of(job, operation), operation) for operation in job.operations if operation.enabled]
-    known = [(value, operation) for value, operation in found if value is not None]
-    if not known:
-        cut = force.cutting_force_n(job.stock.material, DEFAULT_AP_MM, DEFAULT_FEED, 90.0)
-        return Evidence(
-            "cutting force",
-            "Fc",
-            cut,
-            "N",
-            formula="Fc = kc ap f",
-            source=force.KIENZLE,
-            inputs=(Input("depth", "ap", DEFAULT_AP_MM, "mm"), Input("feed", "f", DEFAULT_FEED, "mm/rev")),
-            note="Taken until there are operations to judge by.",
-        )
-    (value, inputs, formula), hardest = max(known, key=lambda pair: pair[0][0])
-    return Evidence(
-        "cutting force of the hardest cut",
-        "Fc",
-        value,
-        "N",
-        formula=formula,
-        source=force.KIENZLE,
-        inputs=inputs,
-        note=f"{hardest.name or hardest.id}, before it is planned",
-    )
-
-
-def _force_of(job: Job, operation: Operation) -> tuple[float, tuple[Input, ...], str] | None:
-    """Cutting force with the deepest cut of the chip window, as far as the spindle has power for it."""
-    tool = job.tool(operation.tool)
-    if not isinstance(tool, TurningTool) or not tool.insert.chip_window or operation.kind not in ("face", "rough_od"):
-        return None
-    row = next((s for s in job.stock.material.speeds if s.tool_material == tool.insert.material), None)
-    pins = operation.pins
-    vc = pins.vc_m_min or (row.rough_m_min if row else None)
-    if vc is None:
-        return None
-    feeds, depths = zip(*tool.insert.chip_window, strict=True)
-    feed = pins.feed_mm_rev or (min(feeds) + max(feeds)) / 2
-    depth = pins.ap_mm or (min(depths) + max(depths)) / 2
-    angle = tool.holder.entering_angle_deg if tool.insert.shape != "R" else 45.0
-    cut = force.cutting_force_n(job.stock.material, depth, feed, angle)
-    most = max(point.power_kw for point in job.machine.power) * job.machine.efficiency * 60_000 / vc
-    inputs = (
-        Input("depth", "ap", depth, "mm"),
-        Input("feed", "f", feed, "mm/rev"),
-        Input("specific force", "kc1.1", job.stock.material.kc11_n_mm2, "N/mm2"),
-        Input("most the spindle can drive", "P η 60000/vc", most, "N"),
-    )
-    return min(cut, most), inputs, "min(kc ap f, P η 60000/vc), middle of the chip window or pinned"
 
 
 def _needed(job: Job, scene: Scene, cutting_n: float) -> Evidence:
@@ -298,105 +233,3 @@ def compliance(job: Job, scene: Scene, stock: Region) -> Compliance | None:
     if e is None or stock.is_empty or stock.bounds[2] <= scene.jaw_face_z + 1.0:
         return None
     return compliance_of(stock, scene.jaw_face_z, e, supported=job.setup.centre is not None)
-
-
-def _findings(
-    job: Job, scene: Scene, needed: Evidence, at_rest: Evidence | None, whip: Evidence | None, stick_out: Evidence
-) -> Iterable[Finding]:
-    hold, grip_d = job.setup.hold, 2 * scene.grip_r
-    place = (scene.jaw_face_z, scene.grip_r)
-    if at_rest is not None and at_rest.number < needed.number:
-        longer = math.ceil(hold.grip_length_mm * needed.number / at_rest.number)
-        yield Finding(
-            "warning",
-            "hold.weak",
-            f"the grip at rest is {at_rest.number / 1000:.1f} kN, the hardest cut asks for "
-            f"{needed.number / 1000:.1f} kN",
-            "with the wanted safety the piece may slip or tilt out of the jaws",
-            at=place,
-            cures=(Cure(f"Grip {longer} mm long", lambda j: _with_hold(j, grip_length_mm=float(longer))),),
-        )
-    span = hold.range_mm if isinstance(hold, Collet) else hold.grip_range_mm if isinstance(hold, Chuck) else None
-    if span is not None and not span[0] - 1e-6 <= grip_d <= span[1] + 1e-6:
-        yield Finding(
-            "error",
-            "hold.range",
-            f"the hold takes Ø {span[0]:g} to {span[1]:g} mm, the blank is Ø {grip_d:g} mm there",
-            "the jaws do not reach it or stand past their guides",
-            at=place,
-        )
-    if isinstance(hold, Chuck) and hold.jaws == "soft":
-        yield from _bored(job, hold, grip_d, place)
-    if isinstance(hold, Collet) and job.stock.kind == "polygon" and job.stock.sides != 6:
-        yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
-    centre = job.setup.centre
-    if centre is not None:
-        mouth = 2 * centre_mouth_r(job.part)
-        if mouth == 0:
-            hole = CentreHole(d_mm=2.5, mouth_d_mm=5.3)
-            yield Finding(
-                "error",
-                "centre.hole",
-                "the centre has no 60° centre hole to sit in",
-                "a centre needs a 60° cone in the front face",
-                at=(0.0, 0.0),
-                cures=(Cure("Add a centre hole A 2.5", lambda j: _with_feature(j, hole)),)
-                if not job.part.inside
-                else (),
-            )
-        elif mouth > centre.largest_mouth_mm:
-            yield Finding(
-                "error",
-                "centre.size",
-                f"the cone is Ø {mouth:g} mm wide, the centre fits up to {centre.largest_mouth_mm:g} mm",
-                "its point does not fill the cone",
-                at=(0.0, mouth / 2),
-            )
-    if centre is None and stick_out.number > FREE_RATIO:
-        word = "needs a centre" if stick_out.number > CARE_RATIO else "3 to 5 wants care"
-        yield Finding(
-            "warning",
-            "hold.long",
-            f"the bar sticks out {stick_out.number:.1f} times its diameter",
-            f"up to 3 stands free; {word}; the deflection drawn along the piece says how much it gives way",
-        )
-    if whip is not None and whip.number < min(job.machine.max_rpm, hold.max_rpm):
-        yield Finding(
-            "warning",
-            "hold.whip",
-            f"the bar behind the spindle stays quiet up to {whip.number:.0f} rpm",
-            "guard it, run it in a liner, or cut it short; the speed is clamped there",
-            cures=(Cure("Keep the bar inside the spindle", lambda j: _with_hold(j, bar_behind_mm=0.0)),),
-        )
-
-
-def _bored(job: Job, hold: Chuck, grip_d: float, place: tuple[float, float]) -> Iterable[Finding]:
-    """Soft jaws bored to another diameter, or not as deep as the grip."""
-    if hold.bored_d_mm is not None and abs(hold.bored_d_mm - grip_d) > BORED_WITHIN_MM:
-        yield Finding(
-            "warning",
-            "hold.bored",
-            f"the soft jaws are bored to Ø {hold.bored_d_mm:g} mm, the blank is Ø {grip_d:g} mm",
-            "they touch on edges or in the middle only",
-            at=place,
-            cures=(Cure(f"Bore them to Ø {grip_d:g} mm", lambda j: _with_hold(j, bored_d_mm=round(grip_d, 3))),),
-        )
-    if hold.bored_depth_mm is not None and hold.bored_depth_mm < hold.grip_length_mm - 1e-6:
-        yield Finding(
-            "error",
-            "hold.bored",
-            f"the soft jaws are bored {hold.bored_depth_mm:g} mm deep, the grip is {hold.grip_length_mm:g} mm long",
-            "the piece rests on the step before that",
-            at=place,
-            cures=(
-                Cure(f"Grip {hold.bored_depth_mm:g} mm", lambda j: _with_hold(j, grip_length_mm=hold.bored_depth_mm)),
-            ),
-        )
-
-
-def _with_hold(job: Job, **changes: object) -> Job:
-    return job.with_setup(hold=job.setup.hold.changed(**changes))
-
-
-def _with_feature(job: Job, feature: CentreHole) -> Job:
-    return job.changed(part=job.part.changed(features=(*job.part.features, feature)))

@@ -3,6 +3,8 @@
 from dataclasses import replace
 
 import numpy as np
+import shapely
+import shapely.affinity
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import surface_speed_rpm
@@ -11,7 +13,8 @@ from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
 from toreuma.core.geometry.reach import blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import Region, box
+from toreuma.core.geometry.region import Region, box, union
+from toreuma.core.memo import fingerprint
 from toreuma.core.model import PartingTool, PartOff
 from toreuma.core.motion import Spindle
 from toreuma.core.plan import numbers as num
@@ -33,6 +36,9 @@ DEEPER_THAN_EDGE_MM = 0.4
 
 PAST_CENTRE_MM = 0.05
 
+TOUCH_MM2 = 0.01
+"""Smaller overlaps come from chords of arcs."""
+
 
 def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     """Cut the finished part from the bar behind its back face."""
@@ -42,13 +48,14 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     top = _stock_radius(work)
     values = _numbers(work, operation, tool, 2 * top)
     feed = values["f"].number
-    findings = [*_too_deep(work, tool, operation, top), *_near_jaws(work, operation)]
+    findings = [*_too_deep(work, tool, operation, top), *_block_in_way(work, operation), *_near_jaws(work, operation)]
     path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
     slot_z = _slot_z(work)
     clear = top + APPROACH_MM + shape.nose_radius
     path.come(slot_z, clear)
     begin = len(path.motions)
-    edge = _edge(work, top)
+    key = ("back edge", tool, scene.part_key, fingerprint(scene.part), top)
+    edge = work.memo.get(key, lambda: _edge(work, top))
     if edge:
         bottom = scene.profile.segments[-1].start[1]
         path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
@@ -173,6 +180,29 @@ def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> 
             "the block would touch the bar before the part is off",
             operation.id,
             (work.scene.profile.back_z, top),
+        )
+    ]
+
+
+def _block_in_way(work: Work, operation: PartOff) -> list[Finding]:
+    """The block behind the blade at its deepest, against what stands beside the cut."""
+    place = np.array([_slot_z(work), -PAST_CENTRE_MM])
+    body = union([shapely.MultiPoint(piece + place).convex_hull for piece in work.shape.bodies])
+    slot = shapely.affinity.translate(work.shape.cutting, *place)
+    beside = work.stock.difference(box(slot.bounds[0], 0, slot.bounds[2], 1e4))
+    met = beside.intersection(body)
+    if met.area < TOUCH_MM2:
+        return []
+    deep = float(met.bounds[3] - met.bounds[1])
+    return [
+        Finding(
+            "error",
+            "blade.block",
+            f"the block of {work.tool.id} would stand {deep:.2f} mm inside the metal beside the cut "
+            f"(Z {met.bounds[0]:.1f} to {met.bounds[2]:.1f})",
+            "take a blade that stands out farther, or one whose block lies on the other side",
+            operation.id,
+            (float(met.centroid.x), float(met.bounds[3])),
         )
     ]
 

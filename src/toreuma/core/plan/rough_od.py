@@ -22,7 +22,7 @@ from toreuma.core.geometry.elements import CHORD_MM, Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sum_with
 from toreuma.core.geometry.reach import Reach
-from toreuma.core.geometry.recover import FIT_MM, recover
+from toreuma.core.geometry.recover import FIT_MM
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
 from toreuma.core.memo import fingerprint
@@ -97,7 +97,10 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     touched = _engagement(work)
     limit = values["ap_max"].number
     top = work.stock.bounds[3] + shape.nose_radius
-    cuts = _cuts(reach.envelope, touched, top, shape.nose_radius, limit)
+    cuts = work.memo.get(
+        ("cuts", tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit),
+        lambda: _cuts(reach.envelope, touched, top, shape.nose_radius, limit),
+    )
     findings = list(stretch.findings)
     if not cuts:
         findings.append(
@@ -312,11 +315,11 @@ def _write(path: Path, cut: _Cut, top: float, feed: float, contour: Envelope, fi
     _travel(path, (float(head[0]), float(head[1])), top, contour)
     begin = len(path.motions)
     if len(cut.entry) > 1:
-        path.along(recover(cut.entry, fit), feed)
+        path.along(path.recovered(cut.entry, fit), feed)
     path.feed(feed, z=cut.start_z, r=cut.level)
     path.feed(feed, z=cut.end_z)
     if len(cut.climb) > 1:
-        path.along(recover(cut.climb, fit), feed)
+        path.along(path.recovered(cut.climb, fit), feed)
     segments = tuple(motion.segment for motion in path.motions[begin:])
     z, r = path.nose
     path.feed(feed, z=z + PULL_OUT_MM, r=r + PULL_OUT_MM)

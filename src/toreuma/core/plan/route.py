@@ -8,6 +8,7 @@ from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.shape import shape_of
 from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
 from toreuma.core.model import Job, Operation
+from toreuma.core.plan.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold import HoldNumbers, hold_numbers
 from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.numbers import no_beyond
@@ -19,6 +20,9 @@ from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.clock import Times, times_of
 
 __all__ = ["Plan", "plan"]
+
+MOST_ROUNDS = 4
+"""How often hold and cuts are planned against each other; the last plan's clamp is shown against its own cuts."""
 
 
 @dataclass(frozen=True)
@@ -62,10 +66,31 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     memo = memo or Memo()
     place = ("scene", job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
     scene = memo.get(place, lambda: build_scene(job))
-    hold = memo.get(("hold", *place[1:], job.tools, job.operations), lambda: hold_numbers(job, scene))
     supply = memo.get(("supply", job.part, job.stock, job.tools, job.operations), lambda: supply_numbers(job, scene))
     second = second_grip(job, scene)
+    hold, planned = _settled(job, scene, memo, check)
     findings = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
+    return Plan(job, scene, hold, supply, second, planned, findings)
+
+
+def _settled(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[HoldNumbers, tuple[OperationPlan, ...]]:
+    """Hold and operations that agree: the hold limits the speed, and the hardest cut says what the hold must carry.
+
+    Planning begins with what the cut is expected to be. Mostly the depth does not depend on the speed, and the
+    second plan, with the hold the first one asks for, is the last.
+    """
+    hold = hold_numbers(job, scene, expected_cut(job))
+    for _ in range(MOST_ROUNDS):
+        planned = _operations(job, scene, hold, memo, check)
+        hardest = planned_cut(planned)
+        settled = hold if hardest is None else hold_numbers(job, scene, hardest)
+        if settled.limits == hold.limits:
+            break
+        hold = settled
+    return settled, planned
+
+
+def _operations(job: Job, scene: Scene, hold: HoldNumbers, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
     planned: list[OperationPlan] = []
     stock = scene.stock
     for operation in job.operations:
@@ -75,7 +100,7 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
         result = _one(job, scene, hold, operation, stock, memo)
         planned.append(result)
         stock = result.after
-    return Plan(job, scene, hold, supply, second, tuple(planned), findings)
+    return tuple(planned)
 
 
 def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
@@ -108,6 +133,7 @@ def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock:
         job.part,
         job.stock,
         job.setup.hold,
+        job.setup.centre,
         job.machine,
         hold.limits,
         fingerprint(stock),

@@ -82,6 +82,7 @@ def reach_of(
         leave_axial,
         leave_radial,
         fingerprint(work.scene.stock),
+        fingerprint(work.scene.centre),
     )
 
     def compute() -> Reach:
@@ -89,6 +90,7 @@ def reach_of(
             [
                 blocked_by_part(stretch.target, work.shape, leave_axial, leave_radial, chord_mm),
                 _body_blocked(work, stretch, max(leave_axial, leave_radial)),
+                work.blocked_by_centre,
             ]
         )
         return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to, BELOW_AXIS_R), work.shape)

@@ -3,8 +3,10 @@
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
-from toreuma.core.geometry.elements import Line, Segment
-from toreuma.core.geometry.region import Region
+from toreuma.core.geometry.elements import Line, Points, Segment
+from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
+from toreuma.core.geometry.recover import recover
+from toreuma.core.geometry.region import EMPTY, Region, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import Job, Operation, PartOff, Tool
@@ -42,9 +44,24 @@ class Work:
         clearance = self.job.setup.hold.tool_clearance_mm + self.shape.nose_radius
         return self.scene.clear_z + reach + clearance
 
+    @property
+    def blocked_by_centre(self) -> Region:
+        """Nose centres at which insert or holder would come too close to the centre; empty without one."""
+        centre = self.scene.centre
+        if centre.is_empty:
+            return EMPTY
+        clearance = self.job.setup.hold.tool_clearance_mm
+
+        def compute() -> Region:
+            insert = blocked_by_part(centre, self.shape, clearance, clearance)
+            return union([insert, blocked_by_body(centre, self.shape.bodies, clearance)])
+
+        return self.memo.get(("centre", self.tool, fingerprint(centre), clearance), compute)
+
     def after(self, motions: tuple[Motion, ...], chord_mm: float = SIMULATION_CHORD_MM) -> Region:
         """The stock after these moves."""
-        key = ("after", motions, self.tool, fingerprint(self.stock), chord_mm)
+        way = tuple((motion.segment, motion.is_rapid) for motion in motions)
+        key = ("after", way, self.tool, fingerprint(self.stock), chord_mm)
         return self.memo.get(key, lambda: after_cutting(self.stock, motions, self.shape, chord_mm))
 
     @property
@@ -94,6 +111,11 @@ class Path:
             self._add(moved, feed)
             written.append(moved)
         return written
+
+    def recovered(self, points: Points, within_mm: float) -> list[Segment]:
+        """Lines and arcs through a polyline of nose centres, computed once for equal points."""
+        key = ("recovered", points.tobytes(), within_mm)
+        return self._work.memo.get(key, lambda: recover(points, within_mm))
 
     def come(self, z: float, r: float) -> None:
         """From the index point to the start of a cut: along Z high above the work, then down."""

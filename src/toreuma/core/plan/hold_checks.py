@@ -1,0 +1,153 @@
+"""What is wrong with a hold, and what would mend it."""
+
+import math
+from collections.abc import Iterable
+
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.workholding import centre_mouth_r
+from toreuma.core.model import CentreHole, Chuck, Collet, Job
+from toreuma.core.scene import Scene
+
+__all__ = ["hold_findings"]
+
+BORED_WITHIN_MM = 0.1
+"""How far the bore of soft jaws may differ from what they hold."""
+
+ROUND_SHARE = 0.5
+"""Share of the tightest diameter's limits that the grip may use up."""
+
+FREE_RATIO, CARE_RATIO = 3.0, 5.0
+"""Stick-out over diameter: up to the first free, up to the second with care."""
+
+
+def hold_findings(
+    job: Job,
+    scene: Scene,
+    needed: Evidence,
+    at_rest: Evidence | None,
+    whip: Evidence | None,
+    stick_out: Evidence,
+    ovality: Evidence | None,
+) -> Iterable[Finding]:
+    hold, grip_d = job.setup.hold, 2 * scene.grip_r
+    place = (scene.jaw_face_z, scene.grip_r)
+    if at_rest is not None and at_rest.number < needed.number:
+        longer = math.ceil(hold.grip_length_mm * needed.number / at_rest.number)
+        yield Finding(
+            "warning",
+            "hold.weak",
+            f"the grip at rest is {at_rest.number / 1000:.1f} kN, the hardest cut asks for "
+            f"{needed.number / 1000:.1f} kN",
+            "with the wanted safety the piece may slip or tilt out of the jaws",
+            at=place,
+            cures=(Cure(f"Grip {longer} mm long", lambda j: _with_hold(j, grip_length_mm=float(longer))),),
+        )
+    span = hold.range_mm if isinstance(hold, Collet) else hold.grip_range_mm if isinstance(hold, Chuck) else None
+    if span is not None and not span[0] - 1e-6 <= grip_d <= span[1] + 1e-6:
+        yield Finding(
+            "error",
+            "hold.range",
+            f"the hold takes Ø {span[0]:g} to {span[1]:g} mm, the blank is Ø {grip_d:g} mm there",
+            "the jaws do not reach it or stand past their guides",
+            at=place,
+        )
+    if isinstance(hold, Chuck) and hold.jaws == "soft":
+        yield from _bored(job, hold, grip_d, place)
+    if isinstance(hold, Collet) and job.stock.kind == "polygon" and job.stock.sides != 6:
+        yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
+    centre = job.setup.centre
+    if centre is not None:
+        mouth = 2 * centre_mouth_r(job.part)
+        if mouth == 0:
+            hole = CentreHole(d_mm=2.5, mouth_d_mm=5.3)
+            yield Finding(
+                "error",
+                "centre.hole",
+                "the centre has no 60° centre hole to sit in",
+                "a centre needs a 60° cone in the front face",
+                at=(0.0, 0.0),
+                cures=(Cure("Add a centre hole A 2.5", lambda j: _with_feature(j, hole)),)
+                if not job.part.inside
+                else (),
+            )
+        elif mouth > centre.largest_mouth_mm:
+            yield Finding(
+                "error",
+                "centre.size",
+                f"the cone is Ø {mouth:g} mm wide, the centre fits up to {centre.largest_mouth_mm:g} mm",
+                "its point does not fill the cone",
+                at=(0.0, mouth / 2),
+            )
+    if centre is None and stick_out.number > FREE_RATIO:
+        word = "needs a centre" if stick_out.number > CARE_RATIO else "3 to 5 wants care"
+        yield Finding(
+            "warning",
+            "hold.long",
+            f"the bar sticks out {stick_out.number:.1f} times its diameter",
+            f"up to 3 stands free; {word}; the deflection drawn along the piece says how much it gives way",
+        )
+    yield from _out_of_round(job, ovality, place)
+    if whip is not None and whip.number < min(job.machine.max_rpm, hold.max_rpm):
+        yield Finding(
+            "warning",
+            "hold.whip",
+            f"the bar behind the spindle stays quiet up to {whip.number:.0f} rpm",
+            "guard it, run it in a liner, or cut it short; the speed is clamped there",
+            cures=(Cure("Keep the bar inside the spindle", lambda j: _with_hold(j, bar_behind_mm=0.0)),),
+        )
+
+
+def _bored(job: Job, hold: Chuck, grip_d: float, place: tuple[float, float]) -> Iterable[Finding]:
+    """Soft jaws bored to another diameter, or not as deep as the grip."""
+    if hold.bored_d_mm is not None and abs(hold.bored_d_mm - grip_d) > BORED_WITHIN_MM:
+        yield Finding(
+            "warning",
+            "hold.bored",
+            f"the soft jaws are bored to Ø {hold.bored_d_mm:g} mm, the blank is Ø {grip_d:g} mm",
+            "they touch on edges or in the middle only",
+            at=place,
+            cures=(Cure(f"Bore them to Ø {grip_d:g} mm", lambda j: _with_hold(j, bored_d_mm=round(grip_d, 3))),),
+        )
+    if hold.bored_depth_mm is not None and hold.bored_depth_mm < hold.grip_length_mm - 1e-6:
+        yield Finding(
+            "error",
+            "hold.bored",
+            f"the soft jaws are bored {hold.bored_depth_mm:g} mm deep, the grip is {hold.grip_length_mm:g} mm long",
+            "the piece rests on the step before that",
+            at=place,
+            cures=(
+                Cure(f"Grip {hold.bored_depth_mm:g} mm", lambda j: _with_hold(j, grip_length_mm=hold.bored_depth_mm)),
+            ),
+        )
+
+
+def _out_of_round(job: Job, ovality: Evidence | None, place: tuple[float, float]) -> Iterable[Finding]:
+    """The grip presses the ring farther out of round than half of the tightest diameter allows."""
+    sized = [e for e in (*job.part.outside, *job.part.inside) if e.size is not None]
+    if ovality is None or not sized:
+        return
+    tightest = min(sized, key=lambda e: e.size.upper_um - e.size.lower_um if e.size else math.inf)
+    band = tightest.size.upper_um - tightest.size.lower_um if tightest.size else math.inf
+    across = 2 * ovality.number
+    if across <= ROUND_SHARE * band:
+        return
+    force_n = job.setup.hold.force_n or 0.0
+    gentler = math.floor(force_n * ROUND_SHARE * band / across / 100) * 100.0
+    yield Finding(
+        "warning",
+        "hold.oval",
+        f"the grip presses the ring {across:.0f} µm out of round across its diameter, "
+        f"Ø {tightest.d_mm:g} mm has {band:.0f} µm in all",
+        "turned round under the grip, it springs back when the jaws open",
+        at=place,
+        cures=(Cure(f"Grip with {gentler / 1000:g} kN", lambda j: _with_hold(j, force_n=gentler)),) if gentler else (),
+    )
+
+
+def _with_hold(job: Job, **changes: object) -> Job:
+    return job.with_setup(hold=job.setup.hold.changed(**changes))
+
+
+def _with_feature(job: Job, feature: CentreHole) -> Job:
+    return job.changed(part=job.part.changed(features=(*job.part.features, feature)))
