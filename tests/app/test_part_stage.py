@@ -1,5 +1,6 @@
 """Part, stock and hold in the real window."""
 
+import threading
 from collections.abc import Callable
 from pathlib import Path
 
@@ -94,6 +95,31 @@ def test_radii_and_corners_are_edited_where_they_stand(window: MainWindow, qtbot
     outside = job_of(window).part.outside
     assert outside[0].radius_mm == 5
     assert (outside[7].corner.kind, outside[7].corner.size_mm) == ("round", 0.8)  # type: ignore[union-attr]
+
+
+def test_features_are_dimensioned_and_edited_where_they_stand(window: MainWindow, qtbot: QtBot) -> None:
+    window.session.show(demo_job("seat-ring"))
+    window.canvas.repaint()
+    edits = {(0, "width_mm"): "3.2", (0, "d_mm"): "111", (2, "designation"): "M64x1.5-6H"}
+    by_kind = [(f.kind, f.side) for f in job_of(window).part.features]  # type: ignore[union-attr]
+    assert by_kind == [("groove", "outside"), ("groove", "inside"), ("thread", "inside")]
+    for (feature, field), typed in edits.items():
+        window.canvas.repaint()
+        hit = next(d for d in window.canvas._dimensions if (d.side, d.element, d.field) == ("feature", feature, field))
+        qtbot.mouseClick(window.canvas, Qt.MouseButton.LeftButton, pos=hit.box.center().toPoint())
+        assert window.session.selection.feature == feature
+        window.canvas.dimension.setText(typed)
+        qtbot.keyClick(window.canvas.dimension, Qt.Key.Key_Return)
+    groove, _, thread = job_of(window).part.features
+    assert (groove.width_mm, groove.d_mm) == (3.2, 111)  # type: ignore[union-attr]
+    assert thread.designation == "M64x1.5-6H"  # type: ignore[union-attr]
+    window.canvas.repaint()
+    hit = next(d for d in window.canvas._dimensions if d.field == "designation")
+    window.canvas.dimension.open(hit)
+    window.canvas.dimension.setText("M64x9x9")
+    window.canvas.dimension.submit()
+    assert window.canvas.dimension._why.isVisible()
+    assert job_of(window).part.features[2].designation == "M64x1.5-6H"  # type: ignore[union-attr]
 
 
 def test_a_dimension_that_cannot_be_stays_with_its_reason(window: MainWindow, qtbot: QtBot) -> None:
@@ -384,3 +410,42 @@ def test_dxf_of_a_random_part_opens_as_a_new_job(bare: MainWindow, qtbot: QtBot,
     bare.imports.accept()
     assert settle(bare.session)
     assert bare.session.outcome is not None
+
+
+def test_the_second_end_of_a_pair_opens_as_a_job_of_its_own(window: MainWindow, settled: Settled) -> None:
+    supply = job_of(window).stock.supply.changed(back_to_back=True)
+    job = job_of(window).changed(stock=job_of(window).stock.changed(supply=supply), second_hold=None)
+    window.session.show(job)
+    window.set_stage("stock")
+    button = next(b for b in window.stock.findChildren(QPushButton) if "second end" in b.text())
+    button.click()
+    assert window.session.job is job  # nothing to grip yet: said, and left as it was
+    assert "second hold" in window._notice.text()
+    window.session.show(job.changed(second_hold={"element": 2, "grip_length_mm": 10}))
+    window.open_second_end()
+    settled()
+    assert job_of(window).stock.kind == "free"
+    assert window.session.outcome is not None
+    assert any(op.kind == "part_off" for op in window.session.outcome.job.operations)
+
+
+def test_stopping_a_reading_does_not_wait_for_the_library(
+    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, qtbot: QtBot
+) -> None:
+    """The reading is left alone with its step; the window goes on at once and the part stays."""
+    let_go = threading.Event()
+
+    def slow(*_: object, **__: object) -> None:
+        let_go.wait(20)
+
+    monkeypatch.setattr("toreuma.app.importing.read_part", slow)
+    before = job_of(window)
+    window.start_import(tmp_path / "model.step")
+    assert window.imports.reading is not None
+    qtbot.waitUntil(window.imports.reading.isRunning)
+    window.imports.drop_button.click()
+    assert window.imports.reading is None  # said at once, while the step still runs
+    assert not let_go.is_set()
+    assert job_of(window) is before
+    let_go.set()
+    window.imports.close_down()

@@ -7,6 +7,7 @@ from pathlib import Path
 from PySide6.QtCore import QObject, QThread, Signal
 
 from toreuma.core.errors import Cancelled, ToreumaError
+from toreuma.io.dxf_in import GAP_MM
 from toreuma.io.imports import Imported
 from toreuma.io.reading import read_part
 
@@ -21,15 +22,27 @@ class Reading(QThread):
     progress = Signal(float)
 
     def __init__(
-        self, path: Path, layers: Iterable[str] | None = None, units: str | None = None, parent: QObject | None = None
+        self,
+        path: Path,
+        layers: Iterable[str] | None = None,
+        units: str | None = None,
+        gap_mm: float = GAP_MM,
+        parent: QObject | None = None,
     ) -> None:
         super().__init__(parent)
         self.path = path
-        self._layers, self._units = layers, units
+        self._layers, self._units, self._gap_mm = layers, units, gap_mm
         self._stopped = False
 
     def stop(self) -> None:
         self._stopped = True
+
+    def leave(self) -> None:
+        """Stop without waiting; goes away by itself once the step under way has ended."""
+        self.stop()
+        self.finished.connect(self.deleteLater)
+        if self.isFinished():
+            self.deleteLater()
 
     def _check(self) -> None:
         if self._stopped:
@@ -38,7 +51,7 @@ class Reading(QThread):
     def run(self) -> None:
         try:
             found: Imported = read_part(
-                self.path, self._layers, self._units, check=self._check, progress=self.progress.emit
+                self.path, self._layers, self._units, self._gap_mm, check=self._check, progress=self.progress.emit
             )
             self._check()
             self.done.emit(found)

@@ -5,6 +5,10 @@ from typing import Any
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.taper import end_diameter
 from toreuma.core.model import Element, Job
+from toreuma.core.model.feature import Feature
+from toreuma.core.standards.threads import thread_of
+from toreuma.core.units import System, parse, show
+from toreuma.io.library import thread_tables
 from toreuma.io.proposals import feature_on, new_feature
 
 __all__ = [
@@ -14,9 +18,12 @@ __all__ = [
     "chained",
     "changed_element",
     "changed_feature",
+    "feature_text",
+    "known_thread",
     "on_surface",
     "split",
     "tapered",
+    "typed_feature",
     "without_feature",
 ]
 
@@ -92,6 +99,28 @@ def changed_feature(job: Job, index: int, **changes: Any) -> Job:
     features = list(job.part.features)
     features[index] = features[index].changed(**changes)
     return job.changed(part=job.part.changed(features=tuple(features)))
+
+
+def feature_text(feature: Feature, field: str, system: System) -> str:
+    """What is edited of a feature, as text."""
+    value = getattr(feature, field)
+    if isinstance(value, str):
+        return value
+    return "" if value is None else show(value, "mm", system, trim=True).number
+
+
+def typed_feature(job: Job, index: int, field: str, text: str) -> Job:
+    """A feature with one field as typed. Raises `UnitError` or `StandardError`."""
+    if field == "designation":
+        return changed_feature(job, index, designation=known_thread(text))
+    through = not text.strip() and field == "depth_mm"
+    return changed_feature(job, index, **{field: None if through else parse(text, "mm", job.units)})
+
+
+def known_thread(text: str) -> str:
+    """The text, when it names a thread. Raises `StandardError`."""
+    thread_of(text, thread_tables())
+    return text
 
 
 def without_feature(job: Job, index: int) -> Job:

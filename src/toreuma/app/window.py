@@ -35,6 +35,7 @@ from toreuma.app.widgets.route import RoutePanel
 from toreuma.app.widgets.stock_panel import StockPanel
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
+from toreuma.core.plan.pair import second_end
 from toreuma.io.exports import export_file
 from toreuma.io.reading import SUFFIXES
 
@@ -150,6 +151,7 @@ class MainWindow(QMainWindow):
             ("Save as", "Ctrl+Shift+S", self.save_as),
             ("Save the program", "Ctrl+E", self.program.save),
             ("Read a drawing or model", "Ctrl+I", self.browse_import),
+            ("Open the program of the second end", "Ctrl+Shift+B", self.open_second_end),
             ("Write DXF or STEP", "Ctrl+Shift+E", self.export),
             ("Find", "Ctrl+K", self.finder.open),
             ("Millimetre or inch", "Ctrl+U", self.switch_units),
@@ -333,6 +335,20 @@ class MainWindow(QMainWindow):
             self._remember(name)
             self._autosave.look_for(self.session.path)
 
+    def open_second_end(self) -> None:
+        """Two parts back to back: the job of the other end, as a new one."""
+        job = self.session.job
+        if job is None:
+            return
+        try:
+            other = second_end(job)
+        except ToreumaError as error:
+            self.say("error", str(error))
+            return
+        if self._may_leave():
+            self.session.show(other)
+            self.say("ok", "The second end, held on the finished one; save it under a name of its own.")
+
     def browse(self) -> None:
         pattern = "Jobs, drawings, models (*.toreuma *.dxf *.step *.stp);;All files (*)"
         name, _ = QFileDialog.getOpenFileName(self, "Open a job", "", pattern)
@@ -410,6 +426,6 @@ class MainWindow(QMainWindow):
             return
         self._settings.setValue("geometry", self.saveGeometry())
         self._autosave.clean(self.session.path)
-        self.imports.stop()
+        self.imports.close_down()
         self.session.close()
         event.accept()

@@ -9,6 +9,7 @@ from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import Region
 from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.pair import second_end
 from toreuma.io import report
 from toreuma.io.exports import export_file
 from toreuma.io.fresh import fresh_job
@@ -22,6 +23,7 @@ __all__ = ["register"]
 def register(app: typer.Typer) -> None:
     app.command("import")(import_command)
     app.command("export")(export_command)
+    app.command("second-end")(second_end_command)
 
 
 def import_command(
@@ -65,6 +67,20 @@ def export_command(
     planned = plan(open_job(job))
     export_file(planned, output, _stock_after(planned, after) if stock or after is not None else None)
     print(output)
+
+
+def second_end_command(
+    job: JobArgument,
+    output: Annotated[Path, typer.Option("-o", "--output", metavar="JOB", help="Job file to write")],
+    as_json: JsonOption = False,
+) -> None:
+    """Write the job of the second end of two parts back to back: turned round, and parted off."""
+    other = second_end(open_job(job))
+    save_job(other, output)
+    if as_json:
+        print_json({"file": str(output), "stick_out_mm": other.setup.hold.stick_out_mm})
+    else:
+        print(output)
 
 
 def _stock_after(planned: Plan, operation: str | None) -> Region:

@@ -5,7 +5,7 @@ from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QLabel, QLineEdit, QWidget
 
 from toreuma.app.canvas.dimensions import Dimension
-from toreuma.app.part_edits import chained
+from toreuma.app.part_edits import chained, feature_text, typed_feature
 from toreuma.app.session import Session
 from toreuma.app.widgets.profile_table import cell_text, typed_change
 from toreuma.core.errors import ToreumaError
@@ -39,9 +39,12 @@ class DimensionEntry(QLineEdit):
         if job is None:
             return
         self._dimension = dimension
-        element = chained(job, dimension.side)[dimension.element]
-        text = cell_text(element, dimension.field, self._session.system)
-        self.setText(text)
+        if dimension.side == "feature":
+            feature = job.part.features[dimension.element]
+            self.setText(feature_text(feature, dimension.field, self._session.system))
+        else:
+            element = chained(job, dimension.side)[dimension.element]
+            self.setText(cell_text(element, dimension.field, self._session.system))
         self._mark("")
         centre = dimension.box.center()
         self.move(int(centre.x() - WIDTH_PX / 2), int(centre.y() - self.sizeHint().height() / 2))
@@ -62,6 +65,8 @@ class DimensionEntry(QLineEdit):
             return
 
         def change(job: Job) -> Job:
+            if dimension.side == "feature":
+                return typed_feature(job, dimension.element, dimension.field, self.text())
             elements = list(chained(job, dimension.side))
             fields = typed_change(dimension.field, self.text(), job.units, elements[dimension.element])
             elements[dimension.element] = elements[dimension.element].changed(**fields)

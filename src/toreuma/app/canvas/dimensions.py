@@ -1,15 +1,18 @@
 """Dimensions of the half section, as a turner writes them, and where each can be taken hold of."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 
+from toreuma.app.canvas.callouts import Callout, callouts
 from toreuma.app.canvas.paint import Painter
 from toreuma.app.format import diameter
 from toreuma.app.session import Selection
 from toreuma.app.size_text import size_text
 from toreuma.core.geometry.elements import Arc, Line, Segment
 from toreuma.core.geometry.profile import Profile
+from toreuma.core.geometry.symbols import Symbol
 from toreuma.core.model import Element, Part
 from toreuma.core.scene import Scene
 from toreuma.core.units import show
@@ -20,10 +23,18 @@ __all__ = ["Dimension", "DimensionPainter"]
 BESIDE_PX = 17.0
 LEAST_CORNER_PX = 7.0
 
+LEADER_PX = 22.0
+"""Length of the line from a feature to its words."""
+
+MOST_MOVES = 6
+
 
 @dataclass(frozen=True)
 class Dimension:
-    """Where a number stands on the canvas, and which field of which element it shows."""
+    """Where a number stands on the canvas, and which field of which element of a profile it shows.
+
+    With ``side`` "feature", ``element`` counts the part's features.
+    """
 
     box: QRectF
     side: str
@@ -37,7 +48,7 @@ class DimensionPainter:
     def __init__(self, draw: Painter) -> None:
         self._draw = draw
 
-    def paint(self, scene: Scene, part: Part, chosen: Selection) -> list[Dimension]:
+    def paint(self, scene: Scene, part: Part, symbols: Iterable[Symbol], chosen: Selection) -> list[Dimension]:
         """Diameters on their cylinders and, above the part, every corner's distance from the front face.
 
         Gives back where each number stands, so that it can be edited there.
@@ -60,7 +71,45 @@ class DimensionPainter:
                     found += self._radius(segment, elements[element], side, element, mark)
                 else:
                     found += self._diameter(segment, elements, side, element, mark)
-        return found + self._ordinates(profile, part, chosen)
+        found += self._ordinates(profile, part, chosen)
+        taken = [one.box for one in found]
+        for callout in callouts(part, scene, symbols, self._draw.system):
+            found += self._callout(callout, taken, chosen.feature == callout.feature)
+        return found
+
+    def _callout(self, callout: Callout, taken: list[QRectF], chosen: bool) -> list[Dimension]:
+        """The words of a feature in the air beside it, moved away from what is written already."""
+        metrics = self._draw.p.fontMetrics()
+        widths = [metrics.horizontalAdvance(word.text) for word in callout.words]
+        at = self._draw.view.point(*callout.at)
+        box = QRectF(0, 0, sum(widths) + 8, 16)
+        room = self._draw.room
+        step = QPointF(0, -18 if callout.where == "above" else 18)
+        if callout.where in ("above", "bore"):
+            box.moveCenter(at + QPointF(0, -LEADER_PX if callout.where == "above" else LEADER_PX))
+        elif callout.where == "front":
+            box.moveTopLeft(at + QPointF(LEADER_PX, -8))
+        else:
+            box.moveTopRight(at + QPointF(-LEADER_PX, -8))
+        box.moveLeft(min(max(box.left(), room.left() + 4), room.right() - box.width() - 4))
+        for _ in range(MOST_MOVES):
+            if not any(box.intersects(other) for other in taken):
+                break
+            box.translate(step)
+        else:
+            if not chosen:
+                return []
+        taken.append(box)
+        self._draw.p.setPen(self._draw.pen("accent" if chosen else "muted", 1.6 if chosen else 0.8))
+        self._draw.p.drawLine(at, QPointF(min(max(at.x(), box.left()), box.right()), box.center().y()))
+        self._boxed(box, "".join(word.text for word in callout.words), chosen)
+        x, found = box.left() + 4, []
+        for word, width in zip(callout.words, widths, strict=True):
+            if word.field:
+                hit = QRectF(x, box.top(), width, box.height())
+                found.append(Dimension(hit, "feature", callout.feature, word.field))
+            x += width
+        return found
 
     def _corner(self, segment: Segment, element: Element, side: str, index: int, chosen: bool) -> list[Dimension]:
         """Size of a chamfer or round, where it is large enough to be seen or its element is selected."""

@@ -160,7 +160,8 @@ class SectionCanvas(QWidget):
         draw.axis()
         if self._stage == "part" and self._session.job is not None:
             chosen = self._session.selection
-            self._dimensions = DimensionPainter(draw).paint(self._scene, self._session.job.part, chosen)
+            part, symbols = self._session.job.part, self._symbols(self._scene)
+            self._dimensions = DimensionPainter(draw).paint(self._scene, part, symbols, chosen)
         self._tool(draw)
         self._marks(draw)
         self._frame(draw)
@@ -372,7 +373,10 @@ class SectionCanvas(QWidget):
         session, job = self._session, self._session.job
         hit = next((one for one in self._dimensions if one.box.contains(at)), None)
         if hit is not None:
-            session.select(element=hit.element, side=hit.side)
+            if hit.side == "feature":
+                session.select(feature=hit.element)
+            else:
+                session.select(element=hit.element, side=hit.side)
             self.dimension.open(hit)
             return
         self.dimension.close_up()

@@ -3,7 +3,17 @@
 from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QLabel, QProgressBar, QPushButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QDoubleSpinBox,
+    QHBoxLayout,
+    QLabel,
+    QProgressBar,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from toreuma.app.importing import Reading
 from toreuma.app.session import Session
@@ -12,6 +22,7 @@ from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.part_panel import feature_line
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import show
+from toreuma.io.dxf_in import GAP_MM
 from toreuma.io.fresh import fresh_job
 from toreuma.io.imports import Imported, adopted, adopted_as_blank
 
@@ -29,6 +40,7 @@ class ImportPanel(QWidget):
         self._session, self._theme = session, theme
         self.reading: Reading | None = None
         self._path = Path()
+        self._gap_mm = GAP_MM
         self.found: Imported | None = None
         self._title = QLabel()
         self._title.setObjectName("title")
@@ -61,10 +73,12 @@ class ImportPanel(QWidget):
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
 
-    def start(self, path: Path, layers: list[str] | None = None, units: str | None = None) -> None:
+    def start(
+        self, path: Path, layers: list[str] | None = None, units: str | None = None, gap_mm: float = GAP_MM
+    ) -> None:
         """Begin to read a file."""
         self.stop()
-        self._path, self.found = path, None
+        self._path, self._gap_mm, self.found = path, gap_mm, None
         self._title.setText(path.name)
         self.facts.clear()
         self._say("muted", "Being read; the part stays as it is until you take this one.")
@@ -73,20 +87,26 @@ class ImportPanel(QWidget):
         self.drop_button.setText("Stop")
         self._bar.setValue(0)
         self._bar.show()
-        self.reading = Reading(path, layers, units, self)
+        self.reading = Reading(path, layers, units, gap_mm, self)
         self.reading.progress.connect(lambda share: self._bar.setValue(round(100 * share)))
         self.reading.done.connect(self._on_done)
         self.reading.failed.connect(self._on_failed)
         self.reading.start()
 
     def stop(self) -> None:
-        """End what is being read."""
+        """End what is being read: at once for the person, while a step under way in a library runs out by itself."""
         if self.reading is not None:
-            self.reading.stop()
             self.reading.done.disconnect()
             self.reading.failed.disconnect()
-            self.reading.wait()
+            self.reading.progress.disconnect()
+            self.reading.leave()
             self.reading = None
+
+    def close_down(self) -> None:
+        """Wait for what still runs out, before the window goes."""
+        self.stop()
+        for reading in self.findChildren(Reading):
+            reading.wait()
 
     def accept(self, as_blank: bool = False) -> None:
         """Put what was read in place of the part, or of the blank."""
@@ -155,11 +175,21 @@ class ImportPanel(QWidget):
         units.setAccessibleName("Unit of the drawing")
         for words, value in (("As the file says", None), ("Millimetres", "mm"), ("Inches", "inch")):
             units.addItem(words, value)
+        gap = QDoubleSpinBox()
+        gap.setAccessibleName("Gaps closed up to")
+        gap.setPrefix("Close gaps up to  ")
+        gap.setSuffix(" mm")
+        gap.setDecimals(3)
+        gap.setRange(0.0, 10.0)
+        gap.setValue(self._gap_mm)
         again = QPushButton("Read again")
         again.clicked.connect(
-            lambda: self.start(self._path, [n for n, box in boxes.items() if box.isChecked()], units.currentData())
+            lambda: self.start(
+                self._path, [n for n, box in boxes.items() if box.isChecked()], units.currentData(), gap.value()
+            )
         )
         self.facts.column.addWidget(units)
+        self.facts.column.addWidget(gap)
         self.facts.column.addWidget(again, 0, Qt.AlignmentFlag.AlignLeft)
 
     def _say(self, name: str, text: str) -> None:

@@ -10,6 +10,7 @@ from toreuma.app.part_edits import (
     chained,
     changed_element,
     changed_feature,
+    known_thread,
     on_surface,
     split,
     tapered,
@@ -202,7 +203,7 @@ def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
             "designation",
             "Thread: M20x1.5-6g",
             feature.designation,
-            lambda j, v: changed_feature(j, index, designation=_known_thread(v)),
+            lambda j, v: changed_feature(j, index, designation=known_thread(v)),
         )
         panel._text("thread", "muted", _thread_facts(panel, feature))
     if feature.kind in FEATURE_PLACES:
@@ -246,12 +247,6 @@ def _sized_relief(job: Job, index: int, name: str) -> Job:
 def _take_out(panel: "ReasonsPanel", index: int) -> None:
     _report(panel, panel._session.attempt(lambda job: without_feature(job, index)))
     panel._session.select()
-
-
-def _known_thread(text: str) -> str:
-    """The text, when it names a thread. Raises `StandardError`."""
-    thread_of(text, thread_tables())
-    return text
 
 
 def _thread_facts(panel: "ReasonsPanel", feature: Any) -> str:

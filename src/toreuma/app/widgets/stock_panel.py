@@ -31,7 +31,7 @@ class StockPanel(RowColumn):
         stock = job.stock
         kind = stock.kind if stock.kind != "polygon" else ("hexagon" if stock.sides == 6 else "square")
         is_bar = stock.kind != "free" and stock.length_mm is None
-        fresh = self._start((kind, is_bar, stock.kind == "free" and bool(stock.outside)))
+        fresh = self._start((kind, is_bar, stock.supply.back_to_back, stock.kind == "free" and bool(stock.outside)))
         if fresh:
             self._heading("Blank")
         self._choice("kind", "Kind", KINDS, kind, restocked)
@@ -61,6 +61,9 @@ class StockPanel(RowColumn):
             self._choice(
                 "pair", "Blanks", pair, stock.supply.back_to_back, lambda j, v: _with_supply(j, back_to_back=v)
             )
+        if fresh and is_bar and stock.supply.back_to_back:
+            window: Any = self.window()
+            self._buttons([("Open the program of the second end", lambda: window.open_second_end())], columns=1)
         for field in (*(BAR_FIELDS if is_bar else ()), *SUPPLY_FIELDS):
             name = field.name
             self._typed(

@@ -5,12 +5,13 @@ from shapely.affinity import scale, translate
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.chain import bare_segments
-from toreuma.core.geometry.elements import chords
+from toreuma.core.geometry.elements import CHORD_MM, chords
 from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import Region, box, region_from_points, union
+from toreuma.core.model.part import Element
 from toreuma.core.model.stock import FreeBlank, Stock, TubeBar
 
-__all__ = ["blank_region"]
+__all__ = ["blank_region", "outline_points"]
 
 FAR_MM = 200.0
 
@@ -33,6 +34,11 @@ def blank_region(stock: Stock, shape: PartShape, back_z: float) -> Region:
     return solid.difference(box(end, 0, front + 1, stock.bore_d_mm / 2))
 
 
+def outline_points(elements: tuple[Element, ...], chord_mm: float = CHORD_MM) -> list[tuple[float, float]]:
+    """Places (z, r) along a profile without its corners, from the axis on, mm. Raises `PartError`."""
+    return [(0.0, 0.0), *((float(z), float(r)) for z, r in chords(bare_segments(elements, "outside"), chord_mm))]
+
+
 def _free(stock: FreeBlank, shape: PartShape) -> Region:
     if not stock.outside:
         solid = region_from_points(shape.profile.points)
@@ -40,8 +46,8 @@ def _free(stock: FreeBlank, shape: PartShape) -> Region:
         hollow = _opened(shape).buffer(-stock.allowance_mm, join_style="mitre") if shape.void is not None else None
         grown = grown.difference(hollow) if hollow is not None and not hollow.is_empty else grown
         return shapely.clip_by_rect(grown, -1e6, 0, 1e6, 1e6)
-    outline = [(0.0, 0.0), *chords(bare_segments(stock.outside, "outside")).tolist()]
-    solid = region_from_points([*outline, [outline[-1][0], 0.0]])
+    outline = outline_points(stock.outside)
+    solid = region_from_points([*outline, (outline[-1][0], 0.0)])
     if stock.inside:
         inner = chords(bare_segments(stock.inside, "inside")).tolist()
         through = abs(inner[-1][0] - outline[-1][0]) < 1e-6

@@ -12,6 +12,7 @@ from toreuma.core.plan.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold import HoldNumbers, hold_numbers
 from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.numbers import no_beyond
+from toreuma.core.plan.pair import is_pair
 from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
 from toreuma.core.plan.second_hold import SecondGrip, second_grip
 from toreuma.core.plan.supply import SupplyNumbers, supply_numbers
@@ -124,6 +125,8 @@ def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock:
             operation.id,
         )
         return _failed(operation, stock, fault)
+    if operation.kind == "part_off" and is_pair(job):
+        return _failed(operation, stock, _stays_in_one(operation))
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
     work = Work(job, scene, operation, tool, shape, stock, hold, memo)
     key = (
@@ -154,6 +157,16 @@ def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock:
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
 
     return memo.get(key, compute)
+
+
+def _stays_in_one(operation: Operation) -> Finding:
+    return Finding(
+        "note",
+        "pair.stays",
+        "two parts back to back: the first end is not parted off",
+        "the program of the second end makes this cut",
+        operation.id,
+    )
 
 
 def _failed(operation: Operation, stock: Region, fault: Finding) -> OperationPlan:

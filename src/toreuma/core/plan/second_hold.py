@@ -9,7 +9,7 @@ import shapely
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line
-from toreuma.core.model import Groove, Job, Operation, Relief, SecondHold, Slot, ThreadFeature
+from toreuma.core.model import FinishOd, Groove, Job, Operation, Relief, SecondHold, Slot, ThreadFeature, TurningTool
 from toreuma.core.model.feature import Flats, HolePattern
 from toreuma.core.scene import Scene
 
@@ -184,8 +184,9 @@ def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -
             "error" if job.operations else "note",
             "second.rough",
             "the surface is not finished on the first side",
-            "add a finishing cut that covers it",
+            f"the second hold sits on Z {front:g} to {back:g}: add a finishing cut that covers it",
             at=place,
+            cures=_finish_first(job, back),
         )
         return
     last = cuts[-1]
@@ -208,6 +209,21 @@ def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -
         at=place,
         cures=(Cure(f"Finish on to Z {back:g}", extend),),
     )
+
+
+def _finish_first(job: Job, back: float) -> tuple[Cure, ...]:
+    """A finishing cut up to ``back`` with a turning tool of the job, before the part comes off."""
+    tool = next((t for t in reversed(job.tools) if isinstance(t, TurningTool) and t.hand == "right"), None)
+    if tool is None:
+        return ()
+
+    def apply(job: Job) -> Job:
+        cut = FinishOd(id=job.free_operation_id(), name="Finish for the second hold", tool=tool.id, to_z_mm=back)
+        kept = job.operations
+        at = next((i for i, op in enumerate(kept) if op.kind == "part_off"), len(kept))
+        return job.with_setup(operations=(*kept[:at], cut, *kept[at:]))
+
+    return (Cure(f"Finish to Z {back:g} with {tool.id}", apply),)
 
 
 def _covers(operation: Operation, front: float, back: float) -> bool:

@@ -9,7 +9,7 @@ from toreuma.core.geometry.region import rotated_volume
 from toreuma.core.model import FreeBlank, Job, PartingTool
 from toreuma.core.scene import Scene
 
-__all__ = ["SupplyNumbers", "supply_numbers"]
+__all__ = ["SupplyNumbers", "cut_width_mm", "supply_numbers"]
 
 
 @dataclass(frozen=True)
@@ -71,7 +71,7 @@ def _density(job: Job) -> tuple[Input, ...]:
     return (Input("density, kg/m³", "ρ", job.stock.material.density_kg_m3, ""),)
 
 
-def _cut_width(job: Job) -> float:
+def cut_width_mm(job: Job) -> float:
     """Width of the part-off cut: typed, else the blade's, else 3 mm."""
     if job.stock.supply.part_off_mm is not None:
         return job.stock.supply.part_off_mm
@@ -86,7 +86,7 @@ def _pitch(job: Job) -> Evidence:
     """Bar used up by one part. Back to back, two parts share one facing and one cut."""
     stock, supply = job.stock, job.stock.supply
     length = -min(element.z_mm for element in job.part.outside)
-    width, facing = _cut_width(job), stock.face_allowance_mm
+    width, facing = cut_width_mm(job), stock.face_allowance_mm
     inputs = (
         Input("part", "l", length, "mm"),
         Input("part-off", "w", width, "mm"),
