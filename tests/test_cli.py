@@ -232,3 +232,19 @@ def test_export_writes_drawings_parts_and_stock(tmp_path: Path) -> None:
     assert toreuma("export", "demo:spear", "-o", tmp_path / "no" / "f.dxf").returncode == 2
     assert toreuma("export", "demo:spear", "-o", tmp_path / "no" / "f.step").returncode == 2
     assert not (tmp_path / "f.step").exists()
+
+
+def test_decode_prints_every_position() -> None:
+    data, status = as_json("decode", "CNMG 120408-mid")
+    assert status == 0
+    assert (data["kind"], data["system"], data["shape"]["letter"]) == ("insert", "metric", "C")
+    assert (data["shape"]["included_angle_deg"], data["ic_mm"], data["nose_radius_mm"]) == (80, 12.7, 0.8)
+    assert data["equivalents"] == {"metric": "CNMG120408-mid", "inch": "CNMG432-mid"}
+    holder, _ = as_json("decode", "PCLNR 2525 M12")
+    assert (holder["style"]["letter"], holder["style"]["entering_angle_deg"]) == ("L", 95)
+    assert (holder["clamping"], holder["shank_height_mm"], holder["length_mm"]) == ("P", 25, 150)
+    bar = toreuma("decode", "S20Q-SCLCR09").stdout
+    assert "20   shank diameter: 20 mm (0.7874 in)" in bar
+    wrong = toreuma("decode", "CNMG1204ZZ")
+    assert wrong.returncode == 2
+    assert wrong.stderr.startswith("toreuma: code 'CNMG1204ZZ': position 7")

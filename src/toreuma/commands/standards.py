@@ -1,21 +1,36 @@
-"""``thread`` and ``fit``: what the standards say."""
+"""``decode``, ``thread`` and ``fit``: what the standards say."""
 
 from typing import Annotated
 
 import typer
 
 from toreuma.commands.common import JsonOption, print_json
+from toreuma.core.standards.codes import decode
 from toreuma.core.standards.fits import Tolerance, fit_of
 from toreuma.core.standards.threads import Side, thread_of
 from toreuma.io import report
-from toreuma.io.library import fit_tables, thread_tables
+from toreuma.io.code_report import code_lines, code_report
+from toreuma.io.library import code_tables, fit_tables, thread_tables
 
 __all__ = ["register"]
 
 
 def register(app: typer.Typer) -> None:
+    app.command("decode")(decode_command)
     app.command("thread")(thread_command)
     app.command("fit")(fit_command)
+
+
+def decode_command(
+    code: Annotated[str, typer.Argument(metavar="CODE", help="CNMG 120408, CNMG 432, PCLNR 2525 M12, A25R-PCLNR12")],
+    as_json: JsonOption = False,
+) -> None:
+    """What the code on an insert's box, a holder or a boring bar says."""
+    found = decode(code, code_tables())
+    if as_json:
+        print_json(code_report(found, code_tables()))
+    else:
+        print("\n".join(code_lines(found, code_tables())))
 
 
 def thread_command(

@@ -11,6 +11,7 @@ from pydantic import TypeAdapter
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, StandardError
 from toreuma.core.model import Hold, Job, Machine, Material, Part
+from toreuma.core.standards.codes import CodeTables
 from toreuma.core.standards.fits import FitTables
 from toreuma.core.standards.general import GeneralTables
 from toreuma.core.standards.threads import Thread, ThreadTables, thread_of
@@ -19,6 +20,7 @@ from toreuma.io.jobs import load_job
 
 __all__ = [
     "bar_sizes_mm",
+    "code_tables",
     "data_path",
     "demo_job",
     "demo_names",
@@ -78,6 +80,12 @@ def dialect(name: str) -> Dialect:
 def thread_tables() -> ThreadTables:
     """The thread standards' tables."""
     return ThreadTables.model_validate(_standard("threads"))
+
+
+@cache
+def code_tables() -> CodeTables:
+    """Letters and sizes of insert, holder and bar designations."""
+    return CodeTables.model_validate(_standard("codes"))
 
 
 @cache
