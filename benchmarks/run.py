@@ -23,7 +23,7 @@ from toreuma.app.shot import settle
 from toreuma.app.start import application
 from toreuma.app.window import MainWindow
 from toreuma.core.geometry.region import region_from_points
-from toreuma.core.geometry.shape import shape_of
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
 from toreuma.core.post import post

@@ -18,7 +18,8 @@ from toreuma.core.geometry.minkowski import sum_with, sweep
 from toreuma.core.geometry.reach import blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import depth_inside, fold, rotated_volume
-from toreuma.core.geometry.shape import grow, shape_of
+from toreuma.core.geometry.shape import grow
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.scene import build_scene
 

@@ -12,7 +12,7 @@ from toreuma.core.cutting.force import available_power_kw, cutting_force_n, cutt
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.geometry.elements import Arc, Line
 from toreuma.core.geometry.region import rotated_volume
-from toreuma.core.geometry.shape import shape_of
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.plan import Plan

@@ -6,7 +6,7 @@ import pytest
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.region import polygons, rotated_volume
-from toreuma.core.geometry.shape import shape_of
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan import Plan, plan

@@ -11,6 +11,7 @@ from pydantic import TypeAdapter
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, StandardError
 from toreuma.core.model import Hold, Job, Machine, Material, Part
+from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.standards.codes import CodeTables
 from toreuma.core.standards.fits import FitTables
 from toreuma.core.standards.general import GeneralTables
@@ -20,6 +21,7 @@ from toreuma.io.jobs import load_job
 
 __all__ = [
     "bar_sizes_mm",
+    "catalogue",
     "code_tables",
     "data_path",
     "demo_job",
@@ -86,6 +88,12 @@ def thread_tables() -> ThreadTables:
 def code_tables() -> CodeTables:
     """Letters and sizes of insert, holder and bar designations."""
     return CodeTables.model_validate(_standard("codes"))
+
+
+@cache
+def catalogue() -> Catalogue:
+    """The starter catalogue of tools."""
+    return Catalogue.model_validate(json.loads(data_path("tools", "catalogue.json").read_text(encoding="utf-8")))
 
 
 @cache

@@ -8,7 +8,7 @@ import shapely
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, polygons
-from toreuma.core.geometry.shape import shape_of
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Feature, Job
 from toreuma.core.plan import Plan
 from toreuma.core.plan.result import OperationPlan

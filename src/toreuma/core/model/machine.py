@@ -1,6 +1,7 @@
 """The machine as far as times, speeds and power need it."""
 
 import itertools
+from typing import Literal
 
 from pydantic import Field, model_validator
 
@@ -27,6 +28,10 @@ class Machine(Value):
     tool_change_s: float = Field(default=2.0, ge=0)
     spindle_ramp_rpm_s: Positive = Field(default=1500.0, description="How fast the spindle changes speed")
     stations: int = Field(ge=1, le=200)
+    carrier: Literal["turret", "gang plate"] = Field(default="turret", description="What the stations are on")
+    shank_mm: Positive = Field(default=20.0, description="Shank height the stations take without packing")
+    bar_mm: Positive = Field(default=25.0, description="Largest round shank the stations take; bushings below that")
+    station_pitch_mm: Positive = Field(default=80.0, description="Distance of neighbouring tools")
     reference_d_mm: Positive = Field(description="Diameter at the reference point of the turret")
     reference_from_nose_mm: Positive = Field(description="Reference point in front of the chuck body's face")
 

@@ -1,31 +1,65 @@
-"""Cutting tools: insert or blade, and what carries it. Symbols in brackets are those of ISO 13399."""
+"""Cutting tools: what cuts, and what carries it. Symbols in brackets are those of ISO 13399."""
 
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Identifier, Name, Positive, Value
 
-__all__ = ["Blade", "Holder", "Insert", "PartingTool", "Tool", "TurningTool"]
+__all__ = [
+    "Bar",
+    "Blade",
+    "BoringTool",
+    "Drill",
+    "GroovingTool",
+    "Hand",
+    "Holder",
+    "Insert",
+    "PartingTool",
+    "Reamer",
+    "Tap",
+    "ThreadInsert",
+    "ThreadingTool",
+    "Tool",
+    "TurningTool",
+]
 
 Hand = Literal["right", "left"]
 ChipPoint = tuple[Positive, Positive]
+Amount = Annotated[float, Field(ge=0, le=1e4)]
 
 
 class Insert(Value):
-    """An indexable insert: a rhomb, a triangle or a disc."""
+    """An indexable insert. For rectangles and parallelograms ``ic_mm`` is the shorter height."""
 
-    shape: Literal["C", "D", "E", "M", "V", "S", "T", "R"] = Field(description="ISO 1832 shape letter")
-    included_angle_deg: float = Field(ge=20, le=120, description="Corner angle (EPSR); not used for round")
+    shape: Literal["C", "D", "E", "M", "V", "S", "T", "R", "W", "H", "O", "P", "L", "A", "B", "K"] = Field(
+        description="ISO 1832 shape letter"
+    )
+    included_angle_deg: float = Field(ge=20, le=135, description="Corner angle (EPSR); not used for round")
     ic_mm: Positive = Field(description="Inscribed circle (IC)")
+    edge_length_mm: Positive | None = Field(default=None, description="(L), for rectangles and parallelograms")
     thickness_mm: Positive = Field(description="(S)")
-    nose_radius_mm: Positive = Field(description="(RE); not used for round")
+    nose_radius_mm: Amount = Field(description="(RE); not used for round")
+    clearance_deg: float = Field(default=0.0, ge=0, le=35, description="(AN)")
+    double_sided: bool = Field(default=False, description="Both faces cut")
     material: Name = Field(default="coated carbide", description="Tool material")
     grade: Name = Field(default="", description="Application range by ISO 513")
+    chip_former: Name = Field(default="", description="Name of the chip former: maker's free text")
     chip_window: tuple[ChipPoint, ...] = Field(
         default=(), description="Corners (feed mm/rev, depth mm on radius) of the area where chips break"
     )
     code: Name = ""
+
+    @property
+    def corners(self) -> int:
+        """Corners that cut, of one face; a round insert is turned eight times or so."""
+        count = {"T": 3, "W": 3, "S": 4, "P": 5, "H": 6, "O": 8, "R": 8}.get(self.shape, 2)
+        return count if self.shape != "L" else 4
+
+    @property
+    def edges(self) -> int:
+        """Edges the insert gives, both faces counted."""
+        return self.corners * (2 if self.double_sided else 1)
 
 
 class Holder(Value):
@@ -33,9 +67,25 @@ class Holder(Value):
 
     entering_angle_deg: float = Field(ge=30, le=120, description="Between cutting edge and feed (KAPR)")
     shank_width_mm: Positive = Field(description="(B)")
+    shank_height_mm: Positive | None = Field(default=None, description="(H); empty: as wide")
     functional_width_mm: Positive = Field(description="From the tip to the far side of the shank (WF)")
     functional_length_mm: Positive = Field(description="From the tip to the end of the shank (LF)")
     head_length_mm: Positive = Field(description="(LH)")
+    code: Name = ""
+
+
+class Bar(Value):
+    """A round boring bar."""
+
+    entering_angle_deg: float = Field(ge=30, le=120, description="(KAPR)")
+    diameter_mm: Positive = Field(description="(DCON)")
+    functional_width_mm: Positive = Field(description="From the bar's axis to the tip (WF)")
+    functional_length_mm: Positive = Field(description="From the tip to the end of the bar (LF)")
+    least_bore_mm: Positive = Field(description="Smallest bore it goes into (DMIN)")
+    material: Literal["steel", "tungsten alloy", "carbide"] = "steel"
+    damped: bool = False
+    coolant: bool = False
+    stick_out_mm: Positive | None = Field(default=None, description="Out of its holder (OHX); empty: usable length")
     code: Name = ""
 
 
@@ -43,7 +93,7 @@ class Blade(Value):
     """A parting or grooving blade on a block."""
 
     width_mm: Positive = Field(description="Cutting width (CW)")
-    corner_radius_mm: Positive = Field(description="(RE)")
+    corner_radius_mm: Amount = Field(description="(RE)")
     depth_mm: Positive = Field(description="Largest depth of cut on radius (CDX)")
     block_width_mm: Positive = Field(description="Width of the block behind the blade")
     functional_length_mm: Positive = Field(description="(LF)")
@@ -51,6 +101,26 @@ class Blade(Value):
     grade: Name = ""
     feed_range_mm_rev: tuple[Positive, Positive] = (0.05, 0.15)
     code: Name = ""
+
+
+class ThreadInsert(Value):
+    """A threading insert. A full profile cuts one pitch and its crest; a partial one a range of pitches."""
+
+    profile_deg: float = Field(ge=20, le=90, description="Angle between the flanks (PNA)")
+    full_profile: bool
+    pitch_mm: tuple[Positive, Positive] = Field(description="Smallest and largest pitch (TPX)")
+    tip_radius_mm: Amount = Field(description="(RE)")
+    width_mm: Positive = Field(description="Width of the tooth at its foot")
+    profile_depth_mm: Positive = Field(description="Height of the tooth (HC)")
+    material: Name = "coated carbide"
+    grade: Name = ""
+    code: Name = ""
+
+    @model_validator(mode="after")
+    def _ordered(self) -> "ThreadInsert":
+        if self.pitch_mm[0] > self.pitch_mm[1]:
+            raise ValueError("the smallest pitch must not be larger than the largest")
+        return self
 
 
 class _Tool(Value):
@@ -66,6 +136,12 @@ class TurningTool(_Tool):
     holder: Holder
 
 
+class BoringTool(_Tool):
+    kind: Literal["boring"] = "boring"
+    insert: Insert
+    bar: Bar
+
+
 class PartingTool(_Tool):
     kind: Literal["parting"] = "parting"
     blade: Blade
@@ -74,4 +150,77 @@ class PartingTool(_Tool):
     )
 
 
-Tool = Annotated[TurningTool | PartingTool, Field(discriminator="kind")]
+class GroovingTool(_Tool):
+    """A blade for grooves. ``tip_deg`` 180 is a square front; less is a V of that angle."""
+
+    kind: Literal["grooving"] = "grooving"
+    where: Literal["outside", "inside", "face"] = "outside"
+    blade: Blade
+    tip_deg: float = Field(default=180.0, ge=20, le=180)
+    round_tip: bool = Field(default=False, description="Full radius: the corner radius is half the width")
+    bar: Bar | None = Field(default=None, description="What carries it in a bore")
+    first_cut_mm: tuple[Positive, Positive] | None = Field(
+        default=None, description="Diameters of the first cut in a face (DAXN, DAXX)"
+    )
+
+
+class ThreadingTool(_Tool):
+    kind: Literal["threading"] = "threading"
+    where: Literal["outside", "inside"] = "outside"
+    insert: ThreadInsert
+    holder: Holder | None = None
+    bar: Bar | None = None
+
+    @model_validator(mode="after")
+    def _carried(self) -> "ThreadingTool":
+        if (self.bar if self.where == "inside" else self.holder) is None:
+            raise ValueError("a threading tool needs a holder outside and a bar in a bore")
+        return self
+
+
+class Drill(_Tool):
+    """A tool that cuts into the full along the axis."""
+
+    kind: Literal["drill"] = "drill"
+    form: Literal["twist", "spade", "indexable", "centre", "spot"] = "twist"
+    d_mm: Positive = Field(description="(DC)")
+    point_deg: float = Field(default=118.0, gt=30, le=180, description="(SIG)")
+    flute_length_mm: Positive = Field(description="Deepest hole (LCF)")
+    overall_length_mm: Positive = Field(description="(OAL)")
+    shank_d_mm: Positive = Field(description="(DCON)")
+    pilot_d_mm: Positive | None = Field(default=None, description="Of a centre drill")
+    material: Name = "coated carbide"
+    feed_mm_rev: tuple[Positive, Positive] = (0.05, 0.2)
+    code: Name = ""
+
+
+class Reamer(_Tool):
+    kind: Literal["reamer"] = "reamer"
+    d_mm: Positive = Field(description="(DC)")
+    fit: Name = Field(default="H7", description="Tolerance of the hole it makes")
+    lead_mm: Amount = Field(default=1.0, description="Length of the lead in front")
+    flute_length_mm: Positive
+    overall_length_mm: Positive
+    shank_d_mm: Positive
+    material: Name = "high-speed steel"
+    code: Name = ""
+
+
+class Tap(_Tool):
+    kind: Literal["tap"] = "tap"
+    thread: Name = Field(description="Thread it cuts, as M8 or 6-32 UNC")
+    d_mm: Positive
+    pitch_mm: Positive = Field(description="(TP)")
+    form: Literal["through", "blind", "forming"] = "through"
+    lead_pitches: Positive = Field(default=4.0, description="Length of the lead in pitches (form B 4, C 2.5, E 1.75)")
+    flute_length_mm: Positive
+    overall_length_mm: Positive
+    shank_d_mm: Positive
+    material: Name = "high-speed steel"
+    code: Name = ""
+
+
+Tool = Annotated[
+    TurningTool | BoringTool | PartingTool | GroovingTool | ThreadingTool | Drill | Reamer | Tap,
+    Field(discriminator="kind"),
+]

@@ -5,7 +5,7 @@ from functools import cached_property
 
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, box, union
-from toreuma.core.geometry.shape import shape_of
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan.hardest import expected_cut, planned_cut

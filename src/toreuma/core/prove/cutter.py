@@ -8,7 +8,8 @@ import shapely
 from toreuma.core.cutting.force import available_power_kw, cutting_force_n, cutting_power_kw
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold, polygons, tidy, union
-from toreuma.core.geometry.shape import ToolShape, shape_of
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.motion import Motion
 from toreuma.core.scene import Scene

@@ -8,7 +8,7 @@ import shapely
 
 from toreuma.core.findings import Finding, place_text
 from toreuma.core.geometry.region import Region, box, depth_inside, polygons, thickness
-from toreuma.core.geometry.shape import shape_of
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step

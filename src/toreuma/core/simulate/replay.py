@@ -6,7 +6,8 @@ from itertools import groupby
 
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import Region, rings
-from toreuma.core.geometry.shape import ToolShape, shape_of
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.motion import Motion
 from toreuma.core.simulate.removal import after_cutting

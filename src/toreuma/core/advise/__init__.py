@@ -1,0 +1,8 @@
+"""Which tool for which surface: what is still to be cut, ranked candidates, and the reason beside each."""
+
+from toreuma.core.advise.advice import Advice, advise
+from toreuma.core.advise.candidate import Candidate
+from toreuma.core.advise.compare import Comparison, compare
+from toreuma.core.advise.wishes import Wish, wishes
+
+__all__ = ["Advice", "Candidate", "Comparison", "Wish", "advise", "compare", "wishes"]

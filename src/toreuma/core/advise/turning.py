@@ -1,0 +1,356 @@
+"""Inserts in holders and bars: the strongest shape that reaches, with nose, chip former and grade for the cut.
+
+Every carrier the machine takes is tried with the insert that suits the cut best; what each leaves is computed, and
+those that leave no more than the best are ranked by where they are at hand, by strength, and by nose radius.
+"""
+
+from collections.abc import Callable, Collection, Iterable
+from dataclasses import dataclass, replace
+
+from toreuma.core.advise.candidate import Candidate, Rejected
+from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.elements import Arc, Line
+from toreuma.core.geometry.region import polygons
+from toreuma.core.memo import Check
+from toreuma.core.model import Insert, Job, TurningTool
+from toreuma.core.model.catalogue import Carrier, Catalogue
+from toreuma.core.model.tool import Bar, BoringTool
+from toreuma.core.plan.tight import tight_spots
+from toreuma.core.plan.tool_reach import Surface, ToolReach, reach_on, surface_metal
+from toreuma.core.scene import Scene
+
+__all__ = ["BAR_LIMITS", "Split", "bar_limit", "bar_reach_mm", "turning_candidates"]
+
+STRENGTH = {
+    "R": 1.0, "S": 0.95, "O": 0.95, "H": 0.95, "P": 0.95, "C": 0.9, "W": 0.88, "M": 0.9, "E": 0.86, "L": 0.85,
+    "T": 0.7, "D": 0.6, "K": 0.55, "A": 0.8, "B": 0.8, "V": 0.35,
+}  # fmt: skip
+"""Strength of the corner against that of a round insert: typical, by its angle."""
+
+PUSHES = 0.4
+"""Taken off a round insert's strength: at small depths it pushes the piece away more than it cuts."""
+
+SHOULDERS = 0.15
+"""Taken off for an entering angle below 90 degrees where there are square shoulders: it leaves them standing."""
+
+BAR_LIMITS = {"steel": 4.0, "tungsten alloy": 6.0, "carbide": 7.0}
+DAMPED_LIMIT = 10.0
+"""Usable length over diameter of boring bars: typical."""
+
+REACH_TOLERANCE_MM2 = 0.3
+CORNER_SHARE = 0.3
+"""A rest below this share of the squared nose radius is that of a corner."""
+
+PAST_BORE_MM = 3.0
+CLAMP_DIAMETERS = 2.5
+ABOUT_SHARE = 0.02
+"""Leftovers that differ by less than this share of the metal count as equal between tools of one shape."""
+
+ROUGH_SHARE = 0.6
+"""A roughing tool takes at least this share of the metal."""
+
+SPLIT_MM2 = 2.0
+FINISH_DEPTH_MM = 0.5
+MOST_FINISH_NOSE_MM = 0.8
+SLENDER = 5.0
+
+
+@dataclass(frozen=True)
+class Split:
+    """A slim tool for what the strong one leaves between two places."""
+
+    candidate: Candidate
+    from_z: float
+    to_z: float
+    left_mm2: float
+
+
+@dataclass(frozen=True)
+class _Tried:
+    carrier: Carrier
+    insert: Insert
+    tool: TurningTool | BoringTool
+    reach: ToolReach
+    left_mm2: float
+
+    @property
+    def entering_deg(self) -> float:
+        carrier = self.carrier.bar or self.carrier.holder
+        return carrier.entering_angle_deg if carrier is not None else 90.0
+
+
+def turning_candidates(
+    job: Job,
+    scene: Scene,
+    wish: Wish,
+    store: Catalogue,
+    rack: Collection[str],
+    check: Check,
+    progress: Callable[[float], None],
+) -> tuple[list[Candidate], list[Rejected], Split | None]:
+    """Candidates with their rank, what cannot do it, and the split where two tools are better than one."""
+    assert wish.surface is not None
+    pairs, rejected = _pairs(job, scene, wish, store)
+    metal = surface_metal(scene, wish.surface).area
+    square = _has_shoulders(scene, wish.surface)
+    tried: list[_Tried] = []
+    for index, (carrier, insert) in enumerate(pairs):
+        check()
+        tool = carrier.with_insert(insert, "T0")
+        reach = reach_on(scene, tool, wish.surface)
+        tried.append(_Tried(carrier, insert, tool, reach, _left(reach, insert)))
+        progress((index + 1) / len(pairs))
+    if not tried:
+        return [], rejected, None
+    least = min(one.left_mm2 for one in tried)
+    able = [one for one in tried if one.left_mm2 <= least + REACH_TOLERANCE_MM2]
+    strong = able
+    if wish.use != "finish":
+        strong = [one for one in tried if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
+    found = sorted((_candidate(job, wish, one, rack, least, metal, square) for one in strong), key=lambda c: c.rank)
+    first = next(one for one in tried if one.tool.name == found[0].tool.name)
+    rejected = _rivals(scene, wish, tried, first) + rejected
+    return (
+        [found[0], *(_behind(c, found[0]) for c in found[1:])],
+        rejected,
+        _split(job, wish, able, first, rack, least, metal, square),
+    )
+
+
+def _pairs(job: Job, scene: Scene, wish: Wish, store: Catalogue) -> tuple[list[tuple[Carrier, Insert]], list[Rejected]]:
+    """Carriers the machine and the bore take, each with its most suitable insert; and those that do not go in."""
+    pairs, rejected = [], []
+    for carrier in store.carriers:
+        inside = wish.surface is not None and wish.surface.kind == "bore"
+        if (carrier.bar is not None) is not inside:
+            continue
+        why = _does_not_fit(job, scene, carrier)
+        if why:
+            rejected.append(Rejected(carrier.code, why))
+            continue
+        insert = _best_insert(job, scene, wish, [i for i in store.inserts if carrier.seat.takes(i)])
+        if insert is not None:
+            pairs.append((carrier, insert))
+    return pairs, rejected
+
+
+def _does_not_fit(job: Job, scene: Scene, carrier: Carrier) -> str:
+    machine = job.machine
+    if carrier.holder is not None:
+        height = carrier.holder.shank_height_mm or carrier.holder.shank_width_mm
+        if height > machine.shank_mm + 0.5:
+            return f"its shank is {height:g} mm high, the stations take {machine.shank_mm:g} mm"
+        return (
+            f"a {height:g} mm shank is lost in stations of {machine.shank_mm:g}"
+            if height * 2 < machine.shank_mm
+            else ""
+        )
+    bar = carrier.bar
+    assert bar is not None
+    if bar.diameter_mm > machine.bar_mm:
+        return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {machine.bar_mm:g} mm"
+    least, depth = least_bore_mm(scene), bar_reach_mm(scene)
+    if bar.least_bore_mm > least:
+        return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:g} mm"
+    if depth / bar.diameter_mm > bar_limit(bar):
+        return f"L/D {depth / bar.diameter_mm:.1f}, {bar.material} goes to {bar_limit(bar):g}"
+    if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:
+        return f"{bar.functional_length_mm:g} mm long: {depth:.0f} mm are needed in front of the clamp"
+    return ""
+
+
+def bar_limit(bar: Bar) -> float:
+    """Usable length over diameter."""
+    return DAMPED_LIMIT if bar.damped else BAR_LIMITS[bar.material]
+
+
+def bar_reach_mm(scene: Scene) -> float:
+    """How far a bar must stand out for the bore, from the front of the blank."""
+    void = scene.shape.void
+    return 0.0 if void is None else scene.stock_front_z - float(void.bounds[0]) + PAST_BORE_MM
+
+
+def least_bore_mm(scene: Scene) -> float:
+    """Diameter of the narrowest place of the bore, mm."""
+    bore = scene.shape.bore
+    if bore is None:
+        return 0.0
+    return 2 * min(point[1] for s in bore.segments[1:] for point in (s.start, s.end) if point[1] > 1e-6)
+
+
+def _best_insert(job: Job, scene: Scene, wish: Wish, inserts: Iterable[Insert]) -> Insert | None:
+    """The insert for the material and the kind of cut, with the largest nose that the corners allow."""
+    group = job.stock.material.group
+    fit = [one for one in inserts if one.chip_window and _grade_fits(one, group)]
+    corner = _smallest_corner(scene, wish.surface)
+    if wish.use == "finish":
+        fit = [i for i in fit if min(point[1] for point in i.chip_window) <= FINISH_DEPTH_MM]
+        fit = [i for i in fit if i.shape == "R" or i.nose_radius_mm <= corner + 1e-6]
+        return max(fit, key=lambda i: (-_mid_depth(i), min(i.nose_radius_mm, MOST_FINISH_NOSE_MM)), default=None)
+    return max(fit, key=lambda i: (min(_mid_depth(i), 2.5), i.nose_radius_mm), default=None)
+
+
+def _mid_depth(insert: Insert) -> float:
+    depths = [point[1] for point in insert.chip_window]
+    return (min(depths) + max(depths)) / 2
+
+
+def _grade_fits(insert: Insert, group: str) -> bool:
+    return not insert.grade or any(word.startswith(group) for word in insert.grade.split())
+
+
+def _smallest_corner(scene: Scene, surface: Surface | None) -> float:
+    """Smallest hollow radius of the surface, mm; sharp inner corners ask for nothing."""
+    chain = scene.shape.bore if surface is not None and surface.kind == "bore" else scene.profile
+    if chain is None:
+        return 1e9
+    inside = surface is not None and surface.kind == "bore"
+    hollow = [s.radius for s in chain.segments if isinstance(s, Arc) and _is_hollow(s, inside)]
+    return min(hollow, default=1e9)
+
+
+def _is_hollow(arc: Arc, inside: bool) -> bool:
+    """The metal lies outside the arc: its centre is in the air."""
+    (z0, r0), (z1, r1), centre = arc.start, arc.end, arc.centre
+    middle = ((z0 + z1) / 2, (r0 + r1) / 2)
+    above = centre[1] > middle[1] if abs(z1 - z0) > 1e-9 else centre[0] > middle[0]
+    return above is not inside
+
+
+def _has_shoulders(scene: Scene, surface: Surface) -> bool:
+    """A face of the profile stands square to the axis and looks toward the front."""
+    chain = scene.shape.bore if surface.kind == "bore" else scene.profile
+    lines = [s for s in (chain.segments[1:] if chain is not None else ()) if isinstance(s, Line)]
+    level = [s for s in lines if abs(s.start[0] - s.end[0]) < 1e-9 and abs(s.start[1] - s.end[1]) > 0.2]
+    return any((s.end[1] > s.start[1]) is not (surface.kind == "bore") for s in level)
+
+
+def _left(reach: ToolReach, insert: Insert) -> float:
+    """What is left besides the corners the nose is too large for."""
+    nose = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
+    return float(sum(p.area for p in polygons(reach.leftover) if p.area > CORNER_SHARE * nose**2))
+
+
+def _candidate(
+    job: Job, wish: Wish, one: _Tried, rack: Collection[str], least: float, metal: float, square: bool
+) -> Candidate:
+    insert = one.insert
+    codes = (insert.code, one.carrier.code)
+    on_rack = all(code in rack for code in codes)
+    in_turret = any(_same(tool, one.tool) for tool in job.tools)
+    strength = STRENGTH[insert.shape]
+    whole = 0.0 if one.left_mm2 <= least + REACH_TOLERANCE_MM2 else 1.0
+    height = one.carrier.holder.shank_width_mm if one.carrier.holder else 0.0
+    suits = strength - (PUSHES if insert.shape == "R" else 0.0)
+    if one.entering_deg < 90 - 1e-6 and square:
+        suits -= SHOULDERS
+    suits -= (one.left_mm2 - least) / max(metal, 1e-6)
+    rank = (
+        whole if wish.use == "finish" else 0.0,
+        0.0 if in_turret else 1.0,
+        0.0 if on_rack else 1.0,
+        0.0 if one.carrier.hand == "right" else 1.0,
+        -round(suits, 2),
+        one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
+        abs(height - job.machine.shank_mm),
+        -insert.nose_radius_mm if wish.use != "finish" else abs(insert.nose_radius_mm - 0.8),
+        -(one.carrier.bar.diameter_mm if one.carrier.bar else 0.0),
+        -insert.edges,
+    )
+    tool = one.tool
+    return Candidate(tool, codes, on_rack, in_turret, one.left_mm2, strength, _reasons(job, wish, one), "", rank)
+
+
+def _same(tool: object, other: TurningTool | BoringTool) -> bool:
+    if isinstance(tool, TurningTool) and isinstance(other, TurningTool):
+        return tool.insert.code == other.insert.code and tool.holder.code == other.holder.code
+    if isinstance(tool, BoringTool) and isinstance(other, BoringTool):
+        return tool.insert.code == other.insert.code and tool.bar.code == other.bar.code
+    return False
+
+
+def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:
+    insert, material = one.insert, job.stock.material
+    angle = "round" if insert.shape == "R" else f"{insert.included_angle_deg:g}°"
+    reached = "reaches all" if one.left_mm2 < REACH_TOLERANCE_MM2 else f"leaves {one.left_mm2:.1f} mm²"
+    feeds, depths = zip(*insert.chip_window, strict=True)
+    lines = [
+        f"{angle} {reached}",
+        f"chip former {insert.chip_former or 'plain'}: f {min(feeds):g} to {max(feeds):g} mm/rev, "
+        f"ap {min(depths):g} to {max(depths):g} mm on radius",
+        f"grade {insert.grade} for {material.name} (ISO 513 group {material.group})",
+    ]
+    if insert.shape != "R":
+        lines.insert(1, f"nose radius {insert.nose_radius_mm:g} mm, {insert.edges} edges")
+    hold = job.setup.hold
+    slender = hold.stick_out_mm / job.stock.largest_d_mm if job.stock.kind != "free" else 0.0
+    entering = (
+        one.tool.holder.entering_angle_deg if isinstance(one.tool, TurningTool) else one.tool.bar.entering_angle_deg
+    )
+    if slender > SLENDER and entering < 90:
+        lines.append(f"entering angle {entering:g}° pushes the slender piece away")
+    if one.carrier.bar is not None:
+        bar = one.carrier.bar
+        lines.append(f"{bar.material} bar Ø {bar.diameter_mm:g} mm, least bore {bar.least_bore_mm:g} mm")
+    skin = job.stock.skin
+    if skin != "clean" and wish.use == "rough":
+        lines.append(f"{skin} on the blank: the first pass goes below it, {job.stock.skin_mm:g} mm on radius")
+    return tuple(lines)
+
+
+def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> list[Rejected]:
+    """The best of every other shape that is stronger but leaves more, with the place and the number."""
+    found = []
+    for shape in sorted({one.insert.shape for one in tried} - {first.insert.shape}, key=lambda s: -STRENGTH[s]):
+        best = min((one for one in tried if one.insert.shape == shape), key=lambda one: one.left_mm2)
+        if best.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
+            assert wish.surface is not None
+            spots = tight_spots(scene, best.tool, wish.surface, best.reach)
+            where = f" at Z {spots[0].from_z:.1f} to {spots[0].to_z:.1f}: {spots[0].words}" if spots else ""
+            why = f"leaves {best.left_mm2:.1f} mm²{where}"
+        else:
+            weaker = STRENGTH[shape] < STRENGTH[first.insert.shape]
+            why = f"reaches as much, but its corner has {STRENGTH[shape]:.0%} of a round one's strength"
+            if not weaker:
+                continue
+        angle = "round" if shape == "R" else f"{best.insert.included_angle_deg:g}°"
+        found.append(Rejected(f"{angle}, {best.insert.code} in {best.carrier.code}", why))
+    return found
+
+
+def _behind(one: Candidate, first: Candidate) -> Candidate:
+    """Why a candidate that can do it stands behind the first."""
+    if one.tool.hand != first.tool.hand:
+        why = "leads away from the chuck"
+    elif "R" in (one.tool.insert.shape,) and first.tool.insert.shape != "R":  # type: ignore[union-attr]
+        why = "a round edge pushes the piece away at small depths"
+    elif one.strength < first.strength:
+        why = f"corner strength {one.strength:.0%} against {first.strength:.0%}"
+    elif one.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
+        why = f"leaves {one.left_mm2:.1f} mm², the first {first.left_mm2:.1f} mm²"
+    elif (first.in_turret and not one.in_turret) or (first.on_rack and not one.on_rack):
+        why = "the first is at hand"
+    else:
+        why = "equal in reach and strength; the first suits shank and nose better"
+    return replace(one, against=why)
+
+
+def _split(
+    job: Job,
+    wish: Wish,
+    able: list[_Tried],
+    first: _Tried,
+    rack: Collection[str],
+    least: float,
+    metal: float,
+    square: bool,
+) -> Split | None:
+    """A slim tool for what the strong one leaves, and between which places."""
+    gap = first.left_mm2 - least
+    if wish.use != "rough" or gap < SPLIT_MM2:
+        return None
+    slim = min((_candidate(job, wish, one, rack, least, metal, square) for one in able), key=lambda c: c.rank)
+    nose = first.insert.nose_radius_mm
+    pieces = [p for p in polygons(first.reach.leftover) if p.area > CORNER_SHARE * nose**2]
+    z = [bound for piece in pieces for bound in (piece.bounds[0], piece.bounds[2])]
+    return Split(slim, max(z), min(z), gap)

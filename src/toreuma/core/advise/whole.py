@@ -1,0 +1,252 @@
+"""Whole tools by what a feature asks for: drills, taps, centre drills, groovers, threaders, blades."""
+
+import math
+from collections.abc import Callable, Collection, Mapping
+from dataclasses import dataclass, replace
+
+from toreuma.core.advise.candidate import Candidate, Rejected
+from toreuma.core.advise.turning import REACH_TOLERANCE_MM2, least_bore_mm
+from toreuma.core.advise.wishes import Wish
+from toreuma.core.memo import Check
+from toreuma.core.model import Job
+from toreuma.core.model.catalogue import Catalogue, WholeTool
+from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
+from toreuma.core.model.tool import Drill, GroovingTool, PartingTool, Tap, ThreadingTool
+from toreuma.core.plan.tool_reach import reach_on
+from toreuma.core.scene import Scene
+from toreuma.core.standards.threads import Thread
+
+__all__ = ["Ask", "whole_candidates"]
+
+
+@dataclass(frozen=True)
+class Ask:
+    """What is asked of a tool; ``threads`` maps the designations of the part's threads."""
+
+    job: Job
+    scene: Scene
+    wish: Wish
+    threads: Mapping[str, Thread]
+
+    @property
+    def feature(self) -> object:
+        return self.job.part.features[self.wish.feature] if self.wish.feature >= 0 else None
+
+
+Verdict = tuple[tuple[float, ...], tuple[str, ...], float] | str
+"""Rank, reasons and leftover of a tool that can do it; a line that says why it cannot."""
+
+BORE_ALLOWANCE_MM = 0.5
+"""What a drill leaves on radius for boring."""
+
+THROUGH_CLEARANCE_MM = 1.0
+OWN_DRILL_MM = 0.06
+DEPTH_FREE_MM = 0.3
+
+MOST_SLENDER = 9.0
+"""Depth over width of a blade beyond which it runs out of line: typical."""
+
+
+def whole_candidates(
+    ask: Ask, store: Catalogue, rack: Collection[str], check: Check
+) -> tuple[list[Candidate], list[Rejected]]:
+    """Every tool of the right kind, judged; those of the right kind that cannot do it with the number that says so."""
+    judge = JUDGES[ask.wish.use]
+    found, rejected = [], []
+    for tool in store.tools:
+        check()
+        verdict = judge(ask, tool)
+        if verdict is None:
+            continue
+        if isinstance(verdict, str):
+            rejected.append(Rejected(tool.name or tool.id, verdict))
+            continue
+        rank, reasons, left = verdict
+        code = tool.name or tool.id
+        on_rack, in_turret = code in rack, any(one.name == tool.name for one in ask.job.tools)
+        order = (0.0 if in_turret else 1.0, 0.0 if on_rack else 1.0)
+        found.append(
+            Candidate(tool, (code,), on_rack, in_turret, left, 1.0, reasons, "", (*rank[:1], *order, *rank[1:]))
+        )
+    ranked = sorted(found, key=lambda one: one.rank)
+    return [*ranked[:1], *(replace(one, against=_against(one, ranked[0])) for one in ranked[1:])], rejected
+
+
+def _against(one: Candidate, first: Candidate) -> str:
+    if one.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
+        return f"leaves {one.left_mm2:.2f} mm², the first {first.left_mm2:.2f} mm²"
+    if first.in_turret or (first.on_rack and not one.on_rack):
+        return "the first is at hand"
+    return f"{one.reasons[0]}; the first: {first.reasons[0]}"
+
+
+def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
+    if not isinstance(tool, Drill) or tool.form in ("centre", "spot"):
+        return None
+    point = tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
+    hole, scene = ask.feature, ask.scene
+    if not isinstance(hole, AxialHole):
+        return _drill_for_bore(scene, tool, point)
+    through = hole.depth_mm is None
+    depth = hole.depth_mm if hole.depth_mm is not None else -scene.profile.back_z + point + THROUGH_CLEARANCE_MM
+    if abs(tool.d_mm - hole.d_mm) > OWN_DRILL_MM:
+        return f"Ø {tool.d_mm:g} mm, the hole is Ø {hole.d_mm:.3g} mm" if abs(tool.d_mm - hole.d_mm) < 1 else None
+    if tool.flute_length_mm < depth:
+        return f"its flutes are {tool.flute_length_mm:g} mm long, {depth:.1f} mm are needed"
+    deep = f"{depth:.1f} mm deep" + (
+        f" with {point:.1f} mm of point and {THROUGH_CLEARANCE_MM:g} mm past" if through else ""
+    )
+    same_point = abs(tool.point_deg - hole.point_deg)
+    reasons = (f"Ø {tool.d_mm:g} mm, {tool.flute_length_mm:g} mm of flute for {deep}", f"point {tool.point_deg:g}°")
+    return (abs(tool.d_mm - hole.d_mm), 0.0 if through else same_point, tool.flute_length_mm), reasons, 0.0
+
+
+def _drill_for_bore(scene: Scene, tool: Drill, point: float) -> Verdict:
+    """The largest drill that leaves something to bore."""
+    void = scene.shape.void
+    assert void is not None
+    largest = least_bore_mm(scene) - 2 * BORE_ALLOWANCE_MM
+    through = float(void.bounds[0]) <= scene.profile.back_z + 1e-6
+    depth = -float(void.bounds[0]) + (point + THROUGH_CLEARANCE_MM if through else 0.0)
+    if tool.d_mm > largest + 1e-6:
+        return f"Ø {tool.d_mm:g} mm leaves less than {BORE_ALLOWANCE_MM:g} mm on radius for boring"
+    if tool.flute_length_mm < depth:
+        return f"its flutes are {tool.flute_length_mm:g} mm long, {depth:.1f} mm are needed"
+    left = (least_bore_mm(scene) - tool.d_mm) / 2
+    reasons = (
+        f"Ø {tool.d_mm:g} mm leaves {left:.2f} mm on radius at the narrowest place",
+        f"{tool.flute_length_mm:g} mm of flute for {depth:.1f} mm, point {tool.point_deg:g}°",
+    )
+    return (left, tool.flute_length_mm), reasons, 0.0
+
+
+def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
+    hole = ask.feature
+    if not isinstance(tool, Tap) or not isinstance(hole, AxialHole):
+        return None
+    if _plain(tool.thread) != _plain(hole.thread):
+        return None
+    blind = hole.depth_mm is not None
+    deep = hole.thread_length_mm or hole.depth_mm or 0.0
+    lead = tool.lead_pitches * tool.pitch_mm
+    room = (hole.depth_mm - deep) if hole.depth_mm is not None else math.inf
+    if blind and room < lead - 1e-6 and hole.thread_length_mm:
+        return f"its lead is {lead:.1f} mm, the hole is only {room:.1f} mm deeper than the thread"
+    wanted = "blind" if blind else "through"
+    reasons = (f"{tool.form} form, lead {tool.lead_pitches:g} pitches ({lead:.1f} mm)", f"chips go out {_chips(tool)}")
+    return (0.0 if tool.form == wanted else 1.0, lead), reasons, 0.0
+
+
+def _chips(tool: Tap) -> str:
+    return {"through": "ahead of the tap", "blind": "backward", "forming": "nowhere: it makes none"}[tool.form]
+
+
+def _plain(designation: str) -> str:
+    """A designation without class, blanks and case."""
+    text = designation.replace(" ", "").removeprefix("#").upper()
+    return text.split("-")[0] if text.startswith("M") else text.removesuffix("-2A").removesuffix("-2B")
+
+
+def _centre(ask: Ask, tool: WholeTool) -> Verdict | None:
+    hole = ask.feature
+    if not isinstance(tool, Drill) or tool.form != "centre" or not isinstance(hole, CentreHole):
+        return None
+    if tool.d_mm < hole.mouth_d_mm:
+        return f"its cone ends at Ø {tool.d_mm:g} mm, the mouth is Ø {hole.mouth_d_mm:g} mm"
+    away = abs((tool.pilot_d_mm or 0.0) - hole.d_mm)
+    return (away, tool.d_mm), (f"pilot Ø {tool.pilot_d_mm:g} mm, cone up to Ø {tool.d_mm:g} mm",), 0.0
+
+
+def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
+    """The widest blade that goes in, by what it leaves."""
+    feature, scene = ask.feature, ask.scene
+    if not isinstance(tool, GroovingTool) or ask.wish.surface is None:
+        return None
+    where = "face" if isinstance(feature, FaceGroove) else getattr(feature, "side", "outside")
+    if tool.where != where:
+        return None
+    why = _groove_room(scene, feature, tool)
+    if why:
+        return why
+    reach = reach_on(scene, tool, ask.wish.surface)
+    width = tool.blade.width_mm
+    reasons = (f"{width:g} mm wide, leaves {reach.area_mm2:.2f} mm²", f"{tool.blade.depth_mm:g} mm deep at most")
+    return (round(reach.area_mm2 / 0.05), -width), reasons, reach.area_mm2
+
+
+def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
+    width, depth = tool.blade.width_mm, tool.blade.depth_mm
+    if isinstance(feature, FaceGroove):
+        low, high = tool.first_cut_mm or (0.0, 1e9)
+        if not low <= feature.d_mm <= high:
+            return f"its first cut is Ø {low:g} to {high:g} mm, the groove is Ø {feature.d_mm:g} mm"
+        return f"{width:g} mm wide, the groove is {feature.width_mm:g} mm" if width > feature.width_mm else ""
+    if isinstance(feature, Groove):
+        narrow = feature.width_mm
+        if tool.tip_deg == 180:
+            narrow -= 2 * _deep(scene, feature) * math.tan(math.radians(feature.wall_deg))
+        if width > narrow + 1e-6:
+            return f"{width:g} mm wide, the groove has room for {max(narrow, 0):.2f} mm"
+        if _deep(scene, feature) + DEPTH_FREE_MM > depth:
+            return f"{depth:g} mm deep at most, the groove is {_deep(scene, feature):.1f} mm"
+    if isinstance(feature, Relief) and width > feature.length_mm:
+        return f"{width:g} mm wide, the relief is {feature.length_mm:g} mm long"
+    if tool.bar is not None and tool.bar.least_bore_mm > least_bore_mm(scene):
+        return f"it needs a bore of {tool.bar.least_bore_mm:g} mm, the smallest here is {least_bore_mm(scene):g} mm"
+    return ""
+
+
+def _deep(scene: Scene, feature: Groove) -> float:
+    """Depth of a groove below its surface, on radius."""
+    chain = scene.profile if feature.side == "outside" else scene.shape.bore
+    middle = feature.z_mm - feature.width_mm / 2
+    for segment in chain.segments if chain is not None else ():
+        (z0, r0), (z1, r1) = segment.start, segment.end
+        if min(z0, z1) <= middle <= max(z0, z1) and abs(z1 - z0) > 1e-9:
+            return abs(r0 + (r1 - r0) * (middle - z0) / (z1 - z0) - feature.d_mm / 2)
+    return 0.0
+
+
+def _thread(ask: Ask, tool: WholeTool) -> Verdict | None:
+    feature = ask.feature
+    if not isinstance(tool, ThreadingTool) or not isinstance(feature, ThreadFeature) or tool.where != feature.side:
+        return None
+    thread = ask.threads.get(feature.designation)
+    if thread is None:
+        return None
+    (low, high), pitch = tool.insert.pitch_mm, thread.pitch_mm
+    if abs(tool.insert.profile_deg - thread.flank_deg) > 0.5:
+        return f"its flanks stand at {tool.insert.profile_deg:g}°, the thread's at {thread.flank_deg:g}°"
+    if not low - 0.01 <= pitch <= high + 0.01:
+        return f"it cuts pitches of {low:g} to {high:g} mm, this one has {pitch:.3f} mm"
+    if tool.bar is not None and tool.bar.least_bore_mm > thread.internal.minor.min:
+        return f"it needs a bore of {tool.bar.least_bore_mm:g} mm"
+    full = tool.insert.full_profile
+    words = "full profile: cuts the crest to size" if full else f"partial profile, {low:g} to {high:g} mm pitch"
+    return (0.0 if full else 1.0, high), (words, f"pitch {pitch:.4g} mm, flanks {thread.flank_deg:g}°"), 0.0
+
+
+def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
+    """The narrowest blade that gets to the centre."""
+    scene = ask.scene
+    if not isinstance(tool, PartingTool):
+        return None
+    bore = scene.shape.void is not None and float(scene.shape.void.bounds[0]) <= scene.profile.back_z + 1e-6
+    depth = scene.stock_r - (least_bore_mm(scene) / 2 if bore else 0.0) + DEPTH_FREE_MM
+    if tool.blade.depth_mm < depth:
+        return f"cuts {tool.blade.depth_mm:g} mm deep, {depth:.1f} mm on radius are needed"
+    slender = tool.blade.depth_mm / tool.blade.width_mm
+    if slender > MOST_SLENDER:
+        return f"depth over width {slender:.1f}: it runs out of line"
+    words = (f"{tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep for {depth:.1f} mm on radius",)
+    return (tool.blade.width_mm, tool.blade.depth_mm), words, 0.0
+
+
+JUDGES: dict[str, Callable[[Ask, WholeTool], Verdict | None]] = {
+    "drill": _drill,
+    "tap": _tap,
+    "centre": _centre,
+    "groove": _groove,
+    "part_off": _part_off,
+    "thread": _thread,
+}

@@ -1,0 +1,73 @@
+"""What of a part still asks for a tool: its surfaces, grooves, threads and holes."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from toreuma.core.model import Job
+from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
+from toreuma.core.plan.tool_reach import Surface, surface_metal
+from toreuma.core.scene import Scene
+
+__all__ = ["Wish", "wishes"]
+
+Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "part_off"]
+
+LEAST_MM2 = 0.05
+
+
+@dataclass(frozen=True)
+class Wish:
+    """One thing to be cut. ``key`` tells wishes of a part apart; ``feature`` is its index among the features."""
+
+    key: str
+    use: Use
+    words: str
+    surface: Surface | None = None
+    feature: int = -1
+
+    @property
+    def operation_kind(self) -> str:
+        """The kind of operation that takes the tool, where there is one yet."""
+        return {"rough": "rough_od", "finish": "finish_od", "face": "face", "part_off": "part_off"}.get(
+            self.use if self.surface is None or self.surface.kind != "bore" else "", ""
+        )
+
+
+def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
+    """Everything on the part that a turning tool, a drill or a tap cuts, in the order it is usually cut."""
+    found: list[Wish] = []
+    if surface_metal(scene, Surface("front")).area > LEAST_MM2:
+        found.append(Wish("face", "face", "Face the front", Surface("front")))
+    outside = Surface("outside")
+    if surface_metal(scene, outside).area > LEAST_MM2:
+        found.append(Wish("rough outside", "rough", "Rough the outside", outside))
+        found.append(Wish("finish outside", "finish", "Finish the outside", outside))
+    bore = Surface("bore")
+    if scene.shape.void is not None and surface_metal(scene, bore).area > LEAST_MM2:
+        if float(scene.stock.bounds[1]) <= 0:
+            found.append(Wish("drill bore", "drill", "Drill for the bore"))
+        found.append(Wish("rough bore", "rough", "Rough the bore", bore))
+        found.append(Wish("finish bore", "finish", "Finish the bore", bore))
+    found += [wish for index, feature in enumerate(job.part.features) for wish in _of(index, feature)]
+    if job.stock.length_mm is None and job.stock.kind != "free":
+        found.append(Wish("part off", "part_off", "Part off"))
+    return tuple(found)
+
+
+def _of(index: int, feature: object) -> list[Wish]:
+    groove = Surface("groove", index)
+    if isinstance(feature, Groove):
+        side = "" if feature.side == "outside" else " in the bore"
+        return [Wish(f"groove {index}", "groove", feature.name or f"Groove{side}", groove, index)]
+    if isinstance(feature, FaceGroove):
+        return [Wish(f"groove {index}", "groove", feature.name or "Groove in the face", groove, index)]
+    if isinstance(feature, Relief):
+        return [Wish(f"groove {index}", "groove", feature.name or "Relief", groove, index)]
+    if isinstance(feature, ThreadFeature):
+        return [Wish(f"thread {index}", "thread", f"Thread {feature.designation}", None, index)]
+    if isinstance(feature, CentreHole):
+        return [Wish(f"centre {index}", "centre", "Centre hole", None, index)]
+    if isinstance(feature, AxialHole):
+        tapped = [Wish(f"tap {index}", "tap", f"Tap {feature.thread}", None, index)] if feature.thread else []
+        return [Wish(f"drill {index}", "drill", feature.name or "Axial hole", None, index), *tapped]
+    return []

@@ -1,0 +1,255 @@
+"""Which shape each kind of tool has, in the orientation it works in.
+
+A right-hand tool outside leads toward the chuck (-z) and comes from above; inside it comes up from the axis; face
+and axial tools point toward the chuck. A left-hand tool is the mirror image. A new kind of tool is a model in
+`toreuma.core.model.tool` and one function here, named in `SHAPES`.
+"""
+
+import math
+from collections.abc import Callable
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+import shapely
+
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.insert_outline import bisector, outline, tip_to_centre
+from toreuma.core.geometry.shape import ToolShape, mirrored, turned_inside
+from toreuma.core.model.tool import (
+    Bar,
+    Blade,
+    BoringTool,
+    Drill,
+    GroovingTool,
+    Insert,
+    PartingTool,
+    Reamer,
+    Tap,
+    ThreadingTool,
+    Tool,
+    TurningTool,
+)
+
+__all__ = ["shape_of"]
+
+SEAT_MM = 0.6
+"""How far the holder's head stays behind the insert's edges."""
+
+SLIM_SHARE = 0.1
+"""How much narrower a blade is behind its cutting width, each side, as a share of that."""
+
+BAR_FLAT_SHARE = 0.5
+
+
+def shape_of(tool: Tool) -> ToolShape:
+    """The shape of a tool, mm from its nose centre."""
+    shape = SHAPES[type(tool)](tool)
+    return mirrored(shape) if tool.hand == "left" else shape
+
+
+def _turning(tool: TurningTool) -> ToolShape:
+    insert, holder = tool.insert, tool.holder
+    core, radius, seat, lead = _seated(insert, holder.entering_angle_deg)
+    tip = (-radius, -radius)
+    shank = _shank(tip, holder.functional_width_mm, holder.shank_width_mm, holder.head_length_mm,
+                   holder.functional_length_mm)  # fmt: skip
+    neck = np.vstack([_back_half(seat, insert, lead), shank[:2]])
+    bodies = (_hull(seat), _hull(neck), shank)
+    return ToolShape(core, radius, bodies, tip, holder.entering_angle_deg, _edge(core, insert, radius))
+
+
+def _seated(insert: Insert, entering_deg: float) -> tuple[Points, float, Points, float]:
+    """Cutting core, nose radius, seat behind the edges, and the direction of the leading edge."""
+    radius = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
+    lead = math.radians(180.0 - entering_deg)
+    core = outline(insert, radius, lead)
+    behind = min(SEAT_MM, insert.ic_mm / 2 - 0.3)
+    shift = bisector(insert, lead) * (tip_to_centre(insert, behind) - tip_to_centre(insert, radius))
+    return core, radius, outline(insert, behind, lead) + shift, lead
+
+
+def _shank(tip: tuple[float, float], far_mm: float, width_mm: float, head_mm: float, length_mm: float) -> Points:
+    """Two corners at the head first. ``far_mm`` is from the tip to the far side along z."""
+    far = tip[0] + far_mm
+    near, top, shoulder = far - width_mm, tip[1] + length_mm, tip[1] + head_mm
+    return np.array([[near, shoulder], [far, shoulder], [far, top], [near, top]])
+
+
+def _back_half(seat: Points, insert: Insert, lead: float) -> Points:
+    middle = seat.mean(axis=0)
+    return np.asarray(seat[(seat - middle) @ bisector(insert, lead) >= -1e-6])
+
+
+def _edge(core: Points, insert: Insert, radius: float) -> float:
+    return radius if insert.shape == "R" else float(np.linalg.norm(core[1] - core[0]))
+
+
+def _boring(tool: BoringTool) -> ToolShape:
+    """As an outside tool turned upside down, on a bar that runs back along z."""
+    insert, bar = tool.insert, tool.bar
+    core, radius, seat, lead = _seated(insert, bar.entering_angle_deg)
+    tip = (-radius, -radius)
+    rod = _rod(bar, tip, float(seat[:, 0].min()), float(seat[:, 0].mean()))
+    neck = _hull(np.vstack([_back_half(seat, insert, lead), rod[:2]]))
+    shape = ToolShape(core, radius, (_hull(seat), neck, rod), tip, bar.entering_angle_deg, _edge(core, insert, radius))
+    return turned_inside(shape)
+
+
+def _rod(bar: Bar, tip: tuple[float, float], front: float, begin: float) -> Points:
+    """The bar in the upside-down frame, in which the bore's wall lies below; its front two corners first.
+
+    It ends a little behind the front of the seat, ``front``, and begins in full at ``begin``.
+    """
+    middle = tip[1] + bar.functional_width_mm
+    low, high, end = middle - bar.diameter_mm / 2, middle + bar.diameter_mm / 2, tip[0] + bar.functional_length_mm
+    at = max(min(begin, end - 1.0), front)
+    return np.array([[at, low], [at, high], [end, high], [end, low]])
+
+
+def _parting(tool: PartingTool) -> ToolShape:
+    shape = _bladed(tool.blade)
+    if tool.programmed_corner == "free end":
+        return shape
+    flat = tool.blade.width_mm - 2 * tool.blade.corner_radius_mm
+    shift = np.array([flat, 0.0])
+    bodies = tuple(piece + shift for piece in shape.bodies)
+    radius = tool.blade.corner_radius_mm
+    return ToolShape(shape.core + shift, radius, bodies, (-radius, -radius), 90.0, tool.blade.width_mm)
+
+
+def _bladed(blade: Blade) -> ToolShape:
+    """A square blade whose free-end corner is programmed."""
+    radius, width = blade.corner_radius_mm, blade.width_mm
+    flat, depth = width - 2 * radius, blade.depth_mm - radius
+    core = np.array([[0.0, 0.0], [0.0, depth], [-flat, depth], [-flat, 0.0]])
+    slim = width * SLIM_SHARE
+    back = blade.functional_length_mm - radius
+    left, right = -flat - radius, radius
+    stem = np.array([[left + slim, radius], [right - slim, radius], [right - slim, depth], [left + slim, depth]])
+    block_left = left - (blade.block_width_mm - width)
+    block = np.array([[block_left, depth], [right, depth], [right, back], [block_left, back]])
+    return ToolShape(core, radius, (stem, block), (radius, -radius), 90.0, width)
+
+
+def _grooving(tool: GroovingTool) -> ToolShape:
+    """Pointing down outside, up inside, and toward the chuck in a face."""
+    shape = _pointed(tool) if tool.tip_deg < 180 else _round_ended(tool) if tool.round_tip else _bladed(tool.blade)
+    if tool.where == "outside":
+        return shape
+    if tool.where == "inside":
+        bar = tool.bar
+        rod = () if bar is None else (_rod(bar, shape.tip, 0.0, shape.tip[0] + tool.blade.width_mm / 2),)
+        stem = shape.bodies[0]
+        return turned_inside(ToolShape(shape.core, shape.nose_radius, (stem, *rod), shape.tip, 90.0, shape.edge_length))
+    return _facing(shape)
+
+
+def _round_ended(tool: GroovingTool) -> ToolShape:
+    radius = tool.blade.width_mm / 2
+    shape = _bladed(tool.blade.changed(corner_radius_mm=radius))
+    core = np.array([[0.0, 0.0], [0.0, tool.blade.depth_mm - radius]])
+    return ToolShape(core, radius, shape.bodies, (0.0, -radius), 90.0, tool.blade.width_mm)
+
+
+def _pointed(tool: GroovingTool) -> ToolShape:
+    """A V with a rounded point; the programmed point is the middle of its nose."""
+    blade, half = tool.blade, math.radians(tool.tip_deg) / 2
+    square = _bladed(blade)
+    middle = float(square.core[:, 0].mean())
+    flat = blade.width_mm / 2 - blade.corner_radius_mm * (1 / math.cos(half) - math.tan(half))
+    rise = max(flat, 0.0) / math.tan(half)
+    depth = max(blade.depth_mm - blade.corner_radius_mm, rise)
+    core = np.array([[0.0, 0.0], [flat, rise], [flat, depth], [-flat, depth], [-flat, rise]])
+    stem, block = (piece - np.array([middle, 0.0]) for piece in square.bodies)
+    stem = stem + np.array([[0.0, rise], [0.0, rise], [0.0, 0.0], [0.0, 0.0]])
+    radius = blade.corner_radius_mm
+    return ToolShape(core, radius, (stem, block), (0.0, -radius), 90.0, blade.width_mm)
+
+
+def _facing(shape: ToolShape) -> ToolShape:
+    """A blade turned to plunge along -z: what pointed down points toward the chuck."""
+
+    def turn(points: Points) -> Points:
+        return np.column_stack([points[:, 1], points[:, 0]])
+
+    bodies = tuple(turn(piece) for piece in shape.bodies)
+    tip = (shape.tip[1], shape.tip[0])
+    return ToolShape(turn(shape.core), shape.nose_radius, bodies, tip, 90.0, shape.edge_length)
+
+
+def _threading(tool: ThreadingTool) -> ToolShape:
+    """A tooth of the thread's flank angle; the programmed point is its crest."""
+    insert, half = tool.insert, math.radians(tool.insert.profile_deg) / 2
+    high = insert.profile_depth_mm + insert.tip_radius_mm * (1 / math.sin(half) - 1)
+    wide = high * math.tan(half)
+    core = np.array([[0.0, 0.0], [wide, high], [-wide, high]])
+    tip = (0.0, -insert.tip_radius_mm)
+    half_width = max(insert.width_mm / 2, wide)
+    pad = np.array([[-half_width, high], [half_width, high], [half_width, high + 4.0], [-half_width, high + 4.0]])
+    if tool.where == "inside" and tool.bar is not None:
+        rod = _rod(tool.bar, tip, -half_width, 0.0)
+        return turned_inside(ToolShape(core, insert.tip_radius_mm, (pad, rod), tip, 90.0, insert.profile_depth_mm))
+    holder = tool.holder
+    assert holder is not None
+    shank = _shank((-half_width, tip[1]), holder.functional_width_mm, holder.shank_width_mm, holder.head_length_mm,
+                   holder.functional_length_mm)  # fmt: skip
+    neck = _hull(np.vstack([pad, shank[:2]]))
+    return ToolShape(core, insert.tip_radius_mm, (neck, shank), tip, 90.0, insert.profile_depth_mm)
+
+
+def _drill(tool: Drill) -> ToolShape:
+    r, shank = tool.d_mm / 2, tool.shank_d_mm / 2
+    if tool.form == "centre" and tool.pilot_d_mm is not None:
+        return _centre_drill(tool, tool.pilot_d_mm / 2)
+    rise = r / math.tan(math.radians(tool.point_deg) / 2)
+    return _axial([(rise, r), (max(tool.flute_length_mm, rise), r)], tool.overall_length_mm, shank)
+
+
+def _centre_drill(tool: Drill, pilot: float) -> ToolShape:
+    """The 60 degree cone, and the pilot in front of it as a piece of its own."""
+    r = tool.d_mm / 2
+    lead = pilot / math.tan(math.radians(tool.point_deg) / 2)
+    begin = lead + 2 * pilot
+    cone = begin + (r - pilot) / math.tan(math.radians(30))
+    shape = _axial([(begin, pilot), (cone, r)], tool.overall_length_mm, tool.shank_d_mm / 2, begin)
+    front = np.array([[0.0, 0.0], [lead, pilot], [begin, pilot], [begin, -pilot], [lead, -pilot]])
+    return replace(shape, ahead=(front,))
+
+
+def _reamer(tool: Reamer) -> ToolShape:
+    r = tool.d_mm / 2
+    return _axial([(0.0, 0.95 * r), (tool.lead_mm, r), (tool.flute_length_mm, r)], tool.overall_length_mm,
+                  tool.shank_d_mm / 2)  # fmt: skip
+
+
+def _tap(tool: Tap) -> ToolShape:
+    r, lead = tool.d_mm / 2, tool.lead_pitches * tool.pitch_mm
+    return _axial([(0.0, max(r - 0.6 * tool.pitch_mm, 0.3 * r)), (lead, r), (tool.flute_length_mm, r)],
+                  tool.overall_length_mm, tool.shank_d_mm / 2)  # fmt: skip
+
+
+def _axial(outline: list[tuple[float, float]], overall: float, shank_r: float, begin: float = 0.0) -> ToolShape:
+    """A tool on the axis from its outline (z, r) behind the point; the programmed point is the point."""
+    upper = np.array(outline)
+    whole = np.vstack([[begin, 0.0], upper, upper[::-1] * [1.0, -1.0]])
+    z, end = float(upper[-1, 0]), max(overall, float(upper[-1, 0]) + 1.0)
+    shank = np.array([[z, -shank_r], [end, -shank_r], [end, shank_r], [z, shank_r]])
+    return ToolShape(_hull(whole), 0.0, (shank,), (0.0, 0.0), 90.0, float(upper[:, 1].max()))
+
+
+def _hull(points: Points) -> Points:
+    hull = shapely.MultiPoint(points).convex_hull
+    return np.asarray(shapely.get_coordinates(hull.exterior)[:-1])
+
+
+SHAPES: dict[type, Callable[[Any], ToolShape]] = {
+    TurningTool: _turning,
+    BoringTool: _boring,
+    PartingTool: _parting,
+    GroovingTool: _grooving,
+    ThreadingTool: _threading,
+    Drill: _drill,
+    Reamer: _reamer,
+    Tap: _tap,
+}

@@ -1,0 +1,216 @@
+"""What a tool reaches on a part in its hold, what it leaves, and what stands in its way.
+
+The free positions of the nose are what is left of the half plane when everything blocked is taken away, as far as it
+hangs together with where the tool comes from. Outside tools come from above, tools in a bore from the axis in front,
+face tools from the front. What the cutting part covers from there is reached; the rest of the metal is left over.
+"""
+
+import math
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+import numpy as np
+import shapely
+
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.minkowski import sum_with
+from toreuma.core.geometry.reach import blocked_by_body
+from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, polygons, union
+from toreuma.core.geometry.shape import TRAIL_MARGIN_DEG, ToolShape, grow
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.model import Tool
+from toreuma.core.scene import Scene
+
+__all__ = ["Surface", "ToolReach", "reach_of_shape", "reach_on", "surface_metal"]
+
+SurfaceKind = Literal["outside", "bore", "front", "groove"]
+
+CHORD_MM = 0.002
+SIMPLE_MM = 0.002
+"""The part is simplified this far: leftovers are judged in hundredths of a square millimetre."""
+
+LEAST_MM = 0.004
+"""Leftover thinner than this is what chords and simplifying make."""
+
+BODY_CLEAR_MM = 0.3
+MARGIN_MM = 60.0
+
+JAW_ROOM_MM = 4.0
+"""What lies closer to the jaws than this is for the second hold."""
+
+
+@dataclass(frozen=True)
+class Surface:
+    """A surface to be cut; ``feature`` is the index of a groove among the part's features."""
+
+    kind: SurfaceKind
+    feature: int = -1
+
+    @property
+    def words(self) -> str:
+        return {"outside": "the outside", "bore": "the bore", "front": "the front face", "groove": "the groove"}[
+            self.kind
+        ]
+
+
+@dataclass(frozen=True)
+class ToolReach:
+    """``leftover`` is the metal of the surface that the tool does not get at, mm and mm2 in the half section.
+
+    ``free`` are the nose positions it can take.
+    """
+
+    leftover: Region
+    free: Region
+
+    @property
+    def area_mm2(self) -> float:
+        return float(self.leftover.area)
+
+
+def surface_metal(scene: Scene, surface: Surface) -> Region:
+    """The metal that has to go for a surface, between blank and part."""
+    stock, back = scene.stock, scene.profile.back_z
+    if surface.kind == "groove":
+        void = next((one for index, one in scene.shape.voids if index == surface.feature), None)
+        return EMPTY if void is None else void.cut.intersection(scene.shape.solid)
+    if surface.kind == "bore":
+        void_region = scene.shape.void
+        inside = EMPTY if void_region is None else void_region
+        return stock.intersection(inside).intersection(box(back, 0, scene.profile.front_z, 1e4))
+    if surface.kind == "front":
+        return stock.intersection(box(scene.profile.front_z, 0, 1e4, 1e4))
+    end = _outside_end(scene)
+    whole = _filled(scene)
+    return stock.intersection(box(end, 0, scene.profile.front_z, 1e4)).difference(whole)
+
+
+def _outside_end(scene: Scene) -> float:
+    """Where turning the outside ends: before the back edge, and clear of the hold."""
+    edge = scene.profile.segments[scene.profile.outside_end - 1].end[0]
+    return edge if edge >= scene.clear_z else max(edge, scene.clear_z + JAW_ROOM_MM)
+
+
+def _filled(scene: Scene) -> Region:
+    """The part with bores and grooves full."""
+    points = scene.profile.points
+    return shapely.Polygon(points).buffer(0)
+
+
+def reach_on(scene: Scene, tool: Tool, surface: Surface) -> ToolReach:
+    """What of a surface a tool reaches, in its holder and past the hold."""
+    return reach_of_shape(scene, shape_of(tool), surface)
+
+
+def reach_of_shape(
+    scene: Scene, shape: ToolShape, surface: Surface, with_body: bool = True, with_hold: bool = True
+) -> ToolReach:
+    """As `reach_on` for a bare shape; ``with_body`` and ``with_hold`` leave holder or jaws out, to tell them apart."""
+    metal = surface_metal(scene, surface)
+    if metal.is_empty:
+        return ToolReach(EMPTY, EMPTY)
+    target = _target(scene, surface)
+    blocked = [_blocked_by_edge(target, shape)]
+    if with_body:
+        blocked.append(blocked_by_body(_near_body(scene, surface), shape.bodies, BODY_CLEAR_MM))
+    if with_hold and not scene.fixed.is_empty:
+        pieces = [*shape.bodies, shape.core] if with_body else [shape.core]
+        blocked.append(blocked_by_body(_hold(scene, surface), pieces, BODY_CLEAR_MM + shape.nose_radius))
+    free = _free(union(blocked), metal, surface, shape)
+    covered = grow(sum_with(free, shape.core), shape.nose_radius, CHORD_MM) if not free.is_empty else EMPTY
+    left = metal.difference(covered)
+    return ToolReach(_worth(left), free)
+
+
+def _target(scene: Scene, surface: Surface) -> Region:
+    """What must not be cut, both halves."""
+    if surface.kind == "groove":
+        return _both(scene, "part")
+    if surface.kind in ("outside", "front"):
+        return _both(scene, "filled")
+    return _both(scene, "bored")
+
+
+@lru_cache(maxsize=64)
+def _both_cached(key: bytes) -> Region:
+    region: Region = shapely.from_wkb(key)
+    return mirrored_at_axis(region.simplify(SIMPLE_MM), MARGIN_MM * 4)
+
+
+def _both(scene: Scene, which: str) -> Region:
+    if which == "part":
+        half = scene.part
+    elif which == "filled":
+        half = _filled(scene)
+        back = scene.profile.back_z
+        end_r = float(scene.profile.segments[scene.profile.outside_end - 1].end[1])
+        half = half.union(box(back - MARGIN_MM, 0, back, end_r))
+    else:
+        half = scene.shape.solid
+    return _both_cached(bytes(half.wkb))
+
+
+def _near_body(scene: Scene, surface: Surface) -> Region:
+    """What bodies stay clear of: the part, and the blank behind it."""
+    back = scene.profile.back_z
+    behind = scene.stock.intersection(box(-1e4, 0, back, 1e4))
+    if surface.kind == "bore":
+        through = scene.shape.void
+        behind = behind if through is None else behind.difference(box(-1e4, 0, back, _bore_end_r(scene)))
+        return mirrored_at_axis(union([scene.shape.solid, behind]), MARGIN_MM * 4)
+    part = scene.part if surface.kind == "groove" else _filled(scene)
+    return mirrored_at_axis(union([part, behind]), 3.0)
+
+
+def _bore_end_r(scene: Scene) -> float:
+    """Radius a through bore leaves open behind the part; 0 for a blind one."""
+    void, back = scene.shape.void, scene.profile.back_z
+    if void is None or void.bounds[0] > back + 1e-6:
+        return 0.0
+    return float(shapely.intersection(void, shapely.LineString([(back + 1e-3, 0), (back + 1e-3, 1e4)])).bounds[3])
+
+
+def _hold(scene: Scene, surface: Surface) -> Region:
+    return mirrored_at_axis(scene.fixed, MARGIN_MM * 4) if surface.kind == "bore" else scene.fixed
+
+
+def _blocked_by_edge(target: Region, shape: ToolShape) -> Region:
+    core = -shape.guarded_core if shape.tip[1] <= 0 else -_guarded_inside(shape)
+    return grow(sum_with(target, core), shape.nose_radius, CHORD_MM)
+
+
+def _guarded_inside(shape: ToolShape) -> Points:
+    """The core widened behind the trailing edge, no longer than it is: in a bore its line would meet the far wall."""
+    if len(shape.core) < 3 or shape.tip[0] == 0:
+        return shape.core
+    angle = math.radians(TRAIL_MARGIN_DEG) * (1 if shape.leads_toward_chuck else -1)
+    c, s = math.cos(angle), math.sin(angle)
+    turned = shape.core @ np.array([[c, s], [-s, c]])
+    hull = shapely.MultiPoint(np.vstack([shape.core, turned])).convex_hull
+    return np.asarray(shapely.get_coordinates(hull.exterior)[:-1])
+
+
+def _free(blocked: Region, metal: Region, surface: Surface, shape: ToolShape) -> Region:
+    """Free nose positions near the metal that hang together with where the tool comes from."""
+    z0, r0, z1, r1 = metal.bounds
+    edge = shape.nose_radius + 0.5
+    away = 2.0 * shape.nose_radius + 2.0
+    if surface.kind == "bore":
+        window = box(z0 - away, -edge, z1 + away + MARGIN_MM / 4, r1 + away)
+        gate = box(z1 + away, -edge, z1 + away + MARGIN_MM / 4, r1)
+    elif surface.kind == "front" or (shape.tip[0] != 0 and shape.tip[1] == 0):
+        window, gate = box(z0 - away, -edge, z1 + 2 * away, r1 + 2 * away), box(z1 + away, -edge, z1 + 2 * away, r1)
+    elif shape.tip[1] > 0:
+        window = box(z0 - away, max(r0 - MARGIN_MM, -edge), z1 + away, r1 + away)
+        gate = box(z0 - away, max(r0 - MARGIN_MM, -edge), z1 + away, max(r0 - MARGIN_MM, -edge) + 1.0)
+    else:
+        top = r1 + away
+        window, gate = box(z0 - away, -edge, z1 + away, top + 1), box(z0 - away, top, z1 + away, top + 1)
+    pieces = [piece for piece in polygons(window.difference(blocked)) if piece.intersects(gate)]
+    return union(pieces) if pieces else EMPTY
+
+
+def _worth(left: Region) -> Region:
+    """The leftover without films."""
+    return left.buffer(-LEAST_MM / 2, quad_segs=2).buffer(LEAST_MM / 2, quad_segs=2)

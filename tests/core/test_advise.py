@@ -1,0 +1,201 @@
+"""What tools reach, why they do not, and which is advised."""
+
+import math
+from dataclasses import replace
+from typing import Any
+
+import pytest
+import shapely
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.core.test_tool_shapes import boring, turning
+from toreuma.core.advise import Wish, advise, compare, wishes
+from toreuma.core.advise.turning import STRENGTH, bar_limit
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.memo import Memo
+from toreuma.core.model import Job, Part
+from toreuma.core.plan.tight import plunge_deg, tight_spots
+from toreuma.core.plan.tool_reach import Surface, reach_on, surface_metal
+from toreuma.core.scene import Scene, build_scene
+from toreuma.io.library import catalogue, demo_job, demo_names, known_threads
+from toreuma.io.pipeline import follow, prove_outcome
+
+OUTSIDE, BORE = Surface("outside"), Surface("bore")
+
+
+def advice(job: Job, scene: Scene, wish: Wish, rack: tuple[str, ...] = ()):  # type: ignore[no-untyped-def]
+    return advise(job, scene, wish, catalogue(), rack, known_threads(job.part))
+
+
+def part_of(points: list[tuple[float, float]]) -> Part:
+    return Part.model_validate({"outside": [{"z_mm": z, "d_mm": d} for z, d in points]})
+
+
+def test_the_catalogue_is_wide_enough_and_goes_together() -> None:
+    store = catalogue()
+    assert len(store.inserts) >= 60
+    assert len(store.carriers) >= 40
+    assert len(store.tools) >= 40
+    assert all(any(carrier.seat.takes(insert) for insert in store.inserts) for carrier in store.carriers)
+    codes = [insert.code for insert in store.inserts] + [carrier.code for carrier in store.carriers]
+    assert len(set(codes)) == len(codes)
+    for tool in store.tools:
+        assert shape_of(tool).cutting.area > 0
+
+
+@given(steps=st.lists(st.tuples(st.floats(3, 12), st.floats(12, 36)), min_size=2, max_size=4), d=st.floats(12, 36))
+@settings(max_examples=12, deadline=None)
+def test_left_hand_tools_leave_the_mirror_image(steps: list[tuple[float, float]], d: float) -> None:
+    """On a part that is its own mirror image the other hand leaves what this one leaves, mirrored."""
+    half = [(length, round(d2, 3)) for length, d2 in steps]
+    run = [*half, (6.0, round(d, 3)), *half[::-1]]
+    z, points = 0.0, [(0.0, run[0][1])]
+    for length, diameter in run:
+        points += [(z, diameter)] if points[-1][1] != diameter else []
+        z -= round(length, 3)
+        points.append((round(z, 3), diameter))
+    base = demo_job("spear")
+    stock = base.stock.changed(d_mm=40.0, face_allowance_mm=0.0)
+    hold = base.setup.hold.changed(stick_out_mm=-z + 150.0)
+    job = base.changed(part=part_of(points), stock=stock).with_setup(hold=hold)
+    scene = build_scene(job)
+    # the bar behind would stand in the way of one hand only: take a piece that ends with the part
+    z = scene.profile.back_z
+    piece = scene.stock.intersection(shapely.box(z, 0, 0, 100))
+    scene = replace(scene, stock=piece, jaws=shapely.Polygon(), chuck=shapely.Polygon())
+    tool = turning("D", 93, ic=9.525, radius=0.4)
+    right, left = (reach_on(scene, tool.changed(hand=hand), OUTSIDE) for hand in ("right", "left"))
+    turned = shapely.transform(left.leftover, lambda p: p * [-1.0, 1.0] + [z, 0.0])
+    metal = surface_metal(scene, OUTSIDE).area
+    assert abs(right.area_mm2 - left.area_mm2) < 2e-3 * metal + 0.02
+    assert right.leftover.symmetric_difference(turned).area < 4e-3 * metal + 0.05
+
+
+def test_the_trailing_edge_and_the_corner_are_named() -> None:
+    scene = build_scene(demo_job("spear"))
+    strong = turning("C", 95)
+    reach = reach_on(scene, strong, OUTSIDE)
+    spots = tight_spots(scene, strong, OUTSIDE, reach)
+    assert spots[0].reason == "trailing edge"
+    assert (spots[0].from_z, spots[0].to_z) == (pytest.approx(-36, abs=0.2), pytest.approx(-54, abs=0.2))
+    assert plunge_deg(shape_of(strong)) == pytest.approx(5, abs=1e-6)
+    assert {spot.reason for spot in spots[1:]} == {"nose radius"}
+    slim = turning("D", 93, ic=9.525, radius=0.4)
+    assert plunge_deg(shape_of(slim)) == pytest.approx(32, abs=1e-6)
+    assert reach_on(scene, slim, OUTSIDE).area_mm2 < 0.1
+
+
+def test_what_is_left_in_a_square_corner_is_the_nose(spear: Job) -> None:
+    part = part_of([(0, 20), (-20, 20), (-20, 30), (-40, 30)])
+    scene = build_scene(spear.changed(part=part))
+    pieces = shapely.get_parts(reach_on(scene, turning("C", 95), OUTSIDE).leftover)
+    left = max(piece.area for piece in pieces if abs(piece.centroid.x + 20) < 0.8)
+    assert left == pytest.approx((1 - math.pi / 4) * 0.8**2, rel=0.05)
+
+
+def test_a_bar_too_thick_touches_the_far_wall() -> None:
+    job = demo_job("runner-hub")
+    scene = build_scene(job)
+    assert reach_on(scene, boring("C", 12), BORE).area_mm2 < 1.0
+    fat = boring("C", 12)
+    fat = fat.changed(bar=fat.bar.changed(diameter_mm=22.0))
+    reach = reach_on(scene, fat, BORE)
+    assert reach.area_mm2 > 50
+    assert tight_spots(scene, fat, BORE, reach)[0].reason == "bar against the far wall"
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_every_wish_of_the_demo_jobs_has_an_answer_and_slim_ones_only_where_strong_ones_leave_metal(name: str) -> None:
+    job = demo_job(name)
+    scene = build_scene(job)
+    asked = wishes(job, scene)
+    assert asked
+    for wish in asked:
+        found = advice(job, scene, wish)
+        assert found.best is not None, wish.words
+        assert all(candidate.against for candidate in found.candidates[1:])
+        if wish.use != "finish" or found.best.tool.kind not in ("turning", "boring"):
+            continue
+        chosen = found.best.tool.insert.shape
+        stronger = {s for s in STRENGTH if STRENGTH[s] > STRENGTH[chosen] and s != "R"}
+        for rival in found.rejected:
+            code = rival.title.split(", ")[-1].split(" in ")[0]
+            if " in " in rival.title and code[:1] in stronger:
+                assert "leaves" in rival.why, rival
+
+
+@pytest.mark.parametrize("name", ["spear", "vane-stud"])
+def test_the_advised_finishing_tool_is_confirmed_by_the_proof(name: str) -> None:
+    """Turn with the advised tools and cut the program: nothing touched, and no more left than was said."""
+    job, spear = demo_job(name), demo_job("spear")
+    scene = build_scene(job)
+    found = {wish.key: advice(job, scene, wish) for wish in wishes(job, scene)}
+    rough, finish = (found[key] for key in ("rough outside", "finish outside"))
+    assert rough.best is not None
+    assert finish.best is not None
+    tools = [rough.best.tool.changed(id="T1", station=1), finish.best.tool.changed(id="T2", station=2)]
+    operations: list[Any] = [op for op in spear.operations if op.kind in ("rough_od", "finish_od")]
+    kept = [op.changed(tool="T1" if op.kind == "rough_od" else "T2", pins={}) for op in operations]
+    tried = job.changed(tools=tuple(tools)).with_setup(operations=tuple(kept))
+    proof, _ = prove_outcome(follow(tried, Memo()))
+    assert not proof.contacts
+    assert proof.gouge_um < 2
+    assert proof.leftover_um < 2
+
+
+def test_the_rack_comes_first_and_the_strong_tool_has_a_slim_helper() -> None:
+    job = demo_job("spear")
+    scene = build_scene(job)
+    rough = next(w for w in wishes(job, scene) if w.key == "rough outside")
+    plain = advice(job, scene, rough)
+    assert plain.best.codes[0].startswith("CNMG")
+    assert plain.split is not None
+    assert (plain.split.from_z, plain.split.to_z) == (pytest.approx(-36, abs=0.3), pytest.approx(-54, abs=0.3))
+    finish = next(w for w in wishes(job, scene) if w.key == "finish outside")
+    assert any("leaves" in r.why and "trailing edge" in r.why for r in advice(job, scene, finish).rejected)
+    drawer = ("WNMG080412-bold", "PWLNR2020K08")
+    assert advice(job, scene, rough, drawer).best.codes == drawer
+    assert advice(job, scene, rough, drawer).best.on_rack
+
+
+def test_holes_threads_and_grooves_get_the_tool_that_fits() -> None:
+    job = demo_job("vane-stud")
+    scene = build_scene(job)
+    best = {w.use: advice(job, scene, w).best.title for w in wishes(job, scene)}
+    assert best["drill"].startswith("TD 2.7")
+    assert best["tap"] == "TP 6-32 UNC C"  # a blind hole: chips go out backward
+    assert best["thread"] == "TE 0.5-1.5 60P"
+    hub = demo_job("runner-hub")
+    drill = next(w for w in wishes(hub, build_scene(hub)) if w.use == "drill")
+    found = advice(hub, build_scene(hub), drill)
+    assert found.best.title.startswith("SD 24")
+    assert any("flutes" in r.why for r in found.rejected)
+
+
+def test_bars_have_limits_by_material() -> None:
+    job = demo_job("runner-hub")
+    scene = build_scene(job)
+    bore = next(w for w in wishes(job, scene) if w.key == "finish bore")
+    why = {r.title: r.why for r in advice(job, scene, bore).rejected}
+    assert "L/D" in why["A06F-SCLCR06"]
+    assert "needs a bore" in why["A32U-PCLNR12"] or "stations" in why["A32U-PCLNR12"]
+    bar = boring().bar
+    limits = [bar_limit(bar.changed(material=m)) for m in ("steel", "tungsten alloy", "carbide")]
+    assert limits == [4, 6, 7]
+    assert bar_limit(bar.changed(damped=True)) == 10
+
+
+def test_two_tools_stand_side_by_side() -> None:
+    job = demo_job("spear")
+    scene = build_scene(job)
+    table = compare(job, scene, turning("C", 95), turning("S", 75), OUTSIDE, 0.3, 2.0)
+    rows = {row[0].name: row for row in table.rows if row[0] is not None}
+    straight, leaning = rows["left standing at a shoulder"]
+    assert straight is not None
+    assert leaning is not None
+    assert straight.number == 0
+    assert leaning.number == pytest.approx(2.0 * math.tan(math.radians(15)))
+    force = [value.number for value in rows["cutting force"] if value is not None]
+    assert force[1] > force[0] * 0.99  # a thinner chip needs more force per area
+    assert rows["left on the part"][0].number > 20  # type: ignore[union-attr]
