@@ -203,4 +203,4 @@ def test_sizes_without_a_symbol_name_the_next_ones() -> None:
     assert "inch" not in equivalents(insert("RCMT10T3M0"), TABLES)
     with pytest.raises(StandardError):
         decode("C" * 500, TABLES)
-    assert read_insert("CNMG120408", TABLES.insert).positions[2].meaning.startswith("inscribed circle ± 0.08 mm")
+    assert read_insert("CNMG120408", TABLES.insert).positions[2].meaning.startswith("IC ± 0.08,")

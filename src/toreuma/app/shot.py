@@ -2,6 +2,7 @@
 
 import re
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QElapsedTimer, QEventLoop, QSettings
@@ -65,8 +66,10 @@ def take_shot(
             session.set_cursor(at_s)
         if read is not None:
             _read(window, read)
+        _wait(lambda: not window.choice.busy)
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
+        window.choice.close()
         session.close()
         window.deleteLater()
     if not saved:
@@ -89,9 +92,13 @@ def _read(window: MainWindow, path: Path) -> None:
 
 def settle(session: Session, patience_ms: int = PATIENCE_MS) -> bool:
     """Let the window work until plan and proof are there; tells whether they are."""
+    _wait(lambda: session.settled, patience_ms)
+    return session.settled
+
+
+def _wait(done: Callable[[], bool], patience_ms: int = PATIENCE_MS) -> None:
     clock = QElapsedTimer()
     clock.start()
-    while not session.settled and clock.elapsed() < patience_ms:
+    while not done() and clock.elapsed() < patience_ms:
         QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
     QApplication.processEvents()
-    return session.settled

@@ -42,6 +42,8 @@ QToolButton#pin:checked { background: $accent_soft; border-radius: 3px; }
 QToolButton#pin:focus { background: $line; }
 QLineEdit { background: $raised; border: 1px solid $line; border-radius: 3px; padding: 3px 6px;
     selection-background-color: $accent; selection-color: $on_accent; font-family: "$number_font"; }
+QLineEdit#codeEntry { font-size: 20px; padding: 8px 10px; }
+QLabel#code { font-family: "$number_font"; }
 QLineEdit[bad="true"] { border: 2px solid $error; color: $error; }
 QLabel#fault { background: $raised; color: $error; border: 1px solid $error; border-radius: 3px; padding: 3px 6px; }
 QTabBar { background: $panel; }
@@ -54,6 +56,7 @@ QComboBox::down-arrow { image: url($arrow); width: 10px; height: 10px; }
 QComboBox QAbstractItemView { background: $raised; border: 1px solid $line; selection-background-color: $accent_soft;
     selection-color: $ink; outline: none; }
 QListWidget { background: $panel; border: none; }
+QListWidget::item { padding: 4px 12px; }
 QListWidget::item:selected { background: $accent_soft; color: $ink; }
 QLineEdit#search, QLineEdit#name { font-family: "$text_font"; }
 QTableView, QListView, QPlainTextEdit { background: $panel; border: none; gridline-color: $line;

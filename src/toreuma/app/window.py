@@ -18,9 +18,12 @@ from PySide6.QtWidgets import (
 )
 
 from toreuma.app.autosave import Autosave
+from toreuma.app.bench.page import BenchPage
 from toreuma.app.canvas.section import SectionCanvas
 from toreuma.app.session import Session
 from toreuma.app.theme import load_theme
+from toreuma.app.tool_choice import ToolChoice
+from toreuma.app.widgets.advice_panel import AdvicePanel
 from toreuma.app.widgets.finder import Findable, Finder
 from toreuma.app.widgets.first_page import FirstPage
 from toreuma.app.widgets.header import STAGES, Header
@@ -33,10 +36,13 @@ from toreuma.app.widgets.reasons import ReasonsPanel
 from toreuma.app.widgets.ribbon import Ribbon
 from toreuma.app.widgets.route import RoutePanel
 from toreuma.app.widgets.stock_panel import StockPanel
+from toreuma.app.widgets.tools_panel import ToolsPanel
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan.pair import second_end
 from toreuma.io.exports import export_file
+from toreuma.io.jobs import write_atomically
+from toreuma.io.rack import rack_csv, read_rack
 from toreuma.io.reading import SUFFIXES
 
 __all__ = ["MainWindow"]
@@ -67,6 +73,12 @@ class MainWindow(QMainWindow):
         self.program = ProgramPanel(session, self._theme)
         self.program.setObjectName("programPanel")
         self.reasons = ReasonsPanel(session, self._theme)
+        self.choice = ToolChoice(session)
+        self.tools = ToolsPanel(session, self._theme, self.choice)
+        self.advice = AdvicePanel(session, self._theme, self.choice)
+        self.canvas.choice = self.choice
+        self.choice.changed.connect(self.canvas.update)
+        self.bench = BenchPage(self._theme)
         self.imports = ImportPanel(session, self._theme)
         self.imports.finished.connect(self._on_import_over)
         self.ribbon = Ribbon(session, self._theme)
@@ -99,6 +111,7 @@ class MainWindow(QMainWindow):
             "part": self.part,
             "stock": self.stock,
             "hold": self.hold,
+            "tools": self.tools,
             "operations": self.route,
             "proof": self.proof,
             "program": self.program,
@@ -109,13 +122,16 @@ class MainWindow(QMainWindow):
         self.imports.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.left.addWidget(self.imports)
         self.splitter = QSplitter(Qt.Orientation.Horizontal)
-        for widget in (self.left, self.canvas, self.reasons):
+        self.right = QStackedWidget()
+        self.right.addWidget(self.reasons)
+        self.right.addWidget(self.advice)
+        for widget in (self.left, self.canvas, self.right):
             self.splitter.addWidget(widget)
         self.splitter.setHandleWidth(1)
         self.splitter.setStretchFactor(1, 1)
         self.splitter.setSizes([LEFT_PX, 600, RIGHT_PX])
         self.left.setMinimumWidth(250)
-        self.reasons.setMinimumWidth(300)
+        self.right.setMinimumWidth(300)
         work = QWidget()
         column = QVBoxLayout(work)
         column.setContentsMargins(0, 0, 0, 0)
@@ -125,6 +141,7 @@ class MainWindow(QMainWindow):
         self.pages = QStackedWidget()
         self.pages.addWidget(self.first)
         self.pages.addWidget(work)
+        self.pages.addWidget(self.bench)
         self._notice = QLabel()
         self._notice.setWordWrap(True)
         self._notice.setContentsMargins(12, 6, 12, 6)
@@ -226,16 +243,25 @@ class MainWindow(QMainWindow):
     def set_stage(self, stage: str) -> None:
         """Change what the canvas emphasises and what the side panels edit."""
         self.stage = stage
-        self.left.setCurrentWidget(self._panels[stage])
         self.header.show_stage(stage)
+        self.choice.set_active(stage == "tools")
+        self._turn_page()
+        if stage == "bench":
+            return
+        self.left.setCurrentWidget(self._panels[stage])
+        self.right.setCurrentWidget(self.advice if stage == "tools" else self.reasons)
         self.canvas.show_finding(None)
         self.canvas.set_stage(stage)
         self.reasons.set_stage(stage)
 
     def _on_job(self) -> None:
         job = self.session.job
-        self.pages.setCurrentIndex(1 if job else 0)
+        self._turn_page()
         self.setWindowTitle(f"{job.name} — Toreuma" if job else "Toreuma")
+
+    def _turn_page(self) -> None:
+        """The bench needs no job; everything else begins with one."""
+        self.pages.setCurrentIndex(2 if self.stage == "bench" else 1 if self.session.job else 0)
 
     def _on_finding(self, finding: Finding) -> None:
         self.canvas.show_finding(finding)
@@ -266,6 +292,9 @@ class MainWindow(QMainWindow):
             self.reasons,
             self.ribbon,
             self.imports,
+            self.tools,
+            self.advice,
+            self.bench,
         )
         for part in parts:
             part.set_theme(self._theme)
@@ -334,6 +363,37 @@ class MainWindow(QMainWindow):
             self._notice.hide()
             self._remember(name)
             self._autosave.look_for(self.session.path)
+
+    def browse_rack(self) -> None:
+        """Read a list of tools onto the rack; rows that are not understood are named."""
+        name, _ = QFileDialog.getOpenFileName(self, "Read a list of tools", "", "Tables (*.csv *.json);;All files (*)")
+        if name:
+            self.read_rack(Path(name))
+
+    def read_rack(self, path: Path) -> None:
+        try:
+            items, problems = read_rack(path)
+        except ToreumaError as error:
+            self.say("error", str(error))
+            return
+        held = {item.code: item for item in (*self.choice.rack, *items)}
+        self.choice.keep_rack(tuple(held.values()))
+        words = f"{len(items)} tools read onto the rack"
+        if problems:
+            self.say("error", f"{words}; not understood: {'; '.join(problems[:4])}{' …' if len(problems) > 4 else ''}")
+        else:
+            self.say("ok", words)
+
+    def export_rack(self) -> None:
+        name, _ = QFileDialog.getSaveFileName(self, "Write the rack", "rack.csv", "Tables (*.csv)")
+        if not name:
+            return
+        try:
+            write_atomically(Path(name), rack_csv(self.choice.rack))
+        except OSError as error:
+            self.say("error", f"{name}: it cannot be written ({error.strerror}); choose another place")
+            return
+        self.say("ok", f"Written: {Path(name).name}")
 
     def open_second_end(self) -> None:
         """Two parts back to back: the job of the other end, as a new one."""
@@ -427,5 +487,6 @@ class MainWindow(QMainWindow):
         self._settings.setValue("geometry", self.saveGeometry())
         self._autosave.clean(self.session.path)
         self.imports.close_down()
+        self.choice.close()
         self.session.close()
         event.accept()

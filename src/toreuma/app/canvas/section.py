@@ -14,10 +14,12 @@ from toreuma.app.canvas.dimension_entry import DimensionEntry
 from toreuma.app.canvas.dimensions import Dimension, DimensionPainter
 from toreuma.app.canvas.paint import Painter
 from toreuma.app.canvas.preview import paint_preview
+from toreuma.app.canvas.reach_paint import paint_reach
 from toreuma.app.canvas.view import View
 from toreuma.app.format import both_ways, clock
 from toreuma.app.session import Session, solids_of
 from toreuma.app.theme import Theme
+from toreuma.app.tool_choice import ToolChoice
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Segment
@@ -51,6 +53,7 @@ class SectionCanvas(QWidget):
         self._scene: Scene | None = None
         self._scene_job: Job | None = None
         self._caliper = Caliper()
+        self.choice: ToolChoice | None = None
         self._dimensions: list[Dimension] = []
         self._symbols_of: tuple[Scene | None, list[Symbol]] = (None, [])
         self.dimension = DimensionEntry(self, session)
@@ -162,6 +165,8 @@ class SectionCanvas(QWidget):
             chosen = self._session.selection
             part, symbols = self._session.job.part, self._symbols(self._scene)
             self._dimensions = DimensionPainter(draw).paint(self._scene, part, symbols, chosen)
+        if self._stage == "tools" and self.choice is not None and self.choice.view is not None:
+            paint_reach(draw, self.choice.view)
         self._tool(draw)
         self._marks(draw)
         self._frame(draw)
@@ -258,7 +263,7 @@ class SectionCanvas(QWidget):
 
     def _tool(self, draw: Painter) -> None:
         session = self._session
-        if self._stage in ("part", "stock", "hold") or session.replay is None:
+        if self._stage in ("part", "stock", "hold", "tools") or session.replay is None:
             return
         outline = session.replay.tool_at(session.cursor_s)
         if outline is not None:

@@ -21,9 +21,11 @@ STAGES: tuple[tuple[str, str], ...] = (
     ("part", "Part"),
     ("stock", "Stock"),
     ("hold", "Hold"),
+    ("tools", "Tools"),
     ("operations", "Operations"),
     ("proof", "Proof"),
     ("program", "Program"),
+    ("bench", "Bench"),
 )
 
 

@@ -3,6 +3,7 @@
 from toreuma.core.advise.advice import Advice, advise
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.compare import Comparison, compare
+from toreuma.core.advise.reach_view import ReachView, reach_view
 from toreuma.core.advise.wishes import Wish, wishes
 
-__all__ = ["Advice", "Candidate", "Comparison", "Wish", "advise", "compare", "wishes"]
+__all__ = ["Advice", "Candidate", "Comparison", "ReachView", "Wish", "advise", "compare", "reach_view", "wishes"]

@@ -15,6 +15,7 @@ from toreuma.core.plan.numbers import no_beyond
 from toreuma.core.plan.pair import is_pair
 from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
 from toreuma.core.plan.second_hold import SecondGrip, second_grip
+from toreuma.core.plan.stations import neighbours
 from toreuma.core.plan.supply import SupplyNumbers, supply_numbers
 from toreuma.core.plan.work import Work
 from toreuma.core.scene import Scene, build_scene
@@ -70,7 +71,8 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     supply = memo.get(("supply", job.part, job.stock, job.tools, job.operations), lambda: supply_numbers(job, scene))
     second = second_grip(job, scene)
     hold, planned = _settled(job, scene, memo, check)
-    findings = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
+    held = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
+    findings = (*held, *neighbours(job, scene, planned))
     return Plan(job, scene, hold, supply, second, planned, findings)
 
 

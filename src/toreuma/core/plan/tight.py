@@ -19,7 +19,7 @@ __all__ = ["Spot", "plunge_deg", "tight_spots"]
 Reason = Literal["nose radius", "leading edge", "trailing edge", "holder", "bar against the far wall", "jaws"]
 
 MOST_SPOTS = 6
-LEAST_MM2 = 0.002
+LEAST_MM2 = 0.02
 FULL_SHARE = 0.5
 """A piece counts as left by the step that first leaves this share of it."""
 

@@ -22,7 +22,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
 from toreuma.core.scene import Scene
 
-__all__ = ["Surface", "ToolReach", "reach_of_shape", "reach_on", "surface_metal"]
+__all__ = ["Surface", "ToolReach", "near_body", "reach_of_shape", "reach_on", "surface_metal"]
 
 SurfaceKind = Literal["outside", "bore", "front", "groove"]
 
@@ -113,7 +113,7 @@ def reach_of_shape(
     target = _target(scene, surface)
     blocked = [_blocked_by_edge(target, shape)]
     if with_body:
-        blocked.append(blocked_by_body(_near_body(scene, surface), shape.bodies, BODY_CLEAR_MM))
+        blocked.append(blocked_by_body(near_body(scene, surface), shape.bodies, BODY_CLEAR_MM))
     if with_hold and not scene.fixed.is_empty:
         pieces = [*shape.bodies, shape.core] if with_body else [shape.core]
         blocked.append(blocked_by_body(_hold(scene, surface), pieces, BODY_CLEAR_MM + shape.nose_radius))
@@ -151,7 +151,7 @@ def _both(scene: Scene, which: str) -> Region:
     return _both_cached(bytes(half.wkb))
 
 
-def _near_body(scene: Scene, surface: Surface) -> Region:
+def near_body(scene: Scene, surface: Surface) -> Region:
     """What bodies stay clear of: the part, and the blank behind it."""
     back = scene.profile.back_z
     behind = scene.stock.intersection(box(-1e4, 0, back, 1e4))

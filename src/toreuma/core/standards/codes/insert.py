@@ -77,7 +77,7 @@ def _fixing(scan: Scanner, tables: InsertTables, system: System) -> str:
 
 def _tolerance(tables: InsertTables, letter: str, ic_mm: float) -> str:
     ic, corner, thick = (tables.tolerance_um(letter, of, ic_mm) for of in ("ic", "corner", "thickness"))
-    return f"inscribed circle ± {ic / 1000:g} mm, corner height ± {corner / 1000:g} mm, thickness ± {thick / 1000:g} mm"
+    return f"IC ± {ic / 1000:g}, corner height ± {corner / 1000:g}, thickness ± {thick / 1000:g} mm"
 
 
 def _metric(scan: Scanner, tables: InsertTables, shape: str) -> InsertCode:

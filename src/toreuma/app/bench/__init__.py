@@ -1,0 +1,1 @@
+"""The bench: tools for the head that need no job."""

@@ -1,0 +1,190 @@
+"""What is being chosen on the tools stage: the wish, the advice for it, and the candidate that is looked at."""
+
+import traceback
+
+from PySide6.QtCore import QObject, QThread, Signal
+
+from toreuma.app.session import Session, solids_of
+from toreuma.core.advise import Advice, Candidate, ReachView, Wish, advise, reach_view, wishes
+from toreuma.core.errors import Cancelled, ToreumaError
+from toreuma.core.model import Job
+from toreuma.core.model.catalogue import RackItem
+from toreuma.core.scene import Scene, build_scene
+from toreuma.io.library import catalogue, known_threads
+from toreuma.io.rack import load_rack, save_rack
+from toreuma.io.store import edges_of
+
+__all__ = ["ToolChoice"]
+
+
+class _Advising(QThread):
+    """One wish being answered."""
+
+    done = Signal(object)
+    progress = Signal(float)
+
+    def __init__(self, job: Job, scene: Scene, wish: Wish, rack: tuple[RackItem, ...], parent: QObject) -> None:
+        super().__init__(parent)
+        self._job, self._scene, self._wish, self._rack = job, scene, wish, rack
+        self._stopped = False
+
+    def stop(self) -> None:
+        self._stopped = True
+
+    def _check(self) -> None:
+        if self._stopped:
+            raise Cancelled
+
+    def run(self) -> None:
+        codes = {item.code for item in self._rack}
+        threads = known_threads(self._job.part)
+        try:
+            found = advise(
+                self._job, self._scene, self._wish, catalogue(), codes, threads, self._check, self.progress.emit
+            )
+            self._check()
+            self.done.emit(found)
+        except Cancelled:
+            return
+        except Exception:  # a fault of ours must not end the window
+            traceback.print_exc()
+            self.done.emit(None)
+
+
+class ToolChoice(QObject):
+    """Shared by the list of wishes, the advice and the canvas. Works only while its stage is shown."""
+
+    changed = Signal()
+    rack_changed = Signal()
+
+    def __init__(self, session: Session) -> None:
+        super().__init__(session)
+        self._session = session
+        self.wishes: tuple[Wish, ...] = ()
+        self.key = ""
+        self.advice: Advice | None = None
+        self.index = 0
+        self.busy = False
+        self.share = 0.0
+        self.rack: tuple[RackItem, ...] = ()
+        self.problem = ""
+        self._scene: Scene | None = None
+        self._of: tuple[object, ...] = ()
+        self._views: dict[tuple[object, ...], ReachView] = {}
+        self._thread: _Advising | None = None
+        self._active = False
+        session.job_changed.connect(self.refresh)
+
+    @property
+    def wish(self) -> Wish | None:
+        return next((wish for wish in self.wishes if wish.key == self.key), None)
+
+    @property
+    def candidate(self) -> Candidate | None:
+        found = self.advice.candidates if self.advice else ()
+        return found[self.index] if self.index < len(found) else None
+
+    @property
+    def view(self) -> ReachView | None:
+        """What the candidate looked at leaves on the part; None for tools that are not judged by reach."""
+        one, wish = self.candidate, self.wish
+        if one is None or wish is None or wish.surface is None or self._scene is None:
+            return None
+        key = (self._of, wish.key, one.title)
+        if key not in self._views:
+            self._views[key] = reach_view(self._scene, one.tool, wish.surface)
+        return self._views[key]
+
+    def set_active(self, active: bool) -> None:
+        """The stage was shown or left."""
+        self._active = active
+        if active:
+            try:
+                self.rack = load_rack()
+            except ToreumaError as error:
+                self._session.message.emit("error", str(error))
+            self.refresh()
+
+    def refresh(self) -> None:
+        """Look at the job again; only what the answer depends on makes it anew."""
+        job = self._session.job
+        if not self._active or job is None:
+            return
+        of = (*solids_of(job), job.machine)
+        if of != self._of:
+            self._of, self._views = of, {}
+            try:
+                self._scene = build_scene(job)
+                self.wishes, self.problem = wishes(job, self._scene), ""
+            except ToreumaError as error:
+                self._scene, self.wishes, self.problem = None, (), str(error)
+            self._ask(self.key if self.wish is not None else next((w.key for w in self.wishes), ""))
+        else:
+            self.changed.emit()
+
+    def choose(self, key: str) -> None:
+        """Another wish."""
+        if key != self.key or self.advice is None:
+            self._ask(key)
+
+    def look_at(self, index: int) -> None:
+        """Another candidate of the same wish."""
+        self.index = index
+        self.changed.emit()
+
+    def renew(self) -> None:
+        """Ask again: rack or turret changed."""
+        self._ask(self.key, keep=self.index)
+
+    def put_on_rack(self, code: str) -> None:
+        """One more of this in the person's own drawer, with all its edges."""
+        edges = edges_of(catalogue(), code)
+        held = next((item for item in self.rack if item.code == code), None)
+        item = (
+            RackItem(code=code, edges_left=edges) if held is None else held.changed(edges_left=held.edges_left + edges)
+        )
+        self.keep_rack((*(one for one in self.rack if one.code != code), item))
+
+    def keep_rack(self, rack: tuple[RackItem, ...]) -> None:
+        """Another rack; kept on disk as far as that can be written."""
+        self.rack = rack
+        try:
+            save_rack(rack)
+        except ToreumaError as error:
+            self._session.message.emit("error", str(error))
+        self.rack_changed.emit()
+        self.renew()
+
+    def close(self) -> None:
+        self._stop()
+
+    def _ask(self, key: str, keep: int = 0) -> None:
+        self._stop()
+        self.key, self.advice, self.index, self.share = key, None, keep, 0.0
+        job, wish = self._session.job, self.wish
+        if job is None or wish is None or self._scene is None:
+            self.busy = False
+            self.changed.emit()
+            return
+        self.busy = True
+        self._thread = _Advising(job, self._scene, wish, self.rack, self)
+        self._thread.done.connect(self._on_done)
+        self._thread.progress.connect(self._on_progress)
+        self._thread.start()
+        self.changed.emit()
+
+    def _stop(self) -> None:
+        if self._thread is not None:
+            self._thread.done.disconnect()
+            self._thread.progress.disconnect()
+            self._thread.stop()
+            self._thread.wait()
+            self._thread.deleteLater()
+            self._thread = None
+
+    def _on_progress(self, share: float) -> None:
+        self.share = share
+
+    def _on_done(self, advice: Advice | None) -> None:
+        self.advice, self.busy = advice, False
+        self.changed.emit()
