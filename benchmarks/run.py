@@ -26,9 +26,11 @@ from toreuma.core.geometry.region import region_from_points
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
+from toreuma.core.plan.tool_reach import Surface, reach_on
 from toreuma.core.post import post
 from toreuma.core.read import read
-from toreuma.io.library import demo_job, dialect
+from toreuma.core.scene import build_scene
+from toreuma.io.library import catalogue, demo_job, dialect
 from toreuma.io.report import prove_plan
 
 
@@ -175,11 +177,38 @@ def reading() -> None:
     print(f"reading 100 000 blocks / splitting the lines: {b / a:.0f} ({b:.2f} s / {a:.2f} s)")
 
 
+def reaching() -> None:
+    """25 tools tried on one part, against one bare union of hulls and one buffer a tool."""
+    job, store = demo_job("spear"), catalogue()
+    carriers = [carrier for carrier in store.carriers if carrier.holder is not None][:25]
+    tools = [c.with_insert(next(i for i in store.inserts if c.seat.takes(i)), "T1") for c in carriers]
+    outside = Surface("outside")
+
+    def whole() -> None:
+        scene = build_scene(job)
+        for tool in tools:
+            reach_on(scene, tool, outside)
+
+    points = np.asarray(build_scene(job).profile.points)
+    edges = np.stack([points[:-1], points[1:]], axis=1)
+
+    def bare() -> None:
+        for tool in tools:
+            shape = shape_of(tool)
+            for core in (shape.core, *shape.bodies):
+                spread = (edges[:, :, None, :] - core[None, None]).reshape(len(edges), -1, 2)
+                shapely.buffer(shapely.union_all(shapely.convex_hull(shapely.linestrings(spread))), 0.8)
+
+    a, b = seconds(bare, 3), seconds(whole, 3)
+    print(f"reach of 25 tools / bare shapely hulls, union and buffer: {b / a:.1f} ({b:.2f} s / {a:.2f} s)")
+
+
 def main() -> int:
     window_shown()
     edit_to_picture()
     plan_and_prove()
     reading()
+    reaching()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory at the highest: {peak:.0f} MB")
     status = closing.main(200 if "--all" in sys.argv else 20)

@@ -4,6 +4,7 @@ import math
 from dataclasses import replace
 from typing import Any
 
+import numpy as np
 import pytest
 import shapely
 from hypothesis import given, settings
@@ -12,6 +13,7 @@ from hypothesis import strategies as st
 from tests.core.test_tool_shapes import boring, turning
 from toreuma.core.advise import Wish, advise, compare, wishes
 from toreuma.core.advise.turning import STRENGTH, bar_limit
+from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Part
@@ -199,3 +201,32 @@ def test_two_tools_stand_side_by_side() -> None:
     force = [value.number for value in rows["cutting force"] if value is not None]
     assert force[1] > force[0] * 0.99  # a thinner chip needs more force per area
     assert rows["left on the part"][0].number > 20  # type: ignore[union-attr]
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_the_advised_tool_led_along_its_free_boundary_touches_nothing_and_leaves_what_was_said(name: str) -> None:
+    """Independent of the reach: sweep insert and holder along the edge of the free positions and look at the metal."""
+    job = demo_job(name)
+    scene = build_scene(job)
+    for wish in wishes(job, scene):
+        if wish.surface is None or wish.use == "rough":
+            continue
+        best = advice(job, scene, wish).best
+        assert best is not None
+        shape, reach = shape_of(best.tool), reach_on(scene, best.tool, wish.surface)
+        if reach.free.is_empty:
+            continue
+        swept, bodies = [], []
+        for piece in shapely.get_parts(reach.free):
+            path = np.asarray(piece.exterior.simplify(0.0005).coords)
+            swept.append(sweep(path, shape.core, shape.nose_radius, 0.001))
+            bodies += [sweep(path, body, 0.0) for body in shape.bodies]
+        cut = shapely.union_all(swept)
+        target = scene.part if wish.surface.kind == "groove" else scene.shape.solid
+        assert cut.intersection(target).buffer(-0.004).area < 1e-4, wish.words
+        touched = shapely.union_all(bodies).intersection(shapely.union_all([target, scene.jaws, scene.chuck]))
+        assert touched.area < 1e-4, wish.words
+        metal = surface_metal(scene, wish.surface)
+        skin = metal.intersection(target.buffer(0.05)).difference(cut)
+        unsaid = skin.difference(reach.leftover.buffer(0.02))
+        assert unsaid.buffer(-0.004).area < 1e-4, wish.words

@@ -42,8 +42,10 @@ from toreuma.core.findings import Finding
 from toreuma.core.plan.pair import second_end
 from toreuma.io.exports import export_file
 from toreuma.io.jobs import write_atomically
+from toreuma.io.library import catalogue
 from toreuma.io.rack import rack_csv, read_rack
 from toreuma.io.reading import SUFFIXES
+from toreuma.io.store import is_known
 
 __all__ = ["MainWindow"]
 
@@ -372,7 +374,7 @@ class MainWindow(QMainWindow):
 
     def read_rack(self, path: Path) -> None:
         try:
-            items, problems = read_rack(path)
+            items, problems = read_rack(path, lambda code: is_known(catalogue(), code))
         except ToreumaError as error:
             self.say("error", str(error))
             return

@@ -45,6 +45,7 @@ UNITS: dict[str, dict[System, Unit]] = {
     "N": {"mm": Unit("N", 1, 0), "inch": Unit("lbf", _LBF, 0)},
     "N/mm2": {"mm": Unit("N/mm²", 1, 0), "inch": Unit("N/mm²", 1, 0)},
     "rpm": {"mm": Unit("rpm", 1, 0), "inch": Unit("rpm", 1, 0)},
+    "min": {"mm": Unit("min", 1, 1), "inch": Unit("min", 1, 1)},
     "s": {"mm": Unit("s", 1, 1), "inch": Unit("s", 1, 1)},
     "deg": {"mm": Unit("°", 1, 2), "inch": Unit("°", 1, 2)},
     "%": {"mm": Unit("%", 1, 0), "inch": Unit("%", 1, 0)},

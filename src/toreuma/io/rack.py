@@ -4,7 +4,7 @@ import csv
 import io
 import json
 import os
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from pathlib import Path
 
 from pydantic import TypeAdapter, ValidationError
@@ -60,8 +60,11 @@ def rack_csv(items: Iterable[RackItem]) -> str:
     return out.getvalue()
 
 
-def read_rack(path: Path) -> tuple[tuple[RackItem, ...], list[str]]:
-    """Items of a CSV or JSON file, and a line for every row that was not understood. Raises `JobError`."""
+def read_rack(path: Path, known: Callable[[str], bool] = lambda code: True) -> tuple[tuple[RackItem, ...], list[str]]:
+    """Items of a CSV or JSON file, and a line for every row that was not understood. Raises `JobError`.
+
+    ``known`` tells whether a code means anything here.
+    """
     try:
         raw = path.read_bytes()
     except OSError as error:
@@ -76,7 +79,10 @@ def read_rack(path: Path) -> tuple[tuple[RackItem, ...], list[str]]:
     for number, row in enumerate(rows, start=2 if not text.lstrip().startswith("[") else 1):
         try:
             kept = {key: row[key] for key in COLUMNS if row.get(key) not in (None, "")}
-            items.append(RackItem.model_validate(kept))
+            item = RackItem.model_validate(kept)
+            items.append(item)
+            if not known(item.code):
+                problems.append(f"row {number}: '{item.code}' is in no catalogue and no designation; kept as it stands")
         except ValidationError as error:
             place, what = validation_line(error)
             problems.append(f"row {number}: {place} {what}")

@@ -4,10 +4,13 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from toreuma.core.errors import StandardError
 from toreuma.core.model.catalogue import Carrier, Catalogue, RackItem, WholeTool
-from toreuma.core.model.tool import Drill, GroovingTool, Insert, PartingTool, Reamer, Tap, ThreadingTool
+from toreuma.core.model.tool import Drill, GroovingTool, Insert, PartingTool, Reamer, Tap, ThreadingTool, Tool
+from toreuma.core.standards.codes import decode
+from toreuma.io.library import code_tables
 
-__all__ = ["Entry", "edges_of", "found_in"]
+__all__ = ["Entry", "edges_of", "found_in", "is_known", "thing_of"]
 
 
 @dataclass(frozen=True)
@@ -35,6 +38,29 @@ def found_in(store: Catalogue, rack: Iterable[RackItem], text: str) -> list[Entr
 def edges_of(store: Catalogue, code: str) -> int:
     """Edges a new one has; 1 for what is no insert."""
     return next((insert.edges for insert in store.inserts if insert.code == code), 1)
+
+
+def is_known(store: Catalogue, code: str) -> bool:
+    """The catalogue has it, or it is a designation that can be read."""
+    if thing_of(store, code) is not None:
+        return True
+    try:
+        decode(code, code_tables())
+    except StandardError:
+        return False
+    return True
+
+
+def thing_of(store: Catalogue, code: str) -> Insert | Tool | None:
+    """What a code of the catalogue stands for; a carrier with the first insert that fits it."""
+    for insert in store.inserts:
+        if insert.code == code:
+            return insert
+    for carrier in store.carriers:
+        if carrier.code == code:
+            insert = next(one for one in store.inserts if carrier.seat.takes(one))
+            return carrier.with_insert(insert, "T0")
+    return next((tool for tool in store.tools if (tool.name or tool.id) == code), None)
 
 
 def _plain(text: str) -> str:

@@ -33,6 +33,7 @@ from toreuma.io.library import code_tables
 __all__ = ["CodesBench"]
 
 LEAST_ROW_PX = 30
+POPUP_PX = 330
 COLUMNS = ("", "Symbol", "Position", "Means", "mm", "inch")
 
 
@@ -115,6 +116,8 @@ class CodesBench(QWidget):
 
     def _fault(self, error: StandardError) -> None:
         self.code = None
+        self._clear(self.symbols)
+        self.boxes = {}
         bad = bool(self.entry.text().strip())
         self.entry.setProperty("bad", bad)
         self._polish()
@@ -171,6 +174,9 @@ class CodesBench(QWidget):
                 label.setWordWrap(True)
                 box = QComboBox()
                 box.setAccessibleName(one.name)
+                box.setMinimumContentsLength(4)
+                box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+                box.view().setMinimumWidth(POPUP_PX)
                 box.activated.connect(lambda _, n=one.number: self._respell(n))
                 self.symbols.addWidget(label, 0, column, Qt.AlignmentFlag.AlignBottom)
                 self.symbols.addWidget(box, 1, column)
@@ -178,13 +184,13 @@ class CodesBench(QWidget):
         for one in wanted:
             box = self.boxes[one.number]
             box.clear()
-            options = symbols_at(code, one.number, code_tables())
-            box.addItems(options if one.symbol in options else [one.symbol, *options])
-            box.setCurrentText(one.symbol)
+            for symbol, words in symbols_at(code, one.number, code_tables()).items():
+                box.addItem(f"{symbol}  {words}" if words else symbol, symbol)
+            box.setCurrentIndex(max(box.findData(one.symbol), 0))
 
     def _respell(self, number: int) -> None:
         if self.code is not None:
-            self.entry.setText(respelled(self.code, number, self.boxes[number].currentText(), code_tables()))
+            self.entry.setText(respelled(self.code, number, self.boxes[number].currentData(), code_tables()))
 
     def _draw(self, code: Code) -> None:
         tables = code_tables()

@@ -117,7 +117,8 @@ class CodeDrawing(QWidget):
         room = QRectF(self.rect()).adjusted(MARGIN_PX, MARGIN_PX, -MARGIN_PX, -MARGIN_PX)
         z0, r0, z1, r1 = shape.cutting.union(shape.body).bounds
         inside = shape.tip[1] > 0
-        z1, r1 = (min(z1, HEAD_MM), r1) if inside else (z1, min(r1, HEAD_MM))
+        axial = shape.tip == (0.0, 0.0)
+        z1, r1 = (z1 if axial else min(z1, HEAD_MM), r1) if inside or axial else (z1, min(r1, HEAD_MM))
         scale = min(room.width() / (z1 - z0), room.height() / (r1 - r0))
         origin = QPointF(room.center().x() - scale * (z0 + z1) / 2, room.center().y() + scale * (r0 + r1) / 2)
         view = View(scale, 0.0, origin)
@@ -133,7 +134,8 @@ class CodeDrawing(QWidget):
         painter.setPen(self._pen("accent", 2.0))
         painter.drawLine(tip - QPointF(9, 0), tip + QPointF(9, 0))
         painter.drawLine(tip - QPointF(0, 9), tip + QPointF(0, 9))
-        self._word(painter, tip + QPointF(40, 22 if not inside else -14), f"κ {shape.entering_angle_deg:g}°")
+        if not axial:
+            self._word(painter, tip + QPointF(40, 22 if not inside else -14), f"κ {shape.entering_angle_deg:g}°")
 
     def _word(self, painter: QPainter, at: QPointF, text: str) -> None:
         width = painter.fontMetrics().horizontalAdvance(text) + 8

@@ -11,7 +11,8 @@ from toreuma.app.theme import Theme
 from toreuma.app.tool_choice import ToolChoice
 from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.number import NumberRow
-from toreuma.core.advise import Candidate, Comparison, compare
+from toreuma.app.widgets.trial_form import TrialForm
+from toreuma.core.advise import Candidate, Comparison, Wish, compare
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
 from toreuma.core.plan.stations import free_station, with_tool
@@ -22,8 +23,9 @@ __all__ = ["AdvicePanel"]
 
 MOST_CARDS = 5
 MOST_REJECTED = 12
-COMPARE_FEED, COMPARE_AP = 0.25, 1.5
-"""Feed (mm/rev) and depth (mm on radius) at which two tools are compared unless the operation pins its own."""
+COMPARE_AT = {"finish": (0.12, 0.4)}
+COMPARE_ELSE = (0.25, 1.5)
+"""Feed (mm/rev) and depth (mm on radius) at which two tools are compared where nothing is planned yet."""
 
 
 class AdvicePanel(ScrollColumn):
@@ -71,6 +73,7 @@ class AdvicePanel(ScrollColumn):
             self._numbers()
             if len(advice.candidates) > 1:
                 self._comparison()
+            self._trials()
         if advice is not None and advice.rejected:
             self.column.addWidget(heading("Looked at and left"))
             for rival in advice.rejected[:MOST_REJECTED]:
@@ -127,9 +130,36 @@ class AdvicePanel(ScrollColumn):
         if other is first:
             assert choice.advice is not None
             other = choice.advice.candidates[1]
-        feed, depth = _cut_of(job, wish.operation_kind)
+        feed, depth = self._cut(wish)
         table = compare(job, build_scene(job), first.tool, other.tool, wish.surface, feed, depth)
         self.column.addWidget(_table(table, self._session.system, feed, depth))
+
+    def _cut(self, wish: Wish) -> tuple[float, float]:
+        """Feed and depth of the planned operation of this kind."""
+        outcome = self._session.outcome
+        for planned in outcome.plan.operations if outcome is not None else ():
+            feed, depth = planned.numbers.get("f"), planned.numbers.get("ap")
+            if planned.operation.kind == wish.operation_kind and feed and depth and depth.number > 0:
+                return feed.number, depth.number
+        return COMPARE_AT.get(wish.use, COMPARE_ELSE)
+
+    def _trials(self) -> None:
+        """What was seen of this tool on this cut, and a form for what was seen now."""
+        job, one, wish = self._session.job, self._choice.candidate, self._choice.wish
+        if job is None or one is None or wish is None:
+            return
+        self.column.addWidget(heading("Tried on this cut"))
+        seen = [trial for trial in job.trials if trial.cut == wish.words]
+        for trial in seen:
+            words = ", ".join(w for w in (trial.chip, trial.burr, trial.noise, trial.finish, trial.note) if w)
+            self._say("plain", f"{trial.tool}: {words or 'nothing noted'}")
+        self.trial = TrialForm()
+        self.trial.kept.connect(lambda fields: self._keep_trial(one.title, wish.words, fields))
+        self.column.addWidget(self.trial)
+
+    def _keep_trial(self, tool: str, cut: str, fields: dict[str, str]) -> None:
+        self._session.attempt(lambda j: j.changed(trials=(*j.trials, {"tool": tool, "cut": cut, **fields})))
+        self._fill()
 
     def _toggle(self) -> None:
         self.comparing = not self.comparing
@@ -175,13 +205,6 @@ def _with(job: Job, one: Candidate, station: int, kind: str) -> Job:
     return changed if target is None else changed.with_operation(target, lambda op: op.changed(tool=tool_id))
 
 
-def _cut_of(job: Job, kind: str) -> tuple[float, float]:
-    pins = next((op.pins for op in job.operations if op.kind == kind), None)
-    if pins is None:
-        return COMPARE_FEED, COMPARE_AP
-    return pins.feed_mm_rev or COMPARE_FEED, pins.ap_mm or COMPARE_AP
-
-
 def _table(table: Comparison, system: System, feed: float, depth: float) -> QFrame:
     """Both tools side by side."""
     frame = QFrame()
@@ -189,13 +212,14 @@ def _table(table: Comparison, system: System, feed: float, depth: float) -> QFra
     grid = QGridLayout(frame)
     grid.setContentsMargins(8, 6, 8, 8)
     grid.setHorizontalSpacing(10)
-    cut = f"f {show(feed, 'mm/rev', system)}, ap {show(depth, 'mm', system)} on radius"
-    for column, text in enumerate((f"At {cut}", *(name.split(" in ")[0] for name in table.names))):
-        label = QLabel(text)
+    cut = QLabel(f"At {show(feed, 'mm/rev', system)} and {show(depth, 'mm', system)} deep on radius")
+    cut.setObjectName("muted")
+    grid.addWidget(cut, 0, 0, 1, 3)
+    for column, name in enumerate(table.names, 1):
+        label = QLabel("\n".join(name.split(" in ")[0].split("-")))
         label.setObjectName("muted")
-        label.setWordWrap(True)
-        grid.addWidget(label, 0, column)
-    for row, pair in enumerate(table.rows, 1):
+        grid.addWidget(label, 1, column, Qt.AlignmentFlag.AlignRight)
+    for row, pair in enumerate(table.rows, 2):
         known = next(value for value in pair if value is not None)
         name = QLabel(known.name[0].upper() + known.name[1:])
         name.setWordWrap(True)

@@ -3,6 +3,7 @@
 from PySide6.QtCore import QSize, Qt, Signal
 from PySide6.QtWidgets import (
     QAbstractItemView,
+    QCheckBox,
     QComboBox,
     QHBoxLayout,
     QLabel,
@@ -16,19 +17,23 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.bench.drawing import CodeDrawing
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.tool_choice import ToolChoice
-from toreuma.core.model import Job
+from toreuma.core.geometry.insert_picture import insert_picture
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.model import Insert, Job
 from toreuma.core.plan.stations import offsets, placed, shank_fault
 from toreuma.core.units import show
 from toreuma.io.library import catalogue
-from toreuma.io.store import Entry, found_in
+from toreuma.io.store import Entry, found_in, thing_of
 
 __all__ = ["ToolsPanel"]
 
 TABS = ("To cut", "Stations", "Store")
 MOST_ROWS = 300
+DRAWING_PX = 170
 
 
 class ToolsPanel(QWidget):
@@ -43,7 +48,7 @@ class ToolsPanel(QWidget):
         self.wishes.setWordWrap(True)
         self.wishes.currentItemChanged.connect(self._on_wish)
         self.stations = StationList(session)
-        self.store = StoreList(session, choice)
+        self.store = StoreList(session, theme, choice)
         self.tabs = QTabBar()
         self.tabs.setExpanding(True)
         self.tabs.setDrawBase(False)
@@ -62,6 +67,7 @@ class ToolsPanel(QWidget):
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
+        self.store.drawing.set_theme(theme)
 
     def _fill(self) -> None:
         self.wishes.blockSignals(True)
@@ -194,7 +200,7 @@ class _DropList(QListWidget):
 class StoreList(QWidget):
     """Search of catalogue and rack by code, property, or what fits the wish."""
 
-    def __init__(self, session: Session, choice: ToolChoice) -> None:
+    def __init__(self, session: Session, theme: Theme, choice: ToolChoice) -> None:
         super().__init__()
         self._session, self._choice = session, choice
         self.search = QLineEdit()
@@ -206,6 +212,11 @@ class StoreList(QWidget):
         self.list.setAccessibleName("Tools in the store")
         self.list.setWordWrap(True)
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.fits = QCheckBox("Only what does the chosen cut")
+        self.fits.toggled.connect(self._fill)
+        self.drawing = CodeDrawing(theme)
+        self.drawing.setFixedHeight(DRAWING_PX)
+        self.list.currentItemChanged.connect(self._draw)
         self.count = QLabel()
         self.count.setObjectName("muted")
         self.keep = QPushButton("Put on my rack")
@@ -217,8 +228,10 @@ class StoreList(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 10, 10)
         column.addWidget(self.search)
+        column.addWidget(self.fits)
         column.addWidget(self.count)
         column.addWidget(self.list, 1)
+        column.addWidget(self.drawing)
         row = QHBoxLayout()
         for button in (self.keep, self.load, self.save):
             row.addWidget(button)
@@ -229,7 +242,12 @@ class StoreList(QWidget):
 
     def entries(self) -> list[Entry]:
         """What the search finds."""
-        return found_in(catalogue(), self._choice.rack, self.search.text())
+        found = found_in(catalogue(), self._choice.rack, self.search.text())
+        advice = self._choice.advice
+        if not self.fits.isChecked() or advice is None:
+            return found
+        fit = {code for one in advice.candidates for code in one.codes}
+        return [entry for entry in found if entry.code in fit]
 
     def _fill(self) -> None:
         if not self.isVisible() and self.list.count():
@@ -247,6 +265,17 @@ class StoreList(QWidget):
     def showEvent(self, event) -> None:  # type: ignore[no-untyped-def]
         super().showEvent(event)
         self._fill()
+
+    def _draw(self, item: QListWidgetItem | None) -> None:
+        """The one that is selected, to scale."""
+        code = item.data(Qt.ItemDataRole.UserRole) if item is not None else ""
+        thing = thing_of(catalogue(), code)
+        if thing is None:
+            self.drawing.show_nothing()
+        elif isinstance(thing, Insert):
+            self.drawing.show_insert(thing, insert_picture(thing))
+        else:
+            self.drawing.show_tool(shape_of(thing))
 
     def _keep(self) -> None:
         item = self.list.currentItem()

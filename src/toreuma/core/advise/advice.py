@@ -16,7 +16,7 @@ from toreuma.core.standards.threads import Thread
 
 __all__ = ["Advice", "advise"]
 
-MOST = 8
+MOST = 40
 
 
 @dataclass(frozen=True)

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from toreuma.core.cutting import finish, force
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.life import relative_life_min
 from toreuma.core.model import Insert, Job, Tool
 from toreuma.core.model.tool import BoringTool, TurningTool
 from toreuma.core.plan.tool_reach import Surface, reach_on
@@ -67,6 +68,11 @@ def _cutting(job: Job, insert: Insert, entering_deg: float, feed: float, ap: flo
                                inputs=(Input("nose radius", "rε", nose, "mm"),))  # fmt: skip
     if insert.chip_window:
         found["window"] = _window(insert, feed, ap)
+        if row is not None:
+            feeds, depths = zip(*insert.chip_window, strict=True)
+            meant = (min(feeds) + max(feeds)) / 2, (min(depths) + max(depths)) / 2
+            vc = row.rough_m_min
+            found["life"] = relative_life_min(insert.material, vc, vc, feed, meant[0], ap, meant[1])
     found["edges"] = Evidence("edges", "", float(insert.edges), "", formula="corners, on both faces where both cut")
     lean = max(90.0 - entering_deg, 0.0)
     if insert.shape != "R":

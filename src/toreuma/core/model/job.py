@@ -13,6 +13,7 @@ from toreuma.core.model.operation import Operation
 from toreuma.core.model.part import Part
 from toreuma.core.model.stock import Stock
 from toreuma.core.model.tool import Tool
+from toreuma.core.model.trial import Trial
 
 __all__ = ["FORMAT_VERSION", "Job", "ProgramOptions", "Setup"]
 
@@ -49,6 +50,7 @@ class Job(Value):
     setups: tuple[Setup, ...] = Field(min_length=1, max_length=1)
     second_hold: SecondHold | None = Field(default=None, description="What the second side will be held by")
     program: ProgramOptions = ProgramOptions()
+    trials: tuple[Trial, ...] = Field(default=(), max_length=2000, description="What was seen of tools tried")
 
     @model_validator(mode="after")
     def _names_are_unique(self) -> Self:

@@ -1,10 +1,12 @@
 """Changing one position of a designation: what else may stand there, and the code that gives."""
 
 from collections.abc import Iterable
+from dataclasses import replace
 
 from toreuma.core.errors import StandardError
 from toreuma.core.standards.codes.decode import Code, decode
-from toreuma.core.standards.codes.positions import HolderCode, InsertCode
+from toreuma.core.standards.codes.insert import LONG, insert_text
+from toreuma.core.standards.codes.positions import HolderCode, InsertCode, Position
 from toreuma.core.standards.codes.tables import CodeTables
 
 __all__ = ["respelled", "symbols_at"]
@@ -12,27 +14,45 @@ __all__ = ["respelled", "symbols_at"]
 FREE_TEXT = "maker's free text"
 
 
-def symbols_at(code: Code, number: int, tables: CodeTables) -> list[str]:
-    """Every symbol that may stand at a position in place of the one that does, the rest of the code kept."""
-    now = next((one.symbol for one in code.positions if one.number == number), "")
-    parts = [one.symbol for one in code.positions if one.name != FREE_TEXT]
-    at = next((i for i, one in enumerate(code.positions) if one.number == number), -1)
-    found = []
+def symbols_at(code: Code, number: int, tables: CodeTables) -> dict[str, str]:
+    """Every symbol that may stand at a position in place of the one that does, and what it means there."""
+    found = {one.symbol: _words(one) for one in code.positions if one.number == number}
     for symbol in _possible(code, number, tables):
-        tried = _joined(code, [*parts[:at], symbol, *parts[at + 1 :]])
         try:
-            read = decode(tried, tables)
+            read = decode(_spelled(code, number, symbol, tables), tables)
         except StandardError:
             continue
-        if read.kind == code.kind and any(one.number == number and one.symbol == symbol for one in read.positions):
-            found.append(symbol)
-    return found if now in found or not now else [now, *found]
+        here = next((one for one in read.positions if one.number == number and one.symbol == symbol), None)
+        if read.kind == code.kind and here is not None:
+            found[symbol] = _words(here)
+    return {symbol: found[symbol] for symbol in _in_order(found, _possible(code, number, tables))}
+
+
+def _spelled(code: Code, number: int, symbol: str, tables: CodeTables) -> str:
+    """The code with one symbol changed; another shape keeps the inscribed circle, so its edge length follows.
+
+    Raises `StandardError` where the shape has no such size.
+    """
+    if isinstance(code, InsertCode) and number == 1 and code.ic_mm is not None and not code.metric_round:
+        nose = None if symbol == "R" else code.nose_radius_mm or 0.0
+        if symbol not in LONG:
+            return insert_text(replace(code, shape=symbol, nose_radius_mm=nose, tail=""), tables.insert, code.system)
+    parts = [symbol if one.number == number else one.symbol for one in code.positions if one.name != FREE_TEXT]
+    return _joined(code, parts)
+
+
+def _in_order(found: dict[str, str], order: list[str]) -> list[str]:
+    return sorted(found, key=lambda symbol: order.index(symbol) if symbol in order else -1)
+
+
+def _words(one: Position) -> str:
+    size = "" if one.mm is None else f"{one.mm:g} mm"
+    return one.meaning if not size or size in one.meaning else size if not one.meaning else f"{size}, {one.meaning}"
 
 
 def respelled(code: Code, number: int, symbol: str, tables: CodeTables) -> str:
     """The code with another symbol at a position."""
-    parts = [symbol if one.number == number else one.symbol for one in code.positions if one.name != FREE_TEXT]
-    return _joined(code, parts) + (f"-{code.tail}" if code.tail else "")
+    return _spelled(code, number, symbol, tables) + (f"-{code.tail}" if code.tail else "")
 
 
 def _joined(code: Code, parts: list[str]) -> str:

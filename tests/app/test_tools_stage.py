@@ -1,0 +1,198 @@
+"""Tools and bench in the real window."""
+
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QPushButton
+from pytestqt.qtbot import QtBot
+
+from toreuma.app.window import MainWindow
+from toreuma.core.model import Job
+from toreuma.io.library import demo_job
+from toreuma.io.rack import load_rack
+
+Settled = Callable[[], None]
+
+
+def job_of(window: MainWindow) -> Job:
+    assert window.session.job is not None
+    return window.session.job
+
+
+@pytest.fixture
+def advised(
+    window: MainWindow, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> Iterator[Callable[[str], None]]:
+    """Open the tools stage and let a wish be answered."""
+    monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
+    window.set_stage("tools")
+
+    def ask(key: str) -> None:
+        window.choice.choose(key)
+        qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)
+
+    yield ask
+    window.choice.close()
+
+
+def test_a_wish_is_answered_and_the_choice_goes_into_the_operation(
+    window: MainWindow, advised: Callable[[str], None], settled: Settled
+) -> None:
+    advised("finish outside")
+    listed = [window.tools.wishes.item(i).text() for i in range(window.tools.wishes.count())]
+    assert listed[2].startswith("Finish the outside\nT2")
+    best = window.choice.candidate
+    assert best is not None
+    assert window.advice.cards[0].accessibleName() == best.title
+    window.advice.cards[0].take.click()
+    tool = job_of(window).tool(job_of(window).operations[3].tool)
+    assert tool is not None
+    assert tool.name == best.tool.name
+    assert tool.station == 4
+    settled()
+    assert window.session.proof is not None
+    assert not window.session.proof.contacts
+    window.session.undo()
+    assert job_of(window).operations[3].tool == "T2"
+
+
+def test_another_candidate_is_shown_on_the_part_and_compared(
+    window: MainWindow, advised: Callable[[str], None]
+) -> None:
+    advised("rough outside")
+    first = window.canvas.grab().toImage()
+    view = window.choice.view
+    assert view is not None
+    assert view.spots[0].reason == "trailing edge"
+    window.choice.look_at(1)
+    window.canvas.repaint()
+    assert window.canvas.grab().toImage() != first
+    window.advice.comparing = True
+    window.advice._fill()
+    texts = [label.text() for label in window.advice.findChildren(type(window.header.title))]
+    assert "Cutting force" in texts
+    assert any("slim" in b.text() for b in window.advice.findChildren(QPushButton))
+
+
+def test_what_was_seen_of_a_tool_is_kept_in_the_job(
+    window: MainWindow, qtbot: QtBot, advised: Callable[[str], None]
+) -> None:
+    advised("rough outside")
+    form = window.advice.trial
+    form.chip.setCurrentIndex(3)
+    qtbot.keyClicks(form.lines["noise"], "sings")
+    form.keep.click()
+    trial = job_of(window).trials[0]
+    assert (trial.cut, trial.chip, trial.noise) == ("Rough the outside", "long strings", "sings")
+    window.session.undo()
+    assert not job_of(window).trials
+
+
+def test_tools_change_stations_and_offsets_follow_the_master(
+    window: MainWindow, advised: Callable[[str], None]
+) -> None:
+    stations = window.tools.stations
+    stations.move_tool("T1", 5)
+    assert {t.id: t.station for t in job_of(window).tools}["T1"] == 5
+    stations.move_tool("T1", 2)
+    assert {t.id: t.station for t in job_of(window).tools} == {"T1": 2, "T2": 5, "T3": 3}
+    stations.master.setCurrentIndex(stations.master.findData("T1"))
+    stations._fill()
+    assert "X 0 mm on Ø" in stations.list.item(1).text()
+    stations.list.setCurrentRow(1)
+    stations.remove.click()
+    assert any(t.id == "T1" for t in job_of(window).tools)  # used: it stays, and the line says by whom
+    assert "is used by" in window._notice.text()
+
+
+def test_the_store_is_searched_and_the_rack_is_kept(
+    window: MainWindow, advised: Callable[[str], None], tmp_path: Path, qtbot: QtBot
+) -> None:
+    advised("rough outside")
+    store = window.tools.store
+    window.tools.tabs.setCurrentIndex(2)
+    store.search.setText("wnmg R0.8")
+    assert {entry.code for entry in store.entries()} == {"WNMG060408-even", "WNMG080408-even"}
+    store.list.setCurrentRow(0)
+    store.keep.click()
+    qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)
+    assert [(item.code, item.edges_left) for item in load_rack()] == [("WNMG060408-even", 6)]
+    table = tmp_path / "list.csv"
+    table.write_text("code,edges_left,place\nPWLNR2020K08,1,drawer 3\nnonsense ??,2,\nCNMG120408-even,many,\n")
+    window.read_rack(table)
+    qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)
+    assert "row 3: 'nonsense ??'" in window._notice.text()
+    assert "row 4" in window._notice.text()
+    assert {item.code for item in load_rack()} == {"WNMG060408-even", "PWLNR2020K08", "nonsense ??"}
+    store.search.setText("")
+    store.fits.setChecked(True)
+    assert store.entries()
+    assert not [e for e in store.entries() if e.words.startswith("twist drill")]
+
+
+def test_a_part_that_changes_is_asked_again(window: MainWindow, qtbot: QtBot, advised: Callable[[str], None]) -> None:
+    advised("rough outside")
+    before = window.choice.advice
+    window.session.show(demo_job("runner-hub"))
+    qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)
+    assert window.choice.advice is not before
+    assert {"rough bore", "drill bore"} <= {wish.key for wish in window.choice.wishes}
+
+
+def test_the_bench_reads_codes_both_ways(window: MainWindow, qtbot: QtBot) -> None:
+    window.set_stage("bench")
+    bench = window.bench.codes
+    bench.entry.setText("ccmt 21.51")
+    assert "inch designation" in bench.says.text()
+    assert "CCMT060204" in bench.same.text()
+    assert bench.table.rowCount() == 7
+    bench.entry.setText("CNMG120408")
+    before = bench.drawing.grab().toImage()
+    shape = bench.boxes[1]
+    shape.setCurrentIndex(shape.findData("W"))
+    shape.activated.emit(shape.currentIndex())
+    assert bench.entry.text() == "WNMG080408"  # the same inscribed circle, and the edge that goes with it
+    assert bench.drawing.grab().toImage() != before
+    radius = bench.boxes[7]
+    radius.setCurrentIndex(radius.findData("12"))
+    radius.activated.emit(radius.currentIndex())
+    assert bench.entry.text() == "WNMG080412"
+
+
+def test_the_bench_says_what_is_wrong_and_offers_what_is_near(window: MainWindow, qtbot: QtBot) -> None:
+    window.set_stage("bench")
+    bench = window.bench.codes
+    bench.entry.setText("PCLNR2526M12")
+    assert bench.entry.text() == "PCLNR2526M12"
+    assert "position 7" in bench.says.text()
+    near = next(b for b in bench.findChildren(QPushButton) if b.text() == "PCLNR2525M12")
+    qtbot.mouseClick(near, Qt.MouseButton.LeftButton)
+    assert bench.code is not None
+    assert "Holder, metric" in bench.says.text()
+
+
+def test_threads_fits_and_speed_answer_while_one_types(window: MainWindow) -> None:
+    window.set_stage("bench")
+    page = window.bench
+    page.threads.entry.setText("1/2-13 UNC-2A")
+    labels = [page.threads.grid.itemAt(i).widget().text() for i in range(page.threads.grid.count())]
+    assert "0.4435 in" in labels  # ASME B1.1: pitch diameter of 1/2-13 2A from 0.4435
+    page.fits.entry.setText("25 H7")
+    assert any("+21 µm" in page.fits.grid.itemAt(i).widget().text() for i in range(page.fits.grid.count()))
+    page.speed.entry.setText("31.831")
+    material = page.speed.material
+    material.setCurrentIndex(material.findData("C45"))
+    page.speed.refresh()
+    assert page.speed.grid.count() > 4
+    page.speed.entry.setText("0")
+    assert page.speed.grid.count() == 0
+    assert page.speed.entry.property("bad")
+
+
+def test_the_bench_opens_without_a_job(bare: MainWindow) -> None:
+    bare.set_stage("bench")
+    assert bare.pages.currentWidget() is bare.bench
+    bare.set_stage("part")
+    assert bare.pages.currentWidget() is bare.first
