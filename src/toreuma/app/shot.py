@@ -30,8 +30,10 @@ def take_shot(
     select: str | None = None,
     at_s: float | None = None,
     read: Path | None = None,
+    wish: str | None = None,
 ) -> None:
-    """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken.
+    """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
+    ``wish``, that one of the tools stage.
 
     Raises `ToreumaError`.
     """
@@ -66,6 +68,8 @@ def take_shot(
             session.set_cursor(at_s)
         if read is not None:
             _read(window, read)
+        if wish is not None:
+            _ask(window, wish)
         _wait(lambda: not window.choice.busy)
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
@@ -74,6 +78,16 @@ def take_shot(
         window.deleteLater()
     if not saved:
         raise ToreumaError(str(file), "the picture cannot be written", "choose another folder")
+
+
+def _ask(window: MainWindow, key: str) -> None:
+    """Choose what asks for a tool. Raises `ToreumaError`."""
+    known = [one.key for one in window.choice.wishes]
+    if key not in known:
+        window.choice.close()
+        window.session.close()
+        raise JobError(f"wish {key}", "the tools stage has no such wish", f"choose from {', '.join(known) or 'none'}")
+    window.choice.choose(key)
 
 
 def _read(window: MainWindow, path: Path) -> None:
