@@ -26,6 +26,10 @@ from toreuma.io.pipeline import follow, prove_outcome
 OUTSIDE, BORE = Surface("outside"), Surface("bore")
 
 
+SHUT_OUT = {("sheave", "rough bore"), ("sheave", "finish bore"), ("seat-ring", "groove 0")}
+"""Behind the centre, and inside the jaws: for another hold."""
+
+
 def advice(job: Job, scene: Scene, wish: Wish, rack: tuple[str, ...] = ()):  # type: ignore[no-untyped-def]
     return advise(job, scene, wish, catalogue(), rack, known_threads(job.part))
 
@@ -115,7 +119,10 @@ def test_every_wish_of_the_demo_jobs_has_an_answer_and_slim_ones_only_where_stro
     assert asked
     for wish in asked:
         found = advice(job, scene, wish)
-        assert found.best is not None, wish.words
+        if found.best is None:
+            assert "stand in" in found.rejected[0].why, wish.words
+            assert (name, wish.key) in SHUT_OUT
+            continue
         assert all(candidate.against for candidate in found.candidates[1:])
         if wish.use != "finish" or found.best.tool.kind not in ("turning", "boring"):
             continue
@@ -212,7 +219,9 @@ def test_the_advised_tool_led_along_its_free_boundary_touches_nothing_and_leaves
         if wish.surface is None or wish.use == "rough":
             continue
         best = advice(job, scene, wish).best
-        assert best is not None
+        if best is None:
+            assert (name, wish.key) in SHUT_OUT
+            continue
         shape, reach = shape_of(best.tool), reach_on(scene, best.tool, wish.surface)
         if reach.free.is_empty:
             continue

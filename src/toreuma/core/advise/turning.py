@@ -43,6 +43,9 @@ CORNER_SHARE = 0.3
 
 PAST_BORE_MM = 3.0
 CLAMP_DIAMETERS = 2.5
+NOTHING_SHARE = 0.95
+"""Where the best leaves more than this share of the metal, no tool gets at it in this hold."""
+
 ABOUT_SHARE = 0.02
 """Leftovers that differ by less than this share of the metal count as equal between tools of one shape."""
 
@@ -103,6 +106,8 @@ def turning_candidates(
     if not tried:
         return [], rejected, None
     least = min(one.left_mm2 for one in tried)
+    if least > NOTHING_SHARE * metal:
+        return [], [_shut_out(scene, wish.surface, tried), *rejected], None
     able = [one for one in tried if one.left_mm2 <= least + REACH_TOLERANCE_MM2]
     strong = able
     if wish.use != "finish":
@@ -316,6 +321,14 @@ def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> lis
         angle = "round" if shape == "R" else f"{best.insert.included_angle_deg:g}°"
         found.append(Rejected(f"{angle}, {best.insert.code} in {best.carrier.code}", why))
     return found
+
+
+def _shut_out(scene: Scene, surface: Surface, tried: list[_Tried]) -> Rejected:
+    """Why nothing gets at a surface: what stands before the tool that gets farthest."""
+    best = min(tried, key=lambda one: one.left_mm2)
+    spots = tight_spots(scene, best.tool, surface, best.reach)
+    words = spots[0].words if spots else "nothing of it can be reached"
+    return Rejected(f"every tool, {best.insert.code} in {best.carrier.code} first", f"{words}: cut it in another hold")
 
 
 def _behind(one: Candidate, first: Candidate) -> Candidate:

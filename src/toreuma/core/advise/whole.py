@@ -5,14 +5,14 @@ from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, replace
 
 from toreuma.core.advise.candidate import Candidate, Rejected
-from toreuma.core.advise.turning import REACH_TOLERANCE_MM2, least_bore_mm
+from toreuma.core.advise.turning import NOTHING_SHARE, REACH_TOLERANCE_MM2, least_bore_mm
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue, WholeTool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
 from toreuma.core.model.tool import Drill, GroovingTool, PartingTool, Tap, ThreadingTool
-from toreuma.core.plan.tool_reach import reach_on
+from toreuma.core.plan.tool_reach import reach_on, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.standards.threads import Thread
 
@@ -169,6 +169,8 @@ def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
     if why:
         return why
     reach = reach_on(scene, tool, ask.wish.surface)
+    if reach.area_mm2 > NOTHING_SHARE * surface_metal(scene, ask.wish.surface).area:
+        return "jaws, chuck or the part itself stand in its way"
     width = tool.blade.width_mm
     reasons = (f"{width:g} mm wide, leaves {reach.area_mm2:.2f} mm²", f"{tool.blade.depth_mm:g} mm deep at most")
     return (round(reach.area_mm2 / 0.05), -width), reasons, reach.area_mm2

@@ -45,9 +45,12 @@ def blocked_by_part(
     return grow(sum_with(solid, core), shape.nose_radius, chord_mm)
 
 
-def blocked_by_body(solid: Region, pieces: Iterable[Points], clearance: float) -> Region:
-    """Nose centres at which convex ``pieces`` of a tool would come closer than ``clearance`` to ``solid``."""
-    above = shapely.clip_by_rect(solid, -1e6, 0, 1e6, 1e6)  # no body goes below the axis
+def blocked_by_body(solid: Region, pieces: Iterable[Points], clearance: float, lowest_r: float = 0.0) -> Region:
+    """Nose centres at which convex ``pieces`` of a tool would come closer than ``clearance`` to ``solid``.
+
+    Metal below ``lowest_r`` is left out: outside, no body goes below the axis; a bar in a bore does.
+    """
+    above = shapely.clip_by_rect(solid, -1e6, lowest_r, 1e6, 1e6)
     rough = above.simplify(BODY_TOLERANCE_MM)
     sums = [sum_with(rough, -piece) for piece in pieces]
     return union(sums).buffer(clearance, quad_segs=3) if sums else EMPTY

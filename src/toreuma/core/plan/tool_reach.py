@@ -112,11 +112,12 @@ def reach_of_shape(
         return ToolReach(EMPTY, EMPTY)
     target = _target(scene, surface)
     blocked = [_blocked_by_edge(target, shape)]
+    lowest = -1e6 if surface.kind == "bore" or shape.tip[1] > 0 else 0.0
     if with_body:
-        blocked.append(blocked_by_body(near_body(scene, surface), shape.bodies, BODY_CLEAR_MM))
+        blocked.append(blocked_by_body(near_body(scene, surface), shape.bodies, BODY_CLEAR_MM, lowest))
     if with_hold and not scene.fixed.is_empty:
         pieces = [*shape.bodies, shape.core] if with_body else [shape.core]
-        blocked.append(blocked_by_body(_hold(scene, surface), pieces, BODY_CLEAR_MM + shape.nose_radius))
+        blocked.append(blocked_by_body(_hold(scene, surface), pieces, BODY_CLEAR_MM + shape.nose_radius, lowest))
     free = _free(union(blocked), metal, surface, shape)
     covered = grow(sum_with(free, shape.core), shape.nose_radius, CHORD_MM) if not free.is_empty else EMPTY
     left = metal.difference(covered)
