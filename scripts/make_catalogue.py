@@ -294,6 +294,21 @@ def rows() -> list[dict[str, Any]]:
                 **block,
             },
         )
+    for width, depth, angle in ((3.0, 12.0, 8.0), (4.0, 18.0, 6.0)):
+        add(
+            f"PL {width:g} {angle:g}",
+            kind="pull",
+            pull_deg=angle,
+            blade={
+                "code": f"PL {width:g} {angle:g}",
+                "width_mm": width,
+                "corner_radius_mm": 0.4,
+                "depth_mm": depth,
+                "feed_range_mm_rev": [0.2, 0.8],
+                **block,
+            },
+        )
+    add("FM 45x1.5", kind="form", outline_mm=[[0, 0], [1.5, 1.5], [1.5, 6], [-1.5, 6], [-1.5, 1.5]])
     for angle, width in ((38.0, 6.0), (36.0, 8.0), (60.0, 5.0)):
         add(
             f"GV {angle:g} {width:g}",
@@ -415,7 +430,7 @@ def rows() -> list[dict[str, Any]]:
             holder=carrier,
         )
     for row in found:
-        if row["kind"] in ("parting", "grooving", "threading"):
+        if row["kind"] in ("parting", "grooving", "threading", "pull"):
             del row["code"]
     return found
 

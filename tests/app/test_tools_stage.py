@@ -43,10 +43,13 @@ def test_a_wish_is_answered_and_the_choice_goes_into_the_operation(
     advised("finish outside")
     listed = [window.tools.wishes.item(i).text() for i in range(window.tools.wishes.count())]
     assert listed[2].startswith("Finish the outside\nT2")
-    best = window.choice.candidate
-    assert best is not None
-    assert window.advice.cards[0].accessibleName() == best.title
-    window.advice.cards[0].take.click()
+    assert window.choice.candidate is not None
+    assert window.choice.candidate.in_turret
+    assert window.choice.advice is not None
+    index, best = next((i, c) for i, c in enumerate(window.choice.advice.candidates) if not c.in_turret)
+    window.choice.look_at(index)
+    assert window.advice.cards[index].accessibleName() == best.title
+    window.advice.cards[index].take.click()
     tool = job_of(window).tool(job_of(window).operations[3].tool)
     assert tool is not None
     assert tool.name == best.tool.name

@@ -153,8 +153,20 @@ def test_the_advised_finishing_tool_is_confirmed_by_the_proof(name: str) -> None
     assert proof.leftover_um < 2
 
 
-def test_the_rack_comes_first_and_the_strong_tool_has_a_slim_helper() -> None:
+def test_what_sits_in_the_turret_comes_first() -> None:
     job = demo_job("spear")
+    scene = build_scene(job)
+    asked = {w.key: w for w in wishes(job, scene)}
+    rough, finish = advice(job, scene, asked["rough outside"]), advice(job, scene, asked["finish outside"])
+    assert (rough.best.tool.id, finish.best.tool.id) == ("T1", "T2")
+    assert rough.best.in_turret
+    assert rough.split is not None
+    assert rough.split.candidate.tool.id == "T2"
+    assert next(c for c in rough.candidates if not c.in_turret).against == "the first is at hand"
+
+
+def test_the_rack_comes_first_and_the_strong_tool_has_a_slim_helper() -> None:
+    job = demo_job("spear").changed(tools=())
     scene = build_scene(job)
     rough = next(w for w in wishes(job, scene) if w.key == "rough outside")
     plain = advice(job, scene, rough)

@@ -65,9 +65,10 @@ def test_a_part_as_large_as_its_blank_asks_for_no_turning(spear: Job) -> None:
 
 
 def test_an_empty_store_gives_an_empty_answer(spear: Job) -> None:
-    scene = build_scene(spear)
-    for wish in wishes(spear, scene):
-        found = advise(spear, scene, wish, Catalogue())
+    bare = spear.changed(tools=())
+    scene = build_scene(bare)
+    for wish in wishes(bare, scene):
+        found = advise(bare, scene, wish, Catalogue())
         assert found.best is None
         assert found.split is None
 

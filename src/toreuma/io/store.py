@@ -6,7 +6,18 @@ from dataclasses import dataclass
 
 from toreuma.core.errors import StandardError
 from toreuma.core.model.catalogue import Carrier, Catalogue, RackItem, WholeTool
-from toreuma.core.model.tool import Drill, GroovingTool, Insert, PartingTool, Reamer, Tap, ThreadingTool, Tool
+from toreuma.core.model.tool import (
+    Drill,
+    FormTool,
+    GroovingTool,
+    Insert,
+    PartingTool,
+    PullTool,
+    Reamer,
+    Tap,
+    ThreadingTool,
+    Tool,
+)
 from toreuma.core.standards.codes import decode
 from toreuma.io.library import code_tables
 
@@ -112,5 +123,9 @@ def _whole(tool: WholeTool) -> str:
     if isinstance(tool, GroovingTool):
         tip = "" if tool.tip_deg == 180 else f", V {tool.tip_deg:g}°"
         return f"grooving {tool.where}, {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep{tip}"
+    if isinstance(tool, PullTool):
+        return f"pull turning at {tool.pull_deg:g}°, {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"
+    if isinstance(tool, FormTool):
+        return f"form tool, {len(tool.outline_mm)} corners, {tool.material}"
     assert isinstance(tool, PartingTool)
     return f"parting blade {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"

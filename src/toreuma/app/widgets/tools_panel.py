@@ -24,7 +24,7 @@ from toreuma.app.tool_choice import ToolChoice
 from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Insert, Job
-from toreuma.core.plan.stations import offsets, placed, shank_fault
+from toreuma.core.plan.stations import bushing, offsets, placed, shank_fault, station_words, turned_to
 from toreuma.core.units import show
 from toreuma.io.library import catalogue
 from toreuma.io.store import Entry, found_in, thing_of
@@ -109,6 +109,8 @@ class StationList(QWidget):
         self.master = QComboBox()
         self.master.setAccessibleName("Offsets")
         self.master.activated.connect(lambda _: self._fill())
+        self.turn = QPushButton("Turn to the other spindle")
+        self.turn.clicked.connect(self._turn)
         self.remove = QPushButton("Take the tool out")
         self.remove.clicked.connect(self._remove)
         column = QVBoxLayout(self)
@@ -120,7 +122,11 @@ class StationList(QWidget):
         head.addWidget(self.master, 1)
         column.addLayout(head)
         column.addWidget(self.list, 1)
-        column.addWidget(self.remove, 0, Qt.AlignmentFlag.AlignLeft)
+        row = QHBoxLayout()
+        row.addWidget(self.remove)
+        row.addWidget(self.turn)
+        row.addStretch(1)
+        column.addLayout(row)
         session.job_changed.connect(self._on_job)
         self._on_job()
 
@@ -134,6 +140,7 @@ class StationList(QWidget):
         for tool in sorted(job.tools, key=lambda t: t.station):
             self.master.addItem(f"against {tool.id}, the master", tool.id)
         self.master.setCurrentIndex(max(self.master.findData(now), 0))
+        self.turn.setVisible(job.machine.second_spindle)
         self._fill()
 
     def _fill(self) -> None:
@@ -153,7 +160,12 @@ class StationList(QWidget):
                 fault = shank_fault(one.tool, job.machine)
                 text = f"{number:>2}   {one.tool.id}  {one.tool.name}"
                 text += f"\n      X {x} on Ø, Z {z}\n      R {nose}, nose {one.nose}"
+                side = f", {one.tool.spindle} spindle" if job.machine.second_spindle else ""
+                fitting = bushing(one.tool, job.machine)
+                text += f"\n      {one.tool.hand} hand{side}" + (f", {fitting}" if fitting else "")
                 text += f"\n      {fault}" if fault else ""
+            words = station_words(number, job.machine)
+            text += f"   ({words})" if words and one is None else ""
             item = QListWidgetItem(text)
             item.setData(Qt.ItemDataRole.UserRole, (number, one.tool.id if one is not None else ""))
             self.list.addItem(item)
@@ -170,9 +182,18 @@ class StationList(QWidget):
         """Put a tool into a station; who sat there takes its place."""
         self._session.attempt(lambda job: placed(job, tool_id, station))
 
-    def _remove(self) -> None:
+    def selected(self) -> str:
+        """The id of the tool in the selected station."""
         item = self.list.currentItem()
-        held = item.data(Qt.ItemDataRole.UserRole)[1] if item else ""
+        return str(item.data(Qt.ItemDataRole.UserRole)[1]) if item is not None else ""
+
+    def _turn(self) -> None:
+        tool = self.selected()
+        if tool:
+            self._session.attempt(lambda job: turned_to(job, tool))
+
+    def _remove(self) -> None:
+        held = self.selected()
         job = self._session.job
         if not held or job is None:
             return

@@ -13,7 +13,7 @@ from toreuma.core.geometry.elements import Arc, Line
 from toreuma.core.geometry.region import polygons
 from toreuma.core.memo import Check
 from toreuma.core.model import Insert, Job, TurningTool
-from toreuma.core.model.catalogue import Carrier, Catalogue
+from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import Bar, BoringTool
 from toreuma.core.plan.tight import tight_spots
 from toreuma.core.plan.tool_reach import Surface, ToolReach, reach_on, surface_metal
@@ -70,16 +70,33 @@ class Split:
 
 @dataclass(frozen=True)
 class _Tried:
-    carrier: Carrier
-    insert: Insert
+    """A tool that goes into machine and work, with what it leaves on the surface."""
+
     tool: TurningTool | BoringTool
+    codes: tuple[str, ...]
+    in_turret: bool
     reach: ToolReach
     left_mm2: float
 
     @property
+    def insert(self) -> Insert:
+        return self.tool.insert
+
+    @property
+    def bar(self) -> Bar | None:
+        return self.tool.bar if isinstance(self.tool, BoringTool) else None
+
+    @property
+    def shank_mm(self) -> float:
+        return self.tool.holder.shank_width_mm if isinstance(self.tool, TurningTool) else 0.0
+
+    @property
     def entering_deg(self) -> float:
-        carrier = self.carrier.bar or self.carrier.holder
-        return carrier.entering_angle_deg if carrier is not None else 90.0
+        return (self.bar or self.tool.holder).entering_angle_deg  # type: ignore[union-attr]
+
+    @property
+    def title(self) -> str:
+        return " in ".join(self.codes)
 
 
 def turning_candidates(
@@ -93,16 +110,15 @@ def turning_candidates(
 ) -> tuple[list[Candidate], list[Rejected], Split | None]:
     """Candidates with their rank, what cannot do it, and the split where two tools are better than one."""
     assert wish.surface is not None
-    pairs, rejected = _pairs(job, scene, wish, store)
+    tools, rejected = _tools(job, scene, wish, store)
     metal = surface_metal(scene, wish.surface).area
     square = _has_shoulders(scene, wish.surface)
     tried: list[_Tried] = []
-    for index, (carrier, insert) in enumerate(pairs):
+    for index, (tool, codes, in_turret) in enumerate(tools):
         check()
-        tool = carrier.with_insert(insert, "T0")
         reach = reach_on(scene, tool, wish.surface)
-        tried.append(_Tried(carrier, insert, tool, reach, _left(reach, insert)))
-        progress((index + 1) / len(pairs))
+        tried.append(_Tried(tool, codes, in_turret, reach, _left(reach, tool.insert)))
+        progress((index + 1) / len(tools))
     if not tried:
         return [], rejected, None
     least = min(one.left_mm2 for one in tried)
@@ -113,7 +129,7 @@ def turning_candidates(
     if wish.use != "finish":
         strong = [one for one in tried if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
     found = sorted((_candidate(job, wish, one, rack, least, metal, square) for one in strong), key=lambda c: c.rank)
-    first = next(one for one in tried if one.tool.name == found[0].tool.name)
+    first = next(one for one in tried if one.tool is found[0].tool)
     rejected = _rivals(scene, wish, tried, first) + rejected
     return (
         [found[0], *(_behind(c, found[0]) for c in found[1:])],
@@ -122,36 +138,44 @@ def turning_candidates(
     )
 
 
-def _pairs(job: Job, scene: Scene, wish: Wish, store: Catalogue) -> tuple[list[tuple[Carrier, Insert]], list[Rejected]]:
-    """Carriers the machine and the bore take, each with its most suitable insert; and those that do not go in."""
-    pairs, rejected = [], []
+_Choice = tuple[TurningTool | BoringTool, tuple[str, ...], bool]
+
+
+def _tools(job: Job, scene: Scene, wish: Wish, store: Catalogue) -> tuple[list[_Choice], list[Rejected]]:
+    """What sits in the turret already, then the carriers that machine and bore take, each with its most suitable
+    insert; and those that do not go in."""
+    inside = wish.surface is not None and wish.surface.kind == "bore"
+    kind = BoringTool if inside else TurningTool
+    found: list[_Choice] = [
+        (tool, (tool.name or tool.id,), True)
+        for tool in job.tools
+        if isinstance(tool, kind) and tool.insert.chip_window and not _does_not_fit(job, scene, tool)
+    ]
+    names, rejected = {tool.name for tool, _, _ in found}, []
     for carrier in store.carriers:
-        inside = wish.surface is not None and wish.surface.kind == "bore"
         if (carrier.bar is not None) is not inside:
             continue
-        why = _does_not_fit(job, scene, carrier)
+        fitting = [insert for insert in store.inserts if carrier.seat.takes(insert)]
+        insert = _best_insert(job, scene, wish, fitting)
+        why = _does_not_fit(job, scene, carrier.with_insert(insert or fitting[0], "T0")) if fitting else ""
         if why:
             rejected.append(Rejected(carrier.code, why))
-            continue
-        insert = _best_insert(job, scene, wish, [i for i in store.inserts if carrier.seat.takes(i)])
-        if insert is not None:
-            pairs.append((carrier, insert))
-    return pairs, rejected
+        elif insert is not None:
+            tool = carrier.with_insert(insert, "T0")
+            if tool.name not in names:
+                found.append((tool, (insert.code, carrier.code), False))
+    return found, rejected
 
 
-def _does_not_fit(job: Job, scene: Scene, carrier: Carrier) -> str:
+def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool) -> str:
     machine = job.machine
-    if carrier.holder is not None:
-        height = carrier.holder.shank_height_mm or carrier.holder.shank_width_mm
+    if isinstance(tool, TurningTool):
+        height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
         if height > machine.shank_mm + 0.5:
             return f"its shank is {height:g} mm high, the stations take {machine.shank_mm:g} mm"
-        return (
-            f"a {height:g} mm shank is lost in stations of {machine.shank_mm:g}"
-            if height * 2 < machine.shank_mm
-            else ""
-        )
-    bar = carrier.bar
-    assert bar is not None
+        small = 2 * height < machine.shank_mm
+        return f"a {height:g} mm shank is lost in stations of {machine.shank_mm:g} mm" if small else ""
+    bar = tool.bar
     if bar.diameter_mm > machine.bar_mm:
         return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {machine.bar_mm:g} mm"
     least, depth = least_bore_mm(scene), bar_reach_mm(scene)
@@ -240,38 +264,27 @@ def _candidate(
     job: Job, wish: Wish, one: _Tried, rack: Collection[str], least: float, metal: float, square: bool
 ) -> Candidate:
     insert = one.insert
-    codes = (insert.code, one.carrier.code)
-    on_rack = all(code in rack for code in codes)
-    in_turret = any(_same(tool, one.tool) for tool in job.tools)
+    on_rack = not one.in_turret and all(code in rack for code in one.codes)
     strength = STRENGTH[insert.shape]
     whole = 0.0 if one.left_mm2 <= least + REACH_TOLERANCE_MM2 else 1.0
-    height = one.carrier.holder.shank_width_mm if one.carrier.holder else 0.0
     suits = strength - (PUSHES if insert.shape == "R" else 0.0)
     if one.entering_deg < 90 - 1e-6 and square:
         suits -= SHOULDERS
     suits -= (one.left_mm2 - least) / max(metal, 1e-6)
     rank = (
         whole if wish.use == "finish" else 0.0,
-        0.0 if in_turret else 1.0,
-        0.0 if on_rack else 1.0,
-        0.0 if one.carrier.hand == "right" else 1.0,
+        0.0 if one.in_turret or on_rack else 1.0,
+        0.0 if one.tool.hand == "right" else 1.0,
         -round(suits, 2),
+        0.0 if one.in_turret else 1.0,
         one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
-        abs(height - job.machine.shank_mm),
+        abs(one.shank_mm - job.machine.shank_mm),
         -insert.nose_radius_mm if wish.use != "finish" else abs(insert.nose_radius_mm - 0.8),
-        -(one.carrier.bar.diameter_mm if one.carrier.bar else 0.0),
+        -(one.bar.diameter_mm if one.bar else 0.0),
         -insert.edges,
     )
-    tool = one.tool
-    return Candidate(tool, codes, on_rack, in_turret, one.left_mm2, strength, _reasons(job, wish, one), "", rank)
-
-
-def _same(tool: object, other: TurningTool | BoringTool) -> bool:
-    if isinstance(tool, TurningTool) and isinstance(other, TurningTool):
-        return tool.insert.code == other.insert.code and tool.holder.code == other.holder.code
-    if isinstance(tool, BoringTool) and isinstance(other, BoringTool):
-        return tool.insert.code == other.insert.code and tool.bar.code == other.bar.code
-    return False
+    reasons = _reasons(job, wish, one)
+    return Candidate(one.tool, one.codes, on_rack, one.in_turret, one.left_mm2, strength, reasons, "", rank)
 
 
 def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:
@@ -289,13 +302,10 @@ def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:
         lines.insert(1, f"nose radius {insert.nose_radius_mm:g} mm, {insert.edges} edges")
     hold = job.setup.hold
     slender = hold.stick_out_mm / job.stock.largest_d_mm if job.stock.kind != "free" else 0.0
-    entering = (
-        one.tool.holder.entering_angle_deg if isinstance(one.tool, TurningTool) else one.tool.bar.entering_angle_deg
-    )
-    if slender > SLENDER and entering < 90:
-        lines.append(f"entering angle {entering:g}° pushes the slender piece away")
-    if one.carrier.bar is not None:
-        bar = one.carrier.bar
+    if slender > SLENDER and one.entering_deg < 90:
+        lines.append(f"entering angle {one.entering_deg:g}° pushes the slender piece away")
+    bar = one.bar
+    if bar is not None:
         lines.append(f"{bar.material} bar Ø {bar.diameter_mm:g} mm, least bore {bar.least_bore_mm:g} mm")
     skin = job.stock.skin
     if skin != "clean" and wish.use == "rough":
@@ -319,7 +329,7 @@ def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> lis
             if not weaker:
                 continue
         angle = "round" if shape == "R" else f"{best.insert.included_angle_deg:g}°"
-        found.append(Rejected(f"{angle}, {best.insert.code} in {best.carrier.code}", why))
+        found.append(Rejected(f"{angle}, {best.title}", why))
     return found
 
 
@@ -328,7 +338,7 @@ def _shut_out(scene: Scene, surface: Surface, tried: list[_Tried]) -> Rejected:
     best = min(tried, key=lambda one: one.left_mm2)
     spots = tight_spots(scene, best.tool, surface, best.reach)
     words = spots[0].words if spots else "nothing of it can be reached"
-    return Rejected(f"every tool, {best.insert.code} in {best.carrier.code} first", f"{words}: cut it in another hold")
+    return Rejected(f"every tool, {best.title} first", f"{words}: cut it in another hold")
 
 
 def _behind(one: Candidate, first: Candidate) -> Candidate:

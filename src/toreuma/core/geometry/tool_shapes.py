@@ -1,8 +1,8 @@
 """Which shape each kind of tool has, in the orientation it works in.
 
 A right-hand tool outside leads toward the chuck (-z) and comes from above; inside it comes up from the axis; face
-and axial tools point toward the chuck. A left-hand tool is the mirror image. A new kind of tool is a model in
-`toreuma.core.model.tool` and one function here, named in `SHAPES`.
+and axial tools point toward the chuck. A left-hand tool is the mirror image; so is a right-hand one at the second
+spindle. A new kind of tool is a model in `toreuma.core.model.tool` and one function here, named in `SHAPES`.
 """
 
 import math
@@ -21,9 +21,11 @@ from toreuma.core.model.tool import (
     Blade,
     BoringTool,
     Drill,
+    FormTool,
     GroovingTool,
     Insert,
     PartingTool,
+    PullTool,
     Reamer,
     Tap,
     ThreadingTool,
@@ -45,7 +47,8 @@ BAR_FLAT_SHARE = 0.5
 def shape_of(tool: Tool) -> ToolShape:
     """The shape of a tool, mm from its nose centre."""
     shape = SHAPES[type(tool)](tool)
-    return mirrored(shape) if tool.hand == "left" else shape
+    turned = (tool.hand == "left") is not (tool.spindle == "sub")
+    return mirrored(shape) if turned else shape
 
 
 def _turning(tool: TurningTool) -> ToolShape:
@@ -143,6 +146,28 @@ def _grooving(tool: GroovingTool) -> ToolShape:
         stem = shape.bodies[0]
         return turned_inside(ToolShape(shape.core, shape.nose_radius, (stem, *rod), shape.tip, 90.0, shape.edge_length))
     return _facing(shape)
+
+
+def _pull(tool: PullTool) -> ToolShape:
+    """The nose stands toward the chuck; the long edge rises from it toward the front."""
+    blade, angle = tool.blade, math.radians(tool.pull_deg)
+    radius = blade.corner_radius_mm
+    flat, depth = blade.width_mm - 2 * radius, blade.depth_mm - radius
+    core = np.array([[0.0, 0.0], [flat, flat * math.tan(angle)], [flat, depth], [0.0, depth]])
+    square = _bladed(blade)
+    bodies = tuple(piece + np.array([flat, 0.0]) for piece in square.bodies)
+    rise = flat * math.tan(angle) + radius
+    stem = np.maximum(bodies[0], [-math.inf, rise])
+    return ToolShape(core, radius, (stem, bodies[1]), (-radius, -radius), tool.pull_deg, blade.width_mm)
+
+
+def _form(tool: FormTool) -> ToolShape:
+    core = _hull(np.array(tool.outline_mm, dtype=float))
+    top, middle = float(core[:, 1].max()), float((core[:, 0].min() + core[:, 0].max()) / 2)
+    half = tool.block_width_mm / 2
+    end = max(tool.functional_length_mm, top + 1.0)
+    block = np.array([[middle - half, top], [middle + half, top], [middle + half, end], [middle - half, end]])
+    return ToolShape(core, 0.0, (block,), (0.0, 0.0), 90.0, float(core[:, 0].max() - core[:, 0].min()))
 
 
 def _round_ended(tool: GroovingTool) -> ToolShape:
@@ -248,6 +273,8 @@ SHAPES: dict[type, Callable[[Any], ToolShape]] = {
     BoringTool: _boring,
     PartingTool: _parting,
     GroovingTool: _grooving,
+    PullTool: _pull,
+    FormTool: _form,
     ThreadingTool: _threading,
     Drill: _drill,
     Reamer: _reamer,

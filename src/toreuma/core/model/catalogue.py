@@ -7,11 +7,13 @@ from toreuma.core.model.tool import (
     Bar,
     BoringTool,
     Drill,
+    FormTool,
     GroovingTool,
     Hand,
     Holder,
     Insert,
     PartingTool,
+    PullTool,
     Reamer,
     Tap,
     TurningTool,
@@ -20,7 +22,7 @@ from toreuma.core.model.tool import ThreadingTool as Threading
 
 __all__ = ["Carrier", "Catalogue", "RackItem", "Seat", "WholeTool"]
 
-WholeTool = PartingTool | GroovingTool | Threading | Drill | Reamer | Tap
+WholeTool = PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap
 
 
 class Seat(Value):

@@ -29,6 +29,10 @@ class Machine(Value):
     spindle_ramp_rpm_s: Positive = Field(default=1500.0, description="How fast the spindle changes speed")
     stations: int = Field(ge=1, le=200)
     carrier: Literal["turret", "gang plate"] = Field(default="turret", description="What the stations are on")
+    milling_stations: int = Field(
+        default=0, ge=0, le=200, description="The last so many stations are tools of a milling spindle, one at a time"
+    )
+    second_spindle: bool = Field(default=False, description="A second spindle faces the first")
     shank_mm: Positive = Field(default=20.0, description="Shank height the stations take without packing")
     bar_mm: Positive = Field(default=25.0, description="Largest round shank the stations take; bushings below that")
     station_pitch_mm: Positive = Field(default=80.0, description="Distance of neighbouring tools")

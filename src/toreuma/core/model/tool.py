@@ -11,11 +11,13 @@ __all__ = [
     "Blade",
     "BoringTool",
     "Drill",
+    "FormTool",
     "GroovingTool",
     "Hand",
     "Holder",
     "Insert",
     "PartingTool",
+    "PullTool",
     "Reamer",
     "Tap",
     "ThreadInsert",
@@ -128,6 +130,7 @@ class _Tool(Value):
     name: Name = ""
     station: int = Field(ge=1, le=200)
     hand: Hand = "right"
+    spindle: Literal["main", "sub"] = Field(default="main", description="Which spindle it works at")
 
 
 class TurningTool(_Tool):
@@ -178,6 +181,28 @@ class ThreadingTool(_Tool):
         return self
 
 
+class PullTool(_Tool):
+    """A thin blade that plunges and then turns away from the chuck at a low entering angle, with thin wide chips."""
+
+    kind: Literal["pull"] = "pull"
+    blade: Blade
+    pull_deg: float = Field(default=8.0, ge=2, le=45, description="Between its long edge and the axis (KAPR)")
+
+
+class FormTool(_Tool):
+    """A tool ground to a shape that is plunged into the work."""
+
+    kind: Literal["form"] = "form"
+    outline_mm: tuple[tuple[float, float], ...] = Field(
+        min_length=3, max_length=200, description="Corners (z, r) from the programmed point, all bulging outward"
+    )
+    block_width_mm: Positive = 20.0
+    functional_length_mm: Positive = 80.0
+    material: Name = "high-speed steel"
+    feed_range_mm_rev: tuple[Positive, Positive] = (0.02, 0.06)
+    code: Name = ""
+
+
 class Drill(_Tool):
     """A tool that cuts into the full along the axis."""
 
@@ -221,6 +246,6 @@ class Tap(_Tool):
 
 
 Tool = Annotated[
-    TurningTool | BoringTool | PartingTool | GroovingTool | ThreadingTool | Drill | Reamer | Tap,
+    TurningTool | BoringTool | PartingTool | GroovingTool | PullTool | FormTool | ThreadingTool | Drill | Reamer | Tap,
     Field(discriminator="kind"),
 ]

@@ -15,7 +15,19 @@ from toreuma.core.model.tool import BoringTool, Drill, Reamer, Tap, ThreadingToo
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.scene import Scene
 
-__all__ = ["Offset", "free_station", "neighbours", "nose_number", "offsets", "placed", "shank_fault", "with_tool"]
+__all__ = [
+    "Offset",
+    "bushing",
+    "free_station",
+    "neighbours",
+    "nose_number",
+    "offsets",
+    "placed",
+    "shank_fault",
+    "station_words",
+    "turned_to",
+    "with_tool",
+]
 
 
 @dataclass(frozen=True)
@@ -114,6 +126,31 @@ def shank_fault(tool: Tool, machine: Machine) -> str:
     return f"shank Ø {across:g} mm, the station takes {machine.bar_mm:g} mm" if across > machine.bar_mm + 0.5 else ""
 
 
+def bushing(tool: Tool, machine: Machine) -> str:
+    """The bushing a round shank needs in its station; empty for square shanks and those that fit as they are."""
+    bar = getattr(tool, "bar", None)
+    across = bar.diameter_mm if bar is not None else getattr(tool, "shank_d_mm", 0.0)
+    if across <= 0 or abs(across - machine.bar_mm) < 0.1 or across > machine.bar_mm:
+        return ""
+    return f"bushing Ø {machine.bar_mm:g} to Ø {across:g} mm"
+
+
+def station_words(station: int, machine: Machine) -> str:
+    """What a station is on, where a machine has more than one carrier."""
+    if station > machine.stations - machine.milling_stations:
+        return "milling spindle"
+    return machine.carrier if machine.milling_stations else ""
+
+
+def turned_to(job: Job, tool_id: str) -> Job:
+    """A tool set to work at the other spindle."""
+
+    def turn(tool: Tool) -> Tool:
+        return tool.changed(spindle="main" if tool.spindle == "sub" else "sub") if tool.id == tool_id else tool
+
+    return job.changed(tools=tuple(turn(tool) for tool in job.tools))
+
+
 def neighbours(job: Job, scene: Scene, operations: Iterable[OperationPlan]) -> Iterator[Finding]:
     """Tools beside the one that cuts, against the blank and what holds it, at the deepest place of every operation."""
     by_station = {tool.station: tool for tool in job.tools}
@@ -125,6 +162,8 @@ def neighbours(job: Job, scene: Scene, operations: Iterable[OperationPlan]) -> I
         lowest = min(ends, key=lambda point: point[1], default=None)
         deepest = min(ends, key=lambda point: point[0], default=None)
         if lowest is None or deepest is None:
+            continue
+        if station_words(tool.station, job.machine) == "milling spindle":
             continue
         for step in (-1, 1):
             beside = by_station.get(_wrapped(tool.station + step, job.machine))
@@ -138,7 +177,8 @@ def neighbours(job: Job, scene: Scene, operations: Iterable[OperationPlan]) -> I
 def _wrapped(station: int, machine: Machine) -> int:
     if machine.carrier == "gang plate":
         return station
-    return (station - 1) % machine.stations + 1
+    on_disc = machine.stations - machine.milling_stations
+    return (station - 1) % on_disc + 1 if on_disc > 0 else 0
 
 
 def _meets(
