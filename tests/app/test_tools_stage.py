@@ -199,3 +199,28 @@ def test_the_bench_opens_without_a_job(bare: MainWindow) -> None:
     assert bare.pages.currentWidget() is bare.bench
     bare.set_stage("part")
     assert bare.pages.currentWidget() is bare.first
+
+
+def test_sizes_of_a_tool_are_typed_and_change_its_shape(
+    window: MainWindow, qtbot: QtBot, advised: Callable[[str], None], settled: Settled
+) -> None:
+    advised("rough outside")
+    window.tools.tabs.setCurrentIndex(1)
+    assert window.right.currentWidget() is window.tool
+    window.tools.stations.list.setCurrentRow(0)
+    row = window.tool.rows["insert.nose_radius_mm"]
+    row.entry.setFocus()
+    row.entry.selectAll()
+    qtbot.keyClicks(row.entry, "1.2")
+    qtbot.keyClick(row.entry, Qt.Key.Key_Return)
+    tool = job_of(window).tool("T1")
+    assert tool is not None
+    assert tool.insert.nose_radius_mm == 1.2  # type: ignore[union-attr]
+    row = window.tool.rows["holder.entering_angle_deg"]
+    row.entry.selectAll()
+    qtbot.keyClicks(row.entry, "500")
+    qtbot.keyClick(row.entry, Qt.Key.Key_Return)
+    assert job_of(window).tool("T1").holder.entering_angle_deg == 95  # type: ignore[union-attr]
+    assert row.entry.text() == "500"
+    window.tools.tabs.setCurrentIndex(0)
+    assert window.right.currentWidget() is window.advice

@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from tests.core.test_tool_shapes import boring, turning
 from toreuma.core.advise import Wish, advise, compare, wishes
-from toreuma.core.advise.turning import STRENGTH, bar_limit
+from toreuma.core.advise.carriers import bar_limit
+from toreuma.core.advise.turning import STRENGTH
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo

@@ -1,6 +1,7 @@
 """Tools, reach and advice under odd conditions: tiny and huge parts, inch jobs, nothing that fits, work stopped."""
 
 import json
+import math
 from pathlib import Path
 from typing import Any
 
@@ -9,6 +10,8 @@ from pydantic import ValidationError
 
 from tests.core.test_tool_shapes import boring, insert, turning
 from toreuma.core.advise import advise, compare, reach_view, wishes
+from toreuma.core.advise.carriers import looseness_um, most_nose_mm
+from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.cutting.life import MEANT_MIN, relative_life_min
 from toreuma.core.errors import Cancelled, JobError
 from toreuma.core.geometry.from_code import insert_from, tool_from
@@ -16,7 +19,9 @@ from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Part
 from toreuma.core.model.catalogue import Catalogue, RackItem
+from toreuma.core.model.properties import properties_of, with_property
 from toreuma.core.model.tool import Drill, ThreadingTool, ThreadInsert
+from toreuma.core.plan.stations import bushing, station_words, turned_to
 from toreuma.core.plan.tool_reach import Surface, reach_on, surface_metal
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.codes import decode
@@ -235,3 +240,62 @@ def test_codes_become_shapes_and_other_codes() -> None:
     bar = decode("A25R-PCLNR12", tables)
     assert "32" in symbols_at(bar, 2, tables)
     assert insert("C").edges == 2
+
+
+def test_every_tool_shows_its_sizes_with_their_symbols() -> None:
+    for tool in (*catalogue().tools, boring(), turning("C")):
+        properties = properties_of(tool)
+        assert properties, tool.kind
+        for one in properties:
+            assert one.unit in ("mm", "deg")
+            if one.value is not None:
+                assert with_property(tool, one.path, one.value) == tool
+    symbols = {one.symbol for one in properties_of(turning("C"))}
+    assert {"IC", "S", "RE", "KAPR", "WF", "LF", "LH", "B", "H"} <= symbols
+    with pytest.raises(ValidationError):
+        with_property(turning("C"), ("insert", "ic_mm"), -1.0)
+
+
+def test_codes_on_the_rack_become_tools_that_can_be_advised() -> None:
+    job = demo_job("spear").changed(tools=())
+    scene = build_scene(job)
+    codes = ("DNMG150612-own", "PDJNL2020K15", "PDJNR2020K15", "no code at all", "A25R-PCLNR12")
+    store = with_rack(catalogue(), codes, code_tables())
+    assert len(store.inserts) == len(catalogue().inserts) + 1
+    assert len(store.carriers) == len(catalogue().carriers) + 3
+    wish = next(w for w in wishes(job, scene) if w.key == "rough outside")
+    best = advise(job, scene, wish, store, codes).best
+    assert best is not None
+    assert best.codes == ("DNMG150612-own", "PDJNR2020K15")
+
+
+def test_the_nose_follows_the_allowance_and_the_stiffness() -> None:
+    stud, hub = demo_job("vane-stud"), demo_job("runner-hub")
+    assert looseness_um(stud, build_scene(stud)) > 10  # type: ignore[operator]
+    assert most_nose_mm(stud, build_scene(stud)) == 0.4
+    assert most_nose_mm(hub, build_scene(hub)) == pytest.approx(0.75)
+
+
+def test_tools_at_the_second_spindle_are_mirrored() -> None:
+    for tool in (turning("D", 93), boring("C"), *catalogue().tools[-8:]):
+        main, sub = shape_of(tool), shape_of(turned_to(_job_with(tool), tool.id).tools[0])
+        assert sub.tip == (-main.tip[0], main.tip[1])
+        assert shape_of(tool.changed(spindle="sub", hand="left")).tip == shape_of(tool.changed(hand="right")).tip
+    hub = demo_job("runner-hub").machine
+    assert station_words(24, hub) == "milling spindle"
+    assert station_words(1, hub) == "turret"
+    assert bushing(boring(diameter=16), hub) == "bushing Ø 40 to Ø 16 mm"
+    assert bushing(turning("C"), hub) == ""
+
+
+def _job_with(tool: Any) -> Job:
+    return demo_job("spear").changed(tools=(tool,))
+
+
+def test_pull_and_form_tools_have_their_shapes() -> None:
+    pull = next(tool for tool in catalogue().tools if tool.kind == "pull")
+    shape = shape_of(pull)
+    edge = shape.core[1] - shape.core[0]
+    assert math.degrees(math.atan2(edge[1], edge[0])) == pytest.approx(pull.pull_deg)
+    form = next(tool for tool in catalogue().tools if tool.kind == "form")
+    assert shape_of(form).cutting.bounds == pytest.approx((-1.5, 0, 1.5, 6))

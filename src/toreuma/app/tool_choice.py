@@ -6,11 +6,12 @@ from PySide6.QtCore import QObject, QThread, Signal
 
 from toreuma.app.session import Session, solids_of
 from toreuma.core.advise import Advice, Candidate, ReachView, Wish, advise, reach_view, wishes
+from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import RackItem
 from toreuma.core.scene import Scene, build_scene
-from toreuma.io.library import catalogue, known_threads
+from toreuma.io.library import catalogue, code_tables, known_threads
 from toreuma.io.rack import load_rack, save_rack
 from toreuma.io.store import edges_of
 
@@ -37,11 +38,10 @@ class _Advising(QThread):
 
     def run(self) -> None:
         codes = {item.code for item in self._rack}
+        store = with_rack(catalogue(), codes, code_tables())
         threads = known_threads(self._job.part)
         try:
-            found = advise(
-                self._job, self._scene, self._wish, catalogue(), codes, threads, self._check, self.progress.emit
-            )
+            found = advise(self._job, self._scene, self._wish, store, codes, threads, self._check, self.progress.emit)
             self._check()
             self.done.emit(found)
         except Cancelled:

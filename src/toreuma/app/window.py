@@ -36,6 +36,7 @@ from toreuma.app.widgets.reasons import ReasonsPanel
 from toreuma.app.widgets.ribbon import Ribbon
 from toreuma.app.widgets.route import RoutePanel
 from toreuma.app.widgets.stock_panel import StockPanel
+from toreuma.app.widgets.tool_panel import ToolPanel, panel_for
 from toreuma.app.widgets.tools_panel import ToolsPanel
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -78,6 +79,11 @@ class MainWindow(QMainWindow):
         self.choice = ToolChoice(session)
         self.tools = ToolsPanel(session, self._theme, self.choice)
         self.advice = AdvicePanel(session, self._theme, self.choice)
+        self.tool = ToolPanel(session, self._theme)
+        self.tools.tabs.currentChanged.connect(lambda _: self._turn_right())
+        self.tools.stations.list.currentRowChanged.connect(
+            lambda _: self.tool.show_tool(self.tools.stations.selected())
+        )
         self.canvas.choice = self.choice
         self.choice.changed.connect(self.canvas.update)
         self.bench = BenchPage(self._theme)
@@ -127,6 +133,7 @@ class MainWindow(QMainWindow):
         self.right = QStackedWidget()
         self.right.addWidget(self.reasons)
         self.right.addWidget(self.advice)
+        self.right.addWidget(self.tool)
         for widget in (self.left, self.canvas, self.right):
             self.splitter.addWidget(widget)
         self.splitter.setHandleWidth(1)
@@ -251,7 +258,7 @@ class MainWindow(QMainWindow):
         if stage == "bench":
             return
         self.left.setCurrentWidget(self._panels[stage])
-        self.right.setCurrentWidget(self.advice if stage == "tools" else self.reasons)
+        self._turn_right()
         self.canvas.show_finding(None)
         self.canvas.set_stage(stage)
         self.reasons.set_stage(stage)
@@ -260,6 +267,11 @@ class MainWindow(QMainWindow):
         job = self.session.job
         self._turn_page()
         self.setWindowTitle(f"{job.name} — Toreuma" if job else "Toreuma")
+
+    def _turn_right(self) -> None:
+        """What stands on the right: reasons, or on the tools stage the advice or the tool of a station."""
+        beside = panel_for(self.tools.tabs.currentIndex(), self.advice, self.tool)
+        self.right.setCurrentWidget(beside if self.stage == "tools" else self.reasons)
 
     def _turn_page(self) -> None:
         """The bench needs no job; everything else begins with one."""
@@ -296,6 +308,7 @@ class MainWindow(QMainWindow):
             self.imports,
             self.tools,
             self.advice,
+            self.tool,
             self.bench,
         )
         for part in parts:

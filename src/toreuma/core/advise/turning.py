@@ -4,12 +4,13 @@ Every carrier the machine takes is tried with the insert that suits the cut best
 those that leave no more than the best are ranked by where they are at hand, by strength, and by nose radius.
 """
 
-from collections.abc import Callable, Collection, Iterable
+from collections.abc import Callable, Collection
 from dataclasses import dataclass, replace
 
 from toreuma.core.advise.candidate import Candidate, Rejected
+from toreuma.core.advise.carriers import looseness_um, most_nose_mm, tools_for
 from toreuma.core.advise.wishes import Wish
-from toreuma.core.geometry.elements import Arc, Line
+from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.region import polygons
 from toreuma.core.memo import Check
 from toreuma.core.model import Insert, Job, TurningTool
@@ -19,7 +20,7 @@ from toreuma.core.plan.tight import tight_spots
 from toreuma.core.plan.tool_reach import Surface, ToolReach, reach_on, surface_metal
 from toreuma.core.scene import Scene
 
-__all__ = ["BAR_LIMITS", "Split", "bar_limit", "bar_reach_mm", "turning_candidates"]
+__all__ = ["NOTHING_SHARE", "REACH_TOLERANCE_MM2", "STRENGTH", "Split", "turning_candidates"]
 
 STRENGTH = {
     "R": 1.0, "S": 0.95, "O": 0.95, "H": 0.95, "P": 0.95, "C": 0.9, "W": 0.88, "M": 0.9, "E": 0.86, "L": 0.85,
@@ -33,16 +34,10 @@ PUSHES = 0.4
 SHOULDERS = 0.15
 """Taken off for an entering angle below 90 degrees where there are square shoulders: it leaves them standing."""
 
-BAR_LIMITS = {"steel": 4.0, "tungsten alloy": 6.0, "carbide": 7.0}
-DAMPED_LIMIT = 10.0
-"""Usable length over diameter of boring bars: typical."""
-
 REACH_TOLERANCE_MM2 = 0.3
 CORNER_SHARE = 0.3
 """A rest below this share of the squared nose radius is that of a corner."""
 
-PAST_BORE_MM = 3.0
-CLAMP_DIAMETERS = 2.5
 NOTHING_SHARE = 0.95
 """Where the best leaves more than this share of the metal, no tool gets at it in this hold."""
 
@@ -53,8 +48,6 @@ ROUGH_SHARE = 0.6
 """A roughing tool takes at least this share of the metal."""
 
 SPLIT_MM2 = 2.0
-FINISH_DEPTH_MM = 0.5
-MOST_FINISH_NOSE_MM = 0.8
 SLENDER = 5.0
 
 
@@ -99,6 +92,19 @@ class _Tried:
         return " in ".join(self.codes)
 
 
+@dataclass(frozen=True)
+class _Ground:
+    """What all candidates of one wish are judged on; ``least`` is the smallest leftover of any tool, mm2."""
+
+    job: Job
+    wish: Wish
+    rack: Collection[str]
+    metal: float
+    least: float
+    square: bool
+    notes: tuple[str, ...]
+
+
 def turning_candidates(
     job: Job,
     scene: Scene,
@@ -110,7 +116,8 @@ def turning_candidates(
 ) -> tuple[list[Candidate], list[Rejected], Split | None]:
     """Candidates with their rank, what cannot do it, and the split where two tools are better than one."""
     assert wish.surface is not None
-    tools, rejected = _tools(job, scene, wish, store)
+    nose = most_nose_mm(job, scene)
+    tools, rejected = tools_for(job, scene, wish, store, nose, rack)
     metal = surface_metal(scene, wish.surface).area
     square = _has_shoulders(scene, wish.surface)
     tried: list[_Tried] = []
@@ -128,122 +135,22 @@ def turning_candidates(
     strong = able
     if wish.use != "finish":
         strong = [one for one in tried if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
-    found = sorted((_candidate(job, wish, one, rack, least, metal, square) for one in strong), key=lambda c: c.rank)
+    ground = _Ground(job, wish, rack, metal, least, square, _notes(job, scene, wish, nose))
+    found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
     first = next(one for one in tried if one.tool is found[0].tool)
     rejected = _rivals(scene, wish, tried, first) + rejected
-    return (
-        [found[0], *(_behind(c, found[0]) for c in found[1:])],
-        rejected,
-        _split(job, wish, able, first, rack, least, metal, square),
-    )
+    return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, _split(ground, able, first))
 
 
-_Choice = tuple[TurningTool | BoringTool, tuple[str, ...], bool]
-
-
-def _tools(job: Job, scene: Scene, wish: Wish, store: Catalogue) -> tuple[list[_Choice], list[Rejected]]:
-    """What sits in the turret already, then the carriers that machine and bore take, each with its most suitable
-    insert; and those that do not go in."""
-    inside = wish.surface is not None and wish.surface.kind == "bore"
-    kind = BoringTool if inside else TurningTool
-    found: list[_Choice] = [
-        (tool, (tool.name or tool.id,), True)
-        for tool in job.tools
-        if isinstance(tool, kind) and tool.insert.chip_window and not _does_not_fit(job, scene, tool)
-    ]
-    names, rejected = {tool.name for tool, _, _ in found}, []
-    for carrier in store.carriers:
-        if (carrier.bar is not None) is not inside:
-            continue
-        fitting = [insert for insert in store.inserts if carrier.seat.takes(insert)]
-        insert = _best_insert(job, scene, wish, fitting)
-        why = _does_not_fit(job, scene, carrier.with_insert(insert or fitting[0], "T0")) if fitting else ""
-        if why:
-            rejected.append(Rejected(carrier.code, why))
-        elif insert is not None:
-            tool = carrier.with_insert(insert, "T0")
-            if tool.name not in names:
-                found.append((tool, (insert.code, carrier.code), False))
-    return found, rejected
-
-
-def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool) -> str:
-    machine = job.machine
-    if isinstance(tool, TurningTool):
-        height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
-        if height > machine.shank_mm + 0.5:
-            return f"its shank is {height:g} mm high, the stations take {machine.shank_mm:g} mm"
-        small = 2 * height < machine.shank_mm
-        return f"a {height:g} mm shank is lost in stations of {machine.shank_mm:g} mm" if small else ""
-    bar = tool.bar
-    if bar.diameter_mm > machine.bar_mm:
-        return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {machine.bar_mm:g} mm"
-    least, depth = least_bore_mm(scene), bar_reach_mm(scene)
-    if bar.least_bore_mm > least:
-        return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:g} mm"
-    if depth / bar.diameter_mm > bar_limit(bar):
-        return f"L/D {depth / bar.diameter_mm:.1f}, {bar.material} goes to {bar_limit(bar):g}"
-    if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:
-        return f"{bar.functional_length_mm:g} mm long: {depth:.0f} mm are needed in front of the clamp"
-    return ""
-
-
-def bar_limit(bar: Bar) -> float:
-    """Usable length over diameter."""
-    return DAMPED_LIMIT if bar.damped else BAR_LIMITS[bar.material]
-
-
-def bar_reach_mm(scene: Scene) -> float:
-    """How far a bar must stand out for the bore, from the front of the blank."""
-    void = scene.shape.void
-    return 0.0 if void is None else scene.stock_front_z - float(void.bounds[0]) + PAST_BORE_MM
-
-
-def least_bore_mm(scene: Scene) -> float:
-    """Diameter of the narrowest place of the bore, mm."""
-    bore = scene.shape.bore
-    if bore is None:
-        return 0.0
-    return 2 * min(point[1] for s in bore.segments[1:] for point in (s.start, s.end) if point[1] > 1e-6)
-
-
-def _best_insert(job: Job, scene: Scene, wish: Wish, inserts: Iterable[Insert]) -> Insert | None:
-    """The insert for the material and the kind of cut, with the largest nose that the corners allow."""
-    group = job.stock.material.group
-    fit = [one for one in inserts if one.chip_window and _grade_fits(one, group)]
-    corner = _smallest_corner(scene, wish.surface)
-    if wish.use == "finish":
-        fit = [i for i in fit if min(point[1] for point in i.chip_window) <= FINISH_DEPTH_MM]
-        fit = [i for i in fit if i.shape == "R" or i.nose_radius_mm <= corner + 1e-6]
-        return max(fit, key=lambda i: (-_mid_depth(i), min(i.nose_radius_mm, MOST_FINISH_NOSE_MM)), default=None)
-    return max(fit, key=lambda i: (min(_mid_depth(i), 2.5), i.nose_radius_mm), default=None)
-
-
-def _mid_depth(insert: Insert) -> float:
-    depths = [point[1] for point in insert.chip_window]
-    return (min(depths) + max(depths)) / 2
-
-
-def _grade_fits(insert: Insert, group: str) -> bool:
-    return not insert.grade or any(word.startswith(group) for word in insert.grade.split())
-
-
-def _smallest_corner(scene: Scene, surface: Surface | None) -> float:
-    """Smallest hollow radius of the surface, mm; sharp inner corners ask for nothing."""
-    chain = scene.shape.bore if surface is not None and surface.kind == "bore" else scene.profile
-    if chain is None:
-        return 1e9
-    inside = surface is not None and surface.kind == "bore"
-    hollow = [s.radius for s in chain.segments if isinstance(s, Arc) and _is_hollow(s, inside)]
-    return min(hollow, default=1e9)
-
-
-def _is_hollow(arc: Arc, inside: bool) -> bool:
-    """The metal lies outside the arc: its centre is in the air."""
-    (z0, r0), (z1, r1), centre = arc.start, arc.end, arc.centre
-    middle = ((z0 + z1) / 2, (r0 + r1) / 2)
-    above = centre[1] > middle[1] if abs(z1 - z0) > 1e-9 else centre[0] > middle[0]
-    return above is not inside
+def _notes(job: Job, scene: Scene, wish: Wish, nose_mm: float) -> tuple[str, ...]:
+    """What the job itself says about the tool."""
+    if wish.use != "finish":
+        return ()
+    give = looseness_um(job, scene)
+    lines = [f"nose about {nose_mm:g} mm or less: the finishing allowance keeps it cutting"]
+    if give is not None and give >= 1.0:
+        lines.append(f"the piece gives way {give:.0f} µm under 100 N: a large nose would push it away")
+    return tuple(lines)
 
 
 def _has_shoulders(scene: Scene, surface: Surface) -> bool:
@@ -260,9 +167,9 @@ def _left(reach: ToolReach, insert: Insert) -> float:
     return float(sum(p.area for p in polygons(reach.leftover) if p.area > CORNER_SHARE * nose**2))
 
 
-def _candidate(
-    job: Job, wish: Wish, one: _Tried, rack: Collection[str], least: float, metal: float, square: bool
-) -> Candidate:
+def _candidate(ground: _Ground, one: _Tried) -> Candidate:
+    job, wish, rack = ground.job, ground.wish, ground.rack
+    metal, least, square = ground.metal, ground.least, ground.square
     insert = one.insert
     on_rack = not one.in_turret and all(code in rack for code in one.codes)
     strength = STRENGTH[insert.shape]
@@ -283,7 +190,7 @@ def _candidate(
         -(one.bar.diameter_mm if one.bar else 0.0),
         -insert.edges,
     )
-    reasons = _reasons(job, wish, one)
+    reasons = (*_reasons(job, wish, one), *ground.notes)
     return Candidate(one.tool, one.codes, on_rack, one.in_turret, one.left_mm2, strength, reasons, "", rank)
 
 
@@ -358,21 +265,12 @@ def _behind(one: Candidate, first: Candidate) -> Candidate:
     return replace(one, against=why)
 
 
-def _split(
-    job: Job,
-    wish: Wish,
-    able: list[_Tried],
-    first: _Tried,
-    rack: Collection[str],
-    least: float,
-    metal: float,
-    square: bool,
-) -> Split | None:
+def _split(ground: _Ground, able: list[_Tried], first: _Tried) -> Split | None:
     """A slim tool for what the strong one leaves, and between which places."""
-    gap = first.left_mm2 - least
-    if wish.use != "rough" or gap < SPLIT_MM2:
+    gap = first.left_mm2 - ground.least
+    if ground.wish.use != "rough" or gap < SPLIT_MM2:
         return None
-    slim = min((_candidate(job, wish, one, rack, least, metal, square) for one in able), key=lambda c: c.rank)
+    slim = min((_candidate(ground, one) for one in able), key=lambda c: c.rank)
     nose = first.insert.nose_radius_mm
     pieces = [p for p in polygons(first.reach.leftover) if p.area > CORNER_SHARE * nose**2]
     z = [bound for piece in pieces for bound in (piece.bounds[0], piece.bounds[2])]

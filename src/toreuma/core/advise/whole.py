@@ -5,7 +5,8 @@ from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, replace
 
 from toreuma.core.advise.candidate import Candidate, Rejected
-from toreuma.core.advise.turning import NOTHING_SHARE, REACH_TOLERANCE_MM2, least_bore_mm
+from toreuma.core.advise.carriers import least_bore_mm
+from toreuma.core.advise.turning import NOTHING_SHARE, REACH_TOLERANCE_MM2
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.memo import Check
 from toreuma.core.model import Job

@@ -1,0 +1,74 @@
+"""Right panel while the stations are shown: the tool of the selected station, drawn and with its sizes to type."""
+
+from PySide6.QtWidgets import QWidget
+
+from toreuma.app.bench.drawing import CodeDrawing
+from toreuma.app.fields import Field
+from toreuma.app.session import Session
+from toreuma.app.theme import Theme
+from toreuma.app.widgets.rows import RowColumn
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.model import Job
+from toreuma.core.model.properties import Property, properties_of, with_property
+
+__all__ = ["ToolPanel"]
+
+DRAWING_PX = 210
+HANDS = (("Right hand", "right"), ("Left hand", "left"))
+
+
+class ToolPanel(RowColumn):
+    """Every size stands with its ISO 13399 symbol; a typed one changes the shape at once."""
+
+    def __init__(self, session: Session, theme: Theme) -> None:
+        self.tool_id = ""
+        self.drawing: CodeDrawing | None = None
+        super().__init__(session, theme)
+
+    def show_tool(self, tool_id: str) -> None:
+        self.tool_id = tool_id
+        self.refresh()
+
+    def _fill(self) -> None:
+        job = self._session.job
+        tool = job.tool(self.tool_id) if job is not None else None
+        if job is None or tool is None:
+            if self._start(("none",)):
+                self._note("Select a station with a tool to see its sizes; put tools in from the list of what to cut.")
+                self.column.addStretch(1)
+            return
+        properties = properties_of(tool)
+        if self._start((tool.id, tool.kind, tuple(one.path for one in properties))):
+            self._text("title", "title", "")
+            self.drawing = CodeDrawing(self._theme)
+            self.drawing.setFixedHeight(DRAWING_PX)
+            self._add(self.drawing)
+            self._heading("Sizes, by ISO 13399")
+        self._text("title", "title", f"{tool.id}  {tool.name}")
+        if self.drawing is not None:
+            self.drawing.show_tool(shape_of(tool))
+        self._line("name", "Name", tool.name, lambda j, text: _changed(j, tool.id, name=text))
+        self._choice("hand", "Hand", HANDS, tool.hand, lambda j, hand: _changed(j, tool.id, hand=hand))
+        for one in properties:
+            self._property(tool.id, one)
+
+    def _property(self, tool_id: str, one: Property) -> None:
+        label = f"{one.label} {one.symbol}".strip()
+        field = Field(one.path[-1], label, one.unit, empty="usual" if one.value is None else "")
+        self._typed(
+            ".".join(one.path),
+            field,
+            one.value,
+            lambda job, number: job.changed(
+                tools=tuple(with_property(t, one.path, number) if t.id == tool_id else t for t in job.tools)
+            ),
+        )
+
+
+def _changed(job: Job, tool_id: str, **fields: object) -> Job:
+    return job.changed(tools=tuple(t.changed(**fields) if t.id == tool_id else t for t in job.tools))
+
+
+def panel_for(tab: int, advice: QWidget, tool: QWidget) -> QWidget:
+    """Advice beside the wishes and the store; the tool beside the stations."""
+    return tool if tab == 1 else advice

@@ -1,0 +1,161 @@
+"""Which tools go into machine and work at all, each with the insert that suits the cut best."""
+
+from collections.abc import Collection, Iterable
+
+from toreuma.core.advise.candidate import Rejected
+from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.elements import Arc
+from toreuma.core.model import Insert, Job, RoughOd, TurningTool
+from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.tool import Bar, BoringTool
+from toreuma.core.plan.hold import compliance
+from toreuma.core.plan.tool_reach import Surface
+from toreuma.core.scene import Scene
+
+__all__ = ["BAR_LIMITS", "bar_limit", "bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
+
+BAR_LIMITS = {"steel": 4.0, "tungsten alloy": 6.0, "carbide": 7.0}
+
+PAST_BORE_MM = 3.0
+
+CLAMP_DIAMETERS = 2.5
+
+FINISH_DEPTH_MM = 0.5
+
+MOST_FINISH_NOSE_MM = 0.8
+
+NOSE_OF_ALLOWANCE = 1.5
+"""A finishing allowance of two thirds of the nose radius or more keeps the nose cutting."""
+
+LOOSE_UM, LOOSE_NOSE_MM = 10.0, 0.4
+"""Where the piece gives way by more than this under 100 N, a smaller nose pushes less."""
+
+DAMPED_LIMIT = 10.0
+"""Usable length over diameter of boring bars: typical."""
+
+_Choice = tuple[TurningTool | BoringTool, tuple[str, ...], bool]
+
+
+def tools_for(
+    job: Job, scene: Scene, wish: Wish, store: Catalogue, nose_mm: float, rack: Collection[str]
+) -> tuple[list[_Choice], list[Rejected]]:
+    """What sits in the turret already, then the carriers that machine and bore take, each with its most suitable
+    insert; and those that do not go in."""
+    inside = wish.surface is not None and wish.surface.kind == "bore"
+    kind = BoringTool if inside else TurningTool
+    found: list[_Choice] = [
+        (tool, (tool.name or tool.id,), True)
+        for tool in job.tools
+        if isinstance(tool, kind) and tool.insert.chip_window and not _does_not_fit(job, scene, tool)
+    ]
+    names, rejected = {tool.name for tool, _, _ in found}, []
+    for carrier in store.carriers:
+        if (carrier.bar is not None) is not inside:
+            continue
+        fitting = [insert for insert in store.inserts if carrier.seat.takes(insert)]
+        held = [insert for insert in fitting if insert.code in rack]
+        insert = _best_insert(job, scene, wish, held, nose_mm) or _best_insert(job, scene, wish, fitting, nose_mm)
+        why = _does_not_fit(job, scene, carrier.with_insert(insert or fitting[0], "T0")) if fitting else ""
+        if why:
+            rejected.append(Rejected(carrier.code, why))
+        elif insert is not None:
+            tool = carrier.with_insert(insert, "T0")
+            if tool.name not in names:
+                found.append((tool, (insert.code, carrier.code), False))
+    return found, rejected
+
+
+def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool) -> str:
+    machine = job.machine
+    if isinstance(tool, TurningTool):
+        height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
+        if height > machine.shank_mm + 0.5:
+            return f"its shank is {height:g} mm high, the stations take {machine.shank_mm:g} mm"
+        small = 2 * height < machine.shank_mm
+        return f"a {height:g} mm shank is lost in stations of {machine.shank_mm:g} mm" if small else ""
+    bar = tool.bar
+    if bar.diameter_mm > machine.bar_mm:
+        return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {machine.bar_mm:g} mm"
+    least, depth = least_bore_mm(scene), bar_reach_mm(scene)
+    if bar.least_bore_mm > least:
+        return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:g} mm"
+    if depth / bar.diameter_mm > bar_limit(bar):
+        return f"L/D {depth / bar.diameter_mm:.1f}, {bar.material} goes to {bar_limit(bar):g}"
+    if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:
+        return f"{bar.functional_length_mm:g} mm long: {depth:.0f} mm are needed in front of the clamp"
+    return ""
+
+
+def bar_limit(bar: Bar) -> float:
+    """Usable length over diameter."""
+    return DAMPED_LIMIT if bar.damped else BAR_LIMITS[bar.material]
+
+
+def bar_reach_mm(scene: Scene) -> float:
+    """How far a bar must stand out for the bore, from the front of the blank."""
+    void = scene.shape.void
+    return 0.0 if void is None else scene.stock_front_z - float(void.bounds[0]) + PAST_BORE_MM
+
+
+def least_bore_mm(scene: Scene) -> float:
+    """Diameter of the narrowest place of the bore, mm."""
+    bore = scene.shape.bore
+    if bore is None:
+        return 0.0
+    return 2 * min(point[1] for s in bore.segments[1:] for point in (s.start, s.end) if point[1] > 1e-6)
+
+
+def _best_insert(job: Job, scene: Scene, wish: Wish, inserts: Iterable[Insert], nose_mm: float) -> Insert | None:
+    """The insert for the material and the kind of cut, with the largest nose that the corners allow."""
+    group = job.stock.material.group
+    fit = [one for one in inserts if one.chip_window and _grade_fits(one, group)]
+    corner = _smallest_corner(scene, wish.surface)
+    if wish.use == "finish":
+        fit = [i for i in fit if min(point[1] for point in i.chip_window) <= FINISH_DEPTH_MM]
+        fit = [i for i in fit if i.shape == "R" or i.nose_radius_mm <= corner + 1e-6]
+        return max(fit, key=lambda i: (-_mid_depth(i), -abs(i.nose_radius_mm - nose_mm)), default=None)
+    return max(fit, key=lambda i: (min(_mid_depth(i), 2.5), i.nose_radius_mm), default=None)
+
+
+def most_nose_mm(job: Job, scene: Scene) -> float:
+    """The nose wanted for finishing: as large as the allowance takes (2/3 of the nose or more is left to cut), small
+    where the piece gives way."""
+    left = [op.leave_radial_mm for op in job.operations if isinstance(op, RoughOd) and op.leave_radial_mm > 0]
+    by_depth = NOSE_OF_ALLOWANCE * min(left, default=FINISH_DEPTH_MM)
+    give = looseness_um(job, scene)
+    return min(by_depth, LOOSE_NOSE_MM if give is not None and give > LOOSE_UM else MOST_FINISH_NOSE_MM)
+
+
+def looseness_um(job: Job, scene: Scene) -> float | None:
+    """How far the free end or the middle of the blank gives way under 100 N, um; None where that is not known."""
+    piece = compliance(job, scene, scene.stock)
+    if piece is None:
+        return None
+    return piece.worst[1] * 100.0 * 1000.0
+
+
+def _mid_depth(insert: Insert) -> float:
+    depths = [point[1] for point in insert.chip_window]
+    return (min(depths) + max(depths)) / 2
+
+
+def _grade_fits(insert: Insert, group: str) -> bool:
+    return not insert.grade or any(word.startswith(group) for word in insert.grade.split())
+
+
+def _smallest_corner(scene: Scene, surface: Surface | None) -> float:
+    """Smallest hollow radius of the surface, mm; sharp inner corners ask for nothing."""
+    chain = scene.shape.bore if surface is not None and surface.kind == "bore" else scene.profile
+    if chain is None:
+        return 1e9
+    inside = surface is not None and surface.kind == "bore"
+    hollow = [s.radius for s in chain.segments if isinstance(s, Arc) and _is_hollow(s, inside)]
+    return min(hollow, default=1e9)
+
+
+def _is_hollow(arc: Arc, inside: bool) -> bool:
+    """The metal lies outside the arc: its centre is in the air."""
+    (z0, r0), (z1, r1), centre = arc.start, arc.end, arc.centre
+    middle = ((z0 + z1) / 2, (r0 + r1) / 2)
+    above = centre[1] > middle[1] if abs(z1 - z0) > 1e-9 else centre[0] > middle[0]
+    return above is not inside
