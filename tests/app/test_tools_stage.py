@@ -129,6 +129,13 @@ def test_the_store_is_searched_and_the_rack_is_kept(
     assert "row 3: 'nonsense ??'" in window._notice.text()
     assert "row 4" in window._notice.text()
     assert {item.code for item in load_rack()} == {"WNMG060408-even", "PWLNR2020K08", "nonsense ??"}
+    for name in ("out.csv", "out.json"):
+        window.write_rack(tmp_path / name)
+        window.read_rack(tmp_path / name)
+        qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)
+    assert len(load_rack()) == 3
+    window.write_rack(tmp_path / "none" / "x.csv")
+    assert "cannot be written" in window._notice.text()
     store.search.setText("")
     store.fits.setChecked(True)
     assert store.entries()

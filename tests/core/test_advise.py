@@ -73,7 +73,11 @@ def test_left_hand_tools_leave_the_mirror_image(steps: list[tuple[float, float]]
     scene = replace(scene, stock=piece, jaws=shapely.Polygon(), chuck=shapely.Polygon())
     tool = turning("D", 93, ic=9.525, radius=0.4)
     right, left = (reach_on(scene, tool.changed(hand=hand), OUTSIDE) for hand in ("right", "left"))
-    turned = shapely.transform(left.leftover, lambda p: p * [-1.0, 1.0] + [z, 0.0])
+    turned, path = (
+        shapely.transform(region, lambda p: p * [-1.0, 1.0] + [z, 0.0]) for region in (left.leftover, left.free)
+    )
+    near = shapely.box(z, 0, 0, 20)
+    assert right.free.symmetric_difference(path).intersection(near).area < 0.05 * (1 - z)  # so its edge, the path
     metal = surface_metal(scene, OUTSIDE).area
     assert abs(right.area_mm2 - left.area_mm2) < 2e-3 * metal + 0.02
     assert right.leftover.symmetric_difference(turned).area < 4e-3 * metal + 0.05

@@ -102,11 +102,16 @@ def test_every_metric_insert_comes_back_from_its_own_text() -> None:
         thickness = list(tables.thickness_mm)[index % len(tables.thickness_mm)]
         corner = "M0" if shape == "R" else list(tables.corner_mm)[index % len(tables.corner_mm)]
         sizes = list(tables.round_metric_mm) if shape == "R" else list(tables.edge_codes.get(shape, {"16": ()}))
-        for size in sizes:
-            text = f"{shape}{clearance}{tolerance}{fixing}{size}{thickness}{corner}"
-            assert insert_text(insert(text), tables, "metric") == text
+        size = sizes[index % len(sizes)]
+        text = f"{shape}{clearance}{tolerance}{fixing}{size}{thickness}{corner}"
+        assert insert_text(read_insert(text, tables), tables, "metric") == text
+        count += 1
+    for shape, codes in tables.edge_codes.items():
+        for size, thickness, corner in product(codes, tables.thickness_mm, tables.corner_mm):
+            text = f"{shape}NMG{size}{thickness}{'00' if shape == 'R' else corner}"
+            assert insert_text(read_insert(text, tables), tables, "metric") == text
             count += 1
-    assert count > 15_000
+    assert count > 50_000
 
 
 def test_every_inch_insert_comes_back_from_its_own_text_and_from_its_metric_twin() -> None:

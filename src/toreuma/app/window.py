@@ -44,7 +44,7 @@ from toreuma.core.plan.pair import second_end
 from toreuma.io.exports import export_file
 from toreuma.io.jobs import write_atomically
 from toreuma.io.library import catalogue
-from toreuma.io.rack import rack_csv, read_rack
+from toreuma.io.rack import rack_csv, read_rack, save_rack
 from toreuma.io.reading import SUFFIXES
 from toreuma.io.store import is_known
 
@@ -400,15 +400,21 @@ class MainWindow(QMainWindow):
             self.say("ok", words)
 
     def export_rack(self) -> None:
-        name, _ = QFileDialog.getSaveFileName(self, "Write the rack", "rack.csv", "Tables (*.csv)")
-        if not name:
-            return
+        name, _ = QFileDialog.getSaveFileName(self, "Write the rack", "rack.csv", "Tables (*.csv *.json)")
+        if name:
+            self.write_rack(Path(name))
+
+    def write_rack(self, path: Path) -> None:
+        """The rack as CSV, or as JSON by the file's ending."""
         try:
-            write_atomically(Path(name), rack_csv(self.choice.rack))
-        except OSError as error:
-            self.say("error", f"{name}: it cannot be written ({error.strerror}); choose another place")
+            if path.suffix.lower() == ".json":
+                save_rack(self.choice.rack, path)
+            else:
+                write_atomically(path, rack_csv(self.choice.rack))
+        except (OSError, ToreumaError) as error:
+            self.say("error", f"{path}: it cannot be written ({error}); choose another place")
             return
-        self.say("ok", f"Written: {Path(name).name}")
+        self.say("ok", f"Written: {path.name}")
 
     def open_second_end(self) -> None:
         """Two parts back to back: the job of the other end, as a new one."""

@@ -27,6 +27,7 @@ class CodeDrawing(QWidget):
         self._theme = theme
         self._insert: tuple[Insert, InsertPicture] | None = None
         self._tool: ToolShape | None = None
+        self._words: tuple[str, ...] = ()
         self.setMinimumSize(280, 260)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setAccessibleName("Drawing of what the code names")
@@ -39,8 +40,9 @@ class CodeDrawing(QWidget):
         self._insert, self._tool = (insert, picture), None
         self.update()
 
-    def show_tool(self, shape: ToolShape) -> None:
-        self._insert, self._tool = None, shape
+    def show_tool(self, shape: ToolShape, words: tuple[str, ...] = ()) -> None:
+        """Draw a tool's head; ``words`` are sizes written below it."""
+        self._insert, self._tool, self._words = None, shape, words
         self.update()
 
     def show_nothing(self) -> None:
@@ -134,8 +136,20 @@ class CodeDrawing(QWidget):
         painter.setPen(self._pen("accent", 2.0))
         painter.drawLine(tip - QPointF(9, 0), tip + QPointF(9, 0))
         painter.drawLine(tip - QPointF(0, 9), tip + QPointF(0, 9))
+        self._sizes(painter)
         if not axial:
             self._word(painter, tip + QPointF(40, 22 if not inside else -14), f"κ {shape.entering_angle_deg:g}°")
+
+    def _sizes(self, painter: QPainter) -> None:
+        """As many sizes as go into one line at the bottom."""
+        text, room = "", self.width() - 16
+        for word in self._words:
+            longer = f"{text}   {word}" if text else word
+            if painter.fontMetrics().horizontalAdvance(longer) > room:
+                break
+            text = longer
+        if text:
+            self._word(painter, QPointF(self.width() / 2, self.height() - 14), text)
 
     def _word(self, painter: QPainter, at: QPointF, text: str) -> None:
         width = painter.fontMetrics().horizontalAdvance(text) + 8

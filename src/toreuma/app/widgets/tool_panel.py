@@ -10,6 +10,7 @@ from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.model.properties import Property, properties_of, with_property
+from toreuma.core.units import System, show
 
 __all__ = ["ToolPanel"]
 
@@ -46,7 +47,7 @@ class ToolPanel(RowColumn):
             self._heading("Sizes, by ISO 13399")
         self._text("title", "title", f"{tool.id}  {tool.name}")
         if self.drawing is not None:
-            self.drawing.show_tool(shape_of(tool))
+            self.drawing.show_tool(shape_of(tool), sizes_of(properties, self._session.system))
         self._line("name", "Name", tool.name, lambda j, text: _changed(j, tool.id, name=text))
         self._choice("hand", "Hand", HANDS, tool.hand, lambda j, hand: _changed(j, tool.id, hand=hand))
         for one in properties:
@@ -63,6 +64,12 @@ class ToolPanel(RowColumn):
                 tools=tuple(with_property(t, one.path, number) if t.id == tool_id else t for t in job.tools)
             ),
         )
+
+
+def sizes_of(properties: tuple[Property, ...], system: System) -> tuple[str, ...]:
+    """Sizes that have a symbol, as they are written on a drawing."""
+    found = [one for one in properties if one.symbol and one.value is not None]
+    return tuple(f"{one.symbol} {show(one.value or 0.0, one.unit, system, trim=True).number}" for one in found)
 
 
 def _changed(job: Job, tool_id: str, **fields: object) -> Job:

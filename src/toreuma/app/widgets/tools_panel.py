@@ -21,9 +21,11 @@ from toreuma.app.bench.drawing import CodeDrawing
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.tool_choice import ToolChoice
+from toreuma.app.widgets.tool_panel import sizes_of
 from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Insert, Job
+from toreuma.core.model.properties import properties_of
 from toreuma.core.plan.stations import bushing, offsets, placed, shank_fault, station_words, turned_to
 from toreuma.core.units import show
 from toreuma.io.library import catalogue
@@ -103,6 +105,8 @@ class StationList(QWidget):
         self._session = session
         self.list = _DropList()
         self.list.setAccessibleName("Stations")
+        self.list.setWordWrap(True)
+        self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.list.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
         self.list.setDefaultDropAction(Qt.DropAction.IgnoreAction)
         self.list.moved.connect(self._on_moved)
@@ -296,7 +300,7 @@ class StoreList(QWidget):
         elif isinstance(thing, Insert):
             self.drawing.show_insert(thing, insert_picture(thing))
         else:
-            self.drawing.show_tool(shape_of(thing))
+            self.drawing.show_tool(shape_of(thing), sizes_of(properties_of(thing), self._session.system))
 
     def _keep(self) -> None:
         item = self.list.currentItem()

@@ -78,7 +78,7 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool) -> str
         return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {machine.bar_mm:g} mm"
     least, depth = least_bore_mm(scene), bar_reach_mm(scene)
     if bar.least_bore_mm > least:
-        return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:g} mm"
+        return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:.4g} mm"
     if depth / bar.diameter_mm > bar_limit(bar):
         return f"L/D {depth / bar.diameter_mm:.1f}, {bar.material} goes to {bar_limit(bar):g}"
     if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:

@@ -245,7 +245,7 @@ def _shut_out(scene: Scene, surface: Surface, tried: list[_Tried]) -> Rejected:
     best = min(tried, key=lambda one: one.left_mm2)
     spots = tight_spots(scene, best.tool, surface, best.reach)
     words = spots[0].words if spots else "nothing of it can be reached"
-    return Rejected(f"every tool, {best.title} first", f"{words}: cut it in another hold")
+    return Rejected("Every tool", f"{words}: cut it in another hold ({best.title} gets farthest)")
 
 
 def _behind(one: Candidate, first: Candidate) -> Candidate:

@@ -78,7 +78,7 @@ def _against(one: Candidate, first: Candidate) -> str:
         return f"leaves {one.left_mm2:.2f} mm², the first {first.left_mm2:.2f} mm²"
     if first.in_turret or (first.on_rack and not one.on_rack):
         return "the first is at hand"
-    return f"{one.reasons[0]}; the first: {first.reasons[0]}"
+    return f"the first: {first.reasons[0]}"
 
 
 def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
@@ -195,7 +195,7 @@ def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
     if isinstance(feature, Relief) and width > feature.length_mm:
         return f"{width:g} mm wide, the relief is {feature.length_mm:g} mm long"
     if tool.bar is not None and tool.bar.least_bore_mm > least_bore_mm(scene):
-        return f"it needs a bore of {tool.bar.least_bore_mm:g} mm, the smallest here is {least_bore_mm(scene):g} mm"
+        return f"it needs a bore of {tool.bar.least_bore_mm:g} mm, the smallest here is {least_bore_mm(scene):.4g} mm"
     return ""
 
 

@@ -155,7 +155,7 @@ def _both(scene: Scene, which: str) -> Region:
 def near_body(scene: Scene, surface: Surface) -> Region:
     """What bodies stay clear of: the part, and the blank behind it."""
     back = scene.profile.back_z
-    behind = scene.stock.intersection(box(-1e4, 0, back, 1e4))
+    behind = union(polygons(scene.stock.intersection(box(-1e4, 0, back, 1e4))))  # a face that only touches is none
     if surface.kind == "bore":
         through = scene.shape.void
         behind = behind if through is None else behind.difference(box(-1e4, 0, back, _bore_end_r(scene)))
