@@ -231,3 +231,30 @@ def test_sizes_of_a_tool_are_typed_and_change_its_shape(
     assert row.entry.text() == "500"
     window.tools.tabs.setCurrentIndex(0)
     assert window.right.currentWidget() is window.advice
+
+
+def test_the_cut_lab_answers_in_both_units_and_marks_what_cannot_be(window: MainWindow, qtbot: QtBot) -> None:
+    window.set_stage("bench")
+    window.bench.list.setCurrentRow(4)
+    lab = window.bench.lab
+    assert lab.result is not None
+    before = {one.name: one.share for one in lab.result.limits}
+    picture = lab.loads.grab().toImage()
+    lab.units.setCurrentIndex(1)
+    lab.units.activated.emit(1)
+    assert lab.entries["vc_m_min"].text() == "591 ft/min"
+    after = {one.name: one.share for one in lab.result.limits}
+    assert after["power"] == pytest.approx(before["power"], rel=0.01)  # shown rounded, the cut is the same
+    lab.entries["ap_mm"].setText("0.5 in")
+    assert lab.result.worst.name == "power"
+    assert "Ended by power" in lab.says.text()
+    assert lab.loads.grab().toImage() != picture
+    lab.entries["feed_mm_rev"].setText("-1")
+    assert lab.entries["feed_mm_rev"].property("bad")
+    assert lab.entries["feed_mm_rev"].text() == "-1"
+    lab.entries["feed_mm_rev"].setText("0.01")
+    assert not lab.entries["feed_mm_rev"].property("bad")
+    lab.tool.setCurrentIndex(lab.tool.findData("high-speed steel"))
+    lab.refresh()
+    ends = {tool: next((r.vc_m_min for r in rungs if r.share > 1), 1e9) for tool, rungs in lab.rungs.items()}
+    assert ends["high-speed steel"] <= ends["coated carbide"]

@@ -84,8 +84,11 @@ def test_shipped_data_is_whole_and_sourced() -> None:
         assert material.source
         assert material.e_n_mm2
         assert material.alpha_um_m_k
-        assert material.hardness_hb
-        assert {row.tool_material for row in material.speeds} == {"coated carbide", "high-speed steel"}
+        plastic = material.density_kg_m3 < 2000
+        assert plastic or material.hardness_hb or material.group == "H"
+        tools = {row.tool_material for row in material.speeds}
+        assert tools
+        assert tools <= {"coated carbide", "uncoated carbide", "high-speed steel"}
     assert {material.group for material in materials().values()} == set("PMKNSH")
     assert {"toolroom lathe", "slant-bed", "gang lathe", "twin-spindle mill-turn"} == set(machines())
     assert {hold.kind for hold in holds()} == {"chuck", "collet", "mandrel"}

@@ -33,7 +33,7 @@ def take_shot(
     wish: str | None = None,
 ) -> None:
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
-    ``wish``, that one of the tools stage.
+    ``wish``, that one of the tools stage, or that page of the bench.
 
     Raises `ToreumaError`.
     """
@@ -82,6 +82,9 @@ def take_shot(
 
 def _ask(window: MainWindow, key: str) -> None:
     """Choose what asks for a tool. Raises `ToreumaError`."""
+    if window.stage == "bench":
+        window.bench.open(key)
+        return
     known = [one.key for one in window.choice.wishes]
     if key not in known:
         window.choice.close()

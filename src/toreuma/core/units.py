@@ -48,6 +48,7 @@ UNITS: dict[str, dict[System, Unit]] = {
     "min": {"mm": Unit("min", 1, 1), "inch": Unit("min", 1, 1)},
     "s": {"mm": Unit("s", 1, 1), "inch": Unit("s", 1, 1)},
     "deg": {"mm": Unit("°", 1, 2), "inch": Unit("°", 1, 2)},
+    "°C": {"mm": Unit("°C", 1, 0), "inch": Unit("°C", 1, 0)},
     "%": {"mm": Unit("%", 1, 0), "inch": Unit("%", 1, 0)},
     "share": {"mm": Unit("%", 100, 0), "inch": Unit("%", 100, 0)},
     "ratio": {"mm": Unit("", 1, 2), "inch": Unit("", 1, 2)},

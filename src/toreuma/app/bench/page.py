@@ -4,7 +4,9 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QListWidget, QStackedWidget, 
 
 from toreuma.app.bench.answers import FitsBench, SpeedBench, ThreadsBench
 from toreuma.app.bench.codes import CodesBench
+from toreuma.app.bench.lab import LabBench
 from toreuma.app.theme import Theme
+from toreuma.core.errors import JobError
 
 __all__ = ["BenchPage"]
 
@@ -13,6 +15,7 @@ NAMES = (
     ("Threads", "limits, wires, drill"),
     ("Fits", "limits of a size"),
     ("Speed", "spindle for a diameter"),
+    ("Cut lab", "a cut and its limits"),
 )
 LIST_PX = 190
 
@@ -23,11 +26,12 @@ class BenchPage(QWidget):
         self.setObjectName("page")
         self.codes = CodesBench(theme)
         self.threads, self.fits, self.speed = ThreadsBench(), FitsBench(), SpeedBench()
+        self.lab = LabBench(theme)
         self.list = QListWidget()
         self.list.setAccessibleName("Benches")
         self.list.setFixedWidth(LIST_PX)
         self.pages = QStackedWidget()
-        for (name, words), page in zip(NAMES, (self.codes, self.threads, self.fits, self.speed), strict=True):
+        for (name, words), page in zip(NAMES, (self.codes, self.threads, self.fits, self.speed, self.lab), strict=True):
             self.list.addItem(f"{name}\n{words}")
             self.pages.addWidget(page)
         self.list.currentRowChanged.connect(self.pages.setCurrentIndex)
@@ -50,5 +54,13 @@ class BenchPage(QWidget):
         right.addWidget(caution)
         row.addLayout(right, 1)
 
+    def open(self, name: str) -> None:
+        """Show a page by its name. Raises `JobError`."""
+        names = [one.lower() for one, _ in NAMES]
+        if name.lower() not in names:
+            raise JobError(f"bench {name}", "there is no such page", f"choose from {', '.join(names)}")
+        self.list.setCurrentRow(names.index(name.lower()))
+
     def set_theme(self, theme: Theme) -> None:
         self.codes.set_theme(theme)
+        self.lab.set_theme(theme)

@@ -4,9 +4,26 @@ import math
 
 import numpy as np
 
+from toreuma.core.cutting.engagement import engaged
 from toreuma.core.model import Machine, Material
 
-__all__ = ["available_power_kw", "cutting_force_n", "cutting_power_kw", "specific_force_n_mm2"]
+__all__ = [
+    "available_power_kw",
+    "corrected",
+    "cutting_force_n",
+    "cutting_power_kw",
+    "force_with_nose_n",
+    "in_plane_n",
+    "specific_force_n_mm2",
+]
+
+RAKE_PER_DEG, WEAR_FACTOR = 0.015, 1.3
+RAKE_BASE_DEG = {"K": 2.0}
+RAKE_BASE_ELSE_DEG = 6.0
+"""Rake angle the specific forces were measured with: 2 degrees for cast iron, 6 for the rest (Kienzle)."""
+
+IN_PLANE_SHARE = 0.55
+"""Force in the plane of feed and depth as a share of the cutting force: typical for a sharp edge."""
 
 KIENZLE = "Kienzle 1952; typical value, ±20 %"
 
@@ -21,6 +38,28 @@ def cutting_force_n(material: Material, ap_mm: float, feed_mm_rev: float, enteri
     kappa = math.radians(entering_angle_deg)
     thickness = feed_mm_rev * math.sin(kappa)
     return specific_force_n_mm2(material, thickness) * ap_mm * feed_mm_rev
+
+
+def corrected(force_n: float, group: str, rake_deg: float, worn: bool = False) -> float:
+    """A cutting force for another rake angle (1 - 0.015 per degree) and, ``worn``, for the end of the edge's life."""
+    base = RAKE_BASE_DEG.get(group, RAKE_BASE_ELSE_DEG)
+    return force_n * (1 - RAKE_PER_DEG * (rake_deg - base)) * (WEAR_FACTOR if worn else 1.0)
+
+
+def force_with_nose_n(
+    material: Material, ap_mm: float, feed_mm_rev: float, nose_radius_mm: float, entering_deg: float
+) -> float:
+    """Main cutting force, N, at the equivalent chip thickness of an edge with a nose (Kienzle with Woxen)."""
+    edge = engaged(ap_mm, feed_mm_rev, nose_radius_mm, entering_deg)
+    return specific_force_n_mm2(material, edge.thickness_mm) * ap_mm * feed_mm_rev
+
+
+def in_plane_n(
+    force_n: float, ap_mm: float, feed_mm_rev: float, nose_radius_mm: float, entering_deg: float
+) -> tuple[float, float]:
+    """Feed and passive force, N: the in-plane force square to the chord of the engaged edge (Colwell)."""
+    angle = math.radians(engaged(ap_mm, feed_mm_rev, nose_radius_mm, entering_deg).entering_deg)
+    return IN_PLANE_SHARE * force_n * math.sin(angle), IN_PLANE_SHARE * force_n * math.cos(angle)
 
 
 def cutting_power_kw(force_n: float, vc_m_min: float) -> float:

@@ -28,6 +28,11 @@ class Material(Value):
     mc: float = Field(ge=0, lt=1, description="Kienzle exponent")
     e_n_mm2: Positive | None = Field(default=None, description="Young's modulus")
     alpha_um_m_k: Positive | None = Field(default=None, description="Thermal expansion, µm per m and K")
+    conductivity_w_m_k: Positive | None = Field(default=None, description="Thermal conductivity")
+    heat_j_kg_k: Positive | None = Field(default=None, description="Specific heat")
+    work_hardens: bool = Field(default=False, description="The turned surface is harder than what lies below")
+    coolant: Name = Field(default="", description="What is usual")
+    caution: Name = Field(default="", description="One plain sentence where chips can hurt")
     hardness_hb: Positive | None = Field(default=None, description="Brinell hardness as delivered")
     speeds: tuple[StartSpeed, ...] = ()
     source: Name = ""

@@ -1,0 +1,261 @@
+"""The cut lab: move a cut and see what it uses of every limit; walk a ladder of speeds and see which limit ends it."""
+
+from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QPainter, QPaintEvent
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
+
+from toreuma.app.theme import Theme
+from toreuma.core.cutting.heat import SOFTENING_C
+from toreuma.core.cutting.lab import LabCut, LabResult, Rung, ladder, try_cut
+from toreuma.core.errors import ToreumaError
+from toreuma.core.units import System, parse, show
+from toreuma.io.library import machines, materials
+
+__all__ = ["LabBench"]
+
+FIELDS: tuple[tuple[str, str, str, float], ...] = (
+    ("d_mm", "Diameter", "mm", 32.0),
+    ("stick_out_mm", "Sticks out", "mm", 80.0),
+    ("vc_m_min", "Surface speed", "m/min", 180.0),
+    ("feed_mm_rev", "Feed", "mm/rev", 0.25),
+    ("ap_mm", "Depth on radius", "mm", 2.0),
+    ("nose_mm", "Nose radius", "mm", 0.8),
+    ("entering_deg", "Entering angle", "deg", 95.0),
+)
+LADDER_TOOLS = ("high-speed steel", "uncoated carbide", "coated carbide", "ceramic")
+BAR_PX, ROW_PX = 16, 40
+
+
+class LabBench(QWidget):
+    """Everything answers while one types; what cannot be is marked where it stands."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self.result: LabResult | None = None
+        self.rungs: dict[str, tuple[Rung, ...]] = {}
+        self.material, self.tool, self.machine, self.units = QComboBox(), QComboBox(), QComboBox(), QComboBox()
+        for name, one in materials().items():
+            self.material.addItem(f"{name}  ({one.group})", name)
+        for name in SOFTENING_C:
+            self.tool.addItem(name, name)
+        for machine in machines():
+            self.machine.addItem(machine, machine)
+        for words, value in (("mm, m/min", "mm"), ("inch, ft/min", "inch")):
+            self.units.addItem(words, value)
+        self.material.setCurrentIndex(max(self.material.findData("C45"), 0))
+        self.tool.setCurrentIndex(self.tool.findData("coated carbide"))
+        self.entries: dict[str, QLineEdit] = {}
+        self.loads, self.steps = LoadBars(theme), LadderView(theme)
+        self.says = QLabel()
+        self.says.setWordWrap(True)
+        self.numbers = QLabel()
+        self.numbers.setObjectName("muted")
+        self.numbers.setWordWrap(True)
+        self._lay_out()
+        for box, name in (
+            (self.material, "Material"),
+            (self.tool, "Tool material"),
+            (self.machine, "Machine"),
+            (self.units, "Units"),
+        ):
+            box.setAccessibleName(name)
+            box.activated.connect(lambda _: self.refresh())
+        self.units.activated.connect(lambda _: self._present())
+        self._present()
+
+    def set_theme(self, theme: Theme) -> None:
+        for view in (self.loads, self.steps):
+            view.theme = theme
+            view.update()
+
+    def _lay_out(self) -> None:
+        form = QGridLayout()
+        form.setVerticalSpacing(6)
+        rows = [("Material", self.material), ("Tool material", self.tool), ("Machine", self.machine)]
+        for row, (name, widget) in enumerate([*rows, ("Units", self.units)]):
+            self._named(form, row, name, widget)
+        for row, (field, name, _, _) in enumerate(FIELDS, len(rows) + 1):
+            entry = QLineEdit()
+            entry.setAccessibleName(name)
+            entry.textChanged.connect(lambda _: self.refresh())
+            self.entries[field] = entry
+            self._named(form, row, name, entry)
+        left = QVBoxLayout()
+        left.addLayout(form)
+        left.addWidget(self.numbers)
+        left.addStretch(1)
+        right = QVBoxLayout()
+        right.addWidget(self.says)
+        right.addWidget(self.loads, 1)
+        right.addWidget(self.steps)
+        whole = QHBoxLayout(self)
+        whole.setContentsMargins(20, 14, 20, 10)
+        whole.setSpacing(24)
+        whole.addLayout(left, 3)
+        whole.addLayout(right, 7)
+
+    @staticmethod
+    def _named(form: QGridLayout, row: int, name: str, widget: QWidget) -> None:
+        label = QLabel(name)
+        label.setObjectName("muted")
+        form.addWidget(label, row, 0)
+        form.addWidget(widget, row, 1)
+
+    @property
+    def system(self) -> System:
+        system: System = self.units.currentData()
+        return system
+
+    def _present(self) -> None:
+        """Show the cut in the chosen units."""
+        cut = self._cut(self._before) if hasattr(self, "_before") else None
+        for field, _, unit, start in FIELDS:
+            value = start if cut is None else getattr(cut, field)
+            self.entries[field].blockSignals(True)
+            self.entries[field].setText(f"{show(value, unit, self.system, trim=True)}")
+            self.entries[field].blockSignals(False)
+        self._before = self.system
+        self.refresh()
+
+    def _cut(self, system: System) -> LabCut | None:
+        """The cut as typed; what cannot be is marked."""
+        values, good = {}, True
+        for field, name, unit, _ in FIELDS:
+            entry = self.entries[field]
+            try:
+                values[field] = parse(entry.text(), unit, system)
+                if values[field] <= 0:
+                    raise ToreumaError(name, "must be larger than nothing", "type a size")
+                bad = False
+            except ToreumaError as error:
+                entry.setToolTip(f"{error.what}; {error.cure}")
+                bad, good = True, False
+            if bool(entry.property("bad")) != bad:
+                entry.setProperty("bad", bad)
+                entry.style().unpolish(entry)
+                entry.style().polish(entry)
+        return LabCut(tool_material=self.tool.currentData(), **values) if good else None
+
+    def refresh(self) -> None:
+        """Compute the cut and the ladder again."""
+        cut = self._cut(self.system)
+        if cut is None:
+            self.says.setText("Type sizes that can be: a number larger than nothing, with its unit if you like.")
+            self.loads.show_limits(None, self.system)
+            self.steps.show_rungs({})
+            return
+        material, machine = materials()[self.material.currentData()], machines()[self.machine.currentData()]
+        self.result = try_cut(cut, material, machine)
+        self.rungs = {
+            tool: ladder(LabCut(**{**cut.__dict__, "tool_material": tool}), material, machine) for tool in LADDER_TOOLS
+        }
+        worst = self.result.worst
+        if worst.share > 1:
+            self.says.setText(f"Ended by {worst.name}. {worst.why}")
+            self.says.setObjectName("error")
+        else:
+            self.says.setText(f"Goes; {worst.name} comes first, {worst.share:.0%} of it is used.")
+            self.says.setObjectName("ok")
+        self.says.style().unpolish(self.says)
+        self.says.style().polish(self.says)
+        words = [f"{e.name} {show(e.number, e.unit, self.system)}" for e in self.result.numbers]
+        caution = f"\n{material.caution}" if material.caution else ""
+        self.numbers.setText("\n".join(words) + f"\nCoolant: {material.coolant}{caution}")
+        self.loads.show_limits(self.result, self.system)
+        self.steps.show_rungs(self.rungs, self.system)
+
+
+class LoadBars(QWidget):
+    """One bar for every limit, in the temper colours of its load; the line marks the limit."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self.theme = theme
+        self._result: LabResult | None = None
+        self._system: System = "mm"
+        self.setMinimumHeight(8 * ROW_PX)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setAccessibleName("Share of every limit")
+
+    def show_limits(self, result: LabResult | None, system: System) -> None:
+        self._result, self._system = result, system
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+        painter.fillRect(self.rect(), self.theme.colour("paper"))
+        names, right = 130.0, 210.0
+        room = self.width() - names - right
+        full = room / 1.25
+        for index, one in enumerate(self._result.limits if self._result else ()):
+            y = 6 + index * ROW_PX
+            painter.setFont(self.theme.text_font())
+            painter.setPen(self.theme.colour("ink"))
+            left = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft
+            painter.drawText(QRectF(0, y, names, BAR_PX), left, one.name[0].upper() + one.name[1:])
+            painter.fillRect(QRectF(names, y, room, BAR_PX), self.theme.colour("line"))
+            long = min(one.share, 1.25) * full
+            painter.fillRect(QRectF(names, y, long, BAR_PX), self.theme.load_colour(one.share))
+            painter.setFont(self.theme.number_font(12))
+            limit = one.number.bit
+            word = ", least" if one.least else " of"
+            most = f"{word} {show(limit.number, limit.unit, self._system)}" if limit is not None else ""
+            text = f"{show(one.number.number, one.number.unit, self._system)}{most}"
+            painter.drawText(QRectF(names + room + 8, y, right - 8, BAR_PX), left, text)
+            painter.setFont(self.theme.text_font(12))
+            painter.setPen(self.theme.colour("muted"))
+            painter.drawText(QRectF(names, y + BAR_PX, self.width() - names, 18), left, one.why)
+            painter.setPen(self.theme.colour("ink"))
+            painter.drawLine(QPointF(names + full, y - 3), QPointF(names + full, y + BAR_PX + 3))
+        painter.end()
+
+
+class LadderView(QWidget):
+    """Speeds across, tool materials down; each cell in the colour of its load, with the limit that ends it."""
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self.theme = theme
+        self._rungs: dict[str, tuple[Rung, ...]] = {}
+        self._system: System = "mm"
+        self.setFixedHeight(200)
+        self.setAccessibleName("Ladder of speeds")
+
+    def show_rungs(self, rungs: dict[str, tuple[Rung, ...]], system: System = "mm") -> None:
+        self._rungs, self._system = rungs, system
+        self.update()
+
+    def paintEvent(self, event: QPaintEvent) -> None:
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), self.theme.colour("paper"))
+        names, high = 130.0, 34.0
+        first = next(iter(self._rungs.values()), ())
+        if not first:
+            painter.end()
+            return
+        wide = (self.width() - names) / len(first)
+        centre = Qt.AlignmentFlag.AlignCenter
+        left = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft
+        painter.setPen(self.theme.colour("muted"))
+        painter.setFont(self.theme.text_font(12))
+        painter.drawText(QRectF(0, 0, names, 20), left, f"Ladder, {'ft/min' if self._system == 'inch' else 'm/min'}")
+        painter.setFont(self.theme.number_font(12))
+        for column, rung in enumerate(first):
+            speed = show(rung.vc_m_min, "m/min", self._system).number
+            painter.drawText(QRectF(names + column * wide, 0, wide, 20), centre, speed)
+        for row, (tool, rungs) in enumerate(self._rungs.items()):
+            y = 22 + row * (high + 3)
+            painter.setPen(self.theme.colour("ink"))
+            painter.setFont(self.theme.text_font(13))
+            painter.drawText(QRectF(0, y, names, high), left, tool[0].upper() + tool[1:])
+            ended = False
+            for column, rung in enumerate(rungs):
+                box = QRectF(names + column * wide + 1, y, wide - 2, high)
+                painter.fillRect(box, self.theme.load_colour(rung.share))
+                if rung.share > 1 and not ended:
+                    painter.setPen(self.theme.colour("raised"))
+                    painter.setFont(self.theme.text_font(11))
+                    painter.drawText(box, centre | Qt.TextFlag.TextWordWrap, rung.limit)
+                ended = rung.share > 1 and rung.limit not in ("thin chip", "corner strength")
+        painter.end()
