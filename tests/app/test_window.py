@@ -498,3 +498,24 @@ def test_light_and_dark(window: MainWindow, qtbot: QtBot) -> None:
     qtbot.keyClick(window, Qt.Key.Key_T, Qt.KeyboardModifier.ControlModifier)
     assert picture(window) != light
     assert window._settings.value("theme") == "dark"
+
+
+def test_how_a_job_is_run_is_chosen_beside_the_whole_route(window: MainWindow, settled: Callable[[], None]) -> None:
+    window.set_stage("operations")
+    window.session.select()
+    before = window.session.outcome.plan.operations[1].numbers["vc"].number  # type: ignore[union-attr]
+    box = window.reasons.choices["conditions.attended"]
+    box.setCurrentIndex(1)
+    box.activated.emit(1)
+    settled()
+    after = window.session.outcome.plan.operations[1].numbers["vc"].number  # type: ignore[union-attr]
+    assert after == pytest.approx(0.85 * before)
+    line = window.reasons.lines["derate.unattended"]
+    line.setText("a camera watches")
+    line.setModified(True)
+    line.editingFinished.emit()
+    settled()
+    assert window.session.outcome.plan.operations[1].numbers["vc"].number == before  # type: ignore[union-attr]
+    window.session.undo()
+    window.session.undo()
+    assert window.session.job.conditions.attended  # type: ignore[union-attr]

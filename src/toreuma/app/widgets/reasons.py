@@ -16,6 +16,7 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job, Operation
+from toreuma.core.plan.derates import Derate, derates_of, without_derate
 from toreuma.core.plan.hold import operation_grips
 from toreuma.core.units import show
 
@@ -26,6 +27,12 @@ HOLD_CAUTIONS = (
     "A bar that sticks out behind the spindle whips: keep it guarded, in a liner, or cut short.",
     "A centre supports the piece, it does not hold it.",
     "Computed values: the machine's manual, the chuck's sheet, local rules and trained staff come first.",
+)
+
+CONDITIONS: tuple[tuple[str, str, tuple[tuple[str, object], ...]], ...] = (
+    ("stance", "Stance", (("Normal", "normal"), ("Gentle", "gentle"), ("Hard", "hard"))),
+    ("attended", "Watched", (("Somebody watches", True), ("Nobody watches", False))),
+    ("coolant", "Coolant", (("As usual", "usual"), ("Dry", "dry"))),
 )
 
 LEAD_NUMBERS = ("vc", "clamp", "f", "f_centre", "ap_max", "ap", "passes", "n", "force", "power", "ra", "rt")
@@ -82,7 +89,10 @@ class ReasonsPanel(RowColumn):
     def _overview(self) -> None:
         outcome = self._session.outcome
         findings = outcome.plan.all_findings if outcome else ()
-        fresh = self._start(("overview", outcome is None, self._finding_key(findings)))
+        job = self._session.job
+        derates = derates_of(job) if job is not None else ()
+        known = tuple(one.key for one in derates)
+        fresh = self._start(("overview", outcome is None, self._finding_key(findings), known))
         self._text("title", "title", "Whole route")
         times = outcome.plan.times if outcome else None
         self._text("time", "large", clock(times.total_s) + " min" if times else "planning")
@@ -93,9 +103,36 @@ class ReasonsPanel(RowColumn):
                 f"cutting {clock(times.cutting_s)}   rapid {clock(times.rapid_s)}   idle {clock(times.idle_s)}",
             )
         self._text("hint", "muted", "Select an operation to see its numbers and the reason behind each.")
+        if job is not None:
+            self._conditions(job, derates, fresh)
         if fresh:
             self._findings(findings)
             self._end()
+
+    def _conditions(self, job: Job, derates: tuple[Derate, ...], fresh: bool) -> None:
+        """How the job is run, and what makes its numbers gentler."""
+        if fresh:
+            self._heading("How it is run")
+        for key, label, options in CONDITIONS:
+            self._choice(
+                f"conditions.{key}",
+                label,
+                options,
+                getattr(job.conditions, key),
+                lambda j, value, k=key: j.changed(conditions=j.conditions.changed(**{k: value})),  # type: ignore[misc]
+            )
+        if fresh and derates:
+            self._heading("Factors on speed and feed")
+        for one in derates:
+            feed = f", feed × {one.feed:g}" if one.feed != 1 else ""
+            words = f"{one.name}: speed × {one.speed:g}{feed}; {one.why}"
+            self._text(f"derate.{one.key}", "muted" if one.left_out else "plain", words[0].upper() + words[1:])
+            self._line(
+                f"derate.{one.key}",
+                "Left out: a reason, to leave it out",
+                one.left_out,
+                lambda j, text, k=one.key: without_derate(j, k, text),  # type: ignore[misc]
+            )
 
     def _operation(self, job: Job, operation: Operation) -> None:
         outcome = self._session.outcome

@@ -7,6 +7,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Identifier, Name, Value
+from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.hold import Centre, Hold, SecondHold
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.operation import Operation
@@ -50,6 +51,7 @@ class Job(Value):
     setups: tuple[Setup, ...] = Field(min_length=1, max_length=1)
     second_hold: SecondHold | None = Field(default=None, description="What the second side will be held by")
     program: ProgramOptions = ProgramOptions()
+    conditions: Conditions = Conditions()
     trials: tuple[Trial, ...] = Field(default=(), max_length=2000, description="What was seen of tools tried")
 
     @model_validator(mode="after")

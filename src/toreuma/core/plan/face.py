@@ -85,9 +85,9 @@ def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
 
 def _numbers(work: Work, operation: Face, tool: TurningTool, d_mm: float) -> dict[str, Evidence]:
     job, pins = work.job, operation.pins
-    vc = num.surface_speed(job.stock.material, tool.insert.material, "rough", pins)
+    vc = num.surface_speed(job, tool.insert.material, "rough", pins)
     clamp = num.clamp(vc.number, work.hold.limits, pins)
-    feed = num.rough_feed(tool.insert, pins)
+    feed = num.rough_feed(job, tool.insert, pins)
     rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
     depth = num.rough_depth(
         tool.insert, _entering(tool), work.shape.edge_length, job, vc.number, feed.number, rpm, pins

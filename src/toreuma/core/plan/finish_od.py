@@ -102,7 +102,7 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
 
 def _numbers(work: Work, operation: FinishOd, tool: TurningTool) -> dict[str, Evidence]:
     job, pins = work.job, operation.pins
-    vc = num.surface_speed(job.stock.material, tool.insert.material, "finish", pins)
+    vc = num.surface_speed(job, tool.insert.material, "finish", pins)
     clamp = num.clamp(vc.number, work.hold.limits, pins)
     least = surface_speed_rpm(vc.number, 2 * work.scene.profile.largest_r)
     feed = num.finish_feed(tool.insert, operation.wanted_ra_um, pins)

@@ -7,7 +7,8 @@ from toreuma.core.cutting import finish, force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import clamp_inputs, lowest, surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.model import Insert, Job, Material, Operation, Pins
+from toreuma.core.model import Insert, Job, Operation, Pins
+from toreuma.core.plan.derates import counted, life_factor
 from toreuma.core.plan.result import OperationFault
 
 __all__ = ["clamp", "finish_feed", "no_beyond", "passes", "power", "rough_depth", "rough_feed", "surface_speed"]
@@ -30,8 +31,9 @@ def _pin(evidence: Evidence, pins: Pins, field: str) -> Evidence:
     return replace(evidence, pin=field, pinned=True, proposed=evidence.number, number=wanted)
 
 
-def surface_speed(material: Material, tool_material: str, use: str, pins: Pins) -> Evidence:
-    """Starting surface speed, m/min; ``use`` is rough, finish or part_off."""
+def surface_speed(job: Job, tool_material: str, use: str, pins: Pins) -> Evidence:
+    """Starting surface speed, m/min, less every derate that counts; ``use`` is rough, finish or part_off."""
+    material = job.stock.material
     row = next((row for row in material.speeds if row.tool_material == tool_material), None)
     if row is None and pins.vc_m_min is None:
         known = ", ".join(row.tool_material for row in material.speeds) or "none"
@@ -50,7 +52,26 @@ def surface_speed(material: Material, tool_material: str, use: str, pins: Pins) 
         source=material.source,
         note=f"{material.name}, ISO 513 group {material.group}, {tool_material}, {use.replace('_', ' ')}",
     )
-    return _pin(evidence, pins, "vc_m_min")
+    return _pin(_derated(evidence, job, tool_material), pins, "vc_m_min")
+
+
+def _derated(evidence: Evidence, job: Job, tool_material: str) -> Evidence:
+    """A speed with the factor of every derate that counts, each named."""
+    factors = [one for one in counted(job) if one.speed != 1]
+    if not factors:
+        return evidence
+    share = math.prod(one.speed for one in factors)
+    longer = life_factor(share, tool_material)
+    return replace(
+        evidence,
+        number=evidence.number * share,
+        formula=f"{evidence.formula}, times the factors",
+        inputs=(
+            Input("table", "vc", evidence.number, "m/min"),
+            *(Input(one.name, "×", one.speed, "ratio") for one in factors),
+        ),
+        note=f"{evidence.note}; an edge lasts {longer:.1f} times as long as at the table's speed (estimate)",
+    )
 
 
 def clamp(vc: float, hold_limits: tuple[Limit, ...], pins: Pins, steady_below_d: float | None = None) -> Evidence:
@@ -64,8 +85,8 @@ def clamp(vc: float, hold_limits: tuple[Limit, ...], pins: Pins, steady_below_d:
     return replace(pinned, inputs=clamp_inputs(vc, pinned.number))
 
 
-def rough_feed(insert: Insert, pins: Pins) -> Evidence:
-    """Roughing feed: middle of the chip window, at most half the nose radius."""
+def rough_feed(job: Job, insert: Insert, pins: Pins) -> Evidence:
+    """Roughing feed: middle of the chip window, at most half the nose radius; derates do not go below the window."""
     window = _window(insert)
     nose = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
     limits = [
@@ -85,7 +106,12 @@ def rough_feed(insert: Insert, pins: Pins) -> Evidence:
         ),
         source="chip window of the insert",
     )
-    return _pin(replace(evidence, number=round(evidence.number, 3)), pins, "feed_mm_rev")
+    factors = [one for one in counted(job) if one.feed != 1]
+    share = math.prod(one.feed for one in factors)
+    most = min(limit.number for limit in limits[1:])
+    number = min(max(evidence.number * share, min(window[0], evidence.number)), most)
+    inputs = (*evidence.inputs, *(Input(one.name, "×", one.feed, "ratio") for one in factors))
+    return _pin(replace(evidence, number=round(number, 3), inputs=inputs), pins, "feed_mm_rev")
 
 
 def finish_feed(insert: Insert, ra_um: float, pins: Pins) -> Evidence:

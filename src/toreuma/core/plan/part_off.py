@@ -83,7 +83,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
 
 def _numbers(work: Work, operation: PartOff, tool: PartingTool, d_mm: float) -> dict[str, Evidence]:
     job, pins, blade = work.job, operation.pins, tool.blade
-    vc = num.surface_speed(job.stock.material, blade.material, "part_off", pins)
+    vc = num.surface_speed(job, blade.material, "part_off", pins)
     clamp = num.clamp(vc.number, work.hold.limits, pins, operation.steady_below_d_mm)
     low, high = blade.feed_range_mm_rev
     feed = Evidence(

@@ -145,9 +145,9 @@ def _reach(work: Work, operation: RoughOd) -> tuple[Stretch, Reach]:
 def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evidence]:
     job, pins = work.job, operation.pins
     d_mm = 2 * work.stock.bounds[3]
-    vc = num.surface_speed(job.stock.material, tool.insert.material, "rough", pins)
+    vc = num.surface_speed(job, tool.insert.material, "rough", pins)
     clamp = num.clamp(vc.number, work.hold.limits, pins)
-    feed = num.rough_feed(tool.insert, pins)
+    feed = num.rough_feed(job, tool.insert, pins)
     rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
     depth = num.rough_depth(
         tool.insert, tool.holder.entering_angle_deg, work.shape.edge_length, job, vc.number, feed.number, rpm, pins

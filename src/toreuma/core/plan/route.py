@@ -139,6 +139,7 @@ def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock:
         job.stock,
         job.setup.hold,
         job.setup.centre,
+        job.conditions,
         job.machine,
         hold.limits,
         fingerprint(stock),

@@ -1,0 +1,87 @@
+"""Derates: what about blank, hold and circumstances asks for gentler numbers, each a factor with its own name.
+
+The factors are typical; each can be left out with a reason that stays in the job. Interruption follows once the milled
+extras are cut.
+"""
+
+from dataclasses import dataclass
+
+from toreuma.core.cutting.life import exponent
+from toreuma.core.model import Job, TubeBar
+from toreuma.core.model.conditions import LeftOut
+
+__all__ = ["Derate", "counted", "derates_of", "life_factor", "without_derate"]
+
+SKIN = {"scale": (0.85, "scale rubs the edge away"), "hard": (0.7, "a hard skin notches the edge at one depth")}
+DRY = {"M": 0.6, "S": 0.6}
+DRY_ELSE, UNATTENDED = 0.75, 0.85
+OVERHANG_FREE, OVERHANG_STEP, OVERHANG_LEAST = 3.0, 0.1, 0.6
+THIN_WALL_SHARE, THIN_WALL = 0.1, 0.8
+STANCE = {"gentle": (0.8, 0.85), "hard": (1.15, 1.1)}
+
+
+@dataclass(frozen=True)
+class Derate:
+    """``speed`` and ``feed`` are factors; ``left_out`` is the reason for which it does not count, or empty."""
+
+    key: str
+    name: str
+    speed: float
+    feed: float
+    why: str
+    left_out: str = ""
+
+
+def derates_of(job: Job) -> tuple[Derate, ...]:
+    """Every derate the job gives cause for, also those left out."""
+    conditions, found = job.conditions, []
+
+    def add(key: str, name: str, speed: float, why: str, feed: float = 1.0) -> None:
+        found.append(Derate(key, name, speed, feed, why, conditions.reason_for(key)))
+
+    if job.stock.skin in SKIN:
+        factor, why = SKIN[job.stock.skin]
+        add("skin", f"{job.stock.skin} on the blank", factor, why)
+    overhang = _overhang(job)
+    if overhang > OVERHANG_FREE and job.setup.centre is None:
+        factor = max(1 - OVERHANG_STEP * (overhang - OVERHANG_FREE), OVERHANG_LEAST)
+        add(
+            "overhang", f"sticks out {overhang:.1f} diameters", round(factor, 3), "a long piece sings", round(factor, 3)
+        )
+    if _is_thin(job):
+        add("thin wall", "thin wall", THIN_WALL, "a thin wall gives way and chatters", THIN_WALL)
+    group = job.stock.material.group
+    if conditions.coolant == "dry" and not job.stock.material.coolant.startswith(("dry", "air")):
+        add("dry", "dry where coolant is usual", DRY.get(group, DRY_ELSE), "the edge runs hotter")
+    if not conditions.attended:
+        add("unattended", "nobody watches", UNATTENDED, "an edge that fails unseen spoils parts")
+    if conditions.stance in STANCE:
+        speed, feed = STANCE[conditions.stance]
+        add("stance", f"{conditions.stance} stance", speed, "chosen for the job", feed)
+    return tuple(found)
+
+
+def counted(job: Job) -> tuple[Derate, ...]:
+    """The derates that count."""
+    return tuple(one for one in derates_of(job) if not one.left_out)
+
+
+def life_factor(speed: float, tool_material: str) -> float:
+    """How many times as long an edge lasts at a share of the speed (Taylor)."""
+    return float((1 / speed) ** (1 / exponent(tool_material)))
+
+
+def without_derate(job: Job, key: str, reason: str) -> Job:
+    """The job with a derate left out for a reason; an empty reason lets it count again."""
+    kept = tuple(one for one in job.conditions.left_out if one.derate != key)
+    more = (LeftOut(derate=key, reason=reason),) if reason else ()
+    return job.changed(conditions=job.conditions.changed(left_out=(*kept, *more)))
+
+
+def _overhang(job: Job) -> float:
+    return job.setup.hold.stick_out_mm / job.stock.largest_d_mm if job.stock.kind != "free" else 0.0
+
+
+def _is_thin(job: Job) -> bool:
+    stock = job.stock
+    return isinstance(stock, TubeBar) and (stock.d_mm - stock.bore_d_mm) / 2 < THIN_WALL_SHARE * stock.d_mm
