@@ -67,6 +67,9 @@ def test_inserts_read_as_the_tables_say(
 def test_rounds_wipers_edges_hands_and_tails() -> None:
     assert (insert("RCMT 10T3M0").ic_mm, insert("RCMT 10T3M0").nose_radius_mm) == (10, None)
     assert insert("RNMG 120400").ic_mm == 12.7
+    assert insert_text(insert("RPMT1204MO"), TABLES.insert, "metric") == "RPMT1204M0"
+    assert insert("CNGA120408S01025").tail == "S01025"
+    assert (insert("TNGG160404R-F").hand, insert("TNGG160404R-F").tail) == ("R", "F")
     assert insert("RNMG 43").ic_mm == 12.7
     milling = insert("SPKN 1203 ED TR")
     assert (milling.wiper, milling.edge, milling.hand) == ("ED", "T", "R")

@@ -17,6 +17,7 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
 from toreuma.core.plan.stations import free_station, with_tool
 from toreuma.core.scene import build_scene
+from toreuma.core.spoken import spoken
 from toreuma.core.units import System, show
 
 __all__ = ["AdvicePanel"]
@@ -78,7 +79,8 @@ class AdvicePanel(ScrollColumn):
             self.column.addWidget(heading("Looked at and left"))
             for rival in advice.rejected[:MOST_REJECTED]:
                 self._say("plain", rival.title)
-                self._say("muted", rival.why[0].upper() + rival.why[1:])
+                why = spoken(rival.why, self._session.system)
+                self._say("muted", why[0].upper() + why[1:])
             more = len(advice.rejected) - MOST_REJECTED
             if more > 0:
                 self._say("muted", f"and {more} more")
@@ -86,7 +88,8 @@ class AdvicePanel(ScrollColumn):
         self.settle()
 
     def _card(self, index: int, one: Candidate) -> None:
-        card = CandidateCard(one, index == self._choice.index, index == 0, lambda: self._choice.look_at(index))
+        chosen, system = index == self._choice.index, self._session.system
+        card = CandidateCard(one, system, chosen, index == 0, lambda: self._choice.look_at(index))
         card.take.clicked.connect(lambda: self.take(index))
         self.cards.append(card)
         self.column.addWidget(card)
@@ -116,7 +119,7 @@ class AdvicePanel(ScrollColumn):
             self.column.addWidget(row)
         for number, spot in enumerate(view.spots, 1):
             area = show(spot.area_mm2, "mm2", self._session.system, decimals=2)
-            self._say("muted", f"{number}  {area}: {spot.words}")
+            self._say("muted", f"{number}  {area}: {spoken(spot.words, self._session.system)}")
 
     def _comparison(self) -> None:
         button = QPushButton("Hide the comparison" if self.comparing else "Compare with the first")
@@ -238,7 +241,7 @@ def _shown(value: Evidence | None, system: System) -> str:
 class CandidateCard(QFrame):
     """One candidate: codes, why, and why not."""
 
-    def __init__(self, one: Candidate, chosen: bool, best: bool, look: Callable[[], None]) -> None:
+    def __init__(self, one: Candidate, system: System, chosen: bool, best: bool, look: Callable[[], None]) -> None:
         super().__init__()
         self.setObjectName("notice" if chosen else "card")
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -258,11 +261,12 @@ class CandidateCard(QFrame):
         head.addWidget(place)
         column.addLayout(head)
         for text in one.reasons if best or chosen else ():
-            label = QLabel(text[0].upper() + text[1:])
+            words = spoken(text, system)
+            label = QLabel(words[0].upper() + words[1:])
             label.setWordWrap(True)
             column.addWidget(label)
         if one.against:
-            words = one.against if chosen else f"{one.reasons[0]}; {one.against}"
+            words = spoken(one.against if chosen else f"{one.reasons[0]}; {one.against}", system)
             against = QLabel(words[0].upper() + words[1:])
             against.setObjectName("muted")
             against.setWordWrap(True)

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLay
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.spoken import spoken
 
 __all__ = ["FindingCard"]
 
@@ -38,16 +39,18 @@ class FindingCard(QFrame):
         head.addWidget(word)
         head.addStretch(1)
         column.addLayout(head)
-        what = QLabel(finding.what[0].upper() + finding.what[1:])
+        said = spoken(finding.what, session.system)
+        what = QLabel(said[0].upper() + said[1:])
         what.setWordWrap(True)
         column.addWidget(what)
         if finding.why:
-            why = QLabel(finding.why[0].upper() + finding.why[1:])
+            reason = spoken(finding.why, session.system)
+            why = QLabel(reason[0].upper() + reason[1:])
             why.setObjectName("muted")
             why.setWordWrap(True)
             column.addWidget(why)
         for cure in finding.cures:
-            button = QPushButton(cure.label)
+            button = QPushButton(spoken(cure.label, session.system))
             button.clicked.connect(lambda _=False, c=cure: self._cure(c))
             column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
 

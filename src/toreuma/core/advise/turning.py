@@ -228,7 +228,7 @@ def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> lis
         if best.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
             assert wish.surface is not None
             spots = tight_spots(scene, best.tool, wish.surface, best.reach)
-            where = f" at Z {spots[0].from_z:.1f} to {spots[0].to_z:.1f}: {spots[0].words}" if spots else ""
+            where = f" at Z {spots[0].from_z:.1f} to {spots[0].to_z:.1f} mm: {spots[0].words}" if spots else ""
             why = f"leaves {best.left_mm2:.1f} mm²{where}"
         else:
             weaker = STRENGTH[shape] < STRENGTH[first.insert.shape]

@@ -123,8 +123,8 @@ def _metric_corner(scan: Scanner, tables: InsertTables, shape: str) -> tuple[flo
     """Radius, wiper letters, and whether a round insert is metric."""
     here = scan.peek()
     if shape == "R":
-        if here.startswith("M0"):
-            scan.pattern(7, "corner", "M0", ["M0", "00"])
+        if here.startswith(("M0", "MO")):  # a zero, often typed as the letter
+            scan.pattern(7, "corner", "M[0O]", ["M0", "00"])
             scan.note(7, "corner", "M0", "round insert, diameter in whole millimetres")
             return None, "", True
         if here[:2] in tables.corner_mm:
