@@ -10,10 +10,13 @@ from pytestqt.qtbot import QtBot
 
 from toreuma.app.window import MainWindow
 from toreuma.core.model import Job
-from toreuma.io.library import demo_job
+from toreuma.io.library import catalogue, demo_job
 from toreuma.io.rack import load_rack
 
 Settled = Callable[[], None]
+
+CARRIERS = ("PCLNR2020K12", "SCLCR2020K12", "PWLNR2020K08", "PTGNR2020K16", "SDJCR2020K11", "A16R-SCLCR09")
+"""Enough of the catalogue for the window; the whole of it is tried in the core's own tests."""
 
 
 def job_of(window: MainWindow) -> Job:
@@ -27,6 +30,8 @@ def advised(
 ) -> Iterator[Callable[[str], None]]:
     """Open the tools stage and let a wish be answered."""
     monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
+    few = catalogue().changed(carriers=tuple(one for one in catalogue().carriers if one.code in CARRIERS))
+    monkeypatch.setattr("toreuma.app.tool_choice.catalogue", lambda: few)
     window.set_stage("tools")
 
     def ask(key: str) -> None:
