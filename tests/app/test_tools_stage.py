@@ -94,6 +94,7 @@ def test_what_was_seen_of_a_tool_is_kept_in_the_job(
     form.keep.click()
     trial = job_of(window).trials[0]
     assert (trial.cut, trial.chip, trial.noise) == ("Rough the outside", "long strings", "sings")
+    assert trial.feed_mm_rev == 0.275  # what the operation is planned with
     window.session.undo()
     assert not job_of(window).trials
 

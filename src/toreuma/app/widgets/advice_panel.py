@@ -154,14 +154,17 @@ class AdvicePanel(ScrollColumn):
         self.column.addWidget(heading("Tried on this cut"))
         seen = [trial for trial in job.trials if trial.cut == wish.words]
         for trial in seen:
-            words = ", ".join(w for w in (trial.chip, trial.burr, trial.noise, trial.finish, trial.note) if w)
-            self._say("plain", f"{trial.tool}: {words or 'nothing noted'}")
+            words = ", ".join(w for w in (trial.chip, trial.burr, trial.noise, trial.finish) if w)
+            cut = f"at {trial.feed_mm_rev:.3g} mm/rev and {trial.ap_mm:.3g} mm on radius"
+            self._say("plain", spoken(f"{trial.tool}, {cut}: {words or 'nothing noted'}", self._session.system))
         self.trial = TrialForm()
-        self.trial.kept.connect(lambda fields: self._keep_trial(one.title, wish.words, fields))
+        self.trial.kept.connect(lambda fields: self._keep_trial(one.title, wish, fields))
         self.column.addWidget(self.trial)
 
-    def _keep_trial(self, tool: str, cut: str, fields: dict[str, str]) -> None:
-        self._session.attempt(lambda j: j.changed(trials=(*j.trials, {"tool": tool, "cut": cut, **fields})))
+    def _keep_trial(self, tool: str, wish: Wish, fields: dict[str, str]) -> None:
+        feed, depth = self._cut(wish)
+        trial = {"tool": tool, "cut": wish.words, "feed_mm_rev": feed, "ap_mm": depth, **fields}
+        self._session.attempt(lambda j: j.changed(trials=(*j.trials, trial)))
         self._fill()
 
     def _toggle(self) -> None:

@@ -41,8 +41,6 @@ SEAT_MM = 0.6
 SLIM_SHARE = 0.1
 """How much narrower a blade is behind its cutting width, each side, as a share of that."""
 
-BAR_FLAT_SHARE = 0.5
-
 
 def shape_of(tool: Tool) -> ToolShape:
     """The shape of a tool, mm from its nose centre."""

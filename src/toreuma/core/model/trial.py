@@ -13,7 +13,7 @@ CHIPS: tuple[Chip, ...] = ("", "short and broken", "curls that break late", "lon
 
 
 class Trial(Value):
-    """``tool`` is the tool's name by its codes, ``cut`` what was cut with it."""
+    """``tool`` is the tool's name by its codes, ``cut`` what was cut with it, at a feed and a depth on radius."""
 
     tool: Name
     cut: Name
@@ -23,5 +23,3 @@ class Trial(Value):
     burr: Name = ""
     noise: Name = ""
     finish: Name = ""
-    note: Name = ""
-    verdict: Literal["", "keep", "leave"] = ""

@@ -8,8 +8,6 @@ from toreuma.core.standards.codes.tables import CodeTables
 
 __all__ = ["Head", "read_edge", "read_head"]
 
-HALF_ANGLES = "V"
-
 
 @dataclass(frozen=True)
 class Head:
