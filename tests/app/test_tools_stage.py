@@ -244,15 +244,15 @@ def test_the_cut_lab_answers_in_both_units_and_marks_what_cannot_be(window: Main
     window.bench.list.setCurrentRow(4)
     lab = window.bench.lab
     assert lab.result is not None
-    before = {one.name: one.share for one in lab.result.limits}
+    before = {one.kind.name: one.share for one in lab.result.limits}
     picture = lab.loads.grab().toImage()
     lab.units.setCurrentIndex(1)
     lab.units.activated.emit(1)
     assert lab.entries["vc_m_min"].text() == "591 ft/min"
-    after = {one.name: one.share for one in lab.result.limits}
+    after = {one.kind.name: one.share for one in lab.result.limits}
     assert after["power"] == pytest.approx(before["power"], rel=0.01)  # shown rounded, the cut is the same
     lab.entries["ap_mm"].setText("0.5 in")
-    assert lab.result.worst.name == "power"
+    assert lab.result.worst.kind.name == "power"
     assert "Ended by power" in lab.says.text()
     assert lab.loads.grab().toImage() != picture
     lab.entries["feed_mm_rev"].setText("-1")

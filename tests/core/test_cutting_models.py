@@ -1,7 +1,6 @@
 """Cutting models against worked examples and closed forms; every source is named."""
 
 import math
-from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -10,8 +9,9 @@ from toreuma.core.cutting.engagement import engaged
 from toreuma.core.cutting.force import corrected, cutting_force_n, force_with_nose_n, in_plane_n
 from toreuma.core.cutting.heat import edge_temperature_c, temperature_rise_k
 from toreuma.core.cutting.holes import chip_in_milling_mm, drilling, milling_power_kw, tapping_torque_nm
-from toreuma.core.cutting.lab import LabCut, ladder, try_cut
+from toreuma.core.cutting.lab import free_situation, ladder, try_cut
 from toreuma.core.cutting.life import economic_life_min, fastest_life_min, speed_for_life
+from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.model import Machine
 from toreuma.io.library import machines, materials
 
@@ -99,45 +99,49 @@ def test_lives_for_output_and_for_cost_as_in_the_worked_example() -> None:
     assert speed_for_life(70, 0.125, cheapest) == pytest.approx(42, abs=0.5)
 
 
-def lab_cut(**changes: Any) -> LabCut:
-    usual = LabCut(50.0, 60.0, 150.0, 0.25, 1.5, 0.8, 95.0, "coated carbide")
-    return replace(usual, **changes)
+USUAL = {"d_mm": 50.0, "stick_out_mm": 60.0, "nose_mm": 0.8, "entering_deg": 95.0, "tool_material": "coated carbide"}
+
+
+def lab(material: str, machine: Machine, **changes: Any) -> tuple[Situation, Cut]:
+    """A free cut, and what it is made in."""
+    cut = Cut(changes.pop("ap_mm", 1.5), changes.pop("feed_mm_rev", 0.25), changes.pop("vc_m_min", 150.0))
+    return free_situation(materials()[material], machine, **{**USUAL, **changes}), cut
 
 
 def test_each_limit_ends_a_cut_of_its_own() -> None:
     """One case for every limit, so that none is there for show."""
     slant, toolroom = machines()["slant-bed"], machines()["toolroom lathe"]
-    cases: dict[str, tuple[LabCut, str, Machine]] = {
-        "power": (lab_cut(ap_mm=6.0, feed_mm_rev=0.35), "42CrMo4", toolroom),
-        "spindle speed": (lab_cut(d_mm=6.0, ap_mm=0.5, stick_out_mm=5.0), "CuZn39Pb3", slant),
-        "corner strength": (lab_cut(nose_mm=0.2, feed_mm_rev=0.2, ap_mm=0.5), "C45", slant),
-        "thin chip": (lab_cut(feed_mm_rev=0.01, ap_mm=0.05), "C45", slant),
-        "heat": (lab_cut(tool_material="PCD", vc_m_min=200.0), "C45", slant),
-        "bend": (lab_cut(d_mm=8.0, stick_out_mm=120.0, vc_m_min=60.0, ap_mm=1.0), "C45", slant),
-        "edge life": (lab_cut(tool_material="high-speed steel", vc_m_min=45.0, ap_mm=3.0), "C45", slant),
+    hss = "high-speed steel"
+    cases: dict[str, tuple[Situation, Cut]] = {
+        "power": lab("42CrMo4", toolroom, ap_mm=6.0, feed_mm_rev=0.35, vc_m_min=130.0),
+        "spindle speed": lab("CuZn39Pb3", slant, d_mm=6.0, ap_mm=0.5, stick_out_mm=5.0),
+        "corner strength": lab("C45", slant, nose_mm=0.2, feed_mm_rev=0.2, ap_mm=0.5),
+        "thin chip": lab("C45", slant, feed_mm_rev=0.01, ap_mm=0.05),
+        "heat": lab("C45", slant, tool_material="PCD", vc_m_min=200.0),
+        "bend of the piece": lab("C45", slant, d_mm=8.0, stick_out_mm=120.0, vc_m_min=90.0, ap_mm=1.0),
+        "edge life": lab("C45", slant, tool_material=hss, vc_m_min=40.0, ap_mm=6.0, feed_mm_rev=0.35),
     }
-    for name, (cut, material, machine) in cases.items():
-        worst = try_cut(cut, materials()[material], machine).worst
-        assert worst.name == name
+    for name, (situation, cut) in cases.items():
+        worst = try_cut(situation, cut).worst
+        assert worst.kind.name == name
         assert worst.share > 1
-        assert worst.why.endswith(".")
+        assert worst.kind.why.endswith(".")
 
 
 def test_a_usual_cut_goes() -> None:
     for name in ("C45", "42CrMo4", "GJL-250", "AlMgSi1"):
         material = materials()[name]
         row = next(one for one in material.speeds if one.tool_material == "coated carbide")
-        result = try_cut(lab_cut(vc_m_min=row.rough_m_min), material, machines()["slant-bed"])
-        assert result.worst.share <= 1.0, (name, result.worst.name)
+        result = try_cut(*lab(name, machines()["slant-bed"], vc_m_min=row.rough_m_min))
+        assert result.worst.share <= 1.0, (name, result.worst.kind.name)
 
 
 def test_the_ladder_ends_where_the_handbooks_say() -> None:
     """High-speed steel gives up by wear and heat between 25 and 63 m/min in C45; carbide on a small machine stalls."""
-    rungs = {r.vc_m_min: r for r in ladder(lab_cut(tool_material="high-speed steel"), C45, machines()["slant-bed"])}
+    rungs = {r.vc_m_min: r for r in ladder(*lab("C45", machines()["slant-bed"], tool_material="high-speed steel"))}
     assert rungs[25].share < 1 < rungs[63].share
     assert rungs[63].limit in ("edge life", "heat")
-    heavy = lab_cut(ap_mm=3.0)
-    small = ladder(heavy, C45, machines()["toolroom lathe"])
+    small = ladder(*lab("C45", machines()["toolroom lathe"], ap_mm=3.0))
     ends = next(r for r in small if r.share > 1)
     assert ends.limit == "power"
 
@@ -145,9 +149,9 @@ def test_the_ladder_ends_where_the_handbooks_say() -> None:
 def test_heat_and_life_never_fall_with_speed() -> None:
     shares: dict[str, list[float]] = {"heat": [], "edge life": [], "spindle speed": []}
     for vc in (20, 50, 120, 300, 700):
-        for one in try_cut(lab_cut(vc_m_min=float(vc)), C45, machines()["slant-bed"]).limits:
-            if one.name in shares:
-                shares[one.name].append(one.share)
+        for one in try_cut(*lab("C45", machines()["slant-bed"], vc_m_min=float(vc))).limits:
+            if one.kind.name in shares:
+                shares[one.kind.name].append(one.share)
     for values in shares.values():
         assert values == sorted(values)
 

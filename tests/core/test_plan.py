@@ -151,7 +151,7 @@ def test_part_off_breaks_the_edge_slows_and_clamps(spear: Job, spear_plan: Plan)
     clamp = cut.numbers["clamp"]
     assert clamp.bit is not None
     assert "steady below" in clamp.bit.label
-    assert clamp.number == math.floor(1000 * 90 / (math.pi * 12))
+    assert clamp.number == math.floor(1000 * cut.numbers["vc"].number / (math.pi * 12))
     pieces = sorted(polygons(cut.after), key=lambda p: p.bounds[0])
     assert len(pieces) == 2
     assert pieces[1].difference(spear_plan.scene.part.buffer(0.02)).area < 1e-6
@@ -178,10 +178,10 @@ def test_the_clamp_is_the_lowest_of_its_limits(spear: Job) -> None:
 
 def test_depth_is_limited_by_power_on_a_weak_machine(spear: Job, spear_plan: Plan) -> None:
     weak = spear.changed(machine=spear.machine.changed(power=({"rpm": 0, "power_kw": 0}, {"rpm": 1000, "power_kw": 2})))
-    depth = op(plan(weak), "op2").numbers["ap_max"]
-    assert depth.bit is not None
-    assert depth.bit.label.startswith("power")
-    assert depth.number < op(spear_plan, "op2").numbers["ap_max"].number
+    numbers = op(plan(weak), "op2").numbers
+    bits = [numbers[key].bit for key in ("ap_max", "f", "vc")]
+    assert any(bit is not None and bit.label.startswith("power") for bit in bits)
+    assert numbers["q"].number < op(spear_plan, "op2").numbers["q"].number
     power = op(plan(weak), "op2").numbers["power"]
     assert power.number <= power.limits[0].number * 1.0001
 
@@ -194,10 +194,13 @@ def test_a_pin_beyond_a_limit_is_kept_and_flagged_with_a_cure(spear: Job) -> Non
     assert numbers["ap_max"].pinned
     assert numbers["ap_max"].proposed == pytest.approx(op(plan(spear), "op2").numbers["ap_max"].number)
     flagged = {f.code: f for f in op(planned, "op2").findings}
-    assert {"pin.ap_mm", "power.short"} <= set(flagged)
+    assert set(flagged) == {"pin.ap_mm"}  # feed and speed give way, so that the power suffices
+    assert "crushed" in (flagged["pin.ap_mm"].why)
     cured = flagged["pin.ap_mm"].cures[0].apply(job)
     assert codes(plan(cured)) == set()
-    shallower = flagged["power.short"].cures[0].apply(job)
+    stalls = pinned(spear, "op2", ap_mm=6.0, feed_mm_rev=0.3, vc_m_min=150.0)
+    short = next(f for f in op(plan(stalls), "op2").findings if f.code == "power.short")
+    shallower = short.cures[-1].apply(stalls)
     assert "power.short" not in codes(plan(shallower))
 
 
@@ -227,7 +230,7 @@ def test_every_number_says_why(spear_plan: Plan) -> None:
         (lambda j: with_field(j, "op4", to_z_mm=-200.0), "range.outside"),
         (lambda j: with_field(j, "op4", from_z_mm=-90.0), "range.empty"),
         (lambda j: j.changed(stock=j.stock.changed(material=j.stock.material.changed(speeds=()))), "speed.unknown"),
-        (lambda j: j.changed(machine=j.machine.changed(efficiency=1e-6)), "power.none"),
+        (lambda j: j.changed(machine=j.machine.changed(efficiency=1e-6)), "power.short"),
     ],
 )
 def test_bad_input_is_a_finding_and_the_rest_is_planned(spear: Job, change, code: str) -> None:  # type: ignore[no-untyped-def]

@@ -12,7 +12,9 @@ from tests.core.test_tool_shapes import boring, insert, turning
 from toreuma.core.advise import advise, compare, reach_view, wishes
 from toreuma.core.advise.carriers import looseness_um, most_nose_mm
 from toreuma.core.advise.from_rack import with_rack
-from toreuma.core.cutting.life import MEANT_MIN, relative_life_min
+from toreuma.core.cutting.lab import free_situation
+from toreuma.core.cutting.life import life_min
+from toreuma.core.cutting.situation import Cut
 from toreuma.core.errors import Cancelled, JobError
 from toreuma.core.geometry.from_code import insert_from, tool_from
 from toreuma.core.geometry.insert_picture import insert_picture
@@ -27,7 +29,7 @@ from toreuma.core.scene import build_scene
 from toreuma.core.standards.codes import decode
 from toreuma.core.standards.codes.respell import respelled, symbols_at
 from toreuma.io.jobs import job_text, parse_job
-from toreuma.io.library import catalogue, code_tables, demo_job, known_threads
+from toreuma.io.library import catalogue, code_tables, demo_job, known_threads, machines, materials
 from toreuma.io.rack import load_rack, rack_csv, read_rack, save_rack
 from toreuma.io.store import edges_of, found_in, is_known, thing_of
 
@@ -115,14 +117,17 @@ def test_compare_leaves_rows_open_for_tools_without_an_insert(spear: Job) -> Non
 
 def test_life_follows_taylor() -> None:
     """vc T^m = C: at 1.19 times the speed and m = 0.25 half the life is left (1.189 = 2^0.25)."""
-    same = relative_life_min("coated carbide", 200, 200, 0.3, 0.3, 2, 2)
-    assert same.number == pytest.approx(MEANT_MIN)
-    faster = relative_life_min("coated carbide", 200 * 2**0.25, 200, 0.3, 0.3, 2, 2)
-    assert faster.number == pytest.approx(MEANT_MIN / 2)
-    steel = relative_life_min("high-speed steel", 200 * 2**0.25, 200, 0.3, 0.3, 2, 2)
-    assert steel.number == pytest.approx(MEANT_MIN / 4)
-    heavy = relative_life_min("coated carbide", 200, 200, 0.6, 0.3, 2, 2)
-    assert heavy.number == pytest.approx(MEANT_MIN * 0.5 ** (0.35 / 0.25))
+    slant, c45 = machines()["slant-bed"], materials()["C45"]
+
+    def life(tool_material: str, faster: float, feed: float = 0.25) -> float:
+        situation = free_situation(c45, slant, tool_material, 50.0, 60.0, 0.8, 95.0)
+        assert situation.row is not None
+        return life_min(situation, Cut(2.0, feed, situation.row.rough_m_min * faster))
+
+    assert life("coated carbide", 1.0) == pytest.approx(15.0)
+    assert life("coated carbide", 2**0.25) == pytest.approx(7.5)
+    assert life("high-speed steel", 2**0.25) == pytest.approx(3.75)  # m = 0.125
+    assert life("coated carbide", 1.0, 0.5) == pytest.approx(15.0 * 0.5 ** (0.35 / 0.25))
 
 
 def test_every_thing_of_the_store_can_be_found_and_drawn() -> None:

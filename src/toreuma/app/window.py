@@ -86,7 +86,7 @@ class MainWindow(QMainWindow):
         )
         self.canvas.choice = self.choice
         self.choice.changed.connect(self.canvas.update)
-        self.bench = BenchPage(self._theme)
+        self.bench = BenchPage(self._theme, session)
         self.imports = ImportPanel(session, self._theme)
         self.imports.finished.connect(self._on_import_over)
         self.ribbon = Ribbon(session, self._theme)

@@ -36,6 +36,8 @@ _LBF = 1 / 4.4482216152605
 UNITS: dict[str, dict[System, Unit]] = {
     "mm": {"mm": Unit("mm", 1, 3), "inch": Unit("in", _INCH, 4)},
     "um": {"mm": Unit("µm", 1, 1), "inch": Unit("µin", 1000 * _INCH, 0)},
+    "size_um": {"mm": Unit("µm", 1, 1), "inch": Unit("thou", _INCH, 2)},
+    "um/N": {"mm": Unit("µm/N", 1, 4), "inch": Unit("thou/lbf", _INCH / _LBF, 5)},
     "mm2": {"mm": Unit("mm²", 1, 2), "inch": Unit("in²", _INCH**2, 5)},
     "mm/rev": {"mm": Unit("mm/rev", 1, 3), "inch": Unit("in/rev", _INCH, 5)},
     "mm/min": {"mm": Unit("mm/min", 1, 0), "inch": Unit("in/min", _INCH, 2)},
@@ -43,6 +45,8 @@ UNITS: dict[str, dict[System, Unit]] = {
     "cm3/min": {"mm": Unit("cm³/min", 1, 1), "inch": Unit("in³/min", _INCH**3 * 1000, 2)},
     "kW": {"mm": Unit("kW", 1, 2), "inch": Unit("hp", _HP, 2)},
     "N": {"mm": Unit("N", 1, 0), "inch": Unit("lbf", _LBF, 0)},
+    "N m": {"mm": Unit("N m", 1, 1), "inch": Unit("lbf ft", 0.7375621493, 1)},
+    "money": {"mm": Unit("", 1, 2), "inch": Unit("", 1, 2)},
     "N/mm2": {"mm": Unit("N/mm²", 1, 0), "inch": Unit("N/mm²", 1, 0)},
     "rpm": {"mm": Unit("rpm", 1, 0), "inch": Unit("rpm", 1, 0)},
     "min": {"mm": Unit("min", 1, 1), "inch": Unit("min", 1, 1)},

@@ -18,6 +18,7 @@ from toreuma.core.standards.general import GeneralTables
 from toreuma.core.standards.threads import Thread, ThreadTables, thread_of
 from toreuma.core.units import System
 from toreuma.io.jobs import load_job
+from toreuma.io.own_materials import own_values, with_own
 
 __all__ = [
     "bar_sizes_mm",
@@ -33,14 +34,17 @@ __all__ = [
     "holds",
     "known_threads",
     "machines",
+    "material_sources",
     "materials",
     "open_job",
     "relief_tables",
+    "shipped_materials",
     "theme_tokens",
     "thread_tables",
 ]
 
 DEMO_PREFIX = "demo:"
+TYPICAL = "typical literature values (machining textbooks, table books), ±20 %"
 
 
 def data_path(*parts: str) -> Path:
@@ -121,9 +125,20 @@ def fit_tables() -> FitTables:
 
 
 @cache
+def shipped_materials() -> dict[str, Material]:
+    """Workpiece materials by name, as they ship."""
+    return {row["name"]: Material.model_validate({"source": TYPICAL, **row}) for row in _rows("materials")["materials"]}
+
+
+def material_sources() -> dict[str, str]:
+    """Where the shipped values come from, by field."""
+    sources: dict[str, str] = _rows("materials")["sources"]
+    return sources
+
+
 def materials() -> dict[str, Material]:
-    """Workpiece materials by name."""
-    return {row["name"]: Material.model_validate(row) for row in _rows("materials")}
+    """Workpiece materials by name, with the person's own values in place of those that ship."""
+    return with_own(shipped_materials(), own_values())
 
 
 @cache

@@ -3,7 +3,6 @@
 import csv
 import io
 import json
-import os
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
@@ -11,6 +10,7 @@ from pydantic import TypeAdapter, ValidationError
 
 from toreuma.core.errors import JobError
 from toreuma.core.model.catalogue import RackItem
+from toreuma.io.home import home
 from toreuma.io.jobs import validation_line, write_atomically
 
 __all__ = ["load_rack", "rack_csv", "rack_path", "read_rack", "save_rack"]
@@ -21,10 +21,8 @@ MOST_BYTES = 5_000_000
 
 
 def rack_path() -> Path:
-    """Where the rack is kept: in ``TOREUMA_HOME``, else with the person's other data."""
-    home = os.environ.get("TOREUMA_HOME")
-    base = Path(home) if home else Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local/share") / "toreuma"
-    return base / "rack.json"
+    """Where the rack is kept."""
+    return home() / "rack.json"
 
 
 def load_rack(path: Path | None = None) -> tuple[RackItem, ...]:

@@ -4,9 +4,11 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
 
+from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.cutting.heat import SOFTENING_C
-from toreuma.core.cutting.lab import LabCut, LabResult, Rung, ladder, try_cut
+from toreuma.core.cutting.lab import LabResult, Rung, free_situation, ladder, try_cut
+from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System, parse, show
 from toreuma.io.library import machines, materials
@@ -22,6 +24,9 @@ FIELDS: tuple[tuple[str, str, str, float], ...] = (
     ("nose_mm", "Nose radius", "mm", 0.8),
     ("entering_deg", "Entering angle", "deg", 95.0),
 )
+OF_THE_CUT = ("vc_m_min", "feed_mm_rev", "ap_mm")
+"""What is moved of a cut of an operation; the rest is the operation's."""
+
 LADDER_TOOLS = ("high-speed steel", "uncoated carbide", "coated carbide", "ceramic")
 BAR_PX, ROW_PX = 16, 40
 
@@ -29,9 +34,15 @@ BAR_PX, ROW_PX = 16, 40
 class LabBench(QWidget):
     """Everything answers while one types; what cannot be is marked where it stands."""
 
-    def __init__(self, theme: Theme) -> None:
+    def __init__(self, theme: Theme, session: Session) -> None:
         super().__init__()
+        self._session = session
+        self._base: Situation | None = None
         self.result: LabResult | None = None
+        self.source = QComboBox()
+        self.source.setAccessibleName("Which cut")
+        self.source.activated.connect(lambda _: self._take())
+        session.outcome_changed.connect(self._list_operations)
         self.rungs: dict[str, tuple[Rung, ...]] = {}
         self.material, self.tool, self.machine, self.units = QComboBox(), QComboBox(), QComboBox(), QComboBox()
         for name, one in materials().items():
@@ -52,6 +63,7 @@ class LabBench(QWidget):
         self.numbers.setObjectName("muted")
         self.numbers.setWordWrap(True)
         self._lay_out()
+        self._list_operations()
         for box, name in (
             (self.material, "Material"),
             (self.tool, "Tool material"),
@@ -71,7 +83,12 @@ class LabBench(QWidget):
     def _lay_out(self) -> None:
         form = QGridLayout()
         form.setVerticalSpacing(6)
-        rows = [("Material", self.material), ("Tool material", self.tool), ("Machine", self.machine)]
+        rows = [
+            ("Cut", self.source),
+            ("Material", self.material),
+            ("Tool material", self.tool),
+            ("Machine", self.machine),
+        ]
         for row, (name, widget) in enumerate([*rows, ("Units", self.units)]):
             self._named(form, row, name, widget)
         for row, (field, name, _, _) in enumerate(FIELDS, len(rows) + 1):
@@ -108,23 +125,71 @@ class LabBench(QWidget):
 
     def _present(self) -> None:
         """Show the cut in the chosen units."""
-        cut = self._cut(self._before) if hasattr(self, "_before") else None
-        for field, _, unit, start in FIELDS:
-            value = start if cut is None else getattr(cut, field)
+        typed = self._typed(self._before) if hasattr(self, "_before") else None
+        self._show_values(typed or {field: start for field, _, _, start in FIELDS})
+
+    def _show_values(self, values: dict[str, float]) -> None:
+        """Put numbers into the entries, in the chosen units."""
+        for field, _, unit, _ in FIELDS:
+            value = values[field]
+            self.entries[field].setEnabled(self._base is None or field in OF_THE_CUT)
             self.entries[field].blockSignals(True)
             self.entries[field].setText(f"{show(value, unit, self.system, trim=True)}")
             self.entries[field].blockSignals(False)
         self._before = self.system
         self.refresh()
 
-    def _cut(self, system: System) -> LabCut | None:
-        """The cut as typed; what cannot be is marked."""
+    def _list_operations(self) -> None:
+        """The operations of the open job, behind the free cut."""
+        chosen, outcome = self.source.currentData(), self._session.outcome
+        self.source.clear()
+        self.source.addItem("A free cut", None)
+        for planned in outcome.plan.operations if outcome else ():
+            if planned.cuts.proposal is not None:
+                self.source.addItem(planned.operation.name or planned.operation.id, planned.operation.id)
+        self.source.setCurrentIndex(max(self.source.findData(chosen), 0))
+        if chosen is not None:
+            self._take()
+
+    def take(self, operation: str) -> None:
+        """Try the cut of an operation."""
+        self.source.setCurrentIndex(max(self.source.findData(operation), 0))
+        self._take()
+
+    def _take(self) -> None:
+        """Take the cut that is chosen: the operation's own, or the free one as it stands."""
+        outcome, chosen = self._session.outcome, self.source.currentData()
+        planned = outcome.plan.of(chosen) if outcome and chosen else None
+        proposal = planned.cuts.proposal if planned else None
+        if proposal is None:
+            self._base = None
+            self._show_values({field: start for field, _, _, start in FIELDS})
+            return
+        base = self._base = proposal.situation
+        for box, name in ((self.material, base.material.name), (self.machine, base.machine.name)):
+            box.setCurrentIndex(max(box.findData(name), 0))
+        self.tool.setCurrentIndex(max(self.tool.findData(base.tool_material), 0))
+        held = base.gripped
+        self._show_values(
+            {
+                "d_mm": base.d_mm,
+                "stick_out_mm": held.hold.stick_out_mm if held else 1.0,
+                "nose_mm": base.nose_mm,
+                "entering_deg": base.entering_deg,
+                "vc_m_min": proposal.cut.vc_m_min,
+                "feed_mm_rev": proposal.cut.feed_mm_rev,
+                "ap_mm": proposal.cut.ap_mm,
+            }
+        )
+
+    def _typed(self, system: System) -> dict[str, float] | None:
+        """The numbers as typed; what cannot be is marked."""
         values, good = {}, True
         for field, name, unit, _ in FIELDS:
             entry = self.entries[field]
             try:
                 values[field] = parse(entry.text(), unit, system)
-                if values[field] <= 0:
+                if values[field] <= 0 and entry.isEnabled():
                     raise ToreumaError(name, "must be larger than nothing", "type a size")
                 bad = False
             except ToreumaError as error:
@@ -134,27 +199,36 @@ class LabBench(QWidget):
                 entry.setProperty("bad", bad)
                 entry.style().unpolish(entry)
                 entry.style().polish(entry)
-        return LabCut(tool_material=self.tool.currentData(), **values) if good else None
+        return values if good else None
 
     def refresh(self) -> None:
         """Compute the cut and the ladder again."""
-        cut = self._cut(self.system)
-        if cut is None:
+        typed = self._typed(self.system)
+        if typed is None:
             self.says.setText("Type sizes that can be: a number larger than nothing, with its unit if you like.")
             self.loads.show_limits(None, self.system)
             self.steps.show_rungs({})
             return
         material, machine = materials()[self.material.currentData()], machines()[self.machine.currentData()]
-        self.result = try_cut(cut, material, machine)
-        self.rungs = {
-            tool: ladder(LabCut(**{**cut.__dict__, "tool_material": tool}), material, machine) for tool in LADDER_TOOLS
-        }
+        cut = Cut(typed["ap_mm"], typed["feed_mm_rev"], typed["vc_m_min"])
+        around = [typed[field] for field in ("d_mm", "stick_out_mm", "nose_mm", "entering_deg")]
+        tool = self.tool.currentData()
+        base = self._base or free_situation(material, machine, tool, *around)
+        same = machine.name == base.machine.name
+        base = base.changed(
+            material=material if material.name != base.material.name else base.material,
+            machine=base.machine if same else machine,
+            tool_material=tool,
+            speed_limits=base.speed_limits if same else (),
+        )
+        self.result = try_cut(base, cut)
+        self.rungs = {one: ladder(base.changed(tool_material=one), cut) for one in LADDER_TOOLS}
         worst = self.result.worst
         if worst.share > 1:
-            self.says.setText(f"Ended by {worst.name}. {worst.why}")
+            self.says.setText(f"Ended by {worst.kind.name}. {worst.kind.why}")
             self.says.setObjectName("error")
         else:
-            self.says.setText(f"Goes; {worst.name} comes first, {worst.share:.0%} of it is used.")
+            self.says.setText(f"Goes; {worst.kind.name} comes first, {worst.share:.0%} of it is used.")
             self.says.setObjectName("ok")
         self.says.style().unpolish(self.says)
         self.says.style().polish(self.says)
@@ -193,19 +267,18 @@ class LoadBars(QWidget):
             painter.setFont(self.theme.text_font())
             painter.setPen(self.theme.colour("ink"))
             left = Qt.AlignmentFlag.AlignVCenter | Qt.AlignmentFlag.AlignLeft
-            painter.drawText(QRectF(0, y, names, BAR_PX), left, one.name[0].upper() + one.name[1:])
+            painter.drawText(QRectF(0, y, names, BAR_PX), left, one.kind.name[0].upper() + one.kind.name[1:])
             painter.fillRect(QRectF(names, y, room, BAR_PX), self.theme.colour("line"))
             long = min(one.share, 1.25) * full
             painter.fillRect(QRectF(names, y, long, BAR_PX), self.theme.load_colour(one.share))
             painter.setFont(self.theme.number_font(12))
-            limit = one.number.bit
-            word = ", least" if one.least else " of"
-            most = f"{word} {show(limit.number, limit.unit, self._system)}" if limit is not None else ""
-            text = f"{show(one.number.number, one.number.unit, self._system)}{most}"
+            word = ", least" if one.kind.least else " of"
+            bound = show(one.bound, one.kind.unit, self._system)
+            text = f"{show(one.number, one.kind.unit, self._system)}{word} {bound}"
             painter.drawText(QRectF(names + room + 8, y, right - 8, BAR_PX), left, text)
             painter.setFont(self.theme.text_font(12))
             painter.setPen(self.theme.colour("muted"))
-            painter.drawText(QRectF(names, y + BAR_PX, self.width() - names, 18), left, one.why)
+            painter.drawText(QRectF(names, y + BAR_PX, self.width() - names, 18), left, one.kind.why)
             painter.setPen(self.theme.colour("ink"))
             painter.drawLine(QPointF(names + full, y - 3), QPointF(names + full, y + BAR_PX + 3))
         painter.end()

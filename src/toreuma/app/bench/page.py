@@ -5,6 +5,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QListWidget, QStackedWidget, 
 from toreuma.app.bench.answers import FitsBench, SpeedBench, ThreadsBench
 from toreuma.app.bench.codes import CodesBench
 from toreuma.app.bench.lab import LabBench
+from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.errors import JobError
 
@@ -21,12 +22,12 @@ LIST_PX = 190
 
 
 class BenchPage(QWidget):
-    def __init__(self, theme: Theme) -> None:
+    def __init__(self, theme: Theme, session: Session) -> None:
         super().__init__()
         self.setObjectName("page")
         self.codes = CodesBench(theme)
         self.threads, self.fits, self.speed = ThreadsBench(), FitsBench(), SpeedBench()
-        self.lab = LabBench(theme)
+        self.lab = LabBench(theme, session)
         self.list = QListWidget()
         self.list.setAccessibleName("Benches")
         self.list.setFixedWidth(LIST_PX)

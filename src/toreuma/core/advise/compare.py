@@ -5,7 +5,8 @@ from dataclasses import dataclass
 
 from toreuma.core.cutting import finish, force
 from toreuma.core.cutting.evidence import Evidence, Input
-from toreuma.core.cutting.life import relative_life_min
+from toreuma.core.cutting.life import life_evidence
+from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.model import Insert, Job, Tool
 from toreuma.core.model.tool import BoringTool, TurningTool
 from toreuma.core.plan.tool_reach import Surface, reach_on
@@ -47,32 +48,34 @@ def _column(job: Job, scene: Scene, tool: Tool, surface: Surface, feed: float, a
 def _cutting(job: Job, insert: Insert, entering_deg: float, feed: float, ap: float) -> dict[str, Evidence]:
     material = job.stock.material
     nose = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
-    angle = entering_deg if insert.shape != "R" else math.degrees(math.acos(max(1 - ap / nose, -1.0))) / 2
-    cut = force.cutting_force_n(material, ap, feed, max(angle, 1.0))
     row = next((s for s in material.speeds if s.tool_material == insert.material), None)
+    vc = row.rough_m_min if row is not None else 1.0
+    situation = Situation(material, job.machine, insert.material, "rough", 100.0, 50.0, nose, entering_deg)
+    cut = Cut(ap, feed, vc)
+    seen = situation.see(cut)
     inputs = (
         Input("feed", "f", feed, "mm/rev"),
         Input("depth", "ap", ap, "mm"),
-        Input("entering angle", "κ", angle, "deg"),
+        Input("effective entering angle", "κe", seen.edge.entering_deg, "deg"),
+        Input("equivalent chip thickness", "he", seen.edge.thickness_mm, "mm"),
     )
-    found = {"force": Evidence("cutting force", "Fc", cut, "N", formula="Fc = kc1.1 h^-mc ap f, h = f sin κ",
+    found = {"force": Evidence("cutting force", "Fc", seen.cutting_n, "N", formula="Fc = kc1.1 he^-mc ap f",
                                source=force.KIENZLE, inputs=inputs)}  # fmt: skip
+    found["passive"] = Evidence("passive force", "Fp", seen.passive_n, "N", source="Colwell 1954",
+                                formula="share of Fc, square to the chord of the engaged edge")  # fmt: skip
     if row is not None:
-        power = force.cutting_power_kw(cut, row.rough_m_min)
+        power = force.cutting_power_kw(seen.cutting_n, vc)
         found["power"] = Evidence("power at the edge", "Pc", power, "kW", formula="Pc = Fc vc / 60000",
                                   source=force.KIENZLE,
-                                  inputs=(Input("surface speed", "vc", row.rough_m_min, "m/min"),))  # fmt: skip
+                                  inputs=(Input("surface speed", "vc", vc, "m/min"),))  # fmt: skip
     if nose > 0:
         found["ra"] = Evidence("theoretical finish", "Ra", finish.theoretical_ra_um(feed, nose), "um",
                                formula=finish.FORMULA, source=finish.SOURCE,
                                inputs=(Input("nose radius", "rε", nose, "mm"),))  # fmt: skip
     if insert.chip_window:
         found["window"] = _window(insert, feed, ap)
-        if row is not None:
-            feeds, depths = zip(*insert.chip_window, strict=True)
-            meant = (min(feeds) + max(feeds)) / 2, (min(depths) + max(depths)) / 2
-            vc = row.rough_m_min
-            found["life"] = relative_life_min(insert.material, vc, vc, feed, meant[0], ap, meant[1])
+    if row is not None:
+        found["life"] = life_evidence(situation, cut)
     found["edges"] = Evidence("edges", "", float(insert.edges), "", formula="corners, on both faces where both cut")
     lean = max(90.0 - entering_deg, 0.0)
     if insert.shape != "R":

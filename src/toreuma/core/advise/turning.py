@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import looseness_um, most_nose_mm, tools_for
 from toreuma.core.advise.wishes import Wish
+from toreuma.core.cutting.corner import STRENGTH
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.region import polygons
 from toreuma.core.memo import Check
@@ -20,13 +21,7 @@ from toreuma.core.plan.tight import tight_spots
 from toreuma.core.plan.tool_reach import Surface, ToolReach, reach_on, surface_metal
 from toreuma.core.scene import Scene
 
-__all__ = ["NOTHING_SHARE", "REACH_TOLERANCE_MM2", "STRENGTH", "Split", "turning_candidates"]
-
-STRENGTH = {
-    "R": 1.0, "S": 0.95, "O": 0.95, "H": 0.95, "P": 0.95, "C": 0.9, "W": 0.88, "M": 0.9, "E": 0.86, "L": 0.85,
-    "T": 0.7, "D": 0.6, "K": 0.55, "A": 0.8, "B": 0.8, "V": 0.35,
-}  # fmt: skip
-"""Strength of the corner against that of a round insert: typical, by its angle."""
+__all__ = ["NOTHING_SHARE", "REACH_TOLERANCE_MM2", "Split", "turning_candidates"]
 
 PUSHES = 0.4
 """Taken off a round insert's strength: at small depths it pushes the piece away more than it cuts."""

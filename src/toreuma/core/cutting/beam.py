@@ -11,8 +11,8 @@ from toreuma.core.geometry.region import Region
 
 __all__ = ["Compliance", "compliance_of", "deflections", "inertia_along"]
 
-LEAST_EI = 1e-3
-"""A stub of no stiffness is given this, N mm2, so that the sum stays solvable."""
+LEAST_EI, LEAST_SHARE = 1e-3, 1e-7
+"""A stub of no stiffness is given this, N mm2, or this share of the stiffest, so that the sum stays solvable."""
 
 
 @dataclass(frozen=True)
@@ -44,6 +44,8 @@ def inertia_along(stock: Region, places: Points) -> Points:
     found = np.zeros(len(places))
     for index, cut in enumerate(cuts):
         for part in shapely.get_parts(cut):
+            if part.is_empty:
+                continue
             _, r0, _, r1 = part.bounds
             found[index] += np.pi / 4 * (r1**4 - r0**4)
     return found
@@ -57,7 +59,8 @@ def deflections(lengths: Points, ei: Points, supported: bool = False) -> Points:
     """
     count = len(lengths)
     stiffness = np.zeros((2 * count + 2, 2 * count + 2))
-    for index, (length, value) in enumerate(zip(lengths, np.maximum(ei, LEAST_EI), strict=True)):
+    solid = np.maximum(ei, max(LEAST_SHARE * float(ei.max()), LEAST_EI))
+    for index, (length, value) in enumerate(zip(lengths, solid, strict=True)):
         a, b = 12 / length**3, 6 / length**2
         c, d = 4 / length, 2 / length
         block = value * np.array([[a, b, -a, b], [b, c, -b, d], [-a, -b, a, -b], [b, d, -b, c]])

@@ -1,11 +1,11 @@
 """Cutting force and power after Kienzle, and what the spindle has."""
 
 import math
-
-import numpy as np
+from itertools import pairwise
 
 from toreuma.core.cutting.engagement import engaged
 from toreuma.core.model import Machine, Material
+from toreuma.core.model.machine import PowerPoint
 
 __all__ = [
     "available_power_kw",
@@ -15,6 +15,7 @@ __all__ = [
     "force_with_nose_n",
     "in_plane_n",
     "specific_force_n_mm2",
+    "torque_nm",
 ]
 
 RAKE_PER_DEG, WEAR_FACTOR = 0.015, 1.3
@@ -67,8 +68,25 @@ def cutting_power_kw(force_n: float, vc_m_min: float) -> float:
     return force_n * vc_m_min / 60_000
 
 
-def available_power_kw(machine: Machine, rpm: float) -> float:
-    """Power at the edge, kW, the spindle has at ``rpm``: motor curve times efficiency."""
-    speeds = [point.rpm for point in machine.power]
-    powers = [point.power_kw for point in machine.power]
-    return float(np.interp(rpm, speeds, powers)) * machine.efficiency
+def available_power_kw(machine: Machine, rpm: float, minutes: float | None = None) -> float:
+    """Power at the edge, kW, the spindle has at ``rpm``: motor curve times efficiency.
+
+    The continuous rating; where a load lasts no longer than the intermittent one may be drawn, that.
+    """
+    short = machine.short_power and minutes is not None and minutes <= machine.short_minutes
+    return _along(machine.short_power if short else machine.power, rpm) * machine.efficiency
+
+
+def torque_nm(power_kw: float, rpm: float) -> float:
+    """Torque of a power at a speed: M = 9549 P / n."""
+    return 9549.3 * power_kw / rpm if rpm > 0 else 0.0
+
+
+def _along(curve: tuple[PowerPoint, ...], rpm: float) -> float:
+    """Straight lines between the corners of the curve; level beyond its ends."""
+    if rpm <= curve[0].rpm:
+        return curve[0].power_kw
+    for low, high in pairwise(curve):
+        if rpm <= high.rpm:
+            return low.power_kw + (high.power_kw - low.power_kw) * (rpm - low.rpm) / (high.rpm - low.rpm)
+    return curve[-1].power_kw

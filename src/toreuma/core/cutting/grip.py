@@ -5,7 +5,14 @@ import math
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.model.hold import Chuck, Collet, Hold, Mandrel
 
-__all__ = ["friction_of", "grip_at_speed_n", "jaw_pull_n_per_rpm2", "required_grip", "safe_speed_rpm"]
+__all__ = [
+    "friction_of",
+    "grip_at_speed_n",
+    "jaw_pull_n_per_rpm2",
+    "required_grip",
+    "required_grip_n",
+    "safe_speed_rpm",
+]
 
 FRICTION = {"hard": 0.28, "soft": 0.18, "collet": 0.15, "mandrel": 0.12}
 """Typical coefficients, steel on steel: serrated hard jaws 0.25 to 0.35, soft jaws 0.15 to 0.2."""
@@ -48,10 +55,7 @@ def required_grip(
     ``sqrt(Fc^2 + Fp^2) L / (lg / 3)``. The larger of both counts, times the safety.
     """
     mu = friction_of(hold)
-    slip = math.hypot(cutting_n * cut_d_mm / grip_d_mm, feed_n) / mu
-    tilt = math.hypot(cutting_n, passive_n) * overhang_mm / (LIFT_SHARE * hold.grip_length_mm)
-    if isinstance(hold, Collet):
-        tilt = 0.0  # the collet's taper carries it
+    slip, tilt = _slip_and_tilt(hold, cutting_n, feed_n, passive_n, cut_d_mm, grip_d_mm, overhang_mm)
     return Evidence(
         "grip needed",
         "F req",
@@ -73,6 +77,22 @@ def required_grip(
             Input("to hold against tilting", "", tilt, "N"),
         ),
     )
+
+
+def required_grip_n(
+    hold: Hold, cutting_n: float, feed_n: float, passive_n: float, cut_d_mm: float, grip_d_mm: float, overhang_mm: float
+) -> float:
+    """The number of `required_grip` alone, N."""
+    return hold.safety * max(_slip_and_tilt(hold, cutting_n, feed_n, passive_n, cut_d_mm, grip_d_mm, overhang_mm))
+
+
+def _slip_and_tilt(
+    hold: Hold, cutting_n: float, feed_n: float, passive_n: float, cut_d_mm: float, grip_d_mm: float, overhang_mm: float
+) -> tuple[float, float]:
+    slip = math.hypot(cutting_n * cut_d_mm / grip_d_mm, feed_n) / friction_of(hold)
+    if isinstance(hold, Collet):
+        return slip, 0.0  # the collet's taper carries the tilting
+    return slip, math.hypot(cutting_n, passive_n) * overhang_mm / (LIFT_SHARE * hold.grip_length_mm)
 
 
 def safe_speed_rpm(hold: Hold, required_n: float) -> float | None:

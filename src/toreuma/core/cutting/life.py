@@ -1,24 +1,31 @@
 """Tool life by the extended Taylor equation, against the life the starting speeds are meant for."""
 
+import math
+
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.situation import Cut, Situation, Use
+from toreuma.core.model.material import LIFE_MIN
 
-__all__ = ["MEANT_MIN", "economic_life_min", "exponent", "fastest_life_min", "relative_life_min", "speed_for_life"]
+__all__ = [
+    "LEAST_LIFE_MIN",
+    "MEANT",
+    "economic_life_min",
+    "fastest_life_min",
+    "life_evidence",
+    "life_min",
+    "speed_for_life",
+]
 
-MEANT_MIN = 15.0
-"""Minutes of cutting the starting speeds are meant for: the usual base of makers' tables."""
-
-EXPONENTS = {"high-speed steel": 0.125, "coated carbide": 0.25, "uncoated carbide": 0.22, "ceramic": 0.4}
-"""m of vc T^m = C: typical literature values."""
+MEANT: dict[Use, tuple[float, float | None]] = {"rough": (0.25, 2.0), "finish": (0.15, 0.5), "part_off": (0.1, None)}
+"""Feed (mm/rev) and depth (mm on radius) the starting speeds of each use are meant for: typical."""
 
 FEED_EXPONENT, DEPTH_EXPONENT = 0.35, 0.15
 """a and b of vc T^m f^a ap^b = C: typical for turning with carbide."""
 
+LEAST_LIFE_MIN = 2.0
+"""An edge that lasts less is changed more than it cuts, whatever is wished."""
+
 SOURCE = "extended Taylor equation, exponents typical (machining textbooks); an estimate"
-
-
-def exponent(tool_material: str) -> float:
-    """m of vc T^m = C for a tool material."""
-    return EXPONENTS.get(tool_material, 0.25)
 
 
 def fastest_life_min(m: float, change_min: float) -> float:
@@ -36,26 +43,41 @@ def speed_for_life(c: float, m: float, life_min: float) -> float:
     return float(c / life_min**m)
 
 
-def relative_life_min(
-    tool_material: str, vc: float, meant_vc: float, feed: float, meant_feed: float, ap: float, meant_ap: float
-) -> Evidence:
-    """Minutes of cutting, from how far speed (m/min), feed (mm/rev) and depth (mm) lie from what they are meant to be.
+def life_min(situation: Situation, cut: Cut) -> float:
+    """Minutes an edge lasts in a situation with starting speeds: T = 15 (k vc0/vc (f0/f)^a (ap0/ap)^b)^(1/m).
 
-    ``meant_*`` are the starting speed and the middle of the chip window. All values are positive.
+    ``vc0`` is the table's speed, ``k`` its factor for what wears the edge faster; f0 and ap0 are what the table's
+    speeds of that use are meant for. A blade has one depth, which does not count.
     """
-    m = exponent(tool_material)
-    shares = (meant_vc / vc) * (meant_feed / feed) ** FEED_EXPONENT * (meant_ap / ap) ** DEPTH_EXPONENT
+    row, vc0 = situation.row, situation.table_vc
+    if row is None or vc0 is None:
+        return math.inf
+    f0, ap0 = MEANT[situation.use]
+    share = situation.harm * vc0 / cut.vc_m_min * (f0 / cut.feed_mm_rev) ** FEED_EXPONENT
+    if ap0 is not None:
+        share *= (ap0 / cut.ap_mm) ** DEPTH_EXPONENT
+    return float(LIFE_MIN * share ** (1 / row.exponent))
+
+
+def life_evidence(situation: Situation, cut: Cut) -> Evidence:
+    """Life of an edge with what went into it."""
+    f0, ap0 = MEANT[situation.use]
+    inputs = [
+        Input("surface speed", "vc", cut.vc_m_min, "m/min"),
+        Input("table, with what wears faster", "k vc0", situation.harm * (situation.table_vc or 0.0), "m/min"),
+        Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
+        Input("table meant for", "f0", f0, "mm/rev"),
+    ]
+    if ap0 is not None:
+        inputs += [Input("depth", "ap", cut.ap_mm, "mm"), Input("table meant for", "ap0", ap0, "mm")]
+    if situation.row is not None:
+        inputs.append(Input("exponent", "m", situation.row.exponent, "ratio"))
     return Evidence(
         "life of an edge",
         "T",
-        MEANT_MIN * shares ** (1 / m),
+        life_min(situation, cut),
         "min",
-        formula="T = 15 min · ((vc0/vc) (f0/f)^0.35 (ap0/ap)^0.15)^(1/m)",
+        formula="T = 15 min · (k vc0/vc · (f0/f)^0.35 (ap0/ap)^0.15)^(1/m)",
         source=SOURCE,
-        inputs=(
-            Input("surface speed", "vc", vc, "m/min"),
-            Input("meant for", "vc0", meant_vc, "m/min"),
-            Input("feed", "f", feed, "mm/rev"),
-            Input("middle of the window", "f0", meant_feed, "mm/rev"),
-        ),
+        inputs=tuple(inputs),
     )

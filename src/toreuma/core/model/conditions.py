@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from toreuma.core.model.base import Name, Value
+from toreuma.core.model.base import Name, Positive, Value
 
 __all__ = ["Conditions", "LeftOut"]
 
@@ -19,6 +19,10 @@ class LeftOut(Value):
 class Conditions(Value):
     stance: Literal["gentle", "normal", "hard"] = "normal"
     attended: bool = Field(default=True, description="Somebody watches the machine")
+    aim: Literal["output", "cost"] = Field(default="output", description="Most metal per minute, or least cost")
+    machine_per_h: Positive = Field(default=60.0, description="Cost of an hour of the machine, in any currency")
+    edge_cost: float = Field(default=2.5, ge=0, le=1e6, description="Cost of one cutting edge, in the same currency")
+    edge_change_min: Positive = Field(default=2.0, description="Minutes to change an edge")
     coolant: Literal["usual", "dry"] = "usual"
     left_out: tuple[LeftOut, ...] = Field(default=(), max_length=50)
 

@@ -21,6 +21,15 @@ class Machine(Value):
     name: Name
     max_rpm: Positive
     power: tuple[PowerPoint, ...] = Field(min_length=2, description="Continuous rating, by rising speed")
+    short_power: tuple[PowerPoint, ...] = Field(default=(), description="Intermittent rating, by rising speed")
+    short_minutes: Positive = Field(default=10.0, description="How long the intermittent rating may be drawn")
+    surface_speed: bool = Field(default=True, description="Has constant surface speed")
+    speeds_rpm: tuple[Positive, ...] = Field(
+        default=(), max_length=100, description="The only spindle speeds there are, rising; empty: every speed"
+    )
+    feeds_mm_rev: tuple[Positive, ...] = Field(
+        default=(), max_length=200, description="The only feeds there are, rising; empty: every feed"
+    )
     efficiency: Share = Field(default=0.8, description="Share of motor power that reaches the cut")
     rapid_x_mm_min: Positive = Field(description="Rapid of the cross slide, on radius")
     rapid_z_mm_min: Positive
@@ -41,7 +50,13 @@ class Machine(Value):
 
     @model_validator(mode="after")
     def _rising(self) -> "Machine":
-        speeds = [point.rpm for point in self.power]
-        if any(later <= earlier for earlier, later in itertools.pairwise(speeds)):
-            raise ValueError("the speeds of the power curve must rise from one point to the next")
+        rising = (
+            ("speeds of the power curve", [point.rpm for point in self.power]),
+            ("speeds of the intermittent rating", [point.rpm for point in self.short_power]),
+            ("spindle speeds of the ladder", self.speeds_rpm),
+            ("feeds of the ladder", self.feeds_mm_rev),
+        )
+        for name, numbers in rising:
+            if any(later <= earlier for earlier, later in itertools.pairwise(numbers)):
+                raise ValueError(f"the {name} must rise from one to the next")
         return self

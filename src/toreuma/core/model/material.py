@@ -9,6 +9,10 @@ from toreuma.core.model.base import Name, Positive, Value
 __all__ = ["Material", "StartSpeed"]
 
 
+LIFE_MIN = 15.0
+"""Minutes of cutting the starting speeds are meant for: the usual base of makers' tables."""
+
+
 class StartSpeed(Value):
     """Starting surface speed for one tool material, middle of the usual range."""
 
@@ -16,6 +20,12 @@ class StartSpeed(Value):
     rough_m_min: Positive
     finish_m_min: Positive
     part_off_m_min: Positive
+    exponent: float = Field(default=0.25, gt=0.02, lt=1, description="m of vc T^m = C (Taylor)")
+
+    def constant(self, use: Literal["rough", "finish", "part_off"]) -> float:
+        """C of vc T^m = C: the surface speed, m/min, at which an edge lasts one minute."""
+        vc: float = getattr(self, f"{use}_m_min")
+        return float(vc * LIFE_MIN**self.exponent)
 
 
 class Material(Value):

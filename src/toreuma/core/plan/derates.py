@@ -1,28 +1,38 @@
 """Derates: what about blank, hold and circumstances asks for gentler numbers, each a factor with its own name.
 
-The factors are typical; each can be left out with a reason that stays in the job. Interruption follows once the milled
-extras are cut.
+The factors are typical; each can be left out with a reason that stays in the job. Skin and interruption count where
+the skin and the corners are still on: in roughing. Interruption by milled extras follows once they are cut.
 """
 
 from dataclasses import dataclass
+from typing import Literal
 
-from toreuma.core.cutting.life import exponent
 from toreuma.core.model import Job, TubeBar
 from toreuma.core.model.conditions import LeftOut
 
-__all__ = ["Derate", "counted", "derates_of", "life_factor", "without_derate"]
+__all__ = ["REACH", "Derate", "counted", "derates_of", "without_derate"]
 
 SKIN = {"scale": (0.85, "scale rubs the edge away"), "hard": (0.7, "a hard skin notches the edge at one depth")}
 DRY = {"M": 0.6, "S": 0.6}
 DRY_ELSE, UNATTENDED = 0.75, 0.85
 OVERHANG_FREE, OVERHANG_STEP, OVERHANG_LEAST = 3.0, 0.1, 0.6
 THIN_WALL_SHARE, THIN_WALL = 0.1, 0.8
-STANCE = {"gentle": (0.8, 0.85), "hard": (1.15, 1.1)}
+STANCE = {"gentle": 0.8, "hard": 1.15}
+REACH = {"gentle": 0.35, "normal": 0.5, "hard": 0.85}
+"""How far into the chip window each stance goes."""
+
+INTERRUPTED = 0.8
+ROUGHING_ONLY = ("skin", "interruption")
+Effect = Literal["harm", "wish"]
 
 
 @dataclass(frozen=True)
 class Derate:
-    """``speed`` and ``feed`` are factors; ``left_out`` is the reason for which it does not count, or empty."""
+    """``speed`` and ``feed`` are factors; ``left_out`` is the reason for which it does not count, or empty.
+
+    ``effect`` tells whether it wears the edge faster, or whether a longer life is wished for. It counts for roughing
+    only where ``roughing_only``.
+    """
 
     key: str
     name: str
@@ -30,18 +40,23 @@ class Derate:
     feed: float
     why: str
     left_out: str = ""
+    effect: Effect = "harm"
+    roughing_only: bool = False
 
 
 def derates_of(job: Job) -> tuple[Derate, ...]:
     """Every derate the job gives cause for, also those left out."""
     conditions, found = job.conditions, []
 
-    def add(key: str, name: str, speed: float, why: str, feed: float = 1.0) -> None:
-        found.append(Derate(key, name, speed, feed, why, conditions.reason_for(key)))
+    def add(key: str, name: str, speed: float, why: str, feed: float = 1.0, effect: Effect = "harm") -> None:
+        found.append(Derate(key, name, speed, feed, why, conditions.reason_for(key), effect, key in ROUGHING_ONLY))
 
     if job.stock.skin in SKIN:
         factor, why = SKIN[job.stock.skin]
         add("skin", f"{job.stock.skin} on the blank", factor, why)
+    if job.stock.kind == "polygon":
+        hits = f"{job.stock.sides} hits a turn until the corners are off"
+        add("interruption", "interrupted cut", INTERRUPTED, hits)
     overhang = _overhang(job)
     if overhang > OVERHANG_FREE and job.setup.centre is None:
         factor = max(1 - OVERHANG_STEP * (overhang - OVERHANG_FREE), OVERHANG_LEAST)
@@ -54,21 +69,16 @@ def derates_of(job: Job) -> tuple[Derate, ...]:
     if conditions.coolant == "dry" and not job.stock.material.coolant.startswith(("dry", "air")):
         add("dry", "dry where coolant is usual", DRY.get(group, DRY_ELSE), "the edge runs hotter")
     if not conditions.attended:
-        add("unattended", "nobody watches", UNATTENDED, "an edge that fails unseen spoils parts")
+        add("unattended", "nobody watches", UNATTENDED, "an edge that fails unseen spoils parts", effect="wish")
     if conditions.stance in STANCE:
-        speed, feed = STANCE[conditions.stance]
-        add("stance", f"{conditions.stance} stance", speed, "chosen for the job", feed)
+        reach = f"{REACH[conditions.stance]:.0%} into the chip window"
+        add("stance", f"{conditions.stance} stance", STANCE[conditions.stance], f"chosen; {reach}", effect="wish")
     return tuple(found)
 
 
-def counted(job: Job) -> tuple[Derate, ...]:
-    """The derates that count."""
-    return tuple(one for one in derates_of(job) if not one.left_out)
-
-
-def life_factor(speed: float, tool_material: str) -> float:
-    """How many times as long an edge lasts at a share of the speed (Taylor)."""
-    return float((1 / speed) ** (1 / exponent(tool_material)))
+def counted(job: Job, roughing: bool = True) -> tuple[Derate, ...]:
+    """The derates that count, for roughing or for what comes after it."""
+    return tuple(one for one in derates_of(job) if not one.left_out and (roughing or not one.roughing_only))
 
 
 def without_derate(job: Job, key: str, reason: str) -> Job:

@@ -3,14 +3,12 @@
 import math
 from dataclasses import replace
 
-from toreuma.core.cutting.evidence import Evidence
-from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.region import box
 from toreuma.core.model import Face, Job, TurningTool
-from toreuma.core.motion import Spindle
-from toreuma.core.plan import numbers as num
+from toreuma.core.plan.grounds import insert_situation, proposed, spindle_of
+from toreuma.core.plan.numbers import passes
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 
@@ -31,10 +29,13 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         )
     nose = shape.nose_radius
     top = work.stock.bounds[3]
-    values = _numbers(work, operation, tool, 2 * top)
-    vc, feed, limit = (values[key].number for key in ("vc", "f", "ap_max"))
     front = work.stock.bounds[2]
     depth = front - operation.leave_mm
+    situation = insert_situation(work, tool.insert, "rough", _entering(tool), 2 * top, top)
+    proposal = proposed(work, situation, ((max(depth, 0.01), top),))
+    values = dict(proposal.numbers)
+    values["ap_max"] = replace(values["ap_max"], measured_on="along Z")
+    feed, limit = (values[key].number for key in ("f", "ap_max"))
     if depth < 1e-6:
         note = Finding(
             "note", "face.nothing", "the front is already at its place: nothing to face", operation=operation.id
@@ -43,12 +44,12 @@ def plan_face(work: Work, operation: Face) -> Cuts:
 
     count = max(1, math.ceil(depth / limit - 1e-9))
     step = depth / count
-    path = Path(work, Spindle("surface", vc, values["clamp"].number))
+    path = Path(work, spindle_of(work, proposal))
     centre = upper_envelope(work.blocked_by_centre, front + APPROACH_MM + nose, operation.leave_mm + nose)
     start_r, end_r = top + APPROACH_MM + nose, max(-operation.past_centre_mm, centre.points[:, 1].max())
     findings = _stopped_by_centre(operation, end_r - nose) if end_r > 0 else ()
     if end_r > start_r - APPROACH_MM:
-        return Cuts((), (), values, findings)
+        return Cuts((), (), values, findings, proposal=proposal)
     path.come(front + APPROACH_MM + nose, start_r)
     drawn = []
     for index in range(1, count + 1):
@@ -60,10 +61,9 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         path.rapid(r=start_r)
     path.rapid(z=front + APPROACH_MM + nose)
     path.leave()
-    values |= num.passes([step] * count, values["ap_max"])
-    values |= num.power(work.job, step, feed, vc, _entering(tool), values["clamp"].number, 2 * top)
+    values |= passes([step] * count, values["ap_max"])
     clean = box(operation.leave_mm, max(end_r, 0), front + 1, top + 1)
-    return Cuts(tuple(path.motions), tuple(drawn), values, findings, coverage=lambda: clean)
+    return Cuts(tuple(path.motions), tuple(drawn), values, findings, proposal=proposal, coverage=lambda: clean)
 
 
 def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
@@ -81,18 +81,6 @@ def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
             cures=(Cure("Take the centre away", apply),),
         ),
     )
-
-
-def _numbers(work: Work, operation: Face, tool: TurningTool, d_mm: float) -> dict[str, Evidence]:
-    job, pins = work.job, operation.pins
-    vc = num.surface_speed(job, tool.insert.material, "rough", pins)
-    clamp = num.clamp(vc.number, work.hold.limits, pins)
-    feed = num.rough_feed(job, tool.insert, pins)
-    rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
-    depth = num.rough_depth(
-        tool.insert, _entering(tool), work.shape.edge_length, job, vc.number, feed.number, rpm, pins
-    )
-    return {"vc": vc, "clamp": clamp, "f": feed, "ap_max": replace(depth, measured_on="along Z")}
 
 
 def _entering(tool: TurningTool) -> float:

@@ -1,12 +1,11 @@
 """Outside finishing: one cut along the contour, with run-in, extension past the end, and run-out."""
 
 import math
+from dataclasses import dataclass, replace
 
 import numpy as np
 
-from toreuma.core.cutting.evidence import Evidence, Input
-from toreuma.core.cutting.finish import FORMULA, SOURCE, theoretical_ra_um
-from toreuma.core.cutting.speed import surface_speed_rpm
+from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Point, Points, Segment
 from toreuma.core.geometry.envelope import upper_envelope
@@ -15,12 +14,13 @@ from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import Region, box, polygons, thickness, union
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishOd, Job, RoughOd, TurningTool
-from toreuma.core.motion import Motion, Spindle
-from toreuma.core.plan import numbers as num
+from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.plan.contour import from_place, nose_at_start
+from toreuma.core.plan.grounds import insert_situation, proposed, size_bend, spindle_of
 from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
+from toreuma.core.propose.proposal import Proposal
 
 __all__ = ["plan_finish_od"]
 
@@ -36,17 +36,54 @@ MOST_NOSE_RADII = 2.5
 
 def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
     """Follow the contour as far as the tool reaches; what it cannot reach is declared by the coverage."""
-    tool, shape, scene = work.tool, work.shape, work.scene
+    tool = work.tool
     if not isinstance(tool, TurningTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for finishing")
-    values = _numbers(work, operation, tool)
-    feed = values["f"].number
     stretch = stretch_of(work, operation)
     reach = reach_of(work, stretch)
-    contour = _contour(work, operation, stretch, reach)
-    top = max(work.stock.bounds[3], scene.stock_r) + APPROACH_MM + shape.nose_radius
-    run_in = _run_in(contour[0], operation.lead_mm, stretch, reach)
-    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
+    way = _Way(_contour(work, operation, stretch, reach), operation.lead_mm, stretch, reach)
+    # The way is the same at any feed, so the stock it meets is known before the feed is chosen.
+    deepest = _deepest(work, tuple(_walked(work, way, STOPPED, 1.0)[0].motions))
+    proposal = _proposal(work, operation, tool, stretch, deepest[0])
+    values = dict(proposal.numbers)
+    values["ap"] = Evidence(
+        "deepest cut",
+        "ap",
+        deepest[0],
+        "mm",
+        measured_on="square to the contour",
+        formula="stock met by the edge, from the simulated cut",
+    )
+    path, cutting = _walked(work, way, spindle_of(work, proposal), values["f"].number)
+    motions = tuple(path.motions)
+    drawn = tuple(motion.segment for motion in motions[cutting])
+    findings = [*stretch.findings, *_too_deep(operation, tool, deepest)]
+    return Cuts(
+        motions,
+        (Pass(drawn, deepest[0], finishing=True),),
+        values,
+        tuple(findings),
+        proposal=proposal,
+        coverage=lambda: _coverage(work, operation, stretch, reach),
+    )
+
+
+@dataclass(frozen=True)
+class _Way:
+    """The contour with its run-in and run-out."""
+
+    contour: list[Segment]
+    lead_mm: float
+    stretch: Stretch
+    reach: Reach
+
+
+def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path, slice]:
+    """The moves along the way, and which of them cut."""
+    shape, contour = work.shape, way.contour
+    top = max(work.stock.bounds[3], work.scene.stock_r) + APPROACH_MM + shape.nose_radius
+    run_in = _run_in(contour[0], way.lead_mm, way.stretch, way.reach)
+    path = Path(work, spindle)
     if run_in is None:  # nothing but straight down is free
         path.come(contour[0].start[0], top)
         begin = len(path.motions)
@@ -57,64 +94,20 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
         path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
     path.feed(feed, *contour[0].start)
     path.along(contour, feed)
-    drawn = tuple(motion.segment for motion in path.motions[begin:])
-    _z, r = path.nose
-    out = max(work.stock.bounds[3] + shape.nose_radius - r, 0.0) + operation.lead_mm
-    path.feed(feed, r=r + min(out, operation.lead_mm + scene.stock_r))
+    cutting = slice(begin, len(path.motions))
+    out = max(work.stock.bounds[3] + shape.nose_radius - path.nose[1], 0.0) + way.lead_mm
+    path.feed(feed, r=path.nose[1] + min(out, way.lead_mm + work.scene.stock_r))
     path.leave()
-    motions = tuple(path.motions)
-    deepest = _deepest(work, motions)
-    values["ap"] = Evidence(
-        "deepest cut",
-        "ap",
-        deepest[0],
-        "mm",
-        measured_on="square to the contour",
-        formula="stock met by the edge, from the simulated cut",
-    )
-    values |= num.power(
-        work.job,
-        max(deepest[0], 0.01),
-        feed,
-        values["vc"].number,
-        tool.holder.entering_angle_deg,
-        values["clamp"].number,
-        2 * scene.profile.largest_r,
-    )
-    values["ra"] = Evidence(
-        "theoretical finish",
-        "Ra",
-        theoretical_ra_um(feed, shape.nose_radius),
-        "um",
-        formula=FORMULA,
-        source=SOURCE,
-        inputs=(Input("feed", "f", feed, "mm/rev"), Input("nose radius", "rε", shape.nose_radius, "mm")),
-    )
-    findings = [*stretch.findings, *_too_deep(operation, tool, deepest)]
-    return Cuts(
-        motions,
-        (Pass(drawn, deepest[0], finishing=True),),
-        values,
-        tuple(findings),
-        coverage=lambda: _coverage(work, operation, stretch, reach),
-    )
+    return path, cutting
 
 
-def _numbers(work: Work, operation: FinishOd, tool: TurningTool) -> dict[str, Evidence]:
-    job, pins = work.job, operation.pins
-    vc = num.surface_speed(job, tool.insert.material, "finish", pins)
-    clamp = num.clamp(vc.number, work.hold.limits, pins)
-    least = surface_speed_rpm(vc.number, 2 * work.scene.profile.largest_r)
-    feed = num.finish_feed(tool.insert, operation.wanted_ra_um, pins)
-    slowest = Evidence(
-        "slowest spindle",
-        "n",
-        min(least, clamp.number),
-        "rpm",
-        formula="n = 1000 vc / (π d)",
-        inputs=(Input("largest diameter", "d", 2 * work.scene.profile.largest_r, "mm"),),
-    )
-    return {"vc": vc, "clamp": clamp, "f": feed, "n": slowest}
+def _proposal(work: Work, operation: FinishOd, tool: TurningTool, stretch: Stretch, depth_mm: float) -> Proposal:
+    """The numbers, for the depth the stock leaves and the finish that is wanted."""
+    d_mm = 2 * work.scene.profile.largest_r
+    situation = insert_situation(work, tool.insert, "finish", tool.holder.entering_angle_deg, d_mm, d_mm / 2)
+    bend = size_bend(work, work.stock.intersection(stretch.target), stretch.nose_to)
+    wanted = replace(situation, wanted_ra_um=operation.wanted_ra_um, bend=bend)
+    return proposed(work, wanted, ((max(depth_mm, 0.01), 2 * d_mm),), max(depth_mm, 0.01))
 
 
 def _contour(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -> list[Segment]:

@@ -8,6 +8,7 @@ from toreuma.core.cutting import grip
 from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.ring import ovality_um
+from toreuma.core.cutting.situation import Gripped
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box, polygons, union
@@ -18,10 +19,10 @@ from toreuma.core.scene import Scene
 if TYPE_CHECKING:
     from toreuma.core.plan.route import Plan
 
-__all__ = ["HoldNumbers", "compliance", "held_piece", "hold_numbers", "operation_grips"]
+__all__ = ["HoldNumbers", "compliance", "gripped", "held_piece", "hold_numbers", "operation_grips", "speed_limits"]
 
 FEED_SHARE, PASSIVE_SHARE = 0.5, 0.4
-"""Feed and passive force as shares of the cutting force: typical for roughing near 90 degrees."""
+"""Feed and passive force as shares of the cutting force, where only that is known: typical near 90 degrees."""
 
 
 @dataclass(frozen=True)
@@ -45,36 +46,46 @@ class HoldNumbers:
         return tuple(evidence for evidence in every if evidence is not None)
 
 
-def hold_numbers(job: Job, scene: Scene, cutting: Evidence) -> HoldNumbers:
-    """Numbers and findings of the setup's hold, for the cutting force of its hardest cut."""
-    needed = _needed(job, scene, cutting.number)
-    at_rest = _at_rest(job)
-    safe = _safe_speed(job, needed)
+def speed_limits(job: Job) -> tuple[Limit, ...]:
+    """What limits the spindle's speed whatever is cut: machine, chuck plate, bar behind the spindle, centre."""
     whip = _whip(job)
     limits = [Limit("machine", job.machine.max_rpm, "rpm"), Limit("chuck plate", job.setup.hold.max_rpm, "rpm")]
-    if safe is not None and 0 < safe.number < math.inf:
-        limits.append(Limit("grip at speed", math.floor(safe.number), "rpm"))
     if whip is not None and whip.number < math.inf:
         limits.append(Limit("bar behind the spindle", math.floor(whip.number), "rpm"))
     if job.setup.centre is not None:
         limits.append(Limit("live centre", job.setup.centre.max_rpm, "rpm"))
+    return tuple(limits)
+
+
+def gripped(job: Job, scene: Scene, cut_d_mm: float) -> Gripped:
+    """The hold as a cut on a diameter sees it; the overhang is that of the foremost cut."""
+    overhang = 0.0 if job.setup.centre is not None else job.setup.hold.stick_out_mm
+    return Gripped(job.setup.hold, cut_d_mm, 2 * scene.grip_r, overhang)
+
+
+def hold_numbers(job: Job, scene: Scene, cutting: Evidence) -> HoldNumbers:
+    """Numbers and findings of the setup's hold, for the cutting force of its hardest cut."""
+    needed = _needed(job, scene, cutting)
+    at_rest = _at_rest(job)
+    safe = _safe_speed(job, needed)
+    whip = _whip(job)
+    limits = list(speed_limits(job))
+    if safe is not None and 0 < safe.number < math.inf:
+        limits.append(Limit("grip at speed", math.floor(safe.number), "rpm"))
     stick_out = _stick_out(job, scene)
     ovality = _ovality(job, scene)
     findings = tuple(hold_findings(job, scene, needed, at_rest, whip, stick_out, ovality))
     return HoldNumbers(cutting, needed, at_rest, safe, whip, ovality, stick_out, tuple(limits), findings)
 
 
-def _needed(job: Job, scene: Scene, cutting_n: float) -> Evidence:
-    hold = job.setup.hold
-    overhang = 0.0 if job.setup.centre is not None else hold.stick_out_mm
+def _needed(job: Job, scene: Scene, cutting: Evidence) -> Evidence:
+    """Grip for a cutting force, with the feed and passive force that go with it."""
+    place = gripped(job, scene, 2 * scene.stock_r)
+    known = {one.symbol: one.number for one in cutting.inputs}
+    feed_n = known.get("Ff", FEED_SHARE * cutting.number)
+    passive_n = known.get("Fp", PASSIVE_SHARE * cutting.number)
     return grip.required_grip(
-        hold,
-        cutting_n,
-        FEED_SHARE * cutting_n,
-        PASSIVE_SHARE * cutting_n,
-        2 * scene.stock_r,
-        2 * scene.grip_r,
-        overhang,
+        place.hold, cutting.number, feed_n, passive_n, place.cut_d_mm, place.grip_d_mm, place.overhang_mm
     )
 
 
@@ -196,7 +207,7 @@ def operation_grips(plan: "Plan") -> list[tuple[str, Evidence]]:
         there = grip.grip_at_speed_n(job.setup.hold, clamp.number)
         if there is None:
             continue
-        needed = _needed(job, plan.scene, cutting.number).number / job.setup.hold.safety
+        needed = _needed(job, plan.scene, cutting).number / job.setup.hold.safety
         found.append(
             (
                 planned.operation.id,

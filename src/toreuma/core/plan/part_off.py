@@ -1,13 +1,14 @@
 """Parting off: plunge part depth, break the back edge with the corner of the blade, go on to the centre."""
 
+import math
 from dataclasses import replace
 
 import numpy as np
 import shapely
 import shapely.affinity
 
-from toreuma.core.cutting.evidence import Evidence, Input, Limit
-from toreuma.core.cutting.speed import surface_speed_rpm
+from toreuma.core.cutting.evidence import Evidence, Limit
+from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
@@ -16,12 +17,12 @@ from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import PartingTool, PartOff
-from toreuma.core.motion import Spindle
-from toreuma.core.plan import numbers as num
 from toreuma.core.plan.contour import from_place, nose_at_start
+from toreuma.core.plan.grounds import blade_situation, proposed, rung_of_feed, spindle_of
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import stick_out_more
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
+from toreuma.core.propose.proposal import Proposal
 
 __all__ = ["plan_part_off"]
 
@@ -46,10 +47,11 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     if not isinstance(tool, PartingTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
     top = _stock_radius(work)
-    values = _numbers(work, operation, tool, 2 * top)
+    proposal = proposed(work, blade_situation(work, tool.blade, 2 * top), ((top, top),), tool.blade.width_mm)
+    values = {**proposal.numbers, **_numbers(work, operation, tool, proposal)}
     feed = values["f"].number
     findings = [*_too_deep(work, tool, operation, top), *_block_in_way(work, operation), *_near_jaws(work, operation)]
-    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
+    path = Path(work, spindle_of(work, proposal, values["clamp"].number))
     slot_z = _slot_z(work)
     clear = top + APPROACH_MM + shape.nose_radius
     path.come(slot_z, clear)
@@ -68,55 +70,40 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     slow_r = operation.slow_below_d_mm / 2 + shape.nose_radius
     if path.nose[1] > slow_r:
         path.feed(feed, z=slot_z, r=slow_r)
-    path.feed(feed * operation.slow_share, z=slot_z, r=-PAST_CENTRE_MM)
+    path.feed(values["f_centre"].number, z=slot_z, r=-PAST_CENTRE_MM)
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.leave()
-    values |= num.power(work.job, tool.blade.width_mm, feed, values["vc"].number, 90.0, values["clamp"].number, 2 * top)
     return Cuts(
         tuple(path.motions),
         (Pass(drawn, tool.blade.width_mm),),
         values,
         tuple(findings),
+        proposal=proposal,
         coverage=lambda: _coverage(work),
     )
 
 
-def _numbers(work: Work, operation: PartOff, tool: PartingTool, d_mm: float) -> dict[str, Evidence]:
-    job, pins, blade = work.job, operation.pins, tool.blade
-    vc = num.surface_speed(job, blade.material, "part_off", pins)
-    clamp = num.clamp(vc.number, work.hold.limits, pins, operation.steady_below_d_mm)
-    low, high = blade.feed_range_mm_rev
-    feed = Evidence(
-        "feed",
-        "f",
-        (low + high) / 2,
-        "mm/rev",
-        formula="middle of the blade's feed range",
-        source="feed range of the blade",
-        pin="feed_mm_rev",
-        inputs=(Input("range from", "f", low, "mm/rev"), Input("range to", "f", high, "mm/rev")),
-        limits=(Limit("end of the blade's range", high, "mm/rev"),),
-    )
-    if pins.feed_mm_rev is not None:
-        feed = replace(feed, proposed=feed.number, number=pins.feed_mm_rev, pinned=True)
+def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Proposal) -> dict[str, Evidence]:
+    """What parting off has besides: the steady speed and the slower feed near the centre."""
+    vc, feed, clamp = (proposal.numbers[key] for key in ("vc", "f", "clamp"))
     near = Evidence(
         "feed near the centre",
         "f",
-        feed.number * operation.slow_share,
+        rung_of_feed(work.job, feed.number * operation.slow_share),
         "mm/rev",
         formula=f"{operation.slow_share:.0%} of the feed below Ø {operation.slow_below_d_mm:g} mm",
         note="the surface speed falls to nothing there and the edge is pushed, not cut",
     )
-    width = Evidence("blade width", "CW", blade.width_mm, "mm")
-    slowest = Evidence(
-        "slowest spindle",
-        "n",
-        min(surface_speed_rpm(vc.number, d_mm), clamp.number),
-        "rpm",
-        formula="n = 1000 vc / (π d)",
-        inputs=(Input("diameter", "d", d_mm, "mm"),),
-    )
-    return {"vc": vc, "clamp": clamp, "f": feed, "f_centre": near, "ap": width, "n": slowest}
+    steady = surface_speed_rpm(vc.number, operation.steady_below_d_mm)
+    label = f"steady below Ø {operation.steady_below_d_mm:g} mm"
+    limits = (*(replace(limit, bit=limit.bit and steady > clamp.number) for limit in clamp.limits),
+              Limit(label, math.floor(steady), "rpm", steady <= clamp.number))  # fmt: skip
+    lower = clamp.number if clamp.pinned else min(clamp.number, math.floor(steady))
+    return {
+        "clamp": replace(clamp, number=lower, limits=limits, inputs=clamp_inputs(vc.number, lower)),
+        "f_centre": near,
+        "ap": Evidence("blade width", "CW", tool.blade.width_mm, "mm"),
+    }
 
 
 def _right_nose(work: Work) -> float:

@@ -11,6 +11,7 @@ from toreuma.core.geometry.elements import Segment
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.model import Operation
 from toreuma.core.motion import Motion
+from toreuma.core.propose.proposal import Proposal
 from toreuma.core.simulate.clock import Times
 
 __all__ = ["PLANNING_CHORD_MM", "Cuts", "OperationFault", "OperationPlan", "Pass"]
@@ -52,6 +53,7 @@ class Cuts:
     passes: tuple[Pass, ...]
     numbers: dict[str, Evidence]
     findings: tuple[Finding, ...] = ()
+    proposal: Proposal | None = None
     coverage: Callable[[], Region] = field(default=lambda: EMPTY, compare=False)
     chord_mm: float = PLANNING_CHORD_MM
 

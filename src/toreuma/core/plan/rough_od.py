@@ -8,15 +8,13 @@ wall behind it, which is as steep as its trailing edge allows.
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 
 import numpy as np
 import shapely
 
-from toreuma.core.cutting.evidence import Evidence, Input
-from toreuma.core.cutting.finish import FORMULA, SOURCE, theoretical_rt_um
-from toreuma.core.cutting.speed import surface_speed_rpm
+from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import CHORD_MM, Points
 from toreuma.core.geometry.envelope import Envelope
@@ -27,11 +25,12 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import RoughOd, TurningTool
-from toreuma.core.motion import Spindle
-from toreuma.core.plan import numbers as num
+from toreuma.core.plan.grounds import bend_of, insert_situation, proposed, spindle_of
+from toreuma.core.plan.numbers import passes
 from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
+from toreuma.core.propose.proposal import Proposal
 
 __all__ = ["plan_rough_od"]
 
@@ -91,12 +90,13 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     tool, shape = work.tool, work.shape
     if not isinstance(tool, TurningTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing")
-    values = _numbers(work, operation, tool)
     stretch, reach = _reach(work, operation)
     fit = COARSE_MM if _is_coarse(operation) else FIT_MM
     touched = _engagement(work)
-    limit = values["ap_max"].number
     top = work.stock.bounds[3] + shape.nose_radius
+    proposal = _proposal(work, operation, tool, stretch, reach, top)
+    values = {**proposal.numbers, **_left(operation)}
+    limit = values["ap_max"].number
     cuts = work.memo.get(
         ("cuts", tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit),
         lambda: _cuts(reach.envelope, touched, top, shape.nose_radius, limit),
@@ -112,24 +112,14 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
                 operation.id,
             )
         )
-    path = Path(work, Spindle("surface", values["vc"].number, values["clamp"].number))
+    path = Path(work, spindle_of(work, proposal))
     drawn = [_write(path, cut, top, values["f"].number, reach.envelope, fit) for cut in cuts]
     if cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
-    values |= num.passes(depths, values["ap_max"])
-    values |= num.power(
-        work.job,
-        values["ap"].number,
-        values["f"].number,
-        values["vc"].number,
-        tool.holder.entering_angle_deg,
-        values["clamp"].number,
-        2 * work.stock.bounds[3],
-    )
-    values["rt"] = _roughness(values["f"].number, shape.nose_radius)
+    values |= passes(depths, values["ap_max"])
     chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
-    return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings), chord_mm=chord)
+    return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord)
 
 
 def _is_coarse(operation: RoughOd) -> bool:
@@ -142,38 +132,32 @@ def _reach(work: Work, operation: RoughOd) -> tuple[Stretch, Reach]:
     return stretch, reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, chord)
 
 
-def _numbers(work: Work, operation: RoughOd, tool: TurningTool) -> dict[str, Evidence]:
-    job, pins = work.job, operation.pins
-    d_mm = 2 * work.stock.bounds[3]
-    vc = num.surface_speed(job, tool.insert.material, "rough", pins)
-    clamp = num.clamp(vc.number, work.hold.limits, pins)
-    feed = num.rough_feed(job, tool.insert, pins)
-    rpm = min(surface_speed_rpm(vc.number, d_mm), clamp.number)
-    depth = num.rough_depth(
-        tool.insert, tool.holder.entering_angle_deg, work.shape.edge_length, job, vc.number, feed.number, rpm, pins
+def _proposal(
+    work: Work, operation: RoughOd, tool: TurningTool, stretch: Stretch, reach: Reach, top: float
+) -> Proposal:
+    """The numbers, from the steps between shoulders and the piece as it will be."""
+    steps = work.memo.get(
+        ("steps", reach.envelope.points.tobytes(), top),
+        lambda: tuple(_steps(reach.envelope, top, work.shape.nose_radius)),
     )
-    leave = Evidence(
-        "left for finishing",
-        "aX",
-        operation.leave_radial_mm,
-        "mm",
-        measured_on="on radius",
-        formula="about two thirds of the finishing nose radius",
+    lowest = top - max((height for height, _ in steps), default=0.0) - work.shape.nose_radius
+    d_mm = 2 * work.stock.bounds[3]
+    situation = insert_situation(
+        work, tool.insert, "rough", tool.holder.entering_angle_deg, d_mm, max(d_mm / 2 + lowest, d_mm / 2)
+    )
+    after = work.stock.intersection(stretch.target)
+    bend = bend_of(work, after, stretch.nose_from, stretch.nose_to, operation.leave_radial_mm)
+    return proposed(work, replace(situation, bend=bend), steps)
+
+
+def _left(operation: RoughOd) -> dict[str, Evidence]:
+    """What roughing leaves."""
+    formula = "about two thirds of the finishing nose radius"
+    radial = Evidence(
+        "left for finishing", "aX", operation.leave_radial_mm, "mm", measured_on="on radius", formula=formula
     )
     axial = Evidence("left on faces", "aZ", operation.leave_axial_mm, "mm", measured_on="along Z", formula="typed")
-    return {"vc": vc, "clamp": clamp, "f": feed, "ap_max": depth, "leave_radial": leave, "leave_axial": axial}
-
-
-def _roughness(feed: float, nose: float) -> Evidence:
-    return Evidence(
-        "height of feed marks",
-        "Rt",
-        theoretical_rt_um(feed, nose),
-        "um",
-        formula=FORMULA,
-        source=SOURCE,
-        inputs=(Input("feed", "f", feed, "mm/rev"), Input("nose radius", "rε", nose, "mm")),
-    )
+    return {"leave_radial": radial, "leave_axial": axial}
 
 
 def _engagement(work: Work) -> Region:
@@ -208,6 +192,20 @@ def _cuts(envelope: Envelope, touched: Region, top: float, floor: float, limit: 
         spans = _spans(points[:, 1] < key - SAME_MM, first, last)
         stack.extend((a, b, key, len(steps) - 1) for a, b in reversed(spans))
     return [cut for step in _worthwhile(steps) for cut in step.cuts]
+
+
+def _steps(envelope: Envelope, top: float, floor: float) -> Iterator[tuple[float, float]]:
+    """Height and length of the metal from shoulder to shoulder, as `_cuts` divides it, mm."""
+    points = envelope.points.copy()
+    points[:, 1] = np.maximum(points[:, 1], floor)
+    stack = [(0, len(points) - 1, top)]
+    while stack:
+        first, last, height = stack.pop()
+        key = _next_shoulder(points[first : last + 1], height)
+        if key is None:
+            continue
+        yield height - key, float(abs(points[first, 0] - points[last, 0]))
+        stack.extend((a, b, key) for a, b in _spans(points[:, 1] < key - SAME_MM, first, last))
 
 
 @dataclass

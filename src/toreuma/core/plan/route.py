@@ -8,10 +8,10 @@ from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
 from toreuma.core.model import Job, Operation
+from toreuma.core.plan.argue import beyond_limits
 from toreuma.core.plan.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold import HoldNumbers, hold_numbers
 from toreuma.core.plan.kinds import KINDS
-from toreuma.core.plan.numbers import no_beyond
 from toreuma.core.plan.pair import is_pair
 from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
 from toreuma.core.plan.second_hold import SecondGrip, second_grip
@@ -22,9 +22,6 @@ from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.clock import Times, times_of
 
 __all__ = ["Plan", "plan"]
-
-MOST_ROUNDS = 4
-"""How often hold and cuts are planned against each other; the last plan's clamp is shown against its own cuts."""
 
 
 @dataclass(frozen=True)
@@ -70,43 +67,27 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     scene = memo.get(place, lambda: build_scene(job))
     supply = memo.get(("supply", job.part, job.stock, job.tools, job.operations), lambda: supply_numbers(job, scene))
     second = second_grip(job, scene)
-    hold, planned = _settled(job, scene, memo, check)
+    planned = _operations(job, scene, memo, check)
+    hold = hold_numbers(job, scene, planned_cut(planned) or expected_cut(job))
     held = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
     findings = (*held, *neighbours(job, scene, planned))
     return Plan(job, scene, hold, supply, second, planned, findings)
 
 
-def _settled(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[HoldNumbers, tuple[OperationPlan, ...]]:
-    """Hold and operations that agree: the hold limits the speed, and the hardest cut says what the hold must carry.
-
-    Planning begins with what the cut is expected to be. Mostly the depth does not depend on the speed, and the
-    second plan, with the hold the first one asks for, is the last.
-    """
-    hold = hold_numbers(job, scene, expected_cut(job))
-    for _ in range(MOST_ROUNDS):
-        planned = _operations(job, scene, hold, memo, check)
-        hardest = planned_cut(planned)
-        settled = hold if hardest is None else hold_numbers(job, scene, hardest)
-        if settled.limits == hold.limits:
-            break
-        hold = settled
-    return settled, planned
-
-
-def _operations(job: Job, scene: Scene, hold: HoldNumbers, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
+def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
     planned: list[OperationPlan] = []
     stock = scene.stock
     for operation in job.operations:
         check()
         if not operation.enabled:
             continue
-        result = _one(job, scene, hold, operation, stock, memo)
+        result = _one(job, scene, operation, stock, memo)
         planned.append(result)
         stock = result.after
     return tuple(planned)
 
 
-def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
+def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
     tool = job.tool(operation.tool)
     if tool is None:
         known = ", ".join(t.id for t in job.tools) or "none"
@@ -130,7 +111,7 @@ def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock:
     if operation.kind == "part_off" and is_pair(job):
         return _failed(operation, stock, _stays_in_one(operation))
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
-    work = Work(job, scene, operation, tool, shape, stock, hold, memo)
+    work = Work(job, scene, operation, tool, shape, stock, memo)
     key = (
         "operation",
         operation,
@@ -141,7 +122,6 @@ def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock:
         job.setup.centre,
         job.conditions,
         job.machine,
-        hold.limits,
         fingerprint(stock),
         work.part_off_width,
     )
@@ -156,7 +136,7 @@ def _one(job: Job, scene: Scene, hold: HoldNumbers, operation: Operation, stock:
                 Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures),
             )
         after = work.after(cuts.motions, cuts.chord_mm) if cuts.motions else stock
-        findings = (*cuts.findings, *no_beyond(job, operation, cuts.numbers))
+        findings = (*cuts.findings, *beyond_limits(job, operation, cuts.proposal))
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
 
     return memo.get(key, compute)

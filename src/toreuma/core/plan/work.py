@@ -11,7 +11,6 @@ from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import Job, Operation, PartOff, Tool
 from toreuma.core.motion import Motion, Spindle
-from toreuma.core.plan.hold import HoldNumbers
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import SIMULATION_CHORD_MM, after_cutting
 
@@ -34,7 +33,6 @@ class Work:
     tool: Tool
     shape: ToolShape
     stock: Region
-    hold: HoldNumbers
     memo: Memo
 
     @property

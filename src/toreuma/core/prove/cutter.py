@@ -5,7 +5,8 @@ from dataclasses import dataclass
 
 import shapely
 
-from toreuma.core.cutting.force import available_power_kw, cutting_force_n, cutting_power_kw
+from toreuma.core.cutting.beam import Compliance, compliance_of
+from toreuma.core.cutting.force import available_power_kw, cutting_power_kw, force_with_nose_n, in_plane_n
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold, polygons, tidy, union
 from toreuma.core.geometry.shape import ToolShape
@@ -45,12 +46,14 @@ class Gouge:
 
 @dataclass(frozen=True)
 class Step:
-    """What one move did: area removed in the half section, mean depth, and power at the edge."""
+    """What one move did: area removed in the half section, mean depth, power and force at the edge, bend on radius."""
 
-    removed_mm2: float
-    depth_mm: float
-    power_kw: float
-    available_kw: float
+    removed_mm2: float = 0.0
+    depth_mm: float = 0.0
+    power_kw: float = 0.0
+    available_kw: float = 0.0
+    force_n: float = 0.0
+    bend_mm: float = 0.0
 
 
 class Cutter:
@@ -63,6 +66,7 @@ class Cutter:
         self._sunk_part = scene.part.buffer(-GOUGE_MM, join_style="mitre")
         self.stock = scene.stock
         self.piece: Region = EMPTY
+        self._bending: tuple[int, Compliance | None] | None = None
         self.contacts: list[Contact] = []
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
@@ -78,8 +82,8 @@ class Cutter:
     def obey(self, motion: Motion) -> Step:
         """Make one move. Moves of stations without a tool do nothing."""
         if motion.station not in self._shapes or motion.segment.length < 1e-9:
-            return Step(0.0, 0.0, 0.0, 0.0)
-        tool, shape = self._shapes[motion.station]
+            return Step()
+        _, shape = self._shapes[motion.station]
         swept = cutting_sweep([motion], shape)
         body = body_sweep(motion, shape)
         if motion.is_rapid:
@@ -90,7 +94,7 @@ class Cutter:
         self._touch("holder in metal", body, self.stock, motion, shape)
         self._touch("holder in jaws or chuck", body, self._scene.fixed, motion, shape)
         self._touch("insert in jaws or chuck", swept, self._scene.fixed, motion, shape)
-        return self._step(motion, removed, tool.holder.entering_angle_deg if tool.kind == "turning" else 90.0)
+        return self._step(motion, removed, shape)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         swept = fold(swept)
@@ -133,15 +137,29 @@ class Cutter:
         depth = depth_inside(overlap, solid)
         self.contacts.append(Contact(what, motion.line, (at.x, at.y), depth))
 
-    def _step(self, motion: Motion, removed: float, entering_deg: float) -> Step:
+    def _step(self, motion: Motion, removed: float, shape: ToolShape) -> Step:
         if removed < 1e-9 or motion.feed is None:
-            return Step(0.0, 0.0, 0.0, 0.0)
+            return Step()
         depth = removed / motion.segment.length
         radius = max(abs(motion.start[1]), abs(motion.end[1]))
         rpm = spindle_rpm(motion.spindle, radius, self._job.machine.max_rpm)
         if rpm <= 0:
-            return Step(removed, depth, 0.0, 0.0)
+            return Step(removed, depth)
         feed = motion.feed / rpm if motion.per_minute else motion.feed
-        force = cutting_force_n(self._job.stock.material, depth, feed, entering_deg)
+        nose = 0.0 if shape.is_blade else shape.nose_radius
+        force = force_with_nose_n(self._job.stock.material, depth, feed, nose, shape.entering_angle_deg)
         power = cutting_power_kw(force, 2 * math.pi * radius * rpm / 1000)
-        return Step(removed, depth, power, available_power_kw(self._job.machine, rpm))
+        _, passive = in_plane_n(force, depth, feed, nose, shape.entering_angle_deg)
+        there = available_power_kw(self._job.machine, rpm)
+        return Step(removed, depth, power, there, force, passive * self._gives_way(motion))
+
+    def _gives_way(self, motion: Motion) -> float:
+        """Compliance of the piece at the tool, mm/N, as it was when the operation began."""
+        if self._bending is None or self._bending[0] != motion.section:
+            e, hold_z = self._job.stock.material.e_n_mm2, self._scene.jaw_face_z
+            found = None
+            if e is not None and not self.stock.is_empty and self.stock.bounds[0] < hold_z < self.stock.bounds[2] - 1:
+                found = compliance_of(self.stock, hold_z, e, supported=self._job.setup.centre is not None)
+            self._bending = motion.section, found
+        found = self._bending[1]
+        return found.at((motion.start[0] + motion.end[0]) / 2) if found is not None else 0.0

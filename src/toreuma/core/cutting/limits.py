@@ -1,0 +1,327 @@
+"""The limits of a turning cut: what each compares, how much of it is used, and why it is one, in a sentence."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal, NamedTuple
+
+from toreuma.core.cutting import finish, force
+from toreuma.core.cutting.corner import NOSE_SHARE
+from toreuma.core.cutting.grip import SOURCE as GRIP
+from toreuma.core.cutting.heat import SOFTENING_C, edge_temperature_c
+from toreuma.core.cutting.heat import SOURCE as HEAT
+from toreuma.core.cutting.life import SOURCE as TAYLOR
+from toreuma.core.cutting.life import life_min
+from toreuma.core.cutting.situation import Cut, Seen, Situation
+from toreuma.core.cutting.speed import surface_speed_rpm
+
+__all__ = ["LIMITS", "LOWEST_SHARE", "VARIABLES", "LimitKind", "Use", "Variable", "used"]
+
+Variable = Literal["ap", "f", "vc"]
+VARIABLES: tuple[Variable, ...] = ("ap", "f", "vc")
+
+LEAST_CHIP_MM = 0.01
+"""Thinner chips are not cut but rubbed: about a third of a usual edge rounding of 0.03 mm."""
+
+HARD_SKIN_CHIP_MM, HARD_SKIN_DEPTH_MM = 0.05, 0.2
+"""Below this chip thickness and this depth the edge runs in the skin the pass before has hardened: typical."""
+
+HIGHEST_SHARE, LOWEST_SHARE = 1.25, 0.5
+"""The usual range of surface speeds about the middle of the table: above it tables end, below it edges build up."""
+
+
+class Measure(NamedTuple):
+    """A number of the cut, its bound, and the bound's name."""
+
+    number: float
+    bound: float
+    label: str
+
+
+@dataclass(frozen=True)
+class LimitKind:
+    """One kind of limit. ``least``: the number must not fall below its bound. ``on``: what it moves with.
+
+    ``floor``: it is met by larger numbers and broken by smaller ones. Where ``binds`` is False the limit is shown,
+    but the machine keeps it itself or no choice of numbers can mend it. ``table``: it is a table's range, not physics.
+    """
+
+    name: str
+    quantity: str
+    symbol: str
+    unit: str
+    measure: Callable[[Situation, Cut, Seen], Measure | None]
+    on: tuple[Variable, ...]
+    why: str
+    beyond: str
+    formula: str = ""
+    source: str = ""
+    least: bool = False
+    floor: bool = False
+    binds: bool = True
+    table: bool = False
+
+    def share(self, situation: Situation, cut: Cut, seen: Seen) -> float:
+        """How much of the limit is used; above 1 it is broken; 0 where there is no such limit."""
+        measured = self.measure(situation, cut, seen)
+        return 0.0 if measured is None else _share(measured, self.least)
+
+
+@dataclass(frozen=True)
+class Use:
+    """A limit at a cut: the number, the bound, and the share of it that is used."""
+
+    kind: LimitKind
+    number: float
+    bound: float
+    label: str
+    share: float
+
+    @property
+    def margin(self) -> float:
+        """What is left of the limit, as a share of it; below 0 where it is broken."""
+        return 1 - self.share
+
+
+def _share(measured: Measure, least: bool) -> float:
+    over, under = (measured.bound, measured.number) if least else (measured.number, measured.bound)
+    if under <= 0:
+        return 0.0 if over <= 0 else math.inf
+    return over / under
+
+
+def used(situation: Situation, cut: Cut) -> tuple[Use, ...]:
+    """Every limit the situation has, the one used most first."""
+    seen, found = situation.see(cut), []
+    for kind in LIMITS:
+        measured = kind.measure(situation, cut, seen)
+        if measured is not None:
+            found.append(Use(kind, measured.number, measured.bound, measured.label, _share(measured, kind.least)))
+    return tuple(sorted(found, key=lambda use: -use.share))
+
+
+# Each limit
+
+
+def _window_depth(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.window is None or not s.window.depth_matters:
+        return None
+    low, high = s.window.depths
+    return Measure(cut.ap_mm, max(high * s.feed_share, low), f"chip window, {_reach_words(s.window.reach)}")
+
+
+def _window_least_depth(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.window is None or not s.window.depth_matters:
+        return None
+    return Measure(cut.ap_mm, s.window.depths[0], "chip window begins")
+
+
+def _window_feed(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.window is None:
+        return None
+    low, high = s.window.feeds_at(cut.ap_mm)
+    return Measure(cut.feed_mm_rev, max(high * s.feed_share, low), f"chip window, {_reach_words(s.window.reach)}")
+
+
+def _window_least_feed(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.window is None:
+        return None
+    return Measure(cut.feed_mm_rev, s.window.feeds_at(cut.ap_mm)[0], "chip window begins")
+
+
+def _reach_words(reach: float) -> str:
+    return {0.5: "to its middle", 1.0: "to its end"}.get(reach, f"to {reach:.0%} of it")
+
+
+def _corner(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    return Measure(cut.feed_mm_rev, NOSE_SHARE * s.nose_mm, "half the nose radius") if s.nose_mm > 0 else None
+
+
+def _edge(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.usable_depth_mm is None:
+        return None
+    return Measure(cut.ap_mm, s.usable_depth_mm, "edge and shape of the corner")
+
+
+def _power(s: Situation, _: Cut, seen: Seen) -> Measure:
+    there = force.available_power_kw(s.machine, seen.rpm)
+    return Measure(force.cutting_power_kw(seen.cutting_n, seen.vc_there), there, f"spindle at {seen.rpm:.0f} rpm")
+
+
+def _grip(s: Situation, _: Cut, seen: Seen) -> Measure | None:
+    if s.gripped is None or seen.needed_n is None or s.gripped.hold.force_n is None:
+        return None
+    return Measure(seen.needed_n, s.gripped.hold.force_n, "grip at rest")
+
+
+def _spindle(s: Situation, cut: Cut, seen: Seen) -> Measure:
+    return Measure(surface_speed_rpm(cut.vc_m_min, s.d_mm), seen.clamp_rpm, "speed clamp")
+
+
+def _bend(s: Situation, _: Cut, seen: Seen) -> Measure | None:
+    if s.bend is None:
+        return None
+    return Measure(seen.passive_n * s.bend.mm_per_n, s.bend.allowed_mm, s.bend.where)
+
+
+def _bar_bend(s: Situation, _: Cut, seen: Seen) -> Measure | None:
+    if s.bar is None:
+        return None
+    return Measure(math.hypot(seen.passive_n, seen.cutting_n) * s.bar.mm_per_n, s.bar.allowed_mm, "bar may give way")
+
+
+def _bar_overhang(s: Situation, _: Cut, __: Seen) -> Measure | None:
+    return None if s.bar is None else Measure(s.bar.overhang_ratio, s.bar.usable_ratio, "usable for this bar")
+
+
+def _thin_chip(_: Situation, __: Cut, seen: Seen) -> Measure:
+    return Measure(seen.edge.thickness_mm, LEAST_CHIP_MM, "a third of the edge's rounding")
+
+
+def _hard_skin_chip(s: Situation, _: Cut, seen: Seen) -> Measure | None:
+    if not s.material.work_hardens:
+        return None
+    return Measure(seen.edge.thickness_mm, HARD_SKIN_CHIP_MM, "hardened skin")
+
+
+def _hard_skin_depth(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    return Measure(cut.ap_mm, HARD_SKIN_DEPTH_MM, "hardened skin") if s.material.work_hardens else None
+
+
+def _heat(s: Situation, cut: Cut, seen: Seen) -> Measure | None:
+    softens = SOFTENING_C.get(s.tool_material)
+    there = edge_temperature_c(s.material, seen.specific_n_mm2, cut.vc_m_min, seen.edge.thickness_mm)
+    if softens is None or there is None:
+        return None
+    return Measure(there, softens, f"{s.tool_material} softens")
+
+
+def _life(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.row is None or s.table_vc is None:
+        return None
+    return Measure(life_min(s, cut), s.least_life_min, "wanted of an edge")
+
+
+def _highest(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.table_vc is None:
+        return None
+    return Measure(cut.vc_m_min, HIGHEST_SHARE * s.table_vc * s.harm * s.wish, "end of the usual range")
+
+
+def _lowest(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.table_vc is None:
+        return None
+    return Measure(cut.vc_m_min, LOWEST_SHARE * s.table_vc * s.harm * s.wish, "start of the usual range")
+
+
+def _roughness(s: Situation, cut: Cut, _: Seen) -> Measure | None:
+    if s.wanted_ra_um is None or s.nose_mm <= 0:
+        return None
+    return Measure(finish.theoretical_ra_um(cut.feed_mm_rev, s.nose_mm), s.wanted_ra_um, "wanted finish")
+
+
+LIMITS: tuple[LimitKind, ...] = (
+    LimitKind(
+        "chip window, depth", "depth", "ap", "mm", _window_depth, ("ap",),
+        "Chips break only inside the window of the chip former; outside they string or are crushed.",
+        "chips are crushed against the chip former",
+    ),
+    LimitKind(
+        "chip window, feed", "feed", "f", "mm/rev", _window_feed, ("f", "ap"),
+        "Chips break only inside the window of the chip former; outside they string or are crushed.",
+        "chips are crushed against the chip former",
+    ),
+    LimitKind(
+        "least depth for chips", "depth", "ap", "mm", _window_least_depth, ("ap",),
+        "Shallower than the window begins, the chip never touches the former: it comes as a string.",
+        "chips come as strings", least=True, floor=True,
+    ),
+    LimitKind(
+        "least feed for chips", "feed", "f", "mm/rev", _window_least_feed, ("f", "ap"),
+        "Thinner than the window begins, the chip never touches the former: it comes as a string.",
+        "chips come as strings", least=True, floor=True,
+    ),
+    LimitKind(
+        "corner strength", "feed", "f", "mm/rev", _corner, ("f",),
+        "Beyond half its radius the corner breaks.", "the corner breaks", formula="f ≤ 0.5 rε",
+    ),
+    LimitKind(
+        "edge", "depth", "ap", "mm", _edge, ("ap",),
+        "A slim corner stands only a short part of its edge in the cut.", "the edge breaks along its length",
+        formula="ap ≤ share by shape · L sin κ",
+    ),
+    LimitKind(
+        "power", "power at the edge", "Pc", "kW", _power, ("ap", "f", "vc"),
+        "Beyond what the spindle has at this speed it slows down or stalls.",
+        "the spindle slows down or stalls in the cut",
+        formula="Pc = kc1.1 he^-mc · ap f vc / 60000", source=force.KIENZLE,
+    ),
+    LimitKind(
+        "grip", "grip needed", "F req", "N", _grip, ("ap", "f"),
+        "Grip carries torque, push and tilting, with its safety; beyond it the piece turns or tilts in the jaws.",
+        "the piece may slip or tilt out of the hold", source=GRIP,
+    ),
+    LimitKind(
+        "spindle speed", "spindle speed", "n", "rpm", _spindle, ("vc",),
+        "The spindle turns no faster than machine, chuck, bar and grip allow.", "the clamp holds the speed down",
+        formula="n = 1000 vc / (π d)", binds=False,
+    ),
+    LimitKind(
+        "bend of the piece", "bend", "y", "mm", _bend, ("ap", "f"),
+        "A piece that gives way under the push comes out larger there, by twice the bend.",
+        "the piece comes out larger there", formula="y = Fp · compliance of the stock as it is",
+        source="stepped Euler-Bernoulli beam",
+    ),
+    LimitKind(
+        "bend of the bar", "bend", "y", "mm", _bar_bend, ("ap", "f"),
+        "A long bar gives way: the bore comes out small and tapered, and the bar begins to sing.",
+        "the bore comes out small and the bar sings", formula="y = F L³ / (3 E I)",
+        source="Euler-Bernoulli cantilever",
+    ),
+    LimitKind(
+        "overhang of the bar", "overhang over diameter", "L/D", "ratio", _bar_overhang, (),
+        "Each bar material stands only so many diameters of overhang before it chatters.",
+        "the bar chatters: a stiffer material or a thicker bar", binds=False,
+    ),
+    LimitKind(
+        "thin chip", "chip thickness", "he", "mm", _thin_chip, ("f", "ap"),
+        "Thinner than the edge is round, a chip is rubbed off: it heats and hardens the surface.",
+        "the edge rubs instead of cutting", formula="he = ap f / Le", source="Woxen 1932", least=True, floor=True,
+    ),
+    LimitKind(
+        "hardened skin, chip", "chip thickness", "he", "mm", _hard_skin_chip, ("f", "ap"),
+        "A material that hardens has to be cut below the skin the pass before left, or the edge wears a notch.",
+        "the edge runs in the hardened skin", formula="he = ap f / Le", source="Woxen 1932", least=True, floor=True,
+    ),
+    LimitKind(
+        "hardened skin, depth", "depth", "ap", "mm", _hard_skin_depth, ("ap",),
+        "A material that hardens has to be cut below the skin the pass before left, or the edge wears a notch.",
+        "the edge runs in the hardened skin", least=True, floor=True,
+    ),
+    LimitKind(
+        "heat", "temperature of the edge", "T", "°C", _heat, ("vc", "f", "ap"),
+        "Beyond this heat the tool material loses its hardness and wears away at once.",
+        "the edge softens and wears away at once", formula="20 + 0.4 U/(ρc) (v h/a)^⅓", source=HEAT,
+    ),
+    LimitKind(
+        "edge life", "life of an edge", "T", "min", _life, ("vc", "f", "ap"),
+        "A little more speed costs a lot of life: with carbide, a fifth more speed halves it.",
+        "edges are changed more often than wanted",
+        formula="T = 15 min · (k vc0/vc · (f0/f)^0.35 (ap0/ap)^0.15)^(1/m)", source=TAYLOR, least=True,
+    ),
+    LimitKind(
+        "usual range of speed", "surface speed", "vc", "m/min", _highest, ("vc",),
+        "Beyond the usual range of material and tool material no table says how an edge fares.",
+        "nothing is known there: edges fail early", table=True,
+    ),
+    LimitKind(
+        "least surface speed", "surface speed", "vc", "m/min", _lowest, ("vc",),
+        "Too slow, metal builds up on the edge and tears the surface.", "metal builds up on the edge",
+        least=True, floor=True, table=True,
+    ),
+    LimitKind(
+        "finish", "theoretical finish", "Ra", "um", _roughness, ("f",),
+        "Feed marks grow with the square of the feed.", "the feed marks are rougher than wanted",
+        formula=finish.FORMULA, source=finish.SOURCE,
+    ),
+)  # fmt: skip

@@ -1,0 +1,172 @@
+"""What an operation gives the choice of its numbers to go by: material, tool, hold, the piece as it will be."""
+
+import math
+from dataclasses import replace
+
+from toreuma.core.cutting.beam import Compliance, compliance_of
+from toreuma.core.cutting.corner import usable_depth_mm
+from toreuma.core.cutting.life import LEAST_LIFE_MIN
+from toreuma.core.cutting.situation import Bend, Situation, Use
+from toreuma.core.cutting.window import ChipWindow
+from toreuma.core.geometry.region import Region
+from toreuma.core.memo import fingerprint
+from toreuma.core.model import Blade, Insert, Job, Pins
+from toreuma.core.model.material import LIFE_MIN
+from toreuma.core.motion import Spindle
+from toreuma.core.plan.derates import REACH, counted
+from toreuma.core.plan.hold import gripped, held_piece, speed_limits
+from toreuma.core.plan.result import OperationFault
+from toreuma.core.plan.work import Work
+from toreuma.core.propose.proposal import Proposal, propose
+from toreuma.core.propose.search import Costs, Fixed, Step
+
+__all__ = ["bend_of", "blade_situation", "insert_situation", "proposed", "rung_of_feed", "size_bend", "spindle_of"]
+
+ALLOWANCE_SHARE = 0.5
+"""Roughing may bend the piece by this share of what it leaves for finishing."""
+
+BAND_SHARE = 0.5
+"""Finishing may spend this share of a diameter's limits on bending."""
+
+FREE_BAND_MM = 0.2
+"""Limits taken for a diameter without any, mm on diameter: the middle of general tolerances."""
+
+
+def insert_situation(
+    work: Work, insert: Insert, use: Use, entering_deg: float, d_mm: float, mean_d_mm: float
+) -> Situation:
+    """The situation of a turning cut. Diameters: the largest and the middle one cut, mm."""
+    if not insert.chip_window:
+        raise OperationFault(
+            "window.missing", "the insert has no chip window", "give the insert one or pin feed and depth"
+        )
+    nose = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
+    base = _base(work, insert.material, use, d_mm, mean_d_mm)
+    return replace(
+        base,
+        nose_mm=nose,
+        entering_deg=entering_deg,
+        window=ChipWindow(tuple(insert.chip_window), _reach(work.job)),
+        usable_depth_mm=usable_depth_mm(insert.shape, work.shape.edge_length, entering_deg),
+    )
+
+
+def blade_situation(work: Work, blade: Blade, d_mm: float) -> Situation:
+    """The situation of a blade that plunges: its depth of cut is its width."""
+    low, high = blade.feed_range_mm_rev
+    base = _base(work, blade.material, "part_off", d_mm, d_mm / 2)
+    window = ChipWindow(((low, 0.0), (high, 0.0)), _reach(work.job), depth_matters=False)
+    return replace(base, window=window)
+
+
+def _base(work: Work, tool_material: str, use: Use, d_mm: float, mean_d_mm: float) -> Situation:
+    job = work.job
+    factors = counted(job, roughing=use == "rough")
+    harm = math.prod(one.speed for one in factors if one.effect == "harm")
+    wish = math.prod(one.speed for one in factors if one.effect == "wish")
+    material = job.stock.material
+    situation = Situation(
+        material=material,
+        machine=job.machine,
+        tool_material=tool_material,
+        use=use,
+        d_mm=d_mm,
+        mean_d_mm=max(mean_d_mm, 1e-3),
+        nose_mm=0.0,
+        entering_deg=90.0,
+        feed_share=math.prod(one.feed for one in factors),
+        harm=harm,
+        wish=wish,
+        speed_limits=speed_limits(job),
+        gripped=gripped(job, work.scene, d_mm),
+        clamp_pin_rpm=work.operation.pins.clamp_rpm,
+        factors=tuple((one.name, one.speed) for one in factors if one.speed != 1),
+    )
+    if situation.row is None and work.operation.pins.vc_m_min is None:
+        known = ", ".join(row.tool_material for row in material.speeds) or "none"
+        raise OperationFault(
+            "speed.unknown",
+            f"no starting speed for {tool_material} in {material.name} (known: {known})",
+            "pin a surface speed or add one to the material",
+        )
+    exponent = situation.row.exponent if situation.row else 0.25
+    wanted = LIFE_MIN * wish ** (-1 / exponent) if job.conditions.aim == "output" else LEAST_LIFE_MIN
+    return replace(situation, least_life_min=max(wanted, LEAST_LIFE_MIN))
+
+
+def _reach(job: Job) -> float:
+    return REACH[job.conditions.stance]
+
+
+def bend_of(work: Work, after: Region, nose_from: float, nose_to: float, leave_mm: float) -> Bend | None:
+    """Where the piece gives way most in roughing, as it is when the cut is through."""
+    found = _compliance(work, after)
+    if found is None:
+        return None
+    inside = [(float(c), float(z)) for z, c in zip(found.z, found.mm_per_n, strict=True) if nose_to <= z <= nose_from]
+    if not inside:
+        return None
+    worst, z = max(inside)
+    allowed = max(ALLOWANCE_SHARE * leave_mm, 0.02)
+    return Bend(worst, allowed, f"{ALLOWANCE_SHARE:.0%} of what is left, at Z {z:.0f}") if worst > 0 else None
+
+
+def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
+    """The diameter whose limits suffer most from bending in finishing."""
+    found = _compliance(work, after)
+    if found is None:
+        return None
+    worst: Bend | None = None
+    profile = work.scene.profile
+    for index, element in enumerate(work.job.part.outside):
+        segments = [profile.segments[i] for i in profile.segments_of(index) if not profile.corners[i]]
+        if not segments or element.d_mm <= 0 or segments[-1].end[0] < nose_to:
+            continue
+        z = max((end for segment in segments for end in (segment.start[0], segment.end[0])), key=found.at)
+        band = FREE_BAND_MM if element.size is None else (element.size.upper_um - element.size.lower_um) / 1000
+        allowed = max(BAND_SHARE * band / 2, 5e-4)
+        label = f"{BAND_SHARE:.0%} of the limits of Ø {element.d_mm:g} mm"
+        one = Bend(found.at(z), allowed, label if element.size is not None else f"usual for Ø {element.d_mm:g} mm")
+        if one.mm_per_n > 0 and (worst is None or one.mm_per_n / one.allowed_mm > worst.mm_per_n / worst.allowed_mm):
+            worst = one
+    return worst
+
+
+def _compliance(work: Work, after: Region) -> Compliance | None:
+    job, scene = work.job, work.scene
+    after = held_piece(after, scene.jaw_face_z)
+    e = job.stock.material.e_n_mm2
+    if e is None or after.is_empty or not after.bounds[0] < scene.jaw_face_z + 1.0 < after.bounds[2]:
+        return None  # stiffness unknown, or nothing that reaches into the hold
+    key = ("compliance", fingerprint(after), scene.jaw_face_z, e, job.setup.centre is None)
+    return work.memo.get(key, lambda: compliance_of(after, scene.jaw_face_z, e, supported=job.setup.centre is not None))
+
+
+def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm: float | None = None) -> Proposal:
+    """The numbers of the operation. ``depth_mm`` is given where the stock decides it."""
+    pins, conditions = work.operation.pins, work.job.conditions
+    fixed = _fixed(pins, depth_mm)
+    costs = Costs(conditions.machine_per_h, conditions.edge_cost, conditions.edge_change_min)
+    rounded = tuple((round(height, 3), float(max(round(length), 1))) for height, length in steps)
+    key = ("numbers", situation, rounded, fixed, conditions.aim, costs)
+    return work.memo.get(
+        key, lambda: propose(situation, rounded, fixed, conditions.aim, costs, depth_given=depth_mm is not None)
+    )
+
+
+def _fixed(pins: Pins, depth_mm: float | None) -> Fixed:
+    return Fixed(depth_mm if depth_mm is not None else pins.ap_mm, pins.feed_mm_rev, pins.vc_m_min)
+
+
+def spindle_of(work: Work, proposal: Proposal, clamp_rpm: float | None = None) -> Spindle:
+    """How the spindle is told to turn: at a surface speed with its clamp, or at the rung the machine has."""
+    numbers = proposal.numbers
+    if not work.job.machine.surface_speed:
+        return Spindle("fixed", math.floor(numbers["n"].number))
+    return Spindle("surface", numbers["vc"].number, clamp_rpm or numbers["clamp"].number)
+
+
+def rung_of_feed(job: Job, feed: float) -> float:
+    """A feed the machine has: the rung at or below, or the feed itself."""
+    rungs = job.machine.feeds_mm_rev
+    return max((rung for rung in rungs if rung <= feed * (1 + 1e-9)), default=rungs[0]) if rungs else feed

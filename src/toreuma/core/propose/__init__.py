@@ -1,0 +1,1 @@
+"""The numbers of a cut, chosen inside all limits, with the reasons."""

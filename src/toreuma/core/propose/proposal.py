@@ -1,0 +1,317 @@
+"""A chosen cut as the numbers people work with, each with every limit it was held against."""
+
+import math
+from dataclasses import dataclass, replace
+
+from toreuma.core.cutting import finish, force
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.life import life_evidence
+from toreuma.core.cutting.limits import LIMITS, LimitKind, Use, Variable, used
+from toreuma.core.cutting.situation import Cut, Situation
+from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
+from toreuma.core.propose.search import FREE, USUAL_COSTS, Aim, Costs, Fixed, Found, Step, best, minutes_of
+
+__all__ = ["Proposal", "propose"]
+
+ORDER = "depth first, then feed, then speed: depth costs an edge least, speed most"
+WIDEST = 30.0
+"""A limit that lets a number grow or shrink beyond this many times is not shown beside it."""
+
+BIT_SHARE = 0.985
+
+
+@dataclass(frozen=True)
+class Proposal:
+    """``cut`` as rounded for the program, ``uses`` every limit at it, worst first, ``numbers`` the evidence."""
+
+    situation: Situation
+    cut: Cut
+    uses: tuple[Use, ...]
+    numbers: dict[str, Evidence]
+
+    @property
+    def governing(self) -> Use:
+        """The limit used most."""
+        return self.uses[0]
+
+    @property
+    def broken(self) -> tuple[Use, ...]:
+        """Limits that are not kept, worst first."""
+        return tuple(use for use in self.uses if use.share > 1.0005 and use.kind.name != "spindle speed")
+
+
+def propose(
+    situation: Situation,
+    steps: tuple[Step, ...],
+    fixed: Fixed = FREE,
+    aim: Aim = "output",
+    costs: Costs = USUAL_COSTS,
+    depth_given: bool = False,
+) -> Proposal:
+    """Choose a cut and say why. ``fixed`` are the person's numbers; ``depth_given`` the depth is what is there."""
+    cut = _rounded(situation, best(situation, steps, fixed, aim, costs), fixed)
+    unpinned = Fixed(ap_mm=fixed.ap_mm) if depth_given else FREE
+    free = cut if fixed == unpinned else _rounded(situation, best(situation, steps, unpinned, aim, costs), unpinned)
+    uses = used(situation, cut)
+    numbers = {
+        "vc": _evidence(situation, cut, "vc", fixed.vc_m_min, free),
+        "clamp": _clamp(situation, cut),
+        "f": _evidence(situation, cut, "f", fixed.feed_mm_rev, free),
+    }
+    if not depth_given:
+        numbers["ap_max"] = _evidence(situation, cut, "ap", fixed.ap_mm, free)
+    numbers |= _followed(situation, cut)
+    if aim == "cost":
+        numbers["cost"] = _cost(situation, cut, steps, costs, numbers["life"].number)
+    price = _price_of_rungs(situation, cut, steps, fixed, aim, costs)
+    if price is not None:
+        numbers["price"] = price
+    return Proposal(situation, cut, uses, numbers)
+
+
+def _rounded(situation: Situation, found: Found, fixed: Fixed) -> Cut:
+    """Down to what a program is written with; given numbers and rungs stay."""
+    ap, feed, vc = found.cut
+    if fixed.feed_mm_rev is None and not situation.machine.feeds_mm_rev:
+        feed = max(math.floor(feed * 1000 + 1e-6) / 1000, 0.001)
+    if fixed.vc_m_min is None and not situation.machine.speeds_rpm:
+        unit = 1.0 if vc >= 100 else 0.5 if vc >= 30 else 0.1
+        vc = max(math.floor(vc / unit + 1e-6) * unit, unit)
+    return Cut(ap, feed, round(vc, 6))
+
+
+VARIABLE = {
+    "vc": ("surface speed", "vc", "m/min", "vc_m_min", ""),
+    "f": ("feed", "f", "mm/rev", "feed_mm_rev", ""),
+    "ap": ("largest depth", "ap max", "mm", "ap_mm", "on radius"),
+}
+
+
+def _evidence(situation: Situation, cut: Cut, variable: Variable, pinned: float | None, free: Cut) -> Evidence:
+    """The number with every limit that concerns it, as far as the others let it go."""
+    name, symbol, unit, pin, on = VARIABLE[variable]
+    limits = [limit for limit in (_permitted(situation, cut, variable, kind) for kind in LIMITS) if limit is not None]
+    number = _of(cut, variable)
+    upper = [limit for limit in limits if not limit.label.startswith("at least")]
+    biting = min(upper, key=lambda limit: limit.number, default=None)
+    bites = biting is not None and number >= BIT_SHARE * biting.number
+    shown = tuple(replace(limit, bit=bites and limit is biting) for limit in sorted(limits, key=lambda x: x.number))
+    evidence = Evidence(name, symbol, number, unit, ORDER, limits=shown, measured_on=on, pin=pin)
+    if variable == "vc":
+        evidence = _with_table(evidence, situation)
+    elif variable == "ap":
+        evidence = replace(evidence, note="steps are divided evenly, so no pass may be quite as deep")
+    if pinned is None:
+        return evidence
+    return replace(evidence, pinned=True, proposed=_of(free, variable), formula="typed")
+
+
+def _with_table(evidence: Evidence, situation: Situation) -> Evidence:
+    """Where a surface speed begins: the table, and every factor on it."""
+    table = situation.table_vc
+    if table is None:
+        return evidence
+    inputs = [Input("table", "vc0", table, "m/min")]
+    inputs += [Input(name, "×", factor, "ratio") for name, factor in situation.factors]
+    use = situation.use.replace("_", " ")
+    material = situation.material
+    note = f"{material.name}, ISO 513 group {material.group}, {situation.tool_material}, {use}"
+    return replace(evidence, inputs=tuple(inputs), source=material.source, note=note)
+
+
+def _of(cut: Cut, variable: Variable) -> float:
+    return {"ap": cut.ap_mm, "f": cut.feed_mm_rev, "vc": cut.vc_m_min}[variable]
+
+
+def _with(cut: Cut, variable: Variable, number: float) -> Cut:
+    field = {"ap": "ap_mm", "f": "feed_mm_rev", "vc": "vc_m_min"}[variable]
+    return cut._replace(**{field: number})
+
+
+def _permitted(situation: Situation, cut: Cut, variable: Variable, kind: LimitKind) -> Limit | None:
+    """How far one limit alone would let a number go, the other numbers staying."""
+    if variable not in kind.on or not kind.binds:
+        return None
+    here = _of(cut, variable)
+
+    def share(number: float) -> float:
+        moved = _with(cut, variable, number)
+        return kind.share(situation, moved, situation.see(moved))
+
+    if share(here) == 0:
+        return None
+    inside, outside = (here * WIDEST, here / WIDEST) if kind.floor else (here / WIDEST, here * WIDEST)
+    if share(inside) > 1 or share(outside) <= 1:
+        return None
+    for _ in range(22):
+        middle = math.sqrt(inside * outside)
+        inside, outside = (middle, outside) if share(middle) <= 1 + 1e-9 else (inside, middle)
+    measured = kind.measure(situation, cut, situation.see(cut))
+    label = f"{kind.name}: {measured.label}" if measured is not None else kind.name
+    return Limit(f"at least, {label}" if kind.floor else label, _tidy(inside), VARIABLE[variable][2])
+
+
+def _tidy(number: float) -> float:
+    return float(f"{number:.4g}")
+
+
+def _clamp(situation: Situation, cut: Cut) -> Evidence:
+    """Highest spindle speed: the lowest of machine, hold, grip left at speed."""
+    seen = situation.see(cut)
+    limits = list(situation.speed_limits)
+    if situation.gripped is not None and seen.needed_n is not None:
+        safe = situation.gripped.safe_rpm(seen.needed_n)
+        if safe < math.inf:
+            limits.append(Limit("grip at speed", math.floor(safe), "rpm"))
+    least = min(limits, key=lambda limit: limit.number)
+    number = float(math.floor(situation.rung(seen.clamp_rpm)))
+    evidence = Evidence(
+        "speed clamp",
+        "n max",
+        number,
+        "rpm",
+        formula="lowest of the limits; n = 1000 vc / (π d)",
+        limits=tuple(replace(limit, bit=limit is least) for limit in limits),
+        inputs=clamp_inputs(cut.vc_m_min, number),
+        pin="clamp_rpm",
+    )
+    if situation.clamp_pin_rpm is None:
+        return evidence
+    return replace(
+        evidence, pinned=True, proposed=float(math.floor(min(least.number, 1e6))), number=situation.clamp_pin_rpm
+    )
+
+
+def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
+    """What follows from the cut: force, power, torque, life, heat, removal."""
+    seen, material = situation.see(cut), situation.material
+    there = force.available_power_kw(situation.machine, seen.rpm)
+    power = force.cutting_power_kw(seen.cutting_n, seen.vc_there)
+    found = {
+        "force": Evidence(
+            "cutting force",
+            "Fc",
+            seen.cutting_n,
+            "N",
+            formula="Fc = kc1.1 he^-mc · ap · f, he = ap f / Le",
+            source=force.KIENZLE,
+            inputs=(
+                Input("specific force", "kc1.1", material.kc11_n_mm2, "N/mm2"),
+                Input("exponent", "mc", material.mc, "ratio"),
+                Input("depth", "ap", cut.ap_mm, "mm"),
+                Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
+                Input("equivalent chip thickness", "he", seen.edge.thickness_mm, "mm"),
+                Input("engaged edge", "Le", seen.edge.length_mm, "mm"),
+                Input("effective entering angle", "κe", seen.edge.entering_deg, "deg"),
+                Input("feed force", "Ff", seen.feed_n, "N"),
+                Input("passive force", "Fp", seen.passive_n, "N"),
+            ),
+        ),
+        "power": Evidence(
+            "power at the edge",
+            "Pc",
+            power,
+            "kW",
+            formula="Pc = Fc vc / 60000",
+            source=force.KIENZLE,
+            inputs=(
+                Input("cutting force", "Fc", seen.cutting_n, "N"),
+                Input("surface speed", "vc", seen.vc_there, "m/min"),
+                Input("torque", "M", force.torque_nm(power, seen.rpm), "N m"),
+                Input("motor", "P", power / situation.machine.efficiency, "kW"),
+            ),
+            limits=(Limit(f"spindle at {seen.rpm:.0f} rpm", there, "kW", True),),
+        ),
+        "q": Evidence(
+            "metal removed",
+            "Q",
+            seen.vc_there * cut.ap_mm * cut.feed_mm_rev,
+            "cm3/min",
+            formula="Q = vc ap f, on the largest diameter",
+        ),
+        "n": Evidence(
+            "slowest spindle",
+            "n",
+            seen.rpm,
+            "rpm",
+            formula="n = 1000 vc / (π d)",
+            inputs=(Input("largest diameter", "d", situation.d_mm, "mm"),),
+        ),
+    }
+    if situation.table_vc is not None:
+        found["life"] = life_evidence(situation, cut)
+    if situation.nose_mm > 0:
+        found["ra"] = Evidence(
+            "theoretical finish",
+            "Ra",
+            finish.theoretical_ra_um(cut.feed_mm_rev, situation.nose_mm),
+            "um",
+            formula=finish.FORMULA,
+            source=finish.SOURCE,
+            inputs=(
+                Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
+                Input("nose radius", "rε", situation.nose_mm, "mm"),
+                Input("height", "Rt", finish.theoretical_rt_um(cut.feed_mm_rev, situation.nose_mm), "um"),
+            ),
+        )
+    if situation.bend is not None:
+        bend, allowed = seen.passive_n * situation.bend.mm_per_n, situation.bend.allowed_mm
+        found["bend"] = Evidence(
+            "size error from bending",
+            "2y",
+            2000 * bend,
+            "size_um",
+            formula="twice the passive force times the compliance of the stock",
+            source="stepped Euler-Bernoulli beam",
+            measured_on="on diameter",
+            inputs=(
+                Input("passive force", "Fp", seen.passive_n, "N"),
+                Input("gives way", "", 1000 * situation.bend.mm_per_n, "um/N"),
+            ),
+            limits=(Limit(situation.bend.where, 2000 * allowed, "size_um", bend > allowed),),
+        )
+    return found
+
+
+def _cost(situation: Situation, cut: Cut, steps: tuple[Step, ...], costs: Costs, life: float) -> Evidence:
+    minutes = minutes_of(situation, cut, steps)
+    return Evidence(
+        "cost of the cutting",
+        "",
+        costs.of(minutes, life),
+        "money",
+        formula="minutes · rate + minutes/T · (edge + change · rate)",
+        inputs=(
+            Input("minutes of cutting", "t", minutes, "min"),
+            Input("machine, per hour", "", costs.machine_per_h, "money"),
+            Input("an edge", "", costs.edge, "money"),
+            Input("life of an edge", "T", life, "min"),
+        ),
+        source="Taylor 1907: economic speed",
+    )
+
+
+def _price_of_rungs(
+    situation: Situation, cut: Cut, steps: tuple[Step, ...], fixed: Fixed, aim: Aim, costs: Costs
+) -> Evidence | None:
+    """What a ladder of speeds and feeds, or no constant surface speed, costs in time."""
+    machine = situation.machine
+    if not machine.speeds_rpm and not machine.feeds_mm_rev and machine.surface_speed:
+        return None
+    free = situation.changed(machine=machine.changed(speeds_rpm=(), feeds_mm_rev=(), surface_speed=True))
+    least = best(free, steps, fixed, aim, costs).minutes
+    here = minutes_of(situation, cut, steps)
+    seen = situation.see(cut)
+    small = math.pi * max(2 * situation.mean_d_mm - situation.d_mm, 0.0) * seen.rpm / 1000
+    return Evidence(
+        "slower than without steps",
+        "",
+        100 * (here / least - 1) if least > 0 else 0.0,
+        "%",
+        formula="time with the machine's rungs over time with every speed and feed, and constant surface speed",
+        inputs=(
+            Input("surface speed on the largest diameter", "vc", seen.vc_there, "m/min"),
+            Input("surface speed on the smallest diameter", "vc", small, "m/min"),
+            Input("every speed could be had", "n", surface_speed_rpm(cut.vc_m_min, situation.d_mm), "rpm"),
+        ),
+    )

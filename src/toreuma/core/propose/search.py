@@ -1,0 +1,360 @@
+"""Depth, feed and speed of a cut that takes least time, or costs least, inside every limit.
+
+Depth comes first, because it costs least of the edge's life, then feed, then speed. For every depth that divides the
+metal evenly the largest feed that keeps all limits is sought, then the largest speed (for least cost the speed that
+costs least); of all depths the deepest counts whose time is within a hundredth of the best.
+"""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+from toreuma.core.cutting.life import life_min
+from toreuma.core.cutting.limits import LIMITS, LOWEST_SHARE, VARIABLES, LimitKind, Variable
+from toreuma.core.cutting.situation import Cut, Situation
+
+__all__ = ["FREE", "USUAL_COSTS", "Aim", "Costs", "Fixed", "Found", "Step", "best", "minutes_of"]
+
+Step = tuple[float, float]
+"""Height of metal to be divided into passes, mm, and length of each pass, mm."""
+
+Aim = Literal["output", "cost"]
+
+LEAST_FEED, THIN_FEED, MOST_FEED = 0.005, 0.03, 5.0
+LEAST_DEPTH, LEAST_SPEED = 0.02, 1.0
+SPEED_ROOM = 4.0
+SPEED_STEPS, FEED_STEPS = 16, 7
+MOST_STEPS = 24
+TIGHT, CLOSE = 1e-9, 2e-4
+SAMPLES, CLOSER = 7, 5
+SHALLOWEST_SHARE = 6.0
+"""Depths down to this part of the deepest possible are tried."""
+
+AS_GOOD = 1.01
+
+UNKEPT = 3
+"""The group of cuts that break a limit of strength, power or hold."""
+
+_Judged = tuple[int, float, Cut]
+"""Group (0 keeps every limit, 1 is too shallow, 2 has too thin a chip), time or cost, and the cut."""
+
+
+@dataclass(frozen=True)
+class Fixed:
+    """Numbers that are given: depth on radius, mm; feed, mm/rev; surface speed, m/min."""
+
+    ap_mm: float | None = None
+    feed_mm_rev: float | None = None
+    vc_m_min: float | None = None
+
+
+@dataclass(frozen=True)
+class Costs:
+    """What least cost is reckoned with: the machine's hour, an edge, and the minutes to change it."""
+
+    machine_per_h: float = 60.0
+    edge: float = 2.5
+    change_min: float = 2.0
+
+    def of(self, minutes: float, life: float) -> float:
+        """Cost of some minutes of cutting."""
+        per_min = self.machine_per_h / 60
+        return minutes * per_min + minutes / max(life, 1e-6) * (self.edge + self.change_min * per_min)
+
+
+FREE, USUAL_COSTS = Fixed(), Costs()
+
+
+@dataclass(frozen=True)
+class Found:
+    """``broken`` are the binding limits no choice could keep, worst first; empty mostly."""
+
+    cut: Cut
+    minutes: float
+    broken: tuple[LimitKind, ...] = ()
+
+
+_UPPER = tuple(kind for kind in LIMITS if kind.binds and not kind.floor)
+_UPPER_ON: dict[Variable, tuple[LimitKind, ...]] = {
+    variable: tuple(kind for kind in _UPPER if variable in kind.on) for variable in VARIABLES
+}
+_UPPER_ON["ap"] = tuple(kind for kind in _UPPER_ON["ap"] if "vc" in kind.on or "f" not in kind.on or kind.symbol != "f")
+"""The depth is sought at the least feed of the window, so the window's feed does not limit it."""
+
+_FLOOR = tuple(kind for kind in LIMITS if kind.binds and kind.floor)
+_FLOOR_OF_FEED = tuple(kind for kind in _FLOOR if "f" in kind.on)
+
+
+def best(
+    situation: Situation, steps: tuple[Step, ...], fixed: Fixed = FREE, aim: Aim = "output", costs: Costs = USUAL_COSTS
+) -> Found:
+    """The cut for metal that is taken in ``steps``, each divided evenly. Fixed numbers stay as they are.
+
+    Where no numbers keep all limits, those that break a strength, power or hold limit least; chips that come as
+    strings are preferred to that.
+    """
+    search = _Search(situation, steps, fixed, aim, costs)
+    tried = search.tried()
+    least = min(tried, key=lambda one: (one[0], one[1]))
+    good = [one for one in tried if one[0] == least[0] and one[1] <= least[1] * AS_GOOD + 1e-12]
+    _, _, cut = max(good, key=lambda one: one[2].ap_mm)
+    seen = situation.see(cut)
+    shares = sorted(((kind.share(situation, cut, seen), kind) for kind in (*_UPPER, *_FLOOR)), key=lambda x: -x[0])
+    broken = tuple(kind for share, kind in shares if share > 1 + 1e-6)
+    return Found(cut, minutes_of(situation, cut, steps), broken)
+
+
+def minutes_of(situation: Situation, cut: Cut, steps: tuple[Step, ...]) -> float:
+    """Minutes of feed travel for all steps with even passes."""
+    return _travel(cut.ap_mm, steps) * situation.minutes_per_mm(cut, situation.see(cut).clamp_rpm)
+
+
+def _travel(ap_mm: float, steps: tuple[Step, ...]) -> float:
+    """Feed travel of all passes, mm."""
+    return sum(length * max(1, math.ceil(height / ap_mm - 1e-6)) for height, length in steps)
+
+
+@dataclass(frozen=True)
+class _Search:
+    situation: Situation
+    steps: tuple[Step, ...]
+    fixed: Fixed
+    aim: Aim
+    costs: Costs
+
+    def tried(self) -> list["_Judged"]:
+        """The depths worth a closer look, each with its best feed and speed.
+
+        Time per millimetre of travel changes smoothly with depth and is sampled; of the many depths that divide some
+        step evenly those that promise most are then computed.
+        """
+        if self.fixed.ap_mm is not None:
+            return [self.at_depth(self.fixed.ap_mm)]
+        highest = max((height for height, _ in self.steps), default=1.0)
+        if highest <= LEAST_DEPTH:
+            return [self.at_depth(max(highest, 1e-3))]
+        deep = _largest(
+            LEAST_DEPTH, highest, lambda ap: self._load(Cut(ap, self._feed_for_depth(ap), self._slowest), "ap")
+        )
+        thin = _largest(LEAST_DEPTH, highest, lambda ap: self._load(Cut(ap, self._thin_feed, self._slowest), "ap"))
+        deepest, shallowest = max(deep, thin), max(deep / SHALLOWEST_SHARE, LEAST_DEPTH)
+        sampled = self._sampled(deepest, shallowest, SAMPLES)
+        least = min(one[0] for one in sampled)
+        kept = [index for index, one in enumerate(sampled) if one[0] == least]
+        if len(kept) < SAMPLES:  # a closer look at where the limits are kept best
+            first, last = max(kept[0] - 1, 0), min(kept[-1] + 1, SAMPLES - 1)
+            sampled += self._sampled(sampled[first][2].ap_mm, sampled[last][2].ap_mm, SAMPLES)[1:-1]
+        promising = sorted((self._promise(ap, sampled), ap) for ap in self._even(deepest, shallowest))
+        return [*sampled, *(self.at_depth(ap) for _, ap in promising[:CLOSER])]
+
+    def _sampled(self, deepest: float, shallowest: float, count: int) -> list["_Judged"]:
+        """Depths in equal ratios, from the deepest down."""
+        ratio = (shallowest / deepest) ** (1 / (count - 1))
+        return [self.at_depth(deepest * ratio**index) for index in range(count)]
+
+    def _even(self, deepest: float, shallowest: float) -> set[float]:
+        found = set()
+        for height, _ in self.steps:
+            count = max(1, math.ceil(height / deepest - 1e-6))
+            while height / count >= shallowest:
+                found.add(height / count)
+                count += max(1, count // 60)
+        return found
+
+    def _promise(self, ap: float, sampled: list["_Judged"]) -> tuple[int, float]:
+        """What the samples beside a depth let expect of it: how well the limits are kept, and time or cost."""
+        below = max((one for one in sampled if one[2].ap_mm <= ap), key=lambda one: one[2].ap_mm, default=sampled[-1])
+        above = min((one for one in sampled if one[2].ap_mm >= ap), key=lambda one: one[2].ap_mm, default=sampled[0])
+        if above is below or above[0] != below[0] or above[0] == UNKEPT:
+            one = min(above, below)
+            unit = one[1] / _travel(one[2].ap_mm, self.steps)
+        else:
+            part = math.log(ap / below[2].ap_mm) / math.log(above[2].ap_mm / below[2].ap_mm)
+            low, high = (one[1] / _travel(one[2].ap_mm, self.steps) for one in (below, above))
+            unit = low ** (1 - part) * high**part
+        return min(above[0], below[0]), unit * _travel(ap, self.steps)
+
+    def _feed_for_depth(self, ap: float) -> float:
+        """The feed the depth is sought at: the least of the window."""
+        window = self.situation.window
+        if self.fixed.feed_mm_rev is not None or window is None:
+            return self._thin_feed
+        return window.feeds_at(ap)[0]
+
+    @property
+    def _thin_feed(self) -> float:
+        return self.fixed.feed_mm_rev or THIN_FEED
+
+    def at_depth(self, ap: float) -> "_Judged":
+        """How well the limits can be kept (0 best), time or cost, and the cut."""
+        slow = self._slowest
+        if self.fixed.feed_mm_rev is not None:
+            return self._judged(self._with_speed(ap, self.fixed.feed_mm_rev))
+        low = self._feed_floor(ap, LEAST_FEED, slow)
+        if self._load(Cut(ap, low, slow), "f") > 1 + TIGHT:
+            low = LEAST_FEED
+        high = _largest(low, self._most_feed, lambda f: self._load(Cut(ap, f, slow), "f"))
+        if self.situation.machine.feeds_mm_rev:
+            return min(self._at_feed(ap, f) for f in self._rungs(low, high))
+        if self.situation.see(Cut(ap, high, slow)).clamp_rpm >= self.situation.fixed_limit_rpm:
+            return self._at_feed(ap, high)
+        return self._with_least_worth(ap, low, high)
+
+    def _at_feed(self, ap: float, feed: float) -> "_Judged":
+        return self._judged(self._with_speed(ap, feed))
+
+    def _with_least_worth(self, ap: float, low: float, high: float) -> "_Judged":
+        """Where the grip left at speed decides, less feed may allow so much more speed that it is faster."""
+        found = [self._at_feed(ap, high)]
+
+        def worth(log_feed: float) -> float:
+            found.append(self._at_feed(ap, math.exp(log_feed)))
+            return found[-1][1] if found[-1][0] != UNKEPT else math.inf
+
+        _golden(math.log(low), math.log(high), worth, FEED_STEPS)
+        return min(found)
+
+    def _rungs(self, low: float, high: float) -> list[float]:
+        """The largest feeds of the ladder between two, or the one below."""
+        rungs = self.situation.machine.feeds_mm_rev
+        inside = [f for f in rungs if low <= f <= high * (1 + 1e-9)]
+        below = [f for f in rungs if f <= high * (1 + 1e-9)]
+        return inside[-3:] or below[-1:] or [rungs[0]]
+
+    def _with_speed(self, ap: float, feed: float) -> Cut:
+        """The fastest cut at depth and feed that keeps the limits, or the one that costs least."""
+        if self.fixed.vc_m_min is not None:
+            return Cut(ap, feed, self.fixed.vc_m_min)
+        slow = self._slowest
+        top = slow * SPEED_ROOM
+        fastest = _largest(slow, top, lambda vc: self._load(Cut(ap, feed, vc), "vc"))
+        cut = Cut(ap, feed, self._cheapest(ap, feed, slow, fastest) if self.aim == "cost" else fastest)
+        if self.situation.machine.speeds_rpm:
+            return cut._replace(vc_m_min=max(self.situation.see(cut).vc_there, LEAST_SPEED))
+        return cut
+
+    def _cheapest(self, ap: float, feed: float, slow: float, fast: float) -> float:
+        """The cost falls with speed, then rises with the edges used up."""
+        best = _golden(
+            math.log(slow),
+            math.log(max(fast, slow)),
+            lambda log_vc: self._worth(Cut(ap, feed, math.exp(log_vc))),
+            SPEED_STEPS,
+        )
+        return math.exp(best)
+
+    def _worth(self, cut: Cut) -> float:
+        minutes = minutes_of(self.situation, cut, self.steps)
+        return self.costs.of(minutes, life_min(self.situation, cut)) if self.aim == "cost" else minutes
+
+    def _judged(self, cut: Cut) -> "_Judged":
+        situation, seen = self.situation, self.situation.see(cut)
+
+        def over(kinds: tuple[LimitKind, ...]) -> float:
+            return max((kind.share(situation, cut, seen) for kind in kinds), default=0.0)
+
+        upper = over(_UPPER)
+        if upper > 1 + 1e-6:
+            return UNKEPT, upper, cut
+        group = 2 if over(_FLOOR_OF_FEED) > 1 + 1e-6 else 1 if over(_FLOOR) > 1 + 1e-6 else 0
+        return group, self._worth(cut), cut
+
+    def _load(self, cut: Cut, moving: Variable) -> float:
+        """The largest share of any limit that a larger ``moving`` number breaks."""
+        situation, seen = self.situation, self.situation.see(cut)
+        return max(kind.share(situation, cut, seen) for kind in _UPPER_ON[moving])
+
+    def _feed_floor(self, ap: float, low: float, vc: float) -> float:
+        """The smallest feed at which the chip is thick enough to be cut and broken."""
+        situation = self.situation
+
+        def thick(feed: float) -> float:
+            cut = Cut(ap, feed, vc)
+            seen = situation.see(cut)
+            most = max(kind.share(situation, cut, seen) for kind in _FLOOR_OF_FEED)
+            return 1 / most if most > 0 else math.inf
+
+        if thick(low) >= 1 - TIGHT:
+            return low
+        return _largest(low, self._most_feed, thick) * (1 + 2 * CLOSE)
+
+    @property
+    def _most_feed(self) -> float:
+        nose = self.situation.nose_mm
+        return min(2 * nose * 0.99, MOST_FEED) if nose > 0 else MOST_FEED
+
+    @property
+    def _slowest(self) -> float:
+        table = self.situation.table_vc
+        if self.fixed.vc_m_min is not None:
+            return self.fixed.vc_m_min
+        if table is None:
+            return LEAST_SPEED
+        return max(LOWEST_SHARE * table * self.situation.harm * self.situation.wish, LEAST_SPEED)
+
+
+def _largest(low: float, high: float, share: Callable[[float], float]) -> float:
+    """The largest number whose share of the limits is at most 1; ``low`` where none is.
+
+    Shares are mostly powers of the number, so straight lines through logarithms close in quickly (the Illinois rule
+    keeps both ends moving).
+    """
+    if high <= low:
+        return low
+    a, b = math.log(low), math.log(high)
+    fb = _log(share(high))
+    if fb <= TIGHT:
+        return high
+    fa = _log(share(low))
+    if fa > TIGHT:
+        return low
+    for _ in range(MOST_STEPS):
+        steep = fb - fa
+        at = (a + b) / 2 if not math.isfinite(steep) or steep < 1e-12 else a - fa * (b - a) / steep
+        value = _log(share(math.exp(at)))
+        if value > TIGHT:
+            b, fb, fa = at, value, fa / 2
+        else:
+            a, fa, fb = at, value, fb / 2
+            if value > -CLOSE:  # at the crossing, or on a level stretch just below it
+                a, b, fa, fb, over = _step_on(a, b, fa, fb, share)
+                if over:
+                    break
+        if b - a < CLOSE:
+            break
+    return math.exp(a)
+
+
+def _golden(a: float, b: float, worth: Callable[[float], float], steps: int) -> float:
+    """Where something that falls and then rises is least: golden section."""
+    ratio = (math.sqrt(5) - 1) / 2
+    c, d = b - ratio * (b - a), a + ratio * (b - a)
+    at_c, at_d = worth(c), worth(d)
+    for _ in range(steps):
+        if at_c < at_d:
+            b, d, at_d = d, c, at_c
+            c = b - ratio * (b - a)
+            at_c = worth(c)
+        else:
+            a, c, at_c = c, d, at_d
+            d = a + ratio * (b - a)
+            at_d = worth(d)
+    return (a + b) / 2
+
+
+def _step_on(
+    a: float, b: float, fa: float, fb: float, share: Callable[[float], float]
+) -> tuple[float, float, float, float, bool]:
+    """A little step beyond a place near the limit; whether it is over. If not, the rest is halved."""
+    at = min(a + 4 * CLOSE, b)
+    value = _log(share(math.exp(at)))
+    if value > TIGHT:
+        return a, at, fa, value, True
+    middle = (at + b) / 2
+    value = _log(share(math.exp(middle)))
+    return (at, middle, fa, value, False) if value > TIGHT else (middle, b, value, fb, False)
+
+
+def _log(share: float) -> float:
+    return math.log(share) if 0 < share < math.inf else (math.inf if share > 0 else -40.0)
