@@ -6,7 +6,7 @@ from toreuma.core.cutting.limits import Use
 from toreuma.core.findings import Cure, Finding, Severity
 from toreuma.core.model import Job, Operation
 from toreuma.core.propose.proposal import Proposal
-from toreuma.core.units import format_number, show
+from toreuma.core.units import show
 
 __all__ = ["beyond_limits"]
 
@@ -15,15 +15,20 @@ NUMBER_OF = {"ap": "ap_max", "f": "f", "vc": "vc"}
 ERRORS = ("power", "grip")
 """Limits whose breaking stops the spindle or throws the piece."""
 
+UNTIDY = ("least depth for chips", "least feed for chips")
+"""Limits whose breaking makes strings of chips: often there is no more metal to take."""
+
+HOLDS_DOWN = 0.8
+
 CHOSEN = ("finish",)
 """Limits that are only a wish."""
 
 
-def beyond_limits(job: Job, operation: Operation, proposal: Proposal | None) -> list[Finding]:
+def beyond_limits(operation: Operation, proposal: Proposal | None) -> list[Finding]:
     """What is beyond a limit: flagged, with what would happen and what would mend it; never changed."""
     if proposal is None:
         return []
-    every = [_finding(job, operation, proposal, use) for use in proposal.broken if use.kind.name not in CHOSEN]
+    every = [_finding(operation, proposal, use) for use in proposal.broken if use.kind.name not in CHOSEN]
     found = list({finding.code: finding for finding in reversed(every)}.values())[::-1]  # one a pin, the worst first
     clamp = proposal.numbers["clamp"]
     lowest = min((limit.number for limit in clamp.limits), default=math.inf)
@@ -42,7 +47,7 @@ def beyond_limits(job: Job, operation: Operation, proposal: Proposal | None) -> 
     return found
 
 
-def _finding(job: Job, operation: Operation, proposal: Proposal, use: Use) -> Finding:
+def _finding(operation: Operation, proposal: Proposal, use: Use) -> Finding:
     pins = operation.pins
     pinned = [var for var in use.kind.on if getattr(pins, PIN_OF[var]) is not None]
     there, bound = (str(show(number, use.kind.unit, "mm")) for number in (use.number, use.bound))
@@ -52,15 +57,23 @@ def _finding(job: Job, operation: Operation, proposal: Proposal, use: Use) -> Fi
     if use.kind.name in ERRORS:
         code = "power.short" if use.kind.name == "power" else "grip.short"
         return Finding(
-            "error", code, what, use.kind.beyond, operation.id, cures=(*cures, *_ease(job, operation, proposal, use))
+            "error", code, what, use.kind.beyond, operation.id, cures=(*cures, *_ease(operation, proposal, use))
         )
     if pinned:
         words = " and ".join(proposal.numbers[NUMBER_OF[v]].name for v in pinned if NUMBER_OF[v] in proposal.numbers)
         note = f"{use.kind.beyond}; pinned: {words or 'depth'}; a pinned number is kept as it stands"
         return Finding("warning", f"pin.{PIN_OF[pinned[0]]}", what, note, operation.id, cures=cures)
     code = "limit." + use.kind.name.replace(", ", ".").replace(" ", "_")
-    severity: Severity = "note" if use.kind.floor else "warning"
-    return Finding(severity, code, what, use.kind.beyond, operation.id)
+    severity: Severity = "note" if use.kind.name in UNTIDY else "warning"
+    holds = next((one for one in proposal.uses if _holds_down(one, use)), None)
+    why = f"{use.kind.beyond}; held down by {holds.kind.name} ({holds.label})" if holds else use.kind.beyond
+    return Finding(severity, code, what, why, operation.id)
+
+
+def _holds_down(one: Use, broken: Use) -> bool:
+    """A limit that is used up, and keeps the number from growing out of the broken one."""
+    meets = set(one.kind.on) & set(broken.kind.on)
+    return bool(meets) and not one.kind.floor and not one.kind.table and HOLDS_DOWN < one.share <= 1.0005
 
 
 def _unpin(operation_id: str, field: str) -> Cure:
@@ -71,17 +84,21 @@ def _unpin(operation_id: str, field: str) -> Cure:
     return Cure(f"Use the proposed {names[field]}", apply)
 
 
-def _ease(job: Job, operation: Operation, proposal: Proposal, use: Use) -> tuple[Cure, ...]:
-    """Less depth where there is a choice of depth, less feed otherwise.
+def _ease(operation: Operation, proposal: Proposal, use: Use) -> tuple[Cure, ...]:
+    """As much depth as the limit allows where there is a choice of depth, as much feed otherwise.
 
     Less speed would not help below the motor's base speed, where power falls with it.
     """
-    share = 1 / use.share if use.share < math.inf else 0.0
-    if "ap_max" in proposal.numbers:
-        depth = math.floor(100 * proposal.cut.ap_mm * share) / 100
-        return _pin_cure(operation.id, f"Limit the depth to {depth:g} mm", "ap_mm", depth)
-    feed = math.floor(1000 * proposal.cut.feed_mm_rev * share ** (1 / (1 - job.stock.material.mc))) / 1000
-    return _pin_cure(operation.id, f"Lower the feed to {format_number(feed, 3)} mm/rev", "feed_mm_rev", feed)
+    for key, field, words, unit, step in (
+        ("ap_max", "ap_mm", "Limit the depth to", "mm", 100),
+        ("f", "feed_mm_rev", "Lower the feed to", "mm/rev", 1000),
+    ):
+        limits = proposal.numbers[key].limits if key in proposal.numbers else ()
+        most = next((limit.number for limit in limits if limit.label.startswith(f"{use.kind.name}:")), None)
+        if most is not None:
+            number = math.floor(step * most) / step
+            return _pin_cure(operation.id, f"{words} {number:g} {unit}", field, number)
+    return ()
 
 
 def _pin_cure(operation_id: str, label: str, field: str, number: float) -> tuple[Cure, ...]:

@@ -136,7 +136,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
                 Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures),
             )
         after = work.after(cuts.motions, cuts.chord_mm) if cuts.motions else stock
-        findings = (*cuts.findings, *beyond_limits(job, operation, cuts.proposal))
+        findings = (*cuts.findings, *beyond_limits(operation, cuts.proposal))
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
 
     return memo.get(key, compute)

@@ -158,7 +158,7 @@ def _tidy(number: float) -> float:
 def _clamp(situation: Situation, cut: Cut) -> Evidence:
     """Highest spindle speed: the lowest of machine, hold, grip left at speed."""
     seen = situation.see(cut)
-    limits = list(situation.speed_limits)
+    limits = list(situation.speed_limits) or [Limit("machine", situation.machine.max_rpm, "rpm")]
     if situation.gripped is not None and seen.needed_n is not None:
         safe = situation.gripped.safe_rpm(seen.needed_n)
         if safe < math.inf:

@@ -2,7 +2,7 @@
 
 Depth comes first, because it costs least of the edge's life, then feed, then speed. For every depth that divides the
 metal evenly the largest feed that keeps all limits is sought, then the largest speed (for least cost the speed that
-costs least); of all depths the deepest counts whose time is within a hundredth of the best.
+costs least); of all depths the deepest counts whose time is within half a hundredth of the best.
 """
 
 import math
@@ -27,11 +27,11 @@ SPEED_ROOM = 4.0
 SPEED_STEPS, FEED_STEPS = 16, 7
 MOST_STEPS = 24
 TIGHT, CLOSE = 1e-9, 2e-4
-SAMPLES, CLOSER = 7, 5
+SAMPLES, CLOSER = 7, 9
 SHALLOWEST_SHARE = 6.0
 """Depths down to this part of the deepest possible are tried."""
 
-AS_GOOD = 1.01
+AS_GOOD = 1.005
 
 UNKEPT = 3
 """The group of cuts that break a limit of strength, power or hold."""
@@ -145,8 +145,14 @@ class _Search:
         if len(kept) < SAMPLES:  # a closer look at where the limits are kept best
             first, last = max(kept[0] - 1, 0), min(kept[-1] + 1, SAMPLES - 1)
             sampled += self._sampled(sampled[first][2].ap_mm, sampled[last][2].ap_mm, SAMPLES)[1:-1]
-        promising = sorted((self._promise(ap, sampled), ap) for ap in self._even(deepest, shallowest))
-        return [*sampled, *(self.at_depth(ap) for _, ap in promising[:CLOSER])]
+        even = self._even(deepest, shallowest)
+        for _ in range(CLOSER):  # every look makes the promises of the depths beside it better
+            ap = min(even, key=lambda one: self._promise(one, sampled), default=None)
+            if ap is None:
+                break
+            even.discard(ap)
+            sampled.append(self.at_depth(ap))
+        return sampled
 
     def _sampled(self, deepest: float, shallowest: float, count: int) -> list["_Judged"]:
         """Depths in equal ratios, from the deepest down."""
@@ -156,7 +162,7 @@ class _Search:
     def _even(self, deepest: float, shallowest: float) -> set[float]:
         found = set()
         for height, _ in self.steps:
-            count = max(1, math.ceil(height / deepest - 1e-6))
+            count = max(1, math.ceil(height / (deepest * (1 + 3 * CLOSE)) - 1e-6))
             while height / count >= shallowest:
                 found.add(height / count)
                 count += max(1, count // 60)
@@ -166,7 +172,7 @@ class _Search:
         """What the samples beside a depth let expect of it: how well the limits are kept, and time or cost."""
         below = max((one for one in sampled if one[2].ap_mm <= ap), key=lambda one: one[2].ap_mm, default=sampled[-1])
         above = min((one for one in sampled if one[2].ap_mm >= ap), key=lambda one: one[2].ap_mm, default=sampled[0])
-        if above is below or above[0] != below[0] or above[0] == UNKEPT:
+        if above is below or above[2].ap_mm == below[2].ap_mm or above[0] != below[0] or above[0] == UNKEPT:
             one = min(above, below)
             unit = one[1] / _travel(one[2].ap_mm, self.steps)
         else:
