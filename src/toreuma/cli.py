@@ -11,7 +11,7 @@ from typing import Annotated
 import typer
 
 from toreuma import __version__
-from toreuma.commands import exchange, standards
+from toreuma.commands import exchange, materials, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
@@ -29,6 +29,7 @@ app = typer.Typer(
 
 standards.register(app)
 exchange.register(app)
+materials.register(app)
 
 DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How to write; default: as the job says")]
 
@@ -184,7 +185,7 @@ def shot(
     select: Annotated[str | None, typer.Option("--select", help="Operation to select")] = None,
     at: Annotated[float | None, typer.Option("--at", help="Time of the cursor, s")] = None,
     read: Annotated[Path | None, typer.Option("--read", help="A drawing or model being looked at")] = None,
-    wish: Annotated[str | None, typer.Option("--wish", help="What asks for a tool: rough outside, face …")] = None,
+    wish: Annotated[str | None, typer.Option("--wish", help="What asks for a tool, a bench page, table")] = None,
 ) -> None:
     """Make a picture of a stage, without a screen."""
     loaded = open_job(job)

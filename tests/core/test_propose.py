@@ -89,7 +89,9 @@ def brute_force(situation: Situation, steps: tuple[Step, ...]) -> float | None:
     still = [kind for kind in UPPER if "vc" not in kind.on] + [kind for kind in FLOOR if "vc" not in kind.on]
     moving = [kind for kind in (*UPPER, *FLOOR) if "vc" in kind.on]
     for ap in sorted(depths, reverse=True):
-        for feed in np.geomspace(min(2 * situation.nose_mm * 0.99, 2), 0.01, 48):
+        for feed in situation.machine.feeds_mm_rev[::-1] or np.geomspace(
+            min(2 * situation.nose_mm * 0.99, 2), 0.01, 48
+        ):
             if minutes_of(free, Cut(ap, feed, top), steps) >= least:
                 break
             if broken(situation, Cut(ap, feed, top), still):

@@ -11,6 +11,7 @@ __all__ = [
     "BAR_FIELDS",
     "BORED_FIELDS",
     "CENTRE_FIELDS",
+    "CONDITION_FIELDS",
     "FEATURE_FIELDS",
     "FEATURE_NAMES",
     "FEATURE_PLACES",
@@ -68,6 +69,12 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
 _Z = "along Z"
 _R = "on radius"
 _D = "on diameter"
+
+CONDITION_FIELDS = (
+    Field("machine_per_h", "machine, an hour", "money"),
+    Field("edge_cost", "a cutting edge", "money"),
+    Field("edge_change_min", "changing an edge", "min"),
+)
 
 STOCK_SIZES: dict[str, tuple[Field, ...]] = {
     "round": (Field("d_mm", "diameter of the bar", "mm", _D),),

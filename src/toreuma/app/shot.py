@@ -33,7 +33,7 @@ def take_shot(
     wish: str | None = None,
 ) -> None:
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
-    ``wish``, that one of the tools stage, or that page of the bench.
+    ``wish``, that one of the tools stage, that page of the bench, or the ``table`` of the operations.
 
     Raises `ToreumaError`.
     """
@@ -84,6 +84,11 @@ def _ask(window: MainWindow, key: str) -> None:
     """Choose what asks for a tool. Raises `ToreumaError`."""
     if window.stage == "bench":
         window.bench.open(key)
+        if window.session.selection.operation is not None:
+            window.bench.lab.take(window.session.selection.operation)
+        return
+    if window.stage == "operations" and key == "table":
+        window.switch_table()
         return
     known = [one.key for one in window.choice.wishes]
     if key not in known:

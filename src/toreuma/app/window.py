@@ -29,6 +29,7 @@ from toreuma.app.widgets.first_page import FirstPage
 from toreuma.app.widgets.header import STAGES, Header
 from toreuma.app.widgets.hold_panel import HoldPanel
 from toreuma.app.widgets.import_panel import ImportPanel
+from toreuma.app.widgets.operation_table import OperationTable
 from toreuma.app.widgets.part_panel import PartPanel, feature_line
 from toreuma.app.widgets.program_panel import ProgramPanel
 from toreuma.app.widgets.proof_panel import ProofPanel
@@ -90,6 +91,7 @@ class MainWindow(QMainWindow):
         self.imports = ImportPanel(session, self._theme)
         self.imports.finished.connect(self._on_import_over)
         self.ribbon = Ribbon(session, self._theme)
+        self.table = OperationTable(session, self._theme)
         self.first = FirstPage()
         self._autosave = Autosave(session, self)
         self._lay_out()
@@ -134,7 +136,10 @@ class MainWindow(QMainWindow):
         self.right.addWidget(self.reasons)
         self.right.addWidget(self.advice)
         self.right.addWidget(self.tool)
-        for widget in (self.left, self.canvas, self.right):
+        self.middle = QStackedWidget()
+        self.middle.addWidget(self.canvas)
+        self.middle.addWidget(self.table)
+        for widget in (self.left, self.middle, self.right):
             self.splitter.addWidget(widget)
         self.splitter.setHandleWidth(1)
         self.splitter.setStretchFactor(1, 1)
@@ -184,6 +189,8 @@ class MainWindow(QMainWindow):
             ("Light or dark", "Ctrl+T", self.switch_theme),
             ("Fit the section", "F", self.canvas.fit),
             ("Caliper", "M", self.canvas.toggle_caliper),
+            ("Section or table of operations", "L", self.switch_table),
+            ("Try the operation in the cut lab", "Ctrl+L", self.open_lab),
             ("Double the operation", "Ctrl+D", self.route.duplicate),
             *(
                 (label, f"Ctrl+{number}", lambda s=stage: self.set_stage(s))
@@ -258,6 +265,8 @@ class MainWindow(QMainWindow):
         if stage == "bench":
             return
         self.left.setCurrentWidget(self._panels[stage])
+        if stage != "operations":
+            self._show_table(False)
         self._turn_right()
         self.canvas.show_finding(None)
         self.canvas.set_stage(stage)
@@ -286,6 +295,24 @@ class MainWindow(QMainWindow):
         if job is not None:
             self.session.change(job.changed(units="mm" if job.units == "inch" else "inch"))
 
+    def switch_table(self) -> None:
+        """In the middle: the section, or all operations in a table."""
+        tabled = self.middle.currentWidget() is not self.table
+        if tabled and self.stage != "operations":
+            self.set_stage("operations")
+        self._show_table(tabled)
+
+    def _show_table(self, tabled: bool) -> None:
+        """The table lists what the route does, and takes its room."""
+        self.middle.setCurrentWidget(self.table if tabled else self.canvas)
+        self.left.setVisible(not tabled)
+
+    def open_lab(self) -> None:
+        """The cut of the selected operation in the cut lab."""
+        self.set_stage("bench")
+        self.bench.open("cut lab")
+        self.bench.lab.take(self.session.selection.operation or "")
+
     def switch_theme(self) -> None:
         self._theme = load_theme("dark" if self._theme.name == "light" else "light")
         self._settings.setValue("theme", self._theme.name)
@@ -310,6 +337,7 @@ class MainWindow(QMainWindow):
             self.advice,
             self.tool,
             self.bench,
+            self.table,
         )
         for part in parts:
             part.set_theme(self._theme)

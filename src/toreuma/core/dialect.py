@@ -55,6 +55,7 @@ class Dialect(Value):
     codes: dict[str, str]
     start: tuple[str, ...]
     tool: tuple[str, ...]
+    tool_fixed: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle keeps one speed")
     after_tool: tuple[str, ...]
     end: tuple[str, ...]
     caution: tuple[str, ...] = ()

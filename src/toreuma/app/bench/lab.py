@@ -166,6 +166,8 @@ class LabBench(QWidget):
             self._show_values({field: start for field, _, _, start in FIELDS})
             return
         base = self._base = proposal.situation
+        self.units.setCurrentIndex(self.units.findData(self._session.system))
+        self._before = self.system
         for box, name in ((self.material, base.material.name), (self.machine, base.machine.name)):
             box.setCurrentIndex(max(box.findData(name), 0))
         self.tool.setCurrentIndex(max(self.tool.findData(base.tool_material), 0))
@@ -259,10 +261,17 @@ class LoadBars(QWidget):
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.fillRect(self.rect(), self.theme.colour("paper"))
-        names, right = 130.0, 210.0
+        names, right = 160.0, 210.0
         room = self.width() - names - right
         full = room / 1.25
-        for index, one in enumerate(self._result.limits if self._result else ()):
+        every = self._result.limits if self._result else ()
+        fit = max((self.height() - 24) // ROW_PX, 1)
+        if len(every) > fit:
+            painter.setFont(self.theme.text_font(12))
+            painter.setPen(self.theme.colour("muted"))
+            rest = f"and {len(every) - fit} more limits, none used above {every[fit].share:.0%}"
+            painter.drawText(QPointF(names, 6 + fit * ROW_PX + 12), rest)
+        for index, one in enumerate(every[:fit]):
             y = 6 + index * ROW_PX
             painter.setFont(self.theme.text_font())
             painter.setPen(self.theme.colour("ink"))
@@ -302,7 +311,7 @@ class LadderView(QWidget):
     def paintEvent(self, event: QPaintEvent) -> None:
         painter = QPainter(self)
         painter.fillRect(self.rect(), self.theme.colour("paper"))
-        names, high = 130.0, 34.0
+        names, high = 160.0, 34.0
         first = next(iter(self._rungs.values()), ())
         if not first:
             painter.end()

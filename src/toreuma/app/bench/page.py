@@ -5,6 +5,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QListWidget, QStackedWidget, 
 from toreuma.app.bench.answers import FitsBench, SpeedBench, ThreadsBench
 from toreuma.app.bench.codes import CodesBench
 from toreuma.app.bench.lab import LabBench
+from toreuma.app.bench.materials import MaterialsBench
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.errors import JobError
@@ -17,6 +18,7 @@ NAMES = (
     ("Fits", "limits of a size"),
     ("Speed", "spindle for a diameter"),
     ("Cut lab", "a cut and its limits"),
+    ("Materials", "values and their sources"),
 )
 LIST_PX = 190
 
@@ -28,11 +30,13 @@ class BenchPage(QWidget):
         self.codes = CodesBench(theme)
         self.threads, self.fits, self.speed = ThreadsBench(), FitsBench(), SpeedBench()
         self.lab = LabBench(theme, session)
+        self.materials = MaterialsBench(session)
         self.list = QListWidget()
         self.list.setAccessibleName("Benches")
         self.list.setFixedWidth(LIST_PX)
         self.pages = QStackedWidget()
-        for (name, words), page in zip(NAMES, (self.codes, self.threads, self.fits, self.speed, self.lab), strict=True):
+        pages = (self.codes, self.threads, self.fits, self.speed, self.lab, self.materials)
+        for (name, words), page in zip(NAMES, pages, strict=True):
             self.list.addItem(f"{name}\n{words}")
             self.pages.addWidget(page)
         self.list.currentRowChanged.connect(self.pages.setCurrentIndex)

@@ -15,7 +15,8 @@ from toreuma.app.fields import (
 )
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.model import Job
-from toreuma.io.library import holds
+from toreuma.core.units import System, show
+from toreuma.io.library import holds, machines
 
 __all__ = ["HoldPanel"]
 
@@ -40,6 +41,13 @@ class HoldPanel(RowColumn):
         soft = hold.kind == "chuck" and hold.jaws == "soft"
         key = (hold.kind, soft, relief is None, job.setup.centre is None, second is None, len(job.part.outside))
         fresh = self._start(key)
+        if fresh:
+            self._heading("Machine")
+        every = tuple((name, name) for name in machines())
+        own = job.machine.name
+        options = every if own in machines() else ((f"{own}  (this job's own)", own), *every)
+        self._choice("machine", "Cut on", options, own, _with_machine)
+        self._text("machine", "muted", _machine_facts(job, self._session.system))
         if fresh:
             self._heading("First hold")
         names = tuple((one.name, one.name) for one in holds())
@@ -128,6 +136,25 @@ class HoldPanel(RowColumn):
             getattr(second, name),
             lambda job, number, n=name: job.changed(second_hold=job.second_hold.changed(**{n: number})),  # type: ignore[misc, union-attr]
         )
+
+
+def _with_machine(job: Job, name: str) -> Job:
+    return job.changed(machine=machines().get(name, job.machine))
+
+
+def _machine_facts(job: Job, system: System) -> str:
+    machine = job.machine
+    power = show(max(point.power_kw for point in machine.power), "kW", system)
+    stations = f"{machine.stations} stations on the {machine.carrier}"
+    words = [f"{power} of motor, up to {machine.max_rpm:.0f} rpm, {stations}."]
+    if machine.speeds_rpm:
+        words.append(f"{len(machine.speeds_rpm)} spindle speeds from {machine.speeds_rpm[0]:.0f} rpm.")
+    if machine.feeds_mm_rev:
+        least = show(machine.feeds_mm_rev[0], "mm/rev", system)
+        words.append(f"{len(machine.feeds_mm_rev)} feeds from {least}.")
+    if not machine.surface_speed:
+        words.append("No constant surface speed.")
+    return " ".join(words)
 
 
 def _with_hold(job: Job, **changes: Any) -> Job:

@@ -4,12 +4,13 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 
-from toreuma.app.fields import OPERATION_FIELDS, Field, operation_change
+from toreuma.app.fields import CONDITION_FIELDS, OPERATION_FIELDS, Field, operation_change
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.column import heading
 from toreuma.app.widgets.findings import FindingCard
+from toreuma.app.widgets.limit_bars import LimitBars
 from toreuma.app.widgets.part_reasons import part_reasons
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.cutting.evidence import Evidence
@@ -18,7 +19,9 @@ from toreuma.core.findings import Finding
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan.derates import Derate, derates_of, without_derate
 from toreuma.core.plan.hold import operation_grips
+from toreuma.core.plan.prove_out import prove_out
 from toreuma.core.units import show
+from toreuma.io.library import materials
 
 __all__ = ["ReasonsPanel"]
 
@@ -33,9 +36,31 @@ CONDITIONS: tuple[tuple[str, str, tuple[tuple[str, object], ...]], ...] = (
     ("stance", "Stance", (("Normal", "normal"), ("Gentle", "gentle"), ("Hard", "hard"))),
     ("attended", "Watched", (("Somebody watches", True), ("Nobody watches", False))),
     ("coolant", "Coolant", (("As usual", "usual"), ("Dry", "dry"))),
+    ("aim", "Aim", (("Most metal a minute", "output"), ("Least cost", "cost"))),
 )
 
-LEAD_NUMBERS = ("vc", "clamp", "f", "f_centre", "ap_max", "ap", "passes", "n", "force", "power", "ra", "rt")
+LEAD_NUMBERS = (
+    "vc",
+    "clamp",
+    "f",
+    "f_centre",
+    "ap_max",
+    "ap",
+    "passes",
+    "n",
+    "force",
+    "power",
+    "bend",
+    "ra",
+    "life",
+    "q",
+    "cost",
+    "price",
+)
+
+
+def _with_prove_out(job: Job, name: str) -> Job:
+    return job.changed(prove_out=materials().get(name))
 
 
 class ReasonsPanel(RowColumn):
@@ -92,7 +117,8 @@ class ReasonsPanel(RowColumn):
         job = self._session.job
         derates = derates_of(job) if job is not None else ()
         known = tuple(one.key for one in derates)
-        fresh = self._start(("overview", outcome is None, self._finding_key(findings), known))
+        aim = job.conditions.aim if job is not None else ""
+        fresh = self._start(("overview", outcome is None, self._finding_key(findings), known, aim))
         self._text("title", "title", "Whole route")
         times = outcome.plan.times if outcome else None
         self._text("time", "large", clock(times.total_s) + " min" if times else "planning")
@@ -121,6 +147,17 @@ class ReasonsPanel(RowColumn):
                 getattr(job.conditions, key),
                 lambda j, value, k=key: j.changed(conditions=j.conditions.changed(**{k: value})),  # type: ignore[misc]
             )
+        for field in CONDITION_FIELDS if job.conditions.aim == "cost" else ():
+            self._typed(
+                f"conditions.{field.name}",
+                field,
+                getattr(job.conditions, field.name),
+                lambda j, number, n=field.name: j.changed(conditions=j.conditions.changed(**{n: number})),  # type: ignore[misc]
+            )
+        soft = [("The real material", "")] + [(f"{m.name}  ({m.group})", m.name) for m in materials().values()]
+        chosen = job.prove_out.name if job.prove_out is not None else ""
+        self._choice("prove_out", "Prove out on", soft, chosen, _with_prove_out)
+        self._prove_out(job)
         if fresh and derates:
             self._heading("Factors on speed and feed")
         for one in derates:
@@ -133,6 +170,18 @@ class ReasonsPanel(RowColumn):
                 one.left_out,
                 lambda j, text, k=one.key: without_derate(j, k, text),  # type: ignore[misc]
             )
+
+    def _prove_out(self, job: Job) -> None:
+        """Overrides for the softer piece, operation by operation."""
+        outcome = self._session.outcome
+        if job.prove_out is None or outcome is None:
+            self._text("prove_out", "plain", "")
+            self._text("not_shown", "muted", "")
+            return
+        found = prove_out(outcome.plan, job.prove_out)
+        lines = [f"{one.name}: spindle {one.speed_pct} %, feed {one.feed_pct} %" for one in found.overrides]
+        self._text("prove_out", "plain", "\n".join(lines))
+        self._text("not_shown", "muted", "It will not show:\n" + "\n".join(found.not_shown))
 
     def _operation(self, job: Job, operation: Operation) -> None:
         outcome = self._session.outcome
@@ -148,6 +197,7 @@ class ReasonsPanel(RowColumn):
             tuple(shown),
             self._finding_key(findings),
             tuple(tool.id for tool in job.tools),
+            planned is not None and planned.cuts.proposal is not None,
         )
         fresh = self._start(key)
         if fresh:
@@ -159,6 +209,13 @@ class ReasonsPanel(RowColumn):
                 evidence = numbers[number]
                 pin = evidence.pin
                 self._row(number, evidence, self._pinner(operation.id, pin) if pin else None)
+        proposal = planned.cuts.proposal if planned else None
+        if fresh and proposal is not None:
+            self._add(heading("Limits, the one used most first"))
+            self._uses = LimitBars(self._theme)
+            self._add(self._uses)
+        if proposal is not None:
+            self._uses.show_uses(proposal.uses, self._session.system)
         if fresh:
             self._add(heading("Settings"))
         for field in OPERATION_FIELDS[operation.kind]:

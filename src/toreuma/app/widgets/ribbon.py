@@ -1,5 +1,7 @@
 """The time ribbon: operations as long as they take, spindle speed and power below, the cursor over all."""
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QTransform
 from PySide6.QtWidgets import QSizePolicy, QWidget
@@ -8,15 +10,17 @@ from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.core.findings import worst
+from toreuma.core.prove import Step
 from toreuma.core.units import show
 from toreuma.io.pipeline import Outcome
 
 __all__ = ["Ribbon"]
 
-LABEL_PX = 92
+LABEL_PX = 104
 RIGHT_PX = 64
 LANE_PX = 30
-TRACE_PX = 34
+TRACE_PX, GAP_PX = 25, 5
+TRACES = 4
 TOP_PX = 18
 
 
@@ -27,7 +31,7 @@ class Ribbon(QWidget):
         super().__init__()
         self._session, self._theme = session, theme
         self._drawn_speed: tuple[Outcome, QPolygonF] | None = None
-        self.setFixedHeight(TOP_PX + LANE_PX + 2 * TRACE_PX + 24)
+        self.setFixedHeight(TOP_PX + LANE_PX + TRACES * (TRACE_PX + GAP_PX) + 22)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Time ribbon")
@@ -73,7 +77,11 @@ class Ribbon(QWidget):
         self._blocks(painter)
         speed = QRectF(LABEL_PX, TOP_PX + LANE_PX + 8, self.width() - LABEL_PX - RIGHT_PX, TRACE_PX)
         self._speed(painter, speed)
-        self._power(painter, speed.translated(0, TRACE_PX + 6))
+        self._power(painter, speed.translated(0, TRACE_PX + GAP_PX))
+        down = 2 * (TRACE_PX + GAP_PX)
+        self._bars(painter, speed.translated(0, down), "Force", "N", lambda step: step.force_n)
+        down += TRACE_PX + GAP_PX
+        self._bars(painter, speed.translated(0, down), "Bend on Ø", "size_um", lambda step: 2000 * step.bend_mm)
         self._cursor(painter)
         if self.hasFocus():
             painter.setPen(QPen(theme.colour("focus"), 1.5))
@@ -175,6 +183,30 @@ class Ribbon(QWidget):
             painter.setBrush(theme.load_colour(share))
             left = self._x(span.start_s)
             painter.drawRect(QRectF(left, room.bottom() - height, max(self._x(span.end_s) - left, 1.0), height))
+
+    def _bars(self, painter: QPainter, room: QRectF, label: str, unit: str, value: Callable[[Step], float]) -> None:
+        """A number of every move of the proof, as bars up to its largest."""
+        outcome, proof, theme = self._session.outcome, self._session.proof, self._theme
+        assert outcome is not None
+        system = self._session.system
+        self._label(painter, room.top(), room.height(), f"{label}, {show(0, unit, system).unit}")
+        painter.setPen(QPen(theme.colour("line"), 1, Qt.PenStyle.DashLine))
+        painter.drawLine(room.topLeft(), room.topRight())
+        values = [value(step) for step in proof.steps] if proof is not None else []
+        highest = max(values, default=0.0)
+        if highest <= 0:
+            return
+        painter.setPen(theme.colour("muted"))
+        painter.setFont(theme.number_font(10))
+        painter.drawText(QPointF(room.right() + 6, room.top() + 8), show(highest, unit, system).number)
+        painter.setPen(Qt.PenStyle.NoPen)
+        painter.setBrush(theme.colour("muted"))
+        for span, number in zip(outcome.timeline.spans, values, strict=False):
+            if number > 0:
+                height = number / highest * room.height()
+                left = self._x(span.start_s)
+                wide = max(self._x(span.end_s) - left, 1.0)
+                painter.drawRect(QRectF(left, room.bottom() - height, wide, height))
 
     def _cursor(self, painter: QPainter) -> None:
         theme = self._theme

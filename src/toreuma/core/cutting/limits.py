@@ -208,10 +208,11 @@ def _highest(s: Situation, cut: Cut, _: Seen) -> Measure | None:
     return Measure(cut.vc_m_min, HIGHEST_SHARE * s.table_vc * s.harm * s.wish, "end of the usual range")
 
 
-def _lowest(s: Situation, cut: Cut, _: Seen) -> Measure | None:
-    if s.table_vc is None:
-        return None
-    return Measure(cut.vc_m_min, LOWEST_SHARE * s.table_vc * s.harm * s.wish, "start of the usual range")
+def _lowest(s: Situation, cut: Cut, seen: Seen) -> Measure | None:
+    if s.table_vc is None or seen.rpm >= s.rung(seen.clamp_rpm):
+        return None  # not known, or the spindle turns no faster
+    vc = seen.vc_there if s.machine.speeds_rpm else cut.vc_m_min
+    return Measure(vc, LOWEST_SHARE * s.table_vc * s.harm * s.wish, "start of the usual range")
 
 
 def _roughness(s: Situation, cut: Cut, _: Seen) -> Measure | None:

@@ -10,6 +10,7 @@ from toreuma.core.model.base import Identifier, Name, Value
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.hold import Centre, Hold, SecondHold
 from toreuma.core.model.machine import Machine
+from toreuma.core.model.material import Material
 from toreuma.core.model.operation import Operation
 from toreuma.core.model.part import Part
 from toreuma.core.model.stock import Stock
@@ -51,6 +52,7 @@ class Job(Value):
     setups: tuple[Setup, ...] = Field(min_length=1, max_length=1)
     second_hold: SecondHold | None = Field(default=None, description="What the second side will be held by")
     program: ProgramOptions = ProgramOptions()
+    prove_out: Material | None = Field(default=None, description="A softer material for the first piece")
     conditions: Conditions = Conditions()
     trials: tuple[Trial, ...] = Field(default=(), max_length=2000, description="What was seen of tools tried")
 

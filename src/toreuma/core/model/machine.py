@@ -30,6 +30,8 @@ class Machine(Value):
     feeds_mm_rev: tuple[Positive, ...] = Field(
         default=(), max_length=200, description="The only feeds there are, rising; empty: every feed"
     )
+    speed_override_pct: tuple[Positive, Positive] = Field(default=(50.0, 120.0), description="Of the spindle's switch")
+    feed_override_pct: tuple[float, Positive] = Field(default=(0.0, 150.0), description="Of the feed's switch")
     efficiency: Share = Field(default=0.8, description="Share of motor power that reaches the cut")
     rapid_x_mm_min: Positive = Field(description="Rapid of the cross slide, on radius")
     rapid_z_mm_min: Positive

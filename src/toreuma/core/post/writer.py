@@ -73,10 +73,11 @@ class _Writer:
         self._move = self._feed = self._x = self._z = ""
         surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
         self._blocks(
-            self._dialect.tool,
+            self._dialect.tool_fixed if first.spindle.mode == "fixed" else self._dialect.tool,
             tool_word=self._dialect.tool_word.format(station=first.station),
             clamp_rpm=f"{math.floor(first.spindle.clamp_rpm or 0)}",
             surface=f"{surface:.0f}",
+            fixed_rpm=f"{first.spindle.value:.0f}",
             x=self._x_word(first.start[1]),
             z=self._z_word(first.start[0]),
         )

@@ -9,6 +9,7 @@ from toreuma.core.cutting.life import life_evidence
 from toreuma.core.cutting.limits import LIMITS, LimitKind, Use, Variable, used
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
+from toreuma.core.propose.roots import largest
 from toreuma.core.propose.search import FREE, USUAL_COSTS, Aim, Costs, Fixed, Found, Step, best, minutes_of
 
 __all__ = ["Proposal", "propose"]
@@ -16,6 +17,9 @@ __all__ = ["Proposal", "propose"]
 ORDER = "depth first, then feed, then speed: depth costs an edge least, speed most"
 WIDEST = 30.0
 """A limit that lets a number grow or shrink beyond this many times is not shown beside it."""
+
+SOUGHT_TO = 3e-4
+"""How closely the search finds a limit; a number this close to a round one is that."""
 
 BIT_SHARE = 0.985
 
@@ -73,10 +77,10 @@ def _rounded(situation: Situation, found: Found, fixed: Fixed) -> Cut:
     """Down to what a program is written with; given numbers and rungs stay."""
     ap, feed, vc = found.cut
     if fixed.feed_mm_rev is None and not situation.machine.feeds_mm_rev:
-        feed = max(math.floor(feed * 1000 + 1e-6) / 1000, 0.001)
+        feed = max(math.floor(feed * (1 + SOUGHT_TO) * 1000) / 1000, 0.001)
     if fixed.vc_m_min is None and not situation.machine.speeds_rpm:
         unit = 1.0 if vc >= 100 else 0.5 if vc >= 30 else 0.1
-        vc = max(math.floor(vc / unit + 1e-6) * unit, unit)
+        vc = max(math.floor(vc * (1 + SOUGHT_TO) / unit) * unit, unit)
     return Cut(ap, feed, round(vc, 6))
 
 
@@ -140,15 +144,15 @@ def _permitted(situation: Situation, cut: Cut, variable: Variable, kind: LimitKi
 
     if share(here) == 0:
         return None
-    inside, outside = (here * WIDEST, here / WIDEST) if kind.floor else (here / WIDEST, here * WIDEST)
-    if share(inside) > 1 or share(outside) <= 1:
+    if kind.floor:  # broken by smaller numbers: sought downwards
+        end = here**2 / largest(here / WIDEST, here * WIDEST, lambda x: share(here**2 / x))
+    else:
+        end = largest(here / WIDEST, here * WIDEST, share)
+    if not here / WIDEST * 1.01 < end < here * WIDEST / 1.01:
         return None
-    for _ in range(22):
-        middle = math.sqrt(inside * outside)
-        inside, outside = (middle, outside) if share(middle) <= 1 + 1e-9 else (inside, middle)
     measured = kind.measure(situation, cut, situation.see(cut))
     label = f"{kind.name}: {measured.label}" if measured is not None else kind.name
-    return Limit(f"at least, {label}" if kind.floor else label, _tidy(inside), VARIABLE[variable][2])
+    return Limit(f"at least, {label}" if kind.floor else label, _tidy(end), VARIABLE[variable][2])
 
 
 def _tidy(number: float) -> float:

@@ -6,13 +6,16 @@ costs least); of all depths the deepest counts whose time is within half a hundr
 """
 
 import math
-from collections.abc import Callable
-from dataclasses import dataclass
+from bisect import bisect_left, insort
+from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
+from toreuma.core.cutting.corner import NOSE_SHARE
 from toreuma.core.cutting.life import life_min
 from toreuma.core.cutting.limits import LIMITS, LOWEST_SHARE, VARIABLES, LimitKind, Variable
 from toreuma.core.cutting.situation import Cut, Situation
+from toreuma.core.propose.roots import CLOSE, TIGHT, golden, largest
 
 __all__ = ["FREE", "USUAL_COSTS", "Aim", "Costs", "Fixed", "Found", "Step", "best", "minutes_of"]
 
@@ -25,8 +28,6 @@ LEAST_FEED, THIN_FEED, MOST_FEED = 0.005, 0.03, 5.0
 LEAST_DEPTH, LEAST_SPEED = 0.02, 1.0
 SPEED_ROOM = 4.0
 SPEED_STEPS, FEED_STEPS = 16, 7
-MOST_STEPS = 24
-TIGHT, CLOSE = 1e-9, 2e-4
 SAMPLES, CLOSER = 7, 9
 SHALLOWEST_SHARE = 6.0
 """Depths down to this part of the deepest possible are tried."""
@@ -94,8 +95,11 @@ def best(
     Where no numbers keep all limits, those that break a strength, power or hold limit least; chips that come as
     strings are preferred to that.
     """
-    search = _Search(situation, steps, fixed, aim, costs)
-    tried = search.tried()
+    tried = [
+        judged
+        for given in _with_rungs(situation, fixed)
+        for judged in _Search(situation, steps, given, aim, costs).tried()
+    ]
     least = min(tried, key=lambda one: (one[0], one[1]))
     good = [one for one in tried if one[0] == least[0] and one[1] <= least[1] * AS_GOOD + 1e-12]
     _, _, cut = max(good, key=lambda one: one[2].ap_mm)
@@ -103,6 +107,19 @@ def best(
     shares = sorted(((kind.share(situation, cut, seen), kind) for kind in (*_UPPER, *_FLOOR)), key=lambda x: -x[0])
     broken = tuple(kind for share, kind in shares if share > 1 + 1e-6)
     return Found(cut, minutes_of(situation, cut, steps), broken)
+
+
+def _with_rungs(situation: Situation, fixed: Fixed) -> list[Fixed]:
+    """On a machine with a ladder of feeds, every rung worth trying as a fixed feed."""
+    rungs, window = situation.machine.feeds_mm_rev, situation.window
+    if not rungs or fixed.feed_mm_rev is not None:
+        return [fixed]
+    low = min(window.feeds_at(ap)[0] for ap in window.depths) if window is not None else THIN_FEED
+    inside = [feed for feed in rungs if feed >= low * (1 - TIGHT)] or [rungs[-1]]
+    below = [feed for feed in rungs if feed < inside[0]]
+    high = NOSE_SHARE * situation.nose_mm if situation.nose_mm > 0 else math.inf
+    chosen = [*below[-1:], *(feed for feed in inside if feed <= high)]
+    return [replace(fixed, feed_mm_rev=feed) for feed in chosen or rungs[:1]]
 
 
 def minutes_of(situation: Situation, cut: Cut, steps: tuple[Step, ...]) -> float:
@@ -113,6 +130,10 @@ def minutes_of(situation: Situation, cut: Cut, steps: tuple[Step, ...]) -> float
 def _travel(ap_mm: float, steps: tuple[Step, ...]) -> float:
     """Feed travel of all passes, mm."""
     return sum(length * max(1, math.ceil(height / ap_mm - 1e-6)) for height, length in steps)
+
+
+def _depth(one: "_Judged") -> float:
+    return one[2].ap_mm
 
 
 @dataclass(frozen=True)
@@ -134,10 +155,10 @@ class _Search:
         highest = max((height for height, _ in self.steps), default=1.0)
         if highest <= LEAST_DEPTH:
             return [self.at_depth(max(highest, 1e-3))]
-        deep = _largest(
+        deep = largest(
             LEAST_DEPTH, highest, lambda ap: self._load(Cut(ap, self._feed_for_depth(ap), self._slowest), "ap")
         )
-        thin = _largest(LEAST_DEPTH, highest, lambda ap: self._load(Cut(ap, self._thin_feed, self._slowest), "ap"))
+        thin = largest(LEAST_DEPTH, highest, lambda ap: self._load(Cut(ap, self._thin_feed, self._slowest), "ap"))
         deepest, shallowest = max(deep, thin), max(deep / SHALLOWEST_SHARE, LEAST_DEPTH)
         sampled = self._sampled(deepest, shallowest, SAMPLES)
         least = min(one[0] for one in sampled)
@@ -145,13 +166,14 @@ class _Search:
         if len(kept) < SAMPLES:  # a closer look at where the limits are kept best
             first, last = max(kept[0] - 1, 0), min(kept[-1] + 1, SAMPLES - 1)
             sampled += self._sampled(sampled[first][2].ap_mm, sampled[last][2].ap_mm, SAMPLES)[1:-1]
+        sampled.sort(key=_depth)
         even = self._even(deepest, shallowest)
         for _ in range(CLOSER):  # every look makes the promises of the depths beside it better
             ap = min(even, key=lambda one: self._promise(one, sampled), default=None)
             if ap is None:
                 break
             even.discard(ap)
-            sampled.append(self.at_depth(ap))
+            insort(sampled, self.at_depth(ap), key=_depth)
         return sampled
 
     def _sampled(self, deepest: float, shallowest: float, count: int) -> list["_Judged"]:
@@ -165,21 +187,25 @@ class _Search:
             count = max(1, math.ceil(height / (deepest * (1 + 3 * CLOSE)) - 1e-6))
             while height / count >= shallowest:
                 found.add(height / count)
-                count += max(1, count // 60)
+                count += max(1, count // 40)
         return found
 
     def _promise(self, ap: float, sampled: list["_Judged"]) -> tuple[int, float]:
-        """What the samples beside a depth let expect of it: how well the limits are kept, and time or cost."""
-        below = max((one for one in sampled if one[2].ap_mm <= ap), key=lambda one: one[2].ap_mm, default=sampled[-1])
-        above = min((one for one in sampled if one[2].ap_mm >= ap), key=lambda one: one[2].ap_mm, default=sampled[0])
-        if above is below or above[2].ap_mm == below[2].ap_mm or above[0] != below[0] or above[0] == UNKEPT:
-            one = min(above, below)
-            unit = one[1] / _travel(one[2].ap_mm, self.steps)
-        else:
-            part = math.log(ap / below[2].ap_mm) / math.log(above[2].ap_mm / below[2].ap_mm)
-            low, high = (one[1] / _travel(one[2].ap_mm, self.steps) for one in (below, above))
-            unit = low ** (1 - part) * high**part
+        """What the samples beside a depth let expect of it: how well the limits are kept, and time or cost.
+
+        ``sampled`` is in order of depth.
+        """
+        at = bisect_left(sampled, ap, key=_depth)
+        below, above = sampled[max(at - 1, 0)], sampled[min(at, len(sampled) - 1)]
+        unit = self._unit(min(above, below))
+        if above[0] == below[0] != UNKEPT and _depth(above) > _depth(below):
+            part = math.log(ap / _depth(below)) / math.log(_depth(above) / _depth(below))
+            unit = self._unit(below) ** (1 - part) * self._unit(above) ** part
         return min(above[0], below[0]), unit * _travel(ap, self.steps)
+
+    def _unit(self, one: "_Judged") -> float:
+        """Time or cost of a millimetre of travel."""
+        return one[1] / _travel(_depth(one), self.steps)
 
     def _feed_for_depth(self, ap: float) -> float:
         """The feed the depth is sought at: the least of the window."""
@@ -200,9 +226,7 @@ class _Search:
         low = self._feed_floor(ap, LEAST_FEED, slow)
         if self._load(Cut(ap, low, slow), "f") > 1 + TIGHT:
             low = LEAST_FEED
-        high = _largest(low, self._most_feed, lambda f: self._load(Cut(ap, f, slow), "f"))
-        if self.situation.machine.feeds_mm_rev:
-            return min(self._at_feed(ap, f) for f in self._rungs(low, high))
+        high = largest(low, self._most_feed, lambda f: self._load(Cut(ap, f, slow), "f"))
         if self.situation.see(Cut(ap, high, slow)).clamp_rpm >= self.situation.fixed_limit_rpm:
             return self._at_feed(ap, high)
         return self._with_least_worth(ap, low, high)
@@ -218,15 +242,8 @@ class _Search:
             found.append(self._at_feed(ap, math.exp(log_feed)))
             return found[-1][1] if found[-1][0] != UNKEPT else math.inf
 
-        _golden(math.log(low), math.log(high), worth, FEED_STEPS)
+        golden(math.log(low), math.log(high), worth, FEED_STEPS)
         return min(found)
-
-    def _rungs(self, low: float, high: float) -> list[float]:
-        """The largest feeds of the ladder between two, or the one below."""
-        rungs = self.situation.machine.feeds_mm_rev
-        inside = [f for f in rungs if low <= f <= high * (1 + 1e-9)]
-        below = [f for f in rungs if f <= high * (1 + 1e-9)]
-        return inside[-3:] or below[-1:] or [rungs[0]]
 
     def _with_speed(self, ap: float, feed: float) -> Cut:
         """The fastest cut at depth and feed that keeps the limits, or the one that costs least."""
@@ -234,7 +251,7 @@ class _Search:
             return Cut(ap, feed, self.fixed.vc_m_min)
         slow = self._slowest
         top = slow * SPEED_ROOM
-        fastest = _largest(slow, top, lambda vc: self._load(Cut(ap, feed, vc), "vc"))
+        fastest = largest(slow, top, lambda vc: self._load(Cut(ap, feed, vc), "vc"))
         cut = Cut(ap, feed, self._cheapest(ap, feed, slow, fastest) if self.aim == "cost" else fastest)
         if self.situation.machine.speeds_rpm:
             return cut._replace(vc_m_min=max(self.situation.see(cut).vc_there, LEAST_SPEED))
@@ -242,7 +259,7 @@ class _Search:
 
     def _cheapest(self, ap: float, feed: float, slow: float, fast: float) -> float:
         """The cost falls with speed, then rises with the edges used up."""
-        best = _golden(
+        best = golden(
             math.log(slow),
             math.log(max(fast, slow)),
             lambda log_vc: self._worth(Cut(ap, feed, math.exp(log_vc))),
@@ -269,7 +286,15 @@ class _Search:
     def _load(self, cut: Cut, moving: Variable) -> float:
         """The largest share of any limit that a larger ``moving`` number breaks."""
         situation, seen = self.situation, self.situation.see(cut)
-        return max(kind.share(situation, cut, seen) for kind in _UPPER_ON[moving])
+        return max((kind.share(situation, cut, seen) for kind in self._moving[moving]), default=0.0)
+
+    @cached_property
+    def _moving(self) -> dict[Variable, tuple[LimitKind, ...]]:
+        """The limits there are in this situation, by what moves them."""
+        probe = Cut(1.0, 0.2, self._slowest)
+        seen = self.situation.see(probe)
+        there = {kind.name for kind in _UPPER if kind.measure(self.situation, probe, seen) is not None}
+        return {moving: tuple(kind for kind in kinds if kind.name in there) for moving, kinds in _UPPER_ON.items()}
 
     def _feed_floor(self, ap: float, low: float, vc: float) -> float:
         """The smallest feed at which the chip is thick enough to be cut and broken."""
@@ -283,7 +308,7 @@ class _Search:
 
         if thick(low) >= 1 - TIGHT:
             return low
-        return _largest(low, self._most_feed, thick) * (1 + 2 * CLOSE)
+        return largest(low, self._most_feed, thick) * (1 + 2 * CLOSE)
 
     @property
     def _most_feed(self) -> float:
@@ -298,69 +323,3 @@ class _Search:
         if table is None:
             return LEAST_SPEED
         return max(LOWEST_SHARE * table * self.situation.harm * self.situation.wish, LEAST_SPEED)
-
-
-def _largest(low: float, high: float, share: Callable[[float], float]) -> float:
-    """The largest number whose share of the limits is at most 1; ``low`` where none is.
-
-    Shares are mostly powers of the number, so straight lines through logarithms close in quickly (the Illinois rule
-    keeps both ends moving).
-    """
-    if high <= low:
-        return low
-    a, b = math.log(low), math.log(high)
-    fb = _log(share(high))
-    if fb <= TIGHT:
-        return high
-    fa = _log(share(low))
-    if fa > TIGHT:
-        return low
-    for _ in range(MOST_STEPS):
-        steep = fb - fa
-        at = (a + b) / 2 if not math.isfinite(steep) or steep < 1e-12 else a - fa * (b - a) / steep
-        value = _log(share(math.exp(at)))
-        if value > TIGHT:
-            b, fb, fa = at, value, fa / 2
-        else:
-            a, fa, fb = at, value, fb / 2
-            if value > -CLOSE:  # at the crossing, or on a level stretch just below it
-                a, b, fa, fb, over = _step_on(a, b, fa, fb, share)
-                if over:
-                    break
-        if b - a < CLOSE:
-            break
-    return math.exp(a)
-
-
-def _golden(a: float, b: float, worth: Callable[[float], float], steps: int) -> float:
-    """Where something that falls and then rises is least: golden section."""
-    ratio = (math.sqrt(5) - 1) / 2
-    c, d = b - ratio * (b - a), a + ratio * (b - a)
-    at_c, at_d = worth(c), worth(d)
-    for _ in range(steps):
-        if at_c < at_d:
-            b, d, at_d = d, c, at_c
-            c = b - ratio * (b - a)
-            at_c = worth(c)
-        else:
-            a, c, at_c = c, d, at_d
-            d = a + ratio * (b - a)
-            at_d = worth(d)
-    return (a + b) / 2
-
-
-def _step_on(
-    a: float, b: float, fa: float, fb: float, share: Callable[[float], float]
-) -> tuple[float, float, float, float, bool]:
-    """A little step beyond a place near the limit; whether it is over. If not, the rest is halved."""
-    at = min(a + 4 * CLOSE, b)
-    value = _log(share(math.exp(at)))
-    if value > TIGHT:
-        return a, at, fa, value, True
-    middle = (at + b) / 2
-    value = _log(share(math.exp(middle)))
-    return (at, middle, fa, value, False) if value > TIGHT else (middle, b, value, fb, False)
-
-
-def _log(share: float) -> float:
-    return math.log(share) if 0 < share < math.inf else (math.inf if share > 0 else -40.0)

@@ -149,9 +149,11 @@ class Cutter:
         nose = 0.0 if shape.is_blade else shape.nose_radius
         force = force_with_nose_n(self._job.stock.material, depth, feed, nose, shape.entering_angle_deg)
         power = cutting_power_kw(force, 2 * math.pi * radius * rpm / 1000)
-        _, passive = in_plane_n(force, depth, feed, nose, shape.entering_angle_deg)
+        along, across = in_plane_n(force, depth, feed, nose, shape.entering_angle_deg)
+        dz, dr = (abs(b - a) / motion.segment.length for a, b in zip(motion.start, motion.end, strict=True))
+        radial = across * dz + along * dr
         there = available_power_kw(self._job.machine, rpm)
-        return Step(removed, depth, power, there, force, passive * self._gives_way(motion))
+        return Step(removed, depth, power, there, force, radial * self._gives_way(motion))
 
     def _gives_way(self, motion: Motion) -> float:
         """Compliance of the piece at the tool, mm/N, as it was when the operation began."""
