@@ -346,3 +346,19 @@ def test_cancelling_stops_between_operations(spear: Job) -> None:
     with pytest.raises(Cancelled):
         plan(spear, check=check)
     assert len(calls) == 3
+
+
+def test_a_finishing_cut_thinner_than_its_nose_wants_is_said(spear: Job) -> None:
+    """Two thirds of the nose radius at least: more is left, or a smaller nose is taken."""
+    thin = with_field(with_field(spear, "op2", leave_radial_mm=0.1), "op3", leave_radial_mm=0.1)
+    found = next(f for f in plan(thin).all_findings if f.code == "finish.thin")
+    assert "2/3 of the nose radius 0.4" in found.what
+    assert [cure.label for cure in found.cures] == ["Leave 0.3 mm on radius"]
+    mended = found.cures[0].apply(thin)
+    assert mended.operation("op2").leave_radial_mm == 0.3  # type: ignore[union-attr]
+    assert "finish.thin" not in codes(plan(mended))
+    blunt = with_field(thin, "op4", tool="T1")
+    blunt = with_field(with_field(blunt, "op3", leave_radial_mm=0.3), "op2", leave_radial_mm=0.3)
+    found = next(f for f in plan(blunt).all_findings if f.code == "finish.thin")
+    assert "Finish with T2, nose 0.4 mm" in [cure.label for cure in found.cures]
+    assert "finish.thin" not in codes(plan(found.cures[-1].apply(blunt)))

@@ -30,6 +30,9 @@ REACHED_MM = 0.002
 DEPTH_MM = 0.002
 """How exactly the deepest layer is measured."""
 
+NOSE_SHARE = 2 / 3
+"""A finishing cut is at least this share of the nose radius deep."""
+
 MOST_NOSE_RADII = 2.5
 """A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
 
@@ -57,7 +60,7 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
     path, cutting = _walked(work, way, spindle_of(work, proposal), values["f"].number)
     motions = tuple(path.motions)
     drawn = tuple(motion.segment for motion in motions[cutting])
-    findings = [*stretch.findings, *_too_deep(operation, tool, deepest)]
+    findings = [*stretch.findings, *_too_deep(operation, tool, deepest), *_too_thin(work.job, operation, tool)]
     return Cuts(
         motions,
         (Pass(drawn, deepest[0], finishing=True),),
@@ -218,6 +221,45 @@ def _too_deep(operation: FinishOd, tool: TurningTool, deepest: tuple[float, Poin
             operation.id,
             deepest[1],
             cures=(Cure(f"Rough with {tool.id} first", rough_first),),
+        )
+    ]
+
+
+def _too_thin(job: Job, operation: FinishOd, tool: TurningTool) -> list[Finding]:
+    """Roughing leaves less than the nose wants: it pushes the piece away and rubs instead of cutting."""
+    nose = tool.insert.nose_radius_mm
+    at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
+    before = [op for op in job.operations[:at] if isinstance(op, RoughOd) and op.enabled]
+    left = before[-1].leave_radial_mm if before else math.inf
+    if tool.insert.shape == "R" or left >= NOSE_SHARE * nose - 1e-6:
+        return []
+    wanted = math.ceil(NOSE_SHARE * nose * 20) / 20
+    roughing = {op.id for op in before}
+
+    def leave_more(job: Job) -> Job:
+        changed = tuple(
+            op.changed(leave_radial_mm=wanted) if op.id in roughing and isinstance(op, RoughOd) else op
+            for op in job.operations
+        )
+        return job.with_setup(operations=changed)
+
+    cures = [Cure(f"Leave {wanted:g} mm on radius", leave_more)]
+    fits = [
+        t for t in job.tools if isinstance(t, TurningTool) and 0 < NOSE_SHARE * t.insert.nose_radius_mm <= left + 1e-6
+    ]
+    for other in sorted(fits, key=lambda t: -t.insert.nose_radius_mm)[:1]:
+        label = f"Finish with {other.id}, nose {other.insert.nose_radius_mm:g} mm"
+        cures.append(
+            Cure(label, lambda j, t=other.id: j.with_operation(operation.id, lambda op: op.changed(tool=t)))  # type: ignore[misc]
+        )
+    return [
+        Finding(
+            "warning",
+            "finish.thin",
+            f"finish depth {left:.2f} mm on radius is below 2/3 of the nose radius {nose:g} mm",
+            f"the nose pushes the piece away and rubs: leave {wanted:g} mm or use a smaller nose",
+            operation.id,
+            cures=tuple(cures),
         )
     ]
 

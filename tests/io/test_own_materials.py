@@ -1,0 +1,80 @@
+"""Own values of materials are kept apart from what ships, each with where it comes from."""
+
+import json
+from pathlib import Path
+
+import pytest
+from typer.testing import CliRunner
+
+from toreuma.cli import app
+from toreuma.core.errors import JobError
+from toreuma.io.library import material_sources, materials, shipped_materials
+from toreuma.io.own_materials import FIELDS, own_values, set_own, speed_fields, value_of
+
+
+@pytest.fixture(autouse=True)
+def own_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
+    return tmp_path
+
+
+def test_an_own_value_stands_in_for_the_shipped_one_and_goes_back(own_home: Path) -> None:
+    shipped = shipped_materials()
+    set_own(shipped, "C45", "kc11_n_mm2", 2300.0, "own test of May")
+    set_own(shipped, "C45", "coated carbide.exponent", 0.22, "edge log")
+    mine = materials()["C45"]
+    assert mine.kc11_n_mm2 == 2300
+    assert value_of(mine, "coated carbide.exponent") == 0.22
+    assert "own test of May" in mine.source
+    assert shipped_materials()["C45"].kc11_n_mm2 == 2220  # what ships is not touched
+    assert own_values()["C45"]["kc11_n_mm2"] == {"value": 2300.0, "source": "own test of May"}
+    set_own(shipped, "C45", "kc11_n_mm2", None, "")
+    set_own(shipped, "C45", "coated carbide.exponent", None, "")
+    assert materials()["C45"] == shipped["C45"]
+    assert json.loads((own_home / "materials.json").read_text()) == {}
+
+
+@pytest.mark.parametrize(
+    ("name", "field", "value"),
+    [
+        ("C46", "mc", 0.2),
+        ("C45", "kc11", 2000.0),
+        ("C45", "mc", 7.0),
+        ("C45", "kc11_n_mm2", -1.0),
+        ("C45", "cermet.x", 1.0),
+    ],
+)
+def test_what_cannot_be_is_said_and_nothing_is_kept(own_home: Path, name: str, field: str, value: float) -> None:
+    with pytest.raises(JobError):
+        set_own(shipped_materials(), name, field, value, "guess")
+    assert not (own_home / "materials.json").exists()
+
+
+def test_a_spoiled_file_is_one_clear_line_and_strange_entries_are_passed_over(own_home: Path) -> None:
+    (own_home / "materials.json").write_text('{"C45": {"mc": {"value": "x"}, "no": 3}, "C99": {}, "C15": []}')
+    assert materials() == shipped_materials()
+    (own_home / "materials.json").write_text("{")
+    with pytest.raises(JobError, match="cannot be read"):
+        own_values()
+
+
+def test_every_shipped_value_has_a_source() -> None:
+    sources = material_sources()
+    assert {*FIELDS, "speeds", "exponent", "coolant", "caution"} <= set(sources)
+    for material in shipped_materials().values():
+        assert all(value_of(material, field) is not None for field in speed_fields(material))
+        for row in material.speeds:
+            assert row.constant("rough") == pytest.approx(row.rough_m_min * 15**row.exponent)
+
+
+def test_on_the_command_line() -> None:
+    run = CliRunner().invoke
+    assert run(app, ["material", "C45", "--set", "mc=0.15", "--source", "own"]).exit_code == 0
+    told = run(app, ["material", "C45"]).output
+    assert "own: mc = 0.15" in told
+    assert "Taylor m 0.25" in told
+    body = json.loads(run(app, ["material", "C45", "--json"]).output)
+    assert body["own"]["mc"]["value"] == 0.15
+    assert len(run(app, ["material"]).output.splitlines()) >= 40
+    found = json.loads(run(app, ["prove-out", "demo:spear", "--on", "AlMgSi1", "--json"]).output)
+    assert len(found["overrides"]) == 5
