@@ -261,7 +261,7 @@ class LoadBars(QWidget):
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.Antialiasing)
         painter.fillRect(self.rect(), self.theme.colour("paper"))
-        names, right = 160.0, 210.0
+        names, right = 160.0, 232.0
         room = self.width() - names - right
         full = room / 1.25
         every = self._result.limits if self._result else ()

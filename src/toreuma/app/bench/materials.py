@@ -37,6 +37,7 @@ NAMES: dict[str, tuple[str, str]] = {
     "exponent": ("Taylor exponent m", "ratio"),
 }
 SHIPPED, OWN, SOURCE = 1, 2, 3
+OWN_PX = 130
 HEADINGS = ("Value", "Shipped", "Own", "Where it comes from")
 
 
@@ -67,6 +68,9 @@ class MaterialsBench(QWidget):
         header = self.table.horizontalHeader()
         header.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
         header.setStretchLastSection(True)
+        header.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter)
+        header.setSectionResizeMode(OWN, QHeaderView.ResizeMode.Fixed)
+        header.resizeSection(OWN, OWN_PX)
         self.table.itemChanged.connect(self._typed)
         column = QVBoxLayout(self)
         column.setContentsMargins(20, 14, 20, 14)
@@ -97,7 +101,11 @@ class MaterialsBench(QWidget):
             own = {}
             self._say("error", f"{error.where}: {error.what}; {error.cure}")
         else:
-            kept = f"{len(own)} own value{'s' if len(own) != 1 else ''}." if own else "No own values."
+            kept = (
+                f"{len(own)} own value{'s' if len(own) != 1 else ''}."
+                if own
+                else "No own values: type one beside the value that ships."
+            )
             caution = f" {shipped.caution}" if shipped.caution else ""
             self._say("muted", f"ISO 513 group {shipped.group}. Coolant: {shipped.coolant}. {kept}{caution}")
         self._filling = True

@@ -42,6 +42,8 @@ COLUMNS = (
     Column("Life", "life", "min"),
     Column("Time", "time"),
 )
+LIMIT_COLUMN, LIMIT_PX = 2, 262
+
 USED_UP = 0.98
 """From this share on a limit is named as one that governs."""
 
@@ -112,7 +114,8 @@ class _Model(QAbstractTableModel):
             if proposal is None:
                 return "–"
             ends = [use.kind.name for use in proposal.uses if use.share >= USED_UP] or [proposal.governing.kind.name]
-            return f"{' · '.join(ends[:2])}  {proposal.governing.share:.0%}"
+            share = proposal.governing.share
+            return " · ".join(ends[:2]) + ("" if USED_UP <= share <= 1.0005 else f"  {share:.0%}")
         evidence: Evidence | None = planned.numbers.get(column.number)
         if evidence is None or not planned.motions:
             return "–"
@@ -138,6 +141,8 @@ class OperationTable(QTableView):
         self.verticalHeader().setDefaultSectionSize(30)
         header = self.horizontalHeader()
         header.setSectionResizeMode(QHeaderView.ResizeMode.ResizeToContents)
+        header.setSectionResizeMode(LIMIT_COLUMN, QHeaderView.ResizeMode.Fixed)
+        header.resizeSection(LIMIT_COLUMN, LIMIT_PX)
         header.setHighlightSections(False)
         self.selectionModel().currentRowChanged.connect(lambda now, _: self._chosen(now.row()))
         session.outcome_changed.connect(self._refresh)

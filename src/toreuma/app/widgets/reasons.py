@@ -17,6 +17,7 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job, Operation
+from toreuma.core.plan.cost import part_cost
 from toreuma.core.plan.derates import Derate, derates_of, without_derate
 from toreuma.core.plan.hold import operation_grips
 from toreuma.core.plan.prove_out import prove_out
@@ -128,6 +129,8 @@ class ReasonsPanel(RowColumn):
                 "muted",
                 f"cutting {clock(times.cutting_s)}   rapid {clock(times.rapid_s)}   idle {clock(times.idle_s)}",
             )
+        if outcome is not None:
+            self._row("part_cost", part_cost(outcome.plan))
         self._text("hint", "muted", "Select an operation to see its numbers and the reason behind each.")
         if job is not None:
             self._conditions(job, derates, fresh)

@@ -8,6 +8,7 @@ from toreuma.core.model import Machine, Material
 from toreuma.core.model.machine import PowerPoint
 
 __all__ = [
+    "WEAR_FACTOR",
     "available_power_kw",
     "corrected",
     "cutting_force_n",

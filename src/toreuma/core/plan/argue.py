@@ -15,8 +15,8 @@ NUMBER_OF = {"ap": "ap_max", "f": "f", "vc": "vc"}
 ERRORS = ("power", "grip")
 """Limits whose breaking stops the spindle or throws the piece."""
 
-UNTIDY = ("least depth for chips", "least feed for chips")
-"""Limits whose breaking makes strings of chips: often there is no more metal to take."""
+UNTIDY = ("least depth for chips", "least feed for chips", "chip window, depth")
+"""Limits whose breaking makes strings of chips: often the stock leaves no choice."""
 
 HOLDS_DOWN = 0.8
 

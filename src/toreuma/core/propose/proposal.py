@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from toreuma.core.cutting import finish, force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
-from toreuma.core.cutting.life import life_evidence
+from toreuma.core.cutting.life import economic_life_min, fastest_life_min, life_evidence
 from toreuma.core.cutting.limits import LIMITS, LimitKind, Use, Variable, used
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
@@ -223,6 +223,8 @@ def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
                 Input("surface speed", "vc", seen.vc_there, "m/min"),
                 Input("torque", "M", force.torque_nm(power, seen.rpm), "N m"),
                 Input("motor", "P", power / situation.machine.efficiency, "kW"),
+                Input("with a worn edge", "1.3 Pc", force.WEAR_FACTOR * power, "kW"),
+                *_short_rating(situation, seen.rpm),
             ),
             limits=(Limit(f"spindle at {seen.rpm:.0f} rpm", there, "kW", True),),
         ),
@@ -277,6 +279,15 @@ def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
     return found
 
 
+def _short_rating(situation: Situation, rpm: float) -> tuple[Input, ...]:
+    """The intermittent rating at the speed, where the machine has one."""
+    machine = situation.machine
+    if not machine.short_power:
+        return ()
+    there = force.available_power_kw(machine, rpm, machine.short_minutes)
+    return (Input(f"there for {machine.short_minutes:g} min", "P η", there, "kW"),)
+
+
 def _cost(situation: Situation, cut: Cut, steps: tuple[Step, ...], costs: Costs, life: float) -> Evidence:
     minutes = minutes_of(situation, cut, steps)
     return Evidence(
@@ -290,8 +301,21 @@ def _cost(situation: Situation, cut: Cut, steps: tuple[Step, ...], costs: Costs,
             Input("machine, per hour", "", costs.machine_per_h, "money"),
             Input("an edge", "", costs.edge, "money"),
             Input("life of an edge", "T", life, "min"),
+            *_economic(situation, costs),
         ),
         source="Taylor 1907: economic speed",
+    )
+
+
+def _economic(situation: Situation, costs: Costs) -> tuple[Input, ...]:
+    """The lives of least cost and of highest output, were there no other limit."""
+    if situation.row is None:
+        return ()
+    m, change = situation.row.exponent, costs.change_min
+    cheapest = economic_life_min(m, change, costs.edge, costs.machine_per_h / 60)
+    return (
+        Input("life of least cost", "Te", cheapest, "min"),
+        Input("life of highest output", "Tf", fastest_life_min(m, change), "min"),
     )
 
 
