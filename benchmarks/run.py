@@ -22,12 +22,14 @@ from toreuma.app.session import Session
 from toreuma.app.shot import settle
 from toreuma.app.start import application
 from toreuma.app.window import MainWindow
+from toreuma.core.cutting.limits import used
 from toreuma.core.geometry.region import region_from_points
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
 from toreuma.core.plan.tool_reach import Surface, reach_on
 from toreuma.core.post import post
+from toreuma.core.propose.search import best
 from toreuma.core.read import read
 from toreuma.core.scene import build_scene
 from toreuma.io.library import catalogue, demo_job, dialect
@@ -203,12 +205,28 @@ def reaching() -> None:
     print(f"reach of 25 tools / bare shapely hulls, union and buffer: {b / a:.1f} ({b:.2f} s / {a:.2f} s)")
 
 
+def choosing() -> None:
+    """Numbers of one roughing cut, against one look at all its limits; and a job planned again at 0.3 of the power."""
+    job = demo_job("spear")
+    proposal = plan(job).operations[1].cuts.proposal
+    assert proposal is not None
+    steps = ((6.0, 60.0), (4.0, 30.0))
+    a = seconds(lambda: used(proposal.situation, proposal.cut), 50)
+    b = seconds(lambda: best(proposal.situation, steps), 3)
+    print(f"choosing a cut / one look at its limits: {b / a:.0f} ({1000 * b:.0f} ms / {1000 * a:.2f} ms)")
+    points = tuple(point.changed(power_kw=0.3 * point.power_kw) for point in job.machine.power)
+    weak = job.changed(machine=job.machine.changed(power=points))
+    c, d = seconds(lambda: plan(job), 3), seconds(lambda: plan(weak), 3)
+    print(f"planning with 0.3 of the power / with all of it: {d / c:.1f} ({d:.2f} s / {c:.2f} s)")
+
+
 def main() -> int:
     window_shown()
     edit_to_picture()
     plan_and_prove()
     reading()
     reaching()
+    choosing()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory at the highest: {peak:.0f} MB")
     status = closing.main(200 if "--all" in sys.argv else 20)

@@ -101,9 +101,13 @@ def _cost(situation: Situation, cut: Cut, life: float) -> Evidence:
 
 
 def ladder(situation: Situation, cut: Cut, speeds: Iterable[float] = LADDER_M_MIN) -> tuple[Rung, ...]:
-    """The cut at every speed of a ladder, each with the limit it comes closest to, the table's own range aside."""
+    """The cut at every speed of a ladder, each with the limit it comes closest to, the table's own range aside.
+
+    Limits that speed does not move count only where they are broken.
+    """
     found = []
     for vc in speeds:
-        worst = next(use for use in used(situation, cut._replace(vc_m_min=float(vc))) if not use.kind.table)
+        uses = used(situation, cut._replace(vc_m_min=float(vc)))
+        worst = next(use for use in uses if not use.kind.table and ("vc" in use.kind.on or use.share > 1 + 1e-6))
         found.append(Rung(float(vc), worst.share, worst.kind.name))
     return tuple(found)

@@ -259,7 +259,7 @@ LIMITS: tuple[LimitKind, ...] = (
     ),
     LimitKind(
         "grip", "grip needed", "F req", "N", _grip, ("ap", "f"),
-        "Grip carries torque, push and tilting, with its safety; beyond it the piece turns or tilts in the jaws.",
+        "The grip carries torque, push and tilting; beyond it the piece turns or tilts in the jaws.",
         "the piece may slip or tilt out of the hold", source=GRIP,
     ),
     LimitKind(
