@@ -5,14 +5,17 @@ from typing import Any
 
 import pytest
 
+from toreuma.core.cutting.bars import bar_compliance_mm_n, bar_held, bar_limit
 from toreuma.core.cutting.engagement import engaged
 from toreuma.core.cutting.force import corrected, cutting_force_n, force_with_nose_n, in_plane_n
 from toreuma.core.cutting.heat import edge_temperature_c, temperature_rise_k
 from toreuma.core.cutting.holes import chip_in_milling_mm, drilling, milling_power_kw, tapping_torque_nm
+from toreuma.core.cutting.interruption import hits_per_s, polygon_share
 from toreuma.core.cutting.lab import free_situation, ladder, try_cut
 from toreuma.core.cutting.life import economic_life_min, fastest_life_min, speed_for_life
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.model import Machine
+from toreuma.core.model.tool import Bar
 from toreuma.io.library import machines, materials
 
 C45, GREY = materials()["C45"], materials()["GJL-250"]
@@ -170,3 +173,22 @@ def test_materials_are_many_and_whole() -> None:
             assert row.part_off_m_min < row.rough_m_min <= row.finish_m_min
     assert all(m.work_hardens for m in every.values() if m.group == "S")
     assert "extinguisher" in every["Ti-6Al-4V"].caution
+
+
+def test_a_bar_gives_way_as_a_cantilever_and_stiffer_material_less() -> None:
+    """Steel bar of 20 mm, 80 mm out, 500 N: 500 80^3 / (3 210000 7854) = 0.0517 mm; carbide 2.86 times stiffer."""
+    bar = Bar(entering_angle_deg=95, diameter_mm=20, functional_width_mm=13, functional_length_mm=180, least_bore_mm=25)
+    assert 500 * bar_compliance_mm_n(bar, 80) == pytest.approx(0.0517, abs=5e-5)
+    carbide = bar.changed(material="carbide")
+    assert bar_compliance_mm_n(bar, 80) / bar_compliance_mm_n(carbide, 80) == pytest.approx(600 / 210)
+    assert bar_held(bar, 124, 0.05).overhang_ratio == pytest.approx(6.2)
+    assert [bar_limit(one) for one in (bar, carbide, bar.changed(damped=True))] == [4.0, 7.0, 10.0]
+
+
+def test_the_share_of_a_turn_of_a_hexagon() -> None:
+    """Round up to the flats, nothing beyond the corners; at 20.785 mm on a hexagon of 36 mm half the turn."""
+    assert polygon_share(6, 36, 18) == 1
+    assert polygon_share(6, 36, 36 / math.sqrt(3)) == pytest.approx(0, abs=1e-9)
+    half = 18 / math.cos(math.pi / 12)  # where each side lies open over 30 degrees
+    assert polygon_share(6, 36, half) == pytest.approx(0.5)
+    assert hits_per_s(6, 1000) == 100

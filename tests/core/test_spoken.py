@@ -20,7 +20,8 @@ from toreuma.io.library import catalogue, demo_job, known_threads
         ("vc 30.48 m/min, 1.5 kW", "vc 100 ft/min, 2.01 hp"),
         ("M24x2-6g, CNMG120408 in PCLNR2020K12, ISO 513", "M24x2-6g, CNMG120408 in PCLNR2020K12, ISO 513"),
         ("L/D 7.7, steel goes to 4", "L/D 7.7, steel goes to 4"),
-        ("out of round by 25.4 \u00b5m", "out of round by 1000 \u00b5in"),
+        ("out of round by 25.4 \u00b5m", "out of round by 1 thou"),
+        ("Ra 1.6 \u00b5m wanted", "Ra 63 \u00b5in wanted"),
     ],
 )
 def test_sizes_are_spoken_in_inches(text: str, inches: str) -> None:

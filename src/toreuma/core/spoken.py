@@ -27,6 +27,8 @@ def _number(text: str) -> float:
 
 def _size(match: "re.Match[str]") -> str:
     unit = UNITS[match["unit"]]
+    if unit == "um" and not match.string[: match.start()].endswith(("Ra ", "Rt ", "finish ")):
+        unit = "size_um"
     first = show(_number(match["first"]), unit, "inch", trim=True)
     if match["last"] is None:
         return str(first)

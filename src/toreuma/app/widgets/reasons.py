@@ -57,6 +57,7 @@ LEAD_NUMBERS = (
     "q",
     "cost",
     "price",
+    "hits",
 )
 
 

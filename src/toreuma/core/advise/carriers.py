@@ -4,17 +4,17 @@ from collections.abc import Collection, Iterable
 
 from toreuma.core.advise.candidate import Rejected
 from toreuma.core.advise.wishes import Wish
+from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.model import Insert, Job, RoughOd, TurningTool
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.model.tool import Bar, BoringTool
+from toreuma.core.model.tool import BoringTool
 from toreuma.core.plan.hold import compliance
 from toreuma.core.plan.tool_reach import Surface
 from toreuma.core.scene import Scene
 
-__all__ = ["BAR_LIMITS", "bar_limit", "bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
+__all__ = ["bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
 
-BAR_LIMITS = {"steel": 4.0, "tungsten alloy": 6.0, "carbide": 7.0}
 
 PAST_BORE_MM = 3.0
 
@@ -30,8 +30,6 @@ NOSE_OF_ALLOWANCE = 1.5
 LOOSE_UM, LOOSE_NOSE_MM = 10.0, 0.4
 """Where the piece gives way by more than this under 100 N, a smaller nose pushes less."""
 
-DAMPED_LIMIT = 10.0
-"""Usable length over diameter of boring bars: typical."""
 
 _Choice = tuple[TurningTool | BoringTool, tuple[str, ...], bool]
 
@@ -84,11 +82,6 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool) -> str
     if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:
         return f"{bar.functional_length_mm:g} mm long: {depth:.0f} mm are needed in front of the clamp"
     return ""
-
-
-def bar_limit(bar: Bar) -> float:
-    """Usable length over diameter."""
-    return DAMPED_LIMIT if bar.damped else BAR_LIMITS[bar.material]
 
 
 def bar_reach_mm(scene: Scene) -> float:

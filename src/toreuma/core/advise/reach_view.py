@@ -6,7 +6,8 @@ import shapely
 import shapely.ops
 from shapely.affinity import translate
 
-from toreuma.core.advise.carriers import bar_limit, bar_reach_mm
+from toreuma.core.advise.carriers import bar_reach_mm
+from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.geometry.tool_shapes import shape_of

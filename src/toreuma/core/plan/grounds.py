@@ -5,6 +5,8 @@ from dataclasses import replace
 
 from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.corner import usable_depth_mm
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.interruption import hits_per_s, polygon_share
 from toreuma.core.cutting.life import LEAST_LIFE_MIN
 from toreuma.core.cutting.situation import Bend, Situation, Use
 from toreuma.core.cutting.window import ChipWindow
@@ -20,7 +22,16 @@ from toreuma.core.plan.work import Work
 from toreuma.core.propose.proposal import Proposal, propose
 from toreuma.core.propose.search import Costs, Fixed, Step
 
-__all__ = ["bend_of", "blade_situation", "insert_situation", "proposed", "rung_of_feed", "size_bend", "spindle_of"]
+__all__ = [
+    "bend_of",
+    "blade_situation",
+    "insert_situation",
+    "interruption",
+    "proposed",
+    "rung_of_feed",
+    "size_bend",
+    "spindle_of",
+]
 
 ALLOWANCE_SHARE = 0.5
 """Roughing may bend the piece by this share of what it leaves for finishing."""
@@ -156,6 +167,29 @@ def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm
 
 def _fixed(pins: Pins, depth_mm: float | None) -> Fixed:
     return Fixed(depth_mm if depth_mm is not None else pins.ap_mm, pins.feed_mm_rev, pins.vc_m_min)
+
+
+def interruption(work: Work, proposal: Proposal) -> dict[str, Evidence]:
+    """Hits a second on a bar with corners, and the share of a turn that is metal half way to them."""
+    stock = work.job.stock
+    if stock.kind != "polygon":
+        return {}
+    rpm, corner = proposal.numbers["n"].number, stock.largest_d_mm
+    middle = (corner + stock.across_mm) / 4
+    share = polygon_share(stock.sides, stock.across_mm, middle)
+    hits = Evidence(
+        "hits a second",
+        "",
+        hits_per_s(stock.sides, rpm),
+        "ratio",
+        formula="sides · n / 60, until the corners are off",
+        inputs=(
+            Input("metal half way to the corners", "", 100 * share, "%"),
+            Input("across corners", "d", corner, "mm"),
+            Input("round from", "d", stock.across_mm, "mm"),
+        ),
+    )
+    return {"hits": hits}
 
 
 def spindle_of(work: Work, proposal: Proposal, clamp_rpm: float | None = None) -> Spindle:

@@ -25,7 +25,7 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import RoughOd, TurningTool
-from toreuma.core.plan.grounds import bend_of, insert_situation, proposed, spindle_of
+from toreuma.core.plan.grounds import bend_of, insert_situation, interruption, proposed, spindle_of
 from toreuma.core.plan.numbers import passes
 from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
@@ -95,7 +95,7 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     touched = _engagement(work)
     top = work.stock.bounds[3] + shape.nose_radius
     proposal = _proposal(work, operation, tool, stretch, reach, top)
-    values = {**proposal.numbers, **_left(operation)}
+    values = {**proposal.numbers, **_left(operation), **interruption(work, proposal)}
     limit = values["ap_max"].number
     cuts = work.memo.get(
         ("cuts", tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit),
