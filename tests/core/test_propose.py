@@ -209,7 +209,7 @@ def test_removal_and_time_agree_with_the_metal_taken_away(spear: Job) -> None:
 
 def test_pinned_numbers_stay_and_the_rest_follows() -> None:
     free = propose(usual(), STEPS)
-    slow = propose(usual(), STEPS, Fixed(vc_m_min=120.0))
+    slow = propose(usual(), STEPS, Fixed(vc_m_min=120.0), free=free.cut)
     assert slow.cut.vc_m_min == 120.0
     assert slow.numbers["vc"].pinned
     assert slow.numbers["vc"].proposed == free.cut.vc_m_min

@@ -8,7 +8,7 @@ from toreuma.core.cutting.corner import usable_depth_mm
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.cutting.interruption import hits_per_s, polygon_share
 from toreuma.core.cutting.life import LEAST_LIFE_MIN
-from toreuma.core.cutting.situation import Bend, Situation, Use
+from toreuma.core.cutting.situation import Bend, Cut, Situation, Use
 from toreuma.core.cutting.window import ChipWindow
 from toreuma.core.geometry.region import Region
 from toreuma.core.memo import fingerprint
@@ -159,10 +159,18 @@ def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm
     fixed = _fixed(pins, depth_mm)
     costs = Costs(conditions.machine_per_h, conditions.edge_cost, conditions.edge_change_min)
     rounded = tuple((round(height, 3), float(max(round(length), 1))) for height, length in steps)
-    key = ("numbers", situation, rounded, fixed, conditions.aim, costs)
-    return work.memo.get(
-        key, lambda: propose(situation, rounded, fixed, conditions.aim, costs, depth_given=depth_mm is not None)
-    )
+    given = depth_mm is not None
+    unpinned = replace(situation, clamp_pin_rpm=None), Fixed(ap_mm=depth_mm)
+
+    def numbers(situation: Situation, fixed: Fixed, free: Cut | None) -> Proposal:
+        key = ("numbers", situation, rounded, fixed, conditions.aim, costs)
+        return work.memo.get(
+            key, lambda: propose(situation, rounded, fixed, conditions.aim, costs, depth_given=given, free=free)
+        )
+
+    if (situation, fixed) == unpinned:
+        return numbers(situation, fixed, None)
+    return numbers(situation, fixed, numbers(*unpinned, None).cut)
 
 
 def _fixed(pins: Pins, depth_mm: float | None) -> Fixed:

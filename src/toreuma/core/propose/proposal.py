@@ -51,11 +51,14 @@ def propose(
     aim: Aim = "output",
     costs: Costs = USUAL_COSTS,
     depth_given: bool = False,
+    free: Cut | None = None,
 ) -> Proposal:
-    """Choose a cut and say why. ``fixed`` are the person's numbers; ``depth_given`` the depth is what is there."""
+    """Choose a cut and say why. ``fixed`` are the person's numbers; ``depth_given`` the depth is what is there.
+
+    ``free`` is what would be proposed without them; None: nothing is fixed but a given depth.
+    """
     cut = _rounded(situation, best(situation, steps, fixed, aim, costs), fixed)
-    unpinned = Fixed(ap_mm=fixed.ap_mm) if depth_given else FREE
-    free = cut if fixed == unpinned else _rounded(situation, best(situation, steps, unpinned, aim, costs), unpinned)
+    free = free or cut
     uses = used(situation, cut)
     numbers = {
         "vc": _evidence(situation, cut, "vc", fixed.vc_m_min, free),
