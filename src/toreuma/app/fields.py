@@ -58,6 +58,11 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         *_STRETCH,
     ),
+    "drill": (
+        Field("depth_mm", "depth to the full diameter", "mm", empty="as the part"),
+        Field("breakthrough_mm", "past a through hole", "mm"),
+        Field("peck_mm", "each peck", "mm", empty="shrinking"),
+    ),
     "finish_od": (Field("wanted_ra_um", "wanted Ra", "um"), Field("lead_mm", "run-in and run-out", "mm"), *_STRETCH),
     "part_off": (
         Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),

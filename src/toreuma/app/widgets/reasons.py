@@ -58,6 +58,10 @@ LEAD_NUMBERS = (
     "cost",
     "price",
     "hits",
+    "depth",
+    "pecks",
+    "torque",
+    "thrust",
 )
 
 

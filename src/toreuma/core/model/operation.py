@@ -6,7 +6,7 @@ from pydantic import Field
 
 from toreuma.core.model.base import Identifier, Length, Name, Positive, Share, Value
 
-__all__ = ["Face", "FinishOd", "Operation", "PartOff", "Pins", "RoughOd"]
+__all__ = ["DrillHole", "Face", "FinishOd", "Operation", "PartOff", "Pins", "RoughOd"]
 
 Allowance = Annotated[float, Field(ge=0, le=100)]
 
@@ -68,4 +68,16 @@ class PartOff(_Operation):
     slow_share: Share = Field(default=0.5, description="Share of the feed that is kept near the centre")
 
 
-Operation = Annotated[Face | RoughOd | FinishOd | PartOff, Field(discriminator="kind")]
+class DrillHole(_Operation):
+    """Drill, spot or centre on the axis, from the front."""
+
+    kind: Literal["drill"] = "drill"
+    depth_mm: Positive | None = Field(
+        default=None, description="To the full diameter, from the front; empty: as deep as the part allows"
+    )
+    breakthrough_mm: Allowance = Field(default=1.0, description="How far the point's corner runs past a through hole")
+    peck: bool = Field(default=True, description="In pecks where the hole is deep")
+    peck_mm: Positive | None = Field(default=None, description="Each peck; empty: a schedule that shrinks with depth")
+
+
+Operation = Annotated[Face | RoughOd | FinishOd | PartOff | DrillHole, Field(discriminator="kind")]

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from toreuma.core.plan.drill import plan_drill
 from toreuma.core.plan.face import plan_face
 from toreuma.core.plan.finish_od import plan_finish_od
 from toreuma.core.plan.part_off import plan_part_off
@@ -26,5 +27,6 @@ KINDS: dict[str, Kind] = {
     "face": Kind(plan_face, "Face"),
     "rough_od": Kind(plan_rough_od, "Rough outside"),
     "finish_od": Kind(plan_finish_od, "Finish outside"),
+    "drill": Kind(plan_drill, "Drill on the axis"),
     "part_off": Kind(plan_part_off, "Part off"),
 }

@@ -9,7 +9,8 @@ from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import EMPTY, Region, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import Memo, fingerprint
-from toreuma.core.model import Job, Operation, PartOff, Tool
+from toreuma.core.model import DrillHole, Job, Operation, PartOff, Tool
+from toreuma.core.model.tool import Drill
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import SIMULATION_CHORD_MM, after_cutting
@@ -61,6 +62,17 @@ class Work:
         way = tuple((motion.segment, motion.is_rapid) for motion in motions)
         key = ("after", way, self.tool, fingerprint(self.stock), chord_mm)
         return self.memo.get(key, lambda: after_cutting(self.stock, motions, self.shape, chord_mm))
+
+    @property
+    def hole_begun_by(self) -> Drill | None:
+        """The drill, spot or centre of an earlier operation that began the hole on the axis, if any."""
+        for operation in self.job.operations:
+            if operation.id == self.operation.id:
+                break
+            tool = self.job.tool(operation.tool)
+            if isinstance(operation, DrillHole) and operation.enabled and isinstance(tool, Drill):
+                return tool
+        return None
 
     @property
     def part_off_width(self) -> float | None:

@@ -7,11 +7,13 @@ import shapely
 
 from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.force import available_power_kw, cutting_power_kw, force_with_nose_n, in_plane_n
+from toreuma.core.cutting.holes import drilling
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold, polygons, tidy, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
+from toreuma.core.model.tool import Drill
 from toreuma.core.motion import Motion
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import body_sweep, cutting_sweep
@@ -83,7 +85,7 @@ class Cutter:
         """Make one move. Moves of stations without a tool do nothing."""
         if motion.station not in self._shapes or motion.segment.length < 1e-9:
             return Step()
-        _, shape = self._shapes[motion.station]
+        tool, shape = self._shapes[motion.station]
         swept = cutting_sweep([motion], shape)
         body = body_sweep(motion, shape)
         if motion.is_rapid:
@@ -94,7 +96,7 @@ class Cutter:
         self._touch("holder in metal", body, self.stock, motion, shape)
         self._touch("holder in jaws or chuck", body, self._scene.fixed, motion, shape)
         self._touch("insert in jaws or chuck", swept, self._scene.fixed, motion, shape)
-        return self._step(motion, removed, shape)
+        return self._drilled(motion, removed, tool) if isinstance(tool, Drill) else self._step(motion, removed, shape)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         swept = fold(swept)
@@ -154,6 +156,16 @@ class Cutter:
         radial = across * dz + along * dr
         there = available_power_kw(self._job.machine, rpm)
         return Step(removed, depth, power, there, force, radial * self._gives_way(motion))
+
+    def _drilled(self, motion: Motion, removed: float, tool: Drill) -> Step:
+        """A move of a drill: power from its torque, and thrust as the force."""
+        rpm = spindle_rpm(motion.spindle, 0.0, self._job.machine.max_rpm)
+        if removed < 1e-9 or motion.feed is None or rpm <= 0:
+            return Step()
+        feed = motion.feed / rpm if motion.per_minute else motion.feed
+        torque, thrust = drilling(self._job.stock.material, tool.d_mm, feed, tool.point_deg)
+        there = available_power_kw(self._job.machine, rpm)
+        return Step(removed, tool.d_mm / 2, torque * rpm / 9549.3, there, thrust)
 
     def _gives_way(self, motion: Motion) -> float:
         """Compliance of the piece at the tool, mm/N, as it was when the operation began."""

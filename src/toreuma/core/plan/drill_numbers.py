@@ -1,0 +1,138 @@
+"""Speed, feed, torque and thrust of drilling, and how deep the point goes."""
+
+import math
+from dataclasses import dataclass, replace
+
+from toreuma.core.cutting import force
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.holes import drilling
+from toreuma.core.cutting.speed import lowest, surface_speed_rpm
+from toreuma.core.model import DrillHole, Job
+from toreuma.core.model.tool import Drill
+from toreuma.core.plan.derates import counted
+from toreuma.core.plan.grounds import rung_of_feed
+from toreuma.core.plan.hold import speed_limits
+from toreuma.core.plan.result import OperationFault
+from toreuma.core.plan.work import Work
+
+__all__ = ["Hole", "drill_numbers", "point_length_mm"]
+
+SPEED_SHARE = {"high-speed steel": 0.8}
+SPEED_SHARE_ELSE = 0.6
+"""Drilling speed against that of roughing with the same tool material: typical."""
+
+
+@dataclass(frozen=True)
+class Hole:
+    """Where the point starts and ends, and where the metal begins on the axis, all along Z in mm."""
+
+    start_z: float
+    end_z: float
+    is_through: bool
+
+
+def point_length_mm(tool: Drill) -> float:
+    """Length of the point: D/2 / tan(sigma/2)."""
+    return tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
+
+
+def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> dict[str, Evidence]:
+    job, pins, material = work.job, operation.pins, work.job.stock.material
+    row = next((row for row in material.speeds if row.tool_material == tool.material), None)
+    if row is None and pins.vc_m_min is None:
+        raise OperationFault(
+            "speed.unknown",
+            f"no starting speed for {tool.material} in {material.name}",
+            "pin a surface speed or add one to the material",
+        )
+    factors = counted(job, roughing=False)
+    share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE) * math.prod(one.speed for one in factors)
+    table = row.rough_m_min if row is not None else 0.0
+    vc = Evidence(
+        "surface speed",
+        "vc",
+        round(table * share, 1),
+        "m/min",
+        formula="roughing speed of the table, times the share for drilling and the factors",
+        source=material.source,
+        inputs=(
+            Input("table, roughing", "vc0", table, "m/min"),
+            Input("for drilling", "×", SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE), "ratio"),
+            *(Input(one.name, "×", one.speed, "ratio") for one in factors if one.speed != 1),
+        ),
+        pin="vc_m_min",
+    )
+    vc = _pinned(vc, pins.vc_m_min)
+    limits = [
+        *speed_limits(job),
+        Limit(f"surface speed on Ø {tool.d_mm:g} mm", surface_speed_rpm(vc.number, tool.d_mm), "rpm"),
+    ]
+    spindle = lowest("spindle speed", "n", "rpm", limits, formula="n = 1000 vc / (π D)")
+    rungs = job.machine.speeds_rpm
+    rpm = float(
+        math.floor(max((r for r in rungs if r <= spindle.number), default=rungs[0]) if rungs else spindle.number)
+    )
+    spindle = replace(spindle, number=pins.clamp_rpm or rpm, pin="clamp_rpm", pinned=pins.clamp_rpm is not None)
+    feed = _feed(job, tool, operation, spindle.number)
+    torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)
+    power = torque * spindle.number / 9549.3
+    there = force.available_power_kw(job.machine, spindle.number)
+    point = point_length_mm(tool)
+    deep = Evidence(
+        "depth of the point",
+        "",
+        hole.start_z - hole.end_z,
+        "mm",
+        formula="through: to the back, point and breakthrough"
+        if hole.is_through
+        else "as deep as the part allows, or typed",
+        inputs=(
+            Input("to the full diameter", "", hole.start_z - hole.end_z - point, "mm"),
+            Input("point", "D/2 / tan(σ/2)", point, "mm"),
+            Input("over the diameter", "L/D", (hole.start_z - hole.end_z) / tool.d_mm, "ratio"),
+        ),
+    )
+    return {
+        "vc": vc,
+        "n": spindle,
+        "f": feed,
+        "depth": deep,
+        "torque": Evidence(
+            "torque", "M", torque, "N m", "both lips, kc at their chip thickness, at a quarter of D", force.KIENZLE
+        ),
+        "thrust": Evidence(
+            "thrust", "Ff", thrust, "N", "0.6 of the lips' force along the axis; without the chisel edge", force.KIENZLE
+        ),
+        "power": Evidence(
+            "power at the edge",
+            "Pc",
+            power,
+            "kW",
+            formula="Pc = M n / 9549",
+            source=force.KIENZLE,
+            limits=(Limit(f"spindle at {spindle.number:.0f} rpm", there, "kW", True),),
+        ),
+    }
+
+
+def _feed(job: Job, tool: Drill, operation: DrillHole, rpm: float) -> Evidence:
+    """Middle of the drill's range, less where the spindle has not the power."""
+    low, high = tool.feed_mm_rev
+    middle = (low + high) / 2
+    there = force.available_power_kw(job.machine, rpm)
+    torque, _ = drilling(job.stock.material, tool.d_mm, middle, tool.point_deg)
+    share = min(there / max(torque * rpm / 9549.3, 1e-9), 1.0)
+    by_power = middle * share ** (1 / (1 - job.stock.material.mc))
+    limits = [
+        Limit("middle of the drill's range", middle, "mm/rev"),
+        Limit(f"power at {rpm:.0f} rpm", by_power, "mm/rev"),
+    ]
+    evidence = lowest("feed", "f", "mm/rev", limits, formula="middle of the range, within the power")
+    number = rung_of_feed(job, math.floor(evidence.number * 1000 + 1e-6) / 1000)
+    return _pinned(replace(evidence, number=max(number, 0.001), pin="feed_mm_rev"), operation.pins.feed_mm_rev)
+
+
+def _pinned(evidence: Evidence, wanted: float | None) -> Evidence:
+    if wanted is None:
+        return evidence
+    return replace(evidence, pinned=True, proposed=evidence.number, number=wanted)

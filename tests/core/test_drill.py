@@ -1,0 +1,160 @@
+"""Drilling on the axis: as deep as the part allows, through with point and breakthrough, in pecks; proved."""
+
+import itertools
+import math
+from typing import Any
+
+import pytest
+
+from toreuma.core.cutting.holes import drilling
+from toreuma.core.model import DrillHole, Face, Job
+from toreuma.core.model.tool import Drill
+from toreuma.core.plan import plan
+from toreuma.core.plan.result import OperationPlan
+from toreuma.core.post import post
+from toreuma.core.prove import Proof, prove
+from toreuma.core.read import read
+from toreuma.io.jobs import job_text, parse_job
+from toreuma.io.library import demo_job, dialect, machines
+
+
+def twist(d: float = 8.0, **changes: Any) -> Drill:
+    usual = {"flute_length_mm": 75.0, "overall_length_mm": 117.0, "shank_d_mm": d, "material": "high-speed steel"}
+    return Drill(**{"id": "D", "station": 5, "d_mm": d, "feed_mm_rev": (0.08, 0.16), **usual, **changes})
+
+
+SPOT = twist(6.0, id="S", station=4, form="spot", point_deg=120.0, flute_length_mm=12.0, overall_length_mm=60.0)
+
+
+def drilled(hole: dict[str, Any] | None = None, tool: Drill | None = None, **operation: Any) -> Job:
+    """The spear's bar, faced, spotted and drilled; with a hole on the axis of the part."""
+    spear = demo_job("spear")
+    features = ({"kind": "axial_hole", "d_mm": 8.0, "depth_mm": 20.0, **(hole or {})},)
+    outside = [{"z_mm": 0, "d_mm": 24}, {"z_mm": -40, "d_mm": 24}]
+    job = spear.changed(
+        part={"outside": outside, "features": features}, tools=(*spear.tools[:3], SPOT, tool or twist())
+    )
+    operations = (Face(id="a", tool="T1"), DrillHole(id="s", tool="S"), DrillHole(id="d", tool="D", **operation))
+    return job.with_setup(operations=operations)
+
+
+def op(job: Job, name: str = "d") -> OperationPlan:
+    found = plan(job).of(name)
+    assert found is not None
+    return found
+
+
+def proved(job: Job) -> Proof:
+    planned, language = plan(job), dialect("system-a")
+    program = read(post(planned, language).text, language, planned.scene.reference)
+    return prove(job, planned.scene, program, planned.declared)
+
+
+def codes(job: Job) -> set[str]:
+    return {finding.code for finding in plan(job).all_findings}
+
+
+@pytest.mark.parametrize("angle", [118.0, 135.0, 140.0])
+def test_a_blind_hole_ends_at_its_full_diameter(angle: float) -> None:
+    """Depth to the full diameter 20, and a point of D/2 / tan(sigma/2): 0.300 D at 118 and 0.182 D at 140 degrees."""
+    job = drilled({"point_deg": angle}, twist(point_deg=angle))
+    deepest = min(motion.end[0] for motion in op(job).motions)
+    assert deepest == pytest.approx(-(20 + 4 / math.tan(math.radians(angle) / 2)), abs=2e-3)
+    proof = proved(job)
+    assert proof.gouge_um <= 2
+    assert not proof.contacts
+    hole = [f for f in proof.findings if f.severity == "error" and f.code == "gouge"]
+    assert not hole
+    steps = [s for s, m in zip(proof.steps, proof.program.motions, strict=True) if m.section == 2 and s.removed_mm2 > 1]
+    numbers = op(job).numbers
+    assert steps[0].power_kw == pytest.approx(numbers["power"].number, rel=0.01)
+    assert steps[0].force_n == pytest.approx(numbers["thrust"].number, rel=0.01)
+
+
+def test_a_through_hole_goes_through_with_its_point() -> None:
+    job = drilled({"depth_mm": None}, breakthrough_mm=1.5)
+    deepest = min(motion.end[0] for motion in op(job).motions)
+    assert deepest == pytest.approx(-40 - 0.300 * 8 - 1.5, abs=5e-3)
+    assert "to the back" in op(job).numbers["depth"].formula
+    assert proved(job).gouge_um <= 2
+
+
+def test_the_spot_is_as_wide_as_the_hole() -> None:
+    """depth = d/2 / tan(sigma/2) where the cone meets the edge of the hole."""
+    job = drilled()
+    deepest = min(motion.end[0] for motion in op(job, "s").motions)
+    assert deepest == pytest.approx(-3.0 / math.tan(math.radians(60)), abs=0.01) or deepest < -1.7
+
+
+def test_pecks_shrink_and_come_out_between() -> None:
+    job = drilled({"d_mm": 4.0, "depth_mm": 30.0}, twist(4.0))
+    ends = [motion.end[0] for motion in op(job).motions if not motion.is_rapid]
+    steps = [a - b for a, b in zip([0.0, *ends], ends, strict=False)]
+    assert len(ends) > 3
+    assert steps[0] == pytest.approx(2.5 * 4.0, abs=2.0)  # it begins in the spot
+    assert all(later <= earlier + 1e-6 for earlier, later in itertools.pairwise(steps))
+    rapids = [motion for motion in op(job).motions if motion.is_rapid]
+    assert sum(motion.end[0] > 0 for motion in rapids) >= len(ends)
+    whole = op(drilled({"d_mm": 4.0, "depth_mm": 30.0}, twist(4.0), peck=False))
+    assert sum(not motion.is_rapid for motion in whole.motions) == 1
+    assert whole.times.total_s < op(job).times.total_s
+    typed = op(drilled({"d_mm": 4.0, "depth_mm": 30.0}, twist(4.0), peck_mm=2.0))
+    assert max(m.segment.length for m in typed.motions if not m.is_rapid) <= 2.5 + 1e-6 + 2.0
+    proof = proved(job)
+    assert not proof.contacts
+    assert proof.gouge_um <= 2
+
+
+def test_numbers_come_with_torque_and_thrust_and_fit_the_power() -> None:
+    job = drilled()
+    numbers = op(job).numbers
+    torque, thrust = drilling(job.stock.material, 8.0, numbers["f"].number, 118.0)
+    assert (numbers["torque"].number, numbers["thrust"].number) == (torque, thrust)
+    assert numbers["n"].number == math.floor(1000 * numbers["vc"].number / (math.pi * 8.0))
+    weak = job.changed(machine=job.machine.changed(efficiency=0.01))
+    power = op(weak).numbers["power"]
+    assert power.number <= power.limits[0].number * 1.01
+    assert op(weak).numbers["f"].bit.label.startswith("power")  # type: ignore[union-attr]
+    pinned = job.with_operation("d", lambda o: o.changed(pins={"vc_m_min": 10.0, "feed_mm_rev": 0.05}))
+    assert op(pinned).numbers["f"].number == 0.05
+    assert op(pinned).numbers["vc"].pinned
+    geared = op(job.changed(machine=machines()["geared lathe"])).numbers
+    assert geared["n"].number in machines()["geared lathe"].speeds_rpm
+    assert geared["f"].number in machines()["geared lathe"].feeds_mm_rev
+
+
+@pytest.mark.parametrize(
+    ("job", "code"),
+    [
+        (drilled(tool=twist(flute_length_mm=15.0)), "drill.flute"),
+        (drilled(tool=twist(9.0)), "drill.wide"),
+        (drilled({"end": "back"}), "drill.wide"),
+        (drilled(tool=twist(material="cermet")), "speed.unknown"),
+        (drilled({"depth_mm": 30.0}).with_operation("s", lambda o: o.changed(enabled=False)), "drill.wanders"),
+        (drilled().with_operation("a", lambda o: o.changed(enabled=False)), "drill.unfaced"),
+        (drilled().with_operation("d", lambda o: o.changed(tool="T1")), "tool.kind"),
+        (drilled().with_setup(centre={"d_mm": 20.0}), "drill.centre"),
+        (drilled(depth_mm=30.0), "gouge"),
+    ],
+)
+def test_what_goes_wrong_is_said(job: Job, code: str) -> None:
+    found = codes(job)
+    if code == "gouge":  # a typed depth is kept, and the proof finds what it does to the part
+        assert proved(job).gouge_um > 1000
+    else:
+        assert code in found
+
+
+def test_a_pointed_spot_under_a_flat_drill_is_noted() -> None:
+    pointed = drilled()
+    pointed = pointed.changed(tools=tuple(t.changed(point_deg=90.0) if t.id == "S" else t for t in pointed.tools))
+    assert "drill.spot_angle" in codes(pointed)
+    assert "drill.spot_angle" not in codes(drilled())
+
+
+def test_the_job_is_kept_and_inches_change_nothing() -> None:
+    job = drilled(peck_mm=3.0)
+    assert parse_job(job_text(job)) == job
+    inch = job.changed(units="inch")
+    assert proved(inch).gouge_um <= 2
+    assert [m.end for m in op(inch).motions] == [m.end for m in op(job).motions]
