@@ -2,16 +2,12 @@
 
 import math
 
-import shapely.affinity
-
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.elements import Line
-from toreuma.core.geometry.minkowski import sweep
-from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.model import DrillHole
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import Spindle
+from toreuma.core.plan.axial import deepest_z, metal_front, swept
 from toreuma.core.plan.drill_checks import drill_findings, too_weak
 from toreuma.core.plan.drill_numbers import Hole, drill_numbers, point_length_mm
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
@@ -28,9 +24,8 @@ FIRST_PECK, PECK_SHRINKS, LEAST_PECK = 2.5, 0.75, 0.75
 BACK_OFF_MM = 0.5
 """How far above the bottom a rapid back into the hole ends."""
 
-CONSISTENT_MM2 = 1e-7
-DEPTH_MM, LEAST_MM = 1e-4, 0.05
-"""How exactly the depth is sought, and what is no hole yet."""
+LEAST_MM = 0.05
+"""What is no hole yet."""
 
 
 def plan_drill(work: Work, operation: DrillHole) -> Cuts:
@@ -61,29 +56,25 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     path.leave()
     values["pecks"] = Evidence("pecks", "i", float(len(drawn)), "", formula="first 2.5 D, each 0.75 of the one before")
     findings = (*drill_findings(work, operation, tool, hole), *too_weak(operation, values))
-    done = _swept(work, hole.start_z + APPROACH_MM, hole.end_z)
+    done = swept(work, hole.start_z + APPROACH_MM, hole.end_z)
     return Cuts(tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, coverage=lambda: done)
 
 
 def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:
     """From the metal on the axis down to the typed depth, or as deep as the finished part allows."""
     radius = min(tool.d_mm, tool.pilot_d_mm or tool.d_mm) / 2
-    met = work.stock.intersection(box(-1e5, 0, 1e5, radius))
-    if met.is_empty:
+    start = metal_front(work, radius)
+    if start is None:
         return None
-    start = float(met.bounds[2])
     point = point_length_mm(tool) if tool.form not in ("centre", "spot") else 0.0
     back = work.scene.profile.back_z
     lowest_z = back - point - operation.breakthrough_mm
     if operation.depth_mm is not None:
         end = -(operation.depth_mm + point)
         return Hole(start, end, end <= back) if end < start else None
-    part, high, low = work.scene.part, min(start, 0.0), lowest_z
-    if not _gouges(work, part, start, lowest_z):
+    high = deepest_z(work, start, lowest_z)
+    if high <= lowest_z:
         return Hole(start, lowest_z, True)
-    while high - low > DEPTH_MM:
-        middle = (high + low) / 2
-        high, low = (high, middle) if _gouges(work, part, start, middle) else (middle, low)
     if high > min(start, 0.0) - point - LEAST_MM:  # not even its corners go in
         raise OperationFault(
             "drill.wide",
@@ -91,20 +82,6 @@ def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:
             "choose a smaller drill, turn the part round, or type the depth",
         )
     return Hole(start, math.ceil(high * 1000) / 1000, False)
-
-
-def _swept(work: Work, from_z: float, to_z: float) -> Region:
-    """What the drill passes over on its way, upper half."""
-    shape = work.shape
-    way = Line((from_z, 0.0), (to_z, 0.0)).points(0.01)
-    pieces = [sweep(way, piece, 0.0) for piece in (shape.core, *shape.ahead)]
-    return union(pieces).intersection(box(-1e5, 0, 1e5, 1e4))
-
-
-def _gouges(work: Work, part: Region, start: float, end: float) -> bool:
-    at_end = shapely.affinity.translate(work.shape.cutting, end, 0.0).intersection(box(-1e5, 0, 1e5, 1e4))
-    behind = box(end, 0.0, start, 1e-6)
-    return bool(union([at_end, behind]).intersection(part).area > CONSISTENT_MM2)
 
 
 def _pecks(tool: Drill, operation: DrillHole, hole: Hole) -> list[float]:
