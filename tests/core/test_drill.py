@@ -7,8 +7,9 @@ from typing import Any
 import pytest
 
 from toreuma.core.cutting.holes import drilling
-from toreuma.core.model import DrillHole, Face, Job
-from toreuma.core.model.tool import Drill
+from toreuma.core.geometry.region import box
+from toreuma.core.model import DrillHole, Face, Job, ReamHole
+from toreuma.core.model.tool import Drill, Reamer
 from toreuma.core.plan import plan
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.post import post
@@ -81,9 +82,12 @@ def test_a_through_hole_goes_through_with_its_point() -> None:
 
 def test_the_spot_is_as_wide_as_the_hole() -> None:
     """depth = d/2 / tan(sigma/2) where the cone meets the edge of the hole."""
-    job = drilled()
-    deepest = min(motion.end[0] for motion in op(job, "s").motions)
-    assert deepest == pytest.approx(-3.0 / math.tan(math.radians(60)), abs=0.01) or deepest < -1.7
+    narrow = drilled({"d_mm": 4.0}, twist(4.0))
+    assert min(motion.end[0] for motion in op(narrow, "s").motions) == pytest.approx(
+        -2.0 / math.tan(math.radians(60)), abs=0.005
+    )
+    wide = min(motion.end[0] for motion in op(drilled(), "s").motions)  # a hole wider than the spot
+    assert wide == pytest.approx(-0.95 * 3.0 / math.tan(math.radians(60)), abs=0.005)
 
 
 def test_pecks_shrink_and_come_out_between() -> None:
@@ -158,3 +162,42 @@ def test_the_job_is_kept_and_inches_change_nothing() -> None:
     inch = job.changed(units="inch")
     assert proved(inch).gouge_um <= 2
     assert [m.end for m in op(inch).motions] == [m.end for m in op(job).motions]
+
+
+def reamed(drill_d: float = 7.8, reamer: dict[str, Any] | None = None, **hole: Any) -> Job:
+    """A hole drilled smaller and reamed to 8 mm."""
+    job = drilled({"point_deg": 118.0, **hole}, twist(drill_d, shank_d_mm=min(drill_d, 7.5), flute_length_mm=75.0))
+    usual = {"id": "R", "station": 6, "d_mm": 8.0, "lead_mm": 1.0, "flute_length_mm": 60.0, "overall_length_mm": 110.0}
+    tool = Reamer(**{**usual, "shank_d_mm": 7.5, **(reamer or {})})
+    return job.changed(tools=(*job.tools, tool)).with_setup(operations=(*job.operations, ReamHole(id="r", tool="R")))
+
+
+def test_a_hole_is_reamed_through_and_blind() -> None:
+    through = reamed(depth_mm=None)
+    deepest = min(m.end[0] for m in op(through, "r").motions)
+    assert deepest == pytest.approx(-41.1, abs=0.1)  # to where the drill was full
+    proof = proved(through)
+    assert proof.gouge_um <= 2
+    assert not proof.contacts
+    left = proof.final.difference(plan(through).scene.part).intersection(box(-39, 0, -1, 4.05))
+    assert left.area < 1e-3  # the hole is to size
+    blind = op(reamed(), "r")
+    deepest = min(m.end[0] for m in blind.motions)
+    assert -21 <= deepest <= -19
+    assert blind.numbers["ap"].number == pytest.approx(0.2, abs=1e-6)
+    assert proved(reamed()).gouge_um <= 2
+
+
+@pytest.mark.parametrize(
+    ("job", "code"),
+    [
+        (reamed(7.0), "ream.much"),
+        (reamed(7.99), "ream.little"),
+        (reamed(3.0), "ream.full"),
+        (reamed(reamer={"d_mm": 9.0}), "ream.wide"),
+        (reamed(reamer={"flute_length_mm": 10.0}), "drill.flute"),
+        (reamed().with_operation("r", lambda o: o.changed(tool="D")), "tool.kind"),
+    ],
+)
+def test_what_goes_wrong_with_a_reamer_is_said(job: Job, code: str) -> None:
+    assert code in codes(job)

@@ -63,6 +63,10 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("breakthrough_mm", "past a through hole", "mm"),
         Field("peck_mm", "each peck", "mm", empty="shrinking"),
     ),
+    "ream": (
+        Field("depth_mm", "depth to the full diameter", "mm", empty="as the part"),
+        Field("breakthrough_mm", "past a through hole", "mm"),
+    ),
     "finish_od": (Field("wanted_ra_um", "wanted Ra", "um"), Field("lead_mm", "run-in and run-out", "mm"), *_STRETCH),
     "part_off": (
         Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),

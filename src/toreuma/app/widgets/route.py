@@ -300,7 +300,7 @@ class RoutePanel(QWidget):
         job = self._session.job
         if job is None:
             return
-        wanted = {"part_off": "parting", "drill": "drill"}.get(kind, "turning")
+        wanted = {"part_off": "parting", "drill": "drill", "ream": "reamer"}.get(kind, "turning")
         tool = next((t.id for t in job.tools if t.kind == wanted), job.tools[0].id if job.tools else "T1")
         at = self.current + 1 if self.current >= 0 else len(job.operations)
         fresh = job.free_operation_id()

@@ -17,7 +17,7 @@ from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, JawRelief, Mand
 from toreuma.core.model.job import FORMAT_VERSION, Job, ProgramOptions, Setup
 from toreuma.core.model.machine import Machine, PowerPoint
 from toreuma.core.model.material import Material, StartSpeed
-from toreuma.core.model.operation import DrillHole, Face, FinishOd, Operation, PartOff, Pins, RoughOd
+from toreuma.core.model.operation import DrillHole, Face, FinishOd, Operation, PartOff, Pins, ReamHole, RoughOd
 from toreuma.core.model.part import Corner, Element, Part, Size
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
@@ -57,6 +57,7 @@ __all__ = [
     "PolygonBar",
     "PowerPoint",
     "ProgramOptions",
+    "ReamHole",
     "Relief",
     "RoughOd",
     "RoundBar",

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from toreuma.core.model.base import Identifier, Length, Name, Positive, Share, Value
 
-__all__ = ["DrillHole", "Face", "FinishOd", "Operation", "PartOff", "Pins", "RoughOd"]
+__all__ = ["DrillHole", "Face", "FinishOd", "Operation", "PartOff", "Pins", "ReamHole", "RoughOd"]
 
 Allowance = Annotated[float, Field(ge=0, le=100)]
 
@@ -80,4 +80,14 @@ class DrillHole(_Operation):
     peck_mm: Positive | None = Field(default=None, description="Each peck; empty: a schedule that shrinks with depth")
 
 
-Operation = Annotated[Face | RoughOd | FinishOd | PartOff | DrillHole, Field(discriminator="kind")]
+class ReamHole(_Operation):
+    """Bring a drilled hole on the axis to size."""
+
+    kind: Literal["ream"] = "ream"
+    depth_mm: Positive | None = Field(
+        default=None, description="To the full diameter, from the front; empty: as deep as part and hole allow"
+    )
+    breakthrough_mm: Allowance = Field(default=1.0, description="How far the lead runs past a through hole")
+
+
+Operation = Annotated[Face | RoughOd | FinishOd | PartOff | DrillHole | ReamHole, Field(discriminator="kind")]

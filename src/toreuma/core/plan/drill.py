@@ -24,6 +24,9 @@ FIRST_PECK, PECK_SHRINKS, LEAST_PECK = 2.5, 0.75, 0.75
 BACK_OFF_MM = 0.5
 """How far above the bottom a rapid back into the hole ends."""
 
+CONE_SHARE = 0.95
+"""A spot or centre goes in up to this share of its cone."""
+
 LEAST_MM = 0.05
 """What is no hole yet."""
 
@@ -69,12 +72,15 @@ def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:
     point = point_length_mm(tool) if tool.form not in ("centre", "spot") else 0.0
     back = work.scene.profile.back_z
     lowest_z = back - point - operation.breakthrough_mm
+    if tool.form in ("centre", "spot"):  # never in farther than its cone
+        cone = float(work.shape.core[:, 0].max()) if tool.form == "centre" else point_length_mm(tool)
+        lowest_z = max(lowest_z, -CONE_SHARE * cone)
     if operation.depth_mm is not None:
         end = -(operation.depth_mm + point)
         return Hole(start, end, end <= back) if end < start else None
     high = deepest_z(work, start, lowest_z)
     if high <= lowest_z:
-        return Hole(start, lowest_z, True)
+        return Hole(start, lowest_z, lowest_z < back)
     if high > min(start, 0.0) - point - LEAST_MM:  # not even its corners go in
         raise OperationFault(
             "drill.wide",

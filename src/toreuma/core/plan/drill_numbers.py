@@ -10,7 +10,7 @@ from toreuma.core.cutting.speed import lowest, surface_speed_rpm
 from toreuma.core.model import DrillHole, Job
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.derates import counted
-from toreuma.core.plan.grounds import rung_of_feed
+from toreuma.core.plan.grounds import rung_of_feed, rung_of_speed
 from toreuma.core.plan.hold import speed_limits
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import Work
@@ -68,10 +68,7 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
         Limit(f"surface speed on Ø {tool.d_mm:g} mm", surface_speed_rpm(vc.number, tool.d_mm), "rpm"),
     ]
     spindle = lowest("spindle speed", "n", "rpm", limits, formula="n = 1000 vc / (π D)")
-    rungs = job.machine.speeds_rpm
-    rpm = float(
-        math.floor(max((r for r in rungs if r <= spindle.number), default=rungs[0]) if rungs else spindle.number)
-    )
+    rpm = float(math.floor(rung_of_speed(job, spindle.number)))
     spindle = replace(spindle, number=pins.clamp_rpm or rpm, pin="clamp_rpm", pinned=pins.clamp_rpm is not None)
     feed = _feed(job, tool, operation, spindle.number)
     torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)

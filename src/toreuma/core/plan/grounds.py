@@ -29,6 +29,7 @@ __all__ = [
     "interruption",
     "proposed",
     "rung_of_feed",
+    "rung_of_speed",
     "size_bend",
     "spindle_of",
 ]
@@ -206,6 +207,12 @@ def spindle_of(work: Work, proposal: Proposal, clamp_rpm: float | None = None) -
     if not work.job.machine.surface_speed:
         return Spindle("fixed", math.floor(numbers["n"].number))
     return Spindle("surface", numbers["vc"].number, clamp_rpm or numbers["clamp"].number)
+
+
+def rung_of_speed(job: Job, rpm: float) -> float:
+    """A spindle speed the machine has: the rung at or below, the lowest where there is none, or the speed itself."""
+    rungs = job.machine.speeds_rpm
+    return max((rung for rung in rungs if rung <= rpm * (1 + 1e-9)), default=rungs[0]) if rungs else rpm
 
 
 def rung_of_feed(job: Job, feed: float) -> float:

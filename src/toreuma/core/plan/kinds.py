@@ -8,6 +8,7 @@ from toreuma.core.plan.drill import plan_drill
 from toreuma.core.plan.face import plan_face
 from toreuma.core.plan.finish_od import plan_finish_od
 from toreuma.core.plan.part_off import plan_part_off
+from toreuma.core.plan.ream import plan_ream
 from toreuma.core.plan.result import Cuts
 from toreuma.core.plan.rough_od import plan_rough_od
 from toreuma.core.plan.work import Work
@@ -28,5 +29,6 @@ KINDS: dict[str, Kind] = {
     "rough_od": Kind(plan_rough_od, "Rough outside"),
     "finish_od": Kind(plan_finish_od, "Finish outside"),
     "drill": Kind(plan_drill, "Drill on the axis"),
+    "ream": Kind(plan_ream, "Ream on the axis"),
     "part_off": Kind(plan_part_off, "Part off"),
 }
