@@ -184,7 +184,7 @@ def test_a_hole_is_reamed_through_and_blind() -> None:
     blind = op(reamed(), "r")
     deepest = min(m.end[0] for m in blind.motions)
     assert -21 <= deepest <= -19
-    assert blind.numbers["ap"].number == pytest.approx(0.2, abs=1e-6)
+    assert blind.numbers["ap"].number == pytest.approx(0.1, abs=1e-6)
     assert proved(reamed()).gouge_um <= 2
 
 

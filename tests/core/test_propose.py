@@ -280,3 +280,32 @@ def test_intermittent_rating_counts_for_as_long_as_it_may_be_drawn() -> None:
     assert available_power_kw(slant, 2000, minutes=10) == pytest.approx(18.5 * slant.efficiency)
     assert available_power_kw(slant, 2000, minutes=30) == pytest.approx(15 * slant.efficiency)
     assert torque_nm(15, 1500) == pytest.approx(95.5, abs=0.05)  # 9549 P / n
+
+
+@pytest.mark.parametrize("operation", ["op1", "op2", "op4", "op5"])
+def test_pins_of_any_size_are_planned_and_said(spear: Job, operation: str) -> None:
+    """From a thousandth to fifty thousand metres a minute, alone and together: findings, never a failure."""
+    for pins in (
+        {"vc_m_min": 1e-3},
+        {"vc_m_min": 5e4, "feed_mm_rev": 5.0, "ap_mm": 50.0},
+        {"feed_mm_rev": 1e-4, "clamp_rpm": 1.0},
+        {"clamp_rpm": 9e5},
+    ):
+        planned = plan(spear.with_operation(operation, lambda op, p=pins: op.changed(pins=p)))  # type: ignore[misc]
+        found = planned.of(operation)
+        assert found is not None
+        assert found.motions
+        assert all(math.isfinite(evidence.number) for evidence in found.numbers.values())
+        assert found.findings
+
+
+def test_a_pinned_speed_without_a_table_still_has_numbers(spear: Job) -> None:
+    """No starting speed is known and the person types one: no life can be told, everything else can."""
+    bare = spear.changed(
+        stock=spear.stock.changed(material=spear.stock.material.changed(speeds=())),
+        conditions=spear.conditions.changed(aim="cost"),
+    )
+    for name in ("op1", "op2", "op3", "op4", "op5"):
+        bare = bare.with_operation(name, lambda op: op.changed(pins=op.pins.changed(vc_m_min=120.0)))
+    planned = plan(bare)
+    assert all(op.motions and "life" not in op.numbers and "power" in op.numbers for op in planned.operations)

@@ -128,11 +128,11 @@ def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth
         "ap": Evidence(
             "stock for the reamer",
             "",
-            tool.d_mm - before,
+            (tool.d_mm - before) / 2,
             "mm",
-            measured_on="on diameter",
-            formula="its diameter less that of the hole",
-            limits=(Limit("usual", _stock(tool), "mm"),),
+            measured_on="on radius",
+            formula="half of its diameter less that of the hole",
+            limits=(Limit("usual", _stock(tool) / 2, "mm"),),
         ),
         "depth": Evidence("depth of the front", "", depth, "mm", inputs=(Input("lead", "", tool.lead_mm, "mm"),)),
     }

@@ -68,7 +68,7 @@ def propose(
     if not depth_given:
         numbers["ap_max"] = _evidence(situation, cut, "ap", fixed.ap_mm, free)
     numbers |= _followed(situation, cut)
-    if aim == "cost":
+    if aim == "cost" and "life" in numbers:
         numbers["cost"] = _cost(situation, cut, steps, costs, numbers["life"].number)
     price = _price_of_rungs(situation, cut, steps, fixed, aim, costs)
     if price is not None:
@@ -171,7 +171,7 @@ def _clamp(situation: Situation, cut: Cut) -> Evidence:
         if safe < math.inf:
             limits.append(Limit("grip at speed", math.floor(safe), "rpm"))
     least = min(limits, key=lambda limit: limit.number)
-    number = float(math.floor(situation.rung(seen.clamp_rpm)))
+    number = max(float(math.floor(situation.rung(seen.clamp_rpm))), 1.0)
     evidence = Evidence(
         "speed clamp",
         "n max",
