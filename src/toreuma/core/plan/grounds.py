@@ -40,6 +40,9 @@ ALLOWANCE_SHARE = 0.5
 BAND_SHARE = 0.5
 """Finishing may spend this share of a diameter's limits on bending."""
 
+LEAST_CUT_MM = 0.05
+"""A largest depth below this is no cut but rubbing, pass after pass."""
+
 FREE_BAND_MM = 0.2
 """Limits taken for a diameter without any, mm on diameter: the middle of general tolerances."""
 
@@ -170,8 +173,24 @@ def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm
         )
 
     if (situation, fixed) == unpinned:
-        return numbers(situation, fixed, None)
-    return numbers(situation, fixed, numbers(*unpinned, None).cut)
+        return _worth_cutting(numbers(situation, fixed, None), steps, fixed)
+    return _worth_cutting(numbers(situation, fixed, numbers(*unpinned, None).cut), steps, fixed)
+
+
+def _worth_cutting(proposal: Proposal, steps: tuple[Step, ...], fixed: Fixed) -> Proposal:
+    """A proposal, unless what the limits leave is no cut. Raises `OperationFault`."""
+    deepest = max((height for height, _ in steps), default=0.0)
+    if fixed.ap_mm is not None or proposal.cut.ap_mm >= LEAST_CUT_MM or deepest <= 4 * LEAST_CUT_MM:
+        return proposal
+    ends = next(
+        (use for use in proposal.uses if not use.kind.floor and not use.kind.table and "ap" in use.kind.on), None
+    )
+    by = f"{ends.kind.name} ({ends.label})" if ends is not None else "the limits"
+    raise OperationFault(
+        "cut.none",
+        f"{by} leaves {proposal.cut.ap_mm:.3f} mm of depth, which is no cut",
+        "grip longer or harder, another tool, or pin a depth to see what it would take",
+    )
 
 
 def _fixed(pins: Pins, depth_mm: float | None) -> Fixed:
