@@ -15,6 +15,7 @@ from toreuma.core.cutting.corner import NOSE_SHARE
 from toreuma.core.cutting.life import life_min
 from toreuma.core.cutting.limits import LIMITS, LOWEST_SHARE, VARIABLES, LimitKind, Variable
 from toreuma.core.cutting.situation import Cut, Situation
+from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.propose.roots import CLOSE, TIGHT, golden, largest
 
 __all__ = ["FREE", "USUAL_COSTS", "Aim", "Costs", "Fixed", "Found", "Step", "best", "minutes_of"]
@@ -223,20 +224,26 @@ class _Search:
         slow = self._slowest
         if self.fixed.feed_mm_rev is not None:
             return self._judged(self._with_speed(ap, self.fixed.feed_mm_rev))
-        low = self._feed_floor(ap, LEAST_FEED, slow)
+        window = self.situation.window
+        low = self._feed_floor(ap, window.feeds_at(ap)[0] if window is not None else LEAST_FEED, slow)
         if self._load(Cut(ap, low, slow), "f") > 1 + TIGHT:
             low = LEAST_FEED
         high = largest(low, self._most_feed, lambda f: self._load(Cut(ap, f, slow), "f"))
-        if self.situation.see(Cut(ap, high, slow)).clamp_rpm >= self.situation.fixed_limit_rpm:
-            return self._at_feed(ap, high)
-        return self._with_least_worth(ap, low, high)
+        most = self._at_feed(ap, high)
+        return self._with_least_worth(most, low, high) if self._is_clamped(most[2]) else most
+
+    def _is_clamped(self, cut: Cut) -> bool:
+        """The grip left at speed holds the spindle down on the middle diameter."""
+        situation = self.situation
+        clamp = situation.see(cut).clamp_rpm
+        return clamp < min(situation.fixed_limit_rpm, surface_speed_rpm(cut.vc_m_min, situation.mean_d_mm))
 
     def _at_feed(self, ap: float, feed: float) -> "_Judged":
         return self._judged(self._with_speed(ap, feed))
 
-    def _with_least_worth(self, ap: float, low: float, high: float) -> "_Judged":
+    def _with_least_worth(self, most: "_Judged", low: float, high: float) -> "_Judged":
         """Where the grip left at speed decides, less feed may allow so much more speed that it is faster."""
-        found = [self._at_feed(ap, high)]
+        ap, found = _depth(most), [most]
 
         def worth(log_feed: float) -> float:
             found.append(self._at_feed(ap, math.exp(log_feed)))
