@@ -99,7 +99,7 @@ def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
 
 def _print_plan(planned: Plan) -> None:
     print(f"{planned.job.name}: {planned.times.total_s:.1f} s")
-    print("  op     tool   vc m/min  feed mm/rev  ap mm (radius)  passes  time s  power kW  name")
+    print("  op     tool   vc m/min  feed mm/rev  ap mm (radius)  passes  time s  power kW  name, governed by")
     for row in report.plan_report(planned)["operations"]:
         cells = (
             f"{row[key]:>{width}.{places}f}" if row[key] is not None else " " * (width - 1) + "-"
@@ -112,7 +112,8 @@ def _print_plan(planned: Plan) -> None:
                 ("power_kW", 9, 2),
             )
         )
-        print(f"  {row['id']:<6} {row['tool']:<4} {' '.join(cells)}  {row['name']}")
+        governed = f", {row['governed_by']}" if row["governed_by"] else ""
+        print(f"  {row['id']:<6} {row['tool']:<4} {' '.join(cells)}  {row['name']}{governed}")
     _print_findings(planned.all_findings)
 
 

@@ -78,3 +78,12 @@ def test_on_the_command_line() -> None:
     assert len(run(app, ["material"]).output.splitlines()) >= 40
     found = json.loads(run(app, ["prove-out", "demo:spear", "--on", "AlMgSi1", "--json"]).output)
     assert len(found["overrides"]) == 5
+
+
+def test_the_plan_is_printed_with_its_governing_limits() -> None:
+    run = CliRunner().invoke
+    assert "Rough outside, chip window, feed" in run(app, ["plan", "demo:spear"]).output
+    rough = json.loads(run(app, ["plan", "demo:spear", "--json"]).output)["operations"][1]
+    assert rough["governed_by"] == rough["limits"][0]["limit"]
+    assert [one["margin"] for one in rough["limits"]] == sorted(one["margin"] for one in rough["limits"])
+    assert {"power", "grip", "heat", "edge life"} <= {one["limit"] for one in rough["limits"]}

@@ -82,6 +82,27 @@ def plan_report(plan: Plan) -> Json:
     }
 
 
+def _governing(planned: OperationPlan) -> str | None:
+    proposal = planned.cuts.proposal
+    return proposal.governing.kind.name if proposal is not None else None
+
+
+def _uses(planned: OperationPlan) -> list[Json]:
+    """Every limit of the cut, the one used most first: number, bound, unit, and the margin that is left."""
+    proposal = planned.cuts.proposal
+    return [
+        {
+            "limit": use.kind.name,
+            "number": round(use.number, 6),
+            "at_least" if use.kind.least else "at_most": round(use.bound, 6),
+            "unit": use.kind.unit,
+            "margin": round(use.margin, 4),
+            "from": use.label,
+        }
+        for use in (proposal.uses if proposal is not None else ())
+    ]
+
+
 def _operation(planned: OperationPlan) -> Json:
     numbers = planned.numbers
 
@@ -95,6 +116,8 @@ def _operation(planned: OperationPlan) -> Json:
         "tool": planned.operation.tool,
         "vc_m_min": number("vc"),
         "clamp_rpm": number("clamp"),
+        "governed_by": _governing(planned),
+        "limits": _uses(planned),
         "feed_mm_rev": number("f"),
         "ap_mm": number("ap"),
         "passes": len(planned.cuts.passes),
