@@ -201,3 +201,16 @@ def test_a_hole_is_reamed_through_and_blind() -> None:
 )
 def test_what_goes_wrong_with_a_reamer_is_said(job: Job, code: str) -> None:
     assert code in codes(job)
+
+
+def test_drill_and_reamer_take_pins_and_factors_alike() -> None:
+    """One way for all tools on the axis: derates, the pinned clamp, and speeds near nothing."""
+    job = reamed()
+    dry = job.changed(conditions=job.conditions.changed(coolant="dry"))
+    for name in ("d", "r"):
+        assert op(dry, name).numbers["vc"].number == pytest.approx(0.6 * op(job, name).numbers["vc"].number, abs=0.1)
+        slow = job.with_operation(name, lambda o: o.changed(pins={"clamp_rpm": 90.0}))
+        assert op(slow, name).numbers["n"].number == 90
+        crawling = job.with_operation(name, lambda o: o.changed(pins={"vc_m_min": 1e-3}))
+        assert op(crawling, name).numbers["n"].number == 1
+        assert op(crawling, name).motions

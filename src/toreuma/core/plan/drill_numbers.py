@@ -6,13 +6,11 @@ from dataclasses import dataclass, replace
 from toreuma.core.cutting import force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.holes import drilling
-from toreuma.core.cutting.speed import lowest, surface_speed_rpm
+from toreuma.core.cutting.speed import lowest
 from toreuma.core.model import DrillHole, Job
 from toreuma.core.model.tool import Drill
-from toreuma.core.plan.derates import counted
-from toreuma.core.plan.grounds import rung_of_feed, rung_of_speed
-from toreuma.core.plan.hold import speed_limits
-from toreuma.core.plan.result import OperationFault
+from toreuma.core.plan.axial_speed import axial_speed, pinned
+from toreuma.core.plan.grounds import rung_of_feed
 from toreuma.core.plan.work import Work
 
 __all__ = ["Hole", "drill_numbers", "point_length_mm"]
@@ -32,44 +30,15 @@ class Hole:
 
 
 def point_length_mm(tool: Drill) -> float:
-    """Length of the point: D/2 / tan(sigma/2)."""
+    """Length of the point, mm: D/2 / tan(sigma/2)."""
     return tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
 
 
 def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> dict[str, Evidence]:
-    job, pins, material = work.job, operation.pins, work.job.stock.material
-    row = next((row for row in material.speeds if row.tool_material == tool.material), None)
-    if row is None and pins.vc_m_min is None:
-        raise OperationFault(
-            "speed.unknown",
-            f"no starting speed for {tool.material} in {material.name}",
-            "pin a surface speed or add one to the material",
-        )
-    factors = counted(job, roughing=False)
-    share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE) * math.prod(one.speed for one in factors)
-    table = row.rough_m_min if row is not None else 0.0
-    vc = Evidence(
-        "surface speed",
-        "vc",
-        round(table * share, 1),
-        "m/min",
-        formula="roughing speed of the table, times the share for drilling and the factors",
-        source=material.source,
-        inputs=(
-            Input("table, roughing", "vc0", table, "m/min"),
-            Input("for drilling", "×", SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE), "ratio"),
-            *(Input(one.name, "×", one.speed, "ratio") for one in factors if one.speed != 1),
-        ),
-        pin="vc_m_min",
-    )
-    vc = _pinned(vc, pins.vc_m_min)
-    limits = [
-        *speed_limits(job),
-        Limit(f"surface speed on Ø {tool.d_mm:g} mm", surface_speed_rpm(vc.number, tool.d_mm), "rpm"),
-    ]
-    spindle = lowest("spindle speed", "n", "rpm", limits, formula="n = 1000 vc / (π D)")
-    rpm = float(math.floor(rung_of_speed(job, spindle.number)))
-    spindle = replace(spindle, number=pins.clamp_rpm or rpm, pin="clamp_rpm", pinned=pins.clamp_rpm is not None)
+    """Evidence of speed, feed, depth (mm), torque (N m), thrust (N) and power (kW). Raises `OperationFault`."""
+    job, material = work.job, work.job.stock.material
+    share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
+    vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "drilling")
     feed = _feed(job, tool, operation, spindle.number)
     torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)
     power = torque * spindle.number / 9549.3
@@ -126,10 +95,4 @@ def _feed(job: Job, tool: Drill, operation: DrillHole, rpm: float) -> Evidence:
     ]
     evidence = lowest("feed", "f", "mm/rev", limits, formula="middle of the range, within the power")
     number = rung_of_feed(job, math.floor(evidence.number * 1000 + 1e-6) / 1000)
-    return _pinned(replace(evidence, number=max(number, 0.001), pin="feed_mm_rev"), operation.pins.feed_mm_rev)
-
-
-def _pinned(evidence: Evidence, wanted: float | None) -> Evidence:
-    if wanted is None:
-        return evidence
-    return replace(evidence, pinned=True, proposed=evidence.number, number=wanted)
+    return pinned(replace(evidence, number=max(number, 0.001), pin="feed_mm_rev"), operation.pins.feed_mm_rev)

@@ -1,17 +1,15 @@
 """Reaming on the axis: a hole drilled a little smaller is brought to size, in and out at feed."""
 
 import math
-from dataclasses import replace
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
-from toreuma.core.cutting.speed import lowest, surface_speed_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.model import ReamHole
 from toreuma.core.model.tool import Reamer
 from toreuma.core.motion import Spindle
 from toreuma.core.plan.axial import deepest_z, metal_front, swept
-from toreuma.core.plan.grounds import rung_of_feed, rung_of_speed
-from toreuma.core.plan.hold import speed_limits
+from toreuma.core.plan.axial_speed import axial_speed, pinned
+from toreuma.core.plan.grounds import rung_of_feed
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
@@ -86,45 +84,22 @@ def _bottom(work: Work, before: float) -> float:
 
 
 def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth: float) -> dict[str, Evidence]:
-    job, pins, material = work.job, operation.pins, work.job.stock.material
-    row = next((row for row in material.speeds if row.tool_material == tool.material), None)
-    if row is None and pins.vc_m_min is None:
-        raise OperationFault(
-            "speed.unknown",
-            f"no starting speed for {tool.material} in {material.name}",
-            "pin a surface speed or add one to the material",
-        )
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
-    table = row.rough_m_min if row is not None else 0.0
-    vc = Evidence(
-        "surface speed",
-        "vc",
-        pins.vc_m_min or round(table * share, 1),
-        "m/min",
-        formula="roughing speed of the table, times the share for reaming",
-        source=material.source,
-        inputs=(Input("table, roughing", "vc0", table, "m/min"), Input("for reaming", "×", share, "ratio")),
-        pin="vc_m_min",
-        pinned=pins.vc_m_min is not None,
-        proposed=round(table * share, 1) if pins.vc_m_min is not None else None,
-    )
-    by_surface = Limit(f"surface speed on Ø {tool.d_mm:g} mm", surface_speed_rpm(vc.number, tool.d_mm), "rpm")
-    spindle = lowest("spindle speed", "n", "rpm", [*speed_limits(job), by_surface], formula="n = 1000 vc / (π D)")
+    vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "reaming")
     usual = min(max(FEED_PER_D * tool.d_mm, LEAST_FEED), MOST_FEED)
-    feed = rung_of_feed(job, round(usual, 3))
+    feed = Evidence(
+        "feed",
+        "f",
+        rung_of_feed(work.job, round(usual, 3)),
+        "mm/rev",
+        formula="0.02 D, from 0.05 to 0.5 mm/rev",
+        source="typical for reamers, machining textbooks",
+        pin="feed_mm_rev",
+    )
     return {
         "vc": vc,
-        "n": replace(spindle, number=float(math.floor(rung_of_speed(job, spindle.number)))),
-        "f": Evidence(
-            "feed",
-            "f",
-            pins.feed_mm_rev or feed,
-            "mm/rev",
-            formula="0.02 D, from 0.05 to 0.5 mm/rev",
-            pin="feed_mm_rev",
-            pinned=pins.feed_mm_rev is not None,
-            proposed=feed if pins.feed_mm_rev is not None else None,
-        ),
+        "n": spindle,
+        "f": pinned(feed, operation.pins.feed_mm_rev),
         "ap": Evidence(
             "stock for the reamer",
             "",
