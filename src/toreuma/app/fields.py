@@ -58,6 +58,16 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         *_STRETCH,
     ),
+    "rough_bore": (
+        Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
+        Field("leave_axial_mm", "left on faces", "mm", "along Z"),
+        *_STRETCH,
+    ),
+    "finish_bore": (
+        Field("wanted_ra_um", "wanted Ra", "um"),
+        Field("leave_mm", "left for another cut", "mm", "on radius"),
+        *_STRETCH,
+    ),
     "drill": (
         Field("depth_mm", "depth to the full diameter", "mm", empty="as the part"),
         Field("breakthrough_mm", "past a through hole", "mm"),
@@ -67,7 +77,12 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("depth_mm", "depth to the full diameter", "mm", empty="as the part"),
         Field("breakthrough_mm", "past a through hole", "mm"),
     ),
-    "finish_od": (Field("wanted_ra_um", "wanted Ra", "um"), Field("lead_mm", "run-in and run-out", "mm"), *_STRETCH),
+    "finish_od": (
+        Field("wanted_ra_um", "wanted Ra", "um"),
+        Field("leave_mm", "left for another cut", "mm", "on radius"),
+        Field("lead_mm", "run-in and run-out", "mm"),
+        *_STRETCH,
+    ),
     "part_off": (
         Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),
         Field("slow_below_d_mm", "slower feed below Ø", "mm", "on diameter"),

@@ -59,6 +59,11 @@ class Scene:
     def part_key(self) -> tuple[object, ...]:
         return (self.profile.segments,)
 
+    @property
+    def bore_key(self) -> tuple[object, ...]:
+        bore = self.shape.bore
+        return (self.profile.segments, bore.segments if bore else None, self.stock_r)
+
     def contour(self, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:
         """The part in front of ``end_z``, run on as a cylinder toward the chuck, with its lower half.
 

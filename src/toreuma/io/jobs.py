@@ -60,8 +60,8 @@ def parse_job(text: str, where: str = "job") -> Job:
 
 
 UNION_TAGS = {
-    *("turning", "parting"),
-    *("face", "rough_od", "finish_od", "part_off"),
+    *("turning", "parting", "boring", "grooving", "threading", "pull", "form", "drill", "reamer", "tap"),
+    *("face", "rough_od", "finish_od", "rough_bore", "finish_bore", "part_off", "drill", "ream"),
     *("groove", "face_groove", "relief", "thread", "axial_hole", "centre_hole", "holes", "flats", "slot"),
     *("round", "polygon", "tube", "free"),
     *("chuck", "collet", "mandrel"),

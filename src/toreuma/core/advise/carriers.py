@@ -101,7 +101,8 @@ def least_bore_mm(scene: Scene) -> float:
 def _best_insert(job: Job, scene: Scene, wish: Wish, inserts: Iterable[Insert], nose_mm: float) -> Insert | None:
     """The insert for the material and the kind of cut, with the largest nose that the corners allow."""
     group = job.stock.material.group
-    fit = [one for one in inserts if one.chip_window and _grade_fits(one, group)]
+    known = {row.tool_material for row in job.stock.material.speeds}
+    fit = [one for one in inserts if one.chip_window and _grade_fits(one, group) and one.material in known]
     corner = _smallest_corner(scene, wish.surface)
     if wish.use == "finish":
         fit = [i for i in fit if min(point[1] for point in i.chip_window) <= FINISH_DEPTH_MM]

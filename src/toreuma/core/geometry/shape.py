@@ -14,7 +14,7 @@ import shapely
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import Region
 
-__all__ = ["TRAIL_MARGIN_DEG", "ToolShape", "grow", "mirrored", "quarter_chords", "turned_inside"]
+__all__ = ["TRAIL_MARGIN_DEG", "ToolShape", "grow", "mirrored", "quarter_chords", "turned", "turned_inside"]
 
 TRAIL_LENGTH_MM = 80.0
 """How far behind the nose the trailing edge still counts as a limit."""
@@ -94,23 +94,25 @@ def quarter_chords(radius: float, tolerance_mm: float = 0.0002) -> int:
 
 def mirrored(shape: ToolShape) -> ToolShape:
     """The shape of the other hand: what lay toward the chuck lies toward the front."""
-    return _flipped(shape, np.array([-1.0, 1.0]))
+    return turned(shape, np.diag([-1.0, 1.0]))
 
 
 def turned_inside(shape: ToolShape) -> ToolShape:
     """The shape seen from below: what came down on the outside comes up into a bore."""
-    return _flipped(shape, np.array([1.0, -1.0]))
+    return turned(shape, np.diag([1.0, -1.0]))
 
 
-def _flipped(shape: ToolShape, flip: Points) -> ToolShape:
+def turned(shape: ToolShape, matrix: Points) -> ToolShape:
+    """The shape with its axes turned round or exchanged by a symmetric (2, 2) matrix."""
+    tip = np.array(shape.tip) @ matrix
     return ToolShape(
-        shape.core * flip,
+        shape.core @ matrix,
         shape.nose_radius,
-        tuple(piece * flip for piece in shape.bodies),
-        (shape.tip[0] * flip[0], shape.tip[1] * flip[1]),
+        tuple(piece @ matrix for piece in shape.bodies),
+        (float(tip[0]), float(tip[1])),
         shape.entering_angle_deg,
         shape.edge_length,
-        tuple(piece * flip for piece in shape.ahead),
+        tuple(piece @ matrix for piece in shape.ahead),
     )
 
 

@@ -15,7 +15,7 @@ import shapely
 
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.insert_outline import bisector, outline, tip_to_centre
-from toreuma.core.geometry.shape import ToolShape, mirrored, turned_inside
+from toreuma.core.geometry.shape import ToolShape, mirrored, turned, turned_inside
 from toreuma.core.model.tool import (
     Bar,
     Blade,
@@ -192,13 +192,7 @@ def _pointed(tool: GroovingTool) -> ToolShape:
 
 def _facing(shape: ToolShape) -> ToolShape:
     """A blade turned to plunge along -z: what pointed down points toward the chuck."""
-
-    def turn(points: Points) -> Points:
-        return np.column_stack([points[:, 1], points[:, 0]])
-
-    bodies = tuple(turn(piece) for piece in shape.bodies)
-    tip = (shape.tip[1], shape.tip[0])
-    return ToolShape(turn(shape.core), shape.nose_radius, bodies, tip, 90.0, shape.edge_length)
+    return turned(shape, np.array([[0.0, 1.0], [1.0, 0.0]]))
 
 
 def _threading(tool: ThreadingTool) -> ToolShape:

@@ -17,7 +17,19 @@ from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, JawRelief, Mand
 from toreuma.core.model.job import FORMAT_VERSION, Job, ProgramOptions, Setup
 from toreuma.core.model.machine import Machine, PowerPoint
 from toreuma.core.model.material import Material, StartSpeed
-from toreuma.core.model.operation import DrillHole, Face, FinishOd, Operation, PartOff, Pins, ReamHole, RoughOd
+from toreuma.core.model.operation import (
+    CutGroove,
+    DrillHole,
+    Face,
+    FinishBore,
+    FinishOd,
+    Operation,
+    PartOff,
+    Pins,
+    ReamHole,
+    RoughBore,
+    RoughOd,
+)
 from toreuma.core.model.part import Corner, Element, Part, Size
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
@@ -31,11 +43,13 @@ __all__ = [
     "Chuck",
     "Collet",
     "Corner",
+    "CutGroove",
     "DrillHole",
     "Element",
     "Face",
     "FaceGroove",
     "Feature",
+    "FinishBore",
     "FinishOd",
     "Flats",
     "FreeBlank",
@@ -59,6 +73,7 @@ __all__ = [
     "ProgramOptions",
     "ReamHole",
     "Relief",
+    "RoughBore",
     "RoughOd",
     "RoundBar",
     "SecondHold",

@@ -6,7 +6,19 @@ from pydantic import Field
 
 from toreuma.core.model.base import Identifier, Length, Name, Positive, Share, Value
 
-__all__ = ["DrillHole", "Face", "FinishOd", "Operation", "PartOff", "Pins", "ReamHole", "RoughOd"]
+__all__ = [
+    "CutGroove",
+    "DrillHole",
+    "Face",
+    "FinishBore",
+    "FinishOd",
+    "Operation",
+    "PartOff",
+    "Pins",
+    "ReamHole",
+    "RoughBore",
+    "RoughOd",
+]
 
 Allowance = Annotated[float, Field(ge=0, le=100)]
 
@@ -56,6 +68,25 @@ class FinishOd(_Contour):
     kind: Literal["finish_od"] = "finish_od"
     lead_mm: Positive = Field(default=2.0, description="Length of the run-in and the run-out")
     wanted_ra_um: Positive = Field(default=1.6, description="Roughness the feed is chosen for")
+    leave_mm: Allowance = Field(default=0.0, description="Left on radius for another finishing cut")
+    allow_away: bool = Field(default=False, description="May also cut away from the chuck, into undercuts")
+
+
+class RoughBore(_Contour):
+    """Rough the bore toward the chuck in even passes."""
+
+    kind: Literal["rough_bore"] = "rough_bore"
+    leave_radial_mm: Allowance = Field(default=0.3, description="Left for finishing, on radius")
+    leave_axial_mm: Allowance = Field(default=0.1, description="Left for finishing, along Z")
+
+
+class FinishBore(_Contour):
+    """Finish the bore in one cut along its contour."""
+
+    kind: Literal["finish_bore"] = "finish_bore"
+    lead_mm: Positive = Field(default=1.0, description="Length of the run-in and the run-out")
+    wanted_ra_um: Positive = Field(default=1.6, description="Roughness the feed is chosen for")
+    leave_mm: Allowance = Field(default=0.0, description="Left on radius for another finishing cut")
     allow_away: bool = Field(default=False, description="May also cut away from the chuck, into undercuts")
 
 
@@ -80,6 +111,19 @@ class DrillHole(_Operation):
     peck_mm: Positive | None = Field(default=None, description="Each peck; empty: a schedule that shrinks with depth")
 
 
+class CutGroove(_Operation):
+    """Cut a groove or relief of the part."""
+
+    kind: Literal["groove"] = "groove"
+    feature: int = Field(ge=0, description="Which of the part's features, counted from 0")
+    method: Literal["plunges", "plunge_turn", "straight"] = Field(
+        default="plunges",
+        description="From the middle outward breaking chips; down and sideways in layers; or straight down",
+    )
+    walls_mm: Allowance = Field(default=0.15, description="Left by the plunges for the walls to be finished")
+    leave_mm: Allowance = Field(default=0.0, description="Left all round for another tool")
+
+
 class ReamHole(_Operation):
     """Bring a drilled hole on the axis to size."""
 
@@ -90,4 +134,7 @@ class ReamHole(_Operation):
     breakthrough_mm: Allowance = Field(default=1.0, description="How far the lead runs past a through hole")
 
 
-Operation = Annotated[Face | RoughOd | FinishOd | PartOff | DrillHole | ReamHole, Field(discriminator="kind")]
+Operation = Annotated[
+    Face | RoughOd | FinishOd | RoughBore | FinishBore | PartOff | DrillHole | ReamHole | CutGroove,
+    Field(discriminator="kind"),
+]

@@ -23,6 +23,9 @@ from toreuma.core.propose.proposal import Proposal, propose
 from toreuma.core.propose.search import Costs, Fixed, Step
 
 __all__ = [
+    "ALLOWANCE_SHARE",
+    "BAND_SHARE",
+    "FREE_BAND_MM",
     "bend_of",
     "blade_situation",
     "insert_situation",

@@ -6,11 +6,12 @@ from typing import Any
 
 from toreuma.core.plan.drill import plan_drill
 from toreuma.core.plan.face import plan_face
-from toreuma.core.plan.finish_od import plan_finish_od
+from toreuma.core.plan.finish import plan_finish
+from toreuma.core.plan.groove import plan_groove
 from toreuma.core.plan.part_off import plan_part_off
 from toreuma.core.plan.ream import plan_ream
 from toreuma.core.plan.result import Cuts
-from toreuma.core.plan.rough_od import plan_rough_od
+from toreuma.core.plan.rough import plan_rough
 from toreuma.core.plan.work import Work
 
 __all__ = ["KINDS", "Kind"]
@@ -26,9 +27,12 @@ class Kind:
 
 KINDS: dict[str, Kind] = {
     "face": Kind(plan_face, "Face"),
-    "rough_od": Kind(plan_rough_od, "Rough outside"),
-    "finish_od": Kind(plan_finish_od, "Finish outside"),
+    "rough_od": Kind(plan_rough, "Rough outside"),
+    "finish_od": Kind(plan_finish, "Finish outside"),
+    "rough_bore": Kind(plan_rough, "Rough the bore"),
+    "finish_bore": Kind(plan_finish, "Finish the bore"),
     "drill": Kind(plan_drill, "Drill on the axis"),
     "ream": Kind(plan_ream, "Ream on the axis"),
+    "groove": Kind(plan_groove, "Groove"),
     "part_off": Kind(plan_part_off, "Part off"),
 }

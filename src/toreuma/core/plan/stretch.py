@@ -1,82 +1,189 @@
-"""The stretch of the outside that roughing and finishing share: where it starts, where it ends, what limits it."""
+"""The stretch of the outside or of a bore that roughing and finishing share, seen in the frame of its tool.
 
+It says where the cut starts, where it ends, what limits it, and how far the tool may lift off. All lengths and
+regions are those of the frame, in mm, unless they say otherwise.
+"""
+
+import math
 from dataclasses import dataclass
 
+import shapely
+
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.geometry.elements import CHORD_MM
-from toreuma.core.geometry.envelope import upper_envelope
+from toreuma.core.geometry.elements import CHORD_MM, Segment
+from toreuma.core.geometry.envelope import FLOOR, upper_envelope
 from toreuma.core.geometry.reach import Reach, blocked_by_body, blocked_by_part
-from toreuma.core.geometry.region import Region, box, union
+from toreuma.core.geometry.region import EMPTY, Region, box, union
+from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import fingerprint
-from toreuma.core.model import FinishOd, Job, RoughOd
+from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
+from toreuma.core.model.tool import BoringTool
+from toreuma.core.plan.bore import bore_of, hole_radius, in_the_way
+from toreuma.core.plan.frame import INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
 
-__all__ = ["Stretch", "reach_of", "stick_out_more", "stretch_of"]
+__all__ = ["Stretch", "TurningOperation", "reach_of", "stick_out_more", "stretch_of"]
 
 PAST_PART_OFF_MM = 0.5
 PAST_END_MM = 1.0
+PAST_FLOOR_MM = 0.5
 HOLDER_CLEARANCE_MM = 0.3
 
 BELOW_AXIS_R = -0.5
-"""Nothing a tool follows from above lies below this radius: the part reaches up to the axis everywhere."""
+"""Nothing a tool follows from above lies below this radius outside: the part reaches up to the axis everywhere."""
+
+PAST_AXIS_MM = 0.2
+"""A flat floor is cut this far past the axis."""
+
+BAR_CLEARANCE_MM = 0.5
+"""Kept between a boring bar and the wall behind it: room for the chip as well."""
+
+LEAST_LIFT_MM = 0.15
+"""A bar that cannot lift off even this far does not fit the bore."""
+
+FAR_MM = 1e4
+
+TurningOperation = RoughOd | FinishOd | RoughBore | FinishBore
 
 
 @dataclass(frozen=True)
 class Stretch:
-    """Places along Z in mm: the finished stretch ends at ``end_z`` on radius ``end_r``; the nose centre stays
-    between ``nose_from`` and ``nose_to``."""
+    """The finished stretch ends at ``end_z`` on radius ``end_r``; the nose centre stays between ``nose_from`` and
+    ``nose_to``, and below ``ceiling``. ``bottom`` lies below everything that is followed.
 
+    ``first`` is the first surface to cut, None where the stretch starts at a typed place.
+    """
+
+    frame: Frame
+    shape: ToolShape
+    stock: Region
     target: Region
+    in_way: Region
+    first: Segment | None
     end_z: float
     end_r: float
     nose_from: float
     nose_to: float
+    ceiling: float
+    bottom: float
     from_z: float | None
     findings: tuple[Finding, ...]
 
+    @property
+    def top(self) -> float:
+        """The highest nose centre from which the tool can meet metal."""
+        return min(float(self.stock.bounds[3]) + self.shape.nose_radius, self.ceiling)
 
-def stretch_of(
-    work: Work, operation: RoughOd | FinishOd, beyond_mm: float = 0.0, chord_mm: float = CHORD_MM
-) -> Stretch:
-    """Marks of an outside operation. ``beyond_mm`` is cut in addition past the end (roughing clears the way)."""
-    scene, shape = work.scene, work.shape
-    if not shape.leads_toward_chuck:
+    @property
+    def safe(self) -> float:
+        """Nose height at which the tool travels."""
+        return min(self.top + APPROACH_MM, self.ceiling)
+
+    @property
+    def is_bore(self) -> bool:
+        return self.frame.flip_r
+
+
+def stretch_of(work: Work, operation: TurningOperation, beyond_mm: float = 0.0, chord_mm: float = CHORD_MM) -> Stretch:
+    """Marks of a turning operation. ``beyond_mm`` is cut in addition past the end (roughing clears the way)."""
+    inside = operation.kind in ("rough_bore", "finish_bore")
+    wanted = BoringTool if inside else TurningTool
+    if not isinstance(work.tool, wanted):
+        needs = "boring tool" if inside else "turning tool"
+        raise OperationFault("tool.kind", f"{work.tool.id} is not a {needs}", f"choose a {needs}")
+    if not work.shape.leads_toward_chuck:
         raise OperationFault(
             "tool.hand",
             f"{work.tool.id} is a left-hand tool: it leads away from the chuck",
             "choose a right-hand tool, or set its hand to right",
             Cure("Make the tool right-hand", lambda job: _right_hand(job, work.tool.id)),
         )
-    end_z, end_r = _end_mark(work, operation)
-    wanted = end_z - _extension(work, operation) - beyond_mm - shape.tip[0]
-    limit = work.limit_z
-    nose_to = max(wanted, limit)
-    front = max(scene.stock_front_z, work.stock.bounds[2])
-    nose_from = front + APPROACH_MM + shape.nose_radius
+    return _inside(work, operation, beyond_mm) if inside else _outside(work, operation, beyond_mm, chord_mm)
+
+
+def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: float) -> Stretch:
+    scene, shape, profile = work.scene, work.shape, work.scene.profile
+    end_z, end_r = _end_outside(work, operation)
+    extension = operation.extension_mm
+    if extension is None:
+        edge = profile.segments[profile.outside_end - 1].end[0] - profile.back_z
+        extension = 0.0 if operation.to_z_mm is not None else edge + _past_end(work)
+    wanted = end_z - extension - beyond_mm - shape.tip[0]
+    nose_to = max(wanted, work.limit_z)
+    nose_from = _start(work, operation, nose_to)
+    target = work.memo.get(
+        ("contour", scene.part_key, end_z, end_r, scene.jaw_face_z, chord_mm),
+        lambda: scene.contour(end_z, end_r, chord_mm),
+    )
+    first = profile.segments[profile.outside_start] if operation.from_z_mm is None else None
+    findings = _short_of_end(work, end_z, nose_to)
+    return Stretch(
+        OUTSIDE, shape, work.stock, target, EMPTY, first, end_z, end_r, nose_from, nose_to, 1e6, -1.0,
+        operation.from_z_mm, findings,
+    )  # fmt: skip
+
+
+def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretch:
+    bore = bore_of(work, operation.to_z_mm)
+    shape = INSIDE.shape(work.shape)
+    past = PAST_FLOOR_MM
+    if bore.floor_z is None:
+        whole = 0.0 if operation.to_z_mm is not None else _past_end(work)
+        past = (whole if operation.extension_mm is None else operation.extension_mm) + beyond_mm
+    nose_to = bore.end_z - past - shape.tip[0]
+    nose_from = _start(work, operation, nose_to)
+    hole_r = hole_radius(work, bore)
+    ceiling = min(hole_r - BAR_CLEARANCE_MM - shape.height, PAST_AXIS_MM)
+    short = shape.nose_radius - hole_r + LEAST_LIFT_MM - ceiling
+    if short > 0:
+        raise _narrow(work, hole_r, short)
+    stock = shapely.clip_by_rect(INSIDE.region(work.stock), -FAR_MM, -FAR_MM, FAR_MM, -hole_r)
+    first = INSIDE.segment(bore.first) if operation.from_z_mm is None else None
+    return Stretch(
+        INSIDE, shape, stock, bore.metal, in_the_way(work, bore, hole_r), first, bore.end_z, -bore.end_r,
+        nose_from, nose_to, ceiling, -(work.scene.stock_r + 5.0), operation.from_z_mm, (),
+    )  # fmt: skip
+
+
+def _narrow(work: Work, hole_r: float, short_mm: float) -> OperationFault:
+    """The bar does not go in, or cannot lift off once it is in."""
+    least = math.ceil(2 * hole_r + short_mm + 0.05)
+    if hole_r <= 0:
+        return OperationFault(
+            "bore.full", f"there is no hole for {work.tool.id} to go into", f"drill about Ø {least:g} mm first"
+        )
+    return OperationFault(
+        "bore.narrow",
+        f"{work.tool.id} does not fit the hole of Ø {2 * hole_r:.2f} mm: it lacks {short_mm:.2f} mm to lift off",
+        f"a thinner bar, or a hole of about Ø {least:g} mm first",
+    )
+
+
+def _start(work: Work, operation: TurningOperation, nose_to: float) -> float:
+    """Where the nose centre starts: in front of all metal, or at the typed place."""
+    front = max(work.scene.stock_front_z, work.stock.bounds[2])
+    nose_from = front + APPROACH_MM + work.shape.nose_radius
     if operation.from_z_mm is not None:
-        nose_from = min(nose_from, operation.from_z_mm + shape.nose_radius)
+        nose_from = min(nose_from, operation.from_z_mm + work.shape.nose_radius)
     if nose_from <= nose_to:
         raise OperationFault(
             "range.empty",
             f"nothing to cut between Z {nose_from:.2f} and Z {nose_to:.2f}",
             "let the stretch end farther toward the chuck, or stick the bar out more",
         )
-    target = work.memo.get(
-        ("contour", scene.part_key, end_z, end_r, scene.jaw_face_z, chord_mm),
-        lambda: scene.contour(end_z, end_r, chord_mm),
-    )
-    return Stretch(target, end_z, end_r, nose_from, nose_to, operation.from_z_mm, _short_of_end(work, end_z, nose_to))
+    return float(nose_from)
 
 
 def reach_of(
     work: Work, stretch: Stretch, leave_axial: float = 0.0, leave_radial: float = 0.0, chord_mm: float = CHORD_MM
 ) -> Reach:
-    """Reach of the tool on the stretch: insert against the part, holder against part and the bar behind."""
+    """Reach of the tool on the stretch: insert against the part, holder or bar against all that stands there."""
     key = (
         "reach",
         work.tool,
         fingerprint(stretch.target),
+        fingerprint(stretch.in_way),
         stretch.nose_from,
         stretch.nose_to,
         leave_axial,
@@ -88,26 +195,39 @@ def reach_of(
     def compute() -> Reach:
         blocked = union(
             [
-                blocked_by_part(stretch.target, work.shape, leave_axial, leave_radial, chord_mm),
+                blocked_by_part(stretch.target, stretch.shape, leave_axial, leave_radial, chord_mm),
                 _body_blocked(work, stretch, max(leave_axial, leave_radial)),
-                work.blocked_by_centre,
+                _blocked_in_way(stretch),
+                EMPTY if stretch.is_bore else work.blocked_by_centre,
             ]
         )
-        return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to, BELOW_AXIS_R), work.shape)
+        least_r = FLOOR if stretch.is_bore else BELOW_AXIS_R
+        return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to, least_r), stretch.shape)
 
     return work.memo.get(key, compute)
 
 
 def _body_blocked(work: Work, stretch: Stretch, leave: float) -> Region:
-    """Nose centres at which holder or shank come too close to the part or to the bar that stays behind it."""
-    behind = work.scene.stock.intersection(box(-1e4, 0, stretch.nose_to + work.shape.tip[0], 1e4))
-    solid = stretch.target.union(behind)
+    """Nose centres at which holder, shank or bar come too close to the part or to the bar that stays behind it."""
+    solid, lowest = stretch.target, 0.0
+    if stretch.is_bore:
+        lowest = stretch.bottom
+    else:
+        behind = work.scene.stock.intersection(box(-FAR_MM, 0, stretch.nose_to + stretch.shape.tip[0], FAR_MM))
+        solid = solid.union(behind)
     clearance = HOLDER_CLEARANCE_MM + leave
     key = ("body", work.tool, clearance, fingerprint(solid))
-    return work.memo.get(key, lambda: blocked_by_body(solid, work.shape.bodies, clearance))
+    return work.memo.get(key, lambda: blocked_by_body(solid, stretch.shape.bodies, clearance, lowest))
 
 
-def _end_mark(work: Work, operation: RoughOd | FinishOd) -> tuple[float, float]:
+def _blocked_in_way(stretch: Stretch) -> Region:
+    if stretch.in_way.is_empty:
+        return EMPTY
+    pieces = (*stretch.shape.bodies, stretch.shape.core)
+    return blocked_by_body(stretch.in_way, pieces, HOLDER_CLEARANCE_MM + stretch.shape.nose_radius, -FAR_MM)
+
+
+def _end_outside(work: Work, operation: TurningOperation) -> tuple[float, float]:
     profile = work.scene.profile
     if operation.to_z_mm is None:
         last = profile.segments[profile.outside_end - 1]
@@ -123,15 +243,10 @@ def _end_mark(work: Work, operation: RoughOd | FinishOd) -> tuple[float, float]:
     return z, line.height(z)
 
 
-def _extension(work: Work, operation: RoughOd | FinishOd) -> float:
-    """How far past the end mark the tip runs, mm."""
-    if operation.extension_mm is not None:
-        return operation.extension_mm
-    if operation.to_z_mm is not None:
-        return 0.0
-    edge = work.scene.profile.segments[work.scene.profile.outside_end - 1].end[0] - work.scene.profile.back_z
+def _past_end(work: Work) -> float:
+    """How far past the end of the part the tip runs, mm."""
     width = work.part_off_width
-    return edge + (width + PAST_PART_OFF_MM if width else PAST_END_MM)
+    return width + PAST_PART_OFF_MM if width else PAST_END_MM
 
 
 def _short_of_end(work: Work, end_z: float, nose_to: float) -> tuple[Finding, ...]:

@@ -12,6 +12,7 @@ from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import DrillHole, Job, Operation, PartOff, Tool
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import Motion, Spindle
+from toreuma.core.plan.frame import OUTSIDE, Frame
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import SIMULATION_CHORD_MM, after_cutting
 
@@ -87,14 +88,17 @@ class Work:
 class Path:
     """Writes moves of the nose centre down as moves of the programmed point.
 
-    Rapids over distance move one axis at a time: out along X first when leaving, Z first when coming.
+    Places are those of the frame; what is written down is real. Rapids over distance move one axis at a time: out
+    along X first when leaving, Z first when coming; in a bore the other way round.
     """
 
-    def __init__(self, work: Work, spindle: Spindle) -> None:
+    def __init__(self, work: Work, spindle: Spindle, frame: Frame = OUTSIDE, safe: float = 0.0) -> None:
         self._work = work
         self._spindle = spindle
-        self._tip = work.shape.tip
-        self._at = work.scene.index
+        self._frame = frame
+        self._safe = safe
+        self._tip = frame.point(work.shape.tip)
+        self._at = frame.point(work.scene.index)
         self.motions: list[Motion] = []
 
     @property
@@ -128,13 +132,25 @@ class Path:
         return self._work.memo.get(key, lambda: recover(points, within_mm))
 
     def come(self, z: float, r: float) -> None:
-        """From the index point to the start of a cut: along Z high above the work, then down."""
+        """From the index point to the start of a cut: along Z high above the work, then down.
+
+        Into a bore: in front of the work to the height at which the tool travels, along Z, then out.
+        """
+        if self._frame.flip_r:
+            front = max(z, self._work.stock.bounds[2] + APPROACH_MM - self._tip[0])
+            self.rapid(z=front)
+            self.rapid(r=self._safe if z < front else r)
         self.rapid(z=z)
         self.rapid(r=r)
 
     def leave(self) -> None:
-        """Out along X, then back to the index point."""
-        index = self._work.scene.index
+        """Out along X, then back to the index point; out of a bore along Z first."""
+        index = self._frame.point(self._work.scene.index)
+        if self._frame.flip_r:
+            self.rapid(r=max(self._safe, self.nose[1]))
+            self._add(Line(self._at, (index[0], self._at[1])), None)
+            self._add(Line(self._at, index), None)
+            return
         self._add(Line(self._at, (self._at[0], index[1])), None)
         self._add(Line(self._at, index), None)
 
@@ -145,5 +161,5 @@ class Path:
     def _add(self, segment: Segment, feed: float | None) -> None:
         if segment.length < 1e-6:
             return
-        self.motions.append(Motion(segment, feed, self._spindle, self._work.tool.station))
+        self.motions.append(Motion(self._frame.segment(segment), feed, self._spindle, self._work.tool.station))
         self._at = segment.end

@@ -87,15 +87,15 @@ class Cutter:
             return Step()
         tool, shape = self._shapes[motion.station]
         swept = cutting_sweep([motion], shape)
-        body = body_sweep(motion, shape)
+        body = fold(body_sweep(motion, shape))
         if motion.is_rapid:
-            self._touch("rapid in metal", swept, self.stock, motion, shape)
+            self._touch("rapid in metal", fold(swept), self.stock, motion, shape)
             removed = 0.0
         else:
             removed = self._cut(motion, swept)
         self._touch("holder in metal", body, self.stock, motion, shape)
         self._touch("holder in jaws or chuck", body, self._scene.fixed, motion, shape)
-        self._touch("insert in jaws or chuck", swept, self._scene.fixed, motion, shape)
+        self._touch("insert in jaws or chuck", fold(swept), self._scene.fixed, motion, shape)
         return self._drilled(motion, removed, tool) if isinstance(tool, Drill) else self._step(motion, removed, shape)
 
     def _cut(self, motion: Motion, swept: Region) -> float:

@@ -1,7 +1,7 @@
-"""Outside finishing: one cut along the contour, with run-in, extension past the end, and run-out."""
+"""Finishing, outside and in a bore: one cut along the contour, with run-in, extension past the end, and run-out."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -11,18 +11,23 @@ from toreuma.core.geometry.elements import Point, Points, Segment
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.reach import Reach, blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import Region, box, polygons, thickness, union
+from toreuma.core.geometry.region import EMPTY, Region, box, polygons, thickness, union
 from toreuma.core.memo import fingerprint
-from toreuma.core.model import FinishOd, Job, RoughOd, TurningTool
+from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
+from toreuma.core.model.tool import BoringTool
 from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.plan.contour import from_place, nose_at_start
-from toreuma.core.plan.grounds import insert_situation, proposed, size_bend, spindle_of
-from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
+from toreuma.core.plan.grounds import proposed, spindle_of
+from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
-from toreuma.core.plan.work import APPROACH_MM, Path, Work
+from toreuma.core.plan.turning import finish_situation
+from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 from toreuma.core.propose.proposal import Proposal
 
-__all__ = ["plan_finish_od"]
+__all__ = ["plan_finish"]
+
+Finishing = FinishOd | FinishBore
+Turner = TurningTool | BoringTool
 
 REACHED_MM = 0.002
 """A place this close to the contour is on it."""
@@ -37,17 +42,16 @@ MOST_NOSE_RADII = 2.5
 """A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
 
 
-def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
+def plan_finish(work: Work, operation: Finishing) -> Cuts:
     """Follow the contour as far as the tool reaches; what it cannot reach is declared by the coverage."""
-    tool = work.tool
-    if not isinstance(tool, TurningTool):
-        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for finishing")
     stretch = stretch_of(work, operation)
-    reach = reach_of(work, stretch)
+    reach = reach_of(work, stretch, operation.leave_mm, operation.leave_mm)
+    tool = work.tool
+    assert isinstance(tool, TurningTool | BoringTool)
     way = _Way(_contour(work, operation, stretch, reach), operation.lead_mm, stretch, reach)
     # The way is the same at any feed, so the stock it meets is known before the feed is chosen.
     deepest = _deepest(work, tuple(_walked(work, way, STOPPED, 1.0)[0].motions))
-    proposal = _proposal(work, operation, tool, stretch, deepest[0])
+    proposal = _proposal(work, operation, stretch, deepest[0])
     values = dict(proposal.numbers)
     values["ap"] = Evidence(
         "deepest cut",
@@ -67,7 +71,7 @@ def plan_finish_od(work: Work, operation: FinishOd) -> Cuts:
         values,
         tuple(findings),
         proposal=proposal,
-        coverage=lambda: _coverage(work, operation, stretch, reach),
+        coverage=lambda: _coverage(work, operation, stretch, reach) if operation.leave_mm == 0 else EMPTY,
     )
 
 
@@ -83,57 +87,60 @@ class _Way:
 
 def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path, slice]:
     """The moves along the way, and which of them cut."""
-    shape, contour = work.shape, way.contour
-    top = max(work.stock.bounds[3], work.scene.stock_r) + APPROACH_MM + shape.nose_radius
-    run_in = _run_in(contour[0], way.lead_mm, way.stretch, way.reach)
-    path = Path(work, spindle)
+    stretch, contour = way.stretch, way.contour
+    nose = stretch.shape.nose_radius
+    top = max(stretch.safe, work.scene.stock_r + APPROACH_MM + nose) if not stretch.is_bore else stretch.safe
+    run_in = _run_in(contour[0], way.lead_mm, stretch, way.reach)
+    path = Path(work, spindle, stretch.frame, stretch.safe)
     if run_in is None:  # nothing but straight down is free
         path.come(contour[0].start[0], top)
         begin = len(path.motions)
     else:
-        path.come(max(run_in[0], work.stock.bounds[2] + APPROACH_MM + shape.nose_radius), top)
+        path.come(max(run_in[0], work.stock.bounds[2] + APPROACH_MM + nose), top)
         path.rapid(r=run_in[1])
         begin = len(path.motions)
         path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
     path.feed(feed, *contour[0].start)
     path.along(contour, feed)
     cutting = slice(begin, len(path.motions))
-    out = max(work.stock.bounds[3] + shape.nose_radius - path.nose[1], 0.0) + way.lead_mm
-    path.feed(feed, r=path.nose[1] + min(out, way.lead_mm + work.scene.stock_r))
+    z, r = path.nose
+    if stretch.is_bore:
+        path.feed(feed, z=z + min(way.lead_mm, PULL_OUT_MM), r=min(r + way.lead_mm, max(stretch.safe, r)))
+    else:
+        out = max(work.stock.bounds[3] + nose - r, 0.0) + way.lead_mm
+        path.feed(feed, r=r + min(out, way.lead_mm + work.scene.stock_r))
     path.leave()
     return path, cutting
 
 
-def _proposal(work: Work, operation: FinishOd, tool: TurningTool, stretch: Stretch, depth_mm: float) -> Proposal:
+def _proposal(work: Work, operation: Finishing, stretch: Stretch, depth_mm: float) -> Proposal:
     """The numbers, for the depth the stock leaves and the finish that is wanted."""
-    d_mm = 2 * work.scene.profile.largest_r
-    situation = insert_situation(work, tool.insert, "finish", tool.holder.entering_angle_deg, d_mm, d_mm / 2)
-    bend = size_bend(work, work.stock.intersection(stretch.target), stretch.nose_to)
-    wanted = replace(situation, wanted_ra_um=operation.wanted_ra_um, bend=bend)
-    return proposed(work, wanted, ((max(depth_mm, 0.01), 2 * d_mm),), max(depth_mm, 0.01))
+    situation = finish_situation(work, stretch, operation.wanted_ra_um)
+    length = max(stretch.nose_from - stretch.nose_to, 1.0)
+    return proposed(work, situation, ((max(depth_mm, 0.01), length),), max(depth_mm, 0.01))
 
 
-def _contour(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -> list[Segment]:
+def _contour(work: Work, operation: Finishing, stretch: Stretch, reach: Reach) -> list[Segment]:
     """What the nose centre follows, as true lines and arcs."""
 
     def compute() -> list[Segment]:
         outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
-        return recover(_from_start(outline, work, stretch))
+        return recover(_below(_from_start(outline, work, stretch), stretch.ceiling))
 
     points = reach.envelope.points
-    key = ("finish", work.tool, operation.allow_away, stretch.from_z, work.scene.part_key, points.tobytes())
+    key = ("finish", work.tool, operation.allow_away, stretch.from_z, work.scene.part_key, points.tobytes(),
+           stretch.ceiling, operation.leave_mm)  # fmt: skip
     return work.memo.get(key, compute)
 
 
 def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
     """The outline from the place that belongs to the first surface to cut."""
-    profile, nose = work.scene.profile, work.shape.nose_radius
-    if stretch.from_z is not None:
+    profile, nose, first = work.scene.profile, stretch.shape.nose_radius, stretch.first
+    if first is None:
         return outline
-    if not work.scene.centre.is_empty:
+    if not work.scene.centre.is_empty and not stretch.is_bore:
         return _behind_centre(outline, work, stretch)
-    first = profile.segments[profile.outside_start]
-    if first.start[1] < 1e-9:
+    if not stretch.is_bore and first.start[1] < 1e-9:
         return from_place(outline, (first.start[0] + nose, 0.0))
     found = from_place(outline, nose_at_start(first, nose))
     if math.dist(found[0], nose_at_start(first, nose)) < REACHED_MM:
@@ -163,15 +170,15 @@ def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Poin
 
 def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:
     """The outline the nose centre can follow when it may also move away from the chuck: with its undercuts."""
-    blocked = union([blocked_by_part(stretch.target, work.shape), work.blocked_by_centre])
-    window = box(stretch.nose_to, -1.0, stretch.nose_from, 1e4)
+    blocked = _blocked(work, stretch)
+    window = box(stretch.nose_to, stretch.bottom, stretch.nose_from, 1e4)
     pieces = polygons(blocked.intersection(window))
     if not pieces:
         return reach.envelope.points
     ring = np.asarray(max(pieces, key=lambda piece: piece.area).exterior.normalize().coords)
     if _signed_area(ring) < 0:
         ring = ring[::-1]
-    low = ring[:, 1] < -1.0 + 1e-6
+    low = ring[:, 1] < stretch.bottom + 1e-6
     right = int(np.flatnonzero(low)[ring[low, 0].argmax()])
     rolled = np.vstack([ring[right:-1], ring[: right + 1]])
     left = int(np.flatnonzero(rolled[:, 0] <= stretch.nose_to + 1e-9)[0])
@@ -200,15 +207,18 @@ def _thickest(stock: Region, left: Region) -> tuple[float, Point | None]:
     return best, place
 
 
-def _too_deep(operation: FinishOd, tool: TurningTool, deepest: tuple[float, Point | None]) -> list[Finding]:
+def _too_deep(
+    operation: Finishing, tool: TurningTool | BoringTool, deepest: tuple[float, Point | None]
+) -> list[Finding]:
     limit = MOST_NOSE_RADII * tool.insert.nose_radius_mm
     if tool.insert.shape == "R" or deepest[0] <= limit or deepest[1] is None:
         return []
     z = deepest[1][0]
 
     def rough_first(job: Job) -> Job:
-        count = 1 + sum(op.kind == "rough_od" for op in job.operations)
-        extra = RoughOd(id=job.free_operation_id(), name=f"Rough {count} with the slim tool", tool=tool.id)
+        kind = RoughBore if isinstance(operation, FinishBore) else RoughOd
+        count = 1 + sum(isinstance(op, kind) for op in job.operations)
+        extra = kind(id=job.free_operation_id(), name=f"Rough {count} with the slim tool", tool=tool.id)
         at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
         return job.with_setup(operations=(*job.operations[:at], extra, *job.operations[at:]))
 
@@ -225,12 +235,13 @@ def _too_deep(operation: FinishOd, tool: TurningTool, deepest: tuple[float, Poin
     ]
 
 
-def _too_thin(job: Job, operation: FinishOd, tool: TurningTool) -> list[Finding]:
+def _too_thin(job: Job, operation: Finishing, tool: Turner) -> list[Finding]:
     """Roughing leaves less than the nose wants: it pushes the piece away and rubs instead of cutting."""
     nose = tool.insert.nose_radius_mm
     at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
-    before = [op for op in job.operations[:at] if isinstance(op, RoughOd) and op.enabled]
-    left = before[-1].leave_radial_mm if before else math.inf
+    kind: type[RoughOd | RoughBore] = RoughBore if isinstance(operation, FinishBore) else RoughOd
+    before = [op for op in job.operations[:at] if isinstance(op, kind) and op.enabled]
+    left = before[-1].leave_radial_mm - operation.leave_mm if before else math.inf
     if tool.insert.shape == "R" or left >= NOSE_SHARE * nose - 1e-6:
         return []
     wanted = math.ceil(NOSE_SHARE * nose * 20) / 20
@@ -238,14 +249,14 @@ def _too_thin(job: Job, operation: FinishOd, tool: TurningTool) -> list[Finding]
 
     def leave_more(job: Job) -> Job:
         changed = tuple(
-            op.changed(leave_radial_mm=wanted) if op.id in roughing and isinstance(op, RoughOd) else op
+            op.changed(leave_radial_mm=wanted) if op.id in roughing and isinstance(op, kind) else op
             for op in job.operations
         )
         return job.with_setup(operations=changed)
 
     cures = [Cure(f"Leave {wanted:g} mm on radius", leave_more)]
     fits = [
-        t for t in job.tools if isinstance(t, TurningTool) and 0 < NOSE_SHARE * t.insert.nose_radius_mm <= left + 1e-6
+        t for t in job.tools if isinstance(t, type(tool)) and 0 < NOSE_SHARE * t.insert.nose_radius_mm <= left + 1e-6
     ]
     for other in sorted(fits, key=lambda t: -t.insert.nose_radius_mm)[:1]:
         label = f"Finish with {other.id}, nose {other.insert.nose_radius_mm:g} mm"
@@ -264,16 +275,31 @@ def _too_thin(job: Job, operation: FinishOd, tool: TurningTool) -> list[Finding]
     ]
 
 
-def _coverage(work: Work, operation: FinishOd, stretch: Stretch, reach: Reach) -> Region:
+def _blocked(work: Work, stretch: Stretch) -> Region:
+    """Nose centres at which the insert cuts into the part or meets what stands in front."""
+    part = blocked_by_part(stretch.target, stretch.shape)
+    return part if stretch.is_bore else union([part, work.blocked_by_centre])
+
+
+def _below(outline: Points, ceiling: float) -> Points:
+    """The outline up to where it rises past the highest place the tool may go."""
+    over = np.flatnonzero(outline[:, 1] > ceiling)
+    if not len(over) or over[0] == 0:
+        return outline
+    last, beyond = outline[over[0] - 1], outline[over[0]]
+    share = (ceiling - last[1]) / (beyond[1] - last[1])
+    return np.vstack([outline[: over[0]], last + share * (beyond - last)])
+
+
+def _coverage(work: Work, operation: Finishing, stretch: Stretch, reach: Reach) -> Region:
     """What the finished stretch is declared to be clean of."""
-    top = work.scene.stock_r + work.shape.nose_radius + 1.0
+    top = stretch.ceiling if stretch.is_bore else work.scene.stock_r + work.shape.nose_radius + 1.0
     if not operation.allow_away:
         clean = reach.removable(top)
     else:
-        blocked = union([blocked_by_part(stretch.target, work.shape), work.blocked_by_centre])
-        window = box(stretch.nose_to, -1.0, stretch.nose_from, top)
-        free = [p for p in polygons(window.difference(blocked)) if math.isclose(p.bounds[3], top)]
-        clean = covered(max(free, key=lambda piece: piece.area), work.shape)
+        window = box(stretch.nose_to, stretch.bottom, stretch.nose_from, top)
+        free = [p for p in polygons(window.difference(_blocked(work, stretch))) if math.isclose(p.bounds[3], top)]
+        clean = covered(max(free, key=lambda piece: piece.area), stretch.shape)
     low = stretch.end_z if operation.to_z_mm is not None else -1e4
     high = 1e4 if stretch.from_z is None else stretch.from_z
-    return clean.intersection(box(low, 0, high, 1e4))
+    return stretch.frame.region(clean).intersection(box(low, 0, high, 1e4))

@@ -1,4 +1,4 @@
-"""Outside roughing toward the chuck.
+"""Roughing toward the chuck, outside and in a bore.
 
 Passes are straight lines clipped by reach and by the stock. The depth from the top down to the next shoulder is
 divided evenly, then each stretch below that shoulder on its own, so every step ends exactly at its allowance.
@@ -8,7 +8,7 @@ wall behind it, which is as steep as its trailing edge allows.
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from itertools import pairwise
 
 import numpy as np
@@ -24,15 +24,18 @@ from toreuma.core.geometry.recover import FIT_MM
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
 from toreuma.core.memo import fingerprint
-from toreuma.core.model import RoughOd, TurningTool
-from toreuma.core.plan.grounds import bend_of, insert_situation, interruption, proposed, spindle_of
+from toreuma.core.model import RoughBore, RoughOd
+from toreuma.core.plan.grounds import interruption, proposed, spindle_of
 from toreuma.core.plan.numbers import passes
-from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
+from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
+from toreuma.core.plan.turning import rough_situation
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 from toreuma.core.propose.proposal import Proposal
 
-__all__ = ["plan_rough_od"]
+__all__ = ["plan_rough"]
+
+Roughing = RoughOd | RoughBore
 
 SLIVER_MM = 0.02
 """Stock thinner than this above the contour is not worth a pass."""
@@ -85,21 +88,18 @@ class _Cut:
         return min(z), max(z)
 
 
-def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
+def plan_rough(work: Work, operation: Roughing) -> Cuts:
     """Remove everything the tool reaches above the contour and its allowances."""
-    tool, shape = work.tool, work.shape
-    if not isinstance(tool, TurningTool):
-        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for roughing")
     stretch, reach = _reach(work, operation)
     fit = COARSE_MM if _is_coarse(operation) else FIT_MM
-    touched = _engagement(work)
-    top = work.stock.bounds[3] + shape.nose_radius
-    proposal = _proposal(work, operation, tool, stretch, reach, top)
+    touched = _engagement(work, stretch)
+    top = stretch.top
+    proposal = _proposal(work, operation, stretch, reach)
     values = {**proposal.numbers, **_left(operation), **interruption(work, proposal)}
     limit = values["ap_max"].number
     cuts = work.memo.get(
-        ("cuts", tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit),
-        lambda: _cuts(reach.envelope, touched, top, shape.nose_radius, limit),
+        ("cuts", work.tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit, top),
+        lambda: _cuts(reach.envelope, touched, top, _floor(stretch), limit),
     )
     findings = list(stretch.findings)
     if not cuts:
@@ -112,8 +112,8 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
                 operation.id,
             )
         )
-    path = Path(work, spindle_of(work, proposal))
-    drawn = [_write(path, cut, top, values["f"].number, reach.envelope, fit) for cut in cuts]
+    path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
+    drawn = [_write(path, cut, stretch.safe, values["f"].number, reach.envelope, fit) for cut in cuts]
     if cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
@@ -122,35 +122,27 @@ def plan_rough_od(work: Work, operation: RoughOd) -> Cuts:
     return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord)
 
 
-def _is_coarse(operation: RoughOd) -> bool:
+def _is_coarse(operation: Roughing) -> bool:
     return min(operation.leave_axial_mm, operation.leave_radial_mm) > 10 * COARSE_MM
 
 
-def _reach(work: Work, operation: RoughOd) -> tuple[Stretch, Reach]:
+def _reach(work: Work, operation: Roughing) -> tuple[Stretch, Reach]:
     chord = COARSE_MM if _is_coarse(operation) else CHORD_MM
     stretch = stretch_of(work, operation, PAST_FINISH_MM, chord)
     return stretch, reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, chord)
 
 
-def _proposal(
-    work: Work, operation: RoughOd, tool: TurningTool, stretch: Stretch, reach: Reach, top: float
-) -> Proposal:
+def _proposal(work: Work, operation: Roughing, stretch: Stretch, reach: Reach) -> Proposal:
     """The numbers, from the steps between shoulders and the piece as it will be."""
+    top, nose = stretch.top, stretch.shape.nose_radius
     steps = work.memo.get(
-        ("steps", reach.envelope.points.tobytes(), top),
-        lambda: tuple(_steps(reach.envelope, top, work.shape.nose_radius)),
+        ("steps", reach.envelope.points.tobytes(), top), lambda: tuple(_steps(reach.envelope, top, _floor(stretch)))
     )
-    lowest = top - max((height for height, _ in steps), default=0.0) - work.shape.nose_radius
-    d_mm = 2 * work.stock.bounds[3]
-    situation = insert_situation(
-        work, tool.insert, "rough", tool.holder.entering_angle_deg, d_mm, max(d_mm / 2 + lowest, d_mm / 2)
-    )
-    after = work.stock.intersection(stretch.target)
-    bend = bend_of(work, after, stretch.nose_from, stretch.nose_to, operation.leave_radial_mm)
-    return proposed(work, replace(situation, bend=bend), steps)
+    lowest = top - max((height for height, _ in steps), default=0.0) - nose
+    return proposed(work, rough_situation(work, stretch, operation.leave_radial_mm, (top - nose, lowest)), steps)
 
 
-def _left(operation: RoughOd) -> dict[str, Evidence]:
+def _left(operation: Roughing) -> dict[str, Evidence]:
     """What roughing leaves."""
     formula = "about two thirds of the finishing nose radius"
     radial = Evidence(
@@ -160,14 +152,19 @@ def _left(operation: RoughOd) -> dict[str, Evidence]:
     return {"leave_radial": radial, "leave_axial": axial}
 
 
-def _engagement(work: Work) -> Region:
+def _floor(stretch: Stretch) -> float:
+    """The lowest nose centre: with the tip on the axis outside."""
+    return stretch.bottom if stretch.is_bore else stretch.shape.nose_radius
+
+
+def _engagement(work: Work, stretch: Stretch) -> Region:
     """Nose centres at which the insert touches stock worth cutting."""
 
     def compute() -> Region:
-        worth = work.stock.buffer(-SLIVER_MM, join_style="mitre")
-        return grow(sum_with(worth, -work.shape.core), work.shape.nose_radius, 0.005)
+        worth = stretch.stock.buffer(-SLIVER_MM, join_style="mitre")
+        return grow(sum_with(worth, -stretch.shape.core), stretch.shape.nose_radius, 0.005)
 
-    return work.memo.get(("engagement", work.tool, fingerprint(work.stock)), compute)
+    return work.memo.get(("engagement", work.tool, fingerprint(stretch.stock)), compute)
 
 
 def _cuts(envelope: Envelope, touched: Region, top: float, floor: float, limit: float) -> list[_Cut]:
@@ -307,10 +304,10 @@ def _descent(marked: Points, right: int, above: float) -> Points:
     return np.asarray(marked[start : right + 1])
 
 
-def _write(path: Path, cut: _Cut, top: float, feed: float, contour: Envelope, fit: float) -> Pass:
+def _write(path: Path, cut: _Cut, safe: float, feed: float, contour: Envelope, fit: float) -> Pass:
     """Write one pass down and return what to draw."""
     head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
-    _travel(path, (float(head[0]), float(head[1])), top, contour)
+    _travel(path, (float(head[0]), float(head[1])), safe, contour)
     begin = len(path.motions)
     if len(cut.entry) > 1:
         path.along(path.recovered(cut.entry, fit), feed)
@@ -320,15 +317,14 @@ def _write(path: Path, cut: _Cut, top: float, feed: float, contour: Envelope, fi
         path.along(path.recovered(cut.climb, fit), feed)
     segments = tuple(motion.segment for motion in path.motions[begin:])
     z, r = path.nose
-    path.feed(feed, z=z + PULL_OUT_MM, r=r + PULL_OUT_MM)
+    path.feed(feed, z=z + PULL_OUT_MM, r=min(r + PULL_OUT_MM, safe))
     return Pass(segments, cut.above - cut.level)
 
 
-def _travel(path: Path, head: tuple[float, float], top: float, contour: Envelope) -> None:
+def _travel(path: Path, head: tuple[float, float], safe: float, contour: Envelope) -> None:
     """From where the tool is to just above the start of a pass: straight back if nothing stands between."""
     z, r = path.nose
-    clear = head[1] + PULL_OUT_MM
-    safe = top + APPROACH_MM
+    clear = min(head[1] + PULL_OUT_MM, safe)
     if not path.motions:
         path.come(head[0], max(clear, min(safe, r)))
     elif head[0] > z and r >= max(clear - SAME_MM, contour.highest(z, head[0]) + PULL_OUT_MM / 2):

@@ -1,0 +1,1 @@
+"""From a part to a route: which tools, which operations, in which order, each with its reasons."""

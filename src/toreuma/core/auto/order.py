@@ -1,0 +1,38 @@
+"""The order of operations: what clears the way first, thin and finished places late, parting off last."""
+
+from collections.abc import Sequence
+
+from toreuma.core.auto.steps import Step
+from toreuma.core.model import Job
+
+__all__ = ["SLENDER", "ordered"]
+
+SLENDER = 2.5
+"""Stick-out over diameter from which the outside is roughed before facing: the force goes toward the chuck."""
+
+RANKS = {
+    "face": 10,
+    "centre": 15,
+    "drill bore": 20,
+    "rough outside": 30,
+    "rough bore": 40,
+    "finish outside": 50,
+    "groove": 60,
+    "finish bore": 70,
+    "groove inside": 75,
+    "drill": 80,
+    "tap": 85,
+    "thread": 90,
+    "part off": 100,
+}
+
+
+def ordered(job: Job, steps: Sequence[Step]) -> list[Step]:
+    """Steps in the order they are cut; equal ones stay as they came."""
+    hold = job.setup.hold
+    long_one = job.stock.kind != "free" and hold.stick_out_mm / job.stock.largest_d_mm > SLENDER
+    ranks = {**RANKS, "face": 35} if long_one and job.setup.centre is None else RANKS
+    has_bore = any(step.group == "drill bore" for step in steps)
+    if has_bore:
+        ranks = RANKS
+    return sorted(steps, key=lambda step: ranks[step.group])

@@ -1,0 +1,144 @@
+"""What operations a wish becomes with the tool advised for it."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from toreuma.core.advise.advice import Advice
+from toreuma.core.advise.candidate import Candidate
+from toreuma.core.advise.wishes import Wish
+from toreuma.core.model import (
+    CutGroove,
+    DrillHole,
+    Face,
+    FinishBore,
+    FinishOd,
+    Job,
+    Operation,
+    PartOff,
+    RoughBore,
+    RoughOd,
+)
+from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.tool import Drill, Tool
+from toreuma.core.scene import Scene
+from toreuma.core.standards.threads import Thread
+
+__all__ = ["Step", "steps_of"]
+
+ID = "new"
+
+
+@dataclass(frozen=True)
+class Step:
+    """An operation to come, the tool for it, and the group that says when it is cut."""
+
+    group: str
+    operation: Operation
+    tool: Tool
+    reasons: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class _Ask:
+    job: Job
+    scene: Scene
+    wish: Wish
+    advice: Advice
+    best: Candidate
+    store: Catalogue
+    threads: Mapping[str, Thread]
+
+    def step(self, group: str, operation: Operation, candidate: Candidate | None = None) -> Step:
+        one = candidate or self.best
+        return Step(group, operation, one.tool, one.reasons)
+
+
+def steps_of(
+    job: Job, scene: Scene, wish: Wish, advice: Advice, store: Catalogue, threads: Mapping[str, Thread]
+) -> list[Step]:
+    """The steps of one wish; there is advice for it."""
+    assert advice.best is not None
+    return MAKERS[wish.use](_Ask(job, scene, wish, advice, advice.best, store, threads))
+
+
+def _face(ask: _Ask) -> list[Step]:
+    return [ask.step("face", Face(id=ID, name="Face the front", tool=ID))]
+
+
+def _rough(ask: _Ask) -> list[Step]:
+    inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
+    kind, group = (RoughBore, "rough bore") if inside else (RoughOd, "rough outside")
+    steps = [ask.step(group, kind(id=ID, name=ask.wish.words, tool=ID))]
+    split = ask.advice.split
+    if split is not None:
+        name = f"{ask.wish.words}: what is left"
+        steps.append(ask.step(group, kind(id=ID, name=name, tool=ID), split.candidate))
+    return steps
+
+
+def _finish(ask: _Ask) -> list[Step]:
+    inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
+    ra = _finest(ask.job, inside)
+    if inside:
+        return [ask.step("finish bore", FinishBore(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra))]
+    return [ask.step("finish outside", FinishOd(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra))]
+
+
+def _finest(job: Job, inside: bool) -> float:
+    """The finest roughness wanted on the side, um."""
+    elements = job.part.inside if inside else job.part.outside
+    marks = [element.ra_um for element in elements if element.ra_um is not None]
+    return min([*marks, job.part.ra_um or 3.2])
+
+
+def _groove(ask: _Ask) -> list[Step]:
+    feature = ask.job.part.features[ask.wish.feature]
+    inside = getattr(feature, "side", "outside") == "inside"
+    operation = CutGroove(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature)
+    return [ask.step("groove inside" if inside else "groove", operation)]
+
+
+def _drill(ask: _Ask) -> list[Step]:
+    group = "drill bore" if ask.wish.key == "drill bore" else "drill"
+    steps = []
+    spot = _spot(ask)
+    if spot is not None:
+        reasons = (f"Ø {spot.d_mm:g} mm, {spot.point_deg:g}°: starts the drill in the middle",)
+        operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
+        steps.append(Step(group, operation, spot, reasons))
+    return [*steps, ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID))]
+
+
+def _spot(ask: _Ask) -> Drill | None:
+    """A spot drill for a slender drill of high-speed steel, or for any small twist drill."""
+    drill = ask.best.tool
+    if not isinstance(drill, Drill) or drill.form != "twist":
+        return None
+    spots = [tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "spot"]
+    fitting = [spot for spot in spots if spot.point_deg >= drill.point_deg - 1e-6] or spots
+    return min(fitting, key=lambda spot: abs(spot.d_mm - drill.d_mm), default=None)
+
+
+def _centre(ask: _Ask) -> list[Step]:
+    return [ask.step("centre", DrillHole(id=ID, name=ask.wish.words, tool=ID))]
+
+
+def _part_off(ask: _Ask) -> list[Step]:
+    return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID))]
+
+
+def _none(ask: _Ask) -> list[Step]:
+    return []
+
+
+MAKERS: dict[str, Callable[[_Ask], list[Step]]] = {
+    "face": _face,
+    "rough": _rough,
+    "finish": _finish,
+    "groove": _groove,
+    "drill": _drill,
+    "centre": _centre,
+    "tap": _none,
+    "thread": _none,
+    "part_off": _part_off,
+}
