@@ -1,11 +1,23 @@
 """One move of a tool: the value that planning writes down as text and reading makes from text again."""
 
+import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
 from toreuma.core.geometry.elements import Line, Segment
 
-__all__ = ["STOPPED", "Motion", "Spindle"]
+__all__ = ["PECK_BACK_OFF_MM", "STOPPED", "Motion", "Spindle", "peck_bottoms"]
+
+PECK_BACK_OFF_MM = 0.5
+"""How far above the bottom a rapid back into a hole ends."""
+
+
+def peck_bottoms(start: float, end: float, peck: float) -> list[float]:
+    """Bottoms of equal pecks from ``start`` down to ``end``, mm; one where ``peck`` is not positive."""
+    if peck <= 0:
+        return [end]
+    count = max(1, math.ceil((start - end) / peck - 1e-9))
+    return [*(start - peck * (i + 1) for i in range(count - 1)), end]
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +37,7 @@ class Motion:
     """A move of the programmed point, mm in (z, r).
 
     ``feed`` is None for a rapid; otherwise mm per revolution, or mm per minute when ``per_minute``.
+    ``in_step`` moves follow the angle of the spindle: ``feed`` is the lead of a thread.
     ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's.
     """
 
@@ -36,6 +49,7 @@ class Motion:
     line: int = 0
     section: int = -1
     dwell_s: float = 0.0
+    in_step: bool = False
 
     @property
     def is_rapid(self) -> bool:

@@ -8,6 +8,7 @@ from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.model import (
     CutGroove,
+    CutThread,
     DrillHole,
     Face,
     FinishBore,
@@ -17,11 +18,14 @@ from toreuma.core.model import (
     PartOff,
     RoughBore,
     RoughOd,
+    TapHole,
 )
 from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.tool import Drill, Tool
 from toreuma.core.scene import Scene
 from toreuma.core.standards.threads import Thread
+from toreuma.core.standards.threads.form import form_of
 
 __all__ = ["Step", "steps_of"]
 
@@ -127,8 +131,16 @@ def _part_off(ask: _Ask) -> list[Step]:
     return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID))]
 
 
-def _none(ask: _Ask) -> list[Step]:
-    return []
+def _thread(ask: _Ask) -> list[Step]:
+    feature = ask.job.part.features[ask.wish.feature]
+    assert isinstance(feature, ThreadFeature)
+    form = form_of(ask.threads[feature.designation], feature.side)
+    operation = CutThread(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature, form=form)
+    return [ask.step("thread", operation)]
+
+
+def _tap(ask: _Ask) -> list[Step]:
+    return [ask.step("tap", TapHole(id=ID, name=ask.wish.words, tool=ID))]
 
 
 MAKERS: dict[str, Callable[[_Ask], list[Step]]] = {
@@ -138,7 +150,7 @@ MAKERS: dict[str, Callable[[_Ask], list[Step]]] = {
     "groove": _groove,
     "drill": _drill,
     "centre": _centre,
-    "tap": _none,
-    "thread": _none,
+    "tap": _tap,
+    "thread": _thread,
     "part_off": _part_off,
 }

@@ -38,6 +38,9 @@ __all__ = ["shape_of"]
 SEAT_MM = 0.6
 """How far the holder's head stays behind the insert's edges."""
 
+TOOTH_HEIGHT = 0.5413
+"""Height of a tap's tooth over its pitch: 5/8 of the fundamental triangle (ISO 68-1)."""
+
 SLIM_SHARE = 0.1
 """How much narrower a blade is behind its cutting width, each side, as a share of that."""
 
@@ -241,9 +244,21 @@ def _reamer(tool: Reamer) -> ToolShape:
 
 
 def _tap(tool: Tap) -> ToolShape:
-    r, lead = tool.d_mm / 2, tool.lead_pitches * tool.pitch_mm
-    return _axial([(0.0, max(r - 0.6 * tool.pitch_mm, 0.3 * r)), (lead, r), (tool.flute_length_mm, r)],
-                  tool.overall_length_mm, tool.shank_d_mm / 2)  # fmt: skip
+    """A web with a tooth at every pitch, lower in the lead; the programmed point is its end."""
+    pitch, r = tool.pitch_mm, tool.d_mm / 2
+    lead, high = tool.lead_pitches * pitch, TOOTH_HEIGHT * pitch
+    web = max(r - 1.2 * high, 0.3 * r)
+    shape = _axial([(0.0, 0.8 * web), (0.3 * pitch, web), (tool.flute_length_mm, web)], tool.overall_length_mm,
+                   tool.shank_d_mm / 2)  # fmt: skip
+    teeth = []
+    for count in range(int(tool.flute_length_mm / pitch)):
+        z = (count + 0.5) * pitch
+        crest = r - high * max(1 - z / lead, 0.0)
+        wide = (crest - (r - high)) * math.tan(math.radians(30)) + pitch / 16
+        if crest > web:
+            tooth = [[z - pitch / 16, crest], [z + pitch / 16, crest], [z + wide, r - high], [z - wide, r - high]]
+            teeth += [np.array(tooth), np.array(tooth) * [1.0, -1.0]]
+    return replace(shape, ahead=tuple(teeth))
 
 
 def _axial(outline: list[tuple[float, float]], overall: float, shank_r: float, begin: float = 0.0) -> ToolShape:

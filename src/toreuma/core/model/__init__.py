@@ -19,6 +19,7 @@ from toreuma.core.model.machine import Machine, PowerPoint
 from toreuma.core.model.material import Material, StartSpeed
 from toreuma.core.model.operation import (
     CutGroove,
+    CutThread,
     DrillHole,
     Face,
     FinishBore,
@@ -29,6 +30,8 @@ from toreuma.core.model.operation import (
     ReamHole,
     RoughBore,
     RoughOd,
+    TapHole,
+    ThreadForm,
 )
 from toreuma.core.model.part import Corner, Element, Part, Size
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
@@ -44,6 +47,7 @@ __all__ = [
     "Collet",
     "Corner",
     "CutGroove",
+    "CutThread",
     "DrillHole",
     "Element",
     "Face",
@@ -83,7 +87,9 @@ __all__ = [
     "StartSpeed",
     "Stock",
     "Supply",
+    "TapHole",
     "ThreadFeature",
+    "ThreadForm",
     "Tool",
     "TubeBar",
     "TurningTool",

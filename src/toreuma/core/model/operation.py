@@ -8,6 +8,7 @@ from toreuma.core.model.base import Identifier, Length, Name, Positive, Share, V
 
 __all__ = [
     "CutGroove",
+    "CutThread",
     "DrillHole",
     "Face",
     "FinishBore",
@@ -18,6 +19,8 @@ __all__ = [
     "ReamHole",
     "RoughBore",
     "RoughOd",
+    "TapHole",
+    "ThreadForm",
 ]
 
 Allowance = Annotated[float, Field(ge=0, le=100)]
@@ -124,6 +127,56 @@ class CutGroove(_Operation):
     leave_mm: Allowance = Field(default=0.0, description="Left all round for another tool")
 
 
+class ThreadForm(Value):
+    """The thread to be cut, as its standard gives it: diameters in mm, least and greatest."""
+
+    designation: Name
+    pitch_mm: Positive
+    flank_deg: float = Field(ge=20, le=90, description="Between the flanks")
+    pitch_d_mm: tuple[Positive, Positive] = Field(description="Limits of the pitch diameter; the middle is aimed at")
+    crest_d_mm: tuple[Positive, Positive] = Field(
+        description="Limits of the diameter the thread is cut into: major outside, minor in a bore"
+    )
+    starts: int = Field(default=1, ge=1, le=24)
+    left_hand: bool = False
+    taper: float = Field(default=0.0, ge=0, lt=0.5, description="Growth of the diameter along the length")
+
+    @property
+    def lead_mm(self) -> float:
+        return self.pitch_mm * self.starts
+
+
+class CutThread(_Operation):
+    """Cut a thread of the part with a single-point tool."""
+
+    kind: Literal["thread"] = "thread"
+    feature: int = Field(ge=0, description="Which of the part's features, counted from 0")
+    form: ThreadForm
+    infeed: Literal["modified", "radial", "flank", "alternating"] = Field(
+        default="modified", description="A degree beside the flank; square; along the flank; from both flanks in turn"
+    )
+    division: Literal["area", "depth", "typed"] = Field(
+        default="area", description="Passes of equal chip area, of equal depth, or as typed"
+    )
+    passes: int | None = Field(default=None, ge=1, le=100, description="Empty: by pitch and material")
+    typed_mm: tuple[Positive, ...] = Field(
+        default=(), max_length=100, description="Depth after each pass, on radius, rising"
+    )
+    spring_passes: int = Field(default=1, ge=0, le=10, description="Passes more at the full depth")
+    start_mm: Positive | None = Field(default=None, description="Run-in in front of the thread; empty: computed")
+    measured_over_wires_mm: Positive | None = Field(
+        default=None, description="Size over the best wires found on a cut thread, to be cut again; empty: a new one"
+    )
+
+
+class TapHole(_Operation):
+    """Tap the hole on the axis."""
+
+    kind: Literal["tap"] = "tap"
+    depth_mm: Positive | None = Field(default=None, description="Of full thread; empty: as the part says")
+    rigid: bool = Field(default=True, description="Feed in step with the spindle; otherwise in a floating holder")
+
+
 class ReamHole(_Operation):
     """Bring a drilled hole on the axis to size."""
 
@@ -135,6 +188,16 @@ class ReamHole(_Operation):
 
 
 Operation = Annotated[
-    Face | RoughOd | FinishOd | RoughBore | FinishBore | PartOff | DrillHole | ReamHole | CutGroove,
+    Face
+    | RoughOd
+    | FinishOd
+    | RoughBore
+    | FinishBore
+    | PartOff
+    | DrillHole
+    | ReamHole
+    | CutGroove
+    | CutThread
+    | TapHole,
     Field(discriminator="kind"),
 ]

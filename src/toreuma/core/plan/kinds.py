@@ -12,6 +12,8 @@ from toreuma.core.plan.part_off import plan_part_off
 from toreuma.core.plan.ream import plan_ream
 from toreuma.core.plan.result import Cuts
 from toreuma.core.plan.rough import plan_rough
+from toreuma.core.plan.tap import plan_tap
+from toreuma.core.plan.thread import plan_thread
 from toreuma.core.plan.work import Work
 
 __all__ = ["KINDS", "Kind"]
@@ -34,5 +36,7 @@ KINDS: dict[str, Kind] = {
     "drill": Kind(plan_drill, "Drill on the axis"),
     "ream": Kind(plan_ream, "Ream on the axis"),
     "groove": Kind(plan_groove, "Groove"),
+    "thread": Kind(plan_thread, "Thread"),
+    "tap": Kind(plan_tap, "Tap on the axis"),
     "part_off": Kind(plan_part_off, "Part off"),
 }

@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.infeed import InfeedPass
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Segment
@@ -14,7 +15,7 @@ from toreuma.core.motion import Motion
 from toreuma.core.propose.proposal import Proposal
 from toreuma.core.simulate.clock import Times
 
-__all__ = ["PLANNING_CHORD_MM", "Cuts", "OperationFault", "OperationPlan", "Pass"]
+__all__ = ["PLANNING_CHORD_MM", "Cuts", "Cycle", "OperationFault", "OperationPlan", "Pass"]
 
 
 class OperationFault(ToreumaError):
@@ -36,6 +37,23 @@ class Pass:
     finishing: bool = False
 
 
+@dataclass(frozen=True)
+class Cycle:
+    """A run of moves that a control makes from one block: from move ``first`` on, ``count`` moves.
+
+    ``name`` is what the dialect calls it; places are those of the programmed point, mm, with r on radius.
+    """
+
+    name: str
+    first: int
+    count: int
+    feed: float
+    z: float
+    r: float | None = None
+    back_z: float | None = None
+    peck: float | None = None
+
+
 PLANNING_CHORD_MM = 0.001
 """How closely planning simulates its own cuts; the proof, which decides, does it more finely."""
 
@@ -46,7 +64,8 @@ class Cuts:
 
     ``coverage`` gives the region the operation leaves clean as far as its tool reaches; it is computed only
     when somebody asks what remains. ``chord_mm`` is how closely planning simulates the cuts: coarsely where a
-    finishing allowance stays on.
+    finishing allowance stays on. ``infeed`` are the passes of a thread;
+    ``cycles`` are the runs of moves to be written as one block each.
     """
 
     motions: tuple[Motion, ...]
@@ -56,6 +75,8 @@ class Cuts:
     proposal: Proposal | None = None
     coverage: Callable[[], Region] = field(default=lambda: EMPTY, compare=False)
     chord_mm: float = PLANNING_CHORD_MM
+    infeed: tuple[InfeedPass, ...] = ()
+    cycles: tuple[Cycle, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -113,6 +113,10 @@ class Path:
     def feed(self, feed: float, z: float | None = None, r: float | None = None) -> None:
         self._go(z, r, feed)
 
+    def thread(self, lead: float, z: float, r: float | None = None) -> None:
+        """In step with the spindle, ``lead`` mm in a turn."""
+        self._go(z, r, lead, in_step=True)
+
     def along(self, segments: Iterable[Segment], feed: float) -> list[Segment]:
         """Follow segments of the nose centre; returns the segments of the programmed point."""
         written = []
@@ -154,12 +158,13 @@ class Path:
         self._add(Line(self._at, (self._at[0], index[1])), None)
         self._add(Line(self._at, index), None)
 
-    def _go(self, z: float | None, r: float | None, feed: float | None) -> None:
+    def _go(self, z: float | None, r: float | None, feed: float | None, in_step: bool = False) -> None:
         target = (self._at[0] if z is None else z + self._tip[0], self._at[1] if r is None else r + self._tip[1])
-        self._add(Line(self._at, target), feed)
+        self._add(Line(self._at, target), feed, in_step)
 
-    def _add(self, segment: Segment, feed: float | None) -> None:
+    def _add(self, segment: Segment, feed: float | None, in_step: bool = False) -> None:
         if segment.length < 1e-6:
             return
-        self.motions.append(Motion(self._frame.segment(segment), feed, self._spindle, self._work.tool.station))
+        made = Motion(self._frame.segment(segment), feed, self._spindle, self._work.tool.station, in_step=in_step)
+        self.motions.append(made)
         self._at = segment.end

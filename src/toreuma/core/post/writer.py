@@ -9,7 +9,7 @@ from toreuma.core.errors import ProgramError
 from toreuma.core.geometry.elements import Arc, Point
 from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.result import Cycle, OperationPlan
 
 __all__ = ["Posted", "post"]
 
@@ -83,8 +83,14 @@ class _Writer:
         )
         self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
         self._move = self._dialect.codes["rapid"]
-        for motion in planned.motions:
-            self._motion(motion)
+        cycles = {cycle.first: cycle for cycle in planned.cuts.cycles}
+        covered = 0
+        for index, motion in enumerate(planned.motions):
+            if index in cycles:
+                self._cycle(cycles[index], planned.motions[index + cycles[index].count - 1])
+                covered = index + cycles[index].count
+            elif index >= covered:
+                self._motion(motion)
         self._blocks(self._dialect.after_tool)
 
     def _motion(self, motion: Motion) -> None:
@@ -97,6 +103,8 @@ class _Writer:
         centre = self._centre_words(arc) if arc else None
         if motion.is_rapid:
             move = codes["rapid"]
+        elif motion.in_step:
+            move = codes["thread"]
         elif arc is None or centre is None:
             move = codes["line"]
         else:
@@ -113,6 +121,23 @@ class _Writer:
                 self._feed = feed
         self._block(" ".join(words))
         self._move, self._x, self._z = move, x, z
+
+    def _cycle(self, cycle: Cycle, last: Motion) -> None:
+        """A run of moves as one block, and the word that ends it."""
+        codes = self._dialect.codes
+        words = [codes[cycle.name]]
+        words += [self._x_word(cycle.r)] if cycle.r is not None else []
+        words.append(self._z_word(cycle.z))
+        if cycle.back_z is not None:
+            words.append(f"R{self._number_text(cycle.back_z * self._scale, self._places)}")
+        if cycle.peck is not None:
+            words.append(f"Q{round(cycle.peck * self._scale * 10**self._places)}")
+        words.append(f"F{self._number_text(cycle.feed * self._scale, self._dialect.feed_decimals[self._units])}")
+        self._block(" ".join(words))
+        if cycle.name != "thread_cycle":
+            self._block(codes["cycle_off"])
+        self._feed = self._move = ""
+        self._x, self._z = self._x_word(last.end[1]), self._z_word(last.end[0])
 
     def _centre_words(self, arc: Arc) -> str | None:
         """R, or I and K from the start; None for an arc that is a straight line at this resolution."""

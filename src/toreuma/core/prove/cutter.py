@@ -6,7 +6,13 @@ from dataclasses import dataclass
 import shapely
 
 from toreuma.core.cutting.beam import Compliance, compliance_of
-from toreuma.core.cutting.force import available_power_kw, cutting_power_kw, force_with_nose_n, in_plane_n
+from toreuma.core.cutting.force import (
+    available_power_kw,
+    cutting_power_kw,
+    force_with_nose_n,
+    in_plane_n,
+    specific_force_n_mm2,
+)
 from toreuma.core.cutting.holes import drilling
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold, polygons, tidy, union
@@ -15,6 +21,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import Motion
+from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import body_sweep, cutting_sweep
 
@@ -65,10 +72,12 @@ class Cutter:
         self._job = job
         self._scene = scene
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
-        self._sunk_part = scene.part.buffer(-GOUGE_MM, join_style="mitre")
+        self.guarded = scene.part.difference(allowed_by_threads(job))
+        self._sunk_part = self.guarded.buffer(-GOUGE_MM, join_style="mitre")
         self.stock = scene.stock
         self.piece: Region = EMPTY
         self._bending: tuple[int, Compliance | None] | None = None
+        self._after_thread = False
         self.contacts: list[Contact] = []
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
@@ -88,7 +97,11 @@ class Cutter:
         tool, shape = self._shapes[motion.station]
         swept = cutting_sweep([motion], shape)
         body = fold(body_sweep(motion, shape))
-        if motion.is_rapid:
+        drawn_out = self._after_thread and motion.start[0] == motion.end[0]  # pulled straight out of a thread
+        self._after_thread = motion.in_step
+        if motion.is_rapid and drawn_out:
+            removed = 0.0
+        elif motion.is_rapid:
             self._touch("rapid in metal", fold(swept), self.stock, motion, shape)
             removed = 0.0
         else:
@@ -96,15 +109,17 @@ class Cutter:
         self._touch("holder in metal", body, self.stock, motion, shape)
         self._touch("holder in jaws or chuck", body, self._scene.fixed, motion, shape)
         self._touch("insert in jaws or chuck", fold(swept), self._scene.fixed, motion, shape)
-        return self._drilled(motion, removed, tool) if isinstance(tool, Drill) else self._step(motion, removed, shape)
+        if isinstance(tool, Drill):
+            return self._drilled(motion, removed, tool)
+        return self._threaded(motion, removed) if motion.in_step else self._step(motion, removed, shape)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         swept = fold(swept)
         if not shapely.intersects(swept, self.stock):
             return 0.0
         if shapely.intersects(swept, self._sunk_part):
-            over = swept.intersection(self._scene.part)
-            depth = depth_inside(over, self._scene.part)
+            over = swept.intersection(self.guarded)
+            depth = depth_inside(over, self.guarded)
             if depth > GOUGE_MM:
                 at = over.representative_point()
                 self.gouges.append(Gouge(motion.line, (at.x, at.y), depth))
@@ -156,6 +171,19 @@ class Cutter:
         radial = across * dz + along * dr
         there = available_power_kw(self._job.machine, rpm)
         return Step(removed, depth, power, there, force, radial * self._gives_way(motion))
+
+    def _threaded(self, motion: Motion, removed: float) -> Step:
+        """A pass of a thread: every turn takes the same chip."""
+        rpm = spindle_rpm(motion.spindle, 0.0, self._job.machine.max_rpm)
+        if removed < 1e-9 or motion.feed is None or rpm <= 0:
+            return Step()
+        turns = max(motion.segment.length / motion.feed, 1.0)
+        area, radius = removed / turns, max(abs(motion.start[1]), abs(motion.end[1]))
+        depth = math.sqrt(area)
+        force = specific_force_n_mm2(self._job.stock.material, max(depth / 2, 1e-3)) * area
+        power = cutting_power_kw(force, 2 * math.pi * radius * rpm / 1000)
+        there = available_power_kw(self._job.machine, rpm)
+        return Step(removed, depth, power, there, force, 0.5 * force * self._gives_way(motion))
 
     def _drilled(self, motion: Motion, removed: float, tool: Drill) -> Step:
         """A move of a drill: power from its torque, and thrust as the force."""

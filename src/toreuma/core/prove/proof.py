@@ -12,6 +12,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
+from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
 from toreuma.core.read import Program
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.timeline import Timeline, timeline_of
@@ -33,7 +34,8 @@ class Proof:
     """What came of cutting a program.
 
     ``leftover`` is metal on the part beyond what the plan declared, ``declared`` what it said would stay;
-    ``states`` is the stock after each section, ``final`` the finished piece or what is still in the chuck.
+    ``threads`` are measured on the finished piece; ``states`` is the stock after each section, ``final`` the finished
+    piece or what is still in the chuck.
     """
 
     program: Program
@@ -49,6 +51,7 @@ class Proof:
     contacts: tuple[Contact, ...]
     findings: tuple[Finding, ...]
     parted: bool
+    threads: tuple[ThreadMade, ...] = ()
 
     @property
     def ok(self) -> bool:
@@ -88,9 +91,10 @@ def prove(
     if states:
         states[-1] = (states[-1][0], cutter.stock)
     final = cutter.finished
-    gouged = scene.part.difference(final)
+    gouged = cutter.guarded.difference(final)
+    made = threads_made(job, final)
     # Each cut is measured on its own as well: after several deep ones the final surface alone tells too little.
-    gouge_um = 1000 * max([depth_inside(gouged, scene.part), *(gouge.depth_mm for gouge in cutter.gouges)])
+    gouge_um = 1000 * max([depth_inside(gouged, cutter.guarded), *(gouge.depth_mm for gouge in cutter.gouges)])
     around = final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
     extra = _without_film(around.difference(scene.part))
     undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
@@ -101,6 +105,7 @@ def prove(
         *_tool_findings(cutter, program),
         *_gouge_findings(cutter.gouges),
         *_contact_findings(cutter.contacts),
+        *thread_findings(job, made),
         *_loose_findings(cutter),
         *_power_findings(program, steps),
         *_leftover_findings(undeclared, scene, program, cutter),
@@ -121,6 +126,7 @@ def prove(
         tuple(cutter.contacts),
         tuple(sorted(findings, key=lambda finding: finding.severity != "error")),
         not cutter.piece.is_empty,
+        made,
     )
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_through_ends
-from toreuma.core.motion import STOPPED, Motion, Spindle
+from toreuma.core.motion import PECK_BACK_OFF_MM, STOPPED, Motion, Spindle, peck_bottoms
 from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
@@ -131,7 +131,7 @@ class _Reader:
                     names.append(name)
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
-            elif letter not in "OXZUWRIKFSTP":
+            elif letter not in "OXZUWRIKFSTPQ":
                 self._say(
                     "error",
                     "program.word",
@@ -162,7 +162,16 @@ class _Reader:
 
     def _mode(self, name: str, block: Block) -> None:
         state = self._state
-        if name in ("rapid", "line", "arc_clockwise", "arc_counter_clockwise"):
+        if name in (
+            "rapid",
+            "line",
+            "thread",
+            "tap_cycle",
+            "peck_cycle",
+            "thread_cycle",
+            "arc_clockwise",
+            "arc_counter_clockwise",
+        ):
             state.move = name
         elif name in ("mm", "inch"):
             state.scale, state.units_set = (25.4 if name == "inch" else 1.0), True
@@ -190,6 +199,8 @@ class _Reader:
                 )
         elif name == "clamp":
             self._clamp(block)
+        elif name == "cycle_off":
+            state.move = ""
 
     def _clamp(self, block: Block) -> None:
         speed = block.value("S")
@@ -281,10 +292,59 @@ class _Reader:
             self._add(Line(state.at, target), None, block)
             return
         feed = self._feed_in_force(block)
+        if state.move.endswith("_cycle"):
+            self._cycle(target, feed, block)
+            return
+        if state.move == "thread":
+            self._thread(target, feed, block)
+            return
         segment: Segment = Line(state.at, target)
         if state.move.startswith("arc"):
             segment = self._arc(target, block) or segment
         self._add(segment, feed, block)
+
+    def _cycle(self, target: Point, feed: float, block: Block) -> None:
+        """The moves a control makes from one block: tapping, pecking, one pass of a thread."""
+        state, start = self._state, self._state.at
+        back = block.value("R")
+        back_z = start[0] if back is None else back * state.scale
+        if state.move == "thread_cycle":
+            self._add(Line(start, (start[0], target[1])), None, block)
+            self._thread(target, feed, block)
+            self._add(Line(state.at, (target[0], start[1])), None, block)
+            self._add(Line(state.at, start), None, block)
+            return
+        self._add(Line(start, (back_z, start[1])), None, block)
+        if state.move == "tap_cycle":
+            self._thread((target[0], start[1]), feed, block)
+            self._thread((back_z, start[1]), feed, block)
+            return
+        peck = (
+            (block.value("Q") or 0.0) * state.scale / 10 ** self._dialect.decimals["inch" if state.scale != 1 else "mm"]
+        )
+        for bottom in peck_bottoms(back_z, target[0], peck):
+            if state.at[0] < back_z:
+                above = state.at[0] + PECK_BACK_OFF_MM
+                self._add(Line(state.at, (back_z, start[1])), None, block)
+                self._add(Line(state.at, (above, start[1])), None, block)
+            self._add(Line(state.at, (bottom, start[1])), feed, block)
+        self._add(Line(state.at, (back_z, start[1])), None, block)
+
+    def _thread(self, target: Point, lead: float, block: Block) -> None:
+        """A move in step with the spindle: the feed is the lead."""
+        if self._state.surface:
+            self._once(
+                "error",
+                "thread.surface",
+                block.line,
+                "a thread with constant surface speed",
+                "the spindle changes its speed between passes and the thread is crossed",
+                key=f"thread{self._state.section}",
+            )
+        if target != self._state.at:
+            made = self._motion(Line(self._state.at, target), lead, block)
+            self._motions.append(replace(made, in_step=True, per_minute=False))
+        self._state.at = target
 
     def _feed_in_force(self, block: Block) -> float:
         state = self._state

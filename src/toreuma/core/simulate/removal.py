@@ -1,9 +1,11 @@
 """What moves take away from the stock."""
 
+import math
 from collections.abc import Sequence
 
 import numpy as np
 import shapely
+from shapely.affinity import translate
 
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.minkowski import sweep
@@ -23,7 +25,14 @@ def nose_path(motion: Motion, shape: ToolShape, tolerance_mm: float = SIMULATION
 
 
 def cutting_sweep(motions: Sequence[Motion], shape: ToolShape, chord_mm: float = SIMULATION_CHORD_MM) -> Region:
-    """What the cutting edge passes over in a run of moves of one tool."""
+    """What the cutting edge passes over in a run of moves of one tool.
+
+    A move in step with the spindle meets a half plane through the axis once a turn: it stamps the tool into it.
+    """
+    if any(motion.in_step for motion in motions):
+        threads = [_stamped(motion, shape) for motion in motions if motion.in_step]
+        others = cutting_sweep([motion for motion in motions if not motion.in_step], shape, chord_mm)
+        return shapely.union_all([*threads, others])
     paths = [nose_path(motion, shape, chord_mm) for motion in motions if motion.segment.length > 1e-12]
     if not paths:
         return EMPTY
@@ -35,6 +44,15 @@ def cutting_sweep(motions: Sequence[Motion], shape: ToolShape, chord_mm: float =
         else:
             runs.append([path])
     return shapely.union_all([sweep(np.vstack(run), shape.core, shape.nose_radius, chord_mm) for run in runs])
+
+
+def _stamped(motion: Motion, shape: ToolShape) -> Region:
+    """The cutting part at its place after every whole turn of a move in step with the spindle."""
+    assert motion.feed is not None
+    turns = math.floor(motion.segment.length / motion.feed + 1e-9)
+    places = [motion.segment.at(turn * motion.feed / motion.segment.length) for turn in range(turns + 1)]
+    cutting, (tip_z, tip_r) = shape.cutting, shape.tip
+    return shapely.union_all([translate(cutting, z - tip_z, r - tip_r) for z, r in places])
 
 
 def body_sweep(motion: Motion, shape: ToolShape) -> Region:

@@ -1,0 +1,103 @@
+"""How a thread is divided into passes: depth, sideways shift, chip area and force of each."""
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from toreuma.core.cutting.force import specific_force_n_mm2
+from toreuma.core.model import Material
+
+__all__ = ["Division", "Infeed", "InfeedPass", "first_depth_mm", "infeed", "pass_count"]
+
+Infeed = Literal["modified", "radial", "flank", "alternating"]
+Division = Literal["area", "depth", "typed"]
+
+FIRST_MM, FIRST_PER_PITCH = 0.1, 0.15
+"""Deepest first pass, mm on radius: so much, and so much per millimetre of pitch. Typical for carbide in steel."""
+
+TOUGH_SHARE, TOUGH = 0.85, ("M", "S", "H")
+LEAST_PASSES = 3
+BESIDE_DEG = 1.0
+"""Modified flank infeed stays this far beside the flank, so that the trailing edge cuts a little and does not rub."""
+
+
+@dataclass(frozen=True)
+class InfeedPass:
+    """One pass: depth from the crest and how much deeper than before, mm on radius; ``shift_mm`` from where the last
+    pass begins, toward the front; chip area in mm2, cutting force in N."""
+
+    depth_mm: float
+    infeed_mm: float
+    shift_mm: float
+    area_mm2: float
+    force_n: float
+    spring: bool = False
+
+
+def first_depth_mm(pitch_mm: float, material: Material) -> float:
+    """The deepest the first pass may be, mm on radius."""
+    share = TOUGH_SHARE if material.group in TOUGH else 1.0
+    return (FIRST_MM + FIRST_PER_PITCH * pitch_mm) * share
+
+
+def pass_count(depth_mm: float, pitch_mm: float, material: Material) -> int:
+    """So many passes of equal chip area that the first is no deeper than it may be: ``h sqrt(1/n) <= cap``."""
+    cap = first_depth_mm(pitch_mm, material)
+    return max(LEAST_PASSES, math.ceil((depth_mm / cap) ** 2 - 1e-9))
+
+
+def infeed(
+    depth_mm: float,
+    flank_deg: float,
+    count: int,
+    kind: Infeed,
+    division: Division,
+    material: Material,
+    tip_radius_mm: float = 0.0,
+    springs: int = 0,
+    typed_mm: tuple[float, ...] = (),
+) -> list[InfeedPass]:
+    """The passes of a thread ``depth_mm`` deep on radius.
+
+    Equal chip area gives ``h sqrt(i/n)`` (a triangle's area grows with the square of its depth). Typed depths are
+    taken in rising order as far as the thread is deep, with the full depth last.
+    """
+    depths = _depths(depth_mm, count, division, typed_mm)
+    half = math.radians(flank_deg / 2)
+    found, before = [], 0.0
+    for index, depth in enumerate(depths):
+        area = _area(depth, half, tip_radius_mm) - _area(before, half, tip_radius_mm)
+        edge = depth / math.cos(half) * (1 if kind in ("flank", "modified") and index else 2)
+        force = specific_force_n_mm2(material, max(area / max(edge, 1e-9), 1e-4)) * area
+        found.append(InfeedPass(depth, depth - before, _shift(kind, depth_mm - depth, half, index), area, force))
+        before = depth
+    return found + [InfeedPass(depth_mm, 0.0, 0.0, 0.0, 0.0, spring=True)] * springs
+
+
+def _depths(depth: float, count: int, division: Division, typed: tuple[float, ...]) -> list[float]:
+    if division == "typed" and typed:
+        below = sorted({one for one in typed if one < depth - 1e-6})
+        return [*below, depth]
+    if division == "depth":
+        return [depth * (i + 1) / count for i in range(count)]
+    return [depth * math.sqrt((i + 1) / count) for i in range(count)]
+
+
+def _area(depth: float, half: float, tip_radius: float) -> float:
+    """Area a tooth with a rounded tip covers below the crest, mm2: the triangle less what its tip lacks."""
+    if depth <= 0:
+        return 0.0
+    lacks = tip_radius * (1 / math.sin(half) - 1)
+    over = depth + lacks
+    tip = tip_radius**2 * (1 / math.tan(half) - (math.pi / 2 - half))
+    return max(float(over**2 * math.tan(half) - tip), 0.0)
+
+
+def _shift(kind: Infeed, above: float, half: float, index: int) -> float:
+    """Where a pass begins against the last one, toward the front, mm; ``above`` is how much shallower it is."""
+    if kind == "radial":
+        return 0.0
+    if kind == "modified":
+        return above * math.tan(max(half - math.radians(BESIDE_DEG), 0.0))
+    side = above * math.tan(half)
+    return side if kind == "flank" or index % 2 == 0 else -side

@@ -1,0 +1,269 @@
+"""Single-point threads, outside and in a bore: where they start and end, the passes, and what limits the speed.
+
+The depth is that at which this insert makes the middle of the pitch diameter's limits: the flanks of its tooth,
+drawn down to a point, stand ``P/(4 tan(α/2))`` below the pitch line, and its round keeps it ``r (1/sin(α/2) - 1)``
+above that point (plane geometry of ISO 68-1).
+"""
+
+import math
+from dataclasses import dataclass, replace
+
+import shapely
+
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.infeed import InfeedPass, first_depth_mm, infeed, pass_count
+from toreuma.core.cutting.speed import lowest
+from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
+from toreuma.core.geometry.region import Region, box, union
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.model import CutThread
+from toreuma.core.model.feature import ThreadFeature
+from toreuma.core.model.tool import ThreadingTool
+from toreuma.core.motion import Spindle
+from toreuma.core.plan.axial_speed import axial_speed
+from toreuma.core.plan.frame import INSIDE, OUTSIDE, Frame
+from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.thread_checks import thread_findings
+from toreuma.core.plan.work import APPROACH_MM, Path, Work
+
+__all__ = ["plan_thread", "tip_radius"]
+
+SPEED_SHARE = 0.75
+"""Threading speed against roughing with the same tool material: typical."""
+
+AXIS_SHARE = 0.5
+"""In step with the spindle an axis may go this share of its rapid: typical; the machine's manual says."""
+
+RUN_IN_PITCHES = 3.0
+PAST_FREE = 2.0
+"""In a relief or past the end a thread is run on by so many turns at most."""
+
+CLEAR_MM = 0.3
+FAR_MM = 1e4
+
+
+@dataclass(frozen=True)
+class _Thread:
+    """The thread in its frame: heights of crest, of the tip at full depth, and of safe travel; Z where the tip starts
+    and ends; the room there is in front and behind, which may be less than wanted."""
+
+    frame: Frame
+    shape: ToolShape
+    crest: float
+    tip: float
+    safe: float
+    start_z: float
+    end_z: float
+    room_in_front: float
+    room_behind: float
+    runs_out: bool
+
+    @property
+    def depth(self) -> float:
+        return self.crest - self.tip
+
+
+def tip_radius(pitch_d_mm: float, pitch_mm: float, flank_deg: float, round_mm: float, inside: bool) -> float:
+    """Radius of the tip of a threading tool, mm, at which its flanks make a pitch diameter."""
+    half = math.radians(flank_deg / 2)
+    below = pitch_mm / (4 * math.tan(half)) - round_mm * (1 / math.sin(half) - 1)
+    return pitch_d_mm / 2 + below if inside else pitch_d_mm / 2 - below
+
+
+def plan_thread(work: Work, operation: CutThread) -> Cuts:
+    """Cut a thread in passes."""
+    tool, feature = work.tool, _feature(work, operation)
+    if not isinstance(tool, ThreadingTool) or tool.where != feature.side:
+        raise OperationFault(
+            "tool.kind", f"{tool.id} does not cut a thread {feature.side}", "choose a threading tool for that side"
+        )
+    form, material = operation.form, work.job.stock.material
+    numbers = _speed(work, operation, tool)
+    thread = _place(work, operation, tool, feature, numbers["n"].number)
+    count = operation.passes or pass_count(thread.depth, form.pitch_mm, material)
+    passes = infeed(
+        thread.depth, form.flank_deg, count, operation.infeed, operation.division, material,
+        tool.insert.tip_radius_mm, operation.spring_passes, operation.typed_mm,
+    )  # fmt: skip
+    if operation.measured_over_wires_mm is not None:
+        passes = [replace(passes[-1], infeed_mm=0.0, shift_mm=0.0)]
+    path = Path(work, Spindle("fixed", numbers["n"].number), thread.frame, thread.safe)
+    drawn = [
+        _write(path, thread, one, form.lead_mm, start * form.pitch_mm, form.left_hand, form.taper)
+        for start in range(form.starts)
+        for one in passes
+    ]
+    path.leave()
+    values = {**numbers, **_numbers(work, operation, thread, passes)}
+    findings = thread_findings(work, operation, tool, feature, (thread.room_in_front, thread.room_behind))
+    return Cuts(tuple(path.motions), tuple(drawn), values, findings, infeed=tuple(passes))
+
+
+def _feature(work: Work, operation: CutThread) -> ThreadFeature:
+    features = work.job.part.features
+    feature = features[operation.feature] if operation.feature < len(features) else None
+    if not isinstance(feature, ThreadFeature):
+        raise OperationFault(
+            "thread.none", f"feature {operation.feature + 1} of the part is no thread", "choose a thread of the part"
+        )
+    return feature
+
+
+def _speed(work: Work, operation: CutThread, tool: ThreadingTool) -> dict[str, Evidence]:
+    form, machine = operation.form, work.job.machine
+    vc, n = axial_speed(work, tool.insert.material, max(form.crest_d_mm), SPEED_SHARE, "threading")
+    axis = Limit(f"axis feed, {AXIS_SHARE:.0%} of rapid", AXIS_SHARE * machine.rapid_z_mm_min / form.lead_mm, "rpm")
+    if not n.pinned:
+        limits = [Limit(n.bit.label if n.bit else "surface speed", n.number, "rpm"), axis]
+        n = replace(
+            lowest("spindle speed", "n", "rpm", limits, formula="n = 1000 vc / (π d), n ≤ v / P"), pin="clamp_rpm"
+        )
+        n = replace(n, number=float(math.floor(n.number)))
+    feed = Evidence("lead", "P", form.lead_mm, "mm/rev", formula="pitch times starts")
+    return {"vc": vc, "n": n, "f": feed}
+
+
+def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: ThreadFeature, rpm: float) -> _Thread:
+    form, inside = operation.form, feature.side == "inside"
+    frame = INSIDE if inside else OUTSIDE
+    shape = frame.shape(work.shape)
+    sign = -1.0 if inside else 1.0
+    crest = sign * sum(form.crest_d_mm) / 4
+    tip = sign * tip_radius(sum(form.pitch_d_mm) / 2, form.pitch_mm, form.flank_deg, tool.insert.tip_radius_mm, inside)
+    stock = frame.region(work.stock)
+    front, back = feature.from_z_mm, feature.from_z_mm - feature.length_mm
+    run_in = operation.start_mm or _run_in(work, form.lead_mm, rpm)
+    nose = tip + shape.nose_radius
+    before, behind = _beside(stock, front, back, tip)
+    most_z = _first_blocked(before, shape, nose, front, 1.0) if before is not None else FAR_MM
+    least_z = _first_blocked(behind, shape, nose, back, -1.0) if behind is not None else -FAR_MM
+    start_z = min(front + run_in, most_z)
+    free = behind is None and _reaches(stock, back - PAST_FREE * form.lead_mm, back, tip)
+    past = PAST_FREE * form.lead_mm if behind is not None or free else 0.0
+    end_z = max(back - past, least_z, work.limit_z)
+    if inside:
+        way = shapely.clip_by_rect(work.stock, end_z, 0, FAR_MM, FAR_MM)
+        safe = min(float(way.bounds[1]) - CLEAR_MM - shape.height, crest + shape.nose_radius + APPROACH_MM)
+        if safe < crest + shape.nose_radius + 0.1:
+            raise OperationFault(
+                "bore.narrow",
+                f"{tool.id} does not fit the bore of Ø {2 * float(way.bounds[1]):.2f} mm",
+                "a thinner bar, or a tap",
+            )
+    else:
+        near = shapely.clip_by_rect(stock, end_z - 1.0, 0, max(start_z, end_z) + 1.0, FAR_MM)
+        safe = float(near.bounds[3]) + shape.nose_radius + APPROACH_MM
+    if start_z <= end_z:
+        raise OperationFault("thread.room", "there is no room for the thread", "look at what stands beside it")
+    return _Thread(frame, shape, crest, tip, safe, start_z, end_z, start_z - front, back - end_z, past == 0.0)
+
+
+def _run_in(work: Work, lead: float, rpm: float) -> float:
+    """Far enough in front for the axis to reach the feed: v²/(2a), and a few turns to settle."""
+    speed = rpm * lead / 60
+    return max(RUN_IN_PITCHES * lead, speed**2 / (2 * work.job.machine.acceleration_mm_s2) + lead)
+
+
+def _reaches(stock: Region, low: float, high: float, tip: float) -> bool:
+    """Nothing stands at the tip's depth between two places: the thread ends in air."""
+    line = shapely.LineString([(low, tip + 1e-3), (high - 0.1, tip + 1e-3)])
+    return bool(shapely.intersection(stock, line).length < 1e-3)
+
+
+def _beside(stock: Region, front: float, back: float, tip: float) -> tuple[Region | None, Region | None]:
+    """Metal at the tip's depth in front of and behind the thread, parted from it by air; None where there is none.
+
+    Metal that hangs on without a gap counts from the thread's own end.
+    """
+    high = tip + 1e-3
+    line = shapely.intersection(stock, shapely.LineString([(-FAR_MM, high), (FAR_MM, high)]))
+    spans = sorted((part.bounds[0], part.bounds[2]) for part in shapely.get_parts(line) if part.length > 1e-6)
+    own = [span for span in spans if span[0] < front and span[1] > back]
+    low, top = (min(s[0] for s in own), max(s[1] for s in own)) if own else (back, front)
+    before = box(max(top, front) + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
+    behind = box(-FAR_MM, -FAR_MM, min(low, back) - 1e-3, FAR_MM)
+    return _metal(stock, before, high), _metal(stock, behind, high)
+
+
+def _metal(stock: Region, where: Region, high: float) -> Region | None:
+    metal = stock.intersection(where)
+    return metal if not metal.is_empty and float(metal.bounds[3]) > high else None
+
+
+def _first_blocked(metal: Region, shape: ToolShape, nose: float, place: float, side: float) -> float:
+    """How far along Z the nose can go from ``place`` before insert or holder come too near the metal."""
+    blocked = union(
+        [blocked_by_part(metal, shape, CLEAR_MM, 0.0), blocked_by_body(metal, shape.bodies, CLEAR_MM, -FAR_MM)]
+    )
+    line = shapely.LineString([(place, nose), (place + side * FAR_MM, nose)])
+    met = shapely.intersection(blocked, line)
+    if met.is_empty:
+        return side * FAR_MM
+    return float(met.bounds[0]) if side > 0 else float(met.bounds[2])
+
+
+def _write(
+    path: Path, thread: _Thread, one: InfeedPass, lead: float, offset: float, left_hand: bool, taper: float
+) -> Pass:
+    """One pass: to its start, in step along the thread, out, and back."""
+    begin, end = thread.start_z + one.shift_mm - offset, thread.end_z
+    if left_hand:
+        begin, end = thread.end_z - one.shift_mm + offset, thread.start_z
+    nose = thread.crest - one.depth_mm + thread.shape.nose_radius
+    if thread.runs_out:  # whole turns, so that the way out begins where the last turn ends
+        end = begin - math.ceil((begin - end) / lead - 1e-6) * lead
+    rise = taper / 2 * (begin - end) * (-1.0 if thread.frame.flip_r else 1.0)
+    if not path.motions:
+        path.come(begin, thread.safe)
+    else:
+        path.rapid(r=thread.safe)
+        path.rapid(z=begin)
+    path.rapid(r=nose - rise)
+    first = len(path.motions)
+    path.thread(lead, end, nose)
+    if thread.runs_out:
+        out = one.depth_mm + CLEAR_MM
+        path.thread(lead, end - out, nose + out)
+    segments = tuple(motion.segment for motion in path.motions[first:])
+    path.rapid(r=thread.safe)
+    return Pass(segments, one.infeed_mm, finishing=one.spring)
+
+
+def _numbers(work: Work, operation: CutThread, thread: _Thread, passes: list[InfeedPass]) -> dict[str, Evidence]:
+    form = operation.form
+    cap = first_depth_mm(form.pitch_mm, work.job.stock.material)
+    worst = max(passes, key=lambda one: one.force_n)
+    found = {
+        "ap": Evidence(
+            "depth of the thread", "h", thread.depth, "mm", measured_on="on radius",
+            formula="crest to tip, for the middle of the pitch diameter's limits",
+            source="ISO 68-1 geometry with the insert's own round",
+            inputs=(Input("pitch diameter, middle", "d2", sum(form.pitch_d_mm) / 2, "mm"),
+                    Input("crest, middle", "d", sum(form.crest_d_mm) / 2, "mm")),
+        ),
+        "passes": Evidence(
+            "passes", "i", float(len(passes)), "", formula="n = (h / first)², and spring passes",
+            inputs=(Input("first pass at most", "a1", cap, "mm"),),
+        ),
+        "force": Evidence(
+            "cutting force, hardest pass", "Fc", worst.force_n, "N", formula="Fc = kc A",
+            inputs=(Input("chip area", "A", worst.area_mm2, "mm2"),), source="Kienzle 1952, ±20 %",
+        ),
+        "start": Evidence(
+            "run-in", "δ1", thread.room_in_front, "mm", measured_on="along Z",
+            formula="v² / (2 a) and a turn, at least 3 turns",
+        ),
+        "end": Evidence("run-out past the thread", "δ2", thread.room_behind, "mm", measured_on="along Z",
+                        formula="as far as the relief has room, two turns at most"),
+    }  # fmt: skip
+    if operation.measured_over_wires_mm is not None:
+        half = math.radians(form.flank_deg / 2)
+        wire = form.pitch_mm / (2 * math.cos(half))
+        over = sum(form.pitch_d_mm) / 2 + wire * (1 + 1 / math.sin(half)) - form.pitch_mm / 2 / math.tan(half)
+        add = (operation.measured_over_wires_mm - over) / 2
+        found["again"] = Evidence(
+            "to add on radius", "Δ", add, "mm", measured_on="on radius",
+            formula="(M found - M wanted) / 2, into the tool's X offset",
+            inputs=(Input("wire", "w", wire, "mm"), Input("M wanted", "M", over, "mm")), source="three-wire method",
+        )  # fmt: skip
+    return found

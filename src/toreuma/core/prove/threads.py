@@ -1,0 +1,143 @@
+"""Threads in the proof: where a program may cut into the plain cylinder, and what thread it really made.
+
+A half section shows the true profile of a thread. The pitch diameter is measured on it as a gauge would: the
+diameter at which metal and gap are equally wide.
+"""
+
+import math
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import EMPTY, Region, box, union
+from toreuma.core.model import CutThread, Job
+from toreuma.core.model.feature import AxialHole, ThreadFeature
+from toreuma.core.model.tool import Tap
+
+__all__ = ["ThreadMade", "allowed_by_threads", "thread_findings", "threads_made"]
+
+RUN_OUT_PITCHES = 3.0
+"""A thread without a relief may run out over so many pitches (DIN 76-1, usual run-out and a little more)."""
+
+MEASURED_MM = 0.002
+"""How closely the pitch diameter is measured."""
+
+
+@dataclass(frozen=True)
+class ThreadMade:
+    """A thread as it was cut: pitch diameter found with its limits, mm; ``complete`` where it is cut to its end."""
+
+    designation: str
+    pitch_d_mm: float | None
+    limits_mm: tuple[float, float]
+    complete: bool
+    at: tuple[float, float]
+
+    @property
+    def ok(self) -> bool:
+        low, high = self.limits_mm
+        found = self.pitch_d_mm
+        return self.complete and found is not None and low - MEASURED_MM <= found <= high + MEASURED_MM
+
+
+def allowed_by_threads(job: Job) -> Region:
+    """The metal between crest and root of every thread the job cuts: no gouge."""
+    zones = [_zone(feature, operation) for operation, feature in _cut(job)]
+    zones += [_tapped(job, feature) for feature in job.part.features if isinstance(feature, AxialHole)]
+    return union(zones) if zones else EMPTY
+
+
+def _cut(job: Job) -> list[tuple[CutThread, ThreadFeature]]:
+    features = job.part.features
+    found = []
+    for operation in job.operations:
+        if isinstance(operation, CutThread) and operation.enabled and operation.feature < len(features):
+            feature = features[operation.feature]
+            if isinstance(feature, ThreadFeature):
+                found.append((operation, feature))
+    return found
+
+
+def _zone(feature: ThreadFeature, operation: CutThread) -> Region:
+    form = operation.form
+    sharp = form.pitch_mm / (4 * math.tan(math.radians(form.flank_deg / 2)))
+    grows = form.taper * (feature.length_mm + RUN_OUT_PITCHES * form.pitch_mm)
+    if feature.side == "outside":
+        low, high = form.pitch_d_mm[0] / 2 - sharp - grows, form.crest_d_mm[1] / 2 + sharp + grows
+    else:
+        low, high = form.crest_d_mm[0] / 2 - sharp - grows, form.pitch_d_mm[1] / 2 + sharp + grows
+    back = feature.from_z_mm - feature.length_mm - RUN_OUT_PITCHES * form.pitch_mm
+    return box(back, max(low, 0.0), feature.from_z_mm + RUN_OUT_PITCHES * form.pitch_mm, high)
+
+
+def _tapped(job: Job, hole: AxialHole) -> Region:
+    """The wall of a tapped hole, as deep as its tap's teeth stand, over the hole's length."""
+    if not hole.thread or hole.end != "front":
+        return EMPTY
+    taps = [job.tool(one.tool) for one in job.operations if one.kind == "tap" and one.enabled]
+    radius = max((tap.d_mm / 2 for tap in taps if isinstance(tap, Tap)), default=0.0)
+    depth = hole.depth_mm if hole.depth_mm is not None else 1e4
+    return box(-depth, 0.0, 0.0, radius + 0.05)
+
+
+def threads_made(job: Job, final: Region) -> tuple[ThreadMade, ...]:
+    """Every thread the job cuts, measured on the finished piece."""
+    found = []
+    for operation, feature in _cut(job):
+        form = operation.form
+        front, back = feature.from_z_mm - form.pitch_mm, feature.from_z_mm - feature.length_mm
+        turns = max(1, math.floor((front - back) / form.pitch_mm + 1e-6))
+        middle = (front + back) / 2
+        window = (middle - turns * form.pitch_mm / 2, middle + turns * form.pitch_mm / 2)
+        wanted = sum(form.pitch_d_mm) / 2
+        pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside")
+        last = (back, back + form.pitch_mm)
+        complete = pitch is not None and 0.25 < _metal_share(final, last, pitch / 2) < 0.75
+        place = (middle, sum(form.crest_d_mm) / 4)
+        found.append(ThreadMade(feature.designation, pitch, form.pitch_d_mm, complete, place))
+    return tuple(found)
+
+
+def _pitch_d(final: Region, window: tuple[float, float], wanted: float, pitch: float, inside: bool) -> float | None:
+    """Diameter at which half the length is metal; None where no thread is found near the wanted one."""
+    low, high = (wanted - pitch) / 2, (wanted + pitch) / 2
+    sign = -1.0 if inside else 1.0  # outside, metal gets less with the radius; in a bore, more
+
+    def over(r: float) -> float:
+        return sign * (_metal_share(final, window, r) - 0.5)
+
+    if over(low) <= 0 or over(high) >= 0:
+        return None
+    while high - low > MEASURED_MM / 8:
+        middle = (low + high) / 2
+        low, high = (middle, high) if over(middle) > 0 else (low, middle)
+    return low + high
+
+
+def _metal_share(final: Region, window: tuple[float, float], r: float) -> float:
+    line = shapely.LineString([(window[0], r), (window[1], r)])
+    return float(shapely.intersection(final, line).length / line.length)
+
+
+def thread_findings(job: Job, made: tuple[ThreadMade, ...]) -> list[Finding]:
+    """Threads that came out wrong, and threads of the part that nothing cuts."""
+    found = []
+    for one in made:
+        low, high = one.limits_mm
+        if one.pitch_d_mm is None:
+            what = f"{one.designation}: no thread was cut"
+        elif not one.complete:
+            what = f"{one.designation}: the thread is not cut to its end"
+        elif not one.ok:
+            what = f"{one.designation}: pitch diameter {one.pitch_d_mm:.3f} mm, limits {low:.3f} to {high:.3f} mm"
+        else:
+            continue
+        found.append(Finding("error", "thread.size", what, "the gauge would not pass", at=one.at))
+    cut = {operation.feature for operation, _ in _cut(job)}
+    for index, feature in enumerate(job.part.features):
+        if isinstance(feature, ThreadFeature) and index not in cut:
+            what = f"{feature.designation} is not cut by any operation"
+            place = (feature.from_z_mm, 0.0)
+            found.append(Finding("warning", "thread.missing", what, "the part has a plain cylinder there", at=place))
+    return found

@@ -1,0 +1,24 @@
+"""What an operation needs of a thread: the form it cuts, taken from the standard."""
+
+from typing import Literal
+
+from toreuma.core.model import ThreadForm
+from toreuma.core.standards.threads.thread import Thread
+
+__all__ = ["form_of"]
+
+
+def form_of(thread: Thread, side: Literal["outside", "inside"]) -> ThreadForm:
+    """The form of one thread of the pair. Diameters of taper threads are those at the gauge plane."""
+    one = thread.external if side == "outside" else thread.internal
+    crest = one.major if side == "outside" else one.minor
+    return ThreadForm(
+        designation=thread.designation,
+        pitch_mm=thread.pitch_mm,
+        flank_deg=thread.flank_deg,
+        pitch_d_mm=(one.pitch.min, one.pitch.max),
+        crest_d_mm=(crest.min, crest.max),
+        starts=thread.starts,
+        left_hand=thread.left_hand,
+        taper=thread.taper,
+    )
