@@ -3,6 +3,9 @@
 from dataclasses import dataclass
 from typing import Literal
 
+import numpy as np
+
+from toreuma.core.geometry.region import rings
 from toreuma.core.model import Job
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
 from toreuma.core.plan.tool_reach import Surface, surface_metal
@@ -13,6 +16,8 @@ __all__ = ["Wish", "wishes"]
 Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "part_off"]
 
 LEAST_MM2 = 0.05
+LEFT_SHARE = 0.2
+"""A groove of which less than this stands is cut already; corners the blade cannot reach stay."""
 
 
 @dataclass(frozen=True)
@@ -48,10 +53,40 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
             found.append(Wish("drill bore", "drill", "Drill for the bore"))
         found.append(Wish("rough bore", "rough", "Rough the bore", bore))
         found.append(Wish("finish bore", "finish", "Finish the bore", bore))
-    found += [wish for index, feature in enumerate(job.part.features) for wish in _of(index, feature)]
+    found += [
+        wish
+        for index, feature in enumerate(job.part.features)
+        if _stands(scene, index, feature)
+        for wish in _of(index, feature)
+    ]
     if job.stock.length_mm is None and job.stock.kind != "free":
         found.append(Wish("part off", "part_off", "Part off"))
     return tuple(found)
+
+
+def _stands(scene: Scene, index: int, feature: object) -> bool:
+    """The metal of a feature is still there, and on this side."""
+    if isinstance(feature, ThreadFeature):
+        return _unthreaded(scene, feature)
+    if getattr(feature, "end", "front") == "back":
+        return False
+    void = next((one for at, one in scene.shape.voids if at == index), None)
+    if void is None:
+        return True
+    if isinstance(feature, AxialHole | CentreHole):
+        return bool(scene.stock.intersection(void.cut).area > LEAST_MM2)
+    whole = void.cut.intersection(scene.shape.solid)
+    return bool(scene.stock.intersection(whole).area > LEFT_SHARE * whole.area)
+
+
+def _unthreaded(scene: Scene, feature: ThreadFeature) -> bool:
+    """No teeth stand where the thread will be: the blank's outline is smooth there."""
+    low, high = feature.from_z_mm - feature.length_mm, feature.from_z_mm
+    turns = 0
+    for ring in rings(scene.stock):
+        inside = ring[(ring[:, 0] > low) & (ring[:, 0] < high)]
+        turns += int((np.diff(np.sign(np.diff(inside[:, 1]))) != 0).sum()) if len(inside) > 2 else 0
+    return turns < 4
 
 
 def _of(index: int, feature: object) -> list[Wish]:

@@ -15,6 +15,7 @@ from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Tool, TurningTool
 from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.second_side import second_setup, second_side
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.threads import Thread
 
@@ -47,6 +48,15 @@ class Proposed:
     without: tuple[Finding, ...]
 
 
+@dataclass(frozen=True)
+class _Store:
+    """What there is to choose from."""
+
+    catalogue: Catalogue
+    rack: Collection[str]
+    threads: Mapping[str, Thread]
+
+
 def propose_route(
     job: Job,
     store: Catalogue,
@@ -55,45 +65,68 @@ def propose_route(
     check: Check = never_cancel,
     progress: Callable[[float], None] = lambda share: None,
 ) -> Proposed:
-    """A route in place of the operations and tools the job has.
+    """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
 
     Raises `PartError` for a part that cannot be, and whatever ``check`` raises to stop; ``progress`` is told the
     share done.
     """
-    bare = job.changed(tools=()).with_setup(operations=())
+    have = _Store(store, rack, threads)
+    first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
+    done = _side(first, have, {}, check, lambda share: progress(share / 2))
+    if job.second_hold is None and len(job.setups) < 2:
+        return done
+    setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
+    both = done.job.changed(setups=(done.job.setup, setup))
+    other = second_side(both, plan(done.job, None, check))
+    names = {tool.name: tool for tool in done.job.tools}
+    second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
+    if not second.job.operations:
+        return done
+    tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
+    whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
+    return Proposed(whole, (*done.chosen, *second.chosen), second.without)
+
+
+def _side(
+    bare: Job, have: _Store, known: Mapping[str, Tool], check: Check, progress: Callable[[float], None]
+) -> Proposed:
+    """The route of one side. ``known`` are tools that sit in the turret for the other side, by name."""
+    bare = bare.changed(tools=()).with_setup(operations=())
     scene = build_scene(bare)
     asked = wishes(bare, scene)
     steps: list[tuple[Step, Advice]] = []
     without: list[Finding] = []
-    tools: dict[str, Tool] = {}
+    tools: dict[str, Tool] = dict(known)
     for index, wish in enumerate(asked):
         check()
-        advice = advise(bare.changed(tools=_at_hand(tools, wish)), scene, wish, store, rack, threads, check)
+        at_hand = bare.changed(tools=_at_hand(tools))
+        advice = advise(at_hand, scene, wish, have.catalogue, have.rack, have.threads, check)
         if advice.best is None:
             without.append(_no_tool(wish, advice))
             continue
-        for step in steps_of(bare, scene, wish, advice, store, threads):
+        for step in steps_of(bare, scene, wish, advice, have.catalogue, have.threads):
             tools.setdefault(step.tool.name, step.tool)
             steps.append((step, advice))
         progress(0.8 * (index + 1) / len(asked))
     route = ordered(bare, [step for step, _ in steps])
-    placed = seated(bare, [tools[name] for name in dict.fromkeys(step.tool.name for step in route)])
+    placed = seated(bare, list(dict.fromkeys(step.tool.name for step in route)), tools, known)
     operations = [_operation(step, placed[step.tool.name].id, count) for count, step in enumerate(route, 1)]
     proposed = bare.changed(tools=tuple(placed.values())).with_setup(operations=tuple(operations))
-    proposed = _mended(proposed, check)
+    proposed = _used_only(_mended(proposed, check))
     advice_of = {id(step): advice for step, advice in steps}
+    kept = {operation.id for operation in proposed.operations}
     chosen = tuple(
         _chosen(operation, step, advice_of[id(step)], placed[step.tool.name].id)
         for operation, step in zip(operations, route, strict=True)
+        if operation.id in kept
     )
     progress(1.0)
-    return Proposed(_used_only(proposed), chosen, tuple(without))
+    return Proposed(proposed, chosen, tuple(without))
 
 
-def _at_hand(tools: dict[str, Tool], wish: Wish) -> tuple[Tool, ...]:
-    """Tools already chosen that may serve again: turning tools only for facing, which a roughing tool does."""
-    turning = TurningTool | BoringTool
-    kept = [tool for tool in tools.values() if not isinstance(tool, turning)]
+def _at_hand(tools: Mapping[str, Tool]) -> tuple[Tool, ...]:
+    """Tools already chosen that may serve again; inserts are chosen for each kind of cut anew."""
+    kept = [tool for tool in tools.values() if not isinstance(tool, TurningTool | BoringTool)]
     return tuple(tool.changed(id=f"H{i}", station=i) for i, tool in enumerate(kept, 1))
 
 

@@ -1,11 +1,13 @@
 """What operations a wish becomes with the tool advised for it."""
 
+import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
     CutGroove,
     CutThread,
@@ -30,6 +32,9 @@ from toreuma.core.standards.threads.form import form_of
 __all__ = ["Step", "steps_of"]
 
 ID = "new"
+
+CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
+"""Kept before the hold; room behind the back edge that a cut past it asks for."""
 
 
 @dataclass(frozen=True)
@@ -72,11 +77,14 @@ def _face(ask: _Ask) -> list[Step]:
 def _rough(ask: _Ask) -> list[Step]:
     inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
     kind, group = (RoughBore, "rough bore") if inside else (RoughOd, "rough outside")
-    steps = [ask.step(group, kind(id=ID, name=ask.wish.words, tool=ID))]
+
+    def rough(name: str, tool: Tool) -> Operation:
+        return kind(id=ID, name=name, tool=ID, to_z_mm=None if inside else reachable_end(ask.scene, tool))
+
+    steps = [ask.step(group, rough(ask.wish.words, ask.best.tool))]
     split = ask.advice.split
     if split is not None:
-        name = f"{ask.wish.words}: what is left"
-        steps.append(ask.step(group, kind(id=ID, name=name, tool=ID), split.candidate))
+        steps.append(ask.step(group, rough(f"{ask.wish.words}: what is left", split.candidate.tool), split.candidate))
     return steps
 
 
@@ -85,7 +93,18 @@ def _finish(ask: _Ask) -> list[Step]:
     ra = _finest(ask.job, inside)
     if inside:
         return [ask.step("finish bore", FinishBore(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra))]
-    return [ask.step("finish outside", FinishOd(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra))]
+    end = reachable_end(ask.scene, ask.best.tool)
+    finish = FinishOd(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra, to_z_mm=end)
+    return [ask.step("finish outside", finish)]
+
+
+def reachable_end(scene: Scene, tool: Tool) -> float | None:
+    """Where turning the outside has to end before the hold; None where the back edge is reached."""
+    profile, shape = scene.profile, shape_of(tool)
+    edge = profile.segments[profile.outside_end - 1].end[0]
+    reach = max(-float(piece[:, 0].min()) for piece in (*shape.bodies, shape.core)) + shape.nose_radius + shape.tip[0]
+    end = scene.clear_z + reach + CLEAR_OF_HOLD_MM
+    return None if edge - PAST_EDGE_MM >= end else math.ceil(10 * end) / 10
 
 
 def _finest(job: Job, inside: bool) -> float:

@@ -40,6 +40,8 @@ def outline_points(elements: tuple[Element, ...], chord_mm: float = CHORD_MM) ->
 
 
 def _free(stock: FreeBlank, shape: PartShape) -> Region:
+    if stock.outline:
+        return region_from_points(stock.outline)
     if not stock.outside:
         solid = region_from_points(shape.profile.points)
         grown = solid.buffer(stock.allowance_mm, join_style="mitre")

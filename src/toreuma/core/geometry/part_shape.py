@@ -5,6 +5,7 @@ from functools import cached_property
 
 import numpy as np
 import shapely
+from shapely.affinity import scale, translate
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.chain import TINY, Chain, bare_segments, joined
@@ -58,6 +59,8 @@ def build_part(part: Part) -> PartShape:
     solid = region_from_points(profile.points)
     bore = _bore(part, profile) if part.inside else None
     void = _void(bore, profile) if bore else None
+    if void is not None and part.inside_from_back:
+        void, bore = scale(translate(void, -profile.back_z), -1, 1, origin=(0, 0)), None
     region = solid.difference(void) if void is not None else solid
     if void is not None and len(polygons(region)) != 1:
         raise PartError(-1, "", "the bore breaks through the outside", "make the bore smaller", "inside")

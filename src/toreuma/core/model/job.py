@@ -49,7 +49,7 @@ class Job(Value):
     stock: Stock
     machine: Machine
     tools: tuple[Tool, ...] = Field(default=(), max_length=500)
-    setups: tuple[Setup, ...] = Field(min_length=1, max_length=1)
+    setups: tuple[Setup, ...] = Field(min_length=1, max_length=2)
     second_hold: SecondHold | None = Field(default=None, description="What the second side will be held by")
     program: ProgramOptions = ProgramOptions()
     prove_out: Material | None = Field(default=None, description="A softer material for the first piece")
@@ -60,7 +60,7 @@ class Job(Value):
     def _names_are_unique(self) -> Self:
         for label, names in (
             ("tools share the id", [tool.id for tool in self.tools]),
-            ("operations share the id", [op.id for setup in self.setups for op in setup.operations]),
+            *(("operations share the id", [op.id for op in setup.operations]) for setup in self.setups),
         ):
             twice = [name for name, count in Counter(names).items() if count > 1]
             if twice:
@@ -87,7 +87,7 @@ class Job(Value):
         return next(name for name in (f"op{n}" for n in range(1, 10_000)) if name not in taken)
 
     def with_setup(self, **changes: object) -> "Job":
-        return self.changed(setups=(self.setup.changed(**changes),))
+        return self.changed(setups=(self.setup.changed(**changes), *self.setups[1:]))
 
     def with_operation(self, operation_id: str, change: Callable[[Operation], Operation]) -> "Job":
         """The job with one operation replaced by ``change(operation)``."""

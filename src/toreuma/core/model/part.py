@@ -62,6 +62,7 @@ class Part(Value):
     name: Name = ""
     outside: tuple[Element, ...] = Field(min_length=1, max_length=2000)
     inside: tuple[Element, ...] = Field(default=(), max_length=2000)
+    inside_from_back: bool = Field(default=False, description="The bore opens in the back face and is read from there")
     features: tuple[Feature, ...] = Field(default=(), max_length=500)
     edge_break_mm: float = Field(default=0.0, ge=0, le=100, description="Chamfer on sharp outer edges not drawn")
     general_tolerance: Literal["", "f", "m", "c", "v"] = Field(default="", description="ISO 2768-1 class")

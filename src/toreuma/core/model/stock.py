@@ -104,13 +104,16 @@ class TubeBar(_Stock):
 
 
 class FreeBlank(_Stock):
-    """A casting or forging: the part with an allowance all over, or a profile of its own.
+    """A casting or forging: the part with an allowance all over, a profile of its own; or a piece from another hold.
 
     A profile of its own starts on the axis at the front of the blank, Z 0 of these elements.
     """
 
     kind: Literal["free"] = "free"
     allowance_mm: Amount = 3.0
+    outline: tuple[tuple[float, float], ...] = Field(
+        default=(), max_length=100_000, description="The half section (z, r) as another hold left it, all round"
+    )
     outside: tuple[Element, ...] = Field(default=(), max_length=2000)
     inside: tuple[Element, ...] = Field(default=(), max_length=2000)
 

@@ -1,0 +1,159 @@
+"""The second side as a job of its own: the part end for end, the blank as the first side left it, its own hold."""
+
+import shapely
+from shapely.affinity import affine_transform
+
+from toreuma.core.errors import JobError
+from toreuma.core.geometry.region import Region, box, polygons
+from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.model import Chuck, Element, FreeBlank, Job, Part, Setup
+from toreuma.core.model.feature import (
+    AxialHole,
+    CentreHole,
+    FaceGroove,
+    Feature,
+    Flats,
+    Groove,
+    HolePattern,
+    Relief,
+    Slot,
+    ThreadFeature,
+)
+from toreuma.core.plan.route import Plan, plan
+from toreuma.core.scene import build_scene
+
+__all__ = ["plan_sides", "second_setup", "second_side", "turned_part"]
+
+OTHER = {"front": "back", "back": "front", "outside": "outside", "inside": "inside"}
+SIMPLE_MM = 2e-5
+
+
+def second_side(job: Job, first: Plan) -> Job:
+    """The job of the second setup, once the first is planned. Raises `JobError` where there is none."""
+    if len(job.setups) < 2:
+        raise JobError("second side", "the job has no second setup", "choose a surface for the second hold")
+    piece = _piece(first)
+    outline = _outline(piece, first.scene.profile.back_z)
+    front = max(z for z, _ in outline)
+    stock = job.stock
+    blank = FreeBlank(
+        material=stock.material,
+        face_allowance_mm=max(round(front, 6), 0.0),
+        outline=outline,
+        supply=stock.supply.changed(back_to_back=False),
+    )
+    program = job.program.changed(number=job.program.number + 1)
+    name = f"{job.name or job.part.name}, second side"
+    return job.changed(
+        name=name, part=turned_part(job.part), stock=blank, setups=(job.setups[1],), second_hold=None, program=program
+    )
+
+
+def plan_sides(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> tuple[Plan, ...]:
+    """The plan of every setup, each on what the one before left. Raises as `plan` does."""
+    memo = memo or Memo()
+    first = plan(job, memo, check)
+    return (first, plan(second_side(job, first), memo, check)) if len(job.setups) > 1 else (first,)
+
+
+def _piece(first: Plan) -> Region:
+    """What comes out of the first hold: the piece parted off, or all of it."""
+    left = first.operations[-1].after if first.operations else first.scene.stock
+    parted = [one for one in first.operations if one.operation.kind == "part_off" and one.motions]
+    if not parted:
+        return max(polygons(left), key=lambda one: one.area)
+    before = parted[-1].before
+    return before.intersection(box(first.scene.profile.back_z, 0, 1e5, 1e5))
+
+
+def _outline(piece: Region, back_z: float) -> tuple[tuple[float, float], ...]:
+    """The section turned end for end: what was the back face stands at Z 0."""
+    turned = affine_transform(piece, [-1.0, 0.0, 0.0, 1.0, back_z, 0.0]).simplify(SIMPLE_MM)
+    one = max(polygons(turned), key=lambda part: part.area)
+    points = shapely.get_coordinates(one.exterior)[:-1]
+    return tuple((round(float(z), 6), max(round(float(r), 6), 0.0)) for z, r in points)
+
+
+def turned_part(part: Part) -> Part:
+    """The part seen from its other end: Z 0 at what was the back face."""
+    back = part.outside[-1].z_mm
+    inside, from_back = _turned_bore(part, back)
+    features = tuple(_turned_feature(feature, back) for feature in part.features)
+    return part.changed(
+        outside=_turned_outside(part.outside, back), inside=inside, inside_from_back=from_back, features=features
+    )
+
+
+def _turned_outside(elements: tuple[Element, ...], back: float) -> tuple[Element, ...]:
+    """From the axis at the old back face to the old front; the face that closes the profile is left out."""
+    last = elements[-1]
+    found = [] if last.d_mm < 1e-9 else [Element(z_mm=0.0, d_mm=last.d_mm, corner=last.corner)]
+    for before, one in zip(reversed(elements[:-1]), reversed(elements[1:]), strict=True):
+        found.append(one.changed(z_mm=_turn(before.z_mm, back), d_mm=before.d_mm, corner=before.corner))
+    first = elements[0]
+    if abs(first.z_mm) > 1e-9 or first.kind == "arc":  # no flat front: the profile runs on to the axis
+        found.append(first.changed(z_mm=back, d_mm=0.0, corner=None))
+    return tuple(found)
+
+
+def _turned_bore(part: Part, back: float) -> tuple[tuple[Element, ...], bool]:
+    """A through bore read from its other end; a blind one stays as it is and opens in the other face."""
+    elements = part.inside
+    if not elements:
+        return (), False
+    if part.inside_from_back or elements[-1].z_mm > back + 1e-6:
+        return elements, not part.inside_from_back
+    last = elements[-1]
+    found = [Element(z_mm=0.0, d_mm=last.d_mm, corner=last.corner)]
+    for before, one in zip(reversed(elements[:-1]), reversed(elements[1:]), strict=True):
+        found.append(one.changed(z_mm=_turn(before.z_mm, back), d_mm=before.d_mm, corner=before.corner))
+    return tuple(found), False
+
+
+def _turn(z: float, back: float) -> float:
+    return round(back - z, 9)
+
+
+def _turned_feature(feature: Feature, back: float) -> Feature:
+    if isinstance(feature, Groove):
+        return feature.changed(z_mm=_turn(feature.z_mm - feature.width_mm, back))
+    if isinstance(feature, Relief):
+        return feature.changed(z_mm=_turn(feature.z_mm, back), toward=OTHER[feature.toward])
+    if isinstance(feature, ThreadFeature):
+        return feature.changed(from_z_mm=_turn(feature.from_z_mm - feature.length_mm, back))
+    if isinstance(feature, FaceGroove | AxialHole | CentreHole):
+        return feature.changed(end=OTHER[feature.end])
+    if isinstance(feature, HolePattern):
+        return feature.changed(on=OTHER[feature.on], z_mm=_turn(feature.z_mm, back))
+    if isinstance(feature, Flats | Slot):
+        ends = {"from_z_mm": _turn(feature.to_z_mm, back), "to_z_mm": _turn(feature.from_z_mm, back)}
+        return feature.changed(**ends, **({"on": OTHER[feature.on]} if isinstance(feature, Slot) else {}))
+    return feature
+
+
+def second_setup(job: Job) -> Setup:
+    """The hold of the second side on the surface chosen for it. Raises `JobError` where none is, or it is none."""
+    wanted = job.second_hold
+    if wanted is None:
+        raise JobError("second side", "no surface is chosen to grip for it", "choose one as second hold")
+    scene = build_scene(job)
+    profile = scene.profile
+    own = [profile.segments[i] for i in profile.segments_of(wanted.element) if not profile.corners[i]]
+    level = [segment for segment in own if abs(segment.start[1] - segment.end[1]) < 1e-6]
+    if not level:
+        raise JobError("second side", "the surface of the second hold is no cylinder", "choose another")
+    jaw_face = profile.back_z - (level[0].start[0] - wanted.grip_length_mm)
+    front = (
+        float(scene.stock.bounds[0] - profile.back_z) * -1 if job.stock.length_mm or job.stock.kind == "free" else 0.0
+    )
+    hold = job.setup.hold
+    changes: dict[str, object] = {
+        "stick_out_mm": round(max(front, 0.0) - jaw_face, 4),
+        "grip_length_mm": wanted.grip_length_mm,
+        "bar_behind_mm": 0.0,
+    }
+    if isinstance(hold, Chuck):
+        soft = wanted.jaws == "soft"
+        d = 2 * level[0].start[1]
+        changes |= {"jaws": wanted.jaws, "bored_d_mm": d if soft else None, "bored_depth_mm": None, "side": "outside"}
+    return Setup(name="Second side", hold=hold.changed(**changes))
