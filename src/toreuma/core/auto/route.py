@@ -1,30 +1,31 @@
 """A whole route for a job: a tool for everything there is to cut, operations in order, each choice with its reasons."""
 
 from collections.abc import Callable, Collection, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from types import MappingProxyType
 
 from toreuma.core.advise.advice import Advice, advise
 from toreuma.core.advise.wishes import Wish, wishes
 from toreuma.core.auto.order import ordered
 from toreuma.core.auto.steps import Step, steps_of
-from toreuma.core.auto.turret import seated
-from toreuma.core.findings import Cure, Finding
+from toreuma.core.auto.turret import seated, spared
+from toreuma.core.findings import Finding
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Tool, TurningTool
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import plan
+from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.second_side import second_setup, second_side
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.threads import Thread
 
 __all__ = ["Chosen", "Proposed", "propose_route"]
 
-MOST_ROUNDS = 4
+MOST_ROUNDS = 8
 """Cures lead to new findings at times; after so many rounds the rest is left to the person."""
 
-TAKEN_CURES = ("finish.deep", "finish.thin", "drill.spot", "ream.full")
+TAKEN_CURES = ("finish.deep", "finish.thin", "station.neighbour", "thread.crest")
 """Findings whose first cure is taken without asking."""
 
 
@@ -41,11 +42,14 @@ class Chosen:
 
 @dataclass(frozen=True)
 class Proposed:
-    """A job with its route, every choice explained, and what found no tool."""
+    """A job with its route, every choice explained, and what found no tool; ``taken`` are the cures applied on
+    the way with their reasons, ``uses`` tells what each tool is for."""
 
     job: Job
     chosen: tuple[Chosen, ...]
     without: tuple[Finding, ...]
+    taken: tuple[str, ...] = ()
+    uses: Mapping[str, frozenset[str]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -78,41 +82,53 @@ def propose_route(
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
     both = done.job.changed(setups=(done.job.setup, setup))
     other = second_side(both, plan(done.job, None, check))
-    names = {tool.name: tool for tool in done.job.tools}
+    names = {tool.name: (tool, done.uses[tool.id]) for tool in done.job.tools}
     second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
     if not second.job.operations:
         return done
     tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
     whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
-    return Proposed(whole, (*done.chosen, *second.chosen), second.without)
+    taken = (*done.taken, *second.taken)
+    return Proposed(whole, (*done.chosen, *second.chosen), second.without, taken)
 
 
 def _side(
-    bare: Job, have: _Store, known: Mapping[str, Tool], check: Check, progress: Callable[[float], None]
+    bare: Job,
+    have: _Store,
+    known: Mapping[str, tuple[Tool, frozenset[str]]],
+    check: Check,
+    progress: Callable[[float], None],
 ) -> Proposed:
-    """The route of one side. ``known`` are tools that sit in the turret for the other side, by name."""
-    bare = bare.changed(tools=()).with_setup(operations=())
+    """The route of one side. ``known`` are tools that sit in the turret for the other side, by name, and their
+    use."""
+    sitting = {name: tool for name, (tool, _) in known.items()}
+    bare = bare.changed(tools=tuple(sitting.values())).with_setup(operations=())
     scene = build_scene(bare)
     asked = wishes(bare, scene)
     steps: list[tuple[Step, Advice]] = []
     without: list[Finding] = []
-    tools: dict[str, Tool] = dict(known)
+    tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
+    uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
     for index, wish in enumerate(asked):
         check()
-        at_hand = bare.changed(tools=_at_hand(tools))
+        at_hand = bare.changed(tools=_at_hand(tools, uses, wish))
         advice = advise(at_hand, scene, wish, have.catalogue, have.rack, have.threads, check)
         if advice.best is None:
             without.append(_no_tool(wish, advice))
             continue
         for step in steps_of(bare, scene, wish, advice, have.catalogue, have.threads):
             tools.setdefault(step.tool.name, step.tool)
+            uses[step.tool.name] = uses.get(step.tool.name, frozenset()) | {wish.use}
             steps.append((step, advice))
         progress(0.8 * (index + 1) / len(asked))
+    steps = spared(steps, bare.machine.stations, sitting)
     route = ordered(bare, [step for step, _ in steps])
-    placed = seated(bare, list(dict.fromkeys(step.tool.name for step in route)), tools, known)
+    placed = seated(bare, list(dict.fromkeys(step.tool.name for step in route)), tools, sitting)
     operations = [_operation(step, placed[step.tool.name].id, count) for count, step in enumerate(route, 1)]
-    proposed = bare.changed(tools=tuple(placed.values())).with_setup(operations=tuple(operations))
-    proposed = _used_only(_mended(proposed, check))
+    both = {tool.id: tool for tool in (*sitting.values(), *placed.values())}
+    proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
+    proposed, failed, taken = _mended(proposed, check)
+    proposed = _used_only(proposed, set(sitting))
     advice_of = {id(step): advice for step, advice in steps}
     kept = {operation.id for operation in proposed.operations}
     chosen = tuple(
@@ -121,12 +137,18 @@ def _side(
         if operation.id in kept
     )
     progress(1.0)
-    return Proposed(proposed, chosen, tuple(without))
+    found = {placed[name].id: uses[name] for name in placed}
+    return Proposed(proposed, chosen, (*without, *failed), taken, found)
 
 
-def _at_hand(tools: Mapping[str, Tool]) -> tuple[Tool, ...]:
-    """Tools already chosen that may serve again; inserts are chosen for each kind of cut anew."""
-    kept = [tool for tool in tools.values() if not isinstance(tool, TurningTool | BoringTool)]
+def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish: Wish) -> tuple[Tool, ...]:
+    """Tools already chosen that may serve again; inserts only for the same kind of cut, and roughing ones to face."""
+    again = {wish.use, "rough"} if wish.use == "face" else {wish.use}
+    kept = [
+        tool
+        for name, tool in tools.items()
+        if not isinstance(tool, TurningTool | BoringTool) or uses.get(name, frozenset()) & again
+    ]
     return tuple(tool.changed(id=f"H{i}", station=i) for i, tool in enumerate(kept, 1))
 
 
@@ -146,25 +168,45 @@ def _no_tool(wish: Wish, advice: Advice) -> Finding:
     return Finding("warning", "auto.none", f"{wish.words}: no tool can do it", words)
 
 
-def _mended(job: Job, check: Check) -> Job:
-    """The job with the cures taken that need no judgement, and without operations that cut nothing."""
-    memo = Memo()
+def _mended(job: Job, check: Check) -> tuple[Job, tuple[Finding, ...], tuple[str, ...]]:
+    """The job with the cures taken that need no judgement, without operations that cut nothing or cannot be; what
+    was wrong with those; and which cures were taken."""
+    memo, taken = Memo(), []
+    tried: set[tuple[str, str]] = set()
     for _ in range(MOST_ROUNDS):
         planned = plan(job, memo, check)
-        cures = _cures(planned)
-        if not cures:
+        open_ = [one for one in planned.all_findings if one.cures and (one.code, one.operation) not in tried]
+        finding = next((one for one in open_ if _is_taken(job, one)), None)
+        if finding is None:
             break
-        job = cures[0].apply(job)
-    planned = plan(job, memo, check)
-    idle = {one.operation.id for one in planned.operations if not one.motions}
-    return job.with_setup(operations=tuple(one for one in job.operations if one.id not in idle))
+        tried.add((finding.code, finding.operation))
+        job = finding.cures[0].apply(job)
+        taken.append(f"{finding.cures[0].label}: {finding.what}")
+    failed: list[Finding] = []
+    for _ in range(MOST_ROUNDS):
+        planned = plan(job, memo, check)
+        bad = [one for one in planned.operations if any(f.severity == "error" for f in one.findings)]
+        idle = [one for one in planned.operations if not one.motions and one not in bad]
+        if not bad and not idle:
+            break
+        failed += [_failed(one) for one in bad[:1]]
+        gone = {one.operation.id for one in (*bad[:1], *idle)}
+        job = job.with_setup(operations=tuple(one for one in job.operations if one.id not in gone))
+    return job, tuple(failed), tuple(taken)
 
 
-def _cures(planned: Plan) -> list[Cure]:
-    found = [finding for finding in planned.all_findings if finding.code in TAKEN_CURES]
-    return [cure for finding in found for cure in finding.cures[:1]]
+def _failed(one: OperationPlan) -> Finding:
+    fault = next(finding for finding in one.findings if finding.severity == "error")
+    name = one.operation.name or one.operation.id
+    return Finding("warning", "auto.failed", f"{name}: {fault.what}", fault.why, at=fault.at)
 
 
-def _used_only(job: Job) -> Job:
+def _is_taken(job: Job, finding: Finding) -> bool:
+    operation = job.operation(finding.operation)
+    parting = operation is not None and operation.kind == "part_off" and finding.code == "hold.short"
+    return parting or finding.code in TAKEN_CURES
+
+
+def _used_only(job: Job, sitting: Collection[str]) -> Job:
     used = {operation.tool for operation in job.operations}
-    return job.changed(tools=tuple(tool for tool in job.tools if tool.id in used))
+    return job.changed(tools=tuple(tool for tool in job.tools if tool.id in used or tool.name in sitting))

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
+from toreuma.core.advise.carriers import bar_reach_mm
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
@@ -33,6 +34,7 @@ __all__ = ["Step", "steps_of"]
 
 ID = "new"
 
+OUT_OF_BORE_MM = 3.0
 CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
 """Kept before the hold; room behind the back edge that a cut past it asks for."""
 
@@ -59,7 +61,16 @@ class _Ask:
 
     def step(self, group: str, operation: Operation, candidate: Candidate | None = None) -> Step:
         one = candidate or self.best
-        return Step(group, operation, one.tool, one.reasons)
+        return Step(group, operation, set_out(one.tool, self.scene), one.reasons)
+
+
+def set_out(tool: Tool, scene: Scene) -> Tool:
+    """A bar stands out of its holder as far as the bore asks for, no farther."""
+    bar = getattr(tool, "bar", None)
+    if bar is None or bar.stick_out_mm is not None:
+        return tool
+    wanted = float(math.ceil(bar_reach_mm(scene) + OUT_OF_BORE_MM))
+    return tool.changed(bar=bar.changed(stick_out_mm=min(wanted, bar.functional_length_mm)))
 
 
 def steps_of(

@@ -1,10 +1,40 @@
-"""Which station each tool sits in: apart from its neighbours as far as the turret has room."""
+"""Which station each tool sits in, apart from its neighbours as far as there is room; and doing with fewer tools."""
 
 from collections.abc import Mapping, Sequence
 
+from toreuma.core.advise.advice import Advice
+from toreuma.core.auto.steps import Step
 from toreuma.core.model import Job, Tool
 
-__all__ = ["seated"]
+__all__ = ["seated", "spared"]
+
+Advised = tuple[Step, Advice]
+
+
+def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -> list[Advised]:
+    """The steps with as few tools as the machine has stations, as far as that goes: facing with a tool that is
+    there anyway, then drilling without a spot."""
+    kept = list(steps)
+
+    def too_many() -> bool:
+        return len({step.tool.name for step, _ in kept} | set(known)) > stations
+
+    if too_many():
+        kept = [
+            (_shared(step, advice, kept), advice) if step.group == "face" else (step, advice) for step, advice in kept
+        ]
+    if too_many():
+        kept = [(step, advice) for step, advice in kept if step.operation.name != "Spot"]
+    return kept
+
+
+def _shared(face: Step, advice: Advice, steps: Sequence[Advised]) -> Step:
+    """Facing with the best of the tools other steps need."""
+    needed = {step.tool.name for step, _ in steps if step is not face}
+    one = next((candidate for candidate in advice.candidates if candidate.tool.name in needed), None)
+    if one is None:
+        return face
+    return Step(face.group, face.operation, one.tool, (*one.reasons, "serves another cut as well: stations are few"))
 
 
 def seated(job: Job, names: Sequence[str], tools: Mapping[str, Tool], known: Mapping[str, Tool]) -> dict[str, Tool]:

@@ -14,6 +14,9 @@ from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 
 __all__ = ["plan_face"]
 
+INTO_HOLE_MM = 1.0
+"""Facing round a hole stops so far past its edge."""
+
 
 def plan_face(work: Work, operation: Face) -> Cuts:
     """Cut from outside to past the centre. Depths are along Z."""
@@ -46,8 +49,11 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     step = depth / count
     path = Path(work, spindle_of(work, proposal))
     centre = upper_envelope(work.blocked_by_centre, front + APPROACH_MM + nose, operation.leave_mm + nose)
-    start_r, end_r = top + APPROACH_MM + nose, max(-operation.past_centre_mm, centre.points[:, 1].max())
-    findings = _stopped_by_centre(operation, end_r - nose) if end_r > 0 else ()
+    ring = work.stock.intersection(box(operation.leave_mm, 0, 1e5, 1e5))
+    hole_r = float(ring.bounds[1]) if not ring.is_empty else 0.0
+    start_r = top + APPROACH_MM + nose
+    end_r = max(-operation.past_centre_mm, hole_r - INTO_HOLE_MM, centre.points[:, 1].max())
+    findings = _stopped_by_centre(operation, end_r - nose) if end_r > max(hole_r - INTO_HOLE_MM, 0) else ()
     if end_r > start_r - APPROACH_MM:
         return Cuts((), (), values, findings, proposal=proposal)
     path.come(front + APPROACH_MM + nose, start_r)

@@ -218,7 +218,13 @@ def _too_deep(
     def rough_first(job: Job) -> Job:
         kind = RoughBore if isinstance(operation, FinishBore) else RoughOd
         count = 1 + sum(isinstance(op, kind) for op in job.operations)
-        extra = kind(id=job.free_operation_id(), name=f"Rough {count} with the slim tool", tool=tool.id)
+        extra = kind(
+            id=job.free_operation_id(),
+            name=f"Rough {count} with the slim tool",
+            tool=tool.id,
+            from_z_mm=operation.from_z_mm,
+            to_z_mm=operation.to_z_mm,
+        )
         at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
         return job.with_setup(operations=(*job.operations[:at], extra, *job.operations[at:]))
 
@@ -301,5 +307,5 @@ def _coverage(work: Work, operation: Finishing, stretch: Stretch, reach: Reach) 
         free = [p for p in polygons(window.difference(_blocked(work, stretch))) if math.isclose(p.bounds[3], top)]
         clean = covered(max(free, key=lambda piece: piece.area), stretch.shape)
     low = stretch.end_z if operation.to_z_mm is not None else -1e4
-    high = 1e4 if stretch.from_z is None else stretch.from_z
+    high = work.scene.profile.front_z if stretch.from_z is None else stretch.from_z
     return stretch.frame.region(clean).intersection(box(low, 0, high, 1e4))

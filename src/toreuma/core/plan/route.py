@@ -174,7 +174,9 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
                 cures=_wider_bar(job, wanted),
             )
         )
-    if scene.profile.back_z < scene.clear_z - 1e-6 and job.second_hold is None:
+    half_made = job.stock.kind == "free" and bool(job.stock.outline)
+    one_hold = job.second_hold is None and len(job.setups) == 1 and not half_made
+    if scene.profile.back_z < scene.clear_z - 1e-6 and one_hold:
         more = float(int(scene.clear_z - scene.profile.back_z) + 6)
         found.append(
             Finding(

@@ -134,7 +134,8 @@ def _findings(
             "jaws press a thin ring out of round: bore soft jaws to the diameter, or use a mandrel",
             at=place,
         )
-    yield from _finished(job, front, reach, place)
+    gripped = max(reach, front - wanted.grip_length_mm)
+    yield from _finished(job, front, gripped, place)
 
 
 def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
@@ -142,9 +143,18 @@ def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
     found = []
     for feature in job.part.features:
         word, high, low = _covers_outside(feature)
+        if isinstance(feature, Flats) and _fits_collet(job, feature):
+            continue
         if word and low < front - TOUCH_MM and high > back + TOUCH_MM:
             found.append((word, (high, low)))
     return found
+
+
+def _fits_collet(job: Job, flats: Flats) -> bool:
+    """The flats are those of the bar itself, and the collet has its shape."""
+    stock = job.stock
+    own = stock.kind == "polygon" and abs(2 * flats.distance_mm - stock.across_mm) < TOUCH_MM * 1000
+    return own and job.setup.hold.kind == "collet"
 
 
 def _longest_free(front: float, back: float, blocked: list[Span]) -> float:

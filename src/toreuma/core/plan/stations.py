@@ -79,13 +79,13 @@ def _sizes(tool: Tool) -> tuple[float, float]:
     if isinstance(tool, Drill | Reamer | Tap):
         return tool.overall_length_mm, 0.0
     if isinstance(tool, ThreadingTool) and tool.bar is not None:
-        return tool.bar.functional_length_mm, -tool.bar.functional_width_mm
+        return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
     if isinstance(tool, ThreadingTool) and tool.holder is not None:
         return tool.holder.functional_width_mm, tool.holder.functional_length_mm
     blade = getattr(tool, "blade", None)
     bar = getattr(tool, "bar", None)
     if bar is not None:
-        return bar.functional_length_mm, -bar.functional_width_mm
+        return bar.stick_out_mm or bar.functional_length_mm, -bar.functional_width_mm
     return (blade.block_width_mm, blade.functional_length_mm) if blade is not None else (0.0, 0.0)
 
 

@@ -39,6 +39,7 @@ PAST_FREE = 2.0
 """In a relief or past the end a thread is run on by so many turns at most."""
 
 CLEAR_MM = 0.3
+SHOULDER_MM = 0.1
 FAR_MM = 1e4
 
 
@@ -134,12 +135,13 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     front, back = feature.from_z_mm, feature.from_z_mm - feature.length_mm
     run_in = operation.start_mm or _run_in(work, form.lead_mm, rpm)
     nose = tip + shape.nose_radius
-    before, behind = _beside(stock, front, back, tip)
+    before, behind = _beside(stock, front, back, tip, crest)
     most_z = _first_blocked(before, shape, nose, front, 1.0) if before is not None else FAR_MM
     least_z = _first_blocked(behind, shape, nose, back, -1.0) if behind is not None else -FAR_MM
     start_z = min(front + run_in, most_z)
     free = behind is None and _reaches(stock, back - PAST_FREE * form.lead_mm, back, tip)
-    past = PAST_FREE * form.lead_mm if behind is not None or free else 0.0
+    gap = behind is not None and not _solid(stock, back, least_z, tip)
+    past = PAST_FREE * form.lead_mm if gap or free else 0.0
     end_z = max(back - past, least_z, work.limit_z)
     if inside:
         way = shapely.clip_by_rect(work.stock, end_z, 0, FAR_MM, FAR_MM)
@@ -155,6 +157,11 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
         safe = float(near.bounds[3]) + shape.nose_radius + APPROACH_MM
     if start_z <= end_z:
         raise OperationFault("thread.room", "there is no room for the thread", "look at what stands beside it")
+    if past == 0.0:  # whole turns, so that the way out begins where the last turn ends; it needs room as well
+        end_z = max(end_z, least_z + crest - tip + CLEAR_MM)
+        turns = (start_z - end_z) / form.lead_mm
+        more = end_z + math.ceil(turns - 1e-6) * form.lead_mm
+        start_z = more if more <= most_z else end_z + math.floor(turns + 1e-6) * form.lead_mm
     return _Thread(frame, shape, crest, tip, safe, start_z, end_z, start_z - front, back - end_z, past == 0.0)
 
 
@@ -164,16 +171,22 @@ def _run_in(work: Work, lead: float, rpm: float) -> float:
     return max(RUN_IN_PITCHES * lead, speed**2 / (2 * work.job.machine.acceleration_mm_s2) + lead)
 
 
+def _solid(stock: Region, back: float, least_z: float, tip: float) -> bool:
+    """Between the end of the thread and what stands behind it there is metal at the tip's depth."""
+    line = shapely.LineString([(min(least_z, back - 0.2), tip + 1e-3), (back - 0.1, tip + 1e-3)])
+    return bool(shapely.intersection(stock, line).length > 0.8 * line.length)
+
+
 def _reaches(stock: Region, low: float, high: float, tip: float) -> bool:
     """Nothing stands at the tip's depth between two places: the thread ends in air."""
     line = shapely.LineString([(low, tip + 1e-3), (high - 0.1, tip + 1e-3)])
     return bool(shapely.intersection(stock, line).length < 1e-3)
 
 
-def _beside(stock: Region, front: float, back: float, tip: float) -> tuple[Region | None, Region | None]:
+def _beside(stock: Region, front: float, back: float, tip: float, crest: float) -> tuple[Region | None, Region | None]:
     """Metal at the tip's depth in front of and behind the thread, parted from it by air; None where there is none.
 
-    Metal that hangs on without a gap counts from the thread's own end.
+    Where no air parts them it is the shoulder that counts, metal higher than the crest.
     """
     high = tip + 1e-3
     line = shapely.intersection(stock, shapely.LineString([(-FAR_MM, high), (FAR_MM, high)]))
@@ -182,12 +195,17 @@ def _beside(stock: Region, front: float, back: float, tip: float) -> tuple[Regio
     low, top = (min(s[0] for s in own), max(s[1] for s in own)) if own else (back, front)
     before = box(max(top, front) + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
     behind = box(-FAR_MM, -FAR_MM, min(low, back) - 1e-3, FAR_MM)
-    return _metal(stock, before, high), _metal(stock, behind, high)
+    shoulder_before = box(front + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
+    shoulder_behind = box(-FAR_MM, -FAR_MM, back - 1e-3, FAR_MM)
+    return (
+        _metal(stock, before, high) or _metal(stock, shoulder_before, crest + SHOULDER_MM),
+        _metal(stock, behind, high) or _metal(stock, shoulder_behind, crest + SHOULDER_MM),
+    )
 
 
 def _metal(stock: Region, where: Region, high: float) -> Region | None:
-    metal = stock.intersection(where)
-    return metal if not metal.is_empty and float(metal.bounds[3]) > high else None
+    metal = stock.intersection(where).intersection(box(-FAR_MM, high, FAR_MM, FAR_MM))
+    return metal if metal.area > 1e-6 else None
 
 
 def _first_blocked(metal: Region, shape: ToolShape, nose: float, place: float, side: float) -> float:
@@ -210,8 +228,9 @@ def _write(
     if left_hand:
         begin, end = thread.end_z - one.shift_mm + offset, thread.start_z
     nose = thread.crest - one.depth_mm + thread.shape.nose_radius
+    out = one.depth_mm + CLEAR_MM
     if thread.runs_out:  # whole turns, so that the way out begins where the last turn ends
-        end = begin - math.ceil((begin - end) / lead - 1e-6) * lead
+        end = begin - round((thread.start_z - thread.end_z) / lead) * lead
     rise = taper / 2 * (begin - end) * (-1.0 if thread.frame.flip_r else 1.0)
     if not path.motions:
         path.come(begin, thread.safe)
@@ -222,7 +241,6 @@ def _write(
     first = len(path.motions)
     path.thread(lead, end, nose)
     if thread.runs_out:
-        out = one.depth_mm + CLEAR_MM
         path.thread(lead, end - out, nose + out)
     segments = tuple(motion.segment for motion in path.motions[first:])
     path.rapid(r=thread.safe)

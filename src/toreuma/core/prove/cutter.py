@@ -72,7 +72,7 @@ class Cutter:
         self._job = job
         self._scene = scene
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
-        self.guarded = scene.part.difference(allowed_by_threads(job))
+        self.guarded = scene.part.intersection(scene.stock).difference(allowed_by_threads(job))
         self._sunk_part = self.guarded.buffer(-GOUGE_MM, join_style="mitre")
         self.stock = scene.stock
         self.piece: Region = EMPTY

@@ -104,8 +104,8 @@ def prove(
         *program.findings,
         *_tool_findings(cutter, program),
         *_gouge_findings(cutter.gouges),
-        *_contact_findings(cutter.contacts),
-        *thread_findings(job, made),
+        *_contact_findings(cutter.contacts, program),
+        *thread_findings(job, made, final),
         *_loose_findings(cutter),
         *_power_findings(program, steps),
         *_leftover_findings(undeclared, scene, program, cutter),
@@ -170,18 +170,19 @@ def _gouge_findings(gouges: list[Gouge]) -> list[Finding]:
     ]
 
 
-def _contact_findings(contacts: list[Contact]) -> list[Finding]:
-    return [
-        Finding(
-            "error",
-            "contact",
-            f"line {contact.line}: {contact.what}, {contact.depth_mm:.2f} mm deep at {place_text(*contact.at)}",
-            "tool, part or machine break",
-            at=contact.at,
-            line=contact.line,
-        )
-        for contact in contacts
-    ]
+def _contact_findings(contacts: list[Contact], program: Program) -> list[Finding]:
+    """One finding for each kind of contact in an operation: the deepest, and how many there are."""
+    groups: dict[tuple[int, str], list[Contact]] = {}
+    for contact in contacts:
+        section = sum(one.line <= contact.line for one in program.sections)
+        groups.setdefault((section, contact.what), []).append(contact)
+    found = []
+    for group in groups.values():
+        worst = max(group, key=lambda one: one.depth_mm)
+        more = f"; {len(group) - 1} more like it" if len(group) > 1 else ""
+        what = f"line {worst.line}: {worst.what}, {worst.depth_mm:.2f} mm deep at {place_text(*worst.at)}{more}"
+        found.append(Finding("error", "contact", what, "tool, part or machine break", at=worst.at, line=worst.line))
+    return found
 
 
 def _loose_findings(cutter: Cutter) -> list[Finding]:
@@ -253,6 +254,7 @@ def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
     turning = [nose for nose, tool in zip(noses, job.tools, strict=True) if tool.kind == "turning"]
     smallest = min(turning or noses, default=0.0)
     found = []
+    two_sides = len(job.setups) > 1
     for piece in polygons(kept):
         depth = thickness(piece, scene.part)
         if 1000 * depth <= 5.0:
@@ -273,7 +275,7 @@ def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
         else:
             found.append(
                 Finding(
-                    "warning",
+                    "note" if two_sides else "warning",
                     "reach.left",
                     f"{depth:.3f} mm ({piece.area:.2f} mm²) stays {stretch}",
                     "no finishing cut of the plan reaches it",

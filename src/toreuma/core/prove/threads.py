@@ -20,6 +20,9 @@ __all__ = ["ThreadMade", "allowed_by_threads", "thread_findings", "threads_made"
 RUN_OUT_PITCHES = 3.0
 """A thread without a relief may run out over so many pitches (DIN 76-1, usual run-out and a little more)."""
 
+SKIN_MM, PLAIN_SHARE = 0.1, 0.7
+"""A plain cylinder is metal along nearly all its length just below its surface."""
+
 MEASURED_MM = 0.002
 """How closely the pitch diameter is measured."""
 
@@ -120,7 +123,7 @@ def _metal_share(final: Region, window: tuple[float, float], r: float) -> float:
     return float(shapely.intersection(final, line).length / line.length)
 
 
-def thread_findings(job: Job, made: tuple[ThreadMade, ...]) -> list[Finding]:
+def thread_findings(job: Job, made: tuple[ThreadMade, ...], final: Region) -> list[Finding]:
     """Threads that came out wrong, and threads of the part that nothing cuts."""
     found = []
     for one in made:
@@ -136,8 +139,18 @@ def thread_findings(job: Job, made: tuple[ThreadMade, ...]) -> list[Finding]:
         found.append(Finding("error", "thread.size", what, "the gauge would not pass", at=one.at))
     cut = {operation.feature for operation, _ in _cut(job)}
     for index, feature in enumerate(job.part.features):
-        if isinstance(feature, ThreadFeature) and index not in cut:
+        if isinstance(feature, ThreadFeature) and index not in cut and not _toothed(feature, final):
             what = f"{feature.designation} is not cut by any operation"
             place = (feature.from_z_mm, 0.0)
             found.append(Finding("warning", "thread.missing", what, "the part has a plain cylinder there", at=place))
     return found
+
+
+def _toothed(feature: ThreadFeature, final: Region) -> bool:
+    """Another side cut it: the surface where the thread sits is no plain cylinder any more."""
+    front, back = feature.from_z_mm, feature.from_z_mm - feature.length_mm
+    stretch = final.intersection(box(back, 0, front, 1e5))
+    if stretch.is_empty:
+        return False
+    r = float(stretch.bounds[3]) - SKIN_MM if feature.side == "outside" else float(stretch.bounds[1]) + SKIN_MM
+    return _metal_share(final, (back, front), r) < PLAIN_SHARE
