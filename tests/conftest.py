@@ -28,7 +28,9 @@ def spear() -> Job:
         for element in job.part.outside
     )
     chuck = job.setup.hold.changed(force_n=None, jaw_mass_kg=None, jaw_centre_r_mm=None)
-    return job.changed(part=job.part.changed(outside=outside, features=())).with_setup(hold=chuck)
+    plain = tuple(op for op in job.operations if op.kind not in ("groove", "thread"))
+    bare = job.changed(part=job.part.changed(outside=outside, features=()), tools=job.tools[:3])
+    return bare.with_setup(hold=chuck, operations=plain)
 
 
 @pytest.fixture(scope="session")

@@ -61,7 +61,7 @@ def test_describe_gives_the_geometry_as_planned() -> None:
     assert min(z for z, _ in cutting) == pytest.approx(0, abs=5e-4)
     assert min(r for _, r in cutting) == pytest.approx(0, abs=5e-4)
     assert len(data["tools"]["T3"]["body"]) >= 4
-    assert data["setups"][0]["operations"] == ["op1", "op2", "op3", "op4", "op5"]
+    assert data["setups"][0]["operations"] == ["op1", "op2", "op3", "op4", "op6", "op7", "op5"]
 
 
 def test_plan_gives_numbers_and_their_evidence() -> None:

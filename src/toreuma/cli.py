@@ -11,12 +11,14 @@ from typing import Annotated
 import typer
 
 from toreuma import __version__
-from toreuma.commands import exchange, materials, standards
+from toreuma.commands import exchange, materials, routing, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
+from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.post import post
+from toreuma.core.prove import Proof
 from toreuma.io import report
 from toreuma.io.jobs import job_schema, write_atomically
 from toreuma.io.library import dialect, open_job
@@ -30,6 +32,7 @@ app = typer.Typer(
 standards.register(app)
 exchange.register(app)
 materials.register(app)
+routing.register(app)
 
 DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How to write; default: as the job says")]
 
@@ -89,12 +92,13 @@ def describe(job: JobArgument, as_json: JsonOption = False) -> None:
 @app.command("plan")
 def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
     """Plan every operation and print its numbers."""
-    planned = plan(open_job(job))
+    sides = plan_sides(open_job(job))
     if as_json:
-        print_json(report.plan_report(planned))
+        print_json(report.sides_report(sides))
     else:
-        _print_plan(planned)
-    _exit_with(planned.all_findings)
+        for planned in sides:
+            _print_plan(planned)
+    _exit_with(tuple(finding for planned in sides for finding in planned.all_findings))
 
 
 def _print_plan(planned: Plan) -> None:
@@ -125,42 +129,64 @@ def post_command(
     as_json: JsonOption = False,
 ) -> None:
     """Write the program."""
-    planned = plan(open_job(job))
-    _stop_on_errors(planned.all_findings)
-    posted = post(planned, dialect(dialect_name or planned.job.program.dialect))
-    target = folder / posted.name
-    try:
-        write_atomically(target, posted.text)
-    except OSError as error:
-        raise ProgramError(str(target), f"it cannot be written ({error.strerror})", "choose another folder") from None
+    sides = plan_sides(open_job(job))
+    _stop_on_errors(tuple(finding for planned in sides for finding in planned.all_findings))
+    written = []
+    for planned in sides:
+        posted = post(planned, dialect(dialect_name or planned.job.program.dialect))
+        target = folder / posted.name
+        try:
+            write_atomically(target, posted.text)
+        except OSError as error:
+            what = f"it cannot be written ({error.strerror})"
+            raise ProgramError(str(target), what, "choose another folder") from None
+        written.append(str(target))
     if as_json:
-        print_json({"files": [str(target)]})
+        print_json({"files": written})
     else:
-        print(target)
+        print("\n".join(written))
 
 
 @app.command()
 def prove(
     job: JobArgument,
     program: Annotated[Path | None, typer.Option("--program", help="Program text to prove instead")] = None,
+    side: Annotated[int, typer.Option("--side", help="Side that other program text belongs to")] = 1,
     dialect_name: DialectOption = None,
     as_json: JsonOption = False,
 ) -> None:
     """Read the program back, cut it out of the blank and compare with the part."""
-    planned = plan(open_job(job))
-    language = dialect(dialect_name or planned.job.program.dialect)
-    proof = report.prove_plan(planned, language, _program_text(program))
-    findings = (*planned.all_findings, *proof.findings)
-    if as_json:
+    sides = plan_sides(open_job(job))
+    text = _program_text(program)
+    if not 1 <= side <= len(sides):
+        raise ProgramError("side", f"the job has {len(sides)} side(s)", "choose one of them")
+    chosen = sides if text is None else sides[side - 1 : side]
+    every: list[Finding] = []
+    reports = []
+    for planned in chosen:
+        language = dialect(dialect_name or planned.job.program.dialect)
+        proof = report.prove_plan(planned, language, text)
+        findings = (*planned.all_findings, *proof.findings)
+        every += findings
         data = report.proof_report(proof)
         data["findings"] = [finding.as_dict() for finding in findings]
-        print_json(data)
-    else:
-        print(f"{planned.job.name}: {'proved' if not report.has_errors(findings) else 'NOT proved'}")
-        print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
-        print(f"  contacts {len(proof.contacts)}, time {proof.time_s:.1f} s")
-        _print_findings(findings)
-    _exit_with(findings)
+        reports.append(data)
+        if not as_json:
+            _print_proof(planned, proof, findings)
+    if as_json:
+        print_json(reports[0] | ({"sides": reports} if len(reports) > 1 else {}))
+    _exit_with(tuple(every))
+
+
+def _print_proof(planned: Plan, proof: Proof, findings: tuple[Finding, ...]) -> None:
+    print(f"{planned.job.name}: {'proved' if not report.has_errors(findings) else 'NOT proved'}")
+    print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
+    print(f"  contacts {len(proof.contacts)}, time {proof.time_s:.1f} s")
+    for made in proof.threads:
+        low, high = made.limits_mm
+        found = f"{made.pitch_d_mm:.3f} mm" if made.pitch_d_mm is not None else "none"
+        print(f"  thread {made.designation}: pitch diameter {found}, limits {low:.3f} to {high:.3f} mm")
+    _print_findings(findings)
 
 
 def _program_text(path: Path | None) -> str | None:

@@ -20,6 +20,8 @@ from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Part
 from toreuma.core.plan.tight import plunge_deg, tight_spots
 from toreuma.core.plan.tool_reach import Surface, reach_on, surface_metal
+from toreuma.core.plan import plan
+from toreuma.core.plan.second_side import second_side
 from toreuma.core.scene import Scene, build_scene
 from toreuma.io.library import catalogue, demo_job, demo_names, known_threads
 from toreuma.io.pipeline import follow, prove_outcome
@@ -186,12 +188,17 @@ def test_the_rack_comes_first_and_the_strong_tool_has_a_slim_helper() -> None:
 
 
 def test_holes_threads_and_grooves_get_the_tool_that_fits() -> None:
-    job = demo_job("vane-stud")
-    scene = build_scene(job)
-    best = {w.use: advice(job, scene, w).best.title for w in wishes(job, scene)}
+    stud = demo_job("vane-stud")
+    scene = build_scene(stud)
+    best = {w.use: advice(stud, scene, w).best.title for w in wishes(stud, scene)}
+    assert best["thread"] == "TE 0.5-1.5 60P"
+    assert "tap" not in best  # the tapped hole is in the back: the second side's
+    other = second_side(stud, plan(stud))
+    scene = build_scene(other)
+    best = {w.use: advice(other, scene, w).best.title for w in wishes(other, scene)}
     assert best["drill"].startswith("TD 2.7")
     assert best["tap"] == "TP 6-32 UNC C"  # a blind hole: chips go out backward
-    assert best["thread"] == "TE 0.5-1.5 60P"
+    assert "thread" not in best  # cut already
     hub = demo_job("runner-hub")
     drill = next(w for w in wishes(hub, build_scene(hub)) if w.use == "drill")
     found = advice(hub, build_scene(hub), drill)

@@ -176,7 +176,9 @@ def test_nothing_chosen_is_beyond_a_limit_on_the_demo_jobs(name: str, share: flo
     hurts = {"power", "grip", "bend of the piece", "corner strength", "edge", "heat", "edge life", "thin chip"}
     for operation in planned.operations:
         proposal = operation.cuts.proposal
-        assert proposal is not None
+        if proposal is None:
+            assert operation.operation.kind in ("drill", "tap", "thread")
+            continue
         assert not {use.kind.name for use in proposal.broken} & hurts
         power = operation.numbers["power"]
         assert power.number <= power.limits[0].number * 1.0005

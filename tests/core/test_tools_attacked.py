@@ -275,7 +275,7 @@ def test_codes_on_the_rack_become_tools_that_can_be_advised() -> None:
 
 
 def test_the_nose_follows_the_allowance_and_the_stiffness() -> None:
-    stud, hub = demo_job("vane-stud"), demo_job("runner-hub")
+    stud, hub = (demo_job(name).with_setup(operations=()) for name in ("vane-stud", "runner-hub"))
     assert looseness_um(stud, build_scene(stud)) > 10  # type: ignore[operator]
     assert most_nose_mm(stud, build_scene(stud)) == 0.4
     assert most_nose_mm(hub, build_scene(hub)) == pytest.approx(0.75)

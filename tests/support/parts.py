@@ -63,7 +63,7 @@ def job_for(part: Part, insert: str, units: str = "mm", arcs: str = "R") -> Job:
     d = math.ceil(2 * profile.largest_r + 1.5)
     form = INSERTS[insert]
     tools = []
-    for tool in base.tools:
+    for tool in base.tools[:3]:
         if tool.kind == "turning":
             changed = {key: value for key, value in form.items() if key != "entering"}
             tools.append(
@@ -77,4 +77,5 @@ def job_for(part: Part, insert: str, units: str = "mm", arcs: str = "R") -> Job:
     hold = base.setup.hold.changed(stick_out_mm=-profile.back_z + 20.0)
     stock = base.stock.changed(d_mm=d)
     job = base.changed(part=part, stock=stock, tools=tuple(tools), units=units)
+    job = job.with_setup(operations=tuple(op for op in base.operations if op.kind not in ("groove", "thread")))
     return job.with_setup(hold=hold).changed(program=base.program.changed(arcs=arcs))

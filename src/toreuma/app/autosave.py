@@ -44,7 +44,7 @@ class Autosave:
 
     def write(self) -> None:
         """Write the copy now. A folder that cannot be written to is no reason to disturb the work."""
-        job, path = self._session.job, self.place(self._session.path)
+        job, path = self._session.whole, self.place(self._session.path)
         if job is None or not self._session.modified:
             return
         try:

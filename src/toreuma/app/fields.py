@@ -34,16 +34,22 @@ __all__ = [
 
 @dataclass(frozen=True)
 class Field:
-    """A field by name, its label, its internal unit and what it is measured on."""
+    """A field by name, its label, its internal unit and what it is measured on; ``options`` are label and value of
+    each choice where it is one."""
 
     name: str
     label: str
     unit: str
     measured_on: str = ""
     empty: str = ""
+    options: tuple[tuple[str, object], ...] = ()
 
+
+FEATURE_OF_PART: tuple[tuple[str, object], ...] = (("feature", "feature"),)
+"""Stands for the features of the part that the operation can cut."""
 
 _STRETCH = (
+    Field("from_z_mm", "stretch starts at Z", "mm", empty="front"),
     Field("to_z_mm", "stretch ends at Z", "mm", empty="back edge"),
     Field("extension_mm", "extension past the end", "mm", "along Z", empty="proposed"),
 )
@@ -68,7 +74,52 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("leave_mm", "left for another cut", "mm", "on radius"),
         *_STRETCH,
     ),
+    "groove": (
+        Field("feature", "Groove", "", options=FEATURE_OF_PART),
+        Field(
+            "method",
+            "How",
+            "",
+            options=(
+                ("Plunges from the middle, breaking chips", "plunges"),
+                ("Plunge and turn, layer by layer", "plunge_turn"),
+                ("Straight plunges", "straight"),
+            ),
+        ),
+        Field("walls_mm", "left for finishing the walls", "mm"),
+        Field("leave_mm", "left for another tool", "mm"),
+    ),
+    "thread": (
+        Field("feature", "Thread", "", options=FEATURE_OF_PART),
+        Field(
+            "infeed",
+            "Infeed",
+            "",
+            options=(
+                ("A degree beside the flank", "modified"),
+                ("Square to the axis", "radial"),
+                ("Along the flank", "flank"),
+                ("From both flanks in turn", "alternating"),
+            ),
+        ),
+        Field(
+            "division",
+            "Passes of",
+            "",
+            options=(("equal chip area", "area"), ("equal depth", "depth"), ("typed depths", "typed")),
+        ),
+        Field("passes", "passes", "", empty="by pitch"),
+        Field("spring_passes", "spring passes", ""),
+        Field("start_mm", "run-in", "mm", "along Z", empty="computed"),
+        Field("measured_over_wires_mm", "found over wires, to cut again", "mm", empty="new thread"),
+        Field("cycle", "Written", "", options=(("move by move", False), ("one cycle for each pass", True))),
+    ),
+    "tap": (
+        Field("depth_mm", "length of full thread", "mm", "along Z", empty="as the part"),
+        Field("rigid", "Holder", "", options=(("rigid, in step with the spindle", True), ("floating", False))),
+    ),
     "drill": (
+        Field("cycle", "Written", "", options=(("move by move", False), ("as a pecking cycle", True))),
         Field("depth_mm", "depth to the full diameter", "mm", empty="as the part"),
         Field("breakthrough_mm", "past a through hole", "mm"),
         Field("peck_mm", "each peck", "mm", empty="shrinking"),
@@ -274,7 +325,7 @@ def typed_evidence(field: Field, number: float) -> Evidence:
     return Evidence(field.label, "", number, field.unit, measured_on=field.measured_on)
 
 
-def operation_change(operation_id: str, name: str, number: float | None) -> Callable[[Job], Job]:
+def operation_change(operation_id: str, name: str, number: object) -> Callable[[Job], Job]:
     """The change of a job that sets one field of an operation."""
 
     def change(job: Job) -> Job:

@@ -7,7 +7,9 @@ from pathlib import Path
 from pydantic import ValidationError
 from PySide6.QtCore import QObject, Signal
 
+from toreuma.app.sides import Sides
 from toreuma.app.worker import Worker
+from toreuma.core.auto.route import Chosen, Proposed
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job
@@ -53,6 +55,9 @@ class Session(QObject):
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self.job: Job | None = None
+        self.whole: Job | None = None
+        self.sides = Sides()
+        self.chosen: tuple[Chosen, ...] = ()
         self.path: Path | None = None
         self.outcome: Outcome | None = None
         self.proof: Proof | None = None
@@ -66,8 +71,10 @@ class Session(QObject):
         self._redo: list[Job] = []
         self._saved: Job | None = None
         self._request = 0
+        self.routing = False
         self._worker = Worker(self)
         self._worker.followed.connect(self._on_followed)
+        self._worker.routed.connect(self._on_routed)
         self._worker.proved.connect(self._on_proved)
         self._worker.failed.connect(self._on_failed)
         self._worker.progress.connect(self._on_progress)
@@ -80,7 +87,7 @@ class Session(QObject):
 
     @property
     def modified(self) -> bool:
-        return self.job is not None and self.job != self._saved
+        return self.whole is not None and self.whole != self._saved
 
     @property
     def settled(self) -> bool:
@@ -94,6 +101,7 @@ class Session(QObject):
         """Take up a job just opened."""
         self._undo, self._redo = [], []
         self._saved, self.path = job, path
+        self.sides, self.chosen = Sides(), ()
         self.selection, self.cursor_s, self._follow_end = Selection(), 0.0, True
         self.outcome = self.proof = self.replay = None
         self._set(job)
@@ -101,11 +109,35 @@ class Session(QObject):
 
     def change(self, job: Job) -> None:
         """Put an edited job in place of the one before, which undo brings back."""
-        if self.job is None or job == self.job:
+        if self.job is None or self.whole is None or job == self.job:
             return
-        self._undo.append(self.job)
+        self._undo.append(self.whole)
+        self._redo.clear()
+        self._set(self.sides.whole(self.whole, job))
+
+    def change_whole(self, job: Job) -> None:
+        """Put another job with all its sides in place of the one before."""
+        if self.whole is None or job == self.whole:
+            return
+        self._undo.append(self.whole)
         self._redo.clear()
         self._set(job)
+
+    def show_side(self, side: int) -> None:
+        """Show the first or the second side of the job."""
+        if self.whole is None or side == self.sides.side:
+            return
+        before, self.sides.side = self.sides.side, side
+        try:
+            self.sides.shown(self.whole)
+        except ToreumaError as error:
+            self.sides.side = before
+            self.message.emit("error", str(error))
+            return
+        self.selection, self.cursor_s, self._follow_end = Selection(), 0.0, True
+        self.outcome = self.proof = self.replay = None
+        self._set(self.whole)
+        self.selection_changed.emit()
 
     def attempt(self, change: Callable[[Job], Job]) -> ToreumaError | None:
         """Apply a change if it gives a job that can be; else say in one error what is wrong and keep the job."""
@@ -124,13 +156,13 @@ class Session(QObject):
         return None
 
     def undo(self) -> None:
-        if self._undo and self.job is not None:
-            self._redo.append(self.job)
+        if self._undo and self.whole is not None:
+            self._redo.append(self.whole)
             self._set(self._undo.pop())
 
     def redo(self) -> None:
-        if self._redo and self.job is not None:
-            self._undo.append(self.job)
+        if self._redo and self.whole is not None:
+            self._undo.append(self.whole)
             self._set(self._redo.pop())
 
     @property
@@ -141,10 +173,15 @@ class Session(QObject):
     def can_redo(self) -> bool:
         return bool(self._redo)
 
-    def _set(self, job: Job) -> None:
-        self.job = job
+    def _set(self, whole: Job) -> None:
+        self.whole = whole
+        try:
+            self.job = self.sides.shown(whole)
+        except ToreumaError as error:  # the first side cannot be planned any more: show it, so that it can be mended
+            self.sides.side, self.job = 0, whole
+            self.message.emit("error", str(error))
         self.problem = None
-        self._request = self._worker.request(job)
+        self._request = self._worker.request(self.job)
         self.job_changed.emit()
 
     # Files
@@ -160,14 +197,14 @@ class Session(QObject):
         return True
 
     def save(self, path: Path) -> bool:
-        if self.job is None:
+        if self.whole is None:
             return False
         try:
-            save_job(self.job, path)
+            save_job(self.whole, path)
         except ToreumaError as error:
             self.message.emit("error", str(error))
             return False
-        self.path, self._saved = path, self.job
+        self.path, self._saved = path, self.whole
         self.message.emit("ok", f"Saved as {path.name}")
         self.job_changed.emit()
         return True
@@ -212,6 +249,37 @@ class Session(QObject):
         )
         return tuple(sorted(found, key=lambda f: ("error", "warning", "note").index(f.severity)))
 
+    # A whole route
+
+    def propose_route(self) -> None:
+        """Ask for a whole route; the job gets it when it is found, and undo takes it away again."""
+        if self.whole is not None:
+            self.routing = True
+            self._request = self._worker.request_route(self.whole)
+            self.job_changed.emit()
+
+    def stop_routing(self) -> None:
+        """Leave the route as it is."""
+        if self.routing and self.whole is not None:
+            self.routing = False
+            self._set(self.whole)
+
+    def _on_routed(self, number: int, proposed: Proposed) -> None:
+        if number != self._request:
+            return
+        self.routing = False
+        self.chosen = proposed.chosen
+        self.sides.side = 0
+        before = self.whole
+        if proposed.job == before:
+            self._set(proposed.job)
+        else:
+            self.change_whole(proposed.job)
+        count = sum(len(setup.operations) for setup in proposed.job.setups)
+        lines = [finding.what for finding in proposed.without]
+        words = f"{count} operations proposed" + (". Open: " + "; ".join(lines) if lines else "")
+        self.message.emit("warning" if lines else "ok", words)
+
     # Results of the worker
 
     def _on_followed(self, number: int, outcome: Outcome) -> None:
@@ -230,6 +298,7 @@ class Session(QObject):
 
     def _on_failed(self, number: int, error: ToreumaError) -> None:
         if number == self._request:
+            self.routing = False
             self.problem = error
             self.outcome = self.proof = self.replay = None
             self.message.emit("error", str(error))

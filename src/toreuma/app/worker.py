@@ -10,6 +10,7 @@ from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.io.pipeline import Outcome, follow, prove_outcome
+from toreuma.io.routing import route_for
 
 __all__ = ["Worker"]
 
@@ -22,11 +23,12 @@ class Worker(QObject):
     followed = Signal(int, object)
     proved = Signal(int, object)
     failed = Signal(int, object)
+    routed = Signal(int, object)
     progress = Signal(int, float)
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._queue: SimpleQueue[tuple[int, Job] | None] = SimpleQueue()
+        self._queue: SimpleQueue[tuple[int, Job, bool] | None] = SimpleQueue()
         self._latest = 0
         self._lock = threading.Lock()
         self._wake = threading.Event()
@@ -36,11 +38,18 @@ class Worker(QObject):
 
     def request(self, job: Job) -> int:
         """Ask for a job to be planned and proved; gives the number of the request."""
+        return self._ask(job, routing=False)
+
+    def request_route(self, job: Job) -> int:
+        """Ask for a whole route for a job; gives the number of the request."""
+        return self._ask(job, routing=True)
+
+    def _ask(self, job: Job, routing: bool) -> int:
         with self._lock:
             self._latest += 1
             number = self._latest
         self._wake.set()
-        self._queue.put((number, job))
+        self._queue.put((number, job, routing))
         return number
 
     def cancel(self) -> None:
@@ -58,9 +67,9 @@ class Worker(QObject):
     def run(self) -> None:
         """The thread's loop."""
         while (request := self._queue.get()) is not None:
-            number, job = request
+            number, job, routing = request
             try:
-                self._answer(number, job)
+                (self._route if routing else self._answer)(number, job)
             except Cancelled:
                 continue
             except ToreumaError as error:
@@ -69,6 +78,15 @@ class Worker(QObject):
                 traceback.print_exc()
                 what = f"planning failed ({type(error).__name__}: {error})"
                 self.failed.emit(number, ToreumaError("plan", what, "undo the last change and save the job"))
+
+    def _route(self, number: int, job: Job) -> None:
+        def check() -> None:
+            if number != self._latest:
+                raise Cancelled
+
+        found = route_for(job, check, lambda share: self.progress.emit(number, share))
+        check()
+        self.routed.emit(number, found)
 
     def _answer(self, number: int, job: Job) -> None:
         def check() -> None:

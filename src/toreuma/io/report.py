@@ -1,5 +1,6 @@
 """Plans, geometry and proofs as plain data, for scripts."""
 
+from dataclasses import asdict
 from typing import Any
 
 import numpy as np
@@ -20,7 +21,16 @@ from toreuma.core.standards.fits import Fit, Tolerance
 from toreuma.core.standards.threads import Limits, Side, Thread
 from toreuma.io.imports import Imported
 
-__all__ = ["description", "fit_report", "has_errors", "plan_report", "proof_report", "prove_plan", "thread_report"]
+__all__ = [
+    "description",
+    "fit_report",
+    "has_errors",
+    "plan_report",
+    "proof_report",
+    "prove_plan",
+    "sides_report",
+    "thread_report",
+]
 
 Json = dict[str, Any]
 
@@ -82,6 +92,14 @@ def plan_report(plan: Plan) -> Json:
     }
 
 
+def sides_report(sides: "tuple[Plan, ...]") -> Json:
+    """The first side's plan, and a list of all sides where there are more."""
+    data = plan_report(sides[0])
+    if len(sides) > 1:
+        data["sides"] = [plan_report(side) for side in sides]
+    return data
+
+
 def _governing(planned: OperationPlan) -> str | None:
     proposal = planned.cuts.proposal
     return proposal.governing.kind.name if proposal is not None else None
@@ -123,6 +141,7 @@ def _operation(planned: OperationPlan) -> Json:
         "passes": len(planned.cuts.passes),
         "time_s": round(planned.times.total_s, 3),
         "power_kW": number("power"),
+        "infeed": [asdict(one) for one in planned.cuts.infeed],
         "findings": [finding.as_dict() for finding in planned.findings],
         "evidence": {key: evidence.as_dict() for key, evidence in numbers.items()},
     }
@@ -144,6 +163,10 @@ def proof_report(proof: Proof) -> Json:
         ],
         "time_s": round(proof.time_s, 3),
         "parted": proof.parted,
+        "threads": [
+            {"thread": t.designation, "pitch_d_mm": t.pitch_d_mm, "limits_mm": list(t.limits_mm), "ok": t.ok}
+            for t in proof.threads
+        ],
         "findings": [finding.as_dict() for finding in proof.findings],
     }
 

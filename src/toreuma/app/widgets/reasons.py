@@ -4,15 +4,18 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 
-from toreuma.app.fields import CONDITION_FIELDS, OPERATION_FIELDS, Field, operation_change
+from toreuma.app.fields import CONDITION_FIELDS, FEATURE_OF_PART, OPERATION_FIELDS, Field, operation_change
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.column import heading
 from toreuma.app.widgets.findings import FindingCard
+from toreuma.app.widgets.infeed_table import InfeedTable
 from toreuma.app.widgets.limit_bars import LimitBars
 from toreuma.app.widgets.part_reasons import part_reasons
 from toreuma.app.widgets.rows import RowColumn
+from toreuma.core.auto.fresh import GROOVES, with_feature
+from toreuma.core.auto.route import Chosen
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -22,7 +25,7 @@ from toreuma.core.plan.derates import Derate, derates_of, without_derate
 from toreuma.core.plan.hold import operation_grips
 from toreuma.core.plan.prove_out import prove_out
 from toreuma.core.units import show
-from toreuma.io.library import materials
+from toreuma.io.library import known_threads, materials
 
 __all__ = ["ReasonsPanel"]
 
@@ -58,11 +61,25 @@ LEAD_NUMBERS = (
     "cost",
     "price",
     "hits",
+    "start",
+    "end",
+    "again",
+    "plunges",
     "depth",
     "pecks",
     "torque",
     "thrust",
 )
+
+
+def _features(job: Job, operation: Operation) -> tuple[tuple[str, object], ...]:
+    """The features of the part that the operation can cut, by name."""
+    kinds = ("thread",) if operation.kind == "thread" else GROOVES
+    return tuple(
+        (feature.name or getattr(feature, "designation", f"Groove {index + 1}"), index)
+        for index, feature in enumerate(job.part.features)
+        if feature.kind in kinds
+    )
 
 
 def _with_prove_out(job: Job, name: str) -> Job:
@@ -206,6 +223,8 @@ class ReasonsPanel(RowColumn):
             self._finding_key(findings),
             tuple(tool.id for tool in job.tools),
             planned is not None and planned.cuts.proposal is not None,
+            len(planned.cuts.infeed) if planned is not None else 0,
+            self._session.chosen,
         )
         fresh = self._start(key)
         if fresh:
@@ -228,7 +247,14 @@ class ReasonsPanel(RowColumn):
             self._add(heading("Settings"))
         for field in OPERATION_FIELDS[operation.kind]:
             self._field_row(operation, field)
+        if fresh and planned is not None and planned.cuts.infeed:
+            self._add(heading("Passes"))
+            self._passes = InfeedTable(self._session, operation.id)
+            self._add(self._passes)
+        if planned is not None and planned.cuts.infeed:
+            self._passes.show_passes(planned.cuts.infeed)
         if fresh:
+            self._why_chosen(operation)
             self._end()
 
     def _operation_head(self, job: Job, operation: Operation) -> None:
@@ -254,12 +280,48 @@ class ReasonsPanel(RowColumn):
         self._add(tools)
 
     def _field_row(self, operation: Operation, field: Field) -> None:
+        if field.options:
+            self._option_row(operation, field)
+            return
         self._typed(
             f"field.{field.name}",
             field,
             getattr(operation, field.name),
             lambda job, number: operation_change(operation.id, field.name, number)(job),
         )
+
+    def _option_row(self, operation: Operation, field: Field) -> None:
+        """A setting that is one of a few."""
+        job, options = self._session.job, field.options
+        if job is None:
+            return
+        if options is FEATURE_OF_PART:
+            options = _features(job, operation)
+
+        def change(job: Job, value: object) -> Job:
+            if field.name == "feature" and isinstance(value, int):
+                threads = known_threads(job.part)
+                return job.with_operation(operation.id, lambda op: with_feature(op, job, value, threads))
+            return operation_change(operation.id, field.name, value)(job)
+
+        self._choice(f"field.{field.name}", field.label, options, getattr(operation, field.name), change)
+
+    def _why_chosen(self, operation: Operation) -> None:
+        """What spoke for the tool when the route was proposed, and for no other."""
+        chosen = next((one for one in self._session.chosen if self._is_of(one, operation)), None)
+        if chosen is None:
+            return
+        self._add(heading("Why this tool"))
+        for reason in chosen.reasons:
+            self._note(reason)
+        if chosen.rivals:
+            self._add(heading("And not"))
+            for rival in chosen.rivals:
+                self._note(rival)
+
+    def _is_of(self, chosen: Chosen, operation: Operation) -> bool:
+        side = self._session.sides.side
+        return (chosen.side, chosen.operation) == (side, operation.id) and chosen.tool.split(" ")[0] == operation.tool
 
     def _pinner(self, operation_id: str, pin: str) -> "Callable[[float | None], ToreumaError | None]":
         def change(number: float | None) -> ToreumaError | None:

@@ -4,12 +4,15 @@ from PySide6.QtCore import QAbstractListModel, QMimeData, QModelIndex, QPersiste
 from PySide6.QtGui import QAction, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
+    QHBoxLayout,
     QLabel,
     QListView,
     QMenu,
+    QPushButton,
     QStyle,
     QStyledItemDelegate,
     QStyleOptionViewItem,
+    QTabBar,
     QToolButton,
     QVBoxLayout,
     QWidget,
@@ -20,10 +23,12 @@ from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.app.widgets.buttons import IconRow
+from toreuma.core.auto.fresh import fresh_operation
 from toreuma.core.findings import worst
 from toreuma.core.model import Operation
 from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.result import OperationPlan
+from toreuma.io.library import known_threads
 
 __all__ = ["RoutePanel"]
 
@@ -241,9 +246,23 @@ class RoutePanel(QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 6)
         column.setSpacing(0)
+        self.sides = QTabBar()
+        self.sides.setAccessibleName("Side of the part")
+        self.sides.addTab("First side")
+        self.sides.addTab("Second side")
+        self.sides.setDrawBase(False)
+        self.sides.tabBarClicked.connect(self._session.show_side)
+        self.propose = QPushButton("Propose the whole route")
+        self.propose.setToolTip("Tools, operations, numbers and order for all that is to be cut; undo takes it back")
+        self.propose.clicked.connect(self._propose)
+        column.addWidget(self.sides)
         column.addWidget(self._setup)
         column.addWidget(self._empty)
         column.addWidget(self.view, 1)
+        below = QHBoxLayout()
+        below.setContentsMargins(12, 6, 12, 2)
+        below.addWidget(self.propose)
+        column.addLayout(below)
         column.addLayout(self._buttons())
         for signal in (session.job_changed, session.outcome_changed):
             signal.connect(self.refresh)
@@ -279,11 +298,22 @@ class RoutePanel(QWidget):
         job = self._session.job
         self._model.refresh()
         self._empty.setVisible(job is not None and not job.operations)
-        self._setup.setText(f"Setup 1: {job.setup.name}" if job else "")
+        self._setup.setText(f"Setup {self._session.sides.side + 1}: {job.setup.name}" if job else "")
+        whole, routing = self._session.whole, self._session.routing
+        self.sides.setVisible(whole is not None and len(whole.setups) > 1)
+        self.sides.setCurrentIndex(self._session.sides.side)
+        self.propose.setText("Stop looking for a route" if routing else "Propose the whole route")
+        self.propose.setVisible(job is not None)
         self._on_selection()
         self.view.viewport().update()
 
     # What the buttons do
+
+    def _propose(self) -> None:
+        if self._session.routing:
+            self._session.stop_routing()
+        else:
+            self._session.propose_route()
 
     @property
     def current(self) -> int:
@@ -300,13 +330,13 @@ class RoutePanel(QWidget):
         job = self._session.job
         if job is None:
             return
-        wanted = {"part_off": "parting", "drill": "drill", "ream": "reamer"}.get(kind, "turning")
-        tool = next((t.id for t in job.tools if t.kind == wanted), job.tools[0].id if job.tools else "T1")
         at = self.current + 1 if self.current >= 0 else len(job.operations)
-        fresh = job.free_operation_id()
-        entry = {"id": fresh, "kind": kind, "name": KINDS[kind].label, "tool": tool}
+        entry = fresh_operation(job, kind, known_threads(job.part))
+        if isinstance(entry, str):
+            self._session.message.emit("error", entry)
+            return
         self._replace((*job.operations[:at], entry, *job.operations[at:]))
-        self._session.select(operation=fresh)
+        self._session.select(operation=entry["id"])
 
     def duplicate(self) -> None:
         job, at = self._session.job, self.current

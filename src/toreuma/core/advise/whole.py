@@ -41,6 +41,9 @@ BORE_ALLOWANCE_MM = 0.5
 """What a drill leaves on radius for boring."""
 
 THROUGH_CLEARANCE_MM = 1.0
+FLAT_DEG = 170.0
+"""From this point angle on a drill leaves a floor that a bar can face."""
+
 OWN_DRILL_MM = 0.06
 DEPTH_FREE_MM = 0.3
 
@@ -114,11 +117,14 @@ def _drill_for_bore(scene: Scene, tool: Drill, point: float) -> Verdict:
     if tool.flute_length_mm < depth:
         return f"its flutes are {tool.flute_length_mm:g} mm long, {depth:.1f} mm are needed"
     left = (least_bore_mm(scene) - tool.d_mm) / 2
-    reasons = (
+    reasons: tuple[str, ...] = (
         f"Ø {tool.d_mm:g} mm leaves {left:.2f} mm on radius at the narrowest place",
         f"{tool.flute_length_mm:g} mm of flute for {depth:.1f} mm, point {tool.point_deg:g}°",
     )
-    return (left, tool.flute_length_mm), reasons, 0.0
+    flat = through or tool.point_deg >= FLAT_DEG
+    if not through and flat:
+        reasons = (*reasons, "leaves the floor nearly flat: the boring bar gets down to it")
+    return (0.0 if flat else 1.0, left, tool.flute_length_mm), reasons, 0.0
 
 
 def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:

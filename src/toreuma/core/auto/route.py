@@ -1,7 +1,7 @@
 """A whole route for a job: a tool for everything there is to cut, operations in order, each choice with its reasons."""
 
 from collections.abc import Callable, Collection, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 
 from toreuma.core.advise.advice import Advice, advise
@@ -38,6 +38,7 @@ class Chosen:
     tool: str
     reasons: tuple[str, ...]
     rivals: tuple[str, ...] = ()
+    side: int = 0
 
 
 @dataclass(frozen=True)
@@ -89,7 +90,8 @@ def propose_route(
     tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
     whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
     taken = (*done.taken, *second.taken)
-    return Proposed(whole, (*done.chosen, *second.chosen), second.without, taken)
+    other_side = tuple(replace(one, side=1) for one in second.chosen)
+    return Proposed(whole, (*done.chosen, *other_side), second.without, taken)
 
 
 def _side(

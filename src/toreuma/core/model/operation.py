@@ -112,6 +112,7 @@ class DrillHole(_Operation):
     breakthrough_mm: Allowance = Field(default=1.0, description="How far the point's corner runs past a through hole")
     peck: bool = Field(default=True, description="In pecks where the hole is deep")
     peck_mm: Positive | None = Field(default=None, description="Each peck; empty: a schedule that shrinks with depth")
+    cycle: bool = Field(default=False, description="Written as the control's own pecking cycle, with equal pecks")
 
 
 class CutGroove(_Operation):
@@ -164,6 +165,7 @@ class CutThread(_Operation):
     )
     spring_passes: int = Field(default=1, ge=0, le=10, description="Passes more at the full depth")
     start_mm: Positive | None = Field(default=None, description="Run-in in front of the thread; empty: computed")
+    cycle: bool = Field(default=False, description="Each pass written as the control's own threading cycle")
     measured_over_wires_mm: Positive | None = Field(
         default=None, description="Size over the best wires found on a cut thread, to be cut again; empty: a new one"
     )

@@ -6,11 +6,11 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Finding
 from toreuma.core.model import DrillHole
 from toreuma.core.model.tool import Drill
-from toreuma.core.motion import Spindle
+from toreuma.core.motion import PECK_BACK_OFF_MM, Spindle, peck_bottoms
 from toreuma.core.plan.axial import deepest_z, metal_front, swept
 from toreuma.core.plan.drill_checks import drill_findings, too_weak
 from toreuma.core.plan.drill_numbers import Hole, drill_numbers, point_length_mm
-from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
 __all__ = ["plan_drill"]
@@ -21,8 +21,8 @@ FREE_DIAMETERS = 3.0
 FIRST_PECK, PECK_SHRINKS, LEAST_PECK = 2.5, 0.75, 0.75
 """First peck in diameters, each further one this share of the one before, none below so many diameters."""
 
-BACK_OFF_MM = 0.5
-"""How far above the bottom a rapid back into the hole ends."""
+CYCLE_PECK = 1.0
+"""Equal pecks of a cycle, in diameters."""
 
 CONE_SHARE = 0.95
 """A spot or centre goes in up to this share of its cone."""
@@ -48,19 +48,27 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     clear = hole.start_z + APPROACH_MM
     path.come(clear, 0.0)
     begin, reached = len(path.motions), hole.start_z
-    for bottom in _pecks(tool, operation, hole):
-        if reached < hole.start_z:
+    equal = (operation.peck_mm or CYCLE_PECK * tool.d_mm) if operation.cycle else 0.0
+    bottoms = peck_bottoms(clear, hole.end_z, round(equal, 3)) if equal else _pecks(tool, operation, hole)
+    for bottom in bottoms:
+        if reached < (clear if equal else hole.start_z):
             path.rapid(z=clear)
-            path.rapid(z=reached + BACK_OFF_MM)
+            path.rapid(z=reached + PECK_BACK_OFF_MM)
         path.feed(feed, z=bottom)
         reached = bottom
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.rapid(z=clear)
+    cycles: tuple[Cycle, ...] = ()
+    if equal:
+        count = len(path.motions) - begin
+        cycles = (Cycle("peck_cycle", begin, count, feed, hole.end_z, back_z=clear, peck=round(equal, 3)),)
     path.leave()
     values["pecks"] = Evidence("pecks", "i", float(len(drawn)), "", formula="first 2.5 D, each 0.75 of the one before")
     findings = (*drill_findings(work, operation, tool, hole), *too_weak(operation, values))
     done = swept(work, hole.start_z + APPROACH_MM, hole.end_z)
-    return Cuts(tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, coverage=lambda: done)
+    return Cuts(
+        tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, coverage=lambda: done, cycles=cycles
+    )
 
 
 def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:

@@ -18,7 +18,7 @@ from toreuma.core.model.tool import BoringTool
 from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.plan.contour import from_place, nose_at_start
 from toreuma.core.plan.grounds import proposed, spindle_of
-from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Pass
+from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.turning import finish_situation
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
@@ -288,10 +288,19 @@ def _blocked(work: Work, stretch: Stretch) -> Region:
 
 
 def _below(outline: Points, ceiling: float) -> Points:
-    """The outline up to where it rises past the highest place the tool may go."""
+    """The outline up to where it rises past the highest place the tool may go.
+
+    Raises `OperationFault` where something stands in the way from the start.
+    """
     over = np.flatnonzero(outline[:, 1] > ceiling)
-    if not len(over) or over[0] == 0:
+    if not len(over):
         return outline
+    if over[0] < 2:
+        raise OperationFault(
+            "bore.shut",
+            "the bar meets metal before its insert gets to the surface",
+            "a flat-bottomed hole first, deeper or wider, or a bar with less in front of its insert",
+        )
     last, beyond = outline[over[0] - 1], outline[over[0]]
     share = (ceiling - last[1]) / (beyond[1] - last[1])
     return np.vstack([outline[: over[0]], last + share * (beyond - last)])

@@ -6,6 +6,7 @@ above that point (plane geometry of ISO 68-1).
 """
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import shapely
@@ -22,7 +23,7 @@ from toreuma.core.model.tool import ThreadingTool
 from toreuma.core.motion import Spindle
 from toreuma.core.plan.axial_speed import axial_speed
 from toreuma.core.plan.frame import INSIDE, OUTSIDE, Frame
-from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass
 from toreuma.core.plan.thread_checks import thread_findings
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
@@ -94,10 +95,11 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
         for start in range(form.starts)
         for one in passes
     ]
+    cycles = tuple(_cycles(path, operation)) if operation.cycle else ()
     path.leave()
     values = {**numbers, **_numbers(work, operation, thread, passes)}
     findings = thread_findings(work, operation, tool, feature, (thread.room_in_front, thread.room_behind))
-    return Cuts(tuple(path.motions), tuple(drawn), values, findings, infeed=tuple(passes))
+    return Cuts(tuple(path.motions), tuple(drawn), values, findings, infeed=tuple(passes), cycles=cycles)
 
 
 def _feature(work: Work, operation: CutThread) -> ThreadFeature:
@@ -135,12 +137,11 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     front, back = feature.from_z_mm, feature.from_z_mm - feature.length_mm
     run_in = operation.start_mm or _run_in(work, form.lead_mm, rpm)
     nose = tip + shape.nose_radius
-    before, behind = _beside(stock, front, back, tip, crest)
+    before, behind, gap = _beside(stock, front, back, tip, crest)
     most_z = _first_blocked(before, shape, nose, front, 1.0) if before is not None else FAR_MM
     least_z = _first_blocked(behind, shape, nose, back, -1.0) if behind is not None else -FAR_MM
     start_z = min(front + run_in, most_z)
     free = behind is None and _reaches(stock, back - PAST_FREE * form.lead_mm, back, tip)
-    gap = behind is not None and not _solid(stock, back, least_z, tip)
     past = PAST_FREE * form.lead_mm if gap or free else 0.0
     end_z = max(back - past, least_z, work.limit_z)
     if inside:
@@ -171,20 +172,17 @@ def _run_in(work: Work, lead: float, rpm: float) -> float:
     return max(RUN_IN_PITCHES * lead, speed**2 / (2 * work.job.machine.acceleration_mm_s2) + lead)
 
 
-def _solid(stock: Region, back: float, least_z: float, tip: float) -> bool:
-    """Between the end of the thread and what stands behind it there is metal at the tip's depth."""
-    line = shapely.LineString([(min(least_z, back - 0.2), tip + 1e-3), (back - 0.1, tip + 1e-3)])
-    return bool(shapely.intersection(stock, line).length > 0.8 * line.length)
-
-
 def _reaches(stock: Region, low: float, high: float, tip: float) -> bool:
     """Nothing stands at the tip's depth between two places: the thread ends in air."""
     line = shapely.LineString([(low, tip + 1e-3), (high - 0.1, tip + 1e-3)])
     return bool(shapely.intersection(stock, line).length < 1e-3)
 
 
-def _beside(stock: Region, front: float, back: float, tip: float, crest: float) -> tuple[Region | None, Region | None]:
+def _beside(
+    stock: Region, front: float, back: float, tip: float, crest: float
+) -> tuple[Region | None, Region | None, bool]:
     """Metal at the tip's depth in front of and behind the thread, parted from it by air; None where there is none.
+    And whether there is such a gap behind it.
 
     Where no air parts them it is the shoulder that counts, metal higher than the crest.
     """
@@ -197,9 +195,11 @@ def _beside(stock: Region, front: float, back: float, tip: float, crest: float) 
     behind = box(-FAR_MM, -FAR_MM, min(low, back) - 1e-3, FAR_MM)
     shoulder_before = box(front + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
     shoulder_behind = box(-FAR_MM, -FAR_MM, back - 1e-3, FAR_MM)
+    parted = _metal(stock, behind, high)
     return (
         _metal(stock, before, high) or _metal(stock, shoulder_before, crest + SHOULDER_MM),
-        _metal(stock, behind, high) or _metal(stock, shoulder_behind, crest + SHOULDER_MM),
+        parted or _metal(stock, shoulder_behind, crest + SHOULDER_MM),
+        parted is not None,
     )
 
 
@@ -245,6 +245,20 @@ def _write(
     segments = tuple(motion.segment for motion in path.motions[first:])
     path.rapid(r=thread.safe)
     return Pass(segments, one.infeed_mm, finishing=one.spring)
+
+
+def _cycles(path: Path, operation: CutThread) -> Iterator[Cycle]:
+    """Every pass as one block: down, along in step, out and back to where it began."""
+    motions = path.motions
+    for index, motion in enumerate(motions):
+        if not motion.in_step or index == 0 or index + 2 > len(motions):
+            continue
+        down, out = motions[index - 1], motions[index + 1]
+        straight = down.is_rapid and out.is_rapid and abs(down.start[1] - out.end[1]) < 1e-9
+        if straight and abs(motion.start[1] - motion.end[1]) < 1e-9:
+            yield Cycle(
+                "thread_cycle", index - 1, 3, motion.feed or operation.form.lead_mm, motion.end[0], motion.end[1]
+            )
 
 
 def _numbers(work: Work, operation: CutThread, thread: _Thread, passes: list[InfeedPass]) -> dict[str, Evidence]:

@@ -87,7 +87,7 @@ class _Writer:
         covered = 0
         for index, motion in enumerate(planned.motions):
             if index in cycles:
-                self._cycle(cycles[index], planned.motions[index + cycles[index].count - 1])
+                self._cycle(cycles[index], planned.motions)
                 covered = index + cycles[index].count
             elif index >= covered:
                 self._motion(motion)
@@ -122,8 +122,8 @@ class _Writer:
         self._block(" ".join(words))
         self._move, self._x, self._z = move, x, z
 
-    def _cycle(self, cycle: Cycle, last: Motion) -> None:
-        """A run of moves as one block, and the word that ends it."""
+    def _cycle(self, cycle: Cycle, motions: tuple[Motion, ...]) -> None:
+        """A run of moves as one block, and the word that ends it. A threading cycle goes back to where it began."""
         codes = self._dialect.codes
         words = [codes[cycle.name]]
         words += [self._x_word(cycle.r)] if cycle.r is not None else []
@@ -137,7 +137,10 @@ class _Writer:
         if cycle.name != "thread_cycle":
             self._block(codes["cycle_off"])
         self._feed = self._move = ""
-        self._x, self._z = self._x_word(last.end[1]), self._z_word(last.end[0])
+        after = (
+            motions[cycle.first].start if cycle.name == "thread_cycle" else motions[cycle.first + cycle.count - 1].end
+        )
+        self._x, self._z = self._x_word(after[1]), self._z_word(after[0])
 
     def _centre_words(self, arc: Arc) -> str | None:
         """R, or I and K from the start; None for an arc that is a straight line at this resolution."""

@@ -29,7 +29,7 @@ LEAST_FEED, THIN_FEED, MOST_FEED = 0.005, 0.03, 5.0
 LEAST_DEPTH, LEAST_SPEED = 0.02, 1.0
 SPEED_ROOM = 4.0
 SPEED_STEPS, FEED_STEPS = 16, 7
-SAMPLES, CLOSER = 7, 9
+SAMPLES, CLOSER = 7, 14
 SHALLOWEST_SHARE = 6.0
 """Depths down to this part of the deepest possible are tried."""
 

@@ -1,0 +1,71 @@
+"""The command that proposes a whole route."""
+
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from toreuma.commands.common import JobArgument, JsonOption, print_json
+from toreuma.core.auto.route import Proposed
+from toreuma.io.jobs import save_job
+from toreuma.io.library import open_job
+from toreuma.io.routing import route_for
+
+__all__ = ["register"]
+
+
+def register(app: typer.Typer) -> None:
+    """Add the command."""
+    app.command("auto")(auto)
+
+
+def auto(
+    job: JobArgument,
+    output: Annotated[Path | None, typer.Option("-o", "--output", help="Job file to write")] = None,
+    as_json: JsonOption = False,
+) -> None:
+    """Propose a whole route: tools, operations, order, and the reason of every choice."""
+    found = route_for(open_job(job))
+    if output is not None:
+        save_job(found.job, output)
+    if as_json:
+        print_json(_report(found))
+    else:
+        _print(found)
+    if not any(setup.operations for setup in found.job.setups):
+        raise typer.Exit(1)
+
+
+def _report(found: Proposed) -> dict[str, object]:
+    return {
+        "setups": [
+            {"name": setup.name, "operations": [operation.model_dump(mode="json") for operation in setup.operations]}
+            for setup in found.job.setups
+        ],
+        "tools": [tool.model_dump(mode="json") for tool in found.job.tools],
+        "chosen": [
+            {"side": one.side + 1, "operation": one.operation, "what": one.what, "tool": one.tool,
+             "reasons": list(one.reasons), "not": list(one.rivals)}
+            for one in found.chosen
+        ],
+        "taken": list(found.taken),
+        "open": [finding.as_dict() for finding in found.without],
+    }  # fmt: skip
+
+
+def _print(found: Proposed) -> None:
+    reasons = {(one.side, one.operation): one for one in found.chosen}
+    for side, setup in enumerate(found.job.setups):
+        print(f"Setup {side + 1}: {setup.name or 'side'}")
+        for operation in setup.operations:
+            tool = found.job.tool(operation.tool)
+            print(f"  {operation.id:<5} {operation.name}  [{operation.tool} {tool.name if tool else ''}]")
+            one = reasons.get((side, operation.id))
+            for reason in one.reasons if one else ():
+                print(f"          {reason}")
+            for rival in one.rivals[:2] if one else ():
+                print(f"          not {rival}")
+    for line in found.taken:
+        print(f"  taken: {line}")
+    for finding in found.without:
+        print(f"  open: {finding.what} ({finding.why})")
