@@ -18,10 +18,10 @@ from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Part
-from toreuma.core.plan.tight import plunge_deg, tight_spots
-from toreuma.core.plan.tool_reach import Surface, reach_on, surface_metal
 from toreuma.core.plan import plan
 from toreuma.core.plan.second_side import second_side
+from toreuma.core.plan.tight import plunge_deg, tight_spots
+from toreuma.core.plan.tool_reach import Surface, reach_on, surface_metal
 from toreuma.core.scene import Scene, build_scene
 from toreuma.io.library import catalogue, demo_job, demo_names, known_threads
 from toreuma.io.pipeline import follow, prove_outcome

@@ -1,16 +1,24 @@
-"""Random whole parts, as a turner meets them: steps, tapers, grooves, reliefs, bores, threads, holes; on any machine."""
+"""Random whole parts, as a turner meets them: steps, tapers, grooves, reliefs, bores, threads, holes."""
 
 import random
 
 from toreuma.core.model import Chuck, Job, Part, ProgramOptions, RoundBar, Setup
 from toreuma.core.model.feature import AxialHole, FaceGroove, Groove, Relief, ThreadFeature
 from toreuma.core.model.part import Corner, Element, Size
-from toreuma.io.library import holds, machines, materials, thread_tables
 from toreuma.core.standards.threads import thread_of
+from toreuma.io.library import holds, machines, materials, thread_tables
 
 __all__ = ["random_job"]
 
-THREADS = (("M12x1.5", 12), ("M16x1.5", 16), ("M20x1.5", 20), ("M24x2", 24), ("M30x2", 30), ("M36x2", 36), ("M48x2", 48))
+THREADS = (
+    ("M12x1.5", 12),
+    ("M16x1.5", 16),
+    ("M20x1.5", 20),
+    ("M24x2", 24),
+    ("M30x2", 30),
+    ("M36x2", 36),
+    ("M48x2", 48),
+)
 INSIDE = (("M24x1.5", 24), ("M30x1.5", 30), ("M36x2", 36), ("M42x2", 42), ("M48x2", 48), ("M56x2", 56))
 MATERIALS = ("C45", "42CrMo4", "11SMn30", "1.4404", "GJL-250", "AlMgSi1", "CuZn39Pb3", "CuSn8")
 
@@ -19,13 +27,17 @@ def random_job(seed: int) -> Job:
     """A part that can be, its bar, a chuck or collet that holds it and a machine with enough stations."""
     rng = random.Random(seed)
     outside, features, length, largest = _outside(rng)
-    inside, hole = _inside(rng, outside, features, length)
+    inside = _inside(rng, outside, features, length)
     part = Part(name=f"part {seed}", outside=outside, inside=inside, features=tuple(features), edge_break_mm=0.2)
     machine = rng.choice([m for m in machines().values() if m.stations >= 8])
     bar_d = float(int(largest + rng.choice((1.5, 2.0, 3.0, 5.0))) + 1)
-    stock = RoundBar(material=materials()[rng.choice(MATERIALS)], d_mm=bar_d, face_allowance_mm=rng.choice((0.5, 1.0, 2.0)))
+    stock = RoundBar(
+        material=materials()[rng.choice(MATERIALS)], d_mm=bar_d, face_allowance_mm=rng.choice((0.5, 1.0, 2.0))
+    )
     chucks = [hold for hold in holds() if isinstance(hold, Chuck)]
-    fitting = [h for h in chucks if h.grip_range_mm is None or h.grip_range_mm[0] <= bar_d <= h.grip_range_mm[1]] or chucks
+    fitting = [
+        h for h in chucks if h.grip_range_mm is None or h.grip_range_mm[0] <= bar_d <= h.grip_range_mm[1]
+    ] or chucks
     hold = rng.choice(fitting).changed(stick_out_mm=length + stock.face_allowance_mm + 25.0, grip_length_mm=35.0)
     return Job(
         name=f"Random part {seed}", part=part, stock=stock, machine=machine, setups=(Setup(hold=hold),),
@@ -53,7 +65,13 @@ def _outside(rng: random.Random) -> tuple[tuple[Element, ...], list[object], flo
         elements.append(Element(z_mm=z, d_mm=d, size=size, name="Thread seat"))
         features.append(ThreadFeature(designation=f"{thread[0]}-6g", from_z_mm=0.0, length_mm=run))
         features.append(
-            Relief(form="thread", z_mm=z, length_mm=relief, depth_mm=round(0.75 * pitch, 2), radius_mm=round(0.5 * pitch, 2))
+            Relief(
+                form="thread",
+                z_mm=z,
+                length_mm=relief,
+                depth_mm=round(0.75 * pitch, 2),
+                radius_mm=round(0.5 * pitch, 2),
+            )
         )
     steps = rng.randint(1, 4)
     for index in range(steps):
@@ -101,18 +119,18 @@ def _groove(rng: random.Random, z: float, run: float, d: float) -> Groove:
 
 def _inside(
     rng: random.Random, outside: tuple[Element, ...], features: list[object], length: float
-) -> tuple[tuple[Element, ...], AxialHole | None]:
+) -> tuple[Element, ...]:
     """A bore with steps, a taper or a thread, or a plain hole, or nothing."""
     front, kind = outside[0].d_mm, rng.random()
     room = front - 8.0
     if kind < 0.35 or room < 10:
         if rng.random() < 0.5 and room > 4:
             d = rng.choice([x for x in (3.3, 4.2, 5.0, 6.8, 8.5, 10.2) if x < room] or [3.3])
-            features.append(AxialHole(d_mm=d, depth_mm=round(rng.uniform(2, 3.8) * d, 1)))
-        return (), None
+            features.append(AxialHole(d_mm=d, depth_mm=round(min(rng.uniform(2, 3.8) * d, 0.7 * length), 1)))
+        return ()
     if kind < 0.45 and room > 30:
         features.append(FaceGroove(d_mm=round(front - 6.0, 1), width_mm=4.5, depth_mm=round(rng.uniform(2, 5), 1)))
-        return (), None
+        return ()
     small = round(rng.uniform(10, room * 0.8), 1)
     big = round(rng.uniform(small + 1, room), 1) if room > small + 1.2 else small
     depth = round(rng.uniform(0.3, 0.6) * length, 1)
@@ -129,4 +147,4 @@ def _inside(
     size = Size(fit="H7", lower_um=0.0, upper_um=25.0) if rng.random() < 0.4 else None
     if end < found[-1].z_mm - 1.0:
         found.append(Element(z_mm=round(end, 2), d_mm=found[-1].d_mm, size=size))
-    return tuple(found), None
+    return tuple(found)

@@ -50,6 +50,9 @@ FAR_MM = 1e4
 LEAST_MM = 0.02
 LEAST_AREA_MM2 = 0.02
 SAME_MM = 1e-4
+HAIR_MM = 5e-4
+LEAST_SHARE = 0.3
+"""A blade that gets in less than this share of the depth does not go in: only its round corners do."""
 
 
 @dataclass(frozen=True)
@@ -171,35 +174,30 @@ def _computed(work: Work, void: Region, frame: Frame, leave: float, blade: Blade
     bodies = blocked_by_body(union([part, stock]).difference(opened), shape.bodies, _clear(shape, blade), -FAR_MM)
     fixed = blocked_by_body(frame.region(scene.fixed), (*shape.bodies, shape.core), BODY_CLEAR_MM, -FAR_MM)
     held = union([bodies, fixed])
-    open_ = upper_envelope(union([blocked_by_part(part, shape, leave, leave), held]), near[1], near[0])
     shut = upper_envelope(union([blocked_by_part(closed, shape, leave, leave), held]), near[1], near[0])
-    dip = max(polygons(shut.below(-FAR_MM).difference(open_.below(-FAR_MM))), key=lambda one: one.area, default=EMPTY)
-    if dip.is_empty or dip.area < LEAST_AREA_MM2 * 0.01:
-        if leave > 0:
-            return _Ground(frame, shape, EMPTY, np.zeros((0, 2)), top, safe)
-        dip = _slot(open_, shut)
-    if dip.is_empty:
+
+    def dip_into(solid: Region) -> tuple[Envelope, Region]:
+        open_ = upper_envelope(union([blocked_by_part(solid, shape, leave, leave), held]), near[1], near[0])
+        deeper = polygons(shut.below(-FAR_MM).difference(open_.below(-FAR_MM)))
+        return open_, min(deeper, key=lambda one: float(one.bounds[1]), default=EMPTY)
+
+    open_, dip = dip_into(part)
+    exact = dip.bounds[1] if not dip.is_empty else top
+    if exact > float(opened.bounds[1]) + shape.nose_radius + leave + LEAST_MM:
+        # A blade exactly as wide as its groove has no room at all: give it half a micrometre on each side.
+        wider, slot = dip_into(part.difference(opened.buffer(HAIR_MM, join_style="mitre")))
+        if not slot.is_empty and slot.bounds[1] < exact - LEAST_MM:
+            open_, dip = wider, slot
+    if dip.is_empty and leave > 0:
+        return _Ground(frame, shape, EMPTY, np.zeros((0, 2)), top, safe)
+    wanted = float(opened.intersection(closed).bounds[3] - opened.bounds[1])
+    if dip.is_empty or dip.bounds[3] - dip.bounds[1] < LEAST_SHARE * wanted:
         raise OperationFault(
             "groove.narrow",
             f"the blade of {work.tool.id}, {blade.width_mm:g} mm wide, does not go into the groove",
             "a narrower blade, or look at what stands in its way",
         )
     return _Ground(frame, shape, dip, _through(open_, dip), top, safe)
-
-
-def _slot(open_: Envelope, shut: Envelope) -> Region:
-    """The dip of a blade exactly as wide as its groove: one place, as a region of hardly any width."""
-    z = np.unique(open_.points[:, 0])
-    low = [at for at in z if _lowest(open_, at) < _lowest(shut, at) - LEAST_MM]
-    if not low:
-        return EMPTY
-    return shapely.box(min(low) - 1e-7, min(_lowest(open_, at) for at in low), max(low) + 1e-7, shut.height(low[0]))
-
-
-def _lowest(envelope: Envelope, z: float) -> float:
-    """The lower side of a step at ``z``."""
-    at = envelope.points[np.abs(envelope.points[:, 0] - z) < 1e-9]
-    return float(at[:, 1].min()) if len(at) else envelope.height(z)
 
 
 def _clear(shape: ToolShape, blade: Blade) -> float:

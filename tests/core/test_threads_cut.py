@@ -1,0 +1,219 @@
+"""Threads as operations: measured on the piece, divided into passes, kept off shoulders; taps and their depth."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from tests.support.routes import proof_of, tool_of, turned_job
+from toreuma.core.cutting.infeed import first_depth_mm, infeed, pass_count
+from toreuma.core.dialect import Dialect
+from toreuma.core.model import CutThread, DrillHole, Job, TapHole
+from toreuma.core.model.feature import AxialHole, Relief, ThreadFeature
+from toreuma.core.model.tool import ThreadingTool
+from toreuma.core.plan import plan
+from toreuma.core.plan.result import OperationPlan
+from toreuma.core.post import post
+from toreuma.core.standards.threads import thread_of
+from toreuma.core.standards.threads.form import form_of
+from toreuma.io.library import materials, thread_tables
+
+STEEL = materials()["C45"]
+
+
+def threaded(
+    name: str, tool: str, side: str = "outside", length: float = 20.0, relieved: bool = True, **changes: object
+) -> Job:
+    """A bush turned to the middle of the crest's limits, with a thread from its front, and a relief outside."""
+    thread = thread_of(name, thread_tables())
+    form = form_of(thread, side)  # type: ignore[arg-type]
+    crest = sum(form.crest_d_mm) / 2
+    threader = tool_of(tool, 1)
+    feature = ThreadFeature(side=side, designation=name, from_z_mm=0.0, length_mm=length)  # type: ignore[arg-type]
+    relief = (
+        ()
+        if not relieved
+        else (Relief(form="thread", z_mm=-40.0, length_mm=40.0 - length, depth_mm=3.0, radius_mm=1.0),)
+    )
+    features = (feature, *relief) if side == "outside" else (feature,)
+    bore, outer = (40.0, crest) if side == "outside" else (crest, 90.0)
+    job = turned_job(features, (threader,), bore_d=bore, neck_d=outer, cut=features[1:])
+    operation = CutThread(id="t", tool=threader.id, feature=0, form=form, **changes)
+    return job.with_setup(operations=(operation,))
+
+
+def cut_of(job: Job) -> OperationPlan:
+    return plan(job).operations[0]
+
+
+@pytest.mark.parametrize("infeed_kind", ["modified", "radial", "flank", "alternating"])
+@pytest.mark.parametrize(
+    ("name", "tool", "side"),
+    [
+        ("M60x2-6g", "TE 2 60F", "outside"),
+        ("M48x1.5-6H", "TI 1.5 60F", "inside"),
+        ("M64x3-6g", "TE 1.75-3 60P", "outside"),
+    ],
+)
+def test_the_pitch_diameter_on_the_piece_is_the_middle_of_its_limits(
+    name: str, tool: str, side: str, infeed_kind: str
+) -> None:
+    proof = proof_of(threaded(name, tool, side, infeed=infeed_kind))
+    made = proof.threads[0]
+    assert made.ok
+    assert made.pitch_d_mm == pytest.approx(sum(made.limits_mm) / 2, abs=0.003)
+    assert (proof.gouge_um <= 2, proof.contacts) == (True, ())
+
+
+@pytest.mark.parametrize(("starts", "name"), [(2, "Tr60x14P7"), (1, "M60x2 LH")])
+def test_multi_start_and_left_hand(starts: int, name: str) -> None:
+    form = form_of(thread_of(name, thread_tables()), "outside")
+    assert form.starts == starts
+    tool = tool_of("TE 2 60F", 1)
+    assert isinstance(tool, ThreadingTool)
+    insert = tool.insert.changed(profile_deg=form.flank_deg, pitch_mm=(form.pitch_mm, form.pitch_mm), width_mm=9.0,
+                                 profile_depth_mm=6.0, tip_radius_mm=0.05)  # fmt: skip
+    job = threaded("M60x2-6g", "TE 2 60F", length=30.0)
+    job = job.changed(
+        tools=(tool.changed(insert=insert if starts == 2 else tool.insert),),
+        part=job.part.changed(features=(job.part.features[0].changed(designation=name), *job.part.features[1:])),
+    ).with_operation("t", lambda op: op.changed(form=form))
+    moves = [m for m in cut_of(job).motions if m.in_step]
+    assert all(m.feed == pytest.approx(form.lead_mm) for m in moves)
+    away = [m.end[0] > m.start[0] for m in moves]
+    assert all(away) if form.left_hand else not any(away)
+    begins = {round(m.start[0] % form.lead_mm, 3) for m in moves if m is moves[0] or m is moves[-1]}
+    assert len(begins) >= starts
+
+
+def test_a_pass_too_deep_comes_out_of_limits() -> None:
+    """The proof measures: cut a tenth deeper, the thread is refused."""
+    job = threaded("M60x2-6g", "TE 2 60F")
+    form = job.operations[0].form  # type: ignore[union-attr]
+    low, high = form.pitch_d_mm
+    wrong = form.changed(pitch_d_mm=(low - 0.4, high - 0.4))
+    deep = job.with_operation("t", lambda op: op.changed(form=wrong))
+    from toreuma.core.prove import prove
+    from toreuma.core.read import read
+    from toreuma.io.library import dialect
+
+    language = dialect("system-a")
+    planned = plan(deep)
+    program = read(post(planned, language).text, language, planned.scene.reference)
+    proof = prove(job, planned.scene, program, planned.declared)
+    assert not proof.threads[0].ok
+    assert "thread.size" in {finding.code for finding in proof.findings}
+
+
+def test_the_program_says_each_pass_and_reads_back_the_same_as_its_cycles(language: Dialect) -> None:
+    plain, cycled = threaded("M60x2-6g", "TE 2 60F"), threaded("M60x2-6g", "TE 2 60F", cycle=True)
+    text = post(plan(cycled), language).text
+    assert text.count("G92") == len(cut_of(cycled).cuts.passes)
+    assert "G32" in post(plan(plain), language).text
+    one, other = proof_of(plain), proof_of(cycled)
+    assert one.final.symmetric_difference(other.final).area < 1e-4
+    assert other.threads[0].ok
+
+
+@given(
+    depth=st.floats(0.2, 3.0),
+    count=st.integers(2, 20),
+    kind=st.sampled_from(["modified", "radial", "flank", "alternating"]),
+)
+def test_equal_chip_area_is_equal(depth: float, count: int, kind: str) -> None:
+    passes = infeed(depth, 60.0, count, kind, "area", STEEL)  # type: ignore[arg-type]
+    areas = [one.area_mm2 for one in passes]
+    assert max(areas) == pytest.approx(min(areas), rel=1e-6)
+    assert passes[-1].depth_mm == pytest.approx(depth)
+    assert passes[-1].shift_mm == pytest.approx(0.0, abs=1e-12)
+    assert sum(areas) == pytest.approx(depth**2 * math.tan(math.radians(30)), rel=1e-6)
+
+
+def test_the_first_pass_is_capped_and_tough_metals_get_more() -> None:
+    for pitch in (0.8, 1.5, 2.0, 4.0):
+        depth = 0.6134 * pitch
+        count = pass_count(depth, pitch, STEEL)
+        assert infeed(depth, 60, count, "radial", "area", STEEL)[0].depth_mm <= first_depth_mm(pitch, STEEL) + 1e-9
+        assert pass_count(depth, pitch, materials()["1.4404"]) >= count
+
+
+def test_typed_depths_and_spring_passes() -> None:
+    job = threaded("M60x2-6g", "TE 2 60F", division="typed", typed_mm=(0.9, 0.3, 0.6, 9.0), spring_passes=2)
+    depths = [round(one.depth_mm, 3) for one in cut_of(job).cuts.infeed if not one.spring]
+    full = cut_of(job).numbers["ap"].number
+    assert depths == [0.3, 0.6, 0.9, round(full, 3)]
+    assert sum(one.spring for one in cut_of(job).cuts.infeed) == 2
+
+
+def test_cutting_again_from_a_size_over_wires() -> None:
+    job = threaded("M60x2-6g", "TE 2 60F")
+    wanted = sum(thread_of("M60x2-6g", thread_tables()).wires.over.__dict__.values()) / 2
+    again = job.with_operation("t", lambda op: op.changed(measured_over_wires_mm=wanted + 0.06, spring_passes=0))
+    planned = cut_of(again)
+    assert planned.numbers["again"].number == pytest.approx(0.03, abs=1e-6)
+    assert len(planned.cuts.passes) == 1
+
+
+def test_what_is_wrong_with_a_thread_is_told() -> None:
+    codes = lambda job: {finding.code for finding in cut_of(job).findings}  # noqa: E731
+    assert "thread.pitch" in codes(threaded("M60x1.5-6g", "TE 2 60F"))
+    assert "thread.flank" in codes(threaded("M60x2-6g", "TE 2 60F").with_operation(
+        "t", lambda op: op.changed(form=op.form.changed(flank_deg=55.0))))  # type: ignore[union-attr]  # fmt: skip
+    thick = threaded("M60x2-6g", "TE 2 60F")
+    element = thick.part.outside[1].changed(d_mm=60.4)
+    part = thick.part.changed(outside=(thick.part.outside[0].changed(d_mm=60.4), element, *thick.part.outside[2:]))
+    found = [f for f in cut_of(thick.changed(part=part)).findings if f.code == "thread.crest"]
+    mended = found[0].cures[0].apply(thick.changed(part=part))
+    assert "thread.crest" not in codes(mended)
+    shoulder = threaded("M60x2-6g", "TE 2 60F", length=39.5, relieved=False)
+    assert "thread.end" in codes(shoulder)
+    wrong = thick.with_operation("t", lambda op: op.changed(feature=1))
+    assert codes(wrong) == {"thread.none"}
+
+
+def test_the_axis_limits_the_speed_of_a_coarse_thread() -> None:
+    slow = threaded("M64x3-6g", "TE 1.75-3 60P")
+    machine = slow.machine.changed(rapid_z_mm_min=1500.0)
+    n = cut_of(slow.changed(machine=machine)).numbers["n"]
+    assert n.number == pytest.approx(250.0)
+    assert n.bit is not None
+    assert "axis" in n.bit.label
+
+
+def tapped(depth: float | None, thread_length: float | None, tap: str = "TP M8 C", **changes: object) -> Job:
+    hole = AxialHole(d_mm=6.8, depth_mm=depth, thread="M8", thread_length_mm=thread_length)
+    drill, one = tool_of("TD 6.8 HSS 118", 1), tool_of(tap, 3)
+    job = turned_job((hole,), (drill, one), bore_d=0.0)
+    return job.with_setup(operations=(DrillHole(id="d", tool=drill.id), TapHole(id="t", tool=one.id, **changes)))
+
+
+def test_a_tap_counts_its_lead_in_and_comes_out_the_way_it_went(language: Dialect) -> None:
+    job = tapped(24.0, 16.0)
+    planned = plan(job).operations[1]
+    assert {f.severity for f in planned.findings} <= {"note"}
+    deepest = min(m.end[0] for m in planned.motions)
+    assert deepest == pytest.approx(-(16.0 + 2.5 * 1.25))
+    assert "G84" in post(plan(job), language).text
+    proof = proof_of(job)
+    assert (proof.gouge_um <= 2, proof.contacts) == (True, ())
+    wall = proof.final.intersection(box(-15.0, 3.0, -2.0, 4.2))
+    assert wall.area < 13.0 * 1.2 - 1.0  # teeth are cut out of the wall
+
+
+def test_a_tap_that_would_bottom_is_refused() -> None:
+    short = plan(tapped(17.0, 16.0)).operations[1]
+    assert "tap.bottom" in {finding.code for finding in short.findings}
+    through = plan(tapped(24.0, 16.0, "TP M8 B")).operations[1]
+    assert "tap.chips" in {finding.code for finding in through.findings}
+    other = plan(tapped(24.0, 16.0, "TP M6 C")).operations[1]
+    assert "tap.other" in {finding.code for finding in other.findings}
+    floating = plan(tapped(24.0, None, rigid=False)).operations[1]
+    rigid = plan(tapped(24.0, None)).operations[1]
+    assert min(m.end[0] for m in floating.motions) > min(m.end[0] for m in rigid.motions)
+
+
+def box(*bounds: float):  # type: ignore[no-untyped-def]
+    from toreuma.core.geometry.region import box as region
+
+    return region(*bounds)
