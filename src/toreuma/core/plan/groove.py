@@ -188,10 +188,11 @@ def _computed(work: Work, void: Region, frame: Frame, leave: float, blade: Blade
         wider, slot = dip_into(part.difference(opened.buffer(HAIR_MM, join_style="mitre")))
         if not slot.is_empty and slot.bounds[1] < exact - LEAST_MM:
             open_, dip = wider, slot
-    if dip.is_empty and leave > 0:
-        return _Ground(frame, shape, EMPTY, np.zeros((0, 2)), top, safe)
     wanted = float(opened.intersection(closed).bounds[3] - opened.bounds[1])
-    if dip.is_empty or dip.bounds[3] - dip.bounds[1] < LEAST_SHARE * wanted:
+    shallow = dip.is_empty or dip.bounds[3] - dip.bounds[1] < LEAST_SHARE * wanted
+    if shallow and leave > 0:  # no room for an allowance
+        return _Ground(frame, shape, EMPTY, np.zeros((0, 2)), top, safe)
+    if shallow:
         raise OperationFault(
             "groove.narrow",
             f"the blade of {work.tool.id}, {blade.width_mm:g} mm wide, does not go into the groove",
