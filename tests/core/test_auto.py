@@ -1,0 +1,95 @@
+"""A whole route for a part: tools, order, both sides, reasons; and random parts through to their proof."""
+
+import json
+from functools import cache
+from pathlib import Path
+
+import pytest
+from typer.testing import CliRunner
+
+from tests.support.random_jobs import random_job
+from toreuma.cli import app
+from toreuma.core.auto.order import RANKS
+from toreuma.core.auto.route import Proposed
+from toreuma.core.errors import Cancelled
+from toreuma.core.plan import plan
+from toreuma.core.plan.second_side import plan_sides
+from toreuma.io.jobs import load_job
+from toreuma.io.library import demo_job, demo_names, dialect
+from toreuma.io.report import prove_plan
+from toreuma.io.routing import route_for
+
+
+@cache
+def routed(name: str) -> Proposed:
+    return route_for(demo_job(name))
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_the_proposed_route_of_a_demo_job_is_proved_and_every_choice_has_its_reason(name: str) -> None:
+    found = routed(name)
+    for planned in plan_sides(found.job):
+        proof = prove_plan(planned, dialect("system-a"))
+        assert (proof.gouge_um <= 2, proof.leftover_um, proof.contacts) == (True, 0, ())
+    operations = {(side, op.id) for side, setup in enumerate(found.job.setups) for op in setup.operations}
+    told = {(one.side, one.operation) for one in found.chosen}
+    assert told <= operations
+    assert all(one.reasons and one.tool for one in found.chosen)
+    assert any(one.rivals for one in found.chosen)
+    cured = operations - told
+    assert len(cured) <= len(found.taken)
+
+
+@pytest.mark.parametrize("seed", [2, 7, 23, 31, 146, 311])
+def test_random_parts_come_out_right(seed: int) -> None:
+    found = route_for(random_job(seed))
+    planned = plan(found.job)
+    proof = prove_plan(planned, dialect("system-a"))
+    assert proof.gouge_um <= 2
+    assert proof.contacts == ()
+    assert proof.leftover_um <= 2
+    assert found.job.operations
+
+
+def test_the_order_is_a_turners() -> None:
+    kinds = [op.kind for op in routed("seat-ring").job.operations]
+    assert kinds.index("face") < kinds.index("rough_od") < kinds.index("finish_od")
+    assert kinds.index("rough_bore") < kinds.index("finish_bore")
+    assert kinds[-1] == "groove"
+    assert RANKS["thread"] < RANKS["part off"]
+
+
+def test_tools_sit_in_stations_the_machine_has() -> None:
+    for name in demo_names():
+        job = routed(name).job
+        stations = [tool.station for tool in job.tools]
+        assert len(set(stations)) == len(stations)
+        assert max(stations) <= job.machine.stations
+
+
+def test_it_stops_when_it_is_told_to() -> None:
+    calls = 0
+
+    def check() -> None:
+        nonlocal calls
+        calls += 1
+        if calls > 40:
+            raise Cancelled
+
+    with pytest.raises(Cancelled):
+        route_for(demo_job("spear"), check)
+
+
+def test_on_the_command_line(tmp_path: Path) -> None:
+    target = tmp_path / "hub.toreuma"
+    run = CliRunner().invoke
+    told = run(app, ["auto", "demo:runner-hub", "-o", str(target)])
+    assert told.exit_code == 0
+    assert "Setup 2" in told.output
+    assert "not " in told.output
+    assert len(load_job(target).setups) == 2
+    assert run(app, ["prove", str(target)]).exit_code == 0
+    data = json.loads(run(app, ["auto", "demo:runner-hub", "--json"]).output)
+    assert {"setups", "tools", "chosen", "taken", "open"} == set(data)
+    folder = run(app, ["post", str(target), "-o", str(tmp_path)])
+    assert len(folder.output.split()) == 2
