@@ -16,6 +16,7 @@ from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan import Plan
+from toreuma.core.plan.critic import critique
 from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.prove import Proof
@@ -98,6 +99,7 @@ def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
     else:
         for planned in sides:
             _print_plan(planned)
+            _print_findings(critique(planned))
     _exit_with(tuple(finding for planned in sides for finding in planned.all_findings))
 
 

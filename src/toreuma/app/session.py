@@ -245,6 +245,7 @@ class Session(QObject):
         """Everything the plan and the proof have to say, worst first."""
         found = (
             *(self.outcome.plan.all_findings if self.outcome else ()),
+            *(self.outcome.order if self.outcome else ()),
             *(self.proof.findings if self.proof else ()),
         )
         return tuple(sorted(found, key=lambda f: ("error", "warning", "note").index(f.severity)))

@@ -3,10 +3,12 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
+from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, union
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.critic import critique
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import Program, read
@@ -19,13 +21,15 @@ __all__ = ["Outcome", "follow", "prove_outcome"]
 
 @dataclass(frozen=True)
 class Outcome:
-    """A job planned and its program read back. ``sections`` maps program sections to operation ids, in order."""
+    """A job planned and its program read back. ``sections`` maps program sections to operation ids, in
+    order; ``order`` is what another order would be better at."""
 
     plan: Plan
     program: Program
     timeline: Timeline
     sections: tuple[str, ...]
     replay: Replay
+    order: tuple[Finding, ...] = ()
 
     @property
     def job(self) -> Job:
@@ -68,7 +72,8 @@ def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
     timeline = timeline_of(program.motions, job.machine)
     sections = tuple(operation.operation.id for operation in cutting)
     ends = _ends(timeline, [operation.after for operation in cutting])
-    return Outcome(planned, program, timeline, sections, Replay(job, planned.scene.stock, timeline, ends))
+    replay = Replay(job, planned.scene.stock, timeline, ends)
+    return Outcome(planned, program, timeline, sections, replay, critique(planned))
 
 
 def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:

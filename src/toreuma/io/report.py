@@ -12,6 +12,7 @@ from toreuma.core.geometry.region import Region, polygons
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Feature, Job
 from toreuma.core.plan import Plan
+from toreuma.core.plan.critic import critique
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
@@ -85,6 +86,7 @@ def plan_report(plan: Plan) -> Json:
         "name": plan.job.name,
         "operations": [_operation(operation) for operation in plan.operations],
         "findings": [finding.as_dict() for finding in plan.findings],
+        "order": [finding.as_dict() for finding in critique(plan)],
         "cycle_s": round(plan.times.total_s, 3),
         "cutting_s": round(plan.times.cutting_s, 3),
         "rapid_s": round(plan.times.rapid_s, 3),

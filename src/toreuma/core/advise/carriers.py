@@ -8,7 +8,7 @@ from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.model import Insert, Job, RoughOd, TurningTool
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.model.tool import BoringTool
+from toreuma.core.model.tool import BoringTool, Drill
 from toreuma.core.plan.hold import compliance
 from toreuma.core.plan.tool_reach import Surface
 from toreuma.core.scene import Scene
@@ -19,6 +19,9 @@ __all__ = ["bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "too
 PAST_BORE_MM = 3.0
 
 CLAMP_DIAMETERS = 2.5
+
+LIFT_OFF_MM = 0.8
+"""Room a bar needs besides its own size: clearance to the far wall, and to lift off."""
 
 FINISH_DEPTH_MM = 0.5
 
@@ -44,7 +47,7 @@ def tools_for(
     found: list[_Choice] = [
         (tool, (tool.name or tool.id,), True)
         for tool in job.tools
-        if isinstance(tool, kind) and tool.insert.chip_window and not _does_not_fit(job, scene, tool)
+        if isinstance(tool, kind) and tool.insert.chip_window and not _does_not_fit(job, scene, tool, wish)
     ]
     names, rejected = {tool.name for tool, _, _ in found}, []
     for carrier in store.carriers:
@@ -53,7 +56,7 @@ def tools_for(
         fitting = [insert for insert in store.inserts if carrier.seat.takes(insert)]
         held = [insert for insert in fitting if insert.code in rack]
         insert = _best_insert(job, scene, wish, held, nose_mm) or _best_insert(job, scene, wish, fitting, nose_mm)
-        why = _does_not_fit(job, scene, carrier.with_insert(insert or fitting[0], "T0")) if fitting else ""
+        why = _does_not_fit(job, scene, carrier.with_insert(insert or fitting[0], "T0"), wish) if fitting else ""
         if why:
             rejected.append(Rejected(carrier.code, why))
         elif insert is not None:
@@ -63,7 +66,7 @@ def tools_for(
     return found, rejected
 
 
-def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool) -> str:
+def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: Wish) -> str:
     machine = job.machine
     if isinstance(tool, TurningTool):
         height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
@@ -77,11 +80,23 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool) -> str
     least, depth = least_bore_mm(scene), bar_reach_mm(scene)
     if bar.least_bore_mm > least:
         return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:.4g} mm"
+    hole, needed = _hole_mm(job, scene, wish, least), bar.functional_width_mm + bar.diameter_mm / 2 + LIFT_OFF_MM
+    if needed > hole:
+        return f"it needs a hole of {needed:.4g} mm to lift off in, there will be one of {hole:.4g} mm"
     if depth / bar.diameter_mm > bar_limit(bar):
         return f"L/D {depth / bar.diameter_mm:.1f}, {bar.material} goes to {bar_limit(bar):g}"
     if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:
         return f"{bar.functional_length_mm:g} mm long: {depth:.0f} mm are needed in front of the clamp"
     return ""
+
+
+def _hole_mm(job: Job, scene: Scene, wish: Wish, least: float) -> float:
+    """Diameter of the hole a bar finds: of the blank, or of the drill that is there; finishing finds it roughed."""
+    there = 2 * float(scene.stock.bounds[1])
+    if there <= 0:
+        drills = [t.d_mm for t in job.tools if isinstance(t, Drill) and t.form not in ("spot", "centre")]
+        there = max((d for d in drills if d < least), default=least)
+    return max(there, least - 2 * FINISH_DEPTH_MM) if wish.use == "finish" else there
 
 
 def bar_reach_mm(scene: Scene) -> float:
