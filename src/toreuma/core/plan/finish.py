@@ -284,7 +284,7 @@ def _too_thin(job: Job, operation: Finishing, tool: Turner) -> list[Finding]:
 def _blocked(work: Work, stretch: Stretch) -> Region:
     """Nose centres at which the insert cuts into the part or meets what stands in front."""
     part = blocked_by_part(stretch.target, stretch.shape)
-    return part if stretch.is_bore else union([part, work.blocked_by_centre])
+    return part if stretch.is_bore else union([part, stretch.frame.region(work.blocked_by_centre)])
 
 
 def _below(outline: Points, ceiling: float) -> Points:

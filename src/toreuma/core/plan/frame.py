@@ -14,7 +14,7 @@ from toreuma.core.geometry.elements import Arc, Line, Point, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import ToolShape, turned
 
-__all__ = ["FACE", "INSIDE", "OUTSIDE", "Frame"]
+__all__ = ["AWAY", "FACE", "INSIDE", "OUTSIDE", "Frame"]
 
 
 @dataclass(frozen=True)
@@ -50,4 +50,4 @@ class Frame:
         return Arc(start, end, centre, segment.clockwise != (a * d - b * c < 0))
 
 
-OUTSIDE, INSIDE, FACE = Frame(), Frame(flip_r=True), Frame(swap=True)
+OUTSIDE, INSIDE, FACE, AWAY = Frame(), Frame(flip_r=True), Frame(swap=True), Frame(flip_z=True)

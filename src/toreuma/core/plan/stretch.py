@@ -19,7 +19,7 @@ from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.plan.bore import bore_of, hole_radius, in_the_way
-from toreuma.core.plan.frame import INSIDE, OUTSIDE, Frame
+from toreuma.core.plan.frame import AWAY, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
 
@@ -81,6 +81,12 @@ class Stretch:
         return min(self.top + APPROACH_MM, self.ceiling)
 
     @property
+    def span(self) -> tuple[float, float]:
+        """Real Z of the nose centre at its front and back end."""
+        ends = [self.frame.point((z, 0.0))[0] for z in (self.nose_from, self.nose_to)]
+        return max(ends), min(ends)
+
+    @property
     def is_bore(self) -> bool:
         return self.frame.flip_r
 
@@ -92,14 +98,16 @@ def stretch_of(work: Work, operation: TurningOperation, beyond_mm: float = 0.0, 
     if not isinstance(work.tool, wanted):
         needs = "boring tool" if inside else "turning tool"
         raise OperationFault("tool.kind", f"{work.tool.id} is not a {needs}", f"choose a {needs}")
-    if not work.shape.leads_toward_chuck:
+    if work.shape.leads_toward_chuck:
+        return _inside(work, operation, beyond_mm) if inside else _outside(work, operation, beyond_mm, chord_mm)
+    if inside:
         raise OperationFault(
             "tool.hand",
-            f"{work.tool.id} is a left-hand tool: it leads away from the chuck",
-            "choose a right-hand tool, or set its hand to right",
+            f"{work.tool.id} is a left-hand bar: it leads out of the bore",
+            "choose a right-hand bar, or set its hand to right",
             Cure("Make the tool right-hand", lambda job: _right_hand(job, work.tool.id)),
         )
-    return _inside(work, operation, beyond_mm) if inside else _outside(work, operation, beyond_mm, chord_mm)
+    return _away(work, operation, beyond_mm, chord_mm)
 
 
 def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: float) -> Stretch:
@@ -121,6 +129,33 @@ def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm
     return Stretch(
         OUTSIDE, shape, work.stock, target, EMPTY, first, end_z, end_r, nose_from, nose_to, 1e6, -1.0,
         operation.from_z_mm, findings,
+    )  # fmt: skip
+
+
+def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: float) -> Stretch:
+    """A left-hand tool goes from the end of the stretch to its start, away from the chuck.
+
+    It comes down beside what stands at the end: the part, the bar, the hold.
+    """
+    scene, profile, shape = work.scene, work.scene.profile, AWAY.shape(work.shape)
+    end_z, end_r = _end_outside(work, operation)
+    begin = min(-end_z + shape.nose_radius, -work.limit_z)
+    if operation.from_z_mm is not None:
+        past, goal = operation.extension_mm or 0.0, operation.from_z_mm
+    else:
+        past, goal = PAST_END_MM if operation.extension_mm is None else operation.extension_mm, profile.front_z
+    nose_to = -goal - past - beyond_mm - shape.tip[0]
+    if begin <= nose_to:
+        raise OperationFault(
+            "range.empty",
+            f"nothing to cut between Z {-begin:.2f} and Z {-nose_to:.2f}",
+            "the shank of a left-hand tool stands toward the chuck: stick the bar out more, or end the stretch sooner",
+        )
+    target = scene.contour(end_z, end_r, chord_mm)
+    standing = work.stock.intersection(box(-FAR_MM, 0, min(-begin + shape.nose_radius, end_z), FAR_MM))
+    return Stretch(
+        AWAY, shape, AWAY.region(work.stock), AWAY.region(target.union(standing)), EMPTY, None, end_z, end_r, begin,
+        nose_to, 1e6, -1.0, operation.from_z_mm, (),
     )  # fmt: skip
 
 
@@ -198,7 +233,7 @@ def reach_of(
                 blocked_by_part(stretch.target, stretch.shape, leave_axial, leave_radial, chord_mm),
                 _body_blocked(work, stretch, max(leave_axial, leave_radial)),
                 _blocked_in_way(stretch),
-                EMPTY if stretch.is_bore else work.blocked_by_centre,
+                EMPTY if stretch.is_bore else stretch.frame.region(work.blocked_by_centre),
             ]
         )
         least_r = FLOOR if stretch.is_bore else BELOW_AXIS_R
@@ -212,7 +247,7 @@ def _body_blocked(work: Work, stretch: Stretch, leave: float) -> Region:
     solid, lowest = stretch.target, 0.0
     if stretch.is_bore:
         lowest = stretch.bottom
-    else:
+    elif stretch.frame == OUTSIDE:
         behind = work.scene.stock.intersection(box(-FAR_MM, 0, stretch.nose_to + stretch.shape.tip[0], FAR_MM))
         solid = solid.union(behind)
     clearance = HOLDER_CLEARANCE_MM + leave

@@ -30,8 +30,8 @@ def rough_situation(work: Work, stretch: Stretch, leave_mm: float, heights: tupl
     allowed = max(ALLOWANCE_SHARE * leave_mm, 0.02)
     if stretch.is_bore:
         return replace(situation, bar=held_out(work, tool_bar(work), stretch.nose_to, allowed))
-    after = work.stock.intersection(stretch.target)
-    return replace(situation, bend=bend_of(work, after, stretch.nose_from, stretch.nose_to, leave_mm))
+    after = work.stock.intersection(stretch.frame.region(stretch.target))
+    return replace(situation, bend=bend_of(work, after, *stretch.span, leave_mm))
 
 
 def finish_situation(work: Work, stretch: Stretch, wanted_ra_um: float) -> Situation:
@@ -48,7 +48,8 @@ def finish_situation(work: Work, stretch: Stretch, wanted_ra_um: float) -> Situa
         )
     d_mm = 2 * work.scene.profile.largest_r
     situation = _situation(work, "finish", d_mm, d_mm / 2)
-    bend = size_bend(work, work.stock.intersection(stretch.target), stretch.nose_to)
+    after = work.stock.intersection(stretch.frame.region(stretch.target))
+    bend = size_bend(work, after, stretch.span[1])
     return replace(situation, wanted_ra_um=wanted_ra_um, bend=bend)
 
 
