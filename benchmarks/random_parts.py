@@ -1,6 +1,6 @@
 """Random parts through route, program and proof: how many come out right, the worst, and the time each takes.
 
-    ./run bench parts [COUNT] [FIRST SEED]
+./run bench parts [COUNT] [FIRST SEED]
 """
 
 import sys
@@ -11,6 +11,7 @@ from multiprocessing import Pool
 from typing import Any
 
 from tests.support.random_jobs import random_job
+
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan import plan
 from toreuma.io.library import dialect
@@ -71,7 +72,8 @@ def main(count: int, first: int) -> None:
         print("  fault", r["seed"], r["fault"][-300:])
     for name, group in (("gouge", gouged), ("contact", touched), ("left", left)):
         for r in group[:12]:
-            print(f"  {name} seed {r['seed']}: {r['gouge_um']:.1f} um, left {r['left_um']:.1f} um, {r['first']} {set(r['errors'])}")
+            words = f"{r['gouge_um']:.1f} um, left {r['left_um']:.1f} um, {r['first']} {set(r['errors'])}"
+            print(f"  {name} seed {r['seed']}: {words}")
     why = Counter(text.split(":")[0][:40] for r in fine for text in r["open"])
     print("  open:", dict(why.most_common(8)))
 

@@ -17,7 +17,7 @@ import shapely
 from PySide6.QtCore import QEventLoop, QSettings
 from PySide6.QtWidgets import QApplication, QMainWindow
 
-from benchmarks import closing
+from benchmarks import closing, random_parts, textbook
 from toreuma.app.session import Session
 from toreuma.app.shot import settle
 from toreuma.app.start import application
@@ -221,12 +221,17 @@ def choosing() -> None:
 
 
 def main() -> int:
+    if sys.argv[1:2] == ["parts"]:
+        numbers = [int(text) for text in sys.argv[2:4]]
+        random_parts.main(*(numbers + [300, 1][len(numbers) :]))
+        return 0
     window_shown()
     edit_to_picture()
     plan_and_prove()
     reading()
     reaching()
     choosing()
+    textbook.compare()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory at the highest: {peak:.0f} MB")
     status = closing.main(200 if "--all" in sys.argv else 20)

@@ -4,6 +4,7 @@ import math
 
 import pytest
 
+from toreuma.core.dialect import Dialect
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.region import polygons, rotated_volume
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -11,6 +12,7 @@ from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.result import OperationPlan
+from toreuma.io.report import prove_plan
 
 
 def op(planned: Plan, operation_id: str) -> OperationPlan:
@@ -362,3 +364,51 @@ def test_a_finishing_cut_thinner_than_its_nose_wants_is_said(spear: Job) -> None
     found = next(f for f in plan(blunt).all_findings if f.code == "finish.thin")
     assert "Finish with T2, nose 0.4 mm" in [cure.label for cure in found.cures]
     assert "finish.thin" not in codes(plan(found.cures[-1].apply(blunt)))
+
+
+# Roughing in other ways
+
+
+@pytest.mark.parametrize(
+    "change", [{"pattern": "along_x"}, {"pattern": "contour"}, {"varied": True}, {"chip_break_mm": 5.0}]
+)
+def test_every_way_of_roughing_leaves_the_same_for_finishing(spear: Job, language: Dialect, change: dict) -> None:  # type: ignore[type-arg]
+    job = spear.with_operation("op2", lambda op: op.changed(**change))
+    planned, usual = plan(job), plan(spear)
+    proof = prove_plan(planned, language)
+    assert (proof.gouge_um <= 2, proof.contacts, proof.leftover_um) == (True, (), 0)
+    finish, before = planned.of("op4"), usual.of("op4")
+    assert finish is not None
+    assert before is not None
+    assert finish.numbers["ap"].number == pytest.approx(before.numbers["ap"].number, abs=0.25)
+
+
+def test_passes_toward_the_axis_run_along_x(spear: Job) -> None:
+    planned = plan(spear.with_operation("op2", lambda op: op.changed(pattern="along_x"))).of("op2")
+    assert planned is not None
+    along_x = [
+        s for p in planned.cuts.passes for s in p.segments if abs(s.end[1] - s.start[1]) > abs(s.end[0] - s.start[0])
+    ]
+    assert sum(s.length for s in along_x) > 0.7 * sum(s.length for p in planned.cuts.passes for s in p.segments)
+    assert all(s.end[1] < s.start[1] for s in along_x if s.length > 3)
+
+
+def test_varied_passes_are_deeper_and_shallower_by_turns_and_within_the_limit(spear: Job) -> None:
+    planned = plan(spear.with_operation("op2", lambda op: op.changed(varied=True))).of("op2")
+    assert planned is not None
+    depths = [one.depth_mm for one in planned.cuts.passes]
+    limit = planned.numbers["ap_max"].number
+    assert max(depths) <= limit * 1.001
+    pairs = [(a, b) for a, b in zip(depths, depths[1:], strict=False) if abs(a - b) > 0.05 * a]
+    assert pairs
+
+
+def test_going_back_to_break_chips_costs_time_and_says_how_much(spear: Job) -> None:
+    plain = plan(spear).of("op2")
+    broken = plan(spear.with_operation("op2", lambda op: op.changed(chip_break_mm=5.0))).of("op2")
+    assert plain is not None
+    assert broken is not None
+    evidence = broken.numbers["breaks"]
+    assert evidence.number > 20
+    said = float(evidence.note.removeprefix("They cost ").removesuffix(" s."))
+    assert broken.times.total_s - plain.times.total_s == pytest.approx(said, abs=1.0)

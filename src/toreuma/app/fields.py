@@ -60,11 +60,25 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("past_centre_mm", "nose past the centre", "mm", "on radius"),
     ),
     "rough_od": (
+        Field(
+            "pattern",
+            "Passes",
+            "",
+            options=(
+                ("along the axis", "along_z"),
+                ("toward the axis", "along_x"),
+                ("parallel to the contour", "contour"),
+            ),
+        ),
+        Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
+        Field("chip_break_mm", "go back to break chips every", "mm", empty="never"),
         Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         *_STRETCH,
     ),
     "rough_bore": (
+        Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
+        Field("chip_break_mm", "go back to break chips every", "mm", empty="never"),
         Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         *_STRETCH,

@@ -65,6 +65,7 @@ LEAD_NUMBERS = (
     "end",
     "again",
     "plunges",
+    "breaks",
     "depth",
     "pecks",
     "torque",

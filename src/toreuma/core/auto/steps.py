@@ -34,6 +34,9 @@ __all__ = ["Step", "steps_of"]
 
 ID = "new"
 
+UNATTENDED_CHIP_MM = 10.0
+"""With nobody watching, the feed of roughing goes back every so many mm: a nest of chips stops the machine."""
+
 OUT_OF_BORE_MM = 3.0
 CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
 """Kept before the hold; room behind the back edge that a cut past it asks for."""
@@ -90,7 +93,10 @@ def _rough(ask: _Ask) -> list[Step]:
     kind, group = (RoughBore, "rough bore") if inside else (RoughOd, "rough outside")
 
     def rough(name: str, tool: Tool) -> Operation:
-        return kind(id=ID, name=name, tool=ID, to_z_mm=None if inside else reachable_end(ask.scene, tool))
+        end = None if inside else reachable_end(ask.scene, tool)
+        hardens = ask.job.stock.material.work_hardens
+        breaks = None if ask.job.conditions.attended else UNATTENDED_CHIP_MM
+        return kind(id=ID, name=name, tool=ID, to_z_mm=end, varied=hardens, chip_break_mm=breaks)
 
     steps = [ask.step(group, rough(ask.wish.words, ask.best.tool))]
     split = ask.advice.split

@@ -63,6 +63,13 @@ class RoughOd(_Contour):
     kind: Literal["rough_od"] = "rough_od"
     leave_radial_mm: Allowance = Field(default=0.4, description="Left for finishing, on radius")
     leave_axial_mm: Allowance = Field(default=0.1, description="Left for finishing, along Z")
+    pattern: Literal["along_z", "along_x", "contour"] = Field(
+        default="along_z", description="Passes along the axis, toward the axis, or parallel to the contour"
+    )
+    varied: bool = Field(default=False, description="Deeper and shallower by turns, so that the notch moves")
+    chip_break_mm: Positive | None = Field(
+        default=None, description="The feed goes back a little every so many mm to break the chip; empty: never"
+    )
 
 
 class FinishOd(_Contour):
@@ -81,6 +88,10 @@ class RoughBore(_Contour):
     kind: Literal["rough_bore"] = "rough_bore"
     leave_radial_mm: Allowance = Field(default=0.3, description="Left for finishing, on radius")
     leave_axial_mm: Allowance = Field(default=0.1, description="Left for finishing, along Z")
+    varied: bool = Field(default=False, description="Deeper and shallower by turns, so that the notch moves")
+    chip_break_mm: Positive | None = Field(
+        default=None, description="The feed goes back a little every so many mm to break the chip; empty: never"
+    )
 
 
 class FinishBore(_Contour):

@@ -19,7 +19,7 @@ from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.plan.bore import bore_of, hole_radius, in_the_way
-from toreuma.core.plan.frame import AWAY, INSIDE, OUTSIDE, Frame
+from toreuma.core.plan.frame import AWAY, FACE, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
 
@@ -43,6 +43,7 @@ LEAST_LIFT_MM = 0.15
 """A bar that cannot lift off even this far does not fit the bore."""
 
 FAR_MM = 1e4
+BELOW_AXIS_MM = 3.0
 
 TurningOperation = RoughOd | FinishOd | RoughBore | FinishBore
 
@@ -81,8 +82,15 @@ class Stretch:
         return min(self.top + APPROACH_MM, self.ceiling)
 
     @property
+    def floor(self) -> float:
+        """The lowest nose centre: outside with the tip on the axis."""
+        return self.shape.nose_radius if self.frame in (OUTSIDE, AWAY) else self.bottom
+
+    @property
     def span(self) -> tuple[float, float]:
         """Real Z of the nose centre at its front and back end."""
+        if self.frame.swap:
+            return self.top, self.end_z
         ends = [self.frame.point((z, 0.0))[0] for z in (self.nose_from, self.nose_to)]
         return max(ends), min(ends)
 
@@ -98,6 +106,8 @@ def stretch_of(work: Work, operation: TurningOperation, beyond_mm: float = 0.0, 
     if not isinstance(work.tool, wanted):
         needs = "boring tool" if inside else "turning tool"
         raise OperationFault("tool.kind", f"{work.tool.id} is not a {needs}", f"choose a {needs}")
+    if operation.kind == "rough_od" and operation.pattern == "along_x":
+        return _facing(work, operation, chord_mm)
     if work.shape.leads_toward_chuck:
         return _inside(work, operation, beyond_mm) if inside else _outside(work, operation, beyond_mm, chord_mm)
     if inside:
@@ -129,6 +139,27 @@ def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm
     return Stretch(
         OUTSIDE, shape, work.stock, target, EMPTY, first, end_z, end_r, nose_from, nose_to, 1e6, -1.0,
         operation.from_z_mm, findings,
+    )  # fmt: skip
+
+
+def _facing(work: Work, operation: TurningOperation, chord_mm: float) -> Stretch:
+    """Roughing toward the axis: levels along Z, passes along X, seen with both exchanged."""
+    scene, shape = work.scene, FACE.shape(work.shape)
+    if -float(work.shape.core[:, 0].min()) > 1e-6:
+        raise OperationFault(
+            "tool.shape",
+            f"the cutting edge of {work.tool.id} stands ahead of its nose and would cut into the faces",
+            "rough along X with an entering angle of 90° or more",
+        )
+    end_z, end_r = _end_outside(work, operation)
+    stop = max(end_z - (operation.extension_mm or 0.0), work.limit_z - shape.nose_radius)
+    target = union([scene.contour(end_z, end_r, chord_mm), box(-FAR_MM, -BELOW_AXIS_MM, stop, FAR_MM)])
+    hole_r = float(work.stock.bounds[1])
+    nose_from = scene.stock_r + APPROACH_MM + shape.nose_radius
+    nose_to = max(hole_r - 1.0, -0.2)
+    return Stretch(
+        FACE, shape, FACE.region(work.stock), FACE.region(target), EMPTY, None, end_z, end_r, nose_from, nose_to, 1e6,
+        stop - 1.0, operation.from_z_mm, _short_of_end(work, end_z, stop - shape.tip[1]) if stop > end_z else (),
     )  # fmt: skip
 
 
@@ -236,7 +267,7 @@ def reach_of(
                 EMPTY if stretch.is_bore else stretch.frame.region(work.blocked_by_centre),
             ]
         )
-        least_r = FLOOR if stretch.is_bore else BELOW_AXIS_R
+        least_r = BELOW_AXIS_R if stretch.frame in (OUTSIDE, AWAY) else FLOOR
         return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to, least_r), stretch.shape)
 
     return work.memo.get(key, compute)
@@ -245,8 +276,8 @@ def reach_of(
 def _body_blocked(work: Work, stretch: Stretch, leave: float) -> Region:
     """Nose centres at which holder, shank or bar come too close to the part or to the bar that stays behind it."""
     solid, lowest = stretch.target, 0.0
-    if stretch.is_bore:
-        lowest = stretch.bottom
+    if stretch.is_bore or stretch.frame.swap:
+        lowest = -FAR_MM
     elif stretch.frame == OUTSIDE:
         behind = work.scene.stock.intersection(box(-FAR_MM, 0, stretch.nose_to + stretch.shape.tip[0], FAR_MM))
         solid = solid.union(behind)

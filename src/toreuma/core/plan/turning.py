@@ -23,6 +23,8 @@ def rough_situation(work: Work, stretch: Stretch, leave_mm: float, heights: tupl
     radii = [abs(height) for height in heights]
     if stretch.is_bore:
         d_mm, mean = 2 * max(radii), sum(radii)
+    elif stretch.frame.swap:
+        d_mm, mean = 2 * work.stock.bounds[3], work.stock.bounds[3]
     else:
         d_mm = 2 * work.stock.bounds[3]
         mean = max(d_mm / 2 + heights[1], d_mm / 2)

@@ -1,0 +1,59 @@
+"""Roughing parallel to the contour: layer by layer along the finished shape, for castings and forgings."""
+
+import math
+
+import shapely
+
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.recover import FIT_MM
+from toreuma.core.geometry.region import thickness
+from toreuma.core.model import RoughOd
+from toreuma.core.plan.grounds import spindle_of
+from toreuma.core.plan.numbers import passes
+from toreuma.core.plan.result import Cuts, Pass
+from toreuma.core.plan.stretch import Stretch, reach_of
+from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
+from toreuma.core.propose.proposal import Proposal
+
+__all__ = ["rough_along_contour"]
+
+LEAST_MM = 0.05
+
+
+def rough_along_contour(
+    work: Work, operation: RoughOd, stretch: Stretch, proposal: Proposal, values: dict[str, Evidence]
+) -> Cuts:
+    """Even layers between the blank and what is left for finishing, the outermost first."""
+    limit, feed = values["ap_max"].number, values["f"].number
+    clear = shapely.clip_by_rect(stretch.stock, stretch.nose_to, stretch.bottom, stretch.nose_from, 1e4)
+    thick = thickness(clear.difference(stretch.target), stretch.target) - operation.leave_radial_mm
+    if thick < LEAST_MM:
+        note = Finding("note", "rough.nothing", "there is nothing to rough here", operation=operation.id)
+        return Cuts((), (), values, (note, *stretch.findings), proposal)
+    count = max(1, math.ceil(thick / limit - 1e-6))
+    depth = thick / count
+    path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
+    drawn = []
+    for layer in range(count - 1, -1, -1):
+        more = layer * depth
+        reach = reach_of(work, stretch, operation.leave_axial_mm + more, operation.leave_radial_mm + more)
+        line = reach.envelope.points
+        line = line[line[:, 1] > stretch.floor - 1e-9] if stretch.frame.swap is False else line
+        if len(line) < 2:
+            continue
+        begin = (float(line[0, 0]), float(line[0, 1]))
+        if path.motions:
+            path.rapid(r=stretch.safe)
+            path.rapid(z=begin[0] + APPROACH_MM)
+        else:
+            path.come(begin[0] + APPROACH_MM, stretch.safe)
+        path.rapid(r=begin[1])
+        first = len(path.motions)
+        path.feed(feed, *begin)
+        path.along(path.recovered(line, FIT_MM), feed)
+        drawn.append(Pass(tuple(motion.segment for motion in path.motions[first:]), depth))
+        path.feed(feed, r=path.nose[1] + PULL_OUT_MM)
+    path.leave()
+    values = {**values, **passes([depth] * count, values["ap_max"])}
+    return Cuts(tuple(path.motions), tuple(drawn), values, stretch.findings, proposal)
