@@ -1,5 +1,6 @@
 """Operations planned against the stock that is there, with numbers that say why."""
 
+import itertools
 import math
 
 import pytest
@@ -399,7 +400,7 @@ def test_varied_passes_are_deeper_and_shallower_by_turns_and_within_the_limit(sp
     depths = [one.depth_mm for one in planned.cuts.passes]
     limit = planned.numbers["ap_max"].number
     assert max(depths) <= limit * 1.001
-    pairs = [(a, b) for a, b in zip(depths, depths[1:], strict=False) if abs(a - b) > 0.05 * a]
+    pairs = [(a, b) for a, b in itertools.pairwise(depths) if abs(a - b) > 0.05 * a]
     assert pairs
 
 

@@ -188,6 +188,9 @@ class MainWindow(QMainWindow):
             ("Millimetre or inch", "Ctrl+U", self.switch_units),
             ("Light or dark", "Ctrl+T", self.switch_theme),
             ("Fit the section", "F", self.canvas.fit),
+            ("Play the program", "Ctrl+Space", self.ribbon.player.toggle),
+            ("Propose the whole route", "Ctrl+R", self.session.propose_route),
+            ("First or second side", "Ctrl+Tab", self.switch_side),
             ("Caliper", "M", self.canvas.toggle_caliper),
             ("Section or table of operations", "L", self.switch_table),
             ("Try the operation in the cut lab", "Ctrl+L", self.open_lab),
@@ -289,6 +292,12 @@ class MainWindow(QMainWindow):
     def _on_finding(self, finding: Finding) -> None:
         self.canvas.show_finding(finding)
         self.reasons.show_finding(finding)
+
+    def switch_side(self) -> None:
+        """The other side of a part that is cut in two holds."""
+        whole = self.session.whole
+        if whole is not None and len(whole.setups) > 1:
+            self.session.show_side(1 - self.session.sides.side)
 
     def switch_units(self) -> None:
         job = self.session.job

@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import cached_property
 
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, union
@@ -34,6 +35,14 @@ class Outcome:
     @property
     def job(self) -> Job:
         return self.plan.job
+
+    def program_line(self, line: int) -> str:
+        """A line of the program text, counted from 1."""
+        return self._lines[line - 1] if 1 <= line <= len(self._lines) else ""
+
+    @cached_property
+    def _lines(self) -> list[str]:
+        return self.program.text.splitlines()
 
     def operation_at(self, seconds: float) -> str | None:
         """The operation under way at a time."""

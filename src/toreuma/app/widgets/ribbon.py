@@ -3,10 +3,11 @@
 from collections.abc import Callable
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QTransform
-from PySide6.QtWidgets import QSizePolicy, QWidget
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent, QTransform
+from PySide6.QtWidgets import QComboBox, QSizePolicy, QToolButton, QWidget
 
 from toreuma.app.format import clock
+from toreuma.app.player import SPEEDS, Player
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.core.findings import worst
@@ -22,19 +23,35 @@ LANE_PX = 30
 TRACE_PX, GAP_PX = 25, 5
 TRACES = 4
 TOP_PX = 18
+BUTTON_PX = 24
 
 
 class Ribbon(QWidget):
-    """Dragging moves the cursor; left and right step through moves, up and down through operations."""
+    """Dragging moves the cursor; left and right step through moves, up and down through operations, Space plays."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
         self._session, self._theme = session, theme
         self._drawn_speed: tuple[Outcome, QPolygonF] | None = None
-        self.setFixedHeight(TOP_PX + LANE_PX + TRACES * (TRACE_PX + GAP_PX) + 22)
+        self.setFixedHeight(TOP_PX + LANE_PX + TRACES * (TRACE_PX + GAP_PX) + 30)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Time ribbon")
+        self.player = Player(session, self)
+        self.play = QToolButton(self)
+        self.play.setAccessibleName("Play or stop")
+        self.play.setToolTip("Play the program (Space)")
+        self.play.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        self.play.clicked.connect(self.player.toggle)
+        self.speeds = QComboBox(self)
+        self.speeds.setAccessibleName("Speed of playing")
+        self.speeds.setToolTip("Seconds of the program in one second")
+        self.speeds.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
+        for speed in SPEEDS:
+            self.speeds.addItem(f"{speed} ×", speed)
+        self.speeds.activated.connect(lambda _: self.player.set_speed(self.speeds.currentData()))
+        self.player.changed.connect(self._show_player)
+        self._show_player()
         for signal in (
             session.outcome_changed,
             session.proof_changed,
@@ -45,7 +62,19 @@ class Ribbon(QWidget):
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
+        self._show_player()
         self.update()
+
+    def _show_player(self) -> None:
+        self.play.setIcon(icon("stop" if self.player.playing else "play", self._theme))
+        self.speeds.setCurrentIndex(self.speeds.findData(self.player.speed))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """Play and speed stand below the names of the traces."""
+        y = self.height() - BUTTON_PX - 2
+        self.play.setGeometry(6, y, BUTTON_PX + 4, BUTTON_PX)
+        self.speeds.setGeometry(BUTTON_PX + 14, y, LABEL_PX - BUTTON_PX - 18, BUTTON_PX)
+        super().resizeEvent(event)
 
     # Time and place
 
@@ -83,10 +112,25 @@ class Ribbon(QWidget):
         down += TRACE_PX + GAP_PX
         self._bars(painter, speed.translated(0, down), "Bend on Ø", "size_um", lambda step: 2000 * step.bend_mm)
         self._cursor(painter)
+        self._block_there(painter, outcome)
         if self.hasFocus():
             painter.setPen(QPen(theme.colour("focus"), 1.5))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawRect(QRectF(self.rect()).adjusted(1, 1, -1, -1))
+
+    def _block_there(self, painter: QPainter, outcome: Outcome) -> None:
+        """The line of the program under way at the cursor."""
+        if self._session.cursor_s >= self._total() - 1e-6:
+            return
+        moment = outcome.timeline.at(self._session.cursor_s)
+        line = outcome.timeline.spans[moment.index].motion.line
+        text = outcome.program_line(line)
+        painter.setFont(self._theme.number_font(11))
+        painter.setPen(self._theme.colour("ink"))
+        room = QRectF(LABEL_PX, self.height() - 24, self.width() - LABEL_PX - RIGHT_PX, 16)
+        on_right = self._x(self._session.cursor_s) < self.width() / 2
+        side = Qt.AlignmentFlag.AlignRight if on_right else Qt.AlignmentFlag.AlignLeft
+        painter.drawText(room, side | Qt.AlignmentFlag.AlignVCenter, f"line {line}:  {text}")
 
     def _label(self, painter: QPainter, y: float, height: float, text: str) -> None:
         painter.setFont(self._theme.text_font(11))
@@ -212,11 +256,11 @@ class Ribbon(QWidget):
         theme = self._theme
         x = self._x(self._session.cursor_s)
         painter.setPen(QPen(theme.colour("accent"), 2))
-        painter.drawLine(QPointF(x, 4), QPointF(x, self.height() - 14))
+        painter.drawLine(QPointF(x, 4), QPointF(x, self.height() - 22))
         text = clock(self._session.cursor_s)
         painter.setFont(theme.number_font(11, bold=True))
         width = painter.fontMetrics().horizontalAdvance(text) + 10
-        box = QRectF(min(max(x - width / 2, 0), self.width() - width), self.height() - 17, width, 16)
+        box = QRectF(min(max(x - width / 2, 0), self.width() - width), self.height() - 24, width, 16)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour("accent"))
         painter.drawRoundedRect(box, 3, 3)
@@ -255,6 +299,10 @@ class Ribbon(QWidget):
             self._session.set_cursor(next((t for t in starts if t > now + 1e-6), self._total()))
         elif key == Qt.Key.Key_Up:
             self._session.set_cursor(next((t for t in reversed(starts) if t < now - 1e-6), 0.0))
+        elif key == Qt.Key.Key_Space:
+            self.player.toggle()
+        elif key in (Qt.Key.Key_Plus, Qt.Key.Key_Minus):
+            self.player.faster(1 if key == Qt.Key.Key_Plus else -1)
         elif key == Qt.Key.Key_Home:
             self._session.set_cursor(0.0)
         elif key == Qt.Key.Key_End:
