@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QMouseEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
@@ -14,6 +14,10 @@ from toreuma.core.spoken import spoken
 __all__ = ["FindingCard"]
 
 WORDS = {"error": "Error", "warning": "Warning", "note": "Note"}
+
+
+LONG_WORDS = 38
+"""A cure in more letters than this takes the whole width of its card."""
 
 
 class FindingCard(QFrame):
@@ -50,9 +54,16 @@ class FindingCard(QFrame):
             why.setWordWrap(True)
             column.addWidget(why)
         for cure in finding.cures:
-            button = QPushButton(spoken(cure.label, session.system))
+            words = spoken(cure.label, session.system)
+            button = QPushButton(words)
             button.clicked.connect(lambda _=False, c=cure: self._cure(c))
-            column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
+            if len(words) > LONG_WORDS:  # as wide as the card and no wider; the tip says it in full
+                button.setToolTip(words)
+                button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+                button.setStyleSheet("text-align: left; padding-left: 8px;")
+                column.addWidget(button)
+            else:
+                column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
 
     def _cure(self, cure: Cure) -> None:
         error = self._session.attempt(cure.apply)

@@ -48,7 +48,7 @@ class Ribbon(QWidget):
         self.speeds.setToolTip("Seconds of the program in one second")
         self.speeds.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
         for speed in SPEEDS:
-            self.speeds.addItem(f"{speed} ×", speed)
+            self.speeds.addItem(f"×{speed}", speed)
         self.speeds.activated.connect(lambda _: self.player.set_speed(self.speeds.currentData()))
         self.player.changed.connect(self._show_player)
         self._show_player()

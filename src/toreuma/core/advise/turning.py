@@ -177,13 +177,12 @@ def _candidate(ground: _Ground, one: _Tried) -> Candidate:
         whole if wish.use == "finish" else 0.0,
         0.0 if one.in_turret or on_rack else 1.0,
         0.0 if one.tool.hand == "right" else 1.0,
-        -round(suits, 1 if one.bar and wish.use == "rough" else 2),
+        -round(suits, 1 if one.bar else 2),
         0.0 if one.in_turret else 1.0,
-        -one.bar.diameter_mm if one.bar and wish.use == "rough" else 0.0,
+        -one.bar.diameter_mm if one.bar else 0.0,
         one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
         abs(one.shank_mm - job.machine.shank_mm),
         -insert.nose_radius_mm if wish.use != "finish" else abs(insert.nose_radius_mm - 0.8),
-        -(one.bar.diameter_mm if one.bar else 0.0),
         -insert.edges,
     )
     reasons = (*_reasons(job, wish, one), *ground.notes)

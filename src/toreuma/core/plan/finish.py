@@ -35,6 +35,9 @@ REACHED_MM = 0.002
 DEPTH_MM = 0.002
 """How exactly the deepest layer is measured."""
 
+LEAST_DEEP_MM2 = 0.25
+"""Less metal than this beyond the deepest a finishing cut should take is that of a chamfer: it does no harm."""
+
 NOSE_SHARE = 2 / 3
 """A finishing cut is at least this share of the nose radius deep."""
 
@@ -64,7 +67,10 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     path, cutting = _walked(work, way, spindle_of(work, proposal), values["f"].number)
     motions = tuple(path.motions)
     drawn = tuple(motion.segment for motion in motions[cutting])
-    findings = [*stretch.findings, *_too_deep(operation, tool, deepest), *_too_thin(work.job, operation, tool)]
+    far = MOST_NOSE_RADII * tool.insert.nose_radius_mm
+    deep = deepest[0] > far and _beyond(work, motions, far) > LEAST_DEEP_MM2
+    findings = [*stretch.findings, *_too_thin(work.job, operation, tool)]
+    findings += _too_deep(operation, tool, deepest) if deep else []
     return Cuts(
         motions,
         (Pass(drawn, deepest[0], finishing=True),),
@@ -207,6 +213,13 @@ def _thickest(stock: Region, left: Region) -> tuple[float, Point | None]:
     return best, place
 
 
+def _beyond(work: Work, motions: tuple[Motion, ...], far_mm: float) -> float:
+    """Area of the metal the cut takes that lies farther than ``far_mm`` from what it leaves, mm2."""
+    after = work.after(motions, PLANNING_CHORD_MM)
+    taken = work.stock.difference(after).simplify(DEPTH_MM)
+    return float(taken.difference(after.simplify(DEPTH_MM).buffer(far_mm, quad_segs=4)).area)
+
+
 def _too_deep(
     operation: Finishing, tool: TurningTool | BoringTool, deepest: tuple[float, Point | None]
 ) -> list[Finding]:
@@ -220,7 +233,7 @@ def _too_deep(
         count = 1 + sum(isinstance(op, kind) for op in job.operations)
         extra = kind(
             id=job.free_operation_id(),
-            name=f"Rough {count} with the slim tool",
+            name=f"Rough {count} with {tool.id}",
             tool=tool.id,
             from_z_mm=operation.from_z_mm,
             to_z_mm=operation.to_z_mm,

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 import shapely
 
-from toreuma.core.findings import Finding
+from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.region import EMPTY, Region, box, union
 from toreuma.core.model import CutThread, Job
 from toreuma.core.model.feature import AxialHole, ThreadFeature
@@ -142,7 +142,8 @@ def thread_findings(job: Job, made: tuple[ThreadMade, ...], final: Region) -> li
         if isinstance(feature, ThreadFeature) and index not in cut and not _toothed(feature, final):
             what = f"{feature.designation} is not cut by any operation"
             place = (feature.from_z_mm, 0.0)
-            found.append(Finding("warning", "thread.missing", what, "the part has a plain cylinder there", at=place))
+            severity: Severity = "note" if len(job.setups) > 1 else "warning"
+            found.append(Finding(severity, "thread.missing", what, "the part has a plain cylinder there", at=place))
     return found
 
 
