@@ -14,6 +14,7 @@ from toreuma.core.standards.fits import tolerance_of
 from toreuma.io.jobs import save_job
 from toreuma.io.library import data_path, fit_tables, holds, machines, materials
 from toreuma.io.reading import read_part
+from toreuma.io.routing import route_for
 from toreuma.io.step_out import part_solid, write_step
 
 INCH = 25.4
@@ -94,8 +95,8 @@ def seat_ring() -> Job:
                 "kind": "thread",
                 "side": "inside",
                 "designation": "M64x2-6H",
-                "from_z_mm": -28,
-                "length_mm": 12,
+                "from_z_mm": -31,
+                "length_mm": 9,
                 "name": "Nozzle thread",
             },
         ],
@@ -290,14 +291,15 @@ def vane_stud() -> Job:
         "name": "Complete from bar",
         "hold": hold("collet 42", stick_out_mm=46, grip_length_mm=30, bar_behind_mm=250),
     }
-    return job("Guide-vane stud", "gang lathe", part, stock, "CuZn39Pb3", setup, units="inch")
+    second = {"element": 3, "grip_length_mm": 5, "clearance_mm": 0.5, "jaws": "soft"}
+    return job("Guide-vane stud", "gang lathe", part, stock, "CuZn39Pb3", setup, units="inch", second_hold=second)
 
 
 def main() -> None:
     made = {"seat-ring": seat_ring, "runner-hub": runner_hub, "sheave": sheave, "vane-stud": vane_stud}
     for name, make in made.items():
         path = DEMO / f"{name}.toreuma"
-        save_job(make(), path)
+        save_job(route_for(make()).job, path)
         path.with_name(path.name + "~").unlink(missing_ok=True)
         print(path.name)
 
