@@ -215,13 +215,14 @@ def shot(
     at: Annotated[float | None, typer.Option("--at", help="Time of the cursor, s")] = None,
     read: Annotated[Path | None, typer.Option("--read", help="A drawing or model being looked at")] = None,
     wish: Annotated[str | None, typer.Option("--wish", help="What asks for a tool, a bench page, table")] = None,
+    side: Annotated[int, typer.Option("--side", help="Side of the part, 1 or 2")] = 1,
 ) -> None:
     """Make a picture of a stage, without a screen."""
     loaded = open_job(job)
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     from toreuma.app.shot import take_shot
 
-    take_shot(loaded, stage, file, size=size, theme=theme, select=select, at_s=at, read=read, wish=wish)
+    take_shot(loaded, stage, file, size=size, theme=theme, select=select, at_s=at, read=read, wish=wish, side=side)
     print(file)
 
 

@@ -31,9 +31,11 @@ def take_shot(
     at_s: float | None = None,
     read: Path | None = None,
     wish: str | None = None,
+    side: int = 1,
 ) -> None:
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
-    ``wish``, that one of the tools stage, that page of the bench, or the ``table`` of the operations.
+    ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, or the ``passes`` of
+    a thread; ``side`` 2 is the second side.
 
     Raises `ToreumaError`.
     """
@@ -55,13 +57,20 @@ def take_shot(
         window.set_stage(stage)
         window.show()
         settle(session)
+        if side != 1:
+            if side != 2 or len(job.setups) < 2:
+                session.close()
+                raise JobError(f"side {side}", "the job has no such side", f"it has {len(job.setups)}")
+            session.show_side(1)
+            settle(session)
+        shown = session.job or job
         if select is not None:
-            if job.operation(select) is None:
+            if shown.operation(select) is None:
                 session.close()
                 raise JobError(
                     f"operation {select}",
                     "the job has no such operation",
-                    f"choose from {', '.join(op.id for op in job.operations)}",
+                    f"choose from {', '.join(op.id for op in shown.operations)}",
                 )
             session.select(operation=select)
         if at_s is not None:
@@ -89,6 +98,11 @@ def _ask(window: MainWindow, key: str) -> None:
         return
     if window.stage == "operations" and key == "table":
         window.switch_table()
+        return
+    if window.stage == "operations" and key == "passes":
+        QApplication.processEvents()
+        bar = window.reasons.verticalScrollBar()
+        bar.setValue(bar.maximum())
         return
     known = [one.key for one in window.choice.wishes]
     if key not in known:

@@ -11,7 +11,7 @@ from toreuma.core.units import parse, show
 
 __all__ = ["InfeedTable"]
 
-HEADS = ("pass", "depth", "step", "shift", "area mm²", "force N")
+HEADS = ("pass", "depth", "step", "shift", "mm²", "N")
 DEPTH = 1
 ROW_PX = 22
 
@@ -26,7 +26,10 @@ class InfeedTable(QTableWidget):
         self._filling = False
         self.setAccessibleName("Passes of the thread")
         self.setHorizontalHeaderLabels(HEADS)
-        self.setToolTip("Depths are on radius. Type a depth to make the list your own.")
+        self.setToolTip(
+            "Depth, step and shift of each pass, its chip area and cutting force. Depths are on radius. "
+            "Type a depth to make the list your own."
+        )
         self.verticalHeader().hide()
         self.verticalHeader().setDefaultSectionSize(ROW_PX)
         self.horizontalHeader().setSectionResizeMode(QHeaderView.ResizeMode.Stretch)

@@ -46,6 +46,7 @@ class Ribbon(QWidget):
         self.speeds = QComboBox(self)
         self.speeds.setAccessibleName("Speed of playing")
         self.speeds.setToolTip("Seconds of the program in one second")
+        self.speeds.setStyleSheet("padding: 0 0 0 5px; font-size: 11px;")
         self.speeds.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
         for speed in SPEEDS:
             self.speeds.addItem(f"×{speed}", speed)
@@ -72,8 +73,8 @@ class Ribbon(QWidget):
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Play and speed stand below the names of the traces."""
         y = self.height() - BUTTON_PX - 2
-        self.play.setGeometry(6, y, BUTTON_PX + 4, BUTTON_PX)
-        self.speeds.setGeometry(BUTTON_PX + 14, y, LABEL_PX - BUTTON_PX - 18, BUTTON_PX)
+        self.play.setGeometry(4, y, BUTTON_PX + 2, BUTTON_PX)
+        self.speeds.setGeometry(BUTTON_PX + 8, y, LABEL_PX - BUTTON_PX - 10, BUTTON_PX)
         super().resizeEvent(event)
 
     # Time and place

@@ -59,11 +59,12 @@ def infeed(
 ) -> list[InfeedPass]:
     """The passes of a thread ``depth_mm`` deep on radius.
 
-    Equal chip area gives ``h sqrt(i/n)`` (a triangle's area grows with the square of its depth). Typed depths are
+    Equal chip area gives ``h sqrt(i/n)`` for a sharp tooth (a triangle's area grows with the square of its depth); with
+    a rounded tip the same area is sought with its round. Typed depths are
     taken in rising order as far as the thread is deep, with the full depth last.
     """
-    depths = _depths(depth_mm, count, division, typed_mm)
     half = math.radians(flank_deg / 2)
+    depths = _depths(depth_mm, count, division, typed_mm, half, tip_radius_mm)
     found, before = [], 0.0
     for index, depth in enumerate(depths):
         area = _area(depth, half, tip_radius_mm) - _area(before, half, tip_radius_mm)
@@ -74,13 +75,17 @@ def infeed(
     return found + [InfeedPass(depth_mm, 0.0, 0.0, 0.0, 0.0, spring=True)] * springs
 
 
-def _depths(depth: float, count: int, division: Division, typed: tuple[float, ...]) -> list[float]:
+def _depths(
+    depth: float, count: int, division: Division, typed: tuple[float, ...], half: float, tip_radius: float
+) -> list[float]:
     if division == "typed" and typed:
         below = sorted({one for one in typed if one < depth - 1e-6})
         return [*below, depth]
     if division == "depth":
         return [depth * (i + 1) / count for i in range(count)]
-    return [depth * math.sqrt((i + 1) / count) for i in range(count)]
+    whole, lacks = _area(depth, half, tip_radius), tip_radius * (1 / math.sin(half) - 1)
+    round_ = _round_area(half, tip_radius)
+    return [math.sqrt((whole * (i + 1) / count + round_) / math.tan(half)) - lacks for i in range(count - 1)] + [depth]
 
 
 def _area(depth: float, half: float, tip_radius: float) -> float:
@@ -89,8 +94,12 @@ def _area(depth: float, half: float, tip_radius: float) -> float:
         return 0.0
     lacks = tip_radius * (1 / math.sin(half) - 1)
     over = depth + lacks
-    tip = tip_radius**2 * (1 / math.tan(half) - (math.pi / 2 - half))
-    return max(float(over**2 * math.tan(half) - tip), 0.0)
+    return max(float(over**2 * math.tan(half) - _round_area(half, tip_radius)), 0.0)
+
+
+def _round_area(half: float, tip_radius: float) -> float:
+    """Area between a rounded tip and the point its flanks would meet in, mm2."""
+    return float(tip_radius**2 * (1 / math.tan(half) - (math.pi / 2 - half)))
 
 
 def _shift(kind: Infeed, above: float, half: float, index: int) -> float:
