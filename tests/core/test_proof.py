@@ -14,6 +14,8 @@ from toreuma.core.plan import Plan, plan
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import read
+from toreuma.io.library import demo_job, dialect
+from toreuma.io.report import prove_plan
 
 
 @pytest.fixture(scope="module")
@@ -186,3 +188,30 @@ def test_proving_can_be_stopped_and_tells_how_far_it_is(spear_plan: Plan, text: 
     with pytest.raises(Cancelled):
         prove(spear_plan.job, spear_plan.scene, program, spear_plan.declared, check, shares.append)
     assert shares == sorted(shares)
+
+
+def test_every_cylinder_is_measured_against_its_limits() -> None:
+    job = demo_job("spear")
+    planned = plan(job)
+    proof = prove_plan(planned, dialect("system-a"))
+    sizes = {one.name: one for one in proof.sizes}
+    guide = sizes["Guide"]
+    assert guide.limits_mm == pytest.approx((21.959, 21.980))
+    assert guide.ok
+    assert guide.found_mm[1] == pytest.approx(21.9695, abs=0.0015)
+    assert all(one.ok for one in proof.sizes if one.limits_mm)
+    hub = prove_plan(plan(demo_job("runner-hub")), dialect("system-a"))
+    bore = next(one for one in hub.sizes if one.side == "inside")
+    assert bore.ok
+    assert bore.limits_mm == pytest.approx((25.0, 25.021))
+
+
+def test_a_size_cut_a_little_too_small_is_out() -> None:
+    job = demo_job("spear")
+    planned, language = plan(job), dialect("system-a")
+    text = post(planned, language).text
+    assert "X21.97" in text
+    wrong = text.replace("X21.97 ", "X21.94 ").replace("X21.969", "X21.939").replace("X21.97\n", "X21.94\n")
+    proof = prove_plan(planned, language, wrong)
+    guide = next(one for one in proof.sizes if one.name == "Guide")
+    assert not guide.ok

@@ -165,6 +165,10 @@ def proof_report(proof: Proof) -> Json:
         ],
         "time_s": round(proof.time_s, 3),
         "parted": proof.parted,
+        "sizes": [
+            {"name": s.name, "side": s.side, "found_mm": list(s.found_mm), "limits_mm": s.limits_mm, "ok": s.ok}
+            for s in proof.sizes
+        ],
         "threads": [
             {"thread": t.designation, "pitch_d_mm": t.pitch_d_mm, "limits_mm": list(t.limits_mm), "ok": t.ok}
             for t in proof.threads

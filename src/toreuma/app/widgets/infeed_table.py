@@ -54,7 +54,7 @@ class InfeedTable(QTableWidget):
                     item.setFlags(item.flags() & ~Qt.ItemFlag.ItemIsEditable)
                 self.setItem(row, column, item)
         self._filling = False
-        self.setFixedHeight(self.horizontalHeader().sizeHint().height() + ROW_PX * len(passes) + 4)
+        self.setFixedHeight(self.horizontalHeader().sizeHint().height() + ROW_PX * len(passes) + 10)
 
     def _typed(self, item: QTableWidgetItem) -> None:
         """Take the depth as one's own, with all others as they stand."""

@@ -14,6 +14,7 @@ from toreuma.app.widgets.infeed_table import InfeedTable
 from toreuma.app.widgets.limit_bars import LimitBars
 from toreuma.app.widgets.part_reasons import part_reasons
 from toreuma.app.widgets.rows import RowColumn
+from toreuma.app.widgets.size_table import SizeTable
 from toreuma.core.auto.fresh import GROOVES, with_feature
 from toreuma.core.auto.route import Chosen
 from toreuma.core.cutting.evidence import Evidence
@@ -420,7 +421,15 @@ class ReasonsPanel(RowColumn):
             ),
         )
         self._row("time", Evidence("time", "", proof.time_s, "s", formula="every block, with the spindle's own speed"))
+        outcome = self._session.outcome
+        if outcome is not None:
+            planned = sum(op.times.total_s for op in outcome.plan.operations)
+            self._text("planned", "muted", f"planned operation by operation: {clock(planned)} min")
         if fresh:
+            sizes = SizeTable(proof, self._session.system)
+            if sizes.rowCount():
+                self._add(heading("Sizes of the finished piece"))
+                self._add(sizes)
             if finding is not None:
                 self._add(heading("Selected finding"))
                 self._add(FindingCard(finding, self._session, self._theme))

@@ -12,6 +12,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
+from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
 from toreuma.core.read import Program
 from toreuma.core.scene import Scene
@@ -34,8 +35,8 @@ class Proof:
     """What came of cutting a program.
 
     ``leftover`` is metal on the part beyond what the plan declared, ``declared`` what it said would stay;
-    ``threads`` are measured on the finished piece; ``states`` is the stock after each section, ``final`` the finished
-    piece or what is still in the chuck.
+    ``threads`` and ``sizes`` are measured on the finished piece; ``states`` is the stock after each section, ``final``
+    the finished piece or what is still in the chuck.
     """
 
     program: Program
@@ -52,6 +53,7 @@ class Proof:
     findings: tuple[Finding, ...]
     parted: bool
     threads: tuple[ThreadMade, ...] = ()
+    sizes: tuple[SizeMade, ...] = ()
 
     @property
     def ok(self) -> bool:
@@ -127,6 +129,7 @@ def prove(
         tuple(sorted(findings, key=lambda finding: finding.severity != "error")),
         not cutter.piece.is_empty,
         made,
+        sizes_made(job, scene, final),
     )
 
 

@@ -1,0 +1,109 @@
+"""Sizes of the finished piece: every cylinder measured where it was cut, held against its limits."""
+
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.geometry.elements import Line
+from toreuma.core.geometry.region import Region
+from toreuma.core.model import Job
+from toreuma.core.model.feature import Groove, Relief, ThreadFeature
+from toreuma.core.model.part import Element
+from toreuma.core.scene import Scene
+
+__all__ = ["SizeMade", "sizes_made"]
+
+PLACES = 41
+"""At so many places along a cylinder it is looked at; grooves in it are passed over."""
+
+SAME_MM, NEAR_MM, EDGE_MM, CORNER_MM = 1e-6, 3.0, 0.05, 1.2
+RESOLUTION_MM = 0.0015
+"""What a program in whole micrometres of diameter can hold, and chords on top of it."""
+
+
+@dataclass(frozen=True)
+class SizeMade:
+    """A cylinder as it was cut: least and greatest diameter found with the limits, mm; None where it has none.
+
+    ``cut`` is false where metal still stands on it.
+    """
+
+    name: str
+    side: str
+    nominal_mm: float
+    found_mm: tuple[float, float]
+    limits_mm: tuple[float, float] | None
+    z: tuple[float, float]
+
+    @property
+    def cut(self) -> bool:
+        return max(abs(found - self.nominal_mm) for found in self.found_mm) < NEAR_MM
+
+    @property
+    def ok(self) -> bool:
+        """Within its limits; within a hundredth of the drawn size where there are none."""
+        low, high = self.limits_mm or (self.nominal_mm - 0.01, self.nominal_mm + 0.01)
+        return low - RESOLUTION_MM <= self.found_mm[0] and self.found_mm[1] <= high + RESOLUTION_MM
+
+
+def sizes_made(job: Job, scene: Scene, final: Region) -> tuple[SizeMade, ...]:
+    """Every cylinder of the outside and the bore, front to back."""
+    found = []
+    chains = [("outside", job.part.outside, scene.profile)]
+    if scene.shape.bore is not None:
+        chains.append(("inside", job.part.inside, scene.shape.bore))  # type: ignore[arg-type]
+    for side, elements, chain in chains:
+        for segment, index, corner in zip(chain.segments, chain.elements, chain.corners, strict=True):
+            level = isinstance(segment, Line) and abs(segment.start[1] - segment.end[1]) < SAME_MM
+            if corner or not level or index >= len(elements) or segment.length < SAME_MM:
+                continue
+            element = elements[index]
+            z = (segment.start[0], segment.end[0])
+            places = _places(job, side, z)
+            radii = [_radius(final, place, side, segment.start[1]) for place in places]
+            known = [radius for radius in radii if radius is not None]
+            if not known or segment.start[1] < SAME_MM:
+                continue
+            made = (2 * min(known), 2 * max(known))
+            if _threaded(job, side, z):  # of a thread the crest counts
+                made = (made[1], made[1]) if side == "outside" else (made[0], made[0])
+            name = element.name or f"Ø {element.d_mm:g}"
+            found.append(SizeMade(name, side, 2 * segment.start[1], made, _limits(element), z))
+    return tuple(found)
+
+
+def _places(job: Job, side: str, z: tuple[float, float]) -> list[float]:
+    """Places along a cylinder that no groove or relief takes away."""
+    gone = []
+    for feature in job.part.features:
+        if isinstance(feature, Groove) and feature.side == side:
+            gone.append((feature.z_mm - feature.width_mm - feature.edge_break_mm, feature.z_mm + feature.edge_break_mm))
+        if isinstance(feature, Relief) and feature.side == side:
+            along = feature.length_mm if feature.toward == "front" else -feature.length_mm
+            gone.append((min(feature.z_mm, feature.z_mm + along), max(feature.z_mm, feature.z_mm + along)))
+    away = min(CORNER_MM / abs(z[1] - z[0]), 0.3)  # noses round the inner corners
+    shares = [away + (1 - 2 * away) * index / (PLACES - 1) for index in range(PLACES)]
+    every = [z[0] + (z[1] - z[0]) * share for share in shares]
+    return [place for place in every if not any(low - EDGE_MM <= place <= high + EDGE_MM for low, high in gone)]
+
+
+def _threaded(job: Job, side: str, z: tuple[float, float]) -> bool:
+    low, high = min(z), max(z)
+    return any(
+        isinstance(f, ThreadFeature) and f.side == side and f.from_z_mm > low and f.from_z_mm - f.length_mm < high
+        for f in job.part.features
+    )
+
+
+def _radius(final: Region, z: float, side: str, near: float) -> float | None:
+    """Radius of the surface at a place: upper end of the metal outside, lower end in a bore, nearest the drawn one."""
+    line = shapely.intersection(final, shapely.LineString([(z, 0.0), (z, 1e4)]))
+    end = 3 if side == "outside" else 1
+    ends = [float(part.bounds[end]) for part in shapely.get_parts(line) if part.length > 0]
+    return min(ends, key=lambda end: abs(end - near), default=None)
+
+
+def _limits(element: Element) -> tuple[float, float] | None:
+    if element.size is None:
+        return None
+    return element.d_mm + element.size.lower_um / 1000, element.d_mm + element.size.upper_um / 1000
