@@ -102,6 +102,11 @@ def test_what_does_not_fit_is_told(feature: Feature, tool: str, code: str) -> No
     assert code in {finding.code for finding in cut_of(grooved(feature, tool)).findings}
 
 
+def test_more_left_than_there_is_room_for() -> None:
+    feature, tool = CASES["wide, square"]
+    assert {f.code for f in cut_of(grooved(feature, tool, leave_mm=20.0)).findings} == {"groove.leave"}
+
+
 def test_a_groove_that_is_not_there(spear: Job) -> None:
     blade = tool_of("GO 2 8", 4)
     job = spear.changed(tools=(*spear.tools, blade)).with_setup(

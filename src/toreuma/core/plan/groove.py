@@ -73,6 +73,12 @@ def plan_groove(work: Work, operation: CutGroove) -> Cuts:
     blade = _blade(work)
     void = _void(work, operation)
     ground = _ground(work, operation, void, 0.0, blade)
+    if ground.dip.is_empty:
+        raise OperationFault(
+            "groove.leave",
+            f"with {operation.leave_mm:g} mm left all round there is no room for the blade",
+            "leave less, or a narrower blade",
+        )
     wide = ground.line[0, 0] - ground.line[-1, 0] > LEAST_MM
     rough = _ground(work, operation, void, operation.walls_mm, blade) if wide and operation.walls_mm > 0 else ground
     if rough.dip.is_empty or _depth(rough) < _depth(ground) - 2 * max(operation.walls_mm, LEAST_MM):

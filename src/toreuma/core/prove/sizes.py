@@ -16,7 +16,10 @@ __all__ = ["SizeMade", "sizes_made"]
 PLACES = 41
 """At so many places along a cylinder it is looked at; grooves in it are passed over."""
 
-SAME_MM, NEAR_MM, EDGE_MM, CORNER_MM = 1e-6, 3.0, 0.05, 1.2
+SAME_MM, EDGE_MM, CORNER_MM = 1e-6, 0.05, 1.2
+STANDS_MM = 0.1
+"""More metal than this on diameter is what no finishing cut has been at."""
+
 RESOLUTION_MM = 0.0015
 """What a program in whole micrometres of diameter can hold, and chords on top of it."""
 
@@ -37,7 +40,9 @@ class SizeMade:
 
     @property
     def cut(self) -> bool:
-        return max(abs(found - self.nominal_mm) for found in self.found_mm) < NEAR_MM
+        if self.side == "outside":
+            return self.found_mm[1] < self.nominal_mm + STANDS_MM
+        return self.found_mm[0] > self.nominal_mm - STANDS_MM
 
     @property
     def ok(self) -> bool:
