@@ -4,8 +4,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from tests.support.routes import insert, proof_of
-from toreuma.core.model import FinishOd, Job, Part, RoughOd
+from tests.support.routes import boring_tool, insert, proof_of
+from toreuma.core.model import FinishBore, FinishOd, Job, Part, RoughOd, TubeBar
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import TurningTool
 from toreuma.core.plan import plan
@@ -77,3 +77,43 @@ def test_its_shank_stands_toward_the_chuck() -> None:
     first = plan(near).operations[0]
     held = [m.end[0] for m in first.motions if not m.is_rapid]
     assert not held or min(held) > -72.0 + 25.0
+
+
+@given(rises=st.lists(st.tuples(st.floats(0.5, 3.0), st.floats(4.0, 9.0)), min_size=1, max_size=3))
+def test_a_bore_is_finished_along_the_mirror_image_of_the_outside(rises: list[tuple[float, float]]) -> None:
+    """Steps that rise outside narrow inside: the same insert follows the same line, seen from the axis."""
+    outside, inside = [Element(z_mm=0, d_mm=60)], [Element(z_mm=0, d_mm=60)]
+    z, h = 0.0, 0.0
+    for rise, run in rises:
+        z = round(z - run, 2)
+        outside.append(Element(z_mm=z, d_mm=60 + 2 * h))
+        inside.append(Element(z_mm=z, d_mm=60 - 2 * h))
+        h = round(h + rise, 2)
+        outside.append(Element(z_mm=z, d_mm=60 + 2 * h))
+        inside.append(Element(z_mm=z, d_mm=60 - 2 * h))
+    z -= 6.0
+    outside.append(Element(z_mm=z, d_mm=60 + 2 * h))
+    inside.append(Element(z_mm=z, d_mm=60 - 2 * h))
+    base = demo_job("runner-hub")
+    hold = base.setup.hold.changed(stick_out_mm=-z + 20.0, grip_length_mm=35.0, force_n=None)
+    stock = base.stock.changed(d_mm=82.0, face_allowance_mm=0.0)
+    setup = base.setup.changed(hold=hold)
+    turner = tool("right", "VBMT160404-fine")
+    outer = base.changed(
+        part=Part(outside=tuple(outside)), stock=stock, tools=(turner,), second_hold=None,
+        setups=(setup.changed(operations=(FinishOd(id="f", tool="T1", to_z_mm=z + 2.0),)),),
+    )  # fmt: skip
+    bar = boring_tool("A25T-SVUBR16", "VBMT160404-fine", 1)
+    shell = (Element(z_mm=0, d_mm=80), Element(z_mm=z, d_mm=80))
+    tube = TubeBar(material=stock.material, d_mm=82.0, bore_d_mm=46.0, face_allowance_mm=0.0, length_mm=-z + 60.0)
+    inner = base.changed(
+        part=Part(outside=shell, inside=tuple(inside)), stock=tube, tools=(bar,), second_hold=None,
+        setups=(setup.changed(operations=(FinishBore(id="f", tool="T1", to_z_mm=z + 2.0),)),),
+    )  # fmt: skip
+    there = [s.end for p in plan(outer).operations[0].cuts.passes for s in p.segments]
+    here = [(s.end[0], 60.0 - s.end[1]) for p in plan(inner).operations[0].cuts.passes for s in p.segments]
+    inside_part = [point for point in there if point[0] < -0.5]
+    other_part = [point for point in here if point[0] < -0.5]
+    assert len(inside_part) == len(other_part)
+    for a, b in zip(inside_part, other_part, strict=True):
+        assert a == pytest.approx(b, abs=0.003)
