@@ -13,6 +13,7 @@ from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.result import OperationPlan
+from toreuma.core.post import post
 from toreuma.io.report import prove_plan
 
 
@@ -413,3 +414,16 @@ def test_going_back_to_break_chips_costs_time_and_says_how_much(spear: Job) -> N
     assert evidence.number > 20
     said = float(evidence.note.removeprefix("They cost ").removesuffix(" s."))
     assert broken.times.total_s - plain.times.total_s == pytest.approx(said, abs=1.0)
+
+
+def test_a_part_that_falls_with_nobody_there_is_caught(spear: Job, language: Dialect) -> None:
+    alone = spear.changed(conditions=spear.conditions.changed(attended=False))
+    assert "part_off.falls" not in codes(plan(spear))
+    found = next(f for f in plan(alone).all_findings if f.code == "part_off.falls")
+    caught = found.cures[0].apply(alone)
+    assert "part_off.falls" not in codes(plan(caught))
+    text = post(plan(caught), language).text
+    assert text.index("M76") < text.index("M77")
+    proof = prove_plan(plan(caught), language)
+    assert proof.parted
+    assert not [f for f in proof.findings if f.severity == "error"]

@@ -149,6 +149,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         *_STRETCH,
     ),
     "part_off": (
+        Field("catcher", "The part", "", options=(("falls", False), ("is caught", True))),
         Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),
         Field("slow_below_d_mm", "slower feed below Ø", "mm", "on diameter"),
         Field("slow_share", "share of feed kept", "share"),

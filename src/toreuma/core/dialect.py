@@ -16,6 +16,8 @@ CODE_NAMES = frozenset(
         "arc_clockwise",
         "arc_counter_clockwise",
         "dwell",
+        "catcher_out",
+        "catcher_in",
         "tap_cycle",
         "peck_cycle",
         "thread_cycle",

@@ -164,7 +164,7 @@ def _centre(ask: _Ask) -> list[Step]:
 
 
 def _part_off(ask: _Ask) -> list[Step]:
-    return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID))]
+    return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID, catcher=not ask.job.conditions.attended))]
 
 
 def _thread(ask: _Ask) -> list[Step]:

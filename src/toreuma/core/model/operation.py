@@ -111,6 +111,7 @@ class PartOff(_Operation):
     steady_below_d_mm: Positive = Field(default=12.0, description="Spindle speed stays steady below this diameter")
     slow_below_d_mm: Allowance = Field(default=4.0, description="Feed is slowed below this diameter")
     slow_share: Share = Field(default=0.5, description="Share of the feed that is kept near the centre")
+    catcher: bool = Field(default=False, description="The part catcher is sent out before the cut and back after it")
 
 
 class DrillHole(_Operation):

@@ -9,14 +9,14 @@ import shapely.affinity
 
 from toreuma.core.cutting.evidence import Evidence, Limit
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
-from toreuma.core.findings import Finding
+from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
 from toreuma.core.geometry.reach import blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.memo import fingerprint
-from toreuma.core.model import PartingTool, PartOff
+from toreuma.core.model import Job, PartingTool, PartOff
 from toreuma.core.plan.contour import from_place, nose_at_start
 from toreuma.core.plan.grounds import blade_situation, proposed, rung_of_feed, spindle_of
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
@@ -51,6 +51,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     values = {**proposal.numbers, **_numbers(work, operation, tool, proposal)}
     feed = values["f"].number
     findings = [*_too_deep(work, tool, operation, top), *_block_in_way(work, operation), *_near_jaws(work, operation)]
+    findings += _falls(work, operation)
     path = Path(work, spindle_of(work, proposal, values["clamp"].number))
     slot_z = _slot_z(work)
     clear = top + APPROACH_MM + shape.nose_radius
@@ -81,6 +82,26 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
         proposal=proposal,
         coverage=lambda: _coverage(work),
     )
+
+
+def _falls(work: Work, operation: PartOff) -> list[Finding]:
+    """Nobody watches, and the part falls among the chips."""
+    if operation.catcher or work.job.conditions.attended:
+        return []
+
+    def caught(job: Job) -> Job:
+        return job.with_operation(operation.id, lambda op: op.changed(catcher=True))
+
+    return [
+        Finding(
+            "warning",
+            "part_off.falls",
+            "the part falls into the chips, and nobody is there",
+            "it is bruised, or goes out with them",
+            operation.id,
+            cures=(Cure("Send the catcher out", caught),),
+        )
+    ]
 
 
 def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Proposal) -> dict[str, Evidence]:

@@ -83,6 +83,9 @@ class _Writer:
         )
         self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
         self._move = self._dialect.codes["rapid"]
+        catches = planned.operation.kind == "part_off" and planned.operation.catcher
+        if catches:
+            self._block(self._dialect.codes["catcher_out"])
         cycles = {cycle.first: cycle for cycle in planned.cuts.cycles}
         covered = 0
         for index, motion in enumerate(planned.motions):
@@ -91,6 +94,8 @@ class _Writer:
                 covered = index + cycles[index].count
             elif index >= covered:
                 self._motion(motion)
+        if catches:
+            self._block(self._dialect.codes["catcher_in"])
         self._blocks(self._dialect.after_tool)
 
     def _motion(self, motion: Motion) -> None:
