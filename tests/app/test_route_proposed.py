@@ -76,6 +76,9 @@ def test_both_sides_are_shown_and_an_edit_stays_on_its_side(bare: MainWindow) ->
     assert session.whole.setups[1].operations[0].name == "Face to length"
     assert session.whole.setup == whole.setup
     assert session.whole.part == whole.part
+    refused = session.attempt(lambda job: job.changed(part=job.part.changed(name="other")))
+    assert refused is not None
+    assert "first side" in str(refused)
     session.undo()
     assert session.whole == whole
     window.switch_side()

@@ -59,6 +59,15 @@ def test_the_path_is_the_mirror_image(near: float, far: float, d: float) -> None
             assert a == pytest.approx(b, abs=0.004)
 
 
+def test_a_tool_that_faces_the_second_spindle_goes_the_mirror_way() -> None:
+    """A right-hand tool turned to the second spindle is the mirror image in path as well."""
+    left = necked((16.0, 6.0), 40.0, "left", turned=True)
+    facing = left.changed(tools=(left.tools[0].changed(hand="right", spindle="sub"),))
+    for one, other in zip(plan(left).operations, plan(facing).operations, strict=True):
+        assert [m.segment for m in one.motions] == [m.segment for m in other.motions]
+        assert one.motions
+
+
 def test_it_goes_away_from_the_chuck_and_cuts_clean() -> None:
     job = necked((6.0, 16.0), 40.0, "left", turned=True)
     for one in plan(job).operations:

@@ -152,6 +152,9 @@ class Session(QObject):
             return JobError(place, what, "type another value")
         except ToreumaError as error:
             return error
+        if self.sides.side and (changed.part, changed.stock) != (self.job.part, self.job.stock):
+            what = "part and blank of the second side follow from the first"
+            return JobError("second side", what, "change them on the first side")
         self.change(changed)
         return None
 
