@@ -25,6 +25,7 @@ from toreuma.core.plan.cost import part_cost
 from toreuma.core.plan.derates import Derate, derates_of, without_derate
 from toreuma.core.plan.hold import operation_grips
 from toreuma.core.plan.prove_out import prove_out
+from toreuma.core.spoken import spoken
 from toreuma.core.units import show
 from toreuma.io.library import known_threads, materials
 
@@ -315,11 +316,16 @@ class ReasonsPanel(RowColumn):
             return
         self._add(heading("Why this tool"))
         for reason in chosen.reasons:
-            self._note(reason)
+            self._note(self._said(reason))
         if chosen.rivals:
             self._add(heading("And not"))
             for rival in chosen.rivals:
-                self._note(rival)
+                self._note(self._said(rival))
+
+    def _said(self, line: str) -> str:
+        """A line of the advisor as the person reads it: their units, a capital in front."""
+        words = spoken(line, self._session.system)
+        return words[0].upper() + words[1:]
 
     def _is_of(self, chosen: Chosen, operation: Operation) -> bool:
         side = self._session.sides.side
