@@ -66,25 +66,51 @@ def test_the_pitch_diameter_on_the_piece_is_the_middle_of_its_limits(
     assert (proof.gouge_um <= 2, proof.contacts) == (True, ())
 
 
-@pytest.mark.parametrize(("starts", "name"), [(2, "Tr60x14P7"), (1, "M60x2 LH")])
+@pytest.mark.parametrize(("starts", "name"), [(2, "M60x2-6g"), (3, "M60x2-6g"), (1, "M60x2 LH")])
 def test_multi_start_and_left_hand(starts: int, name: str) -> None:
-    form = form_of(thread_of(name, thread_tables()), "outside")
-    assert form.starts == starts
-    tool = tool_of("TE 2 60F", 1)
-    assert isinstance(tool, ThreadingTool)
-    insert = tool.insert.changed(profile_deg=form.flank_deg, pitch_mm=(form.pitch_mm, form.pitch_mm), width_mm=9.0,
-                                 profile_depth_mm=6.0, tip_radius_mm=0.05)  # fmt: skip
-    job = threaded("M60x2-6g", "TE 2 60F", length=30.0)
-    job = job.changed(
-        tools=(tool.changed(insert=insert if starts == 2 else tool.insert),),
-        part=job.part.changed(features=(job.part.features[0].changed(designation=name), *job.part.features[1:])),
-    ).with_operation("t", lambda op: op.changed(form=form))
+    form = form_of(thread_of(name, thread_tables()), "outside").changed(starts=starts)
+    job = threaded("M60x2-6g", "TE 2 60F", length=20.0)
+    feature = job.part.features[0].changed(designation=name)
+    part = job.part.changed(features=(feature, *job.part.features[1:]))
+    job = job.changed(part=part).with_operation("t", lambda op: op.changed(form=form))
     moves = [m for m in cut_of(job).motions if m.in_step]
     assert all(m.feed == pytest.approx(form.lead_mm) for m in moves)
     away = [m.end[0] > m.start[0] for m in moves]
     assert all(away) if form.left_hand else not any(away)
-    begins = {round(m.start[0] % form.lead_mm, 3) for m in moves if m is moves[0] or m is moves[-1]}
-    assert len(begins) >= starts
+    begins = {
+        round(m.start[0] % form.lead_mm, 3) for m in (moves[len(moves) * i // starts - 1] for i in range(1, starts + 1))
+    }
+    assert len(begins) == starts
+    proof = proof_of(job)
+    assert (proof.contacts, proof.gouge_um <= 2) == ((), True)
+    assert proof.threads[0].ok
+
+
+def test_a_pointed_tooth_does_not_cut_a_trapezoidal_thread() -> None:
+    form = form_of(thread_of("Tr60x14P7", thread_tables()), "outside")
+    job = threaded("M60x2-6g", "TE 2 60F", length=20.0).with_operation("t", lambda op: op.changed(form=form))
+    tool = job.tools[0]
+    assert isinstance(tool, ThreadingTool)
+    fitting = tool.insert.changed(profile_deg=30.0, pitch_mm=(7.0, 7.0))
+    planned = cut_of(job.changed(tools=(tool.changed(insert=fitting),)))
+    assert [finding.code for finding in planned.findings] == ["thread.tooth"]
+
+
+def test_a_left_hand_thread_needs_a_relief_to_begin_in() -> None:
+    form = form_of(thread_of("M60x2 LH", thread_tables()), "outside")
+    job = threaded("M60x2-6g", "TE 2 60F", relieved=False).with_operation("t", lambda op: op.changed(form=form))
+    planned = cut_of(job)
+    assert [finding.code for finding in planned.findings] == ["thread.relief"]
+    assert planned.motions == ()
+
+
+def test_a_second_start_stays_off_the_shoulder_too() -> None:
+    """Without a relief every start is drawn out before the shoulder."""
+    job = threaded("M60x2-6g", "TE 2 60F", length=34.0, relieved=False)
+    two = job.with_operation("t", lambda op: op.changed(form=op.form.changed(starts=2)))  # type: ignore[union-attr]
+    reach = min(m.end[0] for m in cut_of(job).motions if m.in_step)
+    assert min(m.end[0] for m in cut_of(two).motions if m.in_step) >= min(reach, -40.0 + 1.9) - 1e-6
+    assert proof_of(two).contacts == ()
 
 
 def test_a_pass_too_deep_comes_out_of_limits() -> None:

@@ -31,8 +31,6 @@ def ordered(job: Job, steps: Sequence[Step]) -> list[Step]:
     """Steps in the order they are cut; equal ones stay as they came."""
     hold = job.setup.hold
     long_one = job.stock.kind != "free" and hold.stick_out_mm / job.stock.largest_d_mm > SLENDER
-    ranks = {**RANKS, "face": 35} if long_one and job.setup.centre is None else RANKS
-    has_bore = any(step.group == "drill bore" for step in steps)
-    if has_bore:
-        ranks = RANKS
+    needs_face = job.setup.centre is not None or any(step.group == "drill bore" for step in steps)
+    ranks = {**RANKS, "face": 35} if long_one and not needs_face else RANKS
     return sorted(steps, key=lambda step: ranks[step.group])

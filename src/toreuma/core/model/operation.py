@@ -57,51 +57,49 @@ class _Contour(_Operation):
     extension_mm: Allowance | None = Field(default=None, description="How far past the end; empty: proposed")
 
 
-class RoughOd(_Contour):
+class _Roughing(_Contour):
+    leave_axial_mm: Allowance = Field(default=0.1, description="Left for finishing, along Z")
+    varied: bool = Field(default=False, description="Deeper and shallower by turns, so that the notch moves")
+    chip_break_mm: Positive | None = Field(
+        default=None, description="The feed goes back a little every so many mm to break the chip; empty: never"
+    )
+
+
+class _Finishing(_Contour):
+    wanted_ra_um: Positive = Field(default=1.6, description="Roughness the feed is chosen for")
+    leave_mm: Allowance = Field(default=0.0, description="Left on radius for another finishing cut")
+    allow_away: bool = Field(default=False, description="May also cut away from the chuck, into undercuts")
+
+
+class RoughOd(_Roughing):
     """Rough the outside toward the chuck in even passes."""
 
     kind: Literal["rough_od"] = "rough_od"
     leave_radial_mm: Allowance = Field(default=0.4, description="Left for finishing, on radius")
-    leave_axial_mm: Allowance = Field(default=0.1, description="Left for finishing, along Z")
     pattern: Literal["along_z", "along_x", "contour"] = Field(
         default="along_z", description="Passes along the axis, toward the axis, or parallel to the contour"
     )
-    varied: bool = Field(default=False, description="Deeper and shallower by turns, so that the notch moves")
-    chip_break_mm: Positive | None = Field(
-        default=None, description="The feed goes back a little every so many mm to break the chip; empty: never"
-    )
 
 
-class FinishOd(_Contour):
+class FinishOd(_Finishing):
     """Finish the outside in one cut along the contour."""
 
     kind: Literal["finish_od"] = "finish_od"
     lead_mm: Positive = Field(default=2.0, description="Length of the run-in and the run-out")
-    wanted_ra_um: Positive = Field(default=1.6, description="Roughness the feed is chosen for")
-    leave_mm: Allowance = Field(default=0.0, description="Left on radius for another finishing cut")
-    allow_away: bool = Field(default=False, description="May also cut away from the chuck, into undercuts")
 
 
-class RoughBore(_Contour):
+class RoughBore(_Roughing):
     """Rough the bore toward the chuck in even passes."""
 
     kind: Literal["rough_bore"] = "rough_bore"
     leave_radial_mm: Allowance = Field(default=0.3, description="Left for finishing, on radius")
-    leave_axial_mm: Allowance = Field(default=0.1, description="Left for finishing, along Z")
-    varied: bool = Field(default=False, description="Deeper and shallower by turns, so that the notch moves")
-    chip_break_mm: Positive | None = Field(
-        default=None, description="The feed goes back a little every so many mm to break the chip; empty: never"
-    )
 
 
-class FinishBore(_Contour):
+class FinishBore(_Finishing):
     """Finish the bore in one cut along its contour."""
 
     kind: Literal["finish_bore"] = "finish_bore"
     lead_mm: Positive = Field(default=1.0, description="Length of the run-in and the run-out")
-    wanted_ra_um: Positive = Field(default=1.6, description="Roughness the feed is chosen for")
-    leave_mm: Allowance = Field(default=0.0, description="Left on radius for another finishing cut")
-    allow_away: bool = Field(default=False, description="May also cut away from the chuck, into undercuts")
 
 
 class PartOff(_Operation):
@@ -150,6 +148,7 @@ class ThreadForm(Value):
     crest_d_mm: tuple[Positive, Positive] = Field(
         description="Limits of the diameter the thread is cut into: major outside, minor in a bore"
     )
+    depth_mm: Positive | None = Field(default=None, description="Depth of the standard's profile, on radius")
     starts: int = Field(default=1, ge=1, le=24)
     left_hand: bool = False
     taper: float = Field(default=0.0, ge=0, lt=0.5, description="Growth of the diameter along the length")

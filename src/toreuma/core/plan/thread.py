@@ -17,7 +17,7 @@ from toreuma.core.cutting.speed import lowest
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.shape import ToolShape
-from toreuma.core.model import CutThread
+from toreuma.core.model import CutThread, ThreadForm
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.tool import ThreadingTool
 from toreuma.core.motion import Spindle
@@ -40,6 +40,10 @@ PAST_FREE = 2.0
 """In a relief or past the end a thread is run on by so many turns at most."""
 
 CLEAR_MM = 0.3
+
+MOST_DEPTH = 1.3
+"""A pointed tooth that goes deeper than this many depths of the standard is none for the thread."""
+
 SHOULDER_MM = 0.1
 FAR_MM = 1e4
 
@@ -89,9 +93,23 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
     )  # fmt: skip
     if operation.measured_over_wires_mm is not None:
         passes = [replace(passes[-1], infeed_mm=0.0, shift_mm=0.0)]
+    if form.depth_mm is not None and thread.depth > MOST_DEPTH * form.depth_mm:
+        raise OperationFault(
+            "thread.tooth",
+            f"the insert's tooth comes to a point: it would go {thread.depth:.2f} mm deep, the thread is "
+            f"{form.depth_mm:.2f} mm",
+            "an insert of the thread's own profile, with its flat",
+        )
+    if form.left_hand and thread.runs_out:
+        raise OperationFault(
+            "thread.relief",
+            "a left-hand thread is cut away from the chuck, and there is no relief for it to begin in",
+            "give the thread a relief at its far end",
+        )
+    most_shift = max(one.shift_mm for one in passes)
     path = Path(work, Spindle("fixed", numbers["n"].number), thread.frame, thread.safe)
     drawn = [
-        _write(path, thread, one, form.lead_mm, start * form.pitch_mm, form.left_hand, form.taper)
+        _write(path, thread, one, form, start * form.pitch_mm, most_shift)
         for start in range(form.starts)
         for one in passes
     ]
@@ -143,6 +161,8 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     start_z = min(front + run_in, most_z)
     free = behind is None and _reaches(stock, back - PAST_FREE * form.lead_mm, back, tip)
     past = PAST_FREE * form.lead_mm if gap or free else 0.0
+    if form.left_hand and gap:  # it begins there: as far from the thread as insert and holder get
+        past = FAR_MM
     end_z = max(back - past, least_z, work.limit_z)
     if inside:
         way = shapely.clip_by_rect(work.stock, end_z, 0, FAR_MM, FAR_MM)
@@ -220,17 +240,16 @@ def _first_blocked(metal: Region, shape: ToolShape, nose: float, place: float, s
     return float(met.bounds[0]) if side > 0 else float(met.bounds[2])
 
 
-def _write(
-    path: Path, thread: _Thread, one: InfeedPass, lead: float, offset: float, left_hand: bool, taper: float
-) -> Pass:
+def _write(path: Path, thread: _Thread, one: InfeedPass, form: ThreadForm, offset: float, most_shift: float) -> Pass:
     """One pass: to its start, in step along the thread, out, and back."""
+    lead, left_hand, taper = form.lead_mm, form.left_hand, form.taper
     begin, end = thread.start_z + one.shift_mm - offset, thread.end_z
-    if left_hand:
-        begin, end = thread.end_z - one.shift_mm + offset, thread.start_z
+    if left_hand:  # it begins in the relief and never nearer the shoulder than ``end_z``
+        begin, end = thread.end_z + most_shift - one.shift_mm + offset, thread.start_z
     nose = thread.crest - one.depth_mm + thread.shape.nose_radius
     out = one.depth_mm + CLEAR_MM
     if thread.runs_out:  # whole turns, so that the way out begins where the last turn ends
-        end = begin - round((thread.start_z - thread.end_z) / lead) * lead
+        end = begin - math.floor((begin - thread.end_z) / lead + 1e-6) * lead
     rise = taper / 2 * (begin - end) * (-1.0 if thread.frame.flip_r else 1.0)
     if not path.motions:
         path.come(begin, thread.safe)

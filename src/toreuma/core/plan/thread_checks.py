@@ -35,8 +35,9 @@ def thread_findings(
     if not low - 0.01 <= form.pitch_mm <= high + 0.01:
         add("error", "thread.pitch", f"the insert cuts pitches of {low:g} to {high:g} mm, not {form.pitch_mm:.4g} mm",
             "root and crest would come out wrong")  # fmt: skip
-    if room[0] < LEAST_TURNS * form.lead_mm - 1e-6:
-        add("warning", "thread.start", f"only {room[0]:.2f} mm of run-in, {LEAST_TURNS:g} turns are "
+    run_in = room[1] if form.left_hand else room[0]
+    if run_in < LEAST_TURNS * form.lead_mm - 1e-6:
+        add("warning", "thread.start", f"only {run_in:.2f} mm of run-in, {LEAST_TURNS:g} turns are "
             f"{LEAST_TURNS * form.lead_mm:.2f} mm", "its first turns are not true: a wider neck")  # fmt: skip
     if room[1] < -SAME_MM:
         add("error", "thread.end", f"the insert meets the shoulder {-room[1]:.2f} mm before the thread ends",

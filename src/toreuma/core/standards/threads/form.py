@@ -18,6 +18,7 @@ def form_of(thread: Thread, side: Literal["outside", "inside"]) -> ThreadForm:
         flank_deg=thread.flank_deg,
         pitch_d_mm=(one.pitch.min, one.pitch.max),
         crest_d_mm=(crest.min, crest.max),
+        depth_mm=thread.depth_external if side == "outside" else thread.depth_internal,
         starts=thread.starts,
         left_hand=thread.left_hand,
         taper=thread.taper,
