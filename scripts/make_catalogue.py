@@ -296,7 +296,7 @@ def rows() -> list[dict[str, Any]]:
                 **block,
             },
         )
-    for width, depth, angle in ((3.0, 12.0, 8.0), (4.0, 18.0, 6.0)):
+    for width, depth, angle in ((3.0, 12.0, 8.0), (4.0, 18.0, 6.0), (6.0, 18.0, 25.0)):
         add(
             f"PL {width:g} {angle:g}",
             kind="pull",
@@ -306,7 +306,7 @@ def rows() -> list[dict[str, Any]]:
                 "width_mm": width,
                 "corner_radius_mm": 0.4,
                 "depth_mm": depth,
-                "feed_range_mm_rev": [0.2, 0.8],
+                "feed_range_mm_rev": [0.2, 0.8] if angle < 20 else [0.15, 0.6],
                 **block,
             },
         )

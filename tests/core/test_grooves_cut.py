@@ -113,3 +113,36 @@ def test_a_groove_that_is_not_there(spear: Job) -> None:
         operations=(CutGroove(id="g", tool=blade.id, feature=7),)
     )
     assert cut_of(job).findings[0].code == "groove.none"
+
+
+def test_one_card_opens_the_v_its_root_and_its_walls() -> None:
+    feature = Groove(z_mm=-10, width_mm=13, d_mm=48, wall_deg=17.0)
+    square, sharp = tool_of("GO 2.5 10", 1), tool_of("GV 36 8", 3)
+    job = turned_job((feature,), (square, sharp), bore_d=40.0).with_setup(
+        operations=(CutGroove(id="g", tool=square.id, root_tool=sharp.id, feature=0),)
+    )
+    one = cut_of(job)
+    assert list(dict.fromkeys(motion.station for motion in one.motions)) == [1, 3]
+    assert one.numbers["f_1"].name.endswith("T3 in the root")
+    proof = proof_of(job)
+    assert (proof.contacts, proof.gouge_um <= 2, proof.leftover_um) == ((), True, 0)
+    assert proof.program.text.count("T0303") == 1
+
+
+def test_a_tool_of_the_card_that_is_not_there() -> None:
+    job = grooved(Groove(z_mm=-12, width_mm=4, d_mm=66), "GO 2 8", wall_tool="T9")
+    assert [finding.code for finding in cut_of(job).findings] == ["tool.missing"]
+
+
+def test_a_deep_groove_is_opened_step_by_step() -> None:
+    """No plunge goes more than three widths deeper than its neighbours have been."""
+    deep = cut_of(grooved(Groove(z_mm=-12, width_mm=8, d_mm=48), "GO 3 14"))
+    bottoms: list[tuple[float, float]] = []
+    for motion in deep.motions:
+        if motion.is_rapid and motion.end[1] > 36 and (not bottoms or bottoms[-1][0] != motion.end[0]):
+            bottoms.append((motion.end[0], 99.0))
+        elif not motion.is_rapid and bottoms:
+            bottoms[-1] = (bottoms[-1][0], min(bottoms[-1][1], motion.end[1]))
+    first = [r for _, r in bottoms if r < 99][:3]
+    assert min(first) > 36 - 3 * 3 - 0.5
+    assert min(r for _, r in bottoms) == pytest.approx(24, abs=0.2)

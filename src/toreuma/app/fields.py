@@ -26,6 +26,7 @@ __all__ = [
     "STOCK_FIELDS",
     "STOCK_SIZES",
     "SUPPLY_FIELDS",
+    "TOOL_OF_JOB",
     "Field",
     "operation_change",
     "typed_evidence",
@@ -48,6 +49,9 @@ class Field:
 FEATURE_OF_PART: tuple[tuple[str, object], ...] = (("feature", "feature"),)
 """Stands for the features of the part that the operation can cut."""
 
+TOOL_OF_JOB: tuple[tuple[str, object], ...] = (("tool", "tool"),)
+"""Stands for the tools of the job, and none."""
+
 _STRETCH = (
     Field("from_z_mm", "stretch starts at Z", "mm", empty="front"),
     Field("to_z_mm", "stretch ends at Z", "mm", empty="back edge"),
@@ -68,6 +72,8 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
                 ("along the axis", "along_z"),
                 ("toward the axis", "along_x"),
                 ("parallel to the contour", "contour"),
+                ("pulled away from the chuck", "pull"),
+                ("plunged with a blade", "plunge"),
             ),
         ),
         Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
@@ -102,6 +108,8 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         ),
         Field("walls_mm", "left for finishing the walls", "mm"),
         Field("leave_mm", "left for another tool", "mm"),
+        Field("root_tool", "Opens the root", "", options=TOOL_OF_JOB),
+        Field("wall_tool", "Finishes the walls", "", options=TOOL_OF_JOB),
     ),
     "thread": (
         Field("feature", "Thread", "", options=FEATURE_OF_PART),

@@ -240,7 +240,7 @@ class MainWindow(QMainWindow):
                 line = feature_line(feature, self.session.system)
                 found.append(Findable(line, "feature", lambda i=index: self._go_feature(i)))
             for tool in job.tools:
-                users = [op.id for op in job.operations if op.tool == tool.id]
+                users = [op.id for op in job.operations if tool.id in op.tools]
                 if users:
                     found.append(Findable(f"{tool.id} {tool.name}", "tool", lambda o=users[0]: self._go_operation(o)))
         return found

@@ -107,7 +107,7 @@ class _Model(QAbstractTableModel):
         if column.number == "name":
             return operation.name or operation.id
         if column.number == "tool":
-            return operation.tool
+            return ", ".join(operation.tools)
         if column.number == "time":
             return clock(planned.times.total_s) if planned.motions else "–"
         if column.number == "limit":

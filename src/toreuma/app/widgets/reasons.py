@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 
-from toreuma.app.fields import CONDITION_FIELDS, FEATURE_OF_PART, OPERATION_FIELDS, Field, operation_change
+from toreuma.app.fields import CONDITION_FIELDS, FEATURE_OF_PART, OPERATION_FIELDS, TOOL_OF_JOB, Field, operation_change
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
@@ -13,7 +13,7 @@ from toreuma.app.widgets.findings import FindingCard
 from toreuma.app.widgets.infeed_table import InfeedTable
 from toreuma.app.widgets.limit_bars import LimitBars
 from toreuma.app.widgets.part_reasons import part_reasons
-from toreuma.app.widgets.rows import RowColumn
+from toreuma.app.widgets.rows import RowColumn, narrow_box
 from toreuma.app.widgets.size_table import SizeTable
 from toreuma.core.auto.fresh import GROOVES, with_feature
 from toreuma.core.auto.route import Chosen
@@ -270,7 +270,7 @@ class ReasonsPanel(RowColumn):
             )
         )
         self._add(name)
-        tools = QComboBox()
+        tools = narrow_box()
         tools.setAccessibleName("Tool")
         for tool in job.tools:
             tools.addItem(f"{tool.id}  {tool.name}", tool.id)
@@ -300,6 +300,8 @@ class ReasonsPanel(RowColumn):
             return
         if options is FEATURE_OF_PART:
             options = _features(job, operation)
+        if options is TOOL_OF_JOB:
+            options = (("no other tool", None), *((f"{tool.id} {tool.name}", tool.id) for tool in job.tools))
 
         def change(job: Job, value: object) -> Job:
             if field.name == "feature" and isinstance(value, int):

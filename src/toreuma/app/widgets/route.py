@@ -134,8 +134,8 @@ class CardDelegate(QStyledItemDelegate):
         icon(operation.kind, theme, ink, 20).paint(painter, int(card.left()) + 8, int(card.top()) + 6, 20, 20)
         painter.setFont(theme.text_font(11))
         painter.setPen(theme.colour("muted"))
-        tool = self._session.job.tool(operation.tool) if self._session.job else None
-        line = f"{operation.tool}  {tool.name if tool else 'missing'}"
+        tools = [self._session.job.tool(one) for one in operation.tools] if self._session.job else []
+        line = ", ".join(f"{one}  {tool.name if tool else 'missing'}" for one, tool in zip(operation.tools, tools))
         painter.drawText(
             text.translated(0, 19),
             Qt.AlignmentFlag.AlignVCenter,

@@ -17,9 +17,17 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job
 
-__all__ = ["RowColumn"]
+__all__ = ["RowColumn", "narrow_box"]
 
 Change = Callable[[float | None], ToreumaError | None]
+
+
+def narrow_box() -> QComboBox:
+    """A list to choose from that never widens its panel, however long its words are."""
+    box = QComboBox()
+    box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+    box.setMinimumContentsLength(10)
+    return box
 
 
 class RowColumn(ScrollColumn):
@@ -146,7 +154,7 @@ class RowColumn(ScrollColumn):
     ) -> None:
         """A choice among few; ``options`` are (words, value)."""
         if key not in self.choices:
-            box = QComboBox()
+            box = narrow_box()
             box.setAccessibleName(label)
             for words, value in options:
                 box.addItem(words, value)

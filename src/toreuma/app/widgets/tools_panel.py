@@ -201,7 +201,7 @@ class StationList(QWidget):
         job = self._session.job
         if not held or job is None:
             return
-        users = [op.name or op.id for op in job.operations if op.tool == held]
+        users = [op.name or op.id for op in job.operations if held in op.tools]
         if users:
             self._session.message.emit(
                 "error", f"{held}: it is used by {', '.join(users)}; give those another tool first"

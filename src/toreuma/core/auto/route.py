@@ -210,5 +210,5 @@ def _is_taken(job: Job, finding: Finding) -> bool:
 
 
 def _used_only(job: Job, sitting: Collection[str]) -> Job:
-    used = {operation.tool for operation in job.operations}
+    used = {tool for operation in job.operations for tool in operation.tools}
     return job.changed(tools=tuple(tool for tool in job.tools if tool.id in used or tool.name in sitting))

@@ -52,16 +52,22 @@ def life_min(situation: Situation, cut: Cut) -> float:
     row, vc0 = situation.row, situation.table_vc
     if row is None or vc0 is None:
         return math.inf
-    f0, ap0 = MEANT[situation.use]
+    f0, ap0 = _meant(situation)
     share = situation.harm * vc0 / cut.vc_m_min * (f0 / cut.feed_mm_rev) ** FEED_EXPONENT
     if ap0 is not None:
         share *= (ap0 / cut.ap_mm) ** DEPTH_EXPONENT
     return float(LIFE_MIN * share ** (1 / row.exponent))
 
 
+def _meant(situation: Situation) -> tuple[float, float | None]:
+    """Feed and depth the table's speed is meant for; a thinner chip stands for a smaller feed."""
+    f0, ap0 = MEANT[situation.use]
+    return f0 / situation.thinning, ap0
+
+
 def life_evidence(situation: Situation, cut: Cut) -> Evidence:
     """Life of an edge with what went into it."""
-    f0, ap0 = MEANT[situation.use]
+    f0, ap0 = _meant(situation)
     inputs = [
         Input("surface speed", "vc", cut.vc_m_min, "m/min"),
         Input("table, with what wears faster", "k vc0", situation.harm * (situation.table_vc or 0.0), "m/min"),

@@ -134,7 +134,11 @@ def _reach_words(reach: float) -> str:
 
 
 def _corner(s: Situation, cut: Cut, _: Seen) -> Measure | None:
-    return Measure(cut.feed_mm_rev, NOSE_SHARE * s.nose_mm, "half the nose radius") if s.nose_mm > 0 else None
+    if s.nose_mm <= 0:
+        return None
+    if s.thinning < 1:
+        return Measure(cut.feed_mm_rev, NOSE_SHARE * s.nose_mm / s.thinning, "half the nose radius, as thick a chip")
+    return Measure(cut.feed_mm_rev, NOSE_SHARE * s.nose_mm, "half the nose radius")
 
 
 def _edge(s: Situation, cut: Cut, _: Seen) -> Measure | None:

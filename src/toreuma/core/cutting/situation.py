@@ -85,6 +85,7 @@ class Situation:
     ``d_mm`` is the largest diameter cut, where power is judged, ``mean_d_mm`` the middle one, for the time.
     ``harm`` is the factor on speed of everything that wears the edge faster, ``wish`` of what asks for a longer life;
     the edge shall last ``least_life_min``. ``factors`` name what ``harm`` and ``wish`` are made of.
+    ``thinning`` is the chip's thickness over the feed where an edge stands so low that it counts for its life.
     ``entering_deg`` is not used for a round insert, whose ``nose_mm`` is its radius.
     """
 
@@ -109,6 +110,7 @@ class Situation:
     wanted_ra_um: float | None = None
     clamp_pin_rpm: float | None = None
     factors: tuple[tuple[str, float], ...] = ()
+    thinning: float = 1.0
 
     @cached_property
     def row(self) -> StartSpeed | None:

@@ -56,7 +56,7 @@ class ToolShape:
         The edge is also drawn out far behind the insert: past its end the tool could drop more steeply, but only
         by plunging with the whole trailing edge.
         """
-        if len(self.core) < 3 or self.is_blade:
+        if len(self.core) < 3 or self.is_blade or self.has_free_sides:
             return self.core
         side = 1.0 if self.leads_toward_chuck else -1.0
         turned = _rotate(self.core, -side * math.radians(TRAIL_MARGIN_DEG))
@@ -69,6 +69,12 @@ class ToolShape:
         """Square to the axis, with a flat front."""
         lowest = self.core[:, 1].min()
         return int(np.sum(self.core[:, 1] < lowest + 1e-9)) > 1
+
+    @property
+    def has_free_sides(self) -> bool:
+        """Plunges as a blade does: the side behind the nose is square to the axis, or both sides are alike."""
+        square = abs(float(self.core[-1, 0])) < 1e-9 < float(self.core[-1, 1])
+        return square or abs(float(self.core[:, 0].max() + self.core[:, 0].min())) < 1e-9
 
     @property
     def leads_toward_chuck(self) -> bool:

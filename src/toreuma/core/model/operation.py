@@ -42,6 +42,11 @@ class _Operation(Value):
     enabled: bool = True
     pins: Pins = Pins()
 
+    @property
+    def tools(self) -> tuple[str, ...]:
+        """Every tool the operation takes, the first one first."""
+        return (self.tool,)
+
 
 class Face(_Operation):
     """Face the front square to the axis, past the centre."""
@@ -76,8 +81,10 @@ class RoughOd(_Roughing):
 
     kind: Literal["rough_od"] = "rough_od"
     leave_radial_mm: Allowance = Field(default=0.4, description="Left for finishing, on radius")
-    pattern: Literal["along_z", "along_x", "contour"] = Field(
-        default="along_z", description="Passes along the axis, toward the axis, or parallel to the contour"
+    pattern: Literal["along_z", "along_x", "contour", "pull", "plunge"] = Field(
+        default="along_z",
+        description="Passes along the axis, toward the axis, or parallel to the contour; pulled away from the chuck "
+        "at a low entering angle; plunged side by side with a blade",
     )
 
 
@@ -136,6 +143,12 @@ class CutGroove(_Operation):
     )
     walls_mm: Allowance = Field(default=0.15, description="Left by the plunges for the walls to be finished")
     leave_mm: Allowance = Field(default=0.0, description="Left all round for another tool")
+    root_tool: Identifier | None = Field(default=None, description="Opens the root after the first tool; empty: none")
+    wall_tool: Identifier | None = Field(default=None, description="Finishes the walls; empty: the tool before it")
+
+    @property
+    def tools(self) -> tuple[str, ...]:
+        return tuple(dict.fromkeys(one for one in (self.tool, self.root_tool, self.wall_tool) if one is not None))
 
 
 class ThreadForm(Value):

@@ -14,6 +14,7 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import Blade, Insert, Job, Pins
 from toreuma.core.model.material import LIFE_MIN
+from toreuma.core.model.tool import PullTool
 from toreuma.core.motion import Spindle
 from toreuma.core.plan.derates import REACH, counted
 from toreuma.core.plan.hold import gripped, held_piece, speed_limits
@@ -31,6 +32,7 @@ __all__ = [
     "insert_situation",
     "interruption",
     "proposed",
+    "pull_situation",
     "rung_of_feed",
     "rung_of_speed",
     "size_bend",
@@ -42,6 +44,9 @@ ALLOWANCE_SHARE = 0.5
 
 BAND_SHARE = 0.5
 """Finishing may spend this share of a diameter's limits on bending."""
+
+EDGE_SHARE = 0.8
+"""A long edge pulled at a low angle is used up to this share."""
 
 LEAST_CUT_MM = 0.05
 """A largest depth below this is no cut but rubbing, pass after pass."""
@@ -75,6 +80,23 @@ def blade_situation(work: Work, blade: Blade, d_mm: float) -> Situation:
     base = _base(work, blade.material, "part_off", d_mm, d_mm / 2)
     window = ChipWindow(((low, 0.0), (high, 0.0)), _reach(work.job), depth_matters=False)
     return replace(base, window=window)
+
+
+def pull_situation(work: Work, tool: PullTool, d_mm: float, mean_d_mm: float) -> Situation:
+    """The situation of a long edge pulled at a low angle: it takes the feeds of its blade, and depths up to what its
+    edge reaches."""
+    blade = tool.blade
+    low, high = blade.feed_range_mm_rev
+    deepest = EDGE_SHARE * blade.width_mm * math.tan(math.radians(tool.pull_deg))
+    corners = ((low, LEAST_CUT_MM), (high, LEAST_CUT_MM), (high, deepest), (low, deepest))
+    return replace(
+        _base(work, blade.material, "rough", d_mm, mean_d_mm),
+        nose_mm=blade.corner_radius_mm,
+        entering_deg=tool.pull_deg,
+        window=ChipWindow(corners, _reach(work.job)),
+        usable_depth_mm=deepest,
+        thinning=math.sin(math.radians(tool.pull_deg)),
+    )
 
 
 def _base(work: Work, tool_material: str, use: Use, d_mm: float, mean_d_mm: float) -> Situation:

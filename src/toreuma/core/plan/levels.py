@@ -41,7 +41,7 @@ class Cut:
     """One pass of the nose centre at ``level``: from ``start_z`` to ``end_z``, then ``climb`` along the wall.
 
     ``entry`` is the way down the wall behind, empty where the tool comes in through the air; ``above`` is the
-    level before.
+    level before; at ``leaves_z`` the nose comes out of the metal.
     """
 
     level: float
@@ -51,6 +51,7 @@ class Cut:
     entry: Points
     climb: Points
     touched_mm: float
+    leaves_z: float
 
     @property
     def worth(self) -> bool:
@@ -175,7 +176,7 @@ def _at_level(envelope: Envelope, first: int, last: int, level: float, above: fl
             end = z_left if e_left - z_left < JOIN_MM else e_left - PULL_OUT_MM
             climb = _climb(marked, left, above) if end == z_left else marked[:0]
             entry = _descent(marked, right, above) if walled else marked[:0]
-            yield Cut(level, above, start, end, entry, climb, e_right - e_left)
+            yield Cut(level, above, start, end, entry, climb, e_right - e_left, e_left)
 
 
 def _touching(touched: Region, z_right: float, z_left: float, level: float) -> list[tuple[float, float]]:

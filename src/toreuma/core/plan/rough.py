@@ -25,6 +25,8 @@ from toreuma.core.plan.levels import SAME_MM, SLIVER_MM, Cut, level_cuts, should
 from toreuma.core.plan.numbers import passes
 from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Pass
 from toreuma.core.plan.rough_contour import rough_along_contour
+from toreuma.core.plan.rough_plunge import rough_by_plunging
+from toreuma.core.plan.rough_pull import EXIT_MM, SLOW_EXIT, pulled_numbers, rolled_in
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.turning import rough_situation
 from toreuma.core.plan.work import PULL_OUT_MM, Path, Work
@@ -43,6 +45,9 @@ COARSE_MM = 0.002
 
 def plan_rough(work: Work, operation: Roughing) -> Cuts:
     """Remove everything the tool reaches above the contour and its allowances."""
+    if operation.kind == "rough_od" and operation.pattern == "plunge":
+        return rough_by_plunging(work, operation)
+    pulled = operation.kind == "rough_od" and operation.pattern == "pull"
     stretch, reach = _reach(work, operation)
     fit = COARSE_MM if _is_coarse(operation) else FIT_MM
     touched = _engagement(work, stretch)
@@ -69,7 +74,11 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         )
     path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
     feed, breaks = values["f"].number, operation.chip_break_mm
-    drawn = [_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks) for cut in cuts]
+    if pulled:
+        cuts = [rolled_in(cut) for cut in cuts]
+        values |= pulled_numbers(values, cuts, proposal)
+    slow = SLOW_EXIT if pulled else 1.0
+    drawn = [_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow) for cut in cuts]
     if breaks is not None:
         values["breaks"] = chip_breaks(path.motions, work.job.machine)
     if cuts:
@@ -122,16 +131,28 @@ def _engagement(work: Work, stretch: Stretch) -> Region:
 
 
 def _write(
-    path: Path, cut: Cut, safe: float, feed: float, contour: Envelope, fit: float, breaks: float | None = None
+    path: Path,
+    cut: Cut,
+    safe: float,
+    feed: float,
+    contour: Envelope,
+    fit: float,
+    breaks: float | None = None,
+    slow_ends: float = 1.0,
 ) -> Pass:
     """Write one pass down and return what to draw."""
     head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
     _travel(path, (float(head[0]), float(head[1])), safe, contour)
     begin = len(path.motions)
     if len(cut.entry) > 1:
-        path.along(path.recovered(cut.entry, fit), feed)
+        path.along(path.recovered(cut.entry, fit), feed * slow_ends)
     path.feed(feed, z=cut.start_z, r=cut.level)
-    feed_in_pieces(path, feed, cut.end_z, breaks)
+    slow_z = cut.leaves_z + EXIT_MM
+    if slow_ends < 1 and cut.end_z < slow_z < cut.start_z:
+        feed_in_pieces(path, feed, slow_z, breaks)
+        path.feed(feed * slow_ends, z=cut.end_z)
+    else:
+        feed_in_pieces(path, feed, cut.end_z, breaks)
     if len(cut.climb) > 1:
         path.along(path.recovered(cut.climb, fit), feed)
     segments = tuple(motion.segment for motion in path.motions[begin:])

@@ -7,7 +7,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
-from toreuma.core.model import Job, Operation
+from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.plan.argue import beyond_limits
 from toreuma.core.plan.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold import HoldNumbers, hold_numbers
@@ -88,26 +88,15 @@ def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[Opera
 
 
 def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
-    tool = job.tool(operation.tool)
-    if tool is None:
-        known = ", ".join(t.id for t in job.tools) or "none"
-        fault = Finding(
-            "error",
-            "tool.missing",
-            f"there is no tool '{operation.tool}' in the job",
-            f"the job has: {known}",
-            operation.id,
-        )
-        return _failed(operation, stock, fault)
-    if tool.station > job.machine.stations:
-        fault = Finding(
-            "error",
-            "tool.station",
-            f"{tool.id} sits in station {tool.station}, the machine has {job.machine.stations}",
-            "the turret cannot turn to it",
-            operation.id,
-        )
-        return _failed(operation, stock, fault)
+    tools: list[Tool] = []
+    for identifier in operation.tools:
+        found = job.tool(identifier)
+        if found is None:
+            return _failed(operation, stock, _missing(job, operation, identifier))
+        if found.station > job.machine.stations:
+            return _failed(operation, stock, _no_station(job, operation, found))
+        tools.append(found)
+    tool = tools[0]
     if operation.kind == "part_off" and is_pair(job):
         return _failed(operation, stock, _stays_in_one(operation))
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
@@ -115,7 +104,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
     key = (
         "operation",
         operation,
-        tool,
+        tuple(tools),
         job.part,
         job.stock,
         job.setup.hold,
@@ -141,6 +130,17 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
 
     return memo.get(key, compute)
+
+
+def _missing(job: Job, operation: Operation, identifier: str) -> Finding:
+    known = ", ".join(tool.id for tool in job.tools) or "none"
+    what = f"there is no tool '{identifier}' in the job"
+    return Finding("error", "tool.missing", what, f"the job has: {known}", operation.id)
+
+
+def _no_station(job: Job, operation: Operation, tool: Tool) -> Finding:
+    what = f"{tool.id} sits in station {tool.station}, the machine has {job.machine.stations}"
+    return Finding("error", "tool.station", what, "the turret cannot turn to it", operation.id)
 
 
 def _stays_in_one(operation: Operation) -> Finding:

@@ -17,7 +17,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
-from toreuma.core.model.tool import BoringTool
+from toreuma.core.model.tool import BoringTool, GroovingTool, PartingTool, PullTool
 from toreuma.core.plan.bore import bore_of, hole_radius, in_the_way
 from toreuma.core.plan.frame import AWAY, FACE, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
@@ -46,6 +46,12 @@ FAR_MM = 1e4
 BELOW_AXIS_MM = 3.0
 
 TurningOperation = RoughOd | FinishOd | RoughBore | FinishBore
+
+CUTS_WITH: dict[str, tuple[tuple[type, ...], str]] = {
+    "pull": ((PullTool,), "tool for pull turning"),
+    "plunge": ((GroovingTool, PartingTool), "blade"),
+}
+"""Patterns of roughing that ask for other tools than turning and boring tools."""
 
 
 @dataclass(frozen=True)
@@ -102,12 +108,18 @@ class Stretch:
 def stretch_of(work: Work, operation: TurningOperation, beyond_mm: float = 0.0, chord_mm: float = CHORD_MM) -> Stretch:
     """Marks of a turning operation. ``beyond_mm`` is cut in addition past the end (roughing clears the way)."""
     inside = operation.kind in ("rough_bore", "finish_bore")
-    wanted = BoringTool if inside else TurningTool
+    pattern = operation.pattern if operation.kind == "rough_od" else ""
+    wanted, needs = CUTS_WITH.get(
+        pattern, ((BoringTool,), "boring tool") if inside else ((TurningTool,), "turning tool")
+    )
     if not isinstance(work.tool, wanted):
-        needs = "boring tool" if inside else "turning tool"
         raise OperationFault("tool.kind", f"{work.tool.id} is not a {needs}", f"choose a {needs}")
-    if operation.kind == "rough_od" and operation.pattern == "along_x":
+    if pattern == "along_x":
         return _facing(work, operation, chord_mm)
+    if pattern == "pull":
+        return _away(work, operation, beyond_mm, chord_mm)
+    if pattern == "plunge":
+        return _outside(work, operation, 0.0, chord_mm)
     if work.shape.leads_toward_chuck:
         return _inside(work, operation, beyond_mm) if inside else _outside(work, operation, beyond_mm, chord_mm)
     if inside:
@@ -180,7 +192,7 @@ def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: f
         raise OperationFault(
             "range.empty",
             f"nothing to cut between Z {-begin:.2f} and Z {-nose_to:.2f}",
-            "the shank of a left-hand tool stands toward the chuck: stick the bar out more, or end the stretch sooner",
+            "the tool comes down beside the hold: stick the bar out more, or end the stretch sooner",
         )
     target = scene.contour(end_z, end_r, chord_mm)
     standing = work.stock.intersection(box(-FAR_MM, 0, min(-begin + shape.nose_radius, end_z), FAR_MM))

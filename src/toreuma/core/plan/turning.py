@@ -7,8 +7,16 @@ from toreuma.core.cutting.bars import bar_held
 from toreuma.core.cutting.situation import BarHeld, Situation
 from toreuma.core.model import TurningTool
 from toreuma.core.model.part import Element
-from toreuma.core.model.tool import Bar, BoringTool
-from toreuma.core.plan.grounds import ALLOWANCE_SHARE, BAND_SHARE, FREE_BAND_MM, bend_of, insert_situation, size_bend
+from toreuma.core.model.tool import Bar, BoringTool, PullTool
+from toreuma.core.plan.grounds import (
+    ALLOWANCE_SHARE,
+    BAND_SHARE,
+    FREE_BAND_MM,
+    bend_of,
+    insert_situation,
+    pull_situation,
+    size_bend,
+)
 from toreuma.core.plan.stretch import Stretch
 from toreuma.core.plan.work import Work
 
@@ -69,6 +77,8 @@ def tool_bar(work: Work) -> Bar:
 
 def _situation(work: Work, use: Literal["rough", "finish"], d_mm: float, mean_d_mm: float) -> Situation:
     tool = work.tool
+    if isinstance(tool, PullTool):
+        return pull_situation(work, tool, d_mm, mean_d_mm)
     assert isinstance(tool, TurningTool | BoringTool)
     carrier = tool.bar if isinstance(tool, BoringTool) else tool.holder
     return insert_situation(work, tool.insert, use, carrier.entering_angle_deg, d_mm, mean_d_mm)

@@ -2,12 +2,14 @@
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from itertools import groupby
 
 from toreuma.core.geometry.elements import Line, Points, Segment
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import EMPTY, Region, union
 from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo, fingerprint
 from toreuma.core.model import DrillHole, Job, Operation, PartOff, Tool
 from toreuma.core.model.tool import Drill
@@ -59,10 +61,23 @@ class Work:
         return self.memo.get(("centre", self.tool, fingerprint(centre), clearance), compute)
 
     def after(self, motions: tuple[Motion, ...], chord_mm: float = SIMULATION_CHORD_MM) -> Region:
-        """The stock after these moves."""
+        """The stock after these moves, each made with the tool of its station."""
+        stock = self.stock
+        for station, run in groupby(motions, key=lambda motion: motion.station):
+            stock = self._after_run(stock, tuple(run), self._at_station(station), chord_mm)
+        return stock
+
+    def _at_station(self, station: int) -> Tool:
+        if station == self.tool.station:
+            return self.tool
+        used = [self.job.tool(one) for one in self.operation.tools]
+        return next((tool for tool in used if tool is not None and tool.station == station), self.tool)
+
+    def _after_run(self, stock: Region, motions: tuple[Motion, ...], tool: Tool, chord_mm: float) -> Region:
         way = tuple((motion.segment, motion.is_rapid) for motion in motions)
-        key = ("after", way, self.tool, fingerprint(self.stock), chord_mm)
-        return self.memo.get(key, lambda: after_cutting(self.stock, motions, self.shape, chord_mm))
+        shape = self.shape if tool == self.tool else shape_of(tool)
+        key = ("after", way, tool, fingerprint(stock), chord_mm)
+        return self.memo.get(key, lambda: after_cutting(stock, motions, shape, chord_mm))
 
     @property
     def hole_begun_by(self) -> Drill | None:

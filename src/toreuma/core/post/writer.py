@@ -3,10 +3,12 @@
 import math
 import unicodedata
 from dataclasses import dataclass
+from itertools import groupby
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.geometry.elements import Arc, Point
+from toreuma.core.model import Tool
 from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan
 from toreuma.core.plan.result import Cycle, OperationPlan
@@ -64,12 +66,21 @@ class _Writer:
         return "\n".join(self._lines) + "\n"
 
     def _operation(self, planned: OperationPlan, number: int) -> None:
-        tool = self._plan.job.tool(planned.operation.tool)
         title = self._dialect.section.format(number=number, name=planned.operation.name or planned.operation.kind)
         self._lines.append(self._comment(title))
+        tools = [tool for tool in map(self._plan.job.tool, planned.operation.tools) if tool is not None]
+        start = 0
+        for station, run in groupby(planned.motions, key=lambda motion: motion.station):
+            count = len(list(run))
+            tool = next((one for one in tools if one.station == station), None)
+            self._run(planned, start, start + count, tool)
+            start += count
+
+    def _run(self, planned: OperationPlan, start: int, end: int, tool: Tool | None) -> None:
+        """The moves of one tool, from its call to the stop after it."""
         if tool is not None:
             self._lines.append(self._comment(f"{tool.id} {tool.name}"))
-        first = planned.motions[0]
+        first = planned.motions[start]
         self._move = self._feed = self._x = self._z = ""
         surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
         self._blocks(
@@ -87,8 +98,8 @@ class _Writer:
         if catches:
             self._block(self._dialect.codes["catcher_out"])
         cycles = {cycle.first: cycle for cycle in planned.cuts.cycles}
-        covered = 0
-        for index, motion in enumerate(planned.motions):
+        covered = start
+        for index, motion in enumerate(planned.motions[start:end], start):
             if index in cycles:
                 self._cycle(cycles[index], planned.motions)
                 covered = index + cycles[index].count
