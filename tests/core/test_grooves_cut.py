@@ -143,6 +143,6 @@ def test_a_deep_groove_is_opened_step_by_step() -> None:
             bottoms.append((motion.end[0], 99.0))
         elif not motion.is_rapid and bottoms:
             bottoms[-1] = (bottoms[-1][0], min(bottoms[-1][1], motion.end[1]))
-    first = [r for _, r in bottoms if r < 99][:3]
+    first = [r for _, r in bottoms if r < 99][:2]
     assert min(first) > 36 - 3 * 3 - 0.5
     assert min(r for _, r in bottoms) == pytest.approx(24, abs=0.2)

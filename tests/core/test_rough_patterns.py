@@ -1,10 +1,12 @@
 """Roughing away from the chuck at a low angle, and plunging side by side."""
 
 import math
+from itertools import pairwise
 
 import pytest
 
 from tests.support.routes import proof_of, tool_of
+from toreuma.core.cutting.life import life_min
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
@@ -63,15 +65,13 @@ def test_a_life_at_a_low_angle_counts_the_chip_and_not_the_feed() -> None:
     proposal = planned.cuts.proposal
     assert proposal is not None
     thick = proposal.situation.changed(thinning=1.0)
-    from toreuma.core.cutting.life import life_min
-
     assert life_min(proposal.situation, proposal.cut) > 2 * life_min(thick, proposal.cut)
 
 
 def test_plunges_stand_closer_on_a_slope() -> None:
     _, planned = roughed("plunge", "GO 4 18")
     places = sorted({round(m.end[0], 3) for m in planned.motions if not m.is_rapid and m.end[1] < m.start[1]})
-    gaps = [b - a for a, b in zip(places, places[1:], strict=False)]
+    gaps = [b - a for a, b in pairwise(places)]
     assert max(gaps) == pytest.approx(0.8 * 3.6, abs=0.01)
     assert min(gaps) < 1.5
 

@@ -135,7 +135,9 @@ class CardDelegate(QStyledItemDelegate):
         painter.setFont(theme.text_font(11))
         painter.setPen(theme.colour("muted"))
         tools = [self._session.job.tool(one) for one in operation.tools] if self._session.job else []
-        line = ", ".join(f"{one}  {tool.name if tool else 'missing'}" for one, tool in zip(operation.tools, tools))
+        line = ", ".join(
+            f"{one}  {tool.name if tool else 'missing'}" for one, tool in zip(operation.tools, tools, strict=False)
+        )
         painter.drawText(
             text.translated(0, 19),
             Qt.AlignmentFlag.AlignVCenter,
