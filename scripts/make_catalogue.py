@@ -414,7 +414,12 @@ def rows() -> list[dict[str, Any]]:
                     "least_bore_mm": 20.0,
                 },
             )
-    for low, high, profile, carrier in ((0.5, 1.5, 60.0, small), (1.75, 3.0, 60.0, shank), (0.5, 1.5, 55.0, small)):
+    for low, high, profile, carrier in (
+        (0.5, 1.5, 60.0, small),
+        (1.75, 3.0, 60.0, shank),
+        (0.5, 1.5, 55.0, small),
+        (1.25, 2.5, 55.0, shank),
+    ):
         add(
             f"TE {low:g}-{high:g} {profile:g}P",
             kind="threading",
@@ -430,6 +435,58 @@ def rows() -> list[dict[str, Any]]:
                 "grade": "P15-P30 M15-M30",
             },
             holder=carrier,
+        )
+    for pitch, flank, name in (
+        *((pitch, 30.0, f"{pitch:g}") for pitch in (2.0, 3.0, 4.0, 5.0, 6.0)),
+        *((25.4 / per_inch, 29.0, f"{per_inch}TPI") for per_inch in (10, 8, 6, 5)),
+    ):
+        # Flat of the root: 0.366 P - 0.536 ac (ISO 2904), 0.3707 P - 0.259 of the clearance on diameter (ASME B1.5).
+        clearance = (0.25 if pitch < 6 else 0.5) if flank == 30.0 else 0.254
+        flat = 0.366 * pitch - 0.536 * clearance if flank == 30.0 else 0.3707 * pitch - 0.259 * 2 * clearance
+        insert = {
+            "profile_deg": flank,
+            "full_profile": True,
+            "pitch_mm": [round(pitch, 4), round(pitch, 4)],
+            "tip_radius_mm": round(min(0.05 * pitch, 0.5 * clearance), 3),
+            "tip_flat_mm": round(flat, 3),
+            "width_mm": round(0.9 * pitch + 0.8, 2),
+            "profile_depth_mm": round(0.55 * pitch + clearance + 0.05, 3),
+            "grade": "P15-P30 M15-M30",
+        }
+        outside, inside = f"TE {name} {flank:g}F", f"TI {name} {flank:g}F"
+        add(outside, kind="threading", where="outside", insert={**insert, "code": outside}, holder=shank)
+        if pitch >= 3:
+            bar = {
+                "entering_angle_deg": 90.0,
+                "diameter_mm": 16.0,
+                "functional_width_mm": 12.5,
+                "functional_length_mm": 150.0,
+                "least_bore_mm": 22.0,
+            }
+            add(inside, kind="threading", where="inside", insert={**insert, "code": inside}, bar=bar)
+    for low, high, profile in ((1.25, 2.5, 55.0), (1.75, 3.0, 60.0)):
+        code = f"TI {low:g}-{high:g} {profile:g}P"
+        add(
+            code,
+            kind="threading",
+            where="inside",
+            insert={
+                "code": code,
+                "profile_deg": profile,
+                "full_profile": False,
+                "pitch_mm": [low, high],
+                "tip_radius_mm": round(0.05 * low + 0.02, 3),
+                "width_mm": round(high * 1.4, 2),
+                "profile_depth_mm": round(0.75 * high, 2),
+                "grade": "P15-P30 M15-M30",
+            },
+            bar={
+                "entering_angle_deg": 90.0,
+                "diameter_mm": 12.0,
+                "functional_width_mm": 9.0,
+                "functional_length_mm": 120.0,
+                "least_bore_mm": 16.0,
+            },
         )
     for row in found:
         if row["kind"] in ("parting", "grooving", "threading", "pull"):

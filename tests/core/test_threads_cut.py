@@ -3,14 +3,17 @@
 import math
 
 import pytest
+import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.support.routes import proof_of, tool_of, turned_job
-from toreuma.core.cutting.infeed import first_depth_mm, infeed, pass_count
+from toreuma.core.cutting.infeed import Tip, first_depth_mm, infeed, pass_count
 from toreuma.core.dialect import Dialect
+from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import CutThread, DrillHole, Job, TapHole
 from toreuma.core.model.feature import AxialHole, Relief, ThreadFeature
+from toreuma.core.model.part import Element
 from toreuma.core.model.tool import ThreadingTool
 from toreuma.core.plan import plan
 from toreuma.core.plan.result import OperationPlan
@@ -148,7 +151,7 @@ def test_the_program_says_each_pass_and_reads_back_the_same_as_its_cycles(langua
     kind=st.sampled_from(["modified", "radial", "flank", "alternating"]),
 )
 def test_equal_chip_area_is_equal(depth: float, count: int, kind: str) -> None:
-    tipped = [one.area_mm2 for one in infeed(depth, 60.0, count, kind, "area", STEEL, 0.2 * depth)]  # type: ignore[arg-type]
+    tipped = [one.area_mm2 for one in infeed(depth, 60.0, count, kind, "area", STEEL, Tip(0.2 * depth))]  # type: ignore[arg-type]
     assert max(tipped) == pytest.approx(min(tipped), rel=1e-6)
     passes = infeed(depth, 60.0, count, kind, "area", STEEL)  # type: ignore[arg-type]
     areas = [one.area_mm2 for one in passes]
@@ -245,3 +248,98 @@ def box(*bounds: float):  # type: ignore[no-untyped-def]
     from toreuma.core.geometry.region import box as region
 
     return region(*bounds)
+
+
+@pytest.mark.parametrize(
+    ("name", "tool", "side"),
+    [
+        ("Tr60x4", "TE 4 30F", "outside"),
+        ("Tr60x6", "TE 6 30F", "outside"),
+        ("Tr60x8(P4)", "TE 4 30F", "outside"),
+        ("Tr64x4", "TI 4 30F", "inside"),
+        ("2 1/2-5 ACME", "TE 5TPI 29F", "outside"),
+    ],
+)
+def test_a_thread_with_a_flat_root_is_cut_by_a_tooth_with_a_flat(name: str, tool: str, side: str) -> None:
+    proof = proof_of(threaded(name, tool, side, length=24.0))
+    (made,) = proof.threads
+    assert made.ok
+    assert made.pitch_d_mm == pytest.approx(sum(made.limits_mm) / 2, abs=0.02)
+    assert (proof.contacts, proof.gouge_um <= 2) == ((), True)
+
+
+def test_the_flat_goes_to_the_root_of_the_standard() -> None:
+    """Tr60x4: d3 = d - P - 2 ac = 55.5 mm, a little less for the allowance of the pitch diameter."""
+    planned = cut_of(threaded("Tr60x4", "TE 4 30F", length=24.0))
+    deepest = min(motion.end[1] for motion in planned.motions)
+    assert 55.5 - 0.4 < 2 * deepest < 55.5 + 0.01
+
+
+def test_a_flat_takes_no_larger_chip_than_a_point_would() -> None:
+    flat, cap = Tip(0.1, 1.33), first_depth_mm(4.0, STEEL)
+    count = pass_count(2.25, 4.0, STEEL, 30.0, flat)
+    largest = max(one.area_mm2 for one in infeed(2.25, 30.0, count, "radial", "area", STEEL, flat))
+    assert largest <= cap**2 * math.tan(math.radians(30)) + 1e-9
+    assert count > pass_count(2.25, 4.0, STEEL)
+
+
+@pytest.mark.parametrize(
+    ("name", "tool", "side"),
+    [
+        ("NPT 2", "TE 1.75-3 60P", "outside"),
+        ("R 1 1/2", "TE 1.25-2.5 55P", "outside"),
+        ("Rc 1 1/2", "TI 1.25-2.5 55P", "inside"),
+    ],
+)
+def test_a_taper_thread_has_its_size_in_the_gauge_plane(name: str, tool: str, side: str) -> None:
+    job = tapered(name, tool, side)
+    (operation,) = job.operations
+    assert isinstance(operation, CutThread)
+    planned = cut_of(job)
+    long = [m for m in planned.motions if m.in_step and abs(m.end[0] - m.start[0]) > 8]
+    assert long
+    for motion in long:
+        assert motion.end[0] < motion.start[0]
+        grown = 2 * (motion.end[1] - motion.start[1]) / (motion.start[0] - motion.end[0])
+        assert grown == pytest.approx(1 / 16 if side == "outside" else -1 / 16, rel=1e-6)
+    proof = proof_of(job)
+    (made,) = proof.threads
+    assert made.pitch_d_mm == pytest.approx(sum(operation.form.pitch_d_mm) / 2, abs=0.02)
+    assert (made.ok, proof.contacts) == (True, ())
+
+
+def tapered(name: str, tool: str, side: str) -> Job:
+    """A bush whose end is turned or bored to the cone of the crest."""
+    thread = thread_of(name, thread_tables())
+    form = form_of(thread, side)  # type: ignore[arg-type]
+    crest, length = sum(form.crest_d_mm) / 2, 16.0
+    small = crest - form.gauge_mm / 16 if side == "outside" else crest
+    threader = tool_of(tool, 1)
+    job = threaded("M60x2-6g" if side == "outside" else "M64x2-6H", tool, side, length=length, relieved=False)
+    far = small + (40.0 if side == "outside" else -70.0) / 16
+    cone = (Element(z_mm=0, d_mm=small), Element(z_mm=-(40.0 if side == "outside" else 70.0), d_mm=far))
+    part = job.part
+    part = part.changed(outside=(*cone, *part.outside[2:])) if side == "outside" else part.changed(inside=cone)
+    feature = ThreadFeature(side=side, designation=name, from_z_mm=0.0, length_mm=length)  # type: ignore[arg-type]
+    ring = tuple(
+        (float(z), float(r))
+        for z, r in shapely.get_coordinates(build_part(part.changed(features=())).region.exterior)[:-1]
+    )
+    job = job.changed(part=part.changed(features=(feature,)), stock=job.stock.changed(outline=ring))
+    return job.with_setup(operations=(CutThread(id="t", tool=threader.id, feature=0, form=form),))
+
+
+def test_a_sharp_end_is_told_and_mended() -> None:
+    job = threaded("M60x2-6g", "TE 2 60F", length=20.0)
+    (sharp,) = [finding for finding in cut_of(job).findings if finding.code == "thread.edge"]
+    assert sharp.at == (0.0, pytest.approx(30.0, abs=0.2))
+    mended = sharp.cures[0].apply(job)
+    assert mended.part.outside[0].corner is not None
+    assert mended.part.outside[0].corner.size_mm == pytest.approx(1.3, abs=0.1)
+    assert "thread.edge" not in {finding.code for finding in cut_of(mended).findings}
+
+
+def test_both_ends_of_a_thread_that_runs_through() -> None:
+    job = threaded("M48x1.5-6H", "TI 1.5 60F", "inside", length=70.0, relieved=False)
+    places = {finding.at[0] for finding in cut_of(job).findings if finding.code == "thread.edge" and finding.at}
+    assert places == {0.0, -70.0}

@@ -201,9 +201,15 @@ def _facing(shape: ToolShape) -> ToolShape:
 def _threading(tool: ThreadingTool) -> ToolShape:
     """A tooth of the thread's flank angle; the programmed point is its crest."""
     insert, half = tool.insert, math.radians(tool.insert.profile_deg) / 2
-    high = insert.profile_depth_mm + insert.tip_radius_mm * (1 / math.sin(half) - 1)
-    wide = high * math.tan(half)
-    core = np.array([[0.0, 0.0], [wide, high], [-wide, high]])
+    radius, flat = insert.tip_radius_mm, 0.0
+    high = insert.profile_depth_mm + radius * (1 / math.sin(half) - 1)
+    core = np.array([[0.0, 0.0]])
+    if insert.tip_flat_mm > 0:  # the flanks meet the flat in corners of the radius
+        flat = max(insert.tip_flat_mm / 2 - radius * (1 / math.cos(half) - math.tan(half)), 0.0)
+        high = insert.profile_depth_mm
+        core = np.array([[-flat, 0.0], [flat, 0.0]])
+    wide = flat + high * math.tan(half)
+    core = np.vstack([core, [wide, high], [-wide, high]])
     tip = (0.0, -insert.tip_radius_mm)
     half_width = max(insert.width_mm / 2, wide)
     pad = np.array([[-half_width, high], [half_width, high], [half_width, high + 4.0], [-half_width, high + 4.0]])

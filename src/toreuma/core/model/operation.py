@@ -165,6 +165,7 @@ class ThreadForm(Value):
     starts: int = Field(default=1, ge=1, le=24)
     left_hand: bool = False
     taper: float = Field(default=0.0, ge=0, lt=0.5, description="Growth of the diameter along the length")
+    gauge_mm: float = Field(default=0.0, ge=0, le=1e3, description="From its start to where its diameters hold")
 
     @property
     def lead_mm(self) -> float:

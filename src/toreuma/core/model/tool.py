@@ -112,6 +112,7 @@ class ThreadInsert(Value):
     full_profile: bool
     pitch_mm: tuple[Positive, Positive] = Field(description="Smallest and largest pitch (TPX)")
     tip_radius_mm: Amount = Field(description="(RE)")
+    tip_flat_mm: Amount = Field(default=0.0, description="Flat at the tip, between the flanks; 0 for a rounded point")
     width_mm: Positive = Field(description="Width of the tooth at its foot")
     profile_depth_mm: Positive = Field(description="Height of the tooth (HC)")
     material: Name = "coated carbide"

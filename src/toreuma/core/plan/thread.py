@@ -1,8 +1,9 @@
 """Single-point threads, outside and in a bore: where they start and end, the passes, and what limits the speed.
 
 The depth is that at which this insert makes the middle of the pitch diameter's limits: the flanks of its tooth,
-drawn down to a point, stand ``P/(4 tan(α/2))`` below the pitch line, and its round keeps it ``r (1/sin(α/2) - 1)``
-above that point (plane geometry of ISO 68-1).
+drawn down to a point, stand ``P/(4 tan(α/2))`` below the pitch line, and its round keeps it ``r (1/sin(α/2) - 1)``, or
+its flat ``F/(2 tan(α/2))``, above that point (plane geometry of ISO 68-1 and ISO 2904). A taper thread has that
+diameter in its gauge plane and grows from there.
 """
 
 import math
@@ -12,7 +13,7 @@ from dataclasses import dataclass, replace
 import shapely
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
-from toreuma.core.cutting.infeed import InfeedPass, first_depth_mm, infeed, pass_count
+from toreuma.core.cutting.infeed import InfeedPass, Tip, first_depth_mm, infeed, pass_count
 from toreuma.core.cutting.speed import lowest
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
 from toreuma.core.geometry.region import Region, box, union
@@ -49,8 +50,19 @@ FAR_MM = 1e4
 
 
 @dataclass(frozen=True)
+class _Slope:
+    """A taper thread in its frame rises toward the chuck, outside and in a bore, from a place along Z."""
+
+    per_mm: float
+    from_z: float
+
+    def rise(self, z: float) -> float:
+        return self.per_mm * (self.from_z - z)
+
+
+@dataclass(frozen=True)
 class _Thread:
-    """The thread in its frame: heights of crest, of the tip at full depth, and of safe travel; Z where the tip starts
+    """The thread in its frame: heights of crest and tip at its middle, and of safe travel; Z where the tip starts
     and ends; the room there is in front and behind, which may be less than wanted."""
 
     frame: Frame
@@ -63,16 +75,17 @@ class _Thread:
     room_in_front: float
     room_behind: float
     runs_out: bool
+    slope: "_Slope"
 
     @property
     def depth(self) -> float:
         return self.crest - self.tip
 
 
-def tip_radius(pitch_d_mm: float, pitch_mm: float, flank_deg: float, round_mm: float, inside: bool) -> float:
+def tip_radius(pitch_d_mm: float, pitch_mm: float, flank_deg: float, tip: Tip, inside: bool) -> float:
     """Radius of the tip of a threading tool, mm, at which its flanks make a pitch diameter."""
     half = math.radians(flank_deg / 2)
-    below = pitch_mm / (4 * math.tan(half)) - round_mm * (1 / math.sin(half) - 1)
+    below = pitch_mm / (4 * math.tan(half)) - tip.lacks_mm(half)
     return pitch_d_mm / 2 + below if inside else pitch_d_mm / 2 - below
 
 
@@ -86,10 +99,11 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
     form, material = operation.form, work.job.stock.material
     numbers = _speed(work, operation, tool)
     thread = _place(work, operation, tool, feature, numbers["n"].number)
-    count = operation.passes or pass_count(thread.depth, form.pitch_mm, material)
+    end = _tip(tool)
+    count = operation.passes or pass_count(thread.depth, form.pitch_mm, material, form.flank_deg, end)
     passes = infeed(
         thread.depth, form.flank_deg, count, operation.infeed, operation.division, material,
-        tool.insert.tip_radius_mm, operation.spring_passes, operation.typed_mm,
+        end, operation.spring_passes, operation.typed_mm,
     )  # fmt: skip
     if operation.measured_over_wires_mm is not None:
         passes = [replace(passes[-1], infeed_mm=0.0, shift_mm=0.0)]
@@ -118,6 +132,10 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
     values = {**numbers, **_numbers(work, operation, thread, passes)}
     findings = thread_findings(work, operation, tool, feature, (thread.room_in_front, thread.room_behind))
     return Cuts(tuple(path.motions), tuple(drawn), values, findings, infeed=tuple(passes), cycles=cycles)
+
+
+def _tip(tool: ThreadingTool) -> Tip:
+    return Tip(tool.insert.tip_radius_mm, tool.insert.tip_flat_mm)
 
 
 def _feature(work: Work, operation: CutThread) -> ThreadFeature:
@@ -150,9 +168,13 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     shape = frame.shape(work.shape)
     sign = -1.0 if inside else 1.0
     crest = sign * sum(form.crest_d_mm) / 4
-    tip = sign * tip_radius(sum(form.pitch_d_mm) / 2, form.pitch_mm, form.flank_deg, tool.insert.tip_radius_mm, inside)
+    tip = sign * tip_radius(sum(form.pitch_d_mm) / 2, form.pitch_mm, form.flank_deg, _tip(tool), inside)
     stock = frame.region(work.stock)
     front, back = feature.from_z_mm, feature.from_z_mm - feature.length_mm
+    slope = _Slope(form.taper / 2, front - form.gauge_mm)
+    to_middle = slope.rise((front + back) / 2)
+    tip, crest = tip + to_middle, crest + to_middle
+    slope = _Slope(slope.per_mm, (front + back) / 2)
     run_in = operation.start_mm or _run_in(work, form.lead_mm, rpm)
     nose = tip + shape.nose_radius
     before, behind, gap = _beside(stock, front, back, tip, crest)
@@ -183,7 +205,8 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
         turns = (start_z - end_z) / form.lead_mm
         more = end_z + math.ceil(turns - 1e-6) * form.lead_mm
         start_z = more if more <= most_z else end_z + math.floor(turns + 1e-6) * form.lead_mm
-    return _Thread(frame, shape, crest, tip, safe, start_z, end_z, start_z - front, back - end_z, past == 0.0)
+    return _Thread(frame, shape, crest, tip, safe, start_z, end_z, start_z - front, back - end_z, past == 0.0,
+                   slope)  # fmt: skip
 
 
 def _run_in(work: Work, lead: float, rpm: float) -> float:
@@ -242,7 +265,7 @@ def _first_blocked(metal: Region, shape: ToolShape, nose: float, place: float, s
 
 def _write(path: Path, thread: _Thread, one: InfeedPass, form: ThreadForm, offset: float, most_shift: float) -> Pass:
     """One pass: to its start, in step along the thread, out, and back."""
-    lead, left_hand, taper = form.lead_mm, form.left_hand, form.taper
+    lead, left_hand, slope = form.lead_mm, form.left_hand, thread.slope
     begin, end = thread.start_z + one.shift_mm - offset, thread.end_z
     if left_hand:  # it begins in the relief and never nearer the shoulder than ``end_z``
         begin, end = thread.end_z + most_shift - one.shift_mm + offset, thread.start_z
@@ -250,17 +273,16 @@ def _write(path: Path, thread: _Thread, one: InfeedPass, form: ThreadForm, offse
     out = one.depth_mm + CLEAR_MM
     if thread.runs_out:  # whole turns, so that the way out begins where the last turn ends
         end = begin - math.floor((begin - thread.end_z) / lead + 1e-6) * lead
-    rise = taper / 2 * (begin - end) * (-1.0 if thread.frame.flip_r else 1.0)
     if not path.motions:
         path.come(begin, thread.safe)
     else:
         path.rapid(r=thread.safe)
         path.rapid(z=begin)
-    path.rapid(r=nose - rise)
+    path.rapid(r=nose + slope.rise(begin))
     first = len(path.motions)
-    path.thread(lead, end, nose)
+    path.thread(lead, end, nose + slope.rise(end))
     if thread.runs_out:
-        path.thread(lead, end - out, nose + out)
+        path.thread(lead, end - out, nose + slope.rise(end) + out)
     segments = tuple(motion.segment for motion in path.motions[first:])
     path.rapid(r=thread.safe)
     return Pass(segments, one.infeed_mm, finishing=one.spring)

@@ -5,6 +5,7 @@ from toreuma.core.model import CutThread, Job
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.part import Size
 from toreuma.core.model.tool import ThreadingTool
+from toreuma.core.plan.thread_ends import sharp_ends
 from toreuma.core.plan.work import Work
 
 __all__ = ["thread_findings"]
@@ -43,12 +44,15 @@ def thread_findings(
         add("error", "thread.end", f"the insert meets the shoulder {-room[1]:.2f} mm before the thread ends",
             "a wider relief, a slimmer insert, or a shorter thread")  # fmt: skip
     crest = _crest_d(work, feature)
-    least, most = form.crest_d_mm
+    middle = feature.length_mm / 2 - form.gauge_mm
+    grows = form.taper * (middle if feature.side == "outside" else -middle)
+    least, most = (size + grows for size in form.crest_d_mm)
     if crest is not None and not least - SAME_MM <= crest <= most + SAME_MM:
         word = "outside" if feature.side == "outside" else "bore"
         add("warning", "thread.crest", f"the {word} is turned to Ø {crest:.3f} mm, the thread's limits are "
             f"{least:.3f} to {most:.3f} mm", "full-profile inserts clean the crest, others leave it as it is",
             *_own_limits(work.job, feature, least, most))  # fmt: skip
+    found += sharp_ends(work, operation, feature)
     return tuple(found)
 
 

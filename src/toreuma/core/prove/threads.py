@@ -94,21 +94,40 @@ def threads_made(job: Job, final: Region) -> tuple[ThreadMade, ...]:
         middle = (front + back) / 2
         window = (middle - turns * form.pitch_mm / 2, middle + turns * form.pitch_mm / 2)
         wanted = sum(form.pitch_d_mm) / 2
-        pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside")
+        grows = form.taper / 2 * (-1.0 if feature.side == "inside" else 1.0)
+        tilt = _Tilt(grows, feature.from_z_mm - form.gauge_mm)
+        pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside", tilt)
         last = (back, back + form.pitch_mm)
-        complete = pitch is not None and 0.25 < _metal_share(final, last, pitch / 2) < 0.75
+        complete = pitch is not None and 0.25 < _metal_share(final, last, pitch / 2, tilt) < 0.75
         place = (middle, sum(form.crest_d_mm) / 4)
         found.append(ThreadMade(feature.designation, pitch, form.pitch_d_mm, complete, place))
     return tuple(found)
 
 
-def _pitch_d(final: Region, window: tuple[float, float], wanted: float, pitch: float, inside: bool) -> float | None:
-    """Diameter at which half the length is metal; None where no thread is found near the wanted one."""
+@dataclass(frozen=True)
+class _Tilt:
+    """How the radius of a taper thread grows toward the chuck, from its gauge plane."""
+
+    per_mm: float = 0.0
+    gauge_z: float = 0.0
+
+    def at(self, z: float) -> float:
+        return self.per_mm * (self.gauge_z - z)
+
+
+LEVEL = _Tilt()
+
+
+def _pitch_d(
+    final: Region, window: tuple[float, float], wanted: float, pitch: float, inside: bool, tilt: _Tilt
+) -> float | None:
+    """Diameter at which half the length is metal, that of a taper thread in its gauge plane; None where no thread is
+    found near the wanted one."""
     low, high = (wanted - pitch) / 2, (wanted + pitch) / 2
     sign = -1.0 if inside else 1.0  # outside, metal gets less with the radius; in a bore, more
 
     def over(r: float) -> float:
-        return sign * (_metal_share(final, window, r) - 0.5)
+        return sign * (_metal_share(final, window, r, tilt) - 0.5)
 
     if over(low) <= 0 or over(high) >= 0:
         return None
@@ -118,8 +137,8 @@ def _pitch_d(final: Region, window: tuple[float, float], wanted: float, pitch: f
     return low + high
 
 
-def _metal_share(final: Region, window: tuple[float, float], r: float) -> float:
-    line = shapely.LineString([(window[0], r), (window[1], r)])
+def _metal_share(final: Region, window: tuple[float, float], r: float, tilt: _Tilt = LEVEL) -> float:
+    line = shapely.LineString([(z, r + tilt.at(z)) for z in window])
     return float(shapely.intersection(final, line).length / line.length)
 
 

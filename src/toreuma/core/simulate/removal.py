@@ -49,8 +49,9 @@ def cutting_sweep(motions: Sequence[Motion], shape: ToolShape, chord_mm: float =
 def _stamped(motion: Motion, shape: ToolShape) -> Region:
     """The cutting part at its place after every whole turn of a move in step with the spindle."""
     assert motion.feed is not None
-    turns = math.floor(motion.segment.length / motion.feed + 1e-9)
-    places = [motion.segment.at(turn * motion.feed / motion.segment.length) for turn in range(turns + 1)]
+    along = max(abs(b - a) for a, b in zip(motion.start, motion.end, strict=True))  # the lead counts on that axis
+    turns = math.floor(along / motion.feed + 1e-9)
+    places = [motion.segment.at(turn * motion.feed / along) for turn in range(turns + 1)]
     cutting, (tip_z, tip_r) = shape.cutting, shape.tip
     return shapely.union_all([translate(cutting, z - tip_z, r - tip_r) for z, r in places])
 

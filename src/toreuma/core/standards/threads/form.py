@@ -9,7 +9,8 @@ __all__ = ["form_of"]
 
 
 def form_of(thread: Thread, side: Literal["outside", "inside"]) -> ThreadForm:
-    """The form of one thread of the pair. Diameters of taper threads are those at the gauge plane."""
+    """The form of one thread of the pair. Diameters of taper threads are those in the gauge plane, which lies
+    inside its length on an outside thread and at its start in a bore."""
     one = thread.external if side == "outside" else thread.internal
     crest = one.major if side == "outside" else one.minor
     return ThreadForm(
@@ -22,4 +23,5 @@ def form_of(thread: Thread, side: Literal["outside", "inside"]) -> ThreadForm:
         starts=thread.starts,
         left_hand=thread.left_hand,
         taper=thread.taper,
+        gauge_mm=thread.gauge_length_mm or 0.0 if side == "outside" and thread.taper else 0.0,
     )
