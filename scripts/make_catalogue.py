@@ -211,6 +211,35 @@ def rows() -> list[dict[str, Any]]:
             material="coated carbide",
             feed_mm_rev=[0.15, 0.35],
         )
+    for front, d, length, angle in ((5.0, 8.0, 16.0, 90.0), (6.8, 9.0, 20.0, 90.0), (8.5, 12.0, 24.0, 180.0)):
+        add(
+            f"ST {front:g}-{d:g} {angle:g}",
+            kind="drill",
+            form="step",
+            d_mm=d,
+            pilot_d_mm=front,
+            step_length_mm=length,
+            step_deg=angle,
+            point_deg=118,
+            flute_length_mm=round(length + 3 * d, 0),
+            overall_length_mm=round(length + 3 * d + 45, 0),
+            shank_d_mm=d,
+            material="high-speed steel",
+            feed_mm_rev=[round(0.012 * front, 3), round(0.02 * front, 3)],
+        )
+    for d in (6.0, 8.0, 10.0, 12.0, 16.0, 20.0):
+        add(
+            f"FD {d:g} 180",
+            kind="drill",
+            form="flat",
+            d_mm=d,
+            point_deg=180,
+            flute_length_mm=3 * d,
+            overall_length_mm=3 * d + 50,
+            shank_d_mm=d,
+            material="coated carbide",
+            feed_mm_rev=[round(0.008 * d, 3), round(0.018 * d, 3)],
+        )
     for pilot, d in ((1.6, 4.0), (2.5, 6.3), (4.0, 10.0)):
         add(
             f"CD A{pilot:g}",

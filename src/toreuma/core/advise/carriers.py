@@ -94,7 +94,7 @@ def _hole_mm(job: Job, scene: Scene, wish: Wish, least: float) -> float:
     """Diameter of the hole a bar finds: of the blank, or of the drill that is there; finishing finds it roughed."""
     there = 2 * float(scene.stock.bounds[1])
     if there <= 0:
-        drills = [t.d_mm for t in job.tools if isinstance(t, Drill) and t.form not in ("spot", "centre")]
+        drills = [t.d_mm for t in job.tools if isinstance(t, Drill) and t.form not in ("spot", "centre", "step")]
         there = max((d for d in drills if d < least), default=least)
     return max(there, least - 2 * FINISH_DEPTH_MM) if wish.use == "finish" else there
 

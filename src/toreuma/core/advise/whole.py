@@ -84,8 +84,12 @@ def _against(one: Candidate, first: Candidate) -> str:
     return f"the first: {first.reasons[0]}"
 
 
+WHOLE_DRILLS = ("twist", "spade", "indexable")
+"""Drills that start on the full and make one diameter."""
+
+
 def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
-    if not isinstance(tool, Drill) or tool.form in ("centre", "spot"):
+    if not isinstance(tool, Drill) or tool.form not in WHOLE_DRILLS:
         return None
     point = tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
     hole, scene = ask.feature, ask.scene

@@ -24,7 +24,7 @@ from toreuma.core.model import (
     TapHole,
 )
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.model.feature import ThreadFeature
+from toreuma.core.model.feature import AxialHole, ThreadFeature
 from toreuma.core.model.tool import Drill, Tool
 from toreuma.core.scene import Scene
 from toreuma.core.standards.threads import Thread
@@ -40,6 +40,10 @@ UNATTENDED_CHIP_MM = 10.0
 OUT_OF_BORE_MM = 3.0
 CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
 """Kept before the hold; room behind the back edge that a cut past it asks for."""
+
+
+FLAT_DEG, SAME_D_MM = 170.0, 0.01
+"""From this angle on a floor counts as flat."""
 
 
 @dataclass(frozen=True)
@@ -146,7 +150,21 @@ def _drill(ask: _Ask) -> list[Step]:
         reasons = (f"Ø {spot.d_mm:g} mm, {spot.point_deg:g}°: starts the drill in the middle",)
         operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
         steps.append(Step(group, operation, spot, reasons))
-    return [*steps, ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID))]
+    steps.append(ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID)))
+    flat = _flat(ask)
+    if flat is not None:
+        reasons = (f"Ø {flat.d_mm:g} mm, no point: clears the floor that the drill's point left",)
+        steps.append(Step(group, DrillHole(id=ID, name="Clear the flat floor", tool=ID, peck=False), flat, reasons))
+    return steps
+
+
+def _flat(ask: _Ask) -> Drill | None:
+    """A drill without a point for a blind hole whose floor is drawn flat."""
+    hole = ask.job.part.features[ask.wish.feature] if ask.wish.feature >= 0 else None
+    if not isinstance(hole, AxialHole) or hole.depth_mm is None or hole.point_deg < FLAT_DEG:
+        return None
+    flats = (tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "flat")
+    return next((tool for tool in flats if abs(tool.d_mm - hole.d_mm) < SAME_D_MM), None)
 
 
 def _spot(ask: _Ask) -> Drill | None:

@@ -224,21 +224,33 @@ def _threading(tool: ThreadingTool) -> ToolShape:
     return ToolShape(core, insert.tip_radius_mm, (neck, shank), tip, 90.0, insert.profile_depth_mm)
 
 
+CENTRE_CONE_DEG = 60.0
+
+
 def _drill(tool: Drill) -> ToolShape:
     r, shank = tool.d_mm / 2, tool.shank_d_mm / 2
     if tool.form == "centre" and tool.pilot_d_mm is not None:
-        return _centre_drill(tool, tool.pilot_d_mm / 2)
-    rise = r / math.tan(math.radians(tool.point_deg) / 2)
+        return _fronted(tool, tool.pilot_d_mm / 2, tool.pilot_d_mm, CENTRE_CONE_DEG)
+    if tool.form == "step" and tool.pilot_d_mm is not None and tool.step_length_mm is not None:
+        lead = _rise(tool.pilot_d_mm / 2, tool.point_deg)
+        return _fronted(tool, tool.pilot_d_mm / 2, max(tool.step_length_mm - lead, 0.0), tool.step_deg)
+    rise = _rise(r, tool.point_deg)
     return _axial([(rise, r), (max(tool.flute_length_mm, rise), r)], tool.overall_length_mm, shank)
 
 
-def _centre_drill(tool: Drill, pilot: float) -> ToolShape:
-    """The 60 degree cone, and the pilot in front of it as a piece of its own."""
+def _rise(r: float, point_deg: float) -> float:
+    """Length of a point, mm; that of a flat end is nothing."""
+    return r / math.tan(math.radians(point_deg) / 2)
+
+
+def _fronted(tool: Drill, pilot: float, length: float, cone_deg: float) -> ToolShape:
+    """The body with its cone, and the thinner front before it as a piece of its own; ``length`` behind its point."""
     r = tool.d_mm / 2
-    lead = pilot / math.tan(math.radians(tool.point_deg) / 2)
-    begin = lead + 2 * pilot
-    cone = begin + (r - pilot) / math.tan(math.radians(30))
-    shape = _axial([(begin, pilot), (cone, r)], tool.overall_length_mm, tool.shank_d_mm / 2, begin)
+    lead = _rise(pilot, tool.point_deg)
+    begin = lead + length
+    cone = begin + max(_rise(r - pilot, cone_deg), 0.0)
+    outline = [(begin, pilot), (cone, r), (max(tool.flute_length_mm, cone + 1.0), r)]
+    shape = _axial(outline, tool.overall_length_mm, tool.shank_d_mm / 2, begin)
     front = np.array([[0.0, 0.0], [lead, pilot], [begin, pilot], [begin, -pilot], [lead, -pilot]])
     return replace(shape, ahead=(front,))
 

@@ -208,16 +208,26 @@ class Drill(_Tool):
     """A tool that cuts into the full along the axis."""
 
     kind: Literal["drill"] = "drill"
-    form: Literal["twist", "spade", "indexable", "centre", "spot"] = "twist"
+    form: Literal["twist", "spade", "indexable", "centre", "spot", "step", "flat"] = "twist"
     d_mm: Positive = Field(description="(DC)")
     point_deg: float = Field(default=118.0, gt=30, le=180, description="(SIG)")
     flute_length_mm: Positive = Field(description="Deepest hole (LCF)")
     overall_length_mm: Positive = Field(description="(OAL)")
     shank_d_mm: Positive = Field(description="(DCON)")
-    pilot_d_mm: Positive | None = Field(default=None, description="Of a centre drill")
+    pilot_d_mm: Positive | None = Field(default=None, description="Front of a centre drill or a step drill")
+    step_length_mm: Positive | None = Field(default=None, description="Of a step drill, from its point to the step")
+    step_deg: float = Field(default=90.0, gt=30, le=180, description="Of the step; 180 is square")
     material: Name = "coated carbide"
     feed_mm_rev: tuple[Positive, Positive] = (0.05, 0.2)
     code: Name = ""
+
+    @model_validator(mode="after")
+    def _stepped(self) -> "Drill":
+        if self.form == "step" and (self.pilot_d_mm is None or self.step_length_mm is None):
+            raise ValueError("a step drill needs the diameter and the length of its front")
+        if self.pilot_d_mm is not None and self.pilot_d_mm >= self.d_mm:
+            raise ValueError("the front of a drill must be thinner than the drill")
+        return self
 
 
 class Reamer(_Tool):

@@ -10,6 +10,7 @@ from toreuma.core.motion import PECK_BACK_OFF_MM, Spindle, peck_bottoms
 from toreuma.core.plan.axial import deepest_z, metal_front, swept
 from toreuma.core.plan.drill_checks import drill_findings, too_weak
 from toreuma.core.plan.drill_numbers import Hole, drill_numbers, point_length_mm
+from toreuma.core.plan.next_needs import needs_after
 from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
@@ -64,7 +65,9 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
         cycles = (Cycle("peck_cycle", begin, count, feed, hole.end_z, back_z=clear, peck=round(equal, 3)),)
     path.leave()
     values["pecks"] = Evidence("pecks", "i", float(len(drawn)), "", formula="first 2.5 D, each 0.75 of the one before")
-    findings = (*drill_findings(work, operation, tool, hole), *too_weak(operation, values))
+    asked, unmet = needs_after(work, operation, tool, hole)
+    values |= asked
+    findings = (*drill_findings(work, operation, tool, hole), *too_weak(operation, values), *unmet)
     done = swept(work, hole.start_z + APPROACH_MM, hole.end_z)
     return Cuts(
         tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, coverage=lambda: done, cycles=cycles

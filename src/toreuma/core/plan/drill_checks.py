@@ -39,13 +39,28 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
             )
         )
     before = work.hole_begun_by
-    if tool.form == "twist" and before is None and depth > WANDERS_DIAMETERS * tool.d_mm and hole.start_z > -1.0:
+    if (
+        tool.form in ("twist", "step")
+        and before is None
+        and depth > WANDERS_DIAMETERS * tool.d_mm
+        and hole.start_z > -1.0
+    ):
         found.append(
             Finding(
                 "warning",
                 "drill.wanders",
                 f"{tool.id} starts without a spot or centre and goes {depth / tool.d_mm:.1f} diameters deep",
                 "a long drill wanders at the start: spot it first",
+                operation.id,
+            )
+        )
+    if tool.form == "flat" and before is None:
+        found.append(
+            Finding(
+                "warning",
+                "drill.flat_start",
+                f"{tool.id} has no point and starts on the full",
+                "nothing guides it: drill the hole with a point first, and let the flat one clear its floor",
                 operation.id,
             )
         )

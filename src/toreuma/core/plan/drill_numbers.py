@@ -30,7 +30,9 @@ class Hole:
 
 
 def point_length_mm(tool: Drill) -> float:
-    """Length of the point, mm: D/2 / tan(sigma/2)."""
+    """From the tip to where the drill has its full diameter, mm: D/2 / tan(sigma/2); of a step drill its step too."""
+    if tool.form == "step" and tool.step_length_mm is not None and tool.pilot_d_mm is not None:
+        return tool.step_length_mm + (tool.d_mm - tool.pilot_d_mm) / 2 / math.tan(math.radians(tool.step_deg) / 2)
     return tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
 
 

@@ -13,7 +13,7 @@ from toreuma.core.plan.grounds import rung_of_feed
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
-__all__ = ["plan_ream"]
+__all__ = ["plan_ream", "reaming_stock_mm"]
 
 SPEED_SHARE = {"high-speed steel": 0.4}
 SPEED_SHARE_ELSE = 0.3
@@ -45,7 +45,7 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
         raise OperationFault(
             "ream.full",
             f"there is no hole for {tool.id}, Ø {tool.d_mm:g} mm",
-            f"drill Ø {tool.d_mm - _stock(tool):.1f} mm first",
+            f"drill Ø {tool.d_mm - reaming_stock_mm(tool):.1f} mm first",
         )
     back = work.scene.profile.back_z
     through = back - tool.lead_mm - operation.breakthrough_mm
@@ -72,7 +72,7 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     return Cuts(tuple(path.motions), (sized,), values, findings, coverage=lambda: done)
 
 
-def _stock(tool: Reamer) -> float:
+def reaming_stock_mm(tool: Reamer) -> float:
     """What is left for the reamer, mm on diameter."""
     return min(max(STOCK_SHARE * tool.d_mm, LEAST_STOCK_MM), MOST_STOCK_MM)
 
@@ -107,7 +107,7 @@ def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth
             "mm",
             measured_on="on radius",
             formula="half of its diameter less that of the hole",
-            limits=(Limit("usual", _stock(tool) / 2, "mm"),),
+            limits=(Limit("usual", reaming_stock_mm(tool) / 2, "mm"),),
         ),
         "depth": Evidence("depth of the front", "", depth, "mm", inputs=(Input("lead", "", tool.lead_mm, "mm"),)),
     }
@@ -118,10 +118,10 @@ def _findings(operation: ReamHole, tool: Reamer, before: float, depth: float) ->
     if depth > tool.flute_length_mm:
         what = f"{depth:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
         found.append(Finding("error", "drill.flute", what, "it rubs with its shank: take a longer one", operation.id))
-    if left > 2 * _stock(tool):
-        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {_stock(tool):.2f} mm"
+    if left > 2 * reaming_stock_mm(tool):
+        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {reaming_stock_mm(tool):.2f} mm"
         found.append(Finding("warning", "ream.much", what, "a reamer sizes, it does not drill", operation.id))
-    if left < 0.4 * _stock(tool):
-        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {_stock(tool):.2f} mm"
+    if left < 0.4 * reaming_stock_mm(tool):
+        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {reaming_stock_mm(tool):.2f} mm"
         found.append(Finding("warning", "ream.little", what, "it rubs and leaves the hole as it was", operation.id))
     return found

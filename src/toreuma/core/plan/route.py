@@ -113,7 +113,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         job.machine,
         fingerprint(stock),
         work.part_off_width,
-        work.hole_begun_by if operation.kind == "drill" else None,
+        (work.hole_begun_by, work.followed_by) if operation.kind == "drill" else None,
     )
 
     def compute() -> OperationPlan:

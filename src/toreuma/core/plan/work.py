@@ -27,6 +27,9 @@ PULL_OUT_MM = 0.5
 """How far the tool lifts off before it goes back."""
 
 
+IN_THE_HOLE = ("drill", "tap", "ream", "rough_bore", "finish_bore")
+
+
 @dataclass(frozen=True)
 class Work:
     """One operation about to be planned: the job, the solids, the tool, and the stock as it is now."""
@@ -89,6 +92,17 @@ class Work:
             if isinstance(operation, DrillHole) and operation.enabled and isinstance(tool, Drill):
                 return tool
         return None
+
+    @property
+    def followed_by(self) -> tuple[tuple[Operation, Tool], ...]:
+        """Later operations that go on in the hole on the axis, with their tools."""
+        later = [one.id for one in self.job.operations].index(self.operation.id) + 1
+        found = []
+        for operation in self.job.operations[later:]:
+            tool = self.job.tool(operation.tool)
+            if operation.enabled and tool is not None and operation.kind in IN_THE_HOLE:
+                found.append((operation, tool))
+        return tuple(found)
 
     @property
     def part_off_width(self) -> float | None:

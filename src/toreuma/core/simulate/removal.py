@@ -43,7 +43,9 @@ def cutting_sweep(motions: Sequence[Motion], shape: ToolShape, chord_mm: float =
             runs[-1].append(path[1:])
         else:
             runs.append([path])
-    return shapely.union_all([sweep(np.vstack(run), shape.core, shape.nose_radius, chord_mm) for run in runs])
+    swept = [sweep(np.vstack(run), shape.core, shape.nose_radius, chord_mm) for run in runs]
+    swept += [sweep(np.vstack(run), piece, 0.0, chord_mm) for run in runs for piece in shape.ahead]
+    return shapely.union_all(swept)
 
 
 def _stamped(motion: Motion, shape: ToolShape) -> Region:
