@@ -127,7 +127,7 @@ def test_both_ways_to_write_an_arc_are_the_same_arc(language: Dialect, clockwise
         ("G0 X50. Z2.\nG2 X60. Z-5. F0.1\n", HEAD, "arc.open"),
         ("G0 X50. Z2.\nG2 X60. Z-5. R2. F0.1\n", HEAD, "arc.radius"),
         ("G0 X50. Z2.\nG2 X60. Z-5. I0. K-3. F0.1\n", HEAD, "arc.centre"),
-        ("G71 U2. R1.\n", HEAD, "program.word"),
+        ("G77 U2. R1.\n", HEAD, "program.word"),
         ("G0 X50. Z2. B90.\n", HEAD, "program.word"),
         ("X50. Z2.\n", HEAD, "program.move"),
         ("G0 X5#. Z2.\n", HEAD, "program.unread"),

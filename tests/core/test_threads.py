@@ -78,6 +78,14 @@ def test_a_hole_class_and_a_shaft_class_go_to_their_own_side() -> None:
     assert of("M8-6h").external.major.max == pytest.approx(8.0)
 
 
+def test_a_metric_thread_of_two_starts() -> None:
+    two, one = of("M16xPh3P1.5-6g"), of("M16x1.5-6g")
+    assert (two.starts, two.lead_mm, two.designation) == (2, 3.0, "M16xPh3P1.5")
+    assert two.external == one.external
+    with pytest.raises(StandardError, match="multiple"):
+        of("M16xPh4P1.5")
+
+
 def test_starts_hands_and_leads() -> None:
     thread = of("Tr40x14(P7) LH-7e")
     assert (thread.starts, thread.lead_mm, thread.pitch_mm, thread.left_hand) == (2, 14.0, 7.0, True)

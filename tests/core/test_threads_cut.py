@@ -136,7 +136,7 @@ def test_a_pass_too_deep_comes_out_of_limits() -> None:
 
 
 def test_the_program_says_each_pass_and_reads_back_the_same_as_its_cycles(language: Dialect) -> None:
-    plain, cycled = threaded("M60x2-6g", "TE 2 60F"), threaded("M60x2-6g", "TE 2 60F", cycle=True)
+    plain, cycled = threaded("M60x2-6g", "TE 2 60F"), threaded("M60x2-6g", "TE 2 60F", written="passes")
     text = post(plan(cycled), language).text
     assert text.count("G92") == len(cut_of(cycled).cuts.passes)
     assert "G32" in post(plan(plain), language).text

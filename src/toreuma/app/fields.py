@@ -52,6 +52,13 @@ FEATURE_OF_PART: tuple[tuple[str, object], ...] = (("feature", "feature"),)
 TOOL_OF_JOB: tuple[tuple[str, object], ...] = (("tool", "tool"),)
 """Stands for the tools of the job, and none."""
 
+WRITTEN: tuple[tuple[str, object], ...] = (
+    ("move by move", "moves"),
+    ("a cycle for each pass", "passes"),
+    ("one cycle for all", "whole"),
+)
+AS_ONE = (WRITTEN[0], WRITTEN[2])
+
 _STRETCH = (
     Field("from_z_mm", "stretch starts at Z", "mm", empty="front"),
     Field("to_z_mm", "stretch ends at Z", "mm", empty="back edge"),
@@ -62,6 +69,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     "face": (
         Field("leave_mm", "left on the face", "mm", "along Z"),
         Field("past_centre_mm", "nose past the centre", "mm", "on radius"),
+        Field("written", "Written", "", options=WRITTEN[:2]),
     ),
     "rough_od": (
         Field(
@@ -77,6 +85,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
             ),
         ),
         Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
+        Field("written", "Written", "", options=WRITTEN),
         Field("chip_break_mm", "go back to break chips every", "mm", empty="never"),
         Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
@@ -84,6 +93,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     ),
     "rough_bore": (
         Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
+        Field("written", "Written", "", options=WRITTEN),
         Field("chip_break_mm", "go back to break chips every", "mm", empty="never"),
         Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
@@ -108,6 +118,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         ),
         Field("walls_mm", "left for finishing the walls", "mm"),
         Field("leave_mm", "left for another tool", "mm"),
+        Field("written", "Plunges written", "", options=AS_ONE),
         Field("root_tool", "Opens the root", "", options=TOOL_OF_JOB),
         Field("wall_tool", "Finishes the walls", "", options=TOOL_OF_JOB),
     ),
@@ -134,14 +145,19 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("spring_passes", "spring passes", ""),
         Field("start_mm", "run-in", "mm", "along Z", empty="computed"),
         Field("measured_over_wires_mm", "found over wires, to cut again", "mm", empty="new thread"),
-        Field("cycle", "Written", "", options=(("move by move", False), ("one cycle for each pass", True))),
+        Field("written", "Written", "", options=WRITTEN),
     ),
     "tap": (
         Field("depth_mm", "length of full thread", "mm", "along Z", empty="as the part"),
         Field("rigid", "Holder", "", options=(("rigid, in step with the spindle", True), ("floating", False))),
     ),
     "drill": (
-        Field("cycle", "Written", "", options=(("move by move", False), ("as a pecking cycle", True))),
+        Field(
+            "written",
+            "Written",
+            "",
+            options=(("move by move", "moves"), ("as a cycle, wholly out", "whole"), ("as a cycle, lifting", "passes")),
+        ),
         Field("depth_mm", "depth to the full diameter", "mm", empty="as the part"),
         Field("breakthrough_mm", "past a through hole", "mm"),
         Field("peck_mm", "each peck", "mm", empty="shrinking"),
@@ -154,6 +170,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("wanted_ra_um", "wanted Ra", "um"),
         Field("leave_mm", "left for another cut", "mm", "on radius"),
         Field("lead_mm", "run-in and run-out", "mm"),
+        Field("written", "Written", "", options=AS_ONE),
         *_STRETCH,
     ),
     "part_off": (

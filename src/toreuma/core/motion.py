@@ -37,7 +37,8 @@ class Motion:
     """A move of the programmed point, mm in (z, r).
 
     ``feed`` is None for a rapid; otherwise mm per revolution, or mm per minute when ``per_minute``.
-    ``in_step`` moves follow the angle of the spindle: ``feed`` is the lead of a thread.
+    ``in_step`` moves follow the angle of the spindle: ``feed`` is the lead of a thread, ``turned`` the share of a turn
+    that the spindle has made when they begin.
     ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's.
     """
 
@@ -50,6 +51,20 @@ class Motion:
     section: int = -1
     dwell_s: float = 0.0
     in_step: bool = False
+    turned: float = 0.0
+
+    @property
+    def turns(self) -> float:
+        """Turns of the spindle during a move in step with it: the lead counts on the axis that goes farther."""
+        if not self.in_step or self.feed is None:
+            return 0.0
+        return max(abs(b - a) for a, b in zip(self.start, self.end, strict=True)) / self.feed
+
+    def follows(self, before: "Motion | None") -> "Motion":
+        """The move right after another one: in step with the spindle it goes on where that one was."""
+        if before is None or not (self.in_step and before.in_step) or before.end != self.start:
+            return self
+        return replace(self, turned=(before.turned + before.turns) % 1.0)
 
     @property
     def is_rapid(self) -> bool:

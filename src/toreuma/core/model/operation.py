@@ -1,8 +1,8 @@
 """Operations: what is cut, with which tool, and the numbers the person fixed."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Identifier, Length, Name, Positive, Share, Value
 
@@ -24,6 +24,18 @@ __all__ = [
 ]
 
 Allowance = Annotated[float, Field(ge=0, le=100)]
+
+
+Written = Literal["moves", "passes", "whole"]
+"""Move by move; each pass as one cycle of the control; or all of it as one."""
+
+
+def _written_before(data: Any, meaning: Written) -> Any:
+    """Older files say only whether a cycle is written."""
+    if isinstance(data, dict) and isinstance(data.get("cycle"), bool):
+        data = {**data, "written": meaning if data["cycle"] else "moves"}
+        del data["cycle"]
+    return data
 
 
 class Pins(Value):
@@ -54,6 +66,7 @@ class Face(_Operation):
     kind: Literal["face"] = "face"
     leave_mm: Allowance = Field(default=0.0, description="Left on the face for a later cut")
     past_centre_mm: Allowance = Field(default=0.2, description="How far the nose centre runs past the axis")
+    written: Literal["moves", "passes"] = Field(default="moves", description="Move by move, or a cycle for each pass")
 
 
 class _Contour(_Operation):
@@ -64,6 +77,7 @@ class _Contour(_Operation):
 
 class _Roughing(_Contour):
     leave_axial_mm: Allowance = Field(default=0.1, description="Left for finishing, along Z")
+    written: Written = Field(default="moves", description="Move by move, a cycle for each pass, or one for all")
     varied: bool = Field(default=False, description="Deeper and shallower by turns, so that the notch moves")
     chip_break_mm: Positive | None = Field(
         default=None, description="The feed goes back a little every so many mm to break the chip; empty: never"
@@ -93,6 +107,9 @@ class FinishOd(_Finishing):
 
     kind: Literal["finish_od"] = "finish_od"
     lead_mm: Positive = Field(default=2.0, description="Length of the run-in and the run-out")
+    written: Literal["moves", "whole"] = Field(
+        default="moves", description="Move by move, or as the cycle that follows the contour of a roughing cycle"
+    )
 
 
 class RoughBore(_Roughing):
@@ -129,7 +146,14 @@ class DrillHole(_Operation):
     breakthrough_mm: Allowance = Field(default=1.0, description="How far the point's corner runs past a through hole")
     peck: bool = Field(default=True, description="In pecks where the hole is deep")
     peck_mm: Positive | None = Field(default=None, description="Each peck; empty: a schedule that shrinks with depth")
-    cycle: bool = Field(default=False, description="Written as the control's own pecking cycle, with equal pecks")
+    written: Written = Field(
+        default="moves", description="Move by move; as a cycle with equal pecks that lifts a little, or wholly out"
+    )
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_before(cls, data: Any) -> Any:
+        return _written_before(data, "whole")
 
 
 class CutGroove(_Operation):
@@ -143,6 +167,9 @@ class CutGroove(_Operation):
     )
     walls_mm: Allowance = Field(default=0.15, description="Left by the plunges for the walls to be finished")
     leave_mm: Allowance = Field(default=0.0, description="Left all round for another tool")
+    written: Literal["moves", "whole"] = Field(
+        default="moves", description="Move by move, or its plunges as the control's grooving cycle"
+    )
     root_tool: Identifier | None = Field(default=None, description="Opens the root after the first tool; empty: none")
     wall_tool: Identifier | None = Field(default=None, description="Finishes the walls; empty: the tool before it")
 
@@ -190,10 +217,15 @@ class CutThread(_Operation):
     )
     spring_passes: int = Field(default=1, ge=0, le=10, description="Passes more at the full depth")
     start_mm: Positive | None = Field(default=None, description="Run-in in front of the thread; empty: computed")
-    cycle: bool = Field(default=False, description="Each pass written as the control's own threading cycle")
+    written: Written = Field(default="moves", description="Move by move, a cycle for each pass, or one for all")
     measured_over_wires_mm: Positive | None = Field(
         default=None, description="Size over the best wires found on a cut thread, to be cut again; empty: a new one"
     )
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_before(cls, data: Any) -> Any:
+        return _written_before(data, "passes")
 
 
 class TapHole(_Operation):

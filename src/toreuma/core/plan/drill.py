@@ -2,6 +2,7 @@
 
 import math
 
+from toreuma.core.control_cycles import groove_pecks
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Finding
 from toreuma.core.model import DrillHole
@@ -11,7 +12,7 @@ from toreuma.core.plan.axial import deepest_z, metal_front, swept
 from toreuma.core.plan.drill_checks import drill_findings, too_weak
 from toreuma.core.plan.drill_numbers import Hole, drill_numbers, point_length_mm
 from toreuma.core.plan.next_needs import needs_after
-from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass
+from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
 __all__ = ["plan_drill"]
@@ -24,6 +25,9 @@ FIRST_PECK, PECK_SHRINKS, LEAST_PECK = 2.5, 0.75, 0.75
 
 CYCLE_PECK = 1.0
 """Equal pecks of a cycle, in diameters."""
+
+LIFT_MM = 0.3
+"""Where the chips are only broken the drill lifts so far."""
 
 CONE_SHARE = 0.95
 """A spot or centre goes in up to this share of its cone."""
@@ -49,20 +53,20 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     clear = hole.start_z + APPROACH_MM
     path.come(clear, 0.0)
     begin, reached = len(path.motions), hole.start_z
-    equal = (operation.peck_mm or CYCLE_PECK * tool.d_mm) if operation.cycle else 0.0
-    bottoms = peck_bottoms(clear, hole.end_z, round(equal, 3)) if equal else _pecks(tool, operation, hole)
-    for bottom in bottoms:
-        if reached < (clear if equal else hole.start_z):
-            path.rapid(z=clear)
-            path.rapid(z=reached + PECK_BACK_OFF_MM)
-        path.feed(feed, z=bottom)
-        reached = bottom
+    equal = round(operation.peck_mm or CYCLE_PECK * tool.d_mm, 3) if operation.written != "moves" else 0.0
+    if operation.written == "passes":
+        path.made(groove_pecks((clear, 0.0), (hole.end_z, 0.0), equal, 0.0, LIFT_MM, facing=True), feed)
+    else:
+        bottoms = peck_bottoms(clear, hole.end_z, equal) if equal else _pecks(tool, operation, hole)
+        for bottom in bottoms:
+            if reached < (clear if equal else hole.start_z):
+                path.rapid(z=clear)
+                path.rapid(z=reached + PECK_BACK_OFF_MM)
+            path.feed(feed, z=bottom)
+            reached = bottom
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.rapid(z=clear)
-    cycles: tuple[Cycle, ...] = ()
-    if equal:
-        count = len(path.motions) - begin
-        cycles = (Cycle("peck_cycle", begin, count, feed, hole.end_z, back_z=clear, peck=round(equal, 3)),)
+    cycles = _cycles(operation, begin, len(path.motions) - begin, (hole.end_z, clear, equal, feed))
     path.leave()
     values["pecks"] = Evidence("pecks", "i", float(len(drawn)), "", formula="first 2.5 D, each 0.75 of the one before")
     asked, unmet = needs_after(work, operation, tool, hole)
@@ -72,6 +76,19 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     return Cuts(
         tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, coverage=lambda: done, cycles=cycles
     )
+
+
+def _cycles(
+    operation: DrillHole, begin: int, count: int, numbers: tuple[float, float, float, float]
+) -> tuple[Cycle, ...]:
+    """``numbers``: where it ends, the plane it comes back to, each peck, and the feed."""
+    end, clear, peck, feed = numbers
+    depth = (Word("Z", "z", end), Word("Q", "fine", peck), Word("F", "feed", feed))
+    if operation.written == "passes":
+        return (Cycle("face_peck_cycle", begin, count, ((Word("R", "length", LIFT_MM),), depth)),)
+    if operation.written == "whole":
+        return (Cycle("peck_cycle", begin, count, ((*depth, Word("R", "length", clear)),), ends=True),)
+    return ()
 
 
 def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:

@@ -3,13 +3,14 @@
 import math
 from dataclasses import replace
 
+from toreuma.core.control_cycles import faced_pass
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.region import box
 from toreuma.core.model import Face, Job, TurningTool
 from toreuma.core.plan.grounds import insert_situation, proposed, spindle_of
 from toreuma.core.plan.numbers import passes
-from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 
 __all__ = ["plan_face"]
@@ -58,18 +59,29 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         return Cuts((), (), values, findings, proposal=proposal)
     path.come(front + APPROACH_MM + nose, start_r)
     drawn = []
+    cycles = []
     for index in range(1, count + 1):
         z = front - index * step + nose
+        last = index == count and operation.leave_mm == 0
+        if operation.written == "passes":
+            begin, place = len(path.motions), (z + path.tip[0], end_r + path.tip[1])
+            path.made(faced_pass(path.at, *place), feed)
+            block = (Word("X", "x", place[1]), Word("Z", "z", place[0]), Word("F", "feed", feed))
+            cycles.append(Cycle("face_cycle", begin, len(path.motions) - begin, (block,)))
+            drawn.append(Pass((path.motions[begin + 1].segment,), step, finishing=last))
+            continue
         path.rapid(z=z, r=start_r)
         path.feed(feed, r=end_r)
-        drawn.append(Pass((path.motions[-1].segment,), step, finishing=index == count and operation.leave_mm == 0))
+        drawn.append(Pass((path.motions[-1].segment,), step, finishing=last))
         path.feed(feed, z=z + PULL_OUT_MM)
         path.rapid(r=start_r)
     path.rapid(z=front + APPROACH_MM + nose)
     path.leave()
     values |= passes([step] * count, values["ap_max"])
     clean = box(operation.leave_mm, max(end_r, 0), front + 1, top + 1)
-    return Cuts(tuple(path.motions), tuple(drawn), values, findings, proposal=proposal, coverage=lambda: clean)
+    return Cuts(
+        tuple(path.motions), tuple(drawn), values, findings, proposal, coverage=lambda: clean, cycles=tuple(cycles)
+    )
 
 
 def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:

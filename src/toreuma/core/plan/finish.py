@@ -8,7 +8,7 @@ import numpy as np
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Point, Points, Segment
-from toreuma.core.geometry.envelope import upper_envelope
+from toreuma.core.geometry.envelope import Envelope, upper_envelope
 from toreuma.core.geometry.reach import Reach, blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import EMPTY, Region, box, polygons, thickness, union
@@ -16,9 +16,10 @@ from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.motion import STOPPED, Motion, Spindle
+from toreuma.core.plan.as_cycle import follow_cycle
 from toreuma.core.plan.contour import from_place, nose_at_start
 from toreuma.core.plan.grounds import proposed, spindle_of
-from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, OperationFault, Pass
+from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Cycle, OperationFault, Pass
 from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.plan.turning import finish_situation
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
@@ -64,12 +65,21 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
         measured_on="square to the contour",
         formula="stock met by the edge, from the simulated cut",
     )
-    path, cutting = _walked(work, way, spindle_of(work, proposal), values["f"].number)
+    cycles: list[Cycle] = []
+    if isinstance(operation, FinishOd) and operation.written == "whole":
+        path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
+        (_, cycles, dipped), line = follow_cycle(work, operation, path, values["f"].number)
+        reach = Reach(Envelope(line), stretch.shape)
+        cutting = slice(cycles[0].first, cycles[0].first + cycles[0].count)
+        path.leave()
+    else:
+        path, cutting = _walked(work, way, spindle_of(work, proposal), values["f"].number)
+        dipped = []
     motions = tuple(path.motions)
-    drawn = tuple(motion.segment for motion in motions[cutting])
+    drawn = tuple(motion.segment for motion in motions[cutting] if not motion.is_rapid)
     far = MOST_NOSE_RADII * tool.insert.nose_radius_mm
     deep = deepest[0] > far and _beyond(work, motions, far) > LEAST_DEEP_MM2
-    findings = [*stretch.findings, *_too_thin(work.job, operation, tool)]
+    findings = [*stretch.findings, *dipped, *_too_thin(work.job, operation, tool)]
     findings += _too_deep(operation, tool, deepest) if deep else []
     return Cuts(
         motions,
@@ -78,6 +88,7 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
         tuple(findings),
         proposal=proposal,
         coverage=lambda: _coverage(work, operation, stretch, reach) if operation.leave_mm == 0 else EMPTY,
+        cycles=tuple(cycles),
     )
 
 

@@ -4,6 +4,7 @@ One card may take several tools: a square blade opens a V by steps, a pointed on
 the flanks. Each begins on what the one before it left.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -16,9 +17,9 @@ from toreuma.core.model import CutGroove, Pins
 from toreuma.core.model.tool import Blade, FormTool, GroovingTool, PartingTool, Tool
 from toreuma.core.plan.groove_checks import groove_findings
 from toreuma.core.plan.groove_ground import LEAST_MM, coverage, ground_of, void_of
-from toreuma.core.plan.groove_moves import OVERLAP, cut_open, finish_walls, plunge_places
+from toreuma.core.plan.groove_moves import OVERLAP, cut_as_cycle, cut_open, finish_walls, plunge_places
 from toreuma.core.plan.grounds import blade_situation, proposed, spindle_of
-from toreuma.core.plan.result import Cuts, OperationFault
+from toreuma.core.plan.result import Cuts, Cycle, OperationFault
 from toreuma.core.plan.work import Path, Work
 from toreuma.core.propose.proposal import Proposal
 
@@ -85,7 +86,11 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
     feed = values["f"].number
     path = Path(work, spindle_of(work, proposal), ground.frame, ground.safe)
     plunges = plunge_places(rough, blade)
-    drawn = cut_open(work, operation, path, rough, plunges, feed, blade)
+    cycles: tuple[Cycle, ...] = ()
+    if operation.written == "whole":
+        drawn, cycles = cut_as_cycle(path, rough, plunges, feed, blade)
+    else:
+        drawn = cut_open(work, operation, path, rough, plunges, feed, blade)
     if stage.finishes and ground.is_wide:
         drawn += finish_walls(path, ground, feed)
     note: tuple[Finding, ...] = ()
@@ -108,6 +113,7 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
         (*note, *groove_findings(work, operation, void, blade)),
         proposal,
         coverage=lambda: coverage(ground) if stage.finishes else EMPTY,
+        cycles=cycles,
     )
 
 
@@ -127,7 +133,16 @@ def _together(cuts: list[Cuts], stages: list[_Stage]) -> Cuts:
         tuple(dict.fromkeys(findings)),
         cuts[0].proposal,
         coverage=lambda: union([one.coverage() for one in cuts]),
+        cycles=tuple(_shifted(cuts)),
     )
+
+
+def _shifted(cuts: list[Cuts]) -> Iterator[Cycle]:
+    """The cycles of all tools, counted from the first move of the first one."""
+    before = 0
+    for one in cuts:
+        yield from (replace(cycle, first=cycle.first + before) for cycle in one.cycles)
+        before += len(one.motions)
 
 
 def _blade(work: Work) -> Blade:

@@ -5,6 +5,7 @@ from itertools import pairwise
 
 import numpy as np
 
+from toreuma.core.control_cycles import groove_pecks
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sweep
@@ -12,10 +13,10 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.model import CutGroove
 from toreuma.core.model.tool import Blade
 from toreuma.core.plan.groove_ground import LEAST_MM, Ground
-from toreuma.core.plan.result import Pass
+from toreuma.core.plan.result import Cycle, Pass, Word
 from toreuma.core.plan.work import Path, Work
 
-__all__ = ["OVERLAP", "cut_open", "finish_walls", "plunge_places"]
+__all__ = ["OVERLAP", "cut_as_cycle", "cut_open", "finish_walls", "plunge_places"]
 
 OVERLAP = 0.8
 """Neighbouring plunges stand apart by at most this share of the blade's flat."""
@@ -128,6 +129,31 @@ def _over(path: Path, ground: Ground, z: float) -> None:
         return
     path.rapid(r=ground.safe)
     path.rapid(z=z)
+
+
+def cut_as_cycle(
+    path: Path, ground: Ground, plunges: list[tuple[float, float]], feed: float, blade: Blade
+) -> tuple[list[Pass], tuple[Cycle, ...]]:
+    """Plunges of one depth, from the front to the back, as the grooving cycle of the control."""
+    places = sorted((z for z, _ in plunges), reverse=True)
+    depth = max(r for _, r in plunges)
+    begin = min(ground.top + ground.shape.nose_radius + CLEAR_MM, ground.safe)
+    step = (places[0] - places[-1]) / (len(places) - 1) if len(places) > 1 else 0.0
+    _over(path, ground, places[0])
+    path.rapid(r=begin)
+    start, first = path.at, len(path.motions)
+    end = ground.frame.point((places[-1] + path.tip[0], depth + path.tip[1]))
+    peck, step = round(PECK_SHARE * blade.width_mm, 3), math.ceil(1000 * step) / 1000
+    facing = ground.frame.swap
+    path.made(groove_pecks(start, end, peck, step, PECK_LIFT_MM, facing), feed)
+    deep, wide = Word("Q" if facing else "P", "fine", peck), Word("P" if facing else "Q", "fine", step)
+    place = (Word("X", "x", end[1]), Word("Z", "z", end[0]), *sorted((deep, wide), key=lambda word: word.letter))
+    name = "face_peck_cycle" if facing else "groove_cycle"
+    blocks = ((Word("R", "length", PECK_LIFT_MM),), (*place, Word("F", "feed", feed)))
+    drawn = [Pass((motion.segment,), blade.width_mm) for motion in path.motions[first:] if not motion.is_rapid]
+    cycle = Cycle(name, first, len(path.motions) - first, blocks)
+    path.rapid(r=ground.safe)
+    return drawn, (cycle,)
 
 
 def _steps(begin: float, plunges: list[tuple[float, float]], blade: Blade) -> list[float]:

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import cached_property
+from typing import Literal
 
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.cutting.infeed import InfeedPass
@@ -15,7 +16,7 @@ from toreuma.core.motion import Motion
 from toreuma.core.propose.proposal import Proposal
 from toreuma.core.simulate.clock import Times
 
-__all__ = ["PLANNING_CHORD_MM", "Cuts", "Cycle", "OperationFault", "OperationPlan", "Pass"]
+__all__ = ["PLANNING_CHORD_MM", "Cuts", "Cycle", "OperationFault", "OperationPlan", "Pass", "Word"]
 
 
 class OperationFault(ToreumaError):
@@ -38,20 +39,32 @@ class Pass:
 
 
 @dataclass(frozen=True)
-class Cycle:
-    """A run of moves that a control makes from one block: from move ``first`` on, ``count`` moves.
+class Word:
+    """A word of a cycle block. ``how`` its number is written: a place (``x`` on radius, ``z``), an amount (``across``
+    on radius, ``length``), ``fine`` in the least increment, ``count``,
+    ``padded`` to six figures, ``feed``, or the numbers of the contour's
+    blocks (``first``, ``last``). Lengths in mm."""
 
-    ``name`` is what the dialect calls it; places are those of the programmed point, mm, with r on radius.
+    letter: str
+    how: Literal["x", "z", "across", "length", "fine", "count", "padded", "feed", "first", "last"]
+    number: float = 0.0
+
+
+@dataclass(frozen=True)
+class Cycle:
+    """A run of moves that a control makes from one or two blocks: from move ``first`` on, ``count`` moves.
+
+    ``name`` is what the dialect calls it. ``contour`` is what its blocks describe, as the programmed point runs it;
+    ``contour_of`` names the operation whose contour it follows. ``ends`` where a word has to end it.
     """
 
     name: str
     first: int
     count: int
-    feed: float
-    z: float
-    r: float | None = None
-    back_z: float | None = None
-    peck: float | None = None
+    blocks: tuple[tuple[Word, ...], ...]
+    contour: tuple[Segment, ...] = ()
+    contour_of: str = ""
+    ends: bool = False
 
 
 PLANNING_CHORD_MM = 0.001

@@ -19,11 +19,13 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import RoughBore, RoughOd
+from toreuma.core.plan.as_cycle import passes_as_cycles, rough_as_cycle
 from toreuma.core.plan.chip_breaks import chip_breaks, feed_in_pieces
+from toreuma.core.plan.frame import AWAY
 from toreuma.core.plan.grounds import interruption, proposed, spindle_of
 from toreuma.core.plan.levels import SAME_MM, SLIVER_MM, Cut, level_cuts, shoulder_steps
 from toreuma.core.plan.numbers import passes
-from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Pass
+from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Cycle, Pass
 from toreuma.core.plan.rough_contour import rough_along_contour
 from toreuma.core.plan.rough_plunge import rough_by_plunging
 from toreuma.core.plan.rough_pull import EXIT_MM, SLOW_EXIT, pulled_numbers, rolled_in
@@ -78,7 +80,14 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         cuts = [rolled_in(cut) for cut in cuts]
         values |= pulled_numbers(values, cuts, proposal)
     slow = SLOW_EXIT if pulled else 1.0
-    drawn = [_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow) for cut in cuts]
+    cycles: list[Cycle] = []
+    written = _as_cycles(work, operation, path, cuts, stretch, (limit, feed)) if cuts else None
+    if written is not None:
+        drawn, cycles, more = written
+        findings += more
+    else:
+        drawn = [_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow) for cut in cuts]
+        findings += _not_as_wished(operation) if cuts else []
     if breaks is not None:
         values["breaks"] = chip_breaks(path.motions, work.job.machine)
     if cuts:
@@ -86,7 +95,29 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     depths = [cut.above - cut.level for cut in cuts]
     values |= passes(depths, values["ap_max"])
     chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
-    return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord)
+    return Cuts(
+        tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles)
+    )
+
+
+def _as_cycles(
+    work: Work, operation: Roughing, path: Path, cuts: list[Cut], stretch: Stretch, numbers: tuple[float, float]
+) -> tuple[list[Pass], list[Cycle], list[Finding]] | None:
+    """The cuts as cycles of the control, where they are wished and can be; ``numbers`` are depth and feed."""
+    straight = operation.kind == "rough_bore" or operation.pattern in ("along_z", "along_x")
+    if operation.written == "moves" or not straight or stretch.frame == AWAY:
+        return None
+    if operation.written == "passes":
+        return passes_as_cycles(path, cuts, stretch, numbers[1])
+    leave = (operation.leave_axial_mm, operation.leave_radial_mm)
+    return rough_as_cycle(work, operation, path, numbers[0], leave, numbers[1])
+
+
+def _not_as_wished(operation: Roughing) -> list[Finding]:
+    if operation.written == "moves":
+        return []
+    what = "the control's cycles cannot make these cuts: they are written move by move"
+    return [Finding("note", "cycle.none", what, "they go into pockets or lead away from the chuck", operation.id)]
 
 
 def _is_coarse(operation: Roughing) -> bool:

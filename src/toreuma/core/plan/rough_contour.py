@@ -9,6 +9,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.recover import FIT_MM
 from toreuma.core.geometry.region import thickness
 from toreuma.core.model import RoughOd
+from toreuma.core.plan.as_cycle import pattern_as_cycle
 from toreuma.core.plan.grounds import spindle_of
 from toreuma.core.plan.numbers import passes
 from toreuma.core.plan.result import Cuts, Pass
@@ -19,6 +20,9 @@ from toreuma.core.propose.proposal import Proposal
 __all__ = ["rough_along_contour"]
 
 LEAST_MM = 0.05
+
+SLANT = math.sqrt(2.0)
+"""A cycle moves the contour along both axes: on a slope of 45 degrees its passes are so much deeper."""
 
 
 def rough_along_contour(
@@ -31,9 +35,16 @@ def rough_along_contour(
     if thick < LEAST_MM:
         note = Finding("note", "rough.nothing", "there is nothing to rough here", operation=operation.id)
         return Cuts((), (), values, (note, *stretch.findings), proposal)
-    count = max(1, math.ceil(thick / limit - 1e-6))
+    slant = SLANT if operation.written == "whole" else 1.0
+    count = max(1, math.ceil(slant * thick / limit - 1e-6))
     depth = thick / count
     path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
+    values = {**values, **passes([depth] * count, values["ap_max"])}
+    if operation.written == "whole":
+        leave = (operation.leave_axial_mm, operation.leave_radial_mm)
+        made, cycles, _ = pattern_as_cycle(work, operation, path, thick, count, leave, feed)
+        path.leave()
+        return Cuts(tuple(path.motions), tuple(made), values, stretch.findings, proposal, cycles=tuple(cycles))
     drawn = []
     for layer in range(count - 1, -1, -1):
         more = layer * depth
@@ -55,5 +66,4 @@ def rough_along_contour(
         drawn.append(Pass(tuple(motion.segment for motion in path.motions[first:]), depth))
         path.feed(feed, r=path.nose[1] + PULL_OUT_MM)
     path.leave()
-    values = {**values, **passes([depth] * count, values["ap_max"])}
     return Cuts(tuple(path.motions), tuple(drawn), values, stretch.findings, proposal)

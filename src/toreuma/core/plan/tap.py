@@ -9,7 +9,7 @@ from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Spindle
 from toreuma.core.plan.axial import metal_front
 from toreuma.core.plan.axial_speed import axial_speed
-from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass
+from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.work import Path, Work
 
 __all__ = ["plan_tap"]
@@ -56,7 +56,8 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
     path.thread(tool.pitch_mm, end)
     drawn = (path.motions[-1].segment,)
     path.thread(tool.pitch_mm, clear)
-    cycle = Cycle("tap_cycle", first, 2, z=end, back_z=clear, feed=tool.pitch_mm)
+    words = (Word("Z", "z", end), Word("R", "length", clear), Word("F", "feed", tool.pitch_mm))
+    cycle = Cycle("tap_cycle", first, 2, (words,), ends=True)
     path.leave()
     findings = _findings(work, operation, tool, hole, end, lead)
     return Cuts(tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, cycles=(cycle,))

@@ -7,7 +7,6 @@ diameter in its gauge plane and grows from there.
 """
 
 import math
-from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import shapely
@@ -15,6 +14,7 @@ import shapely
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.infeed import InfeedPass, Tip, first_depth_mm, infeed, pass_count
 from toreuma.core.cutting.speed import lowest
+from toreuma.core.findings import Finding
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.shape import ToolShape
@@ -26,6 +26,7 @@ from toreuma.core.plan.axial_speed import axial_speed
 from toreuma.core.plan.frame import INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass
 from toreuma.core.plan.thread_checks import thread_findings
+from toreuma.core.plan.thread_cycle import ThreadBlock, all_as_one, one_as_cycle, thread_block
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
 __all__ = ["plan_thread", "tip_radius"]
@@ -120,18 +121,69 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
             "a left-hand thread is cut away from the chuck, and there is no relief for it to begin in",
             "give the thread a relief at its far end",
         )
-    most_shift = max(one.shift_mm for one in passes)
     path = Path(work, Spindle("fixed", numbers["n"].number), thread.frame, thread.safe)
-    drawn = [
-        _write(path, thread, one, form, start * form.pitch_mm, most_shift)
-        for start in range(form.starts)
-        for one in passes
-    ]
-    cycles = tuple(_cycles(path, operation)) if operation.cycle else ()
+    written, more = _written(operation, thread)
+    if written == "whole":
+        block = thread_block(operation, thread.depth, count, thread.runs_out, CLEAR_MM)
+        passes = infeed(
+            thread.depth, form.flank_deg, count, "flank" if block.flank_deg else "radial", "typed", material, end,
+            block.springs, block.depths[: -block.springs],
+        )  # fmt: skip
+        drawn, cycles = _whole(path, thread, block, form)
+    elif written == "passes":
+        drawn, cycles = _each(path, thread, passes, form)
+    else:
+        most_shift = max(one.shift_mm for one in passes)
+        starts = [start * form.pitch_mm for start in range(form.starts)]
+        drawn = [_write(path, thread, one, form, offset, most_shift) for offset in starts for one in passes]
+        cycles = []
     path.leave()
     values = {**numbers, **_numbers(work, operation, thread, passes)}
     findings = thread_findings(work, operation, tool, feature, (thread.room_in_front, thread.room_behind))
-    return Cuts(tuple(path.motions), tuple(drawn), values, findings, infeed=tuple(passes), cycles=cycles)
+    return Cuts(
+        tuple(path.motions), tuple(drawn), values, (*more, *findings), infeed=tuple(passes), cycles=tuple(cycles)
+    )
+
+
+def _written(operation: CutThread, thread: _Thread) -> tuple[str, list[Finding]]:
+    """How the thread can be written, and why not as wished."""
+    form, wished = operation.form, operation.written
+    bars = [
+        (form.taper > 0, "a taper thread"),
+        (form.starts > 1, "a thread of several starts"),
+        (form.left_hand, "a left-hand thread"),
+        (operation.measured_over_wires_mm is not None, "a thread that is cut again"),
+        (wished == "passes" and thread.runs_out, "a thread that runs out"),
+    ]
+    why = next((words for bar, words in bars if bar), "")
+    if wished == "moves" or not why:
+        return wished, []
+    what = f"{why} is written move by move"
+    note = Finding("note", "cycle.none", what, "the cycle of the control does not make it here", operation.id)
+    return "moves", [note]
+
+
+def _whole(path: Path, thread: _Thread, block: ThreadBlock, form: ThreadForm) -> tuple[list[Pass], list[Cycle]]:
+    path.come(thread.start_z, thread.safe)
+    end = thread.frame.point((thread.end_z + path.tip[0], thread.tip + thread.shape.nose_radius + path.tip[1]))
+    drawn, cycle = all_as_one(path, block, end, form.lead_mm)
+    return drawn, [cycle]
+
+
+def _each(path: Path, thread: _Thread, passes: list[InfeedPass], form: ThreadForm) -> tuple[list[Pass], list[Cycle]]:
+    drawn, cycles = [], []
+    for one in passes:
+        begin = thread.start_z + one.shift_mm
+        if path.motions:
+            path.rapid(z=begin)
+        else:
+            path.come(begin, thread.safe)
+        nose = thread.crest - one.depth_mm + thread.shape.nose_radius
+        end = thread.frame.point((thread.end_z + path.tip[0], nose + path.tip[1]))
+        made, cycle = one_as_cycle(path, end, form.lead_mm, one.infeed_mm)
+        drawn.append(made)
+        cycles.append(cycle)
+    return drawn, cycles
 
 
 def _tip(tool: ThreadingTool) -> Tip:
@@ -286,20 +338,6 @@ def _write(path: Path, thread: _Thread, one: InfeedPass, form: ThreadForm, offse
     segments = tuple(motion.segment for motion in path.motions[first:])
     path.rapid(r=thread.safe)
     return Pass(segments, one.infeed_mm, finishing=one.spring)
-
-
-def _cycles(path: Path, operation: CutThread) -> Iterator[Cycle]:
-    """Every pass as one block: down, along in step, out and back to where it began."""
-    motions = path.motions
-    for index, motion in enumerate(motions):
-        if not motion.in_step or index == 0 or index + 2 > len(motions):
-            continue
-        down, out = motions[index - 1], motions[index + 1]
-        straight = down.is_rapid and out.is_rapid and abs(down.start[1] - out.end[1]) < 1e-9
-        if straight and abs(motion.start[1] - motion.end[1]) < 1e-9:
-            yield Cycle(
-                "thread_cycle", index - 1, 3, motion.feed or operation.form.lead_mm, motion.end[0], motion.end[1]
-            )
 
 
 def _numbers(work: Work, operation: CutThread, thread: _Thread, passes: list[InfeedPass]) -> dict[str, Evidence]:

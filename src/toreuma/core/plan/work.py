@@ -4,7 +4,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from itertools import groupby
 
-from toreuma.core.geometry.elements import Line, Points, Segment
+from toreuma.core.control_cycles import Made
+from toreuma.core.geometry.elements import Line, Point, Points, Segment
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import EMPTY, Region, union
@@ -146,6 +147,21 @@ class Path:
         """In step with the spindle, ``lead`` mm in a turn."""
         self._go(z, r, lead, in_step=True)
 
+    @property
+    def tip(self) -> tuple[float, float]:
+        """The programmed point from the nose centre, in the frame."""
+        return self._tip
+
+    @property
+    def at(self) -> Point:
+        """Where the programmed point is, as it is really written."""
+        return self._frame.point(self._at)
+
+    def made(self, moves: Iterable[Made], feed: float) -> None:
+        """What a control makes of a cycle, in real places of the programmed point."""
+        for one in moves:
+            self._add(self._frame.segment(one.segment), None if one.how == "rapid" else feed, one.how == "thread")
+
     def along(self, segments: Iterable[Segment], feed: float) -> list[Segment]:
         """Follow segments of the nose centre; returns the segments of the programmed point."""
         written = []
@@ -195,5 +211,5 @@ class Path:
         if segment.length < 1e-6:
             return
         made = Motion(self._frame.segment(segment), feed, self._spindle, self._work.tool.station, in_step=in_step)
-        self.motions.append(made)
+        self.motions.append(made.follows(self.motions[-1] if self.motions else None))
         self._at = segment.end

@@ -7,11 +7,11 @@ from itertools import groupby
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
-from toreuma.core.geometry.elements import Arc, Point
+from toreuma.core.geometry.elements import Arc, Point, Segment
 from toreuma.core.model import Tool
 from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan
-from toreuma.core.plan.result import Cycle, OperationPlan
+from toreuma.core.plan.result import Cycle, OperationPlan, Word
 
 __all__ = ["Posted", "post"]
 
@@ -49,6 +49,7 @@ class _Writer:
         self._feed = ""
         self._x = ""
         self._z = ""
+        self._contours: dict[str, tuple[int, int]] = {}
 
     def write(self) -> str:
         job = self._plan.job
@@ -101,7 +102,7 @@ class _Writer:
         covered = start
         for index, motion in enumerate(planned.motions[start:end], start):
             if index in cycles:
-                self._cycle(cycles[index], planned.motions)
+                self._cycle(cycles[index], planned.motions, planned.operation.id)
                 covered = index + cycles[index].count
             elif index >= covered:
                 self._motion(motion)
@@ -138,25 +139,77 @@ class _Writer:
         self._block(" ".join(words))
         self._move, self._x, self._z = move, x, z
 
-    def _cycle(self, cycle: Cycle, motions: tuple[Motion, ...]) -> None:
-        """A run of moves as one block, and the word that ends it. A threading cycle goes back to where it began."""
+    def _cycle(self, cycle: Cycle, motions: tuple[Motion, ...], operation: str) -> None:
+        """A run of moves as one or two blocks, with the contour they follow, and the word that ends them."""
         codes = self._dialect.codes
-        words = [codes[cycle.name]]
-        words += [self._x_word(cycle.r)] if cycle.r is not None else []
-        words.append(self._z_word(cycle.z))
-        if cycle.back_z is not None:
-            words.append(f"R{self._number_text(cycle.back_z * self._scale, self._places)}")
-        if cycle.peck is not None:
-            words.append(f"Q{round(cycle.peck * self._scale * 10**self._places)}")
-        words.append(f"F{self._number_text(cycle.feed * self._scale, self._dialect.feed_decimals[self._units])}")
-        self._block(" ".join(words))
-        if cycle.name != "thread_cycle":
+        contour = self._contour_blocks(cycle.contour)
+        first = self._number + (len(cycle.blocks) + 1) * self._step
+        if contour:
+            self._contours[operation] = (first, first + (len(contour) - 1) * self._step)
+        numbers = self._contours.get(cycle.contour_of or operation, (0, 0))
+        for block in cycle.blocks:
+            self._block(" ".join([codes[cycle.name], *(self._cycle_word(word, numbers) for word in block)]))
+        for number, words in enumerate(contour):
+            marked = not self._dialect.line_step and number in (0, len(contour) - 1)
+            self._block(words, number=first + number if marked else None)
+        if cycle.ends:
             self._block(codes["cycle_off"])
         self._feed = self._move = ""
-        after = (
-            motions[cycle.first].start if cycle.name == "thread_cycle" else motions[cycle.first + cycle.count - 1].end
-        )
+        after = motions[cycle.first + cycle.count - 1].end
         self._x, self._z = self._x_word(after[1]), self._z_word(after[0])
+
+    @property
+    def _step(self) -> int:
+        return self._dialect.line_step or 1
+
+    def _cycle_word(self, word: Word, contour: tuple[int, int]) -> str:
+        number, scale = word.number, self._scale
+        double = 2 if self._dialect.x_is_diameter else 1
+        text = {
+            "x": lambda: self._x_word(number)[1:],
+            "z": lambda: self._z_word(number)[1:],
+            "across": lambda: self._number_text(number * double * scale, self._places),
+            "length": lambda: self._number_text(number * scale, self._places),
+            "fine": lambda: str(round(number * scale * 10**self._places)),
+            "count": lambda: f"{number:.0f}",
+            "padded": lambda: f"{number:06.0f}",
+            "feed": lambda: self._number_text(number * scale, self._dialect.feed_decimals[self._units]),
+            "first": lambda: str(contour[0]),
+            "last": lambda: str(contour[1]),
+        }[word.how]()
+        return f"{word.letter}{text}"
+
+    def _contour_blocks(self, contour: tuple[Segment, ...]) -> list[str]:
+        """The first goes to the contour's start along one axis; the others follow it."""
+        if not contour:
+            return []
+        codes, start = self._dialect.codes, contour[0].start
+        words = (self._x_word(start[1]), self._z_word(start[0]))
+        blocks = [f"{codes['rapid']} {' '.join(word for word in words if word not in (self._x, self._z))}"]
+        self._x, self._z, self._move = *words, codes["rapid"]
+        for segment in contour:
+            text = self._words_along(segment)
+            if text:
+                blocks.append(text)
+        return blocks
+
+    def _words_along(self, segment: Segment) -> str:
+        """Where a segment goes, without a feed."""
+        codes = self._dialect.codes
+        x, z = self._x_word(segment.end[1]), self._z_word(segment.end[0])
+        if (x, z) == (self._x, self._z):
+            return ""
+        arc = segment if isinstance(segment, Arc) else None
+        centre = self._centre_words(arc) if arc else None
+        move = codes["line"]
+        if arc is not None and centre is not None:
+            move = codes["arc_clockwise"] if arc.clockwise else codes["arc_counter_clockwise"]
+        words = [move] if move != self._move else []
+        words += [x] if centre or x != self._x else []
+        words += [z] if centre or z != self._z else []
+        words += [centre] if centre else []
+        self._move, self._x, self._z = move, x, z
+        return " ".join(words)
 
     def _centre_words(self, arc: Arc) -> str | None:
         """R, or I and K from the start; None for an arc that is a straight line at this resolution."""
@@ -202,6 +255,8 @@ class _Writer:
         for template in templates:
             self._block(template.format(**known))
 
-    def _block(self, words: str) -> None:
+    def _block(self, words: str, number: int | None = None) -> None:
         self._number += self._dialect.line_step
-        self._lines.append(f"N{self._number} {words}" if self._dialect.line_step else words)
+        if self._dialect.line_step:
+            number = self._number
+        self._lines.append(words if number is None else f"N{number} {words}")

@@ -5,10 +5,12 @@ import re
 from collections import Counter
 from dataclasses import dataclass, field, replace
 
+from toreuma.core.control_cycles import Made
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_through_ends
 from toreuma.core.motion import PECK_BACK_OFF_MM, STOPPED, Motion, Spindle, peck_bottoms
+from toreuma.core.read.cycles import BOXES, FOLLOWING, MULTIPLE, CycleError, Words
 from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
@@ -41,9 +43,8 @@ def read(text: str, dialect: Dialect, reference: Point) -> Program:
 
     Nothing raises: what cannot be understood becomes an error finding with its line.
     """
-    reader = _Reader(dialect, reference)
-    for block in blocks_of(text, dialect):
-        reader.block(block)
+    reader = _Reader(dialect, reference, list(blocks_of(text, dialect)))
+    reader.run()
     return reader.program(text)
 
 
@@ -64,11 +65,14 @@ class _State:
     station: int = 0
     section: int = -1
     ended: bool = False
+    firsts: dict[str, Block] = field(default_factory=dict)
     warned: set[str] = field(default_factory=set)
 
 
 class _Reader:
-    def __init__(self, dialect: Dialect, reference: Point) -> None:
+    def __init__(self, dialect: Dialect, reference: Point, blocks: list[Block]) -> None:
+        self._blocks = blocks
+        self._next = 0
         self._dialect = dialect
         self._reference = reference
         self._state = _State(at=reference)
@@ -79,6 +83,12 @@ class _Reader:
         self._sections: list[Section] = []
         self._findings: list[Finding] = []
         self._numbers: list[tuple[int, int]] = []
+
+    def run(self) -> None:
+        """Obey the blocks in order."""
+        while self._next < len(self._blocks):
+            self._next += 1
+            self.block(self._blocks[self._next - 1])
 
     def program(self, text: str) -> Program:
         if not self._state.ended:
@@ -142,6 +152,7 @@ class _Reader:
         # Words take effect in the order a control obeys them: units and modes, tool, speed, feed, then moves.
         for name in names:
             self._mode(name, block)
+        multiple = next((name for name in names if name in MULTIPLE), None)
         tool = block.value("T")
         if tool is not None:
             self._tool(int(tool), block)
@@ -149,7 +160,9 @@ class _Reader:
             self._speed(float(block.value("S") or 0), block)
         if block.value("F") is not None:
             self._set_feed(float(block.value("F") or 0), block)
-        if "reference" in names:
+        if multiple is not None:
+            self._multiple(multiple, block)
+        elif "reference" in names:
             self._to_reference(block)
         elif "dwell" in names:
             self._dwell(block)
@@ -169,6 +182,8 @@ class _Reader:
             "tap_cycle",
             "peck_cycle",
             "thread_cycle",
+            "turn_cycle",
+            "face_cycle",
             "arc_clockwise",
             "arc_counter_clockwise",
         ):
@@ -308,11 +323,8 @@ class _Reader:
         state, start = self._state, self._state.at
         back = block.value("R")
         back_z = start[0] if back is None else back * state.scale
-        if state.move == "thread_cycle":
-            self._add(Line(start, (start[0], target[1])), None, block)
-            self._thread(target, feed, block)
-            self._add(Line(state.at, (target[0], start[1])), None, block)
-            self._add(Line(state.at, start), None, block)
+        if state.move in BOXES:
+            self._made(BOXES[state.move](start, *target), feed, block)
             return
         self._add(Line(start, (back_z, start[1])), None, block)
         if state.move == "tap_cycle":
@@ -330,6 +342,61 @@ class _Reader:
             self._add(Line(state.at, (bottom, start[1])), feed, block)
         self._add(Line(state.at, (back_z, start[1])), None, block)
 
+    def _multiple(self, name: str, block: Block) -> None:
+        """A cycle of its own blocks: the first of two is kept, the last one makes the moves."""
+        follows = name in FOLLOWING
+        last = any(block.value(letter) is not None for letter in ("PQ" if follows else "XZUW"))
+        if not last:
+            self._state.firsts[name] = block
+            return
+        state, feed = self._state, self._feed_in_force(block)
+        across = state.scale / 2 if self._dialect.x_is_diameter else state.scale
+        fine = state.scale / 10 ** self._dialect.decimals["inch" if state.scale != 1 else "mm"]
+        try:
+            contour = self._contour(block, skip=name != "finish_cycle") if follows else ()
+            target = state.at if follows else self._target(block)
+            words = Words(state.firsts.get(name), block, state.at, target, state.scale, across, fine, feed, contour)
+            self._made(MULTIPLE[name](words), feed, block)
+        except CycleError as error:
+            self._say("error", "cycle.words", block.line, str(error), "the control stops, or cuts what nobody meant")
+
+    def _contour(self, block: Block, skip: bool) -> tuple[Segment, ...]:
+        """What stands between two block numbers, from where the tool is. ``skip``: the program goes on behind it."""
+        first, last = block.value("P"), block.value("Q")
+        at = {one.value("N"): index for index, one in enumerate(self._blocks) if one.value("N") is not None}
+        begin, end = at.get(first), at.get(last)
+        if begin is None or end is None or end < begin:
+            raise CycleError(f"the blocks N{first or 0:.0f} to N{last or 0:.0f} of its contour are not there")
+        state = self._state
+        kept = state.at, state.move
+        segments: list[Segment] = []
+        for index in range(begin, end + 1):
+            one = self._blocks[index]
+            for letter, number in one.words:
+                name = self._names.get(_normal(f"{letter}{number:g}"), "") if letter == "G" else ""
+                state.move = name if name in ("rapid", "line", "arc_clockwise", "arc_counter_clockwise") else state.move
+            target = self._target(one)
+            if index > begin and target != state.at:
+                arc = self._arc(target, one) if state.move.startswith("arc") else None
+                segments.append(arc or Line(state.at, target))
+            state.at = target
+        state.at, state.move = kept
+        if not segments:
+            raise CycleError("its contour is empty")
+        if skip and begin >= self._next:
+            skipped = (one.value("N") for one in self._blocks[self._next : end + 1])
+            lines = (one.line for one in self._blocks[self._next : end + 1])
+            self._numbers += [(int(n), line) for n, line in zip(skipped, lines, strict=True) if n is not None]
+            self._next = end + 1
+        return tuple(segments)
+
+    def _made(self, moves: list[Made], feed: float, block: Block) -> None:
+        for one in moves:
+            if one.how == "thread":
+                self._thread(one.segment.end, feed, block)
+            else:
+                self._add(one.segment, None if one.how == "rapid" else feed, block)
+
     def _thread(self, target: Point, lead: float, block: Block) -> None:
         """A move in step with the spindle: the feed is the lead."""
         if self._state.surface:
@@ -343,7 +410,8 @@ class _Reader:
             )
         if target != self._state.at:
             made = self._motion(Line(self._state.at, target), lead, block)
-            self._motions.append(replace(made, in_step=True, per_minute=False))
+            made = replace(made, in_step=True, per_minute=False)
+            self._motions.append(made.follows(self._motions[-1] if self._motions else None))
         self._state.at = target
 
     def _feed_in_force(self, block: Block) -> float:

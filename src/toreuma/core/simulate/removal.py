@@ -49,11 +49,10 @@ def cutting_sweep(motions: Sequence[Motion], shape: ToolShape, chord_mm: float =
 
 
 def _stamped(motion: Motion, shape: ToolShape) -> Region:
-    """The cutting part at its place after every whole turn of a move in step with the spindle."""
-    assert motion.feed is not None
-    along = max(abs(b - a) for a, b in zip(motion.start, motion.end, strict=True))  # the lead counts on that axis
-    turns = math.floor(along / motion.feed + 1e-9)
-    places = [motion.segment.at(turn * motion.feed / along) for turn in range(turns + 1)]
+    """The cutting part at its place after every whole turn of the spindle, counted from where the thread began."""
+    first = (-motion.turned) % 1.0
+    count = math.floor(motion.turns - first + 1e-9)
+    places = [motion.segment.at((first + turn) / motion.turns) for turn in range(count + 1)]
     cutting, (tip_z, tip_r) = shape.cutting, shape.tip
     return shapely.union_all([translate(cutting, z - tip_z, r - tip_r) for z, r in places])
 

@@ -12,10 +12,11 @@ from toreuma.core.standards.threads.thread import Limits, Side, Thread
 __all__ = ["METRIC", "metric_thread", "pitch_tolerance_um"]
 
 METRIC = re.compile(
-    r"^M\s*(?P<d>\d+(?:\.\d+)?)(?:\s*[xX×*]\s*(?P<p>\d+(?:\.\d+)?))?(?:\s*-\s*(?P<tol>\d[A-Za-z](?:\d[A-Za-z])?))?"
+    r"^M\s*(?P<d>\d+(?:\.\d+)?)(?:\s*[xX×*]\s*(?:Ph\s*(?P<lead>\d+(?:\.\d+)?)\s*P\s*)?(?P<p>\d+(?:\.\d+)?))?"
+    r"(?:\s*-\s*(?P<tol>\d[A-Za-z](?:\d[A-Za-z])?))?"
     r"(?P<left>\s*-?\s*LH)?$"
 )
-"""``M10``, ``M10x1``, ``M10x1.5-6g``, ``M8-5g6g``, ``M20x1.5-6H LH``."""
+"""``M10``, ``M10x1``, ``M10x1.5-6g``, ``M8-5g6g``, ``M20x1.5-6H LH``, ``M16xPh3P1.5-6g`` with two starts."""
 
 SOURCE = "ISO 68-1, ISO 965-1"
 
@@ -32,13 +33,20 @@ def metric_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
         raise StandardError(
             name, "the standard has no such thread", "use M1 to M355 with a pitch of 0.2 to 8 mm below half of it"
         )
+    starts = round(float(match["lead"]) / pitch) if match["lead"] else 1
+    if starts < 1 or (match["lead"] and abs(starts * pitch - float(match["lead"])) > 1e-9):
+        raise StandardError(
+            name, "the lead is no multiple of the pitch", f"write it like M{d:g}xPh{2 * pitch:g}P{pitch:g}"
+        )
+    lead = f"Ph{starts * pitch:g}P" if starts > 1 else ""
     tolerance = match["tol"] or ""
     ext, internal = ("6g", "6H")
     if tolerance:
         ext, internal = (tolerance, "6H") if tolerance[-1].islower() else ("6g", tolerance)
     return Thread(
-        designation=f"M{d:g}x{pitch:g}{' LH' if match['left'] else ''}",
+        designation=f"M{d:g}x{lead}{pitch:g}{' LH' if match['left'] else ''}",
         family="metric",
+        starts=starts,
         d_mm=d,
         pitch_mm=pitch,
         flank_deg=60.0,
