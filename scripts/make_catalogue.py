@@ -311,6 +311,21 @@ def rows() -> list[dict[str, Any]]:
                 **block,
             },
         )
+    for width, depth, angle in ((2.0, 16.0, 6.0), (3.0, 22.0, 6.0)):
+        add(
+            f"PB {width:g} {depth:g} {angle:g}R",
+            kind="parting",
+            blade={
+                "code": f"PB {width:g} {depth:g} {angle:g}R",
+                "width_mm": width,
+                "corner_radius_mm": 0.2,
+                "depth_mm": depth,
+                "front_deg": angle,
+                "feed_range_mm_rev": [round(0.02 + 0.01 * width, 3), round(0.05 + 0.02 * width, 3)],
+                **block,
+            },
+        )
+    add("BS 20", kind="bar_stop", d_mm=20.0, length_mm=60.0)
     for width, depth in ((1.0, 3.0), (1.5, 4.0), (2.0, 8.0), (2.5, 10.0), (3.0, 14.0), (4.0, 18.0), (6.0, 22.0)):
         add(
             f"GO {width:g} {depth:g}",

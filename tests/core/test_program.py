@@ -77,7 +77,7 @@ def test_nothing_to_write_is_said(spear: Job, language: Dialect) -> None:
 
 
 def test_modes_stay_in_force_and_words_come_in_any_order(language: Dialect) -> None:
-    program = run("G0 X50. Z2.\nG01 F0.2 Z-10\nX40 Z-15.\nG0 X60\n", language)
+    program = run("G0 X50. Z2.\nG01 F0.2 Z-10\nX40 Z-15.\nG0 X60\nT0100\n", language)
     assert codes(program) == []
     assert [m.is_rapid for m in program.motions] == [True, False, False, True]
     assert program.motions[1].end == (-10.0, 25.0)
@@ -87,7 +87,7 @@ def test_modes_stay_in_force_and_words_come_in_any_order(language: Dialect) -> N
 
 
 def test_incremental_words_dwell_reference_and_lower_case(language: Dialect) -> None:
-    program = run("g0 x50. z2.\nu-10. w-3.\ng4 p1500\ng28 u0\ng28 w0\n", language)
+    program = run("g0 x50. z2.\nu-10. w-3.\ng4 p1500\ng28 u0\ng28 w0\nt0100\n", language)
     assert codes(program) == []
     assert program.motions[1].end == (-1.0, 20.0)
     assert program.motions[2].dwell_s == 1.5

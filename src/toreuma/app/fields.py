@@ -173,8 +173,14 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("written", "Written", "", options=AS_ONE),
         *_STRETCH,
     ),
+    "feed_bar": (Field("dwell_s", "to open, and to close", "s"),),
     "part_off": (
-        Field("catcher", "The part", "", options=(("falls", False), ("is caught", True))),
+        Field(
+            "taken",
+            "The part",
+            "",
+            options=(("falls", "falls"), ("is caught", "caught"), ("is held by the pick-off", "picked")),
+        ),
         Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),
         Field("slow_below_d_mm", "slower feed below Ø", "mm", "on diameter"),
         Field("slow_share", "share of feed kept", "share"),

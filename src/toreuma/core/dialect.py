@@ -18,6 +18,12 @@ CODE_NAMES = frozenset(
         "dwell",
         "catcher_out",
         "catcher_in",
+        "pick_off_hold",
+        "pick_off_away",
+        "unclamp",
+        "clamp_work",
+        "call",
+        "return",
         "tap_cycle",
         "peck_cycle",
         "thread_cycle",
@@ -68,10 +74,13 @@ class Dialect(Value):
     feed_decimals: dict[Literal["mm", "inch"], int]
     line_step: int = Field(default=10, ge=0, description="Step of the block numbers; 0 writes none")
     tool_word: str
+    tool_off_word: str = Field(description="Takes the tool's offset away")
+    loop: str = Field(description="Runs the program {number} so many {parts} times")
     codes: dict[str, str]
     start: tuple[str, ...]
     tool: tuple[str, ...]
     tool_fixed: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle keeps one speed")
+    tool_stopped: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle stands")
     after_tool: tuple[str, ...]
     end: tuple[str, ...]
     caution: tuple[str, ...] = ()

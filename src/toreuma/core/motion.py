@@ -38,7 +38,7 @@ class Motion:
 
     ``feed`` is None for a rapid; otherwise mm per revolution, or mm per minute when ``per_minute``.
     ``in_step`` moves follow the angle of the spindle: ``feed`` is the lead of a thread, ``turned`` the share of a turn
-    that the spindle has made when they begin.
+    that the spindle has made when they begin. An ``event`` is no move: the hold opens or closes, ``dwell_s`` passes.
     ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's.
     """
 
@@ -52,6 +52,7 @@ class Motion:
     dwell_s: float = 0.0
     in_step: bool = False
     turned: float = 0.0
+    event: Literal["", "unclamp", "clamp"] = ""
 
     @property
     def turns(self) -> float:

@@ -10,6 +10,7 @@ from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.critic import critique
+from toreuma.core.plan.feed_bar import bar_before
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import Program, read
@@ -97,7 +98,8 @@ def prove_outcome(
     outcome: Outcome, check: Check = never_cancel, progress: Callable[[float], None] = lambda share: None
 ) -> tuple[Proof, Replay]:
     """Prove an outcome's program; the replay that comes with it knows only what was read back."""
-    proof = prove(outcome.job, outcome.plan.scene, outcome.program, outcome.plan.declared, check, progress)
+    before = bar_before(outcome.job, outcome.plan.scene)
+    proof = prove(outcome.job, outcome.plan.scene, outcome.program, outcome.plan.declared, check, progress, before)
     states = [region for section, region in proof.states if section >= 0]
     if states and proof.parted:
         states[-1] = union([states[-1], proof.final])

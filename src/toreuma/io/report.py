@@ -13,6 +13,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Feature, Job
 from toreuma.core.plan import Plan
 from toreuma.core.plan.critic import critique
+from toreuma.core.plan.feed_bar import bar_before
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
@@ -152,7 +153,7 @@ def _operation(planned: OperationPlan) -> Json:
 def prove_plan(plan: Plan, dialect: Dialect, text: str | None = None) -> Proof:
     """Post a plan (or take other program text), read it back and cut it."""
     program = read(text if text is not None else post(plan, dialect).text, dialect, plan.scene.reference)
-    return prove(plan.job, plan.scene, program, plan.declared)
+    return prove(plan.job, plan.scene, program, plan.declared, before=bar_before(plan.job, plan.scene))
 
 
 def proof_report(proof: Proof) -> Json:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from toreuma.core.errors import StandardError
 from toreuma.core.model.catalogue import Carrier, Catalogue, RackItem, WholeTool
 from toreuma.core.model.tool import (
+    BarStop,
     Drill,
     FormTool,
     GroovingTool,
@@ -127,5 +128,7 @@ def _whole(tool: WholeTool) -> str:
         return f"pull turning at {tool.pull_deg:g}°, {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"
     if isinstance(tool, FormTool):
         return f"form tool, {len(tool.outline_mm)} corners, {tool.material}"
+    if isinstance(tool, BarStop):
+        return f"bar stop, Ø {tool.d_mm:g} mm"
     assert isinstance(tool, PartingTool)
     return f"parting blade {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"

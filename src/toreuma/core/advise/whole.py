@@ -252,7 +252,7 @@ def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
     if slender > MOST_SLENDER:
         return f"depth over width {slender:.1f}: it runs out of line"
     words = (f"{tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep for {depth:.1f} mm on radius",)
-    return (tool.blade.width_mm, tool.blade.depth_mm), words, 0.0
+    return (tool.blade.front_deg, tool.blade.width_mm, tool.blade.depth_mm), words, 0.0
 
 
 JUDGES: dict[str, Callable[[Ask, WholeTool], Verdict | None]] = {

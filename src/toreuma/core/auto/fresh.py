@@ -20,6 +20,7 @@ TOOLS = {
     "groove": ("grooving", "parting", "form"),
     "thread": ("threading",),
     "tap": ("tap",),
+    "feed_bar": ("bar_stop",),
 }
 GROOVES = ("groove", "face_groove", "relief")
 

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
@@ -182,7 +183,8 @@ def _centre(ask: _Ask) -> list[Step]:
 
 
 def _part_off(ask: _Ask) -> list[Step]:
-    return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID, catcher=not ask.job.conditions.attended))]
+    taken: Literal["falls", "caught"] = "falls" if ask.job.conditions.attended else "caught"
+    return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID, taken=taken))]
 
 
 def _thread(ask: _Ask) -> list[Step]:

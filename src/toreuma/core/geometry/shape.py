@@ -66,9 +66,10 @@ class ToolShape:
 
     @property
     def is_blade(self) -> bool:
-        """Square to the axis, with a flat front."""
-        lowest = self.core[:, 1].min()
-        return int(np.sum(self.core[:, 1] < lowest + 1e-9)) > 1
+        """Square to the axis, with a flat front or one that leans a little."""
+        z, lowest = self.core[:, 0], self.core[:, 1].min()
+        sides = len(z) == 4 and abs(z[0] - z[1]) < 1e-9 and abs(z[2] - z[3]) < 1e-9
+        return sides or int(np.sum(self.core[:, 1] < lowest + 1e-9)) > 1
 
     @property
     def has_free_sides(self) -> bool:

@@ -18,6 +18,7 @@ from toreuma.core.geometry.insert_outline import bisector, outline, tip_to_centr
 from toreuma.core.geometry.shape import ToolShape, mirrored, turned, turned_inside
 from toreuma.core.model.tool import (
     Bar,
+    BarStop,
     Blade,
     BoringTool,
     Drill,
@@ -119,18 +120,21 @@ def _parting(tool: PartingTool) -> ToolShape:
     shift = np.array([flat, 0.0])
     bodies = tuple(piece + shift for piece in shape.bodies)
     radius = tool.blade.corner_radius_mm
-    return ToolShape(shape.core + shift, radius, bodies, (-radius, -radius), 90.0, tool.blade.width_mm)
+    back_by = flat * math.tan(math.radians(tool.blade.front_deg))
+    return ToolShape(shape.core + shift, radius, bodies, (-radius, back_by - radius), 90.0, tool.blade.width_mm)
 
 
 def _bladed(blade: Blade) -> ToolShape:
-    """A square blade whose free-end corner is programmed."""
+    """A blade whose free-end corner is programmed; where its front leans the other corner stands back."""
     radius, width = blade.corner_radius_mm, blade.width_mm
     flat, depth = width - 2 * radius, blade.depth_mm - radius
-    core = np.array([[0.0, 0.0], [0.0, depth], [-flat, depth], [-flat, 0.0]])
+    back_by = flat * math.tan(math.radians(blade.front_deg))
+    core = np.array([[0.0, 0.0], [0.0, depth], [-flat, depth], [-flat, back_by]])
     slim = width * SLIM_SHARE
     back = blade.functional_length_mm - radius
     left, right = -flat - radius, radius
-    stem = np.array([[left + slim, radius], [right - slim, radius], [right - slim, depth], [left + slim, depth]])
+    foot = radius + back_by
+    stem = np.array([[left + slim, foot], [right - slim, foot], [right - slim, depth], [left + slim, depth]])
     block_left = left - (blade.block_width_mm - width)
     block = np.array([[block_left, depth], [right, depth], [right, back], [block_left, back]])
     return ToolShape(core, radius, (stem, block), (radius, -radius), 90.0, width)
@@ -279,6 +283,12 @@ def _tap(tool: Tap) -> ToolShape:
     return replace(shape, ahead=tuple(teeth))
 
 
+def _bar_stop(tool: BarStop) -> ToolShape:
+    """Its face is the programmed point."""
+    return _axial([(0.0, tool.d_mm / 2), (min(5.0, tool.length_mm / 2), tool.d_mm / 2)], tool.length_mm,
+                  tool.d_mm / 2)  # fmt: skip
+
+
 def _axial(outline: list[tuple[float, float]], overall: float, shank_r: float, begin: float = 0.0) -> ToolShape:
     """A tool on the axis from its outline (z, r) behind the point; the programmed point is the point."""
     upper = np.array(outline)
@@ -304,4 +314,5 @@ SHAPES: dict[type, Callable[[Any], ToolShape]] = {
     Drill: _drill,
     Reamer: _reamer,
     Tap: _tap,
+    BarStop: _bar_stop,
 }

@@ -5,6 +5,7 @@ from pydantic import Field
 from toreuma.core.model.base import Name, Positive, Value
 from toreuma.core.model.tool import (
     Bar,
+    BarStop,
     BoringTool,
     Drill,
     FormTool,
@@ -22,7 +23,7 @@ from toreuma.core.model.tool import ThreadingTool as Threading
 
 __all__ = ["Carrier", "Catalogue", "RackItem", "Seat", "WholeTool"]
 
-WholeTool = PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap
+WholeTool = PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap | BarStop
 
 
 class Seat(Value):

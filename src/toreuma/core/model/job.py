@@ -28,6 +28,7 @@ class ProgramOptions(Value):
     dialect: Identifier = "system-a"
     arcs: Literal["R", "IK"] = "R"
     number: int = Field(default=1001, ge=1, le=999999)
+    parts: int = Field(default=1, ge=1, le=9999, description="Made in one run, one after the other from the bar")
 
 
 class Setup(Value):

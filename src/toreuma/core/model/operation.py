@@ -11,6 +11,7 @@ __all__ = [
     "CutThread",
     "DrillHole",
     "Face",
+    "FeedBar",
     "FinishBore",
     "FinishOd",
     "Operation",
@@ -133,7 +134,24 @@ class PartOff(_Operation):
     steady_below_d_mm: Positive = Field(default=12.0, description="Spindle speed stays steady below this diameter")
     slow_below_d_mm: Allowance = Field(default=4.0, description="Feed is slowed below this diameter")
     slow_share: Share = Field(default=0.5, description="Share of the feed that is kept near the centre")
-    catcher: bool = Field(default=False, description="The part catcher is sent out before the cut and back after it")
+    taken: Literal["falls", "caught", "picked"] = Field(
+        default="falls", description="The part falls, is caught, or is held by a pick-off while it is cut off"
+    )
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_before(cls, data: Any) -> Any:
+        if isinstance(data, dict) and isinstance(data.get("catcher"), bool):
+            data = {**data, "taken": "caught" if data["catcher"] else "falls"}
+            del data["catcher"]
+        return data
+
+
+class FeedBar(_Operation):
+    """Feed the bar to a stop for the next part."""
+
+    kind: Literal["feed_bar"] = "feed_bar"
+    dwell_s: float = Field(default=1.0, ge=0, le=60, description="For opening, and again for closing")
 
 
 class DrillHole(_Operation):
@@ -257,6 +275,7 @@ Operation = Annotated[
     | ReamHole
     | CutGroove
     | CutThread
-    | TapHole,
+    | TapHole
+    | FeedBar,
     Field(discriminator="kind"),
 ]

@@ -8,6 +8,7 @@ from toreuma.core.model.base import Identifier, Name, Positive, Value
 
 __all__ = [
     "Bar",
+    "BarStop",
     "Blade",
     "BoringTool",
     "Drill",
@@ -102,6 +103,7 @@ class Blade(Value):
     material: Name = "coated carbide"
     grade: Name = ""
     feed_range_mm_rev: tuple[Positive, Positive] = (0.05, 0.15)
+    front_deg: float = Field(default=0.0, ge=0, le=20, description="The front leans: its free end goes ahead (PSIR)")
     code: Name = ""
 
 
@@ -256,7 +258,26 @@ class Tap(_Tool):
     code: Name = ""
 
 
+class BarStop(_Tool):
+    """A flat stop in the turret, against which the bar is fed out."""
+
+    kind: Literal["bar_stop"] = "bar_stop"
+    d_mm: Positive = Field(default=20.0, description="Of its face")
+    length_mm: Positive = Field(default=60.0, description="From its face to the turret")
+    code: Name = ""
+
+
 Tool = Annotated[
-    TurningTool | BoringTool | PartingTool | GroovingTool | PullTool | FormTool | ThreadingTool | Drill | Reamer | Tap,
+    TurningTool
+    | BoringTool
+    | PartingTool
+    | GroovingTool
+    | PullTool
+    | FormTool
+    | ThreadingTool
+    | Drill
+    | Reamer
+    | Tap
+    | BarStop,
     Field(discriminator="kind"),
 ]

@@ -6,6 +6,7 @@ from typing import Any
 
 from toreuma.core.plan.drill import plan_drill
 from toreuma.core.plan.face import plan_face
+from toreuma.core.plan.feed_bar import plan_feed_bar
 from toreuma.core.plan.finish import plan_finish
 from toreuma.core.plan.groove import plan_groove
 from toreuma.core.plan.part_off import plan_part_off
@@ -38,5 +39,6 @@ KINDS: dict[str, Kind] = {
     "groove": Kind(plan_groove, "Groove"),
     "thread": Kind(plan_thread, "Thread"),
     "tap": Kind(plan_tap, "Tap on the axis"),
+    "feed_bar": Kind(plan_feed_bar, "Feed the bar"),
     "part_off": Kind(plan_part_off, "Part off"),
 }

@@ -7,7 +7,7 @@ import numpy as np
 import shapely
 import shapely.affinity
 
-from toreuma.core.cutting.evidence import Evidence, Limit
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line, Point, Segment
@@ -71,7 +71,9 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     slow_r = operation.slow_below_d_mm / 2 + shape.nose_radius
     if path.nose[1] > slow_r:
         path.feed(feed, z=slot_z, r=slow_r)
-    path.feed(values["f_centre"].number, z=slot_z, r=-PAST_CENTRE_MM)
+    leans = _leans(work)
+    path.feed(values["f_centre"].number, z=slot_z, r=-PAST_CENTRE_MM - leans)
+    values["nub"] = _nub(tool, leans)
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.leave()
     return Cuts(
@@ -84,13 +86,32 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     )
 
 
+def _leans(work: Work) -> float:
+    """How far the other corner of a leaning front stands behind the free end's, mm on radius."""
+    return float(np.ptp(np.sort(work.shape.core[:, 1])[:2]))
+
+
+def _nub(tool: PartingTool, leans: float) -> Evidence:
+    """The last pin of metal between part and bar, and on which of them it stays."""
+    if leans > 0:
+        return Evidence(
+            "nub left on the part", "", 0.0, "mm", formula="the free end of the leaning front cuts through first",
+            inputs=(Input("taken off the bar after that", "w tan κ", leans, "mm"),),
+            note="A leaning front pushes a deep blade aside: not for deep cuts.",
+        )  # fmt: skip
+    return Evidence(
+        "nub left on the part", "", tool.blade.width_mm, "mm", formula="up to the blade's width, where it breaks",
+        note="A front that leans, or a pick-off that holds the part, leaves none.",
+    )  # fmt: skip
+
+
 def _falls(work: Work, operation: PartOff) -> list[Finding]:
     """Nobody watches, and the part falls among the chips."""
-    if operation.catcher or work.job.conditions.attended:
+    if operation.taken != "falls" or work.job.conditions.attended:
         return []
 
     def caught(job: Job) -> Job:
-        return job.with_operation(operation.id, lambda op: op.changed(catcher=True))
+        return job.with_operation(operation.id, lambda op: op.changed(taken="caught"))
 
     return [
         Finding(

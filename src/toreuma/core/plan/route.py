@@ -9,6 +9,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
 from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.plan.argue import beyond_limits
+from toreuma.core.plan.feed_bar import bar_before, is_fed, loop_findings
 from toreuma.core.plan.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold import HoldNumbers, hold_numbers
 from toreuma.core.plan.kinds import KINDS
@@ -70,13 +71,13 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     planned = _operations(job, scene, memo, check)
     hold = hold_numbers(job, scene, planned_cut(planned) or expected_cut(job))
     held = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
-    findings = (*held, *neighbours(job, scene, planned))
+    findings = (*held, *loop_findings(job), *neighbours(job, scene, planned))
     return Plan(job, scene, hold, supply, second, planned, findings)
 
 
 def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
     planned: list[OperationPlan] = []
-    stock = scene.stock
+    stock = bar_before(job, scene)
     for operation in job.operations:
         check()
         if not operation.enabled:
@@ -105,6 +106,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         "operation",
         operation,
         tuple(tools),
+        operation.kind == "feed_bar" and is_fed(job),
         job.part,
         job.stock,
         job.setup.hold,
@@ -126,6 +128,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
                 Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures),
             )
         after = work.after(cuts.motions, cuts.chord_mm) if cuts.motions else stock
+        after = after if cuts.becomes is None else cuts.becomes
         findings = (*cuts.findings, *beyond_limits(operation, cuts.proposal))
         return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
 

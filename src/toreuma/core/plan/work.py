@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from itertools import groupby
+from typing import Literal
 
 from toreuma.core.control_cycles import Made
 from toreuma.core.geometry.elements import Line, Point, Points, Segment
@@ -161,6 +162,11 @@ class Path:
         """What a control makes of a cycle, in real places of the programmed point."""
         for one in moves:
             self._add(self._frame.segment(one.segment), None if one.how == "rapid" else feed, one.how == "thread")
+
+    def event(self, what: Literal["unclamp", "clamp"], dwell_s: float) -> None:
+        """Something the machine does while no axis moves."""
+        place = Line(self.at, self.at)
+        self.motions.append(Motion(place, None, self._spindle, self._work.tool.station, dwell_s=dwell_s, event=what))
 
     def along(self, segments: Iterable[Segment], feed: float) -> list[Segment]:
         """Follow segments of the nose centre; returns the segments of the programmed point."""

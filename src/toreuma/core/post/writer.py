@@ -24,6 +24,10 @@ class Posted:
     text: str
 
 
+TAKEN = {"caught": ("catcher_out", "catcher_in"), "picked": ("pick_off_hold", "pick_off_away")}
+"""What is done before and after a part is cut off, by where it goes."""
+
+
 def post(plan: Plan, dialect: Dialect) -> Posted:
     """Write the whole plan as one program.
 
@@ -58,13 +62,24 @@ class _Writer:
         words = "X IS DIAMETER, " if self._dialect.x_is_diameter else "X IS RADIUS, "
         self._lines.append(self._comment(f"{words}{'INCH' if self._units == 'inch' else 'MM'}"))
         self._blocks(self._dialect.start)
-        numbers = {operation.id: count for count, operation in enumerate(job.operations, 1)}
+        if job.program.parts == 1:
+            self._operations()
+            self._blocks(self._dialect.end)
+        else:
+            number = job.program.number + 1
+            self._block(self._dialect.loop.format(**self._dialect.codes, number=number, parts=job.program.parts))
+            self._blocks(self._dialect.end)
+            self._lines.append(f"O{number:04d} {self._comment('one part')}")
+            self._operations()
+            self._block(self._dialect.codes["return"])
+        self._lines.append("%")
+        return "\n".join(self._lines) + "\n"
+
+    def _operations(self) -> None:
+        numbers = {operation.id: count for count, operation in enumerate(self._plan.job.operations, 1)}
         for planned in self._plan.operations:
             if planned.motions:
                 self._operation(planned, numbers[planned.operation.id])
-        self._blocks(self._dialect.end)
-        self._lines.append("%")
-        return "\n".join(self._lines) + "\n"
 
     def _operation(self, planned: OperationPlan, number: int) -> None:
         title = self._dialect.section.format(number=number, name=planned.operation.name or planned.operation.kind)
@@ -85,7 +100,9 @@ class _Writer:
         self._move = self._feed = self._x = self._z = ""
         surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
         self._blocks(
-            self._dialect.tool_fixed if first.spindle.mode == "fixed" else self._dialect.tool,
+            {"fixed": self._dialect.tool_fixed, "stopped": self._dialect.tool_stopped}.get(
+                first.spindle.mode, self._dialect.tool
+            ),
             tool_word=self._dialect.tool_word.format(station=first.station),
             clamp_rpm=f"{math.floor(first.spindle.clamp_rpm or 0)}",
             surface=f"{surface:.0f}",
@@ -95,9 +112,10 @@ class _Writer:
         )
         self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
         self._move = self._dialect.codes["rapid"]
-        catches = planned.operation.kind == "part_off" and planned.operation.catcher
-        if catches:
-            self._block(self._dialect.codes["catcher_out"])
+        taken = planned.operation.taken if planned.operation.kind == "part_off" else ""
+        out, back = TAKEN.get(taken, ("", ""))
+        if out:
+            self._block(self._dialect.codes[out])
         cycles = {cycle.first: cycle for cycle in planned.cuts.cycles}
         covered = start
         for index, motion in enumerate(planned.motions[start:end], start):
@@ -106,11 +124,21 @@ class _Writer:
                 covered = index + cycles[index].count
             elif index >= covered:
                 self._motion(motion)
-        if catches:
-            self._block(self._dialect.codes["catcher_in"])
-        self._blocks(self._dialect.after_tool)
+        if back:
+            self._block(self._dialect.codes[back])
+        self._blocks(self._dialect.after_tool, tool_off_word=self._dialect.tool_off_word.format(station=first.station))
+
+    def _event(self, motion: Motion) -> None:
+        """Something the machine does while no axis moves, and the time it takes."""
+        codes = self._dialect.codes
+        self._block(codes["clamp_work" if motion.event == "clamp" else motion.event])
+        if motion.dwell_s > 0:
+            self._block(f"{codes['dwell']} P{round(1000 * motion.dwell_s)}")
 
     def _motion(self, motion: Motion) -> None:
+        if motion.event:
+            self._event(motion)
+            return
         x, z = self._x_word(motion.end[1]), self._z_word(motion.end[0])
         if (x, z) == (self._x, self._z):
             return

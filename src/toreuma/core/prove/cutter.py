@@ -3,7 +3,9 @@
 import math
 from dataclasses import dataclass
 
+import numpy as np
 import shapely
+import shapely.affinity
 
 from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.force import (
@@ -19,7 +21,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold,
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
-from toreuma.core.model.tool import Drill
+from toreuma.core.model.tool import BarStop, Drill
 from toreuma.core.motion import Motion
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
@@ -29,6 +31,9 @@ __all__ = ["Contact", "Cutter", "Gouge", "Step"]
 
 TOUCH_MM = 0.005
 """Overlaps thinner than this are contact of surfaces, not of solids."""
+
+PAST_CENTRE_MM = 1.0
+"""So much past the centre nobody minds."""
 
 GOUGE_MM = 0.0005
 """Overlaps with the part thinner than this are below what the program's own resolution can avoid."""
@@ -68,13 +73,16 @@ class Step:
 class Cutter:
     """The stock on the machine while a program runs."""
 
-    def __init__(self, job: Job, scene: Scene) -> None:
+    def __init__(self, job: Job, scene: Scene, bar_before: Region | None = None) -> None:
         self._job = job
         self._scene = scene
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
         self.guarded = scene.part.intersection(scene.stock).difference(allowed_by_threads(job))
         self._sunk_part = self.guarded.buffer(-GOUGE_MM, join_style="mitre")
-        self.stock = scene.stock
+        self.stock = scene.stock if bar_before is None else bar_before
+        self.open_line: int | None = None
+        self.cut_open = 0
+        self.fed: list[tuple[int, float]] = []
         self.piece: Region = EMPTY
         self._bending: tuple[int, Compliance | None] | None = None
         self._after_thread = False
@@ -85,6 +93,13 @@ class Cutter:
     def knows(self, station: int) -> bool:
         return station in self._shapes
 
+    def past_centre_mm(self, station: int) -> float:
+        """How far the programmed point of a tool goes past the axis for its whole front to have passed it."""
+        _, shape = self._shapes[station]
+        low = np.sort(shape.core[:, 1])[: min(2, len(shape.core))]
+        leans = float(np.ptp(low)) if shape.is_blade else 0.0
+        return 2 * shape.nose_radius + leans + PAST_CENTRE_MM
+
     @property
     def finished(self) -> Region:
         """The piece if it is off, else the stock."""
@@ -92,8 +107,13 @@ class Cutter:
 
     def obey(self, motion: Motion) -> Step:
         """Make one move. Moves of stations without a tool do nothing."""
+        if motion.event:
+            self._hold(motion)
+            return Step()
         if motion.station not in self._shapes or motion.segment.length < 1e-9:
             return Step()
+        if self.open_line is not None and not motion.is_rapid and not self.cut_open:
+            self.cut_open = motion.line
         tool, shape = self._shapes[motion.station]
         swept = cutting_sweep([motion], shape)
         body = fold(body_sweep(motion, shape))
@@ -112,6 +132,19 @@ class Cutter:
         if isinstance(tool, Drill):
             return self._drilled(motion, removed, tool)
         return self._threaded(motion, removed) if motion.in_step else self._step(motion, removed, shape)
+
+    def _hold(self, motion: Motion) -> None:
+        """The hold opens; when it closes again the bar stands out to the stop that waits in front of it."""
+        if motion.event == "unclamp":
+            self.open_line = motion.line
+            return
+        self.open_line = None
+        held = self._shapes.get(motion.station)
+        if held is not None and isinstance(held[0], BarStop):
+            more = motion.start[0] - self._scene.stock_front_z
+            self.fed.append((motion.line, more))
+            self.stock = shapely.affinity.translate(self._scene.stock, more)
+            self.piece = EMPTY
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         swept = fold(swept)

@@ -26,6 +26,9 @@ NEAR_MM = 0.75
 LEAST_MM2 = 0.3
 """Short cuts of less metal than this are over before the spindle feels them."""
 
+FED_MM = 0.02
+"""A bar may be fed this much differently."""
+
 LIMIT_UM = 2.0
 """Gouge and undeclared leftover up to this are within what a program of this resolution can hold."""
 
@@ -72,13 +75,15 @@ def prove(
     declared: Region,
     check: Check = never_cancel,
     progress: Callable[[float], None] = lambda share: None,
+    before: Region | None = None,
 ) -> Proof:
     """Cut a read program out of the blank with the true tool shapes.
 
+    ``before`` is the bar as the part before left it, where the program feeds it first.
     ``declared`` is the region the plan says its tools cannot reach or do not finish. Whatever ``check`` raises
     stops the work; ``progress`` is told the share done.
     """
-    cutter = Cutter(job, scene)
+    cutter = Cutter(job, scene, before)
     steps: list[Step] = []
     states: list[tuple[int, Region]] = []
     for index, motion in enumerate(program.motions):
@@ -109,6 +114,8 @@ def prove(
         *_contact_findings(cutter.contacts, program),
         *thread_findings(job, made, final),
         *_loose_findings(cutter),
+        *_hold_findings(cutter),
+        *_past_centre(program, cutter, steps),
         *_power_findings(program, steps),
         *_leftover_findings(undeclared, scene, program, cutter),
         *_declared_findings(kept, scene, job),
@@ -186,6 +193,43 @@ def _contact_findings(contacts: list[Contact], program: Program) -> list[Finding
         what = f"line {worst.line}: {worst.what}, {worst.depth_mm:.2f} mm deep at {place_text(*worst.at)}{more}"
         found.append(Finding("error", "contact", what, "tool, part or machine break", at=worst.at, line=worst.line))
     return found
+
+
+def _hold_findings(cutter: Cutter) -> list[Finding]:
+    """A hold that stays open, and a bar that stands out too far or not far enough."""
+    found = []
+    if cutter.cut_open:
+        what = f"line {cutter.cut_open}: a cut while the hold is open"
+        found.append(Finding("error", "hold.open", what, "nothing holds the bar", line=cutter.cut_open))
+    elif cutter.open_line is not None:
+        what = f"line {cutter.open_line}: the hold opens and never closes again"
+        found.append(Finding("error", "hold.open", what, "nothing holds the bar", line=cutter.open_line))
+    for line, more in cutter.fed:
+        if abs(more) > FED_MM:
+            word = "farther" if more > 0 else "less far"
+            what = f"line {line}: the stop lets the bar out {abs(more):.2f} mm {word} than the plan has it"
+            found.append(Finding("error", "bar.length", what, "everything after it is cut in another place", line=line))
+    return found
+
+
+def _past_centre(program: Program, cutter: Cutter, steps: list[Step]) -> list[Finding]:
+    """Cuts that go so far beyond the axis that the edge runs against its back."""
+    found: dict[int, Finding] = {}
+    for motion, step in zip(program.motions, steps, strict=True):
+        if step.removed_mm2 <= 0 or not cutter.knows(motion.station):
+            continue
+        allowed = cutter.past_centre_mm(motion.station)
+        beyond = -min(motion.start[1], motion.end[1])
+        if beyond > allowed and motion.section not in found:
+            found[motion.section] = Finding(
+                "warning",
+                "axis.past_centre",
+                f"line {motion.line}: X goes {beyond:.2f} mm past the centre",
+                f"{allowed:.2f} mm are enough for this tool; farther on the metal comes up against its back",
+                at=motion.end,
+                line=motion.line,
+            )
+    return list(found.values())
 
 
 def _loose_findings(cutter: Cutter) -> list[Finding]:

@@ -4,6 +4,7 @@ import math
 import re
 from collections import Counter
 from dataclasses import dataclass, field, replace
+from typing import Literal
 
 from toreuma.core.control_cycles import Made
 from toreuma.core.dialect import Dialect
@@ -14,6 +15,9 @@ from toreuma.core.read.cycles import BOXES, FOLLOWING, MULTIPLE, CycleError, Wor
 from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
+
+MOST_CALLS = 4
+"""Programs that call each other deeper than this are none."""
 
 ARC_ENDS_MM = 0.003
 """How far start and end of an arc given by its centre may differ in radius."""
@@ -30,12 +34,16 @@ class Section:
 
 @dataclass(frozen=True)
 class Program:
-    """What the text does: moves in order, sections, and everything in it that is wrong."""
+    """What the text does: moves in order, sections, and everything in it that is wrong.
+
+    A program that is called is read once; ``parts`` is how often it is run.
+    """
 
     text: str
     motions: tuple[Motion, ...]
     sections: tuple[Section, ...]
     findings: tuple[Finding, ...]
+    parts: int = 1
 
 
 def read(text: str, dialect: Dialect, reference: Point) -> Program:
@@ -63,6 +71,8 @@ class _State:
     clamp: float | None = None
     running: bool = False
     station: int = 0
+    offset: int = 0
+    offset_line: int = 0
     section: int = -1
     ended: bool = False
     firsts: dict[str, Block] = field(default_factory=dict)
@@ -73,6 +83,9 @@ class _Reader:
     def __init__(self, dialect: Dialect, reference: Point, blocks: list[Block]) -> None:
         self._blocks = blocks
         self._next = 0
+        self._starts = {int(n): i for i, n in enumerate(block.value("O") for block in blocks) if n is not None}
+        self._calls: list[int] = []
+        self._parts = 1
         self._dialect = dialect
         self._reference = reference
         self._state = _State(at=reference)
@@ -85,16 +98,29 @@ class _Reader:
         self._numbers: list[tuple[int, int]] = []
 
     def run(self) -> None:
-        """Obey the blocks in order."""
+        """Obey the blocks in order, up to where another program begins."""
+        begun = False
         while self._next < len(self._blocks):
+            block = self._blocks[self._next]
+            if block.value("O") is not None and begun and not self._calls:
+                break
+            begun = begun or block.value("O") is not None
             self._next += 1
-            self.block(self._blocks[self._next - 1])
+            self.block(block)
 
     def program(self, text: str) -> Program:
         if not self._state.ended:
             self._say("error", "program.end", len(text.splitlines()), "the program has no end word", "it was cut short")
         self._check_numbers()
-        return Program(text, tuple(self._motions), tuple(self._sections), tuple(self._findings))
+        if self._state.offset:
+            self._say(
+                "warning",
+                "tool.offset_left",
+                self._state.offset_line,
+                f"the offset of station {self._state.offset} is still active at the end",
+                "the next program starts out of place: take it away first",
+            )
+        return Program(text, tuple(self._motions), tuple(self._sections), tuple(self._findings), self._parts)
 
     def block(self, block: Block) -> None:
         for comment in block.comments:
@@ -141,7 +167,7 @@ class _Reader:
                     names.append(name)
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
-            elif letter not in "OXZUWRIKFSTPQ":
+            elif letter not in "OXZUWRIKFSTPQL":
                 self._say(
                     "error",
                     "program.word",
@@ -164,10 +190,19 @@ class _Reader:
             self._multiple(multiple, block)
         elif "reference" in names:
             self._to_reference(block)
+        elif any(name in names for name in ("call", "return")):
+            pass
         elif "dwell" in names:
             self._dwell(block)
         elif "clamp" not in names and any(block.value(letter) is not None for letter in "XZUW"):
             self._travel(block)
+        for name in names:
+            if name in ("unclamp", "clamp_work"):
+                self._hold(name, block)
+        if "call" in names:
+            self._call(block)
+        if "return" in names:
+            self._return(block)
         if "end" in names:
             state.ended = True
         if "spindle_stop" in names or "end" in names:
@@ -230,8 +265,45 @@ class _Reader:
             return
         self._state.clamp = speed
 
+    def _hold(self, name: str, block: Block) -> None:
+        """The hold opens or closes."""
+        if self._state.running:
+            self._say(
+                "error",
+                "hold.turning",
+                block.line,
+                "the hold is moved while the spindle turns",
+                "the bar is thrown out",
+            )
+        event: Literal["unclamp", "clamp"] = "unclamp" if name == "unclamp" else "clamp"
+        place = Line(self._state.at, self._state.at)
+        self._motions.append(replace(self._motion(place, None, block), event=event))
+
+    def _call(self, block: Block) -> None:
+        """Another program in the same text is run so many times; what it does is read once."""
+        number, times = block.value("P"), block.value("L")
+        start = self._starts.get(int(number)) if number is not None else None
+        if start is None or len(self._calls) >= MOST_CALLS:
+            why = "the control stops there"
+            self._say("error", "program.call", block.line, f"there is no program {number or 0:.0f} in this text", why)
+            return
+        self._parts *= max(int(times), 1) if times is not None else 1
+        self._calls.append(self._next)
+        self._next = start + 1
+
+    def _return(self, block: Block) -> None:
+        if not self._calls:
+            self._once(
+                "warning", "program.return", block.line, "the program begins again from here without an end",
+                "it runs until somebody stops it",
+            )  # fmt: skip
+            self._state.ended = True
+            return
+        self._next = self._calls.pop()
+
     def _tool(self, number: int, block: Block) -> None:
         station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
+        self._state.offset, self._state.offset_line = offset, block.line
         self._state.station = station
         if offset != station and offset != 0:
             self._say(
@@ -441,6 +513,15 @@ class _Reader:
                 "a cutting move with the spindle standing or no speed set",
                 "the edge breaks",
                 key=f"spindle{state.section}{state.station}",
+            )
+        if state.station and not state.offset:
+            self._once(
+                "error",
+                "tool.no_offset",
+                block.line,
+                f"station {state.station} cuts without its offset",
+                "the machine does not know where its edge is",
+                key=f"offset{state.section}{state.station}",
             )
         if state.station == 0:
             self._once(

@@ -1,0 +1,71 @@
+"""Feeding the bar to a stop: the next part comes out of the spindle as far as the plan holds it."""
+
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region, box
+from toreuma.core.model import FeedBar, Job
+from toreuma.core.model.tool import BarStop
+from toreuma.core.motion import STOPPED
+from toreuma.core.plan.result import Cuts, OperationFault
+from toreuma.core.plan.supply import cut_width_mm
+from toreuma.core.plan.work import APPROACH_MM, Path, Work
+from toreuma.core.scene import Scene
+
+__all__ = ["bar_before", "is_fed", "loop_findings", "plan_feed_bar"]
+
+BAR_KINDS = ("round", "polygon", "tube")
+
+
+def is_fed(job: Job) -> bool:
+    """The route begins by feeding the bar."""
+    first = next((operation for operation in job.operations if operation.enabled), None)
+    return first is not None and first.kind == "feed_bar"
+
+
+def bar_before(job: Job, scene: Scene) -> Region:
+    """What the part before left in the hold: the bar up to the cut that took it off."""
+    end = scene.profile.back_z - cut_width_mm(job)
+    return scene.stock.intersection(box(-1e5, 0, end, 1e5)) if is_fed(job) else scene.stock
+
+
+def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
+    """The stop goes to where the bar shall end; the hold opens, the bar comes out against it, the hold closes."""
+    tool, job = work.tool, work.job
+    if not isinstance(tool, BarStop):
+        raise OperationFault("tool.kind", f"{tool.id} is not a bar stop", "choose a bar stop")
+    if job.stock.kind not in BAR_KINDS:
+        raise OperationFault("bar.none", "the blank is no bar", "choose a bar on the stock stage, or take this out")
+    if not is_fed(job) or next(one for one in job.operations if one.enabled).id != operation.id:
+        raise OperationFault("bar.order", "the bar is fed before anything is cut", "move this to the front")
+    place = work.scene.stock_front_z
+    path = Path(work, STOPPED)
+    path.come(place + APPROACH_MM, 0.0)
+    path.rapid(z=place)
+    path.event("unclamp", operation.dwell_s)
+    path.event("clamp", operation.dwell_s)
+    path.rapid(z=place + APPROACH_MM)
+    path.leave()
+    fed = place - float(work.stock.bounds[2])
+    values = {
+        "length": Evidence(
+            "bar fed out", "", fed, "mm", measured_on="along Z", formula="part, part-off cut and facing",
+            inputs=(Input("part", "l", -work.scene.profile.back_z, "mm"),
+                    Input("part-off", "w", cut_width_mm(job), "mm"),
+                    Input("facing", "a", place, "mm")),
+        ),
+    }  # fmt: skip
+    return Cuts(tuple(path.motions), (), values, becomes=work.scene.stock)
+
+
+def loop_findings(job: Job) -> tuple[Finding, ...]:
+    """Several parts in one run need a bar that is fed and a part that comes off."""
+    if job.program.parts == 1:
+        return ()
+    found, cut = [], any(one.kind == "part_off" and one.enabled for one in job.operations)
+    if not is_fed(job):
+        what = f"{job.program.parts} parts in one run, and nothing feeds the bar"
+        found.append(Finding("error", "loop.feed", what, "the second part would be cut in air: feed the bar first"))
+    if not cut:
+        what = f"{job.program.parts} parts in one run, and no part is parted off"
+        found.append(Finding("error", "loop.part_off", what, "the first part would be cut again"))
+    return tuple(found)
