@@ -27,6 +27,7 @@ __all__ = [
     "STOCK_SIZES",
     "SUPPLY_FIELDS",
     "TOOL_OF_JOB",
+    "WITH_CENTRE",
     "Field",
     "operation_change",
     "typed_evidence",
@@ -186,6 +187,9 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("slow_share", "share of feed kept", "share"),
     ),
 }
+
+WITH_CENTRE = Field("centre_back", "Live centre", "", options=(("in", False), ("drawn back", True)))
+"""Asked only where the hold has one."""
 
 _Z = "along Z"
 _R = "on radius"

@@ -20,6 +20,8 @@ CODE_NAMES = frozenset(
         "catcher_in",
         "pick_off_hold",
         "pick_off_away",
+        "centre_in",
+        "centre_out",
         "unclamp",
         "clamp_work",
         "call",

@@ -6,7 +6,7 @@ from typing import Literal
 
 from toreuma.core.geometry.elements import Line, Segment
 
-__all__ = ["PECK_BACK_OFF_MM", "STOPPED", "Motion", "Spindle", "peck_bottoms"]
+__all__ = ["PECK_BACK_OFF_MM", "STOPPED", "Event", "Motion", "Spindle", "peck_bottoms"]
 
 PECK_BACK_OFF_MM = 0.5
 """How far above the bottom a rapid back into a hole ends."""
@@ -18,6 +18,10 @@ def peck_bottoms(start: float, end: float, peck: float) -> list[float]:
         return [end]
     count = max(1, math.ceil((start - end) / peck - 1e-9))
     return [*(start - peck * (i + 1) for i in range(count - 1)), end]
+
+
+Event = Literal["", "unclamp", "clamp", "centre_in", "centre_out"]
+"""What a machine does while no axis moves."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,7 +42,7 @@ class Motion:
 
     ``feed`` is None for a rapid; otherwise mm per revolution, or mm per minute when ``per_minute``.
     ``in_step`` moves follow the angle of the spindle: ``feed`` is the lead of a thread, ``turned`` the share of a turn
-    that the spindle has made when they begin. An ``event`` is no move: the hold opens or closes, ``dwell_s`` passes.
+    that the spindle has made when they begin. An ``event`` is no move: hold or centre move, ``dwell_s`` passes.
     ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's.
     """
 
@@ -52,7 +56,7 @@ class Motion:
     dwell_s: float = 0.0
     in_step: bool = False
     turned: float = 0.0
-    event: Literal["", "unclamp", "clamp"] = ""
+    event: Event = ""
 
     @property
     def turns(self) -> float:

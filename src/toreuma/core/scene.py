@@ -1,6 +1,6 @@
 """The solids of one setup, to scale and in place: part, blank, hold and centre."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from toreuma.core.geometry.blank import blank_region
@@ -54,6 +54,11 @@ class Scene:
     def fixed(self) -> Region:
         """What no tool may touch whatever it cuts."""
         return union([self.jaws, self.chuck, self.centre])
+
+    @cached_property
+    def without_centre(self) -> "Scene":
+        """With the live centre drawn back."""
+        return replace(self, centre=EMPTY)
 
     @property
     def part_key(self) -> tuple[object, ...]:

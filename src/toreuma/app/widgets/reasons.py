@@ -4,7 +4,15 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 
-from toreuma.app.fields import CONDITION_FIELDS, FEATURE_OF_PART, OPERATION_FIELDS, TOOL_OF_JOB, Field, operation_change
+from toreuma.app.fields import (
+    CONDITION_FIELDS,
+    FEATURE_OF_PART,
+    OPERATION_FIELDS,
+    TOOL_OF_JOB,
+    WITH_CENTRE,
+    Field,
+    operation_change,
+)
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
@@ -248,7 +256,8 @@ class ReasonsPanel(RowColumn):
             self._uses.show_uses(proposal.uses, self._session.system)
         if fresh:
             self._add(heading("Settings"))
-        for field in OPERATION_FIELDS[operation.kind]:
+        with_centre = (WITH_CENTRE,) if job.setup.centre is not None else ()
+        for field in (*OPERATION_FIELDS[operation.kind], *with_centre):
             self._field_row(operation, field)
         if fresh and planned is not None and planned.cuts.infeed:
             self._add(heading("Passes"))

@@ -6,6 +6,7 @@ from toreuma.core.advise.candidate import Rejected
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.geometry.elements import Arc
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Insert, Job, RoughOd, TurningTool
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Drill
@@ -16,6 +17,7 @@ from toreuma.core.scene import Scene
 __all__ = ["bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
 
 
+AHEAD_MM = 1e-6
 PAST_BORE_MM = 3.0
 
 CLAMP_DIAMETERS = 2.5
@@ -69,6 +71,9 @@ def tools_for(
 def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: Wish) -> str:
     machine = job.machine
     if isinstance(tool, TurningTool):
+        ahead = -float(shape_of(tool).core[:, 0].min())
+        if wish.use == "face" and ahead > AHEAD_MM:
+            return f"its cutting edge stands {ahead:.1f} mm ahead of its nose: it would cut into the face"
         height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
         if height > machine.shank_mm + 0.5:
             return f"its shank is {height:g} mm high, the stations take {machine.shank_mm:g} mm"

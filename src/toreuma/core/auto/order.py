@@ -2,13 +2,16 @@
 
 from collections.abc import Sequence
 
+from toreuma.core.advise.wishes import Wish
 from toreuma.core.auto.steps import Step
 from toreuma.core.model import Job
 
-__all__ = ["SLENDER", "ordered"]
+__all__ = ["SLENDER", "is_cut_first", "ordered"]
 
 SLENDER = 2.5
 """Stick-out over diameter from which the outside is roughed before facing: the force goes toward the chuck."""
+
+ON_THE_AXIS = ("face_groove", "axial_hole", "centre_hole")
 
 RANKS = {
     "face": 10,
@@ -33,4 +36,13 @@ def ordered(job: Job, steps: Sequence[Step]) -> list[Step]:
     long_one = job.stock.kind != "free" and hold.stick_out_mm / job.stock.largest_d_mm > SLENDER
     needs_face = job.setup.centre is not None or any(step.group == "drill bore" for step in steps)
     ranks = {**RANKS, "face": 35} if long_one and not needs_face else RANKS
-    return sorted(steps, key=lambda step: ranks[step.group])
+    with_centre = job.setup.centre is not None
+    return sorted(steps, key=lambda step: (with_centre and not step.operation.centre_back, ranks[step.group]))
+
+
+def is_cut_first(job: Job, wish: Wish) -> bool:
+    """Before a live centre comes in: the front, and everything on the axis and in the bore."""
+    feature = job.part.features[wish.feature] if wish.feature >= 0 else None
+    if feature is not None:
+        return feature.kind in ON_THE_AXIS or getattr(feature, "side", "outside") == "inside"
+    return wish.surface is None or wish.surface.kind in ("bore", "front")

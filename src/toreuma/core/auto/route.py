@@ -6,7 +6,7 @@ from types import MappingProxyType
 
 from toreuma.core.advise.advice import Advice, advise
 from toreuma.core.advise.wishes import Wish, wishes
-from toreuma.core.auto.order import ordered
+from toreuma.core.auto.order import is_cut_first, ordered
 from toreuma.core.auto.steps import Step, steps_of
 from toreuma.core.auto.turret import seated, spared
 from toreuma.core.findings import Finding
@@ -113,12 +113,17 @@ def _side(
     uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
     for index, wish in enumerate(asked):
         check()
+        back = bare.setup.centre is not None and is_cut_first(bare, wish)
         at_hand = bare.changed(tools=_at_hand(tools, uses, wish))
-        advice = advise(at_hand, scene, wish, have.catalogue, have.rack, have.threads, check)
+        if back:
+            at_hand = at_hand.with_setup(centre=None)
+        seen = scene.without_centre if back else scene
+        advice = advise(at_hand, seen, wish, have.catalogue, have.rack, have.threads, check)
         if advice.best is None:
             without.append(_no_tool(wish, advice))
             continue
-        for step in steps_of(bare, scene, wish, advice, have.catalogue, have.threads):
+        for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
+            step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made
             tools.setdefault(step.tool.name, step.tool)
             uses[step.tool.name] = uses.get(step.tool.name, frozenset()) | {wish.use}
             steps.append((step, advice))

@@ -54,6 +54,7 @@ class _Operation(Value):
     tool: Identifier
     enabled: bool = True
     pins: Pins = Pins()
+    centre_back: bool = Field(default=False, description="Cut while the live centre is drawn back")
 
     @property
     def tools(self) -> tuple[str, ...]:

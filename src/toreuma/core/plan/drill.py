@@ -4,8 +4,8 @@ import math
 
 from toreuma.core.control_cycles import groove_pecks
 from toreuma.core.cutting.evidence import Evidence
-from toreuma.core.findings import Finding
-from toreuma.core.model import DrillHole
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.model import DrillHole, Operation
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import PECK_BACK_OFF_MM, Spindle, peck_bottoms
 from toreuma.core.plan.axial import deepest_z, metal_front, swept
@@ -42,7 +42,12 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     if not isinstance(tool, Drill):
         raise OperationFault("tool.kind", f"{tool.id} is not a drill", "choose a drill, a centre or a spot drill")
     if work.job.setup.centre is not None:
-        raise OperationFault("drill.centre", "the centre stands where the drill goes in", "drill before it comes in")
+        raise OperationFault(
+            "drill.centre",
+            "the centre stands where the drill goes in",
+            "drill while it is drawn back",
+            Cure("Draw the centre back for it", lambda j: j.with_operation(operation.id, _drawn_back)),
+        )
     hole = _hole(work, tool, operation)
     if hole is None:
         note = Finding("note", "drill.nothing", "there is no metal left on the axis here", operation=operation.id)
@@ -76,6 +81,10 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     return Cuts(
         tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, coverage=lambda: done, cycles=cycles
     )
+
+
+def _drawn_back(operation: Operation) -> Operation:
+    return operation.changed(centre_back=True)
 
 
 def _cycles(

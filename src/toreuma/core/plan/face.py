@@ -85,7 +85,10 @@ def plan_face(work: Work, operation: Face) -> Cuts:
 
 
 def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
-    def apply(job: Job) -> Job:
+    def drawn_back(job: Job) -> Job:
+        return job.with_operation(operation.id, lambda op: op.changed(centre_back=True))
+
+    def taken_away(job: Job) -> Job:
         return job.with_setup(centre=None)
 
     return (
@@ -96,7 +99,7 @@ def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
             "a ring of stock stays round the centre: face and drill the centre hole before it comes in",
             operation.id,
             (0.0, max(r_mm, 0.0)),
-            cures=(Cure("Take the centre away", apply),),
+            cures=(Cure("Face with the centre drawn back", drawn_back), Cure("Take the centre away", taken_away)),
         ),
     )
 

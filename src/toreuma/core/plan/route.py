@@ -89,6 +89,8 @@ def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[Opera
 
 
 def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
+    if operation.centre_back and job.setup.centre is not None:
+        job, scene = job.with_setup(centre=None), scene.without_centre
     tools: list[Tool] = []
     for identifier in operation.tools:
         found = job.tool(identifier)

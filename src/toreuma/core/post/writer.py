@@ -28,6 +28,9 @@ TAKEN = {"caught": ("catcher_out", "catcher_in"), "picked": ("pick_off_hold", "p
 """What is done before and after a part is cut off, by where it goes."""
 
 
+CENTRE = {True: "centre_in", False: "centre_out"}
+
+
 def post(plan: Plan, dialect: Dialect) -> Posted:
     """Write the whole plan as one program.
 
@@ -77,13 +80,22 @@ class _Writer:
 
     def _operations(self) -> None:
         numbers = {operation.id: count for count, operation in enumerate(self._plan.job.operations, 1)}
+        centre = self._plan.job.setup.centre is not None
+        is_in = False
         for planned in self._plan.operations:
-            if planned.motions:
-                self._operation(planned, numbers[planned.operation.id])
+            if not planned.motions:
+                continue
+            wanted = centre and not planned.operation.centre_back
+            self._operation(planned, numbers[planned.operation.id], "" if wanted == is_in else CENTRE[wanted])
+            is_in = wanted
+        if is_in:
+            self._block(self._dialect.codes["centre_out"])
 
-    def _operation(self, planned: OperationPlan, number: int) -> None:
+    def _operation(self, planned: OperationPlan, number: int, first: str) -> None:
         title = self._dialect.section.format(number=number, name=planned.operation.name or planned.operation.kind)
         self._lines.append(self._comment(title))
+        if first:
+            self._block(self._dialect.codes[first])
         tools = [tool for tool in map(self._plan.job.tool, planned.operation.tools) if tool is not None]
         start = 0
         for station, run in groupby(planned.motions, key=lambda motion: motion.station):

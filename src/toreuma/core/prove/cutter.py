@@ -80,6 +80,7 @@ class Cutter:
         self.guarded = scene.part.intersection(scene.stock).difference(allowed_by_threads(job))
         self._sunk_part = self.guarded.buffer(-GOUGE_MM, join_style="mitre")
         self.stock = scene.stock if bar_before is None else bar_before
+        self.centre_in = True
         self.open_line: int | None = None
         self.cut_open = 0
         self.fed: list[tuple[int, float]] = []
@@ -99,6 +100,11 @@ class Cutter:
         low = np.sort(shape.core[:, 1])[: min(2, len(shape.core))]
         leans = float(np.ptp(low)) if shape.is_blade else 0.0
         return 2 * shape.nose_radius + leans + PAST_CENTRE_MM
+
+    @property
+    def fixed(self) -> Region:
+        """What no tool may touch now."""
+        return self._scene.fixed if self.centre_in else self._scene.without_centre.fixed
 
     @property
     def finished(self) -> Region:
@@ -127,14 +133,18 @@ class Cutter:
         else:
             removed = self._cut(motion, swept)
         self._touch("holder in metal", body, self.stock, motion, shape)
-        self._touch("holder in jaws or chuck", body, self._scene.fixed, motion, shape)
-        self._touch("insert in jaws or chuck", fold(swept), self._scene.fixed, motion, shape)
+        self._touch("holder in jaws or chuck", body, self.fixed, motion, shape)
+        self._touch("insert in jaws or chuck", fold(swept), self.fixed, motion, shape)
         if isinstance(tool, Drill):
             return self._drilled(motion, removed, tool)
         return self._threaded(motion, removed) if motion.in_step else self._step(motion, removed, shape)
 
     def _hold(self, motion: Motion) -> None:
-        """The hold opens; when it closes again the bar stands out to the stop that waits in front of it."""
+        """The centre comes or goes; the hold opens, and closes on a bar that stands out to the stop in front of it."""
+        if motion.event in ("centre_in", "centre_out"):
+            self.centre_in = motion.event == "centre_in"
+            self._bending = None
+            return
         if motion.event == "unclamp":
             self.open_line = motion.line
             return
@@ -234,7 +244,9 @@ class Cutter:
             e, hold_z = self._job.stock.material.e_n_mm2, self._scene.jaw_face_z
             found = None
             if e is not None and not self.stock.is_empty and self.stock.bounds[0] < hold_z < self.stock.bounds[2] - 1:
-                found = compliance_of(self.stock, hold_z, e, supported=self._job.setup.centre is not None)
+                found = compliance_of(
+                    self.stock, hold_z, e, supported=self.centre_in and self._job.setup.centre is not None
+                )
             self._bending = motion.section, found
         found = self._bending[1]
         return found.at((motion.start[0] + motion.end[0]) / 2) if found is not None else 0.0

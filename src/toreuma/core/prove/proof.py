@@ -84,6 +84,8 @@ def prove(
     stops the work; ``progress`` is told the share done.
     """
     cutter = Cutter(job, scene, before)
+    # A program that moves the centre begins with it drawn back; one that never does has it in.
+    cutter.centre_in = not any(motion.event in ("centre_in", "centre_out") for motion in program.motions)
     steps: list[Step] = []
     states: list[tuple[int, Region]] = []
     for index, motion in enumerate(program.motions):

@@ -4,17 +4,23 @@ import math
 import re
 from collections import Counter
 from dataclasses import dataclass, field, replace
-from typing import Literal
 
 from toreuma.core.control_cycles import Made
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_through_ends
-from toreuma.core.motion import PECK_BACK_OFF_MM, STOPPED, Motion, Spindle, peck_bottoms
+from toreuma.core.motion import PECK_BACK_OFF_MM, STOPPED, Event, Motion, Spindle, peck_bottoms
 from toreuma.core.read.cycles import BOXES, FOLLOWING, MULTIPLE, CycleError, Words
 from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
+
+EVENTS: dict[str, Event] = {
+    "unclamp": "unclamp",
+    "clamp_work": "clamp",
+    "centre_in": "centre_in",
+    "centre_out": "centre_out",
+}
 
 MOST_CALLS = 4
 """Programs that call each other deeper than this are none."""
@@ -197,8 +203,8 @@ class _Reader:
         elif "clamp" not in names and any(block.value(letter) is not None for letter in "XZUW"):
             self._travel(block)
         for name in names:
-            if name in ("unclamp", "clamp_work"):
-                self._hold(name, block)
+            if name in EVENTS:
+                self._event(EVENTS[name], block)
         if "call" in names:
             self._call(block)
         if "return" in names:
@@ -265,9 +271,9 @@ class _Reader:
             return
         self._state.clamp = speed
 
-    def _hold(self, name: str, block: Block) -> None:
-        """The hold opens or closes."""
-        if self._state.running:
+    def _event(self, event: Event, block: Block) -> None:
+        """The hold opens or closes, the centre comes or goes."""
+        if self._state.running and event in ("unclamp", "clamp"):
             self._say(
                 "error",
                 "hold.turning",
@@ -275,7 +281,6 @@ class _Reader:
                 "the hold is moved while the spindle turns",
                 "the bar is thrown out",
             )
-        event: Literal["unclamp", "clamp"] = "unclamp" if name == "unclamp" else "clamp"
         place = Line(self._state.at, self._state.at)
         self._motions.append(replace(self._motion(place, None, block), event=event))
 
