@@ -267,11 +267,12 @@ def rows() -> list[dict[str, Any]]:
             material="coated carbide",
             feed_mm_rev=[0.05, 0.15],
         )
-    for d in (6.0, 8.0, 10.0, 12.0, 16.0, 25.0):
+    # A reamer is as large as the middle of the hole it makes (ISO 286-1, IT7).
+    for d, it7 in ((6.0, 12), (8.0, 15), (10.0, 15), (12.0, 18), (16.0, 18), (25.0, 21)):
         add(
             f"RM {d:g} H7",
             kind="reamer",
-            d_mm=d,
+            d_mm=round(d + it7 / 2000, 4),
             fit="H7",
             lead_mm=1.0,
             flute_length_mm=round(20 + 1.6 * d, 0),

@@ -9,10 +9,11 @@ from typing import Any
 
 import ezdxf
 
-from toreuma.core.model import Element, Job, Part
+from toreuma.core.model import Element, FeedBar, FinishBore, Job, Part, ReamHole
+from toreuma.core.plan import plan
 from toreuma.core.standards.fits import tolerance_of
 from toreuma.io.jobs import save_job
-from toreuma.io.library import data_path, fit_tables, holds, machines, materials
+from toreuma.io.library import catalogue, data_path, fit_tables, holds, machines, materials
 from toreuma.io.reading import read_part
 from toreuma.io.routing import route_for
 from toreuma.io.step_out import part_solid, write_step
@@ -291,15 +292,57 @@ def vane_stud() -> Job:
         "name": "Complete from bar",
         "hold": hold("collet 42", stick_out_mm=46, grip_length_mm=30, bar_behind_mm=250),
     }
-    second = {"element": 3, "grip_length_mm": 5, "clearance_mm": 0.5, "jaws": "soft"}
-    return job("Guide-vane stud", "gang lathe", part, stock, "CuZn39Pb3", setup, units="inch", second_hold=second)
+    second = {"element": 3, "grip_length_mm": 4, "clearance_mm": 1.8, "jaws": "soft"}
+    conditions = {"attended": False}
+    return job(
+        "Guide-vane stud", "gang lathe", part, stock, "CuZn39Pb3", setup, units="inch", second_hold=second,
+        conditions=conditions,
+    )  # fmt: skip
+
+
+def tool(job: Job, name: str) -> Any:
+    """A whole tool of the catalogue in the first free station."""
+    taken = {one.station for one in job.tools}
+    station = next(number for number in range(1, job.machine.stations + 1) if number not in taken)
+    found = next(one for one in catalogue().tools if one.name == name)
+    return found.changed(id=f"T{station}", station=station)
+
+
+def fed(job: Job) -> Job:
+    """Run from the bar with nobody watching: the bar is fed to a stop, and the parts of one bar are one run."""
+    stop = tool(job, "BS 20")
+    supply = {one.name: one.number for one in plan(job).supply.numbers}
+    parts = int(next(number for name, number in supply.items() if name == "parts per bar"))
+    operations = (FeedBar(id="feed", name="Feed the bar", tool=stop.id), *job.operations)
+    job = job.changed(tools=(*job.tools, stop), program=job.program.changed(parts=parts))
+    return job.with_setup(operations=operations)
+
+
+def reamed(job: Job) -> Job:
+    """The bore roughed to what a reamer takes, its edge broken, and reamed."""
+    reamer = tool(job, "RM 25 H7")
+    bar = next(operation.tool for operation in job.operations if operation.kind == "finish_bore")
+    changed = []
+    for operation in job.operations:
+        if operation.kind == "rough_bore":
+            operation = operation.changed(leave_radial_mm=0.27)
+        if operation.kind == "finish_bore":
+            changed.append(FinishBore(id="edge", name="Break the bore's edge", tool=bar, to_z_mm=-1.1))
+            operation = ReamHole(id=operation.id, name="Ream the bore", tool=reamer.id)
+        changed.append(operation)
+    first = job.with_setup(operations=tuple(changed)).setup
+    used = {one for setup in (first, *job.setups[1:]) for operation in setup.operations for one in operation.tools}
+    tools = tuple(one for one in (*job.tools, reamer) if one.id in used)
+    return job.changed(tools=tools, setups=(first, *job.setups[1:]))
 
 
 def main() -> None:
     made = {"seat-ring": seat_ring, "runner-hub": runner_hub, "sheave": sheave, "vane-stud": vane_stud}
+    more = {"runner-hub": reamed, "vane-stud": fed}
     for name, make in made.items():
         path = DEMO / f"{name}.toreuma"
-        save_job(route_for(make()).job, path)
+        routed = route_for(make()).job
+        save_job(more.get(name, lambda job: job)(routed), path)
         path.with_name(path.name + "~").unlink(missing_ok=True)
         print(path.name)
 

@@ -67,11 +67,11 @@ REAMER = Reamer(id="N", station=6, d_mm=10.0, flute_length_mm=40, overall_length
 
 
 def test_a_tap_asks_for_its_lead_and_a_cure_gives_it() -> None:
-    """20 mm of thread, 2.5 pitches of lead and one of room: 25.25 mm."""
+    """20 mm of thread, 2.5 pitches of lead and half of one for room: 24.5 mm."""
     job = followed(TapHole(id="n", tool="N"), TAP, 8.5, 22.0)
     (short,) = [finding for finding in op(job).findings if finding.code == "next.shallow"]
     mended = short.cures[0].apply(job)
-    assert mended.operation("d").depth_mm == pytest.approx(25.25)
+    assert mended.operation("d").depth_mm == pytest.approx(24.5)
     assert "next.shallow" not in {finding.code for finding in op(mended).findings}
     assert {one.label.split(",")[1].strip() for one in op(job).numbers["next"].inputs} == {"diameter", "depth"}
 

@@ -10,12 +10,13 @@ from toreuma.core.model.feature import AxialHole
 from toreuma.core.model.tool import BoringTool, Drill, Reamer, Tap, Tool
 from toreuma.core.plan.drill_numbers import Hole, point_length_mm
 from toreuma.core.plan.ream import reaming_stock_mm
+from toreuma.core.plan.tap import CLEAR_PITCHES
 from toreuma.core.plan.work import Work
 
 __all__ = ["needs_after"]
 
-CLEAR_PITCHES = 1.0
-"""Kept below the lead of a tap."""
+LIFT_OFF_MM = 0.15
+"""A bar needs at least this to come off the wall it has cut."""
 
 SAME_MM = 0.02
 LEAST_FLOOR_MM = 0.05
@@ -59,6 +60,8 @@ def _needs(work: Work) -> Iterator[_Need]:
         need = maker(work, operation, tool) if maker is not None else None
         if need is not None:
             yield need
+        if isinstance(operation, RoughBore | FinishBore):  # what comes after finds another hole
+            return
 
 
 def _of_tap(work: Work, operation: Operation, tool: Tool) -> _Need | None:
@@ -83,7 +86,8 @@ def _of_reamer(_: Work, operation: Operation, tool: Tool) -> _Need | None:
 def _of_bar(_: Work, operation: Operation, tool: Tool) -> _Need | None:
     if not isinstance(operation, RoughBore | FinishBore) or not isinstance(tool, BoringTool):
         return None
-    return _Need(operation, f"bar of {tool.id}", tool.bar.least_bore_mm)
+    room = tool.bar.functional_width_mm + tool.bar.diameter_mm / 2 + LIFT_OFF_MM
+    return _Need(operation, f"bar of {tool.id} with room to lift off", room)
 
 
 NEEDS: dict[str, Callable[[Work, Operation, Tool], _Need | None]] = {

@@ -29,6 +29,10 @@ STOCK_SHARE, LEAST_STOCK_MM, MOST_STOCK_MM = 0.02, 0.1, 0.4
 """What is left for the reamer on diameter, as a share of it and within these bounds, mm: typical."""
 
 
+PAST_EDGE_MM = 3.0
+"""The hole is measured so far behind its edge."""
+
+
 def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     """Ream the hole on the axis as deep as the part and the hole allow."""
     tool = work.tool
@@ -39,7 +43,8 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
         note = Finding("note", "ream.nothing", "there is no metal for the reamer to take", operation=operation.id)
         return Cuts((), (), {}, (note,))
     start = float(work.stock.bounds[2])
-    full = work.stock.intersection(swept(work, start, min(start, 0.0) - tool.lead_mm))
+    inner = min(start, 0.0) - tool.lead_mm - PAST_EDGE_MM  # behind a broken edge
+    full = work.stock.intersection(swept(work, start, inner))
     before = 2 * float(full.bounds[1]) if not full.is_empty else tool.d_mm
     if before < 0.5 * tool.d_mm:
         raise OperationFault(

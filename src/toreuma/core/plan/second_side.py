@@ -42,7 +42,8 @@ def second_side(job: Job, first: Plan) -> Job:
         outline=outline,
         supply=stock.supply.changed(back_to_back=False),
     )
-    program = job.program.changed(number=job.program.number + 1)
+    taken = 1 if job.program.parts == 1 else 2  # a loop has its one part in the next number
+    program = job.program.changed(number=job.program.number + taken, parts=1)
     name = f"{job.name or job.part.name}, second side"
     return job.changed(
         name=name, part=turned_part(job.part), stock=blank, setups=(job.setups[1],), second_hold=None, program=program

@@ -12,7 +12,7 @@ from toreuma.core.plan.axial_speed import axial_speed
 from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.work import Path, Work
 
-__all__ = ["plan_tap"]
+__all__ = ["CLEAR_PITCHES", "plan_tap"]
 
 SPEED_SHARE = {"high-speed steel": 0.35}
 SPEED_SHARE_ELSE = 0.2

@@ -101,7 +101,7 @@ class _Reader:
         self._motions: list[Motion] = []
         self._sections: list[Section] = []
         self._findings: list[Finding] = []
-        self._numbers: list[tuple[int, int]] = []
+        self._numbers: list[tuple[int, int] | None] = []
 
     def run(self) -> None:
         """Obey the blocks in order, up to where another program begins."""
@@ -293,6 +293,7 @@ class _Reader:
             self._say("error", "program.call", block.line, f"there is no program {number or 0:.0f} in this text", why)
             return
         self._parts *= max(int(times), 1) if times is not None else 1
+        self._numbers.append(None)
         self._calls.append(self._next)
         self._next = start + 1
 
@@ -304,6 +305,7 @@ class _Reader:
             )  # fmt: skip
             self._state.ended = True
             return
+        self._numbers.append(None)
         self._next = self._calls.pop()
 
     def _tool(self, number: int, block: Block) -> None:
@@ -599,7 +601,8 @@ class _Reader:
 
     def _check_numbers(self) -> None:
         """Block numbers that rise evenly but for a gap: a block may have been taken out there."""
-        steps = [(b[0] - a[0], b[1]) for a, b in zip(self._numbers, self._numbers[1:], strict=False)]
+        pairs = zip(self._numbers, self._numbers[1:], strict=False)
+        steps = [(b[0] - a[0], b[1]) for a, b in pairs if a is not None and b is not None]
         if len(steps) < 4:
             return
         usual, count = Counter(step for step, _ in steps).most_common(1)[0]
