@@ -158,7 +158,28 @@ def rows() -> list[dict[str, Any]]:
             {"id": code.replace(" ", "-").replace("/", "-"), "name": code, "station": 1, "code": code, **fields}
         )
 
-    for d in (2.05, 2.5, 2.7, 3.3, 4.2, 5.0, 5.5, 6.6, 6.8, 8.5, 9.0, 10.2, 12.0, 14.0, 17.5, 20.0):
+    for d in (
+        2.05,
+        2.5,
+        2.7,
+        3.3,
+        4.2,
+        5.0,
+        5.5,
+        6.0,
+        6.6,
+        6.8,
+        8.0,
+        8.5,
+        9.0,
+        10.0,
+        10.2,
+        12.0,
+        14.0,
+        16.0,
+        17.5,
+        20.0,
+    ):
         flute, overall = round(8 * d**0.8 + 12, 0), round(12 * d**0.75 + 32, 0)
         add(
             f"TD {d:g} HSS 118",
@@ -172,7 +193,7 @@ def rows() -> list[dict[str, Any]]:
             material="high-speed steel",
             feed_mm_rev=[round(0.012 * d, 3), round(0.025 * d, 3)],
         )
-    for d in (5.0, 6.8, 8.5, 10.2, 12.0, 14.0, 16.0):
+    for d in (5.0, 6.0, 6.8, 8.0, 8.5, 10.0, 10.2, 12.0, 14.0, 16.0):
         add(
             f"TD {d:g} HM5D 140",
             kind="drill",
@@ -356,7 +377,7 @@ def rows() -> list[dict[str, Any]]:
             },
         )
     add("FM 45x1.5", kind="form", outline_mm=[[0, 0], [1.5, 1.5], [1.5, 6], [-1.5, 6], [-1.5, 1.5]])
-    for angle, width in ((38.0, 6.0), (36.0, 8.0), (60.0, 5.0)):
+    for angle, width in ((30.0, 8.0), (38.0, 6.0), (36.0, 8.0), (60.0, 5.0)):
         add(
             f"GV {angle:g} {width:g}",
             kind="grooving",

@@ -12,12 +12,12 @@ from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue, WholeTool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
-from toreuma.core.model.tool import Drill, GroovingTool, PartingTool, Tap, ThreadingTool
+from toreuma.core.model.tool import Drill, FormTool, GroovingTool, PartingTool, Tap, ThreadingTool
 from toreuma.core.plan.tool_reach import reach_on, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.standards.threads import Thread
 
-__all__ = ["Ask", "whole_candidates"]
+__all__ = ["Ask", "groove_depth_mm", "whole_candidates"]
 
 
 @dataclass(frozen=True)
@@ -169,8 +169,10 @@ def _centre(ask: Ask, tool: WholeTool) -> Verdict | None:
 
 
 def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
-    """The widest blade that goes in, by what it leaves."""
+    """The widest blade that goes in, or a form ground to it, by what it leaves."""
     feature, scene = ask.feature, ask.scene
+    if isinstance(tool, FormTool):
+        return _formed(ask, tool)
     if not isinstance(tool, GroovingTool) or ask.wish.surface is None:
         return None
     where = "face" if isinstance(feature, FaceGroove) else getattr(feature, "side", "outside")
@@ -187,6 +189,19 @@ def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
     return (round(reach.area_mm2 / 0.05), -width), reasons, reach.area_mm2
 
 
+def _formed(ask: Ask, tool: FormTool) -> Verdict | None:
+    """A form tool for a groove of its own shape."""
+    feature, surface = ask.feature, ask.wish.surface
+    if not isinstance(feature, Groove) or feature.side != "outside" or surface is None:
+        return None
+    reach = reach_on(ask.scene, tool, surface)
+    if reach.area_mm2 > NOTHING_SHARE * surface_metal(ask.scene, surface).area:
+        return "its form does not go into the groove"
+    width = max(z for z, _ in tool.outline_mm) - min(z for z, _ in tool.outline_mm)
+    words = (f"ground to the shape: one plunge leaves {reach.area_mm2:.2f} mm²", f"{tool.material}: slow, and quiet")
+    return (round(reach.area_mm2 / 0.05), -width), words, reach.area_mm2
+
+
 def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
     width, depth = tool.blade.width_mm, tool.blade.depth_mm
     if isinstance(feature, FaceGroove):
@@ -197,11 +212,11 @@ def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
     if isinstance(feature, Groove):
         narrow = feature.width_mm
         if tool.tip_deg == 180:
-            narrow -= 2 * _deep(scene, feature) * math.tan(math.radians(feature.wall_deg))
+            narrow -= 2 * groove_depth_mm(scene, feature) * math.tan(math.radians(feature.wall_deg))
         if width > narrow + 1e-6:
             return f"{width:g} mm wide, the groove has room for {max(narrow, 0):.2f} mm"
-        if _deep(scene, feature) + DEPTH_FREE_MM > depth:
-            return f"{depth:g} mm deep at most, the groove is {_deep(scene, feature):.1f} mm"
+        if groove_depth_mm(scene, feature) + DEPTH_FREE_MM > depth:
+            return f"{depth:g} mm deep at most, the groove is {groove_depth_mm(scene, feature):.1f} mm"
     if isinstance(feature, Relief) and width > feature.length_mm:
         return f"{width:g} mm wide, the relief is {feature.length_mm:g} mm long"
     if tool.bar is not None and tool.bar.least_bore_mm > least_bore_mm(scene):
@@ -209,7 +224,7 @@ def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
     return ""
 
 
-def _deep(scene: Scene, feature: Groove) -> float:
+def groove_depth_mm(scene: Scene, feature: Groove) -> float:
     """Depth of a groove below its surface, on radius."""
     chain = scene.profile if feature.side == "outside" else scene.shape.bore
     middle = feature.z_mm - feature.width_mm / 2

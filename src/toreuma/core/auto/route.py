@@ -124,14 +124,15 @@ def _side(
             continue
         for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
             step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made
-            tools.setdefault(step.tool.name, step.tool)
-            uses[step.tool.name] = uses.get(step.tool.name, frozenset()) | {wish.use}
+            for tool in step.tools:
+                tools.setdefault(tool.name, tool)
+                uses[tool.name] = uses.get(tool.name, frozenset()) | {wish.use}
             steps.append((step, advice))
         progress(0.8 * (index + 1) / len(asked))
     steps = spared(steps, bare.machine.stations, sitting)
     route = ordered(bare, [step for step, _ in steps])
-    placed = seated(bare, list(dict.fromkeys(step.tool.name for step in route)), tools, sitting)
-    operations = [_operation(step, placed[step.tool.name].id, count) for count, step in enumerate(route, 1)]
+    placed = seated(bare, list(dict.fromkeys(tool.name for step in route for tool in step.tools)), tools, sitting)
+    operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]
     both = {tool.id: tool for tool in (*sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
     proposed, failed, taken = _mended(proposed, check)
@@ -139,7 +140,7 @@ def _side(
     advice_of = {id(step): advice for step, advice in steps}
     kept = {operation.id for operation in proposed.operations}
     chosen = tuple(
-        _chosen(operation, step, advice_of[id(step)], placed[step.tool.name].id)
+        _chosen(operation, step, advice_of[id(step)], placed)
         for operation, step in zip(operations, route, strict=True)
         if operation.id in kept
     )
@@ -159,14 +160,16 @@ def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish
     return tuple(tool.changed(id=f"H{i}", station=i) for i, tool in enumerate(kept, 1))
 
 
-def _operation(step: Step, tool_id: str, count: int) -> Operation:
-    return step.operation.changed(id=f"op{count}", tool=tool_id)
+def _operation(step: Step, placed: Mapping[str, Tool], count: int) -> Operation:
+    further = {field: placed[tool.name].id for field, tool in step.also}
+    return step.operation.changed(id=f"op{count}", tool=placed[step.tool.name].id, **further)
 
 
-def _chosen(operation: Operation, step: Step, advice: Advice, tool_id: str) -> Chosen:
+def _chosen(operation: Operation, step: Step, advice: Advice, placed: Mapping[str, Tool]) -> Chosen:
     rivals = [f"{one.title}: {one.against}" for one in advice.candidates[1:4] if one.against]
     rivals += [f"{one.title}: {one.why}" for one in advice.rejected[:2]]
-    return Chosen(operation.id, operation.name, f"{tool_id} {step.tool.name}", step.reasons, tuple(rivals))
+    words = ", ".join(f"{placed[name].id} {name}" for name in dict.fromkeys(tool.name for tool in step.tools))
+    return Chosen(operation.id, operation.name, words, step.reasons, tuple(rivals))
 
 
 def _no_tool(wish: Wish, advice: Advice) -> Finding:

@@ -2,12 +2,13 @@
 
 import math
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.carriers import bar_reach_mm
+from toreuma.core.advise.whole import groove_depth_mm
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
@@ -25,8 +26,8 @@ from toreuma.core.model import (
     TapHole,
 )
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.model.feature import AxialHole, ThreadFeature
-from toreuma.core.model.tool import Drill, Tool
+from toreuma.core.model.feature import AxialHole, Groove, ThreadFeature
+from toreuma.core.model.tool import Drill, GroovingTool, Tool
 from toreuma.core.scene import Scene
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.form import form_of
@@ -43,18 +44,29 @@ CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
 """Kept before the hold; room behind the back edge that a cut past it asks for."""
 
 
+SQUARE_DEG, DEEP_V_MM = 180.0, 3.0
+"""A V deeper than this is opened with a square blade first."""
+
 FLAT_DEG, SAME_D_MM = 170.0, 0.01
 """From this angle on a floor counts as flat."""
 
 
 @dataclass(frozen=True)
 class Step:
-    """An operation to come, the tool for it, and the group that says when it is cut."""
+    """An operation to come, the tool for it, and the group that says when it is cut.
+
+    ``also`` are further tools of the operation, each with the field that names it.
+    """
 
     group: str
     operation: Operation
     tool: Tool
     reasons: tuple[str, ...]
+    also: tuple[tuple[str, Tool], ...] = ()
+
+    @property
+    def tools(self) -> tuple[Tool, ...]:
+        return (self.tool, *(tool for _, tool in self.also))
 
 
 @dataclass(frozen=True)
@@ -140,7 +152,29 @@ def _groove(ask: _Ask) -> list[Step]:
     feature = ask.job.part.features[ask.wish.feature]
     inside = getattr(feature, "side", "outside") == "inside"
     operation = CutGroove(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature)
-    return [ask.step("groove inside" if inside else "groove", operation)]
+    step = ask.step("groove inside" if inside else "groove", operation)
+    square = _opener(ask, feature)
+    if square is None:
+        return [step]
+    words = f"{square.blade.width_mm:g} mm square opens the groove in steps: the pointed one meets its flanks only"
+    reasons = (words, *step.reasons)
+    return [replace(step, tool=square, also=(("root_tool", step.tool), ("wall_tool", step.tool)), reasons=reasons)]
+
+
+def _opener(ask: _Ask, feature: object) -> GroovingTool | None:
+    """The widest square blade that takes most of a V before the pointed one advised for it."""
+    pointed = ask.best.tool
+    if not isinstance(pointed, GroovingTool) or pointed.tip_deg >= SQUARE_DEG or not isinstance(feature, Groove):
+        return None
+    deep = groove_depth_mm(ask.scene, feature)
+    half_way = feature.width_mm - deep * math.tan(math.radians(feature.wall_deg))
+    blades = [
+        tool
+        for tool in ask.store.tools
+        if isinstance(tool, GroovingTool) and tool.where == pointed.where and tool.tip_deg == SQUARE_DEG
+        and tool.blade.depth_mm >= deep and tool.blade.width_mm <= half_way
+    ]  # fmt: skip
+    return max(blades, key=lambda tool: tool.blade.width_mm, default=None) if deep >= DEEP_V_MM else None
 
 
 def _drill(ask: _Ask) -> list[Step]:

@@ -17,7 +17,7 @@ def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -
     kept = list(steps)
 
     def too_many() -> bool:
-        return len({step.tool.name for step, _ in kept} | set(known)) > stations
+        return len({tool.name for step, _ in kept for tool in step.tools} | set(known)) > stations
 
     if too_many():
         kept = [
@@ -30,7 +30,7 @@ def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -
 
 def _shared(face: Step, advice: Advice, steps: Sequence[Advised]) -> Step:
     """Facing with the best of the tools other steps need."""
-    needed = {step.tool.name for step, _ in steps if step is not face}
+    needed = {tool.name for step, _ in steps if step is not face for tool in step.tools}
     one = next((candidate for candidate in advice.candidates if candidate.tool.name in needed), None)
     if one is None:
         return face

@@ -16,6 +16,7 @@ import shapely
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.insert_outline import bisector, outline, tip_to_centre
 from toreuma.core.geometry.shape import ToolShape, mirrored, turned, turned_inside
+from toreuma.core.geometry.voids import PILOT_LENGTHS
 from toreuma.core.model.tool import (
     Bar,
     BarStop,
@@ -234,7 +235,7 @@ CENTRE_CONE_DEG = 60.0
 def _drill(tool: Drill) -> ToolShape:
     r, shank = tool.d_mm / 2, tool.shank_d_mm / 2
     if tool.form == "centre" and tool.pilot_d_mm is not None:
-        return _fronted(tool, tool.pilot_d_mm / 2, tool.pilot_d_mm, CENTRE_CONE_DEG)
+        return _fronted(tool, tool.pilot_d_mm / 2, PILOT_LENGTHS * tool.pilot_d_mm, CENTRE_CONE_DEG)
     if tool.form == "step" and tool.pilot_d_mm is not None and tool.step_length_mm is not None:
         lead = _rise(tool.pilot_d_mm / 2, tool.point_deg)
         return _fronted(tool, tool.pilot_d_mm / 2, max(tool.step_length_mm - lead, 0.0), tool.step_deg)

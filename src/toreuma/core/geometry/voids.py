@@ -14,7 +14,7 @@ from toreuma.core.geometry.outline import RoundedPoint, rounded_points
 from toreuma.core.geometry.region import EMPTY, Region, region_from_points
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief
 
-__all__ = ["Surfaces", "Void", "void_of"]
+__all__ = ["PILOT_LENGTHS", "Surfaces", "Void", "void_of"]
 
 BESIDE_MM = 1e-6
 BEYOND_MM = 1.0

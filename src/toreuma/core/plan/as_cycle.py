@@ -70,6 +70,7 @@ def rough_as_cycle(
     start_r = max(stretch.top + START_ABOVE_MM, float(points[:, 1].max()))
     if stretch.is_bore:
         start_r = min(start_r, stretch.ceiling)
+        points = _up_to(points, start_r)
     if not path.motions:
         path.come(float(points[0, 0]), max(stretch.safe, start_r))
     path.rapid(r=start_r)
@@ -179,6 +180,17 @@ def _programmed(path: Path, stretch: Stretch, points: Points, start_r: float) ->
     over = (top[0], end[1]) if stretch.frame.swap else (end[0], top[1])
     rest = Line(end, over)
     return [*segments, rest] if rest.length > 1e-4 else segments
+
+
+def _up_to(points: Points, height: float) -> Points:
+    """A rising contour as far as a height: what stands in the way of the bar behind a bore is no contour."""
+    above = np.flatnonzero(points[:, 1] > height + 1e-9)
+    if len(above) == 0 or above[0] == 0:
+        return points
+    first = int(above[0])
+    (z0, r0), (z1, r1) = points[first - 1], points[first]
+    crossing = [z0 + (z1 - z0) * (height - r0) / (r1 - r0), height]
+    return np.vstack([points[:first], crossing])
 
 
 def _drawn(path: Path, begin: int, depth: float) -> list[Pass]:

@@ -17,7 +17,7 @@ from toreuma.core.model import CutGroove, Pins
 from toreuma.core.model.tool import Blade, FormTool, GroovingTool, PartingTool, Tool
 from toreuma.core.plan.groove_checks import groove_findings
 from toreuma.core.plan.groove_ground import LEAST_MM, coverage, ground_of, void_of
-from toreuma.core.plan.groove_moves import OVERLAP, cut_as_cycle, cut_open, finish_walls, plunge_places
+from toreuma.core.plan.groove_moves import OVERLAP, cut_as_cycle, cut_open, finish_walls, lone_plunge, plunge_places
 from toreuma.core.plan.grounds import blade_situation, proposed, spindle_of
 from toreuma.core.plan.result import Cuts, Cycle, OperationFault
 from toreuma.core.plan.work import Path, Work
@@ -77,7 +77,8 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
             f"with {operation.leave_mm:g} mm left all round there is no room for the blade",
             "leave less, or a narrower blade",
         )
-    leaves = operation.walls_mm > 0 and (ground.is_wide or not stage.finishes)
+    lone = lone_plunge(work, ground) if stage.finishes and ground.is_wide else None
+    leaves = operation.walls_mm > 0 and lone is None and (ground.is_wide or not stage.finishes)
     rough = ground_of(work, operation, void, operation.walls_mm, blade) if leaves else ground
     if rough.dip.is_empty or rough.depth < ground.depth - 2 * max(operation.walls_mm, LEAST_MM):
         rough = ground
@@ -85,13 +86,13 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
     values = dict(proposal.numbers)
     feed = values["f"].number
     path = Path(work, spindle_of(work, proposal), ground.frame, ground.safe)
-    plunges = plunge_places(rough, blade)
+    plunges = plunge_places(rough, blade) if lone is None else [lone]
     cycles: tuple[Cycle, ...] = ()
     if operation.written == "whole":
         drawn, cycles = cut_as_cycle(path, rough, plunges, feed, blade)
     else:
         drawn = cut_open(work, operation, path, rough, plunges, feed, blade)
-    if stage.finishes and ground.is_wide:
+    if stage.finishes and ground.is_wide and lone is None:
         drawn += finish_walls(path, ground, feed)
     note: tuple[Finding, ...] = ()
     if path.motions:

@@ -16,7 +16,7 @@ from toreuma.core.plan.groove_ground import LEAST_MM, Ground
 from toreuma.core.plan.result import Cycle, Pass, Word
 from toreuma.core.plan.work import Path, Work
 
-__all__ = ["OVERLAP", "cut_as_cycle", "cut_open", "finish_walls", "plunge_places"]
+__all__ = ["OVERLAP", "cut_as_cycle", "cut_open", "finish_walls", "lone_plunge", "plunge_places"]
 
 OVERLAP = 0.8
 """Neighbouring plunges stand apart by at most this share of the blade's flat."""
@@ -53,6 +53,15 @@ def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
         depth = envelope.height(z) if z1 - z0 > LEAST_MM else float(ground.line[:, 1].min())
         found.append((z, depth))
     return found
+
+
+def lone_plunge(work: Work, ground: Ground) -> tuple[float, float] | None:
+    """Place and depth of the one plunge that does it all, where the edge has the shape of the groove."""
+    z, deep = (float(number) for number in ground.line[ground.line[:, 1].argmin()])
+    begin = ground.top + ground.shape.nose_radius + CLEAR_MM
+    stock = ground.frame.region(work.stock)
+    whole = _swept(ground, [(z, begin), *map(tuple, ground.line.tolist()), (z, begin)]).intersection(stock)
+    return (z, deep) if whole.area - _metal(work, ground, [(z, begin), (z, deep)]) < LEAST_AREA_MM2 else None
 
 
 def _metal(work: Work, ground: Ground, path: list[tuple[float, float]]) -> float:

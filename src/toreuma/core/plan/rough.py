@@ -58,7 +58,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     values = {**proposal.numbers, **_left(operation), **interruption(work, proposal)}
     limit = values["ap_max"].number
     if operation.kind == "rough_od" and operation.pattern == "contour":
-        return rough_along_contour(work, operation, stretch, proposal, values)
+        return rough_along_contour(work, operation, stretch, touched, proposal, values)
     cuts = work.memo.get(
         ("cuts", work.tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit, top, operation.varied),
         lambda: level_cuts(reach.envelope, touched, top, stretch.floor, limit, operation.varied),

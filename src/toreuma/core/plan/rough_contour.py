@@ -7,7 +7,7 @@ import shapely
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.recover import FIT_MM
-from toreuma.core.geometry.region import thickness
+from toreuma.core.geometry.region import Region, thickness
 from toreuma.core.model import RoughOd
 from toreuma.core.plan.as_cycle import pattern_as_cycle
 from toreuma.core.plan.grounds import spindle_of
@@ -26,9 +26,12 @@ SLANT = math.sqrt(2.0)
 
 
 def rough_along_contour(
-    work: Work, operation: RoughOd, stretch: Stretch, proposal: Proposal, values: dict[str, Evidence]
+    work: Work, operation: RoughOd, stretch: Stretch, touched: Region, proposal: Proposal, values: dict[str, Evidence]
 ) -> Cuts:
-    """Even layers between the blank and what is left for finishing, the outermost first."""
+    """Even layers between the blank and what is left for finishing, the outermost first.
+
+    ``touched`` are the nose centres at which the insert meets metal.
+    """
     limit, feed = values["ap_max"].number, values["f"].number
     clear = shapely.clip_by_rect(stretch.stock, stretch.nose_to, stretch.bottom, stretch.nose_from, 1e4)
     thick = thickness(clear.difference(stretch.target), stretch.target) - operation.leave_radial_mm
@@ -54,11 +57,13 @@ def rough_along_contour(
         if len(line) < 2:
             continue
         begin = (float(line[0, 0]), float(line[0, 1]))
+        beside = shapely.clip_by_rect(touched, -1e6, begin[1], 1e6, 1e6)  # a leaning edge meets the front far above
+        clear_z = max(begin[0], begin[0] if beside.is_empty else float(beside.bounds[2])) + APPROACH_MM
         if path.motions:
             path.rapid(r=stretch.safe)
-            path.rapid(z=begin[0] + APPROACH_MM)
+            path.rapid(z=clear_z)
         else:
-            path.come(begin[0] + APPROACH_MM, stretch.safe)
+            path.come(clear_z, stretch.safe)
         path.rapid(r=begin[1])
         first = len(path.motions)
         path.feed(feed, *begin)
