@@ -1,10 +1,14 @@
 """The order looked at again: each rule finds what it is for, its cure mends it, and a good order is left alone."""
 
+import math
+
 import pytest
 
+from tests.support.routes import bored_job, boring_tool
 from toreuma.core.memo import Memo
-from toreuma.core.model import CutGroove, FinishOd, Job
+from toreuma.core.model import CutGroove, FinishOd, Job, PolygonBar, SecondHold
 from toreuma.core.model.feature import Groove
+from toreuma.core.model.part import Element
 from toreuma.core.plan import plan
 from toreuma.core.plan.critic import critique
 from toreuma.io.library import catalogue, demo_job
@@ -87,10 +91,87 @@ def test_two_tools_that_meet_on_a_surface(spear: Job) -> None:
     job = spear.with_setup(operations=(*rest[:-1], first, second, rest[-1]))
     found = told(job)["order.joint"][0]
     assert "Ø 22.00 mm" in found.what
-    one_tool, at_edge = (cure.apply(job) for cure in found.cures)
-    assert "order.joint" not in told(one_tool)
-    assert "order.joint" not in told(at_edge)
+    assert "step of 20 µm" in found.what
+    one_tool, at_edge, as_one = (cure.apply(job) for cure in found.cures)
+    for mended in (one_tool, at_edge, as_one):
+        assert "order.joint" not in told(mended)
     assert isinstance(at_edge.operation("more"), FinishOd)
+    assert as_one.operation("more") is None
+    doubtful = job.changed(conditions=job.conditions.changed(offset_error_um=25.0))
+    assert "step of 50 µm" in told(doubtful)["order.joint"][0].what
+
+
+def test_two_bars_that_meet_in_a_bore() -> None:
+    job = bored_job((Element(z_mm=0, d_mm=40.0), Element(z_mm=-50, d_mm=40.0)))
+    first = next(op for op in job.operations if op.kind == "finish_bore").changed(to_z_mm=-20.0)
+    other = boring_tool("A16R-SCLCR09", "CCMT09T304-fine", 3)
+    second = first.changed(id="more", tool="T3", from_z_mm=-20.0, to_z_mm=None)
+    job = job.changed(tools=(*job.tools, other)).with_setup(operations=(*job.operations[:-1], first, second))
+    found = told(job)["order.joint"][0]
+    assert "Ø 40.00 mm" in found.what
+    assert all("order.joint" not in told(cure.apply(job)) for cure in found.cures)
+
+
+def test_corners_of_a_bar_are_taken_off_before_it_is_faced() -> None:
+    union = demo_job("strainer-union")
+    assert "order.hits" not in told(union)
+    rough, face = union.operations[:2]
+    assert (rough.kind, face.kind) == ("rough_od", "face")
+    wrong = union.with_setup(operations=(face, rough, *union.operations[2:]))
+    found = told(wrong)["order.hits"][0]
+    stock, feed = wrong.stock, plan(wrong).operations[0].numbers["f"].number
+    assert isinstance(stock, PolygonBar)
+    corner = (stock.largest_d_mm - stock.across_mm) / 2
+    assert int(found.what.split("hit ")[1].split(" times")[0]) == pytest.approx(6 * corner / feed, abs=1)
+    mended = found.cures[0].apply(wrong)
+    assert mended.operations == union.operations
+    told_s = float(found.what.split(", ")[1].removesuffix(" s"))
+    assert plan(wrong).times.total_s - plan(mended).times.total_s == pytest.approx(told_s, abs=0.051)
+
+
+def test_a_face_that_is_round_already_is_no_interrupted_cut() -> None:
+    union = demo_job("strainer-union")
+    rough, face = union.operations[:2]
+    wrong = union.with_setup(operations=(face, rough, *union.operations[2:]))
+    after, before = (plan(job).of(face.id) for job in (union, wrong))
+    assert after is not None and before is not None
+    assert after.numbers["vc"].number > 1.1 * before.numbers["vc"].number
+
+
+def test_a_groove_cut_in_a_finished_bore_throws_its_burr_into_it() -> None:
+    ring = demo_job("seat-ring")
+    assert "order.burr" not in told(ring)
+    ids = [op.id for op in ring.operations]
+    groove, finish = ids.index("op6"), ids.index("op7")
+    assert [ring.operations[i].kind for i in (groove, finish)] == ["groove", "finish_bore"]
+    ids[groove], ids[finish] = ids[finish], ids[groove]
+    wrong = reordered(ring, *ids)
+    found = told(wrong)["order.burr"][0]
+    bored = plan(wrong).of("op7")
+    assert bored is not None
+    assert f"{bored.times.cutting_s:.1f} s" in found.what
+    assert [op.id for op in found.cures[0].apply(wrong).operations] == [op.id for op in ring.operations]
+
+
+def test_the_second_hold_does_not_grip_what_is_finished_after_the_part_is_off(spear: Job) -> None:
+    neck = next(index for index, element in enumerate(spear.part.outside) if element.name == "Guide")
+    held = spear.changed(second_hold=SecondHold(element=neck, grip_length_mm=8.0, clearance_mm=1.0))
+    assert "order.grip" not in told(held)
+    finish = next(op for op in held.operations if isinstance(op, FinishOd))
+    wrong = reordered(held, *[op.id for op in held.operations if op.id != finish.id], finish.id)
+    found = told(wrong)["order.grip"][0]
+    assert found.severity == "error"
+    assert float(found.what.split("with ")[1].split(" µm")[0]) > 100
+    assert "order.grip" not in told(found.cures[0].apply(wrong))
+
+
+def test_a_centre_made_before_facing_comes_out_smaller() -> None:
+    spindle = demo_job("gate-spindle")
+    face, centre = spindle.operations[:2]
+    wrong = spindle.with_setup(operations=(centre, face, *spindle.operations[2:]))
+    found = told(wrong)["order.unfaced"][0]
+    wanted = 2000 * spindle.stock.face_allowance_mm * math.tan(math.radians(30))
+    assert float(found.what.split("comes out ")[1].split(" µm")[0]) == pytest.approx(wanted, abs=1)
 
 
 def test_drills_are_not_moved_in_front_of_what_they_need() -> None:

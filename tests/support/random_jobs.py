@@ -1,8 +1,9 @@
 """Random whole parts, as a turner meets them: steps, tapers, grooves, reliefs, bores, threads, holes."""
 
+import math
 import random
 
-from toreuma.core.model import Chuck, Job, Part, ProgramOptions, RoundBar, Setup
+from toreuma.core.model import Chuck, Feature, Job, Part, PolygonBar, ProgramOptions, RoundBar, Setup
 from toreuma.core.model.feature import AxialHole, FaceGroove, Groove, Relief, ThreadFeature
 from toreuma.core.model.part import Corner, Element, Size
 from toreuma.core.standards.threads import thread_of
@@ -20,6 +21,7 @@ THREADS = (
     ("M48x2", 48),
 )
 INSIDE = (("M24x1.5", 24), ("M30x1.5", 30), ("M36x2", 36), ("M42x2", 42), ("M48x2", 48), ("M56x2", 56))
+TAPPED = {3.3: ("M4", 0.7), 4.2: ("M5", 0.8), 5.0: ("M6", 1.0), 6.8: ("M8", 1.25), 8.5: ("M10", 1.5)}
 MATERIALS = ("C45", "42CrMo4", "11SMn30", "1.4404", "GJL-250", "AlMgSi1", "CuZn39Pb3", "CuSn8")
 
 
@@ -39,10 +41,45 @@ def random_job(seed: int) -> Job:
         h for h in chucks if h.grip_range_mm is None or h.grip_range_mm[0] <= bar_d <= h.grip_range_mm[1]
     ] or chucks
     hold = rng.choice(fitting).changed(stick_out_mm=length + stock.face_allowance_mm + 25.0, grip_length_mm=35.0)
-    return Job(
+    job = Job(
         name=f"Random part {seed}", part=part, stock=stock, machine=machine, setups=(Setup(hold=hold),),
         program=ProgramOptions(number=1000 + seed % 8000),
     )  # fmt: skip
+    return _seasoned(job, random.Random(seed + 10**6))
+
+
+def _seasoned(job: Job, rng: random.Random) -> Job:
+    """At times what is rarer: few stations, a hexagon bar, threads with two starts or to the left, tapped and flat
+    holes, nobody watching, another stance."""
+    if rng.random() < 0.2:
+        job = job.changed(machine=machines()["toolroom lathe"])
+    if rng.random() < 0.12 and isinstance(job.stock, RoundBar):
+        stock = job.stock
+        across = float(math.ceil(stock.d_mm))
+        hexagon = PolygonBar(material=stock.material, across_mm=across, face_allowance_mm=stock.face_allowance_mm)
+        job = job.changed(stock=hexagon)
+    if rng.random() < 0.2:
+        conditions = job.conditions.changed(attended=rng.random() < 0.5, stance=rng.choice(("gentle", "hard")))
+        job = job.changed(conditions=conditions)
+    features = tuple(_rarer(feature, rng) for feature in job.part.features)
+    return job.changed(part=job.part.changed(features=features))
+
+
+def _rarer(feature: Feature, rng: random.Random) -> Feature:
+    if isinstance(feature, ThreadFeature) and rng.random() < 0.4:
+        size = feature.designation.split("x")
+        pitch = size[1].split("-")[0]
+        starts = f"{size[0]}xPh{2 * float(pitch):g}P{pitch}-6g"
+        return feature.changed(designation=rng.choice((starts, f"{feature.designation}-LH")))
+    if isinstance(feature, AxialHole) and feature.depth_mm is not None:
+        kind = rng.random()
+        if kind < 0.3 and feature.d_mm in TAPPED:
+            pitch = TAPPED[feature.d_mm][1]
+            deep = round(feature.depth_mm - 3 * pitch, 1)
+            return feature.changed(thread=TAPPED[feature.d_mm][0], thread_length_mm=deep) if deep > 2 else feature
+        if kind < 0.5:
+            return feature.changed(d_mm=min((6.0, 8.0, 10.0), key=lambda d: abs(d - feature.d_mm)), point_deg=180.0)
+    return feature
 
 
 def _outside(rng: random.Random) -> tuple[tuple[Element, ...], list[object], float, float]:

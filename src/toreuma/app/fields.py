@@ -199,6 +199,7 @@ CONDITION_FIELDS = (
     Field("machine_per_h", "machine, an hour", "money"),
     Field("edge_cost", "a cutting edge", "money"),
     Field("edge_change_min", "changing an edge", "min"),
+    Field("offset_error_um", "offsets of two tools differ by", "um"),
 )
 
 STOCK_SIZES: dict[str, tuple[Field, ...]] = {

@@ -83,7 +83,7 @@ def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
     sections = tuple(operation.operation.id for operation in cutting)
     ends = _ends(timeline, [operation.after for operation in cutting])
     replay = Replay(job, planned.scene.stock, timeline, ends)
-    return Outcome(planned, program, timeline, sections, replay, critique(planned))
+    return Outcome(planned, program, timeline, sections, replay, critique(planned, memo))
 
 
 def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:

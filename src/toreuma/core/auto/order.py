@@ -9,7 +9,10 @@ from toreuma.core.model import Job
 __all__ = ["SLENDER", "is_cut_first", "ordered"]
 
 SLENDER = 2.5
-"""Stick-out over diameter from which the outside is roughed before facing: the force goes toward the chuck."""
+"""Stick-out over diameter from which the outside is roughed before facing: the force goes toward the chuck. A bar with
+corners is made round first as well: facing it would be one knock after the other."""
+
+ROUGH_FIRST = 8
 
 ON_THE_AXIS = ("face_groove", "axial_hole", "centre_hole")
 
@@ -21,8 +24,8 @@ RANKS = {
     "rough bore": 40,
     "finish outside": 50,
     "groove": 60,
+    "groove inside": 65,
     "finish bore": 70,
-    "groove inside": 75,
     "drill": 80,
     "tap": 85,
     "thread": 90,
@@ -34,9 +37,9 @@ def ordered(job: Job, steps: Sequence[Step]) -> list[Step]:
     """Steps in the order they are cut; equal ones stay as they came."""
     hold = job.setup.hold
     long_one = job.stock.kind != "free" and hold.stick_out_mm / job.stock.largest_d_mm > SLENDER
-    needs_face = job.setup.centre is not None or any(step.group == "drill bore" for step in steps)
-    ranks = {**RANKS, "face": 35} if long_one and not needs_face else RANKS
     with_centre = job.setup.centre is not None
+    rough_first = (long_one or job.stock.kind == "polygon") and not with_centre
+    ranks = {**RANKS, "rough outside": ROUGH_FIRST} if rough_first else RANKS
     return sorted(steps, key=lambda step: (with_centre and not step.operation.centre_back, ranks[step.group]))
 
 

@@ -23,6 +23,7 @@ class Conditions(Value):
     machine_per_h: Positive = Field(default=60.0, description="Cost of an hour of the machine, in any currency")
     edge_cost: float = Field(default=2.5, ge=0, le=1e6, description="Cost of one cutting edge, in the same currency")
     edge_change_min: Positive = Field(default=2.0, description="Minutes to change an edge")
+    offset_error_um: Positive = Field(default=10.0, description="How far the offsets of two tools may be apart")
     coolant: Literal["usual", "dry"] = "usual"
     left_out: tuple[LeftOut, ...] = Field(default=(), max_length=50)
 

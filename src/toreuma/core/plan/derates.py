@@ -4,6 +4,7 @@ The factors are typical; each can be left out with a reason that stays in the jo
 the skin and the corners are still on: in roughing. Interruption by milled extras follows once they are cut.
 """
 
+import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -22,6 +23,9 @@ REACH = {"gentle": 0.35, "normal": 0.5, "hard": 0.85}
 """How far into the chip window each stance goes."""
 
 INTERRUPTED = 0.8
+ROUND_MM = 0.05
+"""Corners that stand out less than this on diameter are no interruption."""
+
 ROUGHING_ONLY = ("skin", "interruption")
 Effect = Literal["harm", "wish"]
 
@@ -76,9 +80,13 @@ def derates_of(job: Job) -> tuple[Derate, ...]:
     return tuple(found)
 
 
-def counted(job: Job, roughing: bool = True) -> tuple[Derate, ...]:
-    """The derates that count, for roughing or for what comes after it."""
-    return tuple(one for one in derates_of(job) if not one.left_out and (roughing or not one.roughing_only))
+def counted(job: Job, roughing: bool = True, d_mm: float = math.inf) -> tuple[Derate, ...]:
+    """The derates that count, for roughing or for what comes after it, where the largest diameter cut is ``d_mm``: a
+    bar that is round there already interrupts nothing."""
+    stock = job.stock
+    is_round = stock.kind == "polygon" and d_mm <= stock.across_mm + ROUND_MM
+    kept = (one for one in derates_of(job) if not one.left_out and (roughing or not one.roughing_only))
+    return tuple(one for one in kept if not (is_round and one.key == "interruption"))
 
 
 def without_derate(job: Job, key: str, reason: str) -> Job:

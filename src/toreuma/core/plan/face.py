@@ -32,7 +32,8 @@ def plan_face(work: Work, operation: Face) -> Cuts:
             "face with an entering angle of 90° or more",
         )
     nose = shape.nose_radius
-    top = work.stock.bounds[3]
+    ring = work.stock.intersection(box(operation.leave_mm, 0, 1e5, 1e5))
+    top = float(ring.bounds[3]) if not ring.is_empty else work.stock.bounds[3]
     front = work.stock.bounds[2]
     depth = front - operation.leave_mm
     situation = insert_situation(work, tool.insert, "rough", _entering(tool), 2 * top, top)
@@ -50,14 +51,13 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     step = depth / count
     path = Path(work, spindle_of(work, proposal))
     centre = upper_envelope(work.blocked_by_centre, front + APPROACH_MM + nose, operation.leave_mm + nose)
-    ring = work.stock.intersection(box(operation.leave_mm, 0, 1e5, 1e5))
     hole_r = float(ring.bounds[1]) if not ring.is_empty else 0.0
     start_r = top + APPROACH_MM + nose
     end_r = max(-operation.past_centre_mm, hole_r - INTO_HOLE_MM, centre.points[:, 1].max())
     findings = _stopped_by_centre(operation, end_r - nose) if end_r > max(hole_r - INTO_HOLE_MM, 0) else ()
     if end_r > start_r - APPROACH_MM:
         return Cuts((), (), values, findings, proposal=proposal)
-    path.come(front + APPROACH_MM + nose, start_r)
+    path.come(front + APPROACH_MM + nose, max(start_r, work.stock.bounds[3] + APPROACH_MM + nose))
     drawn = []
     cycles = []
     for index in range(1, count + 1):

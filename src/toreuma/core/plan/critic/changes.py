@@ -1,0 +1,34 @@
+"""Tools that come back for nothing."""
+
+from collections.abc import Iterator
+
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.plan.critic.moves import may_pass, moved, name_of
+from toreuma.core.plan.route import Plan
+
+__all__ = ["tool_changes"]
+
+
+def tool_changes(planned: Plan) -> Iterator[Finding]:
+    """A tool that comes back although its second cut could have been made the first time."""
+    operations = [one.operation for one in planned.operations if one.motions]
+    machine = planned.job.machine
+    for index, later in enumerate(operations):
+        earlier = next((i for i in range(index - 2, -1, -1) if operations[i].tool == later.tool), None)
+        if earlier is None or any(operations[i].tool == later.tool for i in range(earlier + 1, index)):
+            continue
+        between = operations[earlier + 1 : index]
+        if not may_pass(later, between):
+            continue
+        after = operations[index + 1] if index + 1 < len(operations) else None
+        changes = 2 if after is None or after.tool != operations[index - 1].tool else 3
+        saved = (changes - 1) * machine.tool_change_s
+        target = between[0]
+        yield Finding(
+            "note",
+            "order.change",
+            f"{later.tool} comes back for '{name_of(later)}': {saved:.1f} s of tool changes",
+            f"nothing between asks for it to wait; after '{name_of(operations[earlier])}' it costs none",
+            later.id,
+            cures=(Cure(f"Move '{name_of(later)}' before '{name_of(target)}'", moved(later.id, target.id)),),
+        )
