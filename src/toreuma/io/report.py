@@ -170,6 +170,17 @@ def proof_report(proof: Proof) -> Json:
             {"name": s.name, "side": s.side, "found_mm": list(s.found_mm), "limits_mm": s.limits_mm, "ok": s.ok}
             for s in proof.sizes
         ],
+        "surfaces": [
+            {
+                "name": s.name,
+                "side": s.side,
+                "over_um": round(s.over_um, 3),
+                "under_um": round(s.under_um, 3),
+                "allowed_um": s.allowed_um,
+                "cut": s.cut,
+            }
+            for s in proof.surfaces
+        ],
         "threads": [
             {"thread": t.designation, "pitch_d_mm": t.pitch_d_mm, "limits_mm": list(t.limits_mm), "ok": t.ok}
             for t in proof.threads

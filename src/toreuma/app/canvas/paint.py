@@ -227,8 +227,8 @@ class Painter:
         self.p.setPen(self.pen("accent", 4.0))
         self.p.drawPolyline(self.view.line(segments))
 
-    def leftover(self, undeclared: Region, declared: Region) -> None:
-        for region, name in ((declared, "warning"), (undeclared, "leftover")):
+    def leftover(self, undeclared: Region, declared: Region, gouged: Region) -> None:
+        for region, name in ((declared, "warning"), (undeclared, "leftover"), (gouged, "error")):
             path = self.view.path(region, flip=True)
             self.p.setPen(self.pen(name, 1.2))
             self.p.setBrush(self.theme.colour(name, 0.45))
@@ -269,25 +269,23 @@ class Painter:
         text = f"{nice:g} {'in' if self.system == 'inch' else 'mm'}"
         self.p.drawText(QRectF(left.x(), at.y() - 22, px, 16), Qt.AlignmentFlag.AlignCenter, text)
 
-    def load_key(self, at: QPointF) -> None:
-        """What the colours of the passes mean; ``at`` is the right end."""
+    def load_key(self, at: QPointF, words: str) -> None:
+        """What the temper colours mean; ``at`` is the right end."""
         width, steps = 14.0, (0.0, 0.25, 0.5, 0.75, 1.0, 1.2)
         left = at.x() - width * len(steps)
         for index, share in enumerate(steps):
             self.p.fillRect(QRectF(left + index * width, at.y() - 8, width - 1, 8), self.theme.load_colour(share))
         self.p.setFont(self.theme.text_font(11))
         self.p.setPen(self.theme.colour("muted"))
-        self.p.drawText(
-            QRectF(left - 210, at.y() - 12, 204, 16), Qt.AlignmentFlag.AlignRight, "Share of power there is"
-        )
+        self.p.drawText(QRectF(left - 210, at.y() - 12, 204, 16), Qt.AlignmentFlag.AlignRight, words)
         self.p.setFont(self.theme.number_font(10))
         labels = QRectF(left - 4, at.y() + 1, width * 5, 14)
         self.p.drawText(labels, Qt.AlignmentFlag.AlignLeft, "0")
         self.p.drawText(labels, Qt.AlignmentFlag.AlignRight, "100 %")
         self.p.drawText(QRectF(at.x() - width, at.y() + 1, 20, 14), Qt.AlignmentFlag.AlignLeft, ">")
 
-    def caption(self, at: QPointF, text: str, colour: str = "muted") -> None:
-        self.p.setFont(self.theme.text_font(11))
+    def caption(self, at: QPointF, text: str, colour: str = "muted", numbers: bool = False) -> None:
+        self.p.setFont(self.theme.number_font(11) if numbers else self.theme.text_font(11))
         box = QRectF(self.p.fontMetrics().boundingRect(text)).translated(at).adjusted(-4, -2, 4, 2)
         self.p.setPen(Qt.PenStyle.NoPen)
         self.p.setBrush(self.theme.colour("paper", 0.85))

@@ -10,6 +10,7 @@ from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResize
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.canvas.caliper import Caliper
+from toreuma.app.canvas.deviations import paint_deviations
 from toreuma.app.canvas.dimension_entry import DimensionEntry
 from toreuma.app.canvas.dimensions import Dimension, DimensionPainter
 from toreuma.app.canvas.paint import Painter
@@ -167,6 +168,8 @@ class SectionCanvas(QWidget):
             self._dimensions = DimensionPainter(draw).paint(self._scene, part, symbols, chosen)
         if self._stage == "tools" and self.choice is not None and self.choice.view is not None:
             paint_reach(draw, self.choice.view)
+        if self._stage == "proof" and self._session.proof is not None and self._at_end():
+            paint_deviations(draw, self._session.proof)
         self._tool(draw)
         self._marks(draw)
         self._frame(draw)
@@ -224,7 +227,7 @@ class SectionCanvas(QWidget):
         if self._stage == "hold":
             self._bending(draw, scene)
         if self._stage in ("operations", "proof") and session.proof is not None:
-            draw.leftover(session.proof.leftover, session.proof.declared)
+            draw.leftover(session.proof.leftover, session.proof.declared, session.proof.gouged)
 
     def _metal(self, scene: Scene) -> Region:
         """What is there at the cursor; the blank on the stock stage, the piece still whole on the hold stage."""
@@ -279,7 +282,9 @@ class SectionCanvas(QWidget):
         below = "the blank" if self._stage == "stock" or not cuts else f"the metal {at}"
         draw.caption(QPointF(12, self.height() - 30), f"Below: {below}")
         if self._stage in ("operations", "program"):
-            draw.load_key(QPointF(self.width() - 18, 20))
+            draw.load_key(QPointF(self.width() - 18, 20), "Share of power there is")
+        if self._stage == "proof":
+            draw.load_key(QPointF(self.width() - 18, 20), "Share of its limits used")
         draw.scale_bar(QPointF(self.width() - 16, self.height() - 30))
         if self._pointer is not None:
             z, r = draw.view.place(self._pointer)

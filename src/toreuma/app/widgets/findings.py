@@ -1,5 +1,6 @@
 """Findings in words, each with its cures as buttons."""
 
+import textwrap
 from collections.abc import Callable
 
 from PySide6.QtCore import Qt
@@ -57,7 +58,8 @@ class FindingCard(QFrame):
             words = spoken(cure.label, session.system)
             button = QPushButton(words)
             button.clicked.connect(lambda _=False, c=cure: self._cure(c))
-            if len(words) > LONG_WORDS:  # as wide as the card and no wider; the tip says it in full
+            if len(words) > LONG_WORDS:  # as wide as the card, on as many lines as that takes
+                button.setText(textwrap.fill(words, LONG_WORDS))
                 button.setToolTip(words)
                 button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
                 button.setStyleSheet("text-align: left; padding-left: 8px;")

@@ -391,7 +391,7 @@ class ReasonsPanel(RowColumn):
 
     def _proof(self) -> None:
         proof, finding = self._session.proof, self._finding
-        fresh = self._start(("proof", finding, proof is None))
+        fresh = self._start(("proof", finding, None if proof is None else (proof.sizes, proof.threads)))
         self._text("title", "title", "What the proof measured")
         if proof is None:
             self._text("wait", "muted", "Reading the program back and cutting it.")

@@ -88,6 +88,8 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
     hole, needed = _hole_mm(job, scene, wish, least), bar.functional_width_mm + bar.diameter_mm / 2 + LIFT_OFF_MM
     if needed > hole:
         return f"it needs a hole of {needed:.4g} mm to lift off in, there will be one of {hole:.4g} mm"
+    if hole < bar.least_cut_mm:
+        return f"its flank asks for a hole of {bar.least_cut_mm:.4g} mm, there will be one of {hole:.4g} mm"
     if depth / bar.diameter_mm > bar_limit(bar):
         return f"L/D {depth / bar.diameter_mm:.1f}, {bar.material} goes to {bar_limit(bar):g}"
     if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:

@@ -65,6 +65,10 @@ class Insert(Value):
         return self.corners * (2 if self.double_sided else 1)
 
 
+CHIP_ROOM = 0.95
+"""Share of the least bore in a list that the flank itself asks for; the rest is for chips: typical."""
+
+
 class Holder(Value):
     """A square shank holder pointing at the axis."""
 
@@ -90,6 +94,11 @@ class Bar(Value):
     coolant: bool = False
     stick_out_mm: Positive | None = Field(default=None, description="Out of its holder (OHX); empty: usable length")
     code: Name = ""
+
+    @property
+    def least_cut_mm(self) -> float:
+        """Smallest bore its edge may cut without its flank rubbing; lists keep some room for chips in DMIN."""
+        return CHIP_ROOM * self.least_bore_mm
 
 
 class Blade(Value):

@@ -22,12 +22,16 @@ from toreuma.core.plan.frame import FACE, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
 
-__all__ = ["FAR_MM", "LEAST_MM", "Ground", "coverage", "ground_of", "void_of"]
+__all__ = ["FAR_MM", "LEAST_MM", "ROOM_MM", "Ground", "coverage", "ground_of", "void_of"]
 
 BODY_CLEAR_MM = 0.3
 FAR_MM = 1e4
 LEAST_MM = 0.02
 HAIR_MM = 5e-4
+
+ROOM_MM = 0.002
+"""A blade with more room than this beside it has two walls to cut."""
+
 LEAST_SHARE = 0.3
 """A blade that gets in less than this share of the depth does not go in: only its round corners do."""
 
@@ -51,7 +55,7 @@ class Ground:
     @property
     def is_wide(self) -> bool:
         """The blade has room beside it."""
-        return bool(self.line[0, 0] - self.line[-1, 0] > LEAST_MM)
+        return bool(self.line[0, 0] - self.line[-1, 0] > ROOM_MM)
 
 
 def void_of(work: Work, operation: CutGroove) -> Region:
@@ -155,7 +159,7 @@ def _safe(work: Work, frame: Frame, shape: ToolShape, void: Region, top: float) 
 def _through(envelope: Envelope, dip: Region) -> Points:
     """The lowest way through the dip, from its front to its back edge."""
     z0, _, z1, high = dip.bounds
-    if z1 - z0 < LEAST_MM:
+    if z1 - z0 < ROOM_MM:
         middle = (z0 + z1) / 2
         return np.array([[middle, high], [middle, dip.bounds[1]], [middle, high]])
     points = envelope.points

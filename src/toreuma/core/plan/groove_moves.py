@@ -12,7 +12,7 @@ from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import CutGroove
 from toreuma.core.model.tool import Blade
-from toreuma.core.plan.groove_ground import LEAST_MM, Ground
+from toreuma.core.plan.groove_ground import ROOM_MM, Ground
 from toreuma.core.plan.result import Cycle, Pass, Word
 from toreuma.core.plan.work import Path, Work
 
@@ -45,12 +45,12 @@ def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
     envelope = Envelope(ground.line)
     flat = max(blade.width_mm - 2 * blade.corner_radius_mm, 0.3 * blade.width_mm)
     inset = min(SAME_MM, (z1 - z0) / 4)
-    count = max(1, math.ceil((z1 - z0) / (OVERLAP * flat) - 1e-6) + 1) if z1 - z0 > LEAST_MM else 1
+    count = max(1, math.ceil((z1 - z0) / (OVERLAP * flat) - 1e-6) + 1) if z1 - z0 > ROOM_MM else 1
     places = [(z0 + z1) / 2] if count == 1 else [float(z) for z in np.linspace(z1 - inset, z0 + inset, count)]
     middle = (z0 + z1) / 2
     found = []
     for z in sorted(places, key=lambda z: (abs(z - middle), -z)):
-        depth = envelope.height(z) if z1 - z0 > LEAST_MM else float(ground.line[:, 1].min())
+        depth = envelope.height(z) if z1 - z0 > ROOM_MM else float(ground.line[:, 1].min())
         found.append((z, depth))
     return found
 
@@ -61,7 +61,8 @@ def lone_plunge(work: Work, ground: Ground) -> tuple[float, float] | None:
     begin = ground.top + ground.shape.nose_radius + CLEAR_MM
     stock = ground.frame.region(work.stock)
     whole = _swept(ground, [(z, begin), *map(tuple, ground.line.tolist()), (z, begin)]).intersection(stock)
-    return (z, deep) if whole.area - _metal(work, ground, [(z, begin), (z, deep)]) < LEAST_AREA_MM2 else None
+    left = whole.area - _metal(work, ground, [(z, begin), (z, deep)])
+    return (z, deep) if left < ROOM_MM * ground.depth else None
 
 
 def _metal(work: Work, ground: Ground, path: list[tuple[float, float]]) -> float:

@@ -220,8 +220,18 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
     first = INSIDE.segment(bore.first) if operation.from_z_mm is None else None
     return Stretch(
         INSIDE, shape, stock, bore.metal, in_the_way(work, bore, hole_r), first, bore.end_z, -bore.end_r,
-        nose_from, nose_to, ceiling, -(work.scene.stock_r + 5.0), operation.from_z_mm, (),
+        nose_from, nose_to, ceiling, -(work.scene.stock_r + 5.0), operation.from_z_mm, _rubbing(work, hole_r),
     )  # fmt: skip
+
+
+def _rubbing(work: Work, hole_r: float) -> tuple[Finding, ...]:
+    """The hole is smaller than the bore the insert's flank needs."""
+    bar = getattr(work.tool, "bar", None)
+    if bar is None or 2 * hole_r >= bar.least_cut_mm - 1e-6:
+        return ()
+    what = f"the hole is Ø {2 * hole_r:.2f} mm, the flank of {work.tool.id} asks for Ø {bar.least_cut_mm:.2f} mm"
+    why = "the insert rubs below its edge until the hole is that wide: a larger drill, or a thinner bar"
+    return (Finding("warning", "bore.flank", what, why, work.operation.id),)
 
 
 def _narrow(work: Work, hole_r: float, short_mm: float) -> OperationFault:

@@ -1,5 +1,7 @@
 """What can be wrong with a thread: insert, crest, room in front and behind, speed."""
 
+import re
+
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import CutThread, Job
 from toreuma.core.model.feature import ThreadFeature
@@ -16,6 +18,21 @@ LEAST_TURNS = 1.5
 SAME_MM = 2e-3
 
 
+CLASS = r"(\d?[A-H])*"
+"""A tolerance class, as 6G, 5G6G, 2A or the A of a pipe thread."""
+
+
+def _same(cut: str, wanted: str) -> bool:
+    """A designation without its tolerance class names what another one with it names: ``M24x2 LH``, ``M24x2-6g-LH``."""
+    left, plain = [], []
+    for text in (cut, wanted):
+        bare = re.sub(r"[\s-]", "", text.upper())
+        left.append(bare.endswith("LH"))
+        plain.append(bare.removesuffix("LH"))
+    plain.sort(key=len)
+    return left[0] == left[1] and re.fullmatch(re.escape(plain[0]) + CLASS, plain[1]) is not None
+
+
 def thread_findings(
     work: Work, operation: CutThread, tool: ThreadingTool, feature: ThreadFeature, room: tuple[float, float]
 ) -> tuple[Finding, ...]:
@@ -26,7 +43,7 @@ def thread_findings(
         place = (feature.from_z_mm, form.crest_d_mm[1] / 2)
         found.append(Finding(severity, code, what, why, operation.id, place, cures=cures))  # type: ignore[arg-type]
 
-    if form.designation.replace(" ", "") not in feature.designation.replace(" ", ""):
+    if not _same(form.designation, feature.designation):
         add("error", "thread.other", f"the operation cuts {form.designation}, the part has {feature.designation}",
             "choose the thread anew")  # fmt: skip
     if abs(insert.profile_deg - form.flank_deg) > 0.5:

@@ -20,9 +20,10 @@ from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold, polygons, tidy, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Job
+from toreuma.core.model import Job, Tool
 from toreuma.core.model.tool import BarStop, Drill
 from toreuma.core.motion import Motion
+from toreuma.core.prove.flanks import rubs
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import body_sweep, cutting_sweep
@@ -131,7 +132,10 @@ class Cutter:
             self._touch("rapid in metal", fold(swept), self.stock, motion, shape)
             removed = 0.0
         else:
+            before = self.stock
             removed = self._cut(motion, swept)
+            if removed > 0 and not motion.in_step:
+                self._rub(tool, shape, motion, fold(swept).intersection(before))
         self._touch("holder in metal", body, self.stock, motion, shape)
         self._touch("holder in jaws or chuck", body, self.fixed, motion, shape)
         self._touch("insert in jaws or chuck", fold(swept), self.fixed, motion, shape)
@@ -186,6 +190,11 @@ class Cutter:
             elif part.area > 1e-4:
                 self.loose.append((motion.line, part))
         self.stock = union(held)
+
+    def _rub(self, tool: Tool, shape: ToolShape, motion: Motion, cut: Region) -> None:
+        found = rubs(tool, shape, motion, cut, self.stock)
+        if found is not None:
+            self.contacts.append(Contact(found.what, motion.line, found.at, found.depth_mm))
 
     def _touch(self, what: str, moving: Region, solid: Region, motion: Motion, shape: ToolShape) -> None:
         if solid.is_empty or not shapely.intersects(moving, solid):

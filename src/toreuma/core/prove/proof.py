@@ -7,12 +7,13 @@ import numpy as np
 import shapely
 
 from toreuma.core.findings import Finding, place_text
-from toreuma.core.geometry.region import Region, box, depth_inside, polygons, thickness
+from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, polygons, thickness
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
 from toreuma.core.prove.sizes import SizeMade, sizes_made
+from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
 from toreuma.core.read import Program
 from toreuma.core.scene import Scene
@@ -38,8 +39,9 @@ class Proof:
     """What came of cutting a program.
 
     ``leftover`` is metal on the part beyond what the plan declared, ``declared`` what it said would stay;
-    ``threads`` and ``sizes`` are measured on the finished piece; ``states`` is the stock after each section, ``final``
-    the finished piece or what is still in the chuck.
+    ``threads``, ``sizes``, ``surfaces`` are measured on the finished piece, ``gouged`` is missing from it;
+    ``left`` are places (z, r) of undeclared leftover and how thick it is, um, the largest first; ``states`` is the
+    stock after each section, ``final`` the finished piece or what is still in the chuck.
     """
 
     program: Program
@@ -57,6 +59,10 @@ class Proof:
     parted: bool
     threads: tuple[ThreadMade, ...] = ()
     sizes: tuple[SizeMade, ...] = ()
+    surfaces: tuple[SurfaceMade, ...] = ()
+    gouged: Region = EMPTY
+    gouges: tuple[Gouge, ...] = ()
+    left: tuple[tuple[tuple[float, float], float], ...] = ()
 
     @property
     def ok(self) -> bool:
@@ -109,10 +115,12 @@ def prove(
     undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
     leftover_um = 1000 * thickness(undeclared, scene.part)
     kept = extra.intersection(declared)
+    left = _left(undeclared, scene)
+    deep = tuple(gouge for gouge in cutter.gouges if 1000 * gouge.depth_mm > LIMIT_UM)
     findings = (
         *program.findings,
         *_tool_findings(cutter, program),
-        *_gouge_findings(cutter.gouges),
+        *_gouge_findings(deep),
         *_contact_findings(cutter.contacts, program),
         *thread_findings(job, made, final),
         *_loose_findings(cutter),
@@ -139,6 +147,10 @@ def prove(
         not cutter.piece.is_empty,
         made,
         sizes_made(job, scene, final),
+        surfaces_made(job, scene, final),
+        _without_film(gouged),
+        deep,
+        left,
     )
 
 
@@ -166,7 +178,7 @@ def _tool_findings(cutter: Cutter, program: Program) -> list[Finding]:
     ]
 
 
-def _gouge_findings(gouges: list[Gouge]) -> list[Finding]:
+def _gouge_findings(gouges: tuple[Gouge, ...]) -> list[Finding]:
     return [
         Finding(
             "error",
@@ -178,7 +190,6 @@ def _gouge_findings(gouges: list[Gouge]) -> list[Finding]:
             line=gouge.line,
         )
         for gouge in gouges
-        if 1000 * gouge.depth_mm > LIMIT_UM
     ]
 
 
@@ -263,6 +274,15 @@ def _power_findings(program: Program, steps: list[Step]) -> list[Finding]:
         for motion, step in zip(program.motions, steps, strict=True)
         if step.power_kw > step.available_kw * 1.0001 and step.removed_mm2 > LEAST_MM2
     ]
+
+
+def _left(region: Region, scene: Scene) -> tuple[tuple[tuple[float, float], float], ...]:
+    """Where metal is left and how thick it is, um."""
+    found = []
+    for piece in sorted(polygons(region), key=lambda one: -one.area):
+        place = piece.representative_point()
+        found.append(((place.x, place.y), 1000 * thickness(piece, scene.part)))
+    return tuple(found)
 
 
 def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: Cutter) -> list[Finding]:
