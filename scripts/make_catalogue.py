@@ -149,6 +149,32 @@ def bar_row(text: str) -> dict[str, Any]:
     }
 
 
+def back_rows() -> list[dict[str, Any]]:
+    """Bars whose edge looks back, for undercuts behind a collar; no standard lists them. Typical sizes: the tip stands
+    out 0.9 of the bar, so that the bar clears a collar 0.4 of it high."""
+    found = []
+    for d, length, ic, symbol in (
+        (12, 150, 6.35, "07"),
+        (16, 200, 6.35, "07"),
+        (20, 250, 9.525, "11"),
+        (25, 300, 9.525, "11"),
+    ):
+        code = f"BK{d} DC{symbol}"
+        bar = {
+            "code": code,
+            "entering_angle_deg": 93.0,
+            "diameter_mm": d,
+            "functional_width_mm": round(0.9 * d, 1),
+            "functional_length_mm": length,
+            "least_bore_mm": round(1.45 * d + 1.0, 1),
+            "material": "steel",
+            "back": True,
+        }
+        seat = {"shape": "D", "ic_mm": ic, "clearance_deg": 7}
+        found.append({"code": code, "hand": "right", "seat": seat, "clamping": "S", "bar": bar})
+    return found
+
+
 def rows() -> list[dict[str, Any]]:
     """Drills, centre and spot drills, reamers, taps, groovers and threaders."""
     found: list[dict[str, Any]] = []
@@ -320,7 +346,7 @@ def rows() -> list[dict[str, Any]]:
                 material="high-speed steel",
             )
     block = {"block_width_mm": 12.0, "functional_length_mm": 125.0, "grade": "P20-P35 M20-M35"}
-    for width, depth in ((1.5, 8.0), (2.0, 16.0), (2.5, 18.0), (3.0, 22.0), (4.0, 35.0)):
+    for width, depth in ((1.5, 8.0), (2.0, 16.0), (2.5, 18.0), (3.0, 22.0), (4.0, 35.0), (5.0, 45.0), (6.0, 54.0)):
         add(
             f"PB {width:g} {depth:g}",
             kind="parting",
@@ -566,7 +592,11 @@ def main() -> None:
     data = {
         "source": SOURCE,
         "inserts": [insert_row(text) for text in INSERTS.split()],
-        "carriers": [*(holder_row(text) for text in HOLDERS.split()), *(bar_row(text) for text in BARS.split())],
+        "carriers": [
+            *(holder_row(text) for text in HOLDERS.split()),
+            *(bar_row(text) for text in BARS.split()),
+            *back_rows(),
+        ],
         "tools": rows(),
     }
     lines = ["{", f'  "source": {json.dumps(SOURCE)},']

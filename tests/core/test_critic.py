@@ -134,7 +134,8 @@ def test_a_face_that_is_round_already_is_no_interrupted_cut() -> None:
     rough, face = union.operations[:2]
     wrong = union.with_setup(operations=(face, rough, *union.operations[2:]))
     after, before = (plan(job).of(face.id) for job in (union, wrong))
-    assert after is not None and before is not None
+    assert after is not None
+    assert before is not None
     assert after.numbers["vc"].number > 1.1 * before.numbers["vc"].number
 
 

@@ -14,6 +14,7 @@ from toreuma.core.model import Job, Operation
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.post import post
+from toreuma.io.library import materials
 from toreuma.io.report import prove_plan
 
 
@@ -372,7 +373,14 @@ def test_a_finishing_cut_thinner_than_its_nose_wants_is_said(spear: Job) -> None
 
 
 @pytest.mark.parametrize(
-    "change", [{"pattern": "along_x"}, {"pattern": "contour"}, {"varied": True}, {"chip_break_mm": 5.0}]
+    "change",
+    [
+        {"pattern": "along_x"},
+        {"pattern": "contour"},
+        {"varied": True},
+        {"chip_break_mm": 5.0},
+        {"chip_break_mm": 5.0, "chip_break": "stop"},
+    ],
 )
 def test_every_way_of_roughing_leaves_the_same_for_finishing(spear: Job, language: Dialect, change: dict) -> None:  # type: ignore[type-arg]
     job = spear.with_operation("op2", lambda op: op.changed(**change))
@@ -414,6 +422,23 @@ def test_going_back_to_break_chips_costs_time_and_says_how_much(spear: Job) -> N
     assert evidence.number > 20
     said = float(evidence.note.removeprefix("They cost ").removesuffix(" s."))
     assert broken.times.total_s - plain.times.total_s == pytest.approx(said, abs=1.0)
+
+
+def test_the_feed_stands_to_break_chips_and_says_what_it_costs(spear: Job, language: Dialect) -> None:
+    stopping = spear.with_operation("op2", lambda op: op.changed(chip_break_mm=5.0, chip_break="stop"))
+    plain, broken = (plan(job).of("op2") for job in (spear, stopping))
+    assert plain is not None
+    assert broken is not None
+    stops = [motion.dwell_s for motion in broken.motions if motion.dwell_s]
+    assert len(stops) == broken.numbers["breaks"].number > 20
+    assert broken.times.total_s - plain.times.total_s == pytest.approx(sum(stops), abs=0.05)
+    slowest = broken.numbers["n"].number
+    assert min(stops) == pytest.approx(60 * 1.5 / slowest, rel=0.02)
+    assert f"G4 P{round(1000 * stops[0])}" in post(plan(stopping), language).text
+    rubs = next(finding for finding in broken.findings if finding.code == "chips.stop")
+    assert "chips.stop" not in codes(plan(rubs.cures[0].apply(stopping)))
+    steel = stopping.changed(stock=stopping.stock.changed(material=materials()["C45"]))
+    assert "chips.stop" not in codes(plan(steel))
 
 
 def test_a_part_that_falls_with_nobody_there_is_caught(spear: Job, language: Dialect) -> None:

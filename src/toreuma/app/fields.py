@@ -66,6 +66,14 @@ _STRETCH = (
     Field("extension_mm", "extension past the end", "mm", "along Z", empty="proposed"),
 )
 
+_CHIP_BREAKS = (
+    Field("chip_break_mm", "break chips every", "mm", empty="never"),
+    Field("chip_break", "Chips break", "", options=(("by going back a little", "retract"), ("by a stop", "stop"))),
+)
+_AWAY = Field(
+    "allow_away", "Undercuts", "", options=(("toward the chuck only", False), ("both ways, into undercuts", True))
+)
+
 OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     "face": (
         Field("leave_mm", "left on the face", "mm", "along Z"),
@@ -87,7 +95,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         ),
         Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
         Field("written", "Written", "", options=WRITTEN),
-        Field("chip_break_mm", "go back to break chips every", "mm", empty="never"),
+        *_CHIP_BREAKS,
         Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         *_STRETCH,
@@ -95,7 +103,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     "rough_bore": (
         Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
         Field("written", "Written", "", options=WRITTEN),
-        Field("chip_break_mm", "go back to break chips every", "mm", empty="never"),
+        *_CHIP_BREAKS,
         Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         *_STRETCH,
@@ -103,6 +111,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     "finish_bore": (
         Field("wanted_ra_um", "wanted Ra", "um"),
         Field("leave_mm", "left for another cut", "mm", "on radius"),
+        _AWAY,
         *_STRETCH,
     ),
     "groove": (
@@ -171,6 +180,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("wanted_ra_um", "wanted Ra", "um"),
         Field("leave_mm", "left for another cut", "mm", "on radius"),
         Field("lead_mm", "run-in and run-out", "mm"),
+        _AWAY,
         Field("written", "Written", "", options=AS_ONE),
         *_STRETCH,
     ),

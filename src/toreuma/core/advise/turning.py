@@ -42,7 +42,12 @@ ABOUT_SHARE = 0.02
 ROUGH_SHARE = 0.6
 """A roughing tool takes at least this share of the metal."""
 
-SPLIT_MM2 = 2.0
+SPLIT_MM2 = {"rough": 2.0, "finish": 1.0}
+"""A second tool is worth its change where it takes so much more."""
+
+OUTWARD_GAIN_MM2 = 2.0
+"""A second tool that cuts away from the chuck is taken where it takes so much more than one that does not."""
+
 SLENDER = 5.0
 
 
@@ -73,6 +78,11 @@ class _Tried:
     @property
     def bar(self) -> Bar | None:
         return self.tool.bar if isinstance(self.tool, BoringTool) else None
+
+    @property
+    def leads_out(self) -> bool:
+        """It cuts away from the chuck."""
+        return self.tool.hand == "left" or (self.bar is not None and self.bar.back)
 
     @property
     def shank_mm(self) -> float:
@@ -121,20 +131,21 @@ def turning_candidates(
         reach = reach_on(scene, tool, wish.surface)
         tried.append(_Tried(tool, codes, in_turret, reach, _left(reach, tool.insert)))
         progress((index + 1) / len(tools))
-    if not tried:
+    main = [one for one in tried if one.bar is None or not one.bar.back]  # a bar that looks back comes second
+    if not main:
         return [], rejected, None
-    least = min(one.left_mm2 for one in tried)
+    least = min(one.left_mm2 for one in main)
     if least > NOTHING_SHARE * metal:
-        return [], [_shut_out(scene, wish.surface, tried), *rejected], None
-    able = [one for one in tried if one.left_mm2 <= least + REACH_TOLERANCE_MM2]
+        return [], [_shut_out(scene, wish.surface, main), *rejected], None
+    able = [one for one in main if one.left_mm2 <= least + REACH_TOLERANCE_MM2]
     strong = able
     if wish.use != "finish":
-        strong = [one for one in tried if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
+        strong = [one for one in main if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
     ground = _Ground(job, wish, rack, metal, least, square, _notes(job, scene, wish, nose))
     found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
     first = next(one for one in tried if one.tool is found[0].tool)
-    rejected = _rivals(scene, wish, tried, first) + rejected
-    return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, _split(ground, able, first))
+    rejected = _rivals(scene, wish, main, first) + rejected
+    return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, _split(ground, tried, first))
 
 
 def _notes(job: Job, scene: Scene, wish: Wish, nose_mm: float) -> tuple[str, ...]:
@@ -260,13 +271,30 @@ def _behind(one: Candidate, first: Candidate) -> Candidate:
     return replace(one, against=why)
 
 
-def _split(ground: _Ground, able: list[_Tried], first: _Tried) -> Split | None:
-    """A slim tool for what the strong one leaves, and between which places."""
-    gap = first.left_mm2 - ground.least
-    if ground.wish.use != "rough" or gap < SPLIT_MM2:
+def _split(ground: _Ground, tried: list[_Tried], first: _Tried) -> Split | None:
+    """The tool that takes most of what the first one leaves, and between which places."""
+    least_gain = SPLIT_MM2.get(ground.wish.use)
+    if least_gain is None or first.left_mm2 < least_gain:
         return None
-    slim = min((_candidate(ground, one) for one in able), key=lambda c: c.rank)
+    others = [(one, _both_leave(first, one)) for one in tried if one is not first]
+    least = min((left for _, left in others), default=first.left_mm2)
+    usual = [(one, left) for one, left in others if not one.leads_out]
+    if usual and min(left for _, left in usual) < least + OUTWARD_GAIN_MM2:  # not worth a way back
+        others, least = usual, min(left for _, left in usual)
+    if first.left_mm2 - least < least_gain:
+        return None
+    good = [one for one, left in others if left <= least + REACH_TOLERANCE_MM2]
+    slim = min((_candidate(ground, one) for one in good), key=lambda c: c.rank)
+    chosen = next(one for one in good if one.tool is slim.tool)
     nose = first.insert.nose_radius_mm
-    pieces = [p for p in polygons(first.reach.leftover) if p.area > CORNER_SHARE * nose**2]
+    taken = polygons(first.reach.leftover.difference(chosen.reach.leftover))
+    pieces = [piece for piece in taken if piece.area > CORNER_SHARE * nose**2]
     z = [bound for piece in pieces for bound in (piece.bounds[0], piece.bounds[2])]
-    return Split(slim, max(z), min(z), gap)
+    return Split(slim, max(z), min(z), first.left_mm2 - least) if z else None
+
+
+def _both_leave(first: _Tried, second: _Tried) -> float:
+    """What neither gets at, corners aside, mm2."""
+    nose = max(first.insert.nose_radius_mm, second.insert.nose_radius_mm)
+    left = first.reach.leftover.intersection(second.reach.leftover)
+    return float(sum(p.area for p in polygons(left) if p.area > CORNER_SHARE * nose**2))

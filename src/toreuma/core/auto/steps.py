@@ -8,6 +8,7 @@ from typing import Literal
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.carriers import bar_reach_mm
+from toreuma.core.advise.turning import Split
 from toreuma.core.advise.whole import groove_depth_mm
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -27,7 +28,7 @@ from toreuma.core.model import (
 )
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import AxialHole, Groove, ThreadFeature
-from toreuma.core.model.tool import Drill, GroovingTool, Tool
+from toreuma.core.model.tool import BoringTool, Drill, GroovingTool, Tool
 from toreuma.core.scene import Scene
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.form import form_of
@@ -46,6 +47,8 @@ CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
 
 SQUARE_DEG, DEEP_V_MM = 180.0, 3.0
 """A V deeper than this is opened with a square blade first."""
+
+NEAR_EDGE_MM = 0.05
 
 FLAT_DEG, SAME_D_MM = 170.0, 0.01
 """From this angle on a floor counts as flat."""
@@ -109,27 +112,53 @@ def _rough(ask: _Ask) -> list[Step]:
     inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
     kind, group = (RoughBore, "rough bore") if inside else (RoughOd, "rough outside")
 
-    def rough(name: str, tool: Tool) -> Operation:
-        end = None if inside else reachable_end(ask.scene, tool)
+    def rough(name: str, tool: Tool, start: float | None = None, end: float | None = None) -> Operation:
+        if end is None and not inside:
+            end = reachable_end(ask.scene, tool)
         hardens = ask.job.stock.material.work_hardens
         breaks = None if ask.job.conditions.attended else UNATTENDED_CHIP_MM
-        return kind(id=ID, name=name, tool=ID, to_z_mm=end, varied=hardens, chip_break_mm=breaks)
+        return kind(id=ID, name=name, tool=ID, from_z_mm=start, to_z_mm=end, varied=hardens, chip_break_mm=breaks)
 
     steps = [ask.step(group, rough(ask.wish.words, ask.best.tool))]
     split = ask.advice.split
     if split is not None:
-        steps.append(ask.step(group, rough(f"{ask.wish.words}: what is left", split.candidate.tool), split.candidate))
+        # A tool that cuts outward begins where it is needed; others only find what is left anyway.
+        where = _between_edges(ask, split) if _cuts_outward(split.candidate.tool) else (None, None)
+        rest = rough(f"{ask.wish.words}: what is left", split.candidate.tool, *where)
+        steps.append(ask.step(group, rest, split.candidate))
     return steps
+
+
+def _cuts_outward(tool: Tool) -> bool:
+    """Its edge leads away from the chuck."""
+    return tool.hand == "left" or (isinstance(tool, BoringTool) and tool.bar.back)
+
+
+def _between_edges(ask: _Ask, split: Split) -> tuple[float | None, float | None]:
+    """The stretch of a second tool, run on to the next edges: two tools meet on an edge and leave no step."""
+    inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
+    chain = ask.scene.shape.bore if inside else ask.scene.profile
+    edges = [point[0] for segment in chain.segments for point in (segment.start, segment.end)] if chain else []
+    start = min((z for z in edges if z >= split.from_z - NEAR_EDGE_MM), default=None)
+    end = max((z for z in edges if z <= split.to_z + NEAR_EDGE_MM), default=None)
+    return start if start is not None and start < -NEAR_EDGE_MM else None, end
 
 
 def _finish(ask: _Ask) -> list[Step]:
     inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
     ra = _finest(ask.job, inside)
-    if inside:
-        return [ask.step("finish bore", FinishBore(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra))]
-    end = reachable_end(ask.scene, ask.best.tool)
-    finish = FinishOd(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra, to_z_mm=end)
-    return [ask.step("finish outside", finish)]
+    kind, group = (FinishBore, "finish bore") if inside else (FinishOd, "finish outside")
+    end = None if inside else reachable_end(ask.scene, ask.best.tool)
+    steps = [ask.step(group, kind(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra, to_z_mm=end))]
+    split = ask.advice.split
+    if split is not None:
+        start, stop = _between_edges(ask, split)
+        last = None if inside else reachable_end(ask.scene, split.candidate.tool)
+        stop = stop if last is None or stop is None else max(stop, last)
+        name = f"{ask.wish.words}: what is left"
+        rest = kind(id=ID, name=name, tool=ID, wanted_ra_um=ra, from_z_mm=start, to_z_mm=stop)
+        steps.append(ask.step(group, rest, split.candidate))
+    return steps
 
 
 def reachable_end(scene: Scene, tool: Tool) -> float | None:

@@ -64,6 +64,17 @@ class ToolShape:
         hull = shapely.MultiPoint(np.vstack([self.core, turned, trail])).convex_hull
         return np.asarray(shapely.get_coordinates(hull.exterior)[:-1])
 
+    @cached_property
+    def widened_core(self) -> Points:
+        """The core widened behind the trailing edge and no longer than it is: in a bore its line would meet the far
+        wall."""
+        if len(self.core) < 3 or self.tip[0] == 0:
+            return self.core
+        side = 1.0 if self.leads_toward_chuck == (self.tip[1] <= 0) else -1.0
+        turned = _rotate(self.core, -side * math.radians(TRAIL_MARGIN_DEG))
+        hull = shapely.MultiPoint(np.vstack([self.core, turned])).convex_hull
+        return np.asarray(shapely.get_coordinates(hull.exterior)[:-1])
+
     @property
     def is_blade(self) -> bool:
         """Square to the axis, with a flat front or one that leans a little."""

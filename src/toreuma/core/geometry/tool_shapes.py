@@ -91,13 +91,19 @@ def _edge(core: Points, insert: Insert, radius: float) -> float:
     return radius if insert.shape == "R" else float(np.linalg.norm(core[1] - core[0]))
 
 
+FLIP_Z = np.array([-1.0, 1.0])
+
+
 def _boring(tool: BoringTool) -> ToolShape:
     """As an outside tool turned upside down, on a bar that runs back along z."""
     insert, bar = tool.insert, tool.bar
     core, radius, seat, lead = _seated(insert, bar.entering_angle_deg)
     tip = (-radius, -radius)
+    behind = _back_half(seat, insert, lead)
+    if bar.back:  # the insert end for end, the bar as ever
+        core, seat, behind, tip = core * FLIP_Z, seat * FLIP_Z, behind * FLIP_Z, (radius, -radius)
     rod = _rod(bar, tip, float(seat[:, 0].min()), float(seat[:, 0].mean()))
-    neck = _hull(np.vstack([_back_half(seat, insert, lead), rod[:2]]))
+    neck = _hull(np.vstack([behind, rod[:2]]))
     shape = ToolShape(core, radius, (_hull(seat), neck, rod), tip, bar.entering_angle_deg, _edge(core, insert, radius))
     return turned_inside(shape)
 

@@ -82,7 +82,10 @@ class _Roughing(_Contour):
     written: Written = Field(default="moves", description="Move by move, a cycle for each pass, or one for all")
     varied: bool = Field(default=False, description="Deeper and shallower by turns, so that the notch moves")
     chip_break_mm: Positive | None = Field(
-        default=None, description="The feed goes back a little every so many mm to break the chip; empty: never"
+        default=None, description="The feed breaks off every so many mm to break the chip; empty: never"
+    )
+    chip_break: Literal["retract", "stop"] = Field(
+        default="retract", description="It goes back a little, or stands for a turn and a half"
     )
 
 

@@ -92,6 +92,7 @@ class Bar(Value):
     material: Literal["steel", "tungsten alloy", "carbide"] = "steel"
     damped: bool = False
     coolant: bool = False
+    back: bool = Field(default=False, description="Its edge looks back along the bar: it cuts on its way out")
     stick_out_mm: Positive | None = Field(default=None, description="Out of its holder (OHX); empty: usable length")
     code: Name = ""
 

@@ -9,9 +9,9 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Point, Points, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
-from toreuma.core.geometry.reach import Reach, blocked_by_part, covered
+from toreuma.core.geometry.reach import Reach, covered
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import EMPTY, Region, box, polygons, thickness, union
+from toreuma.core.geometry.region import EMPTY, Region, box, polygons, thickness
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool
@@ -20,7 +20,7 @@ from toreuma.core.plan.as_cycle import follow_cycle
 from toreuma.core.plan.contour import from_place, nose_at_start
 from toreuma.core.plan.grounds import proposed, spindle_of
 from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Cycle, OperationFault, Pass
-from toreuma.core.plan.stretch import Stretch, reach_of, stretch_of
+from toreuma.core.plan.stretch import Stretch, blocked_of, reach_of, stretch_of
 from toreuma.core.plan.turning import finish_situation
 from toreuma.core.plan.work import APPROACH_MM, PULL_OUT_MM, Path, Work
 from toreuma.core.propose.proposal import Proposal
@@ -187,7 +187,7 @@ def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Poin
 
 def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:
     """The outline the nose centre can follow when it may also move away from the chuck: with its undercuts."""
-    blocked = _blocked(work, stretch)
+    blocked = blocked_of(work, stretch)
     window = box(stretch.nose_to, stretch.bottom, stretch.nose_from, 1e4)
     pieces = polygons(blocked.intersection(window))
     if not pieces:
@@ -305,12 +305,6 @@ def _too_thin(job: Job, operation: Finishing, tool: Turner) -> list[Finding]:
     ]
 
 
-def _blocked(work: Work, stretch: Stretch) -> Region:
-    """Nose centres at which the insert cuts into the part or meets what stands in front."""
-    part = blocked_by_part(stretch.target, stretch.shape)
-    return part if stretch.is_bore else union([part, stretch.frame.region(work.blocked_by_centre)])
-
-
 def _below(outline: Points, ceiling: float) -> Points:
     """The outline up to where it rises past the highest place the tool may go.
 
@@ -337,7 +331,7 @@ def _coverage(work: Work, operation: Finishing, stretch: Stretch, reach: Reach) 
         clean = reach.removable(top)
     else:
         window = box(stretch.nose_to, stretch.bottom, stretch.nose_from, top)
-        free = [p for p in polygons(window.difference(_blocked(work, stretch))) if math.isclose(p.bounds[3], top)]
+        free = [p for p in polygons(window.difference(blocked_of(work, stretch))) if math.isclose(p.bounds[3], top)]
         clean = covered(max(free, key=lambda piece: piece.area), stretch.shape)
     low = stretch.end_z if operation.to_z_mm is not None else -1e4
     high = work.scene.profile.front_z if stretch.from_z is None else stretch.from_z

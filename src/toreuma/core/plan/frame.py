@@ -14,7 +14,7 @@ from toreuma.core.geometry.elements import Arc, Line, Point, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import ToolShape, turned
 
-__all__ = ["AWAY", "FACE", "INSIDE", "OUTSIDE", "Frame"]
+__all__ = ["AWAY", "BACK", "FACE", "INSIDE", "OUTSIDE", "Frame"]
 
 
 @dataclass(frozen=True)
@@ -51,3 +51,5 @@ class Frame:
 
 
 OUTSIDE, INSIDE, FACE, AWAY = Frame(), Frame(flip_r=True), Frame(swap=True), Frame(flip_z=True)
+BACK = Frame(flip_z=True, flip_r=True)
+"""A bore from its end to its front, cut by a bar whose edge looks back."""

@@ -20,8 +20,7 @@ from toreuma.core.geometry.shape import grow
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import RoughBore, RoughOd
 from toreuma.core.plan.as_cycle import passes_as_cycles, rough_as_cycle
-from toreuma.core.plan.chip_breaks import chip_breaks, feed_in_pieces
-from toreuma.core.plan.frame import AWAY
+from toreuma.core.plan.chip_breaks import Breaks, breaks_of, chip_breaks, feed_in_pieces, stops_in_hard_skin
 from toreuma.core.plan.grounds import interruption, proposed, spindle_of
 from toreuma.core.plan.levels import SAME_MM, SLIVER_MM, Cut, level_cuts, shoulder_steps
 from toreuma.core.plan.numbers import passes
@@ -63,7 +62,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         ("cuts", work.tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit, top, operation.varied),
         lambda: level_cuts(reach.envelope, touched, top, stretch.floor, limit, operation.varied),
     )
-    findings = list(stretch.findings)
+    findings = [*stretch.findings, *stops_in_hard_skin(work.job, operation)]
     if not cuts:
         findings.append(
             Finding(
@@ -74,8 +73,9 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
                 operation.id,
             )
         )
-    path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
-    feed, breaks = values["f"].number, operation.chip_break_mm
+    spindle = spindle_of(work, proposal)
+    path = Path(work, spindle, stretch.frame, stretch.safe)
+    feed, breaks = values["f"].number, breaks_of(operation, spindle, work.job.machine, proposal.situation.d_mm)
     if pulled:
         cuts = [rolled_in(cut) for cut in cuts]
         values |= pulled_numbers(values, cuts, proposal)
@@ -89,7 +89,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         drawn = [_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow) for cut in cuts]
         findings += _not_as_wished(operation) if cuts else []
     if breaks is not None:
-        values["breaks"] = chip_breaks(path.motions, work.job.machine)
+        values["breaks"] = chip_breaks(path.motions, work.job.machine, breaks)
     if cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
@@ -105,7 +105,7 @@ def _as_cycles(
 ) -> tuple[list[Pass], list[Cycle], list[Finding]] | None:
     """The cuts as cycles of the control, where they are wished and can be; ``numbers`` are depth and feed."""
     straight = operation.kind == "rough_bore" or operation.pattern in ("along_z", "along_x")
-    if operation.written == "moves" or not straight or stretch.frame == AWAY:
+    if operation.written == "moves" or not straight or stretch.frame.flip_z:
         return None
     if operation.written == "passes":
         return passes_as_cycles(path, cuts, stretch, numbers[1])
@@ -168,7 +168,7 @@ def _write(
     feed: float,
     contour: Envelope,
     fit: float,
-    breaks: float | None = None,
+    breaks: Breaks | None = None,
     slow_ends: float = 1.0,
 ) -> Pass:
     """Write one pass down and return what to draw."""

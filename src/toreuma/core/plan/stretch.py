@@ -19,11 +19,11 @@ from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool, GroovingTool, PartingTool, PullTool
 from toreuma.core.plan.bore import bore_of, hole_radius, in_the_way
-from toreuma.core.plan.frame import AWAY, FACE, INSIDE, OUTSIDE, Frame
+from toreuma.core.plan.frame import AWAY, BACK, FACE, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
 
-__all__ = ["Stretch", "TurningOperation", "reach_of", "stick_out_more", "stretch_of"]
+__all__ = ["Stretch", "TurningOperation", "blocked_of", "reach_of", "stick_out_more", "stretch_of"]
 
 PAST_PART_OFF_MM = 0.5
 PAST_END_MM = 1.0
@@ -52,6 +52,10 @@ CUTS_WITH: dict[str, tuple[tuple[type, ...], str]] = {
     "plunge": ((GroovingTool, PartingTool), "blade"),
 }
 """Patterns of roughing that ask for other tools than turning and boring tools."""
+
+
+UP_A_WALL_MM = 0.02
+"""A stretch that ends at a face goes so much farther: the tool then follows the face."""
 
 
 @dataclass(frozen=True)
@@ -122,6 +126,8 @@ def stretch_of(work: Work, operation: TurningOperation, beyond_mm: float = 0.0, 
         return _outside(work, operation, 0.0, chord_mm)
     if work.shape.leads_toward_chuck:
         return _inside(work, operation, beyond_mm) if inside else _outside(work, operation, beyond_mm, chord_mm)
+    if inside and isinstance(work.tool, BoringTool) and work.tool.bar.back:
+        return _back(work, operation, beyond_mm)
     if inside:
         raise OperationFault(
             "tool.hand",
@@ -224,6 +230,39 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
     )  # fmt: skip
 
 
+def _back(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretch:
+    """A bar whose edge looks back goes from the end of the stretch out to its start.
+
+    It comes down beside what stands at the end, and lies in the bore in front of what it cuts.
+    """
+    bore, shape = bore_of(work, operation.to_z_mm), BACK.shape(work.shape)
+    whole = bore_of(work, None)  # what stands behind the end of the stretch is no run-on: the insert is beside it
+    begin = -bore.end_z + shape.nose_radius
+    if operation.from_z_mm is not None:
+        past = UP_A_WALL_MM if operation.extension_mm is None else operation.extension_mm
+        goal = operation.from_z_mm
+    else:
+        past = PAST_END_MM if operation.extension_mm is None else operation.extension_mm
+        goal = work.scene.profile.front_z
+    nose_to = -goal - past - beyond_mm - shape.tip[0]
+    if begin <= nose_to:
+        raise OperationFault(
+            "range.empty",
+            f"nothing to cut between Z {-begin:.2f} and Z {-nose_to:.2f}",
+            "let the stretch end deeper in the bore, or begin nearer the front",
+        )
+    hole_r = hole_radius(work, whole)
+    ceiling = min(hole_r - BAR_CLEARANCE_MM - shape.height, PAST_AXIS_MM)
+    short = shape.nose_radius - hole_r + LEAST_LIFT_MM - ceiling
+    if short > 0:
+        raise _narrow(work, hole_r, short)
+    stock = shapely.clip_by_rect(BACK.region(work.stock), -FAR_MM, -FAR_MM, FAR_MM, -hole_r)
+    return Stretch(
+        BACK, shape, stock, AWAY.region(whole.metal), AWAY.region(in_the_way(work, whole, hole_r)), None, bore.end_z,
+        -bore.end_r, begin, nose_to, ceiling, -(work.scene.stock_r + 5.0), operation.from_z_mm, _rubbing(work, hole_r),
+    )  # fmt: skip
+
+
 def _rubbing(work: Work, hole_r: float) -> tuple[Finding, ...]:
     """The hole is smaller than the bore the insert's flank needs."""
     bar = getattr(work.tool, "bar", None)
@@ -281,18 +320,25 @@ def reach_of(
     )
 
     def compute() -> Reach:
-        blocked = union(
-            [
-                blocked_by_part(stretch.target, stretch.shape, leave_axial, leave_radial, chord_mm),
-                _body_blocked(work, stretch, max(leave_axial, leave_radial)),
-                _blocked_in_way(stretch),
-                EMPTY if stretch.is_bore else stretch.frame.region(work.blocked_by_centre),
-            ]
-        )
+        blocked = blocked_of(work, stretch, leave_axial, leave_radial, chord_mm)
         least_r = BELOW_AXIS_R if stretch.frame in (OUTSIDE, AWAY) else FLOOR
         return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to, least_r), stretch.shape)
 
     return work.memo.get(key, compute)
+
+
+def blocked_of(
+    work: Work, stretch: Stretch, leave_axial: float = 0.0, leave_radial: float = 0.0, chord_mm: float = CHORD_MM
+) -> Region:
+    """Nose centres the tool may not take: of insert, holder or bar, against the part and all that stands there."""
+    return union(
+        [
+            blocked_by_part(stretch.target, stretch.shape, leave_axial, leave_radial, chord_mm),
+            _body_blocked(work, stretch, max(leave_axial, leave_radial)),
+            _blocked_in_way(stretch),
+            EMPTY if stretch.is_bore else stretch.frame.region(work.blocked_by_centre),
+        ]
+    )
 
 
 def _body_blocked(work: Work, stretch: Stretch, leave: float) -> Region:

@@ -5,19 +5,16 @@ hangs together with where the tool comes from. Outside tools come from above, to
 face tools from the front. What the cutting part covers from there is reached; the rest of the metal is left over.
 """
 
-import math
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
 
-import numpy as np
 import shapely
 
-from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.minkowski import sum_with
 from toreuma.core.geometry.reach import blocked_by_body
 from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, polygons, union
-from toreuma.core.geometry.shape import TRAIL_MARGIN_DEG, ToolShape, grow
+from toreuma.core.geometry.shape import ToolShape, grow
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
 from toreuma.core.scene import Scene
@@ -177,19 +174,8 @@ def _hold(scene: Scene, surface: Surface) -> Region:
 
 
 def _blocked_by_edge(target: Region, shape: ToolShape) -> Region:
-    core = -shape.guarded_core if shape.tip[1] <= 0 else -_guarded_inside(shape)
+    core = -shape.guarded_core if shape.tip[1] <= 0 else -shape.widened_core
     return grow(sum_with(target, core), shape.nose_radius, CHORD_MM)
-
-
-def _guarded_inside(shape: ToolShape) -> Points:
-    """The core widened behind the trailing edge, no longer than it is: in a bore its line would meet the far wall."""
-    if len(shape.core) < 3 or shape.tip[0] == 0:
-        return shape.core
-    angle = math.radians(TRAIL_MARGIN_DEG) * (1 if shape.leads_toward_chuck else -1)
-    c, s = math.cos(angle), math.sin(angle)
-    turned = shape.core @ np.array([[c, s], [-s, c]])
-    hull = shapely.MultiPoint(np.vstack([shape.core, turned])).convex_hull
-    return np.asarray(shapely.get_coordinates(hull.exterior)[:-1])
 
 
 def _free(blocked: Region, metal: Region, surface: Surface, shape: ToolShape) -> Region:

@@ -130,6 +130,8 @@ class Path:
         self._safe = safe
         self._tip = frame.point(work.shape.tip)
         self._at = frame.point(work.scene.index)
+        shape = work.shape
+        self._ahead = max(-float(piece[:, 0].min()) for piece in (shape.core - shape.nose_radius, *shape.bodies))
         self.motions: list[Motion] = []
 
     @property
@@ -163,8 +165,8 @@ class Path:
         for one in moves:
             self._add(self._frame.segment(one.segment), None if one.how == "rapid" else feed, one.how == "thread")
 
-    def event(self, what: Literal["unclamp", "clamp"], dwell_s: float) -> None:
-        """Something the machine does while no axis moves."""
+    def event(self, what: Literal["", "unclamp", "clamp"], dwell_s: float) -> None:
+        """Something the machine does while no axis moves; nothing but waiting where it has no name."""
         place = Line(self.at, self.at)
         self.motions.append(Motion(place, None, self._spindle, self._work.tool.station, dwell_s=dwell_s, event=what))
 
@@ -192,9 +194,10 @@ class Path:
         Into a bore: in front of the work to the height at which the tool travels, along Z, then out.
         """
         if self._frame.flip_r:
-            front = max(z, self._work.stock.bounds[2] + APPROACH_MM - self._tip[0])
-            self.rapid(z=front)
-            self.rapid(r=self._safe if z < front else r)
+            front = self._frame.point((self._work.stock.bounds[2] + APPROACH_MM + self._ahead, 0.0))[0]
+            goes_in = z > front if self._frame.flip_z else z < front
+            self.rapid(z=front if goes_in else z)
+            self.rapid(r=self._safe if goes_in else r)
         self.rapid(z=z)
         self.rapid(r=r)
 

@@ -143,12 +143,13 @@ class _Writer:
     def _event(self, motion: Motion) -> None:
         """Something the machine does while no axis moves, and the time it takes."""
         codes = self._dialect.codes
-        self._block(codes["clamp_work" if motion.event == "clamp" else motion.event])
+        if motion.event:
+            self._block(codes["clamp_work" if motion.event == "clamp" else motion.event])
         if motion.dwell_s > 0:
             self._block(f"{codes['dwell']} P{round(1000 * motion.dwell_s)}")
 
     def _motion(self, motion: Motion) -> None:
-        if motion.event:
+        if motion.event or motion.dwell_s:
             self._event(motion)
             return
         x, z = self._x_word(motion.end[1]), self._z_word(motion.end[0])

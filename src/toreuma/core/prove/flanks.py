@@ -55,7 +55,7 @@ def _behind_the_edge(shape: ToolShape, motion: Motion, stock: Region) -> Rub | N
     if shape.is_blade or shape.has_free_sides:
         return None
     z, r = motion.end[0] - shape.tip[0], motion.end[1] - shape.tip[1]
-    guard = translate(shapely.MultiPoint(shape.guarded_core).convex_hull, z, r)
+    guard = translate(shapely.MultiPoint(shape.widened_core).convex_hull, z, r)
     if not shapely.intersects(guard, stock):
         return None
     over = guard.intersection(stock).buffer(-RUBS_MM / 2)
