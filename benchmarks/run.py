@@ -16,6 +16,7 @@ import numpy as np
 import shapely
 from PySide6.QtCore import QEventLoop, QSettings
 from PySide6.QtWidgets import QApplication, QMainWindow
+from tests.support.hundred import hundred_operations
 
 from benchmarks import closing, random_parts, textbook
 from toreuma.app.session import Session
@@ -25,7 +26,8 @@ from toreuma.app.window import MainWindow
 from toreuma.core.cutting.limits import used
 from toreuma.core.geometry.region import region_from_points
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Job
+from toreuma.core.memo import Memo
+from toreuma.core.model import Job, Pins
 from toreuma.core.plan import plan
 from toreuma.core.plan.tool_reach import Surface, reach_on
 from toreuma.core.post import post
@@ -33,6 +35,7 @@ from toreuma.core.propose.search import best
 from toreuma.core.read import read
 from toreuma.core.scene import build_scene
 from toreuma.io.library import catalogue, demo_job, dialect
+from toreuma.io.pipeline import follow
 from toreuma.io.report import prove_plan
 
 
@@ -220,6 +223,26 @@ def choosing() -> None:
     print(f"planning with 0.3 of the power / with all of it: {d / c:.1f} ({d:.2f} s / {c:.2f} s)")
 
 
+def hundred() -> None:
+    """An edit in the middle of a hundred operations, planned, written and read back, against the whole anew."""
+    job, memo = hundred_operations(), Memo()
+    begun = time.perf_counter()
+    follow(job, memo)
+    whole = time.perf_counter() - begun
+    changes: dict[str, dict[str, object]] = {
+        "a feed": {"pins": Pins(feed_mm_rev=0.06)},
+        "another way": {"method": "straight"},
+        "left out": {"enabled": False},
+    }
+    for name, change in changes.items():
+        edited = job.with_operation("g48", lambda op, c=change: op.changed(**c))  # type: ignore[misc]
+        begun = time.perf_counter()
+        follow(edited, memo)
+        taken = time.perf_counter() - begun
+        print(f"hundred operations, {name} of the middle one / all of them: {taken / whole:.3f} "
+              f"({1000 * taken:.0f} ms / {1000 * whole:.0f} ms)")  # fmt: skip
+
+
 def main() -> int:
     if sys.argv[1:2] == ["parts"]:
         numbers = [int(text) for text in sys.argv[2:4]]
@@ -231,6 +254,7 @@ def main() -> int:
     reading()
     reaching()
     choosing()
+    hundred()
     textbook.compare()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory at the highest: {peak:.0f} MB")

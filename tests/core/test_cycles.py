@@ -183,7 +183,7 @@ def test_a_bore_as_cycles(way: str, language: Dialect) -> None:
 
 def test_a_face_groove_and_a_deep_hole_by_the_same_cycle(language: Dialect) -> None:
     for job in (
-        grooved(FaceGroove(d_mm=62, width_mm=6, depth_mm=5, floor_round_mm=0.3), "GF 3 24-40", written="whole"),
+        grooved(FaceGroove(d_mm=62, width_mm=6, depth_mm=5, floor_round_mm=0.3), "GF 4 40-90", written="whole"),
         drilled(written="passes"),
     ):
         text = post(plan(job), language).text

@@ -26,7 +26,7 @@ CASES = {
     "leaning walls": (Groove(z_mm=-10, width_mm=13, d_mm=50, wall_deg=17.0, floor_round_mm=0.4), "GO 3 14"),
     "a V": (Groove(z_mm=-10, width_mm=8.24, d_mm=58, wall_deg=30.0), "GV 38 6"),
     "in the bore": (Groove(side="inside", z_mm=-10, width_mm=3.2, d_mm=44), "GI 2 16"),
-    "in the face": (FaceGroove(d_mm=62, width_mm=6, depth_mm=5, floor_round_mm=0.3), "GF 3 24-40"),
+    "in the face": (FaceGroove(d_mm=62, width_mm=6, depth_mm=5, floor_round_mm=0.3), "GF 4 40-90"),
     "relief, form thread": (
         Relief(form="thread", z_mm=-40, length_mm=6, depth_mm=1.6, radius_mm=1.0), "GO 3 14"),
 }  # fmt: skip

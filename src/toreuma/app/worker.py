@@ -14,7 +14,7 @@ from toreuma.io.routing import route_for
 
 __all__ = ["Worker"]
 
-PAINT_FIRST_S = 0.08
+PAINT_FIRST_S = 0.2
 
 
 class Worker(QObject):

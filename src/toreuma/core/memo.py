@@ -17,17 +17,40 @@ def never_cancel() -> None:
     """The check for work that runs to its end."""
 
 
+class _Key:
+    """A key that is hashed once."""
+
+    __slots__ = ("content", "hash")
+
+    def __init__(self, content: Hashable) -> None:
+        self.content = content
+        self.hash = hash(content)
+
+    def __hash__(self) -> int:
+        return self.hash
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Key) and self.hash == other.hash and self.content == other.content
+
+
 class Memo:
     """Remembers the most recent results; asking with equal content gives the same result again."""
 
-    def __init__(self, size: int = 2000) -> None:
+    def __init__(self, size: int = 4000) -> None:
         self._size = size
-        self._kept: OrderedDict[Hashable, object] = OrderedDict()
+        self._kept: OrderedDict[_Key, object] = OrderedDict()
         self.hits = 0
         self.misses = 0
 
+    def same(self, content: Hashable) -> object:
+        """One object that stands for equal contents in other keys: compared and hashed in no time."""
+        return self.get(("same", content), object)
+
     def get(self, key: Hashable, compute: Callable[[], T]) -> T:
         """The result kept under ``key``, or the result of ``compute``, kept from now on."""
+        return self._get(_Key(key), compute)
+
+    def _get(self, key: _Key, compute: Callable[[], T]) -> T:
         if key in self._kept:
             self.hits += 1
             self._kept.move_to_end(key)

@@ -3,10 +3,11 @@
 import math
 from contextlib import suppress
 from itertools import pairwise
+from typing import Any
 
 import numpy as np
-from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QResizeEvent, QWheelEvent
+from PySide6.QtCore import QPointF, QRectF, QSizeF, Qt
+from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap, QResizeEvent, QWheelEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.canvas.caliper import Caliper
@@ -55,6 +56,7 @@ class SectionCanvas(QWidget):
         self._scene_job: Job | None = None
         self._caliper = Caliper()
         self.choice: ToolChoice | None = None
+        self._still: tuple[tuple[Any, ...], QPixmap] | None = None
         self._dimensions: list[Dimension] = []
         self._symbols_of: tuple[Scene | None, list[Symbol]] = (None, [])
         self.dimension = DimensionEntry(self, session)
@@ -111,6 +113,8 @@ class SectionCanvas(QWidget):
         elif self._scene_job is None or solids_of(job) != solids_of(self._scene_job):
             with suppress(ToreumaError):  # the plan says what is wrong with it
                 self._scene, self._scene_job = build_scene(job), job
+        elif self._session.outcome is not None and self._stage in ("operations", "proof", "program"):
+            return  # only operations changed: there is nothing new to draw before they are planned
         self.update()
 
     def _on_outcome(self) -> None:
@@ -158,7 +162,7 @@ class SectionCanvas(QWidget):
             self._empty(painter)
             return
         draw = Painter(painter, view, self._theme, self._session.system, QRectF(self.rect()))
-        self._upper(draw, self._scene)
+        self._still_upper(painter, view, self._scene)
         self._lower(draw, self._scene)
         draw.workholding(self._scene)
         draw.axis()
@@ -181,6 +185,24 @@ class SectionCanvas(QWidget):
         painter.setPen(self._theme.colour("error" if problem else "muted"))
         painter.setFont(self._theme.text_font())
         painter.drawText(self._room(), Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap, text)
+
+    def _still_upper(self, painter: QPainter, view: View, scene: Scene) -> None:
+        """What is meant, kept as a picture: it stands still while the cursor of time or the pointer moves."""
+        session = self._session
+        key = (scene, session.outcome, session.selection, view, self._stage, self._theme, session.system, self.size())
+        if self._still is None or not all(a is b or a == b for a, b in zip(key[2:], self._still[0][2:], strict=True)):
+            self._still = None
+        if self._still is None or any(a is not b for a, b in zip(key[:2], self._still[0][:2], strict=True)):
+            ratio = self.devicePixelRatioF()
+            picture = QPixmap((QSizeF(self.size()) * ratio).toSize())
+            picture.setDevicePixelRatio(ratio)
+            picture.fill(Qt.GlobalColor.transparent)
+            layer = QPainter(picture)
+            layer.setRenderHint(QPainter.RenderHint.Antialiasing)
+            self._upper(Painter(layer, view, self._theme, session.system, QRectF(self.rect())), scene)
+            layer.end()
+            self._still = (key, picture)
+        painter.drawPixmap(0, 0, self._still[1])
 
     def _upper(self, draw: Painter, scene: Scene) -> None:
         draw.blank(scene)

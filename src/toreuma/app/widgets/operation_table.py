@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QTableView
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.widgets.waiting import WaitsUnseen
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import worst
 from toreuma.core.plan.result import OperationPlan
@@ -123,7 +124,7 @@ class _Model(QAbstractTableModel):
         return show(evidence.number, evidence.unit, self.system).number + pinned
 
 
-class OperationTable(QTableView):
+class OperationTable(WaitsUnseen, QTableView):
     """Selecting a row selects the operation everywhere; a dot marks a number that is pinned."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
@@ -145,15 +146,15 @@ class OperationTable(QTableView):
         header.resizeSection(LIMIT_COLUMN, LIMIT_PX)
         header.setHighlightSections(False)
         self.selectionModel().currentRowChanged.connect(lambda now, _: self._chosen(now.row()))
-        session.outcome_changed.connect(self._refresh)
+        session.outcome_changed.connect(self.refresh)
         session.selection_changed.connect(self._follow)
-        self._refresh()
+        self.refresh()
 
     def set_theme(self, theme: Theme) -> None:
         self._model.theme = theme
-        self._refresh()
+        self.refresh()
 
-    def _refresh(self) -> None:
+    def _fill(self) -> None:
         outcome = self._session.outcome
         self._model.fill(outcome.plan.operations if outcome else (), self._session.system)
         self._follow()
@@ -163,6 +164,8 @@ class OperationTable(QTableView):
             self._session.select(operation=self._model.rows[row].operation.id)
 
     def _follow(self) -> None:
+        if self._stale:
+            return
         wanted = self._session.selection.operation
         rows = [index for index, planned in enumerate(self._model.rows) if planned.operation.id == wanted]
         if rows and self.currentIndex().row() != rows[0]:

@@ -16,6 +16,7 @@ from PySide6.QtWidgets import QFileDialog, QLabel, QPlainTextEdit, QTextEdit, QV
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.widgets.waiting import WaitsUnseen
 from toreuma.io.jobs import write_atomically
 from toreuma.io.library import dialect
 
@@ -137,7 +138,7 @@ class ProgramText(QPlainTextEdit):
             block, top = block.next(), top + height
 
 
-class ProgramPanel(QWidget):
+class ProgramPanel(WaitsUnseen, QWidget):
     """Left panel of the program stage."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
@@ -159,7 +160,7 @@ class ProgramPanel(QWidget):
     def set_theme(self, theme: Theme) -> None:
         self.text.set_theme(theme)
 
-    def refresh(self) -> None:
+    def _fill(self) -> None:
         outcome = self._session.outcome
         self.text.show_text(outcome.program.text if outcome else "")
         job = self._session.job
@@ -172,6 +173,8 @@ class ProgramPanel(QWidget):
 
     def _on_cursor(self) -> None:
         outcome = self._session.outcome
+        if self._stale:
+            return
         if outcome is None or not outcome.timeline.spans:
             return
         moment = outcome.timeline.at(self._session.cursor_s)

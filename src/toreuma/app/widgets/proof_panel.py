@@ -7,6 +7,7 @@ from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.findings import FindingCard
+from toreuma.app.widgets.waiting import WaitsUnseen
 from toreuma.core.findings import Finding
 
 __all__ = ["ProofPanel"]
@@ -14,7 +15,7 @@ __all__ = ["ProofPanel"]
 MOST_CARDS = 60
 
 
-class ProofPanel(QWidget):
+class ProofPanel(WaitsUnseen, QWidget):
     """Left panel of the proof stage."""
 
     chosen = Signal(object)
@@ -50,7 +51,7 @@ class ProofPanel(QWidget):
         self._theme = theme
         self.refresh()
 
-    def refresh(self) -> None:
+    def _fill(self) -> None:
         proof = self._session.proof
         self._bar.setVisible(proof is None and self._session.job is not None)
         findings = self._session.findings()

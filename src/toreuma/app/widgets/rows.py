@@ -3,7 +3,6 @@
 from collections.abc import Callable, Iterable
 from typing import Any
 
-from PySide6.QtGui import QShowEvent
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
 from toreuma.app.fields import Field, typed_evidence
@@ -12,6 +11,7 @@ from toreuma.app.theme import Theme
 from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.findings import FindingCard
 from toreuma.app.widgets.number import NumberRow
+from toreuma.app.widgets.waiting import WaitsUnseen
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -30,7 +30,7 @@ def narrow_box() -> QComboBox:
     return box
 
 
-class RowColumn(ScrollColumn):
+class RowColumn(WaitsUnseen, ScrollColumn):
     """Subclasses fill it in `_fill`: `_start` clears it when its key is new, rows are then made on first use."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
@@ -41,7 +41,6 @@ class RowColumn(ScrollColumn):
         self.lines: dict[str, QLineEdit] = {}
         self._key: tuple[object, ...] = ()
         self._texts: dict[str, QLabel] = {}
-        self._stale = True
         for signal in (session.outcome_changed, session.proof_changed, session.selection_changed, session.job_changed):
             signal.connect(self.refresh)
 
@@ -50,19 +49,9 @@ class RowColumn(ScrollColumn):
         self.refresh()
 
     def refresh(self) -> None:
-        """Bring the column up to date; while it is hidden that waits until it is seen."""
-        self._stale = not self.isVisible()
+        super().refresh()
         if not self._stale:
-            self._fill()
             self.settle()
-
-    def showEvent(self, event: QShowEvent) -> None:
-        super().showEvent(event)
-        if self._stale:
-            self.refresh()
-
-    def _fill(self) -> None:
-        raise NotImplementedError
 
     def _start(self, key: tuple[object, ...]) -> bool:
         """Clear the column when ``key`` is new; tells whether it has to be filled."""

@@ -14,15 +14,16 @@ from toreuma.core.geometry.envelope import Envelope, upper_envelope
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part, covered
 from toreuma.core.geometry.region import EMPTY, Region, box, polygons, union
 from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import CutGroove
 from toreuma.core.model.feature import FaceGroove
-from toreuma.core.model.tool import Blade, GroovingTool
+from toreuma.core.model.tool import Blade, GroovingTool, PartingTool
 from toreuma.core.plan.frame import FACE, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
 
-__all__ = ["FAR_MM", "LEAST_MM", "ROOM_MM", "Ground", "coverage", "ground_of", "void_of"]
+__all__ = ["FAR_MM", "LEAST_MM", "ROOM_MM", "Ground", "coverage", "groove_zone", "ground_of", "void_of"]
 
 BODY_CLEAR_MM = 0.3
 FAR_MM = 1e4
@@ -88,25 +89,48 @@ def _where(where: str) -> str:
     return {"outside": "outside grooves", "inside": "grooves in a bore", "face": "grooves in a face"}[where]
 
 
+def groove_zone(work: Work, operation: CutGroove) -> tuple[float, float] | None:
+    """The stretch along Z in which the blade, its block and what carries it can meet anything: beside an outside
+    groove; before one in a bore or a face, all the way out."""
+    void = next((one for index, one in work.scene.shape.voids if index == operation.feature), None)
+    if void is None:
+        return None
+    tools = [tool for tool in map(work.job.tool, operation.tools) if tool is not None]
+    pieces = [piece for shape in map(shape_of, tools) for piece in (*shape.bodies, shape.core)]
+    reach = max((float(np.abs(piece[:, 0]).max()) for piece in pieces), default=0.0)
+    blades = [tool.blade for tool in tools if isinstance(tool, GroovingTool | PartingTool)]
+    wide = max((blade.width_mm for blade in blades), default=reach)
+    z0, _, z1, _ = void.cut.bounds
+    margin = wide + APPROACH_MM + reach
+    feature = work.job.part.features[operation.feature]
+    outside = not isinstance(feature, FaceGroove) and getattr(feature, "side", "outside") == "outside"
+    return z0 - margin, z1 + margin if outside else FAR_MM
+
+
 def ground_of(work: Work, operation: CutGroove, void: Region, leave: float, blade: Blade) -> Ground:
     frame = _frame(work, operation)
     leave += operation.leave_mm
     key = ("groove", work.tool, operation.feature, work.scene.part_key, work.job.part.features,
            fingerprint(work.stock), work.scene.jaw_face_z, leave)  # fmt: skip
-    return work.memo.get(key, lambda: _computed(work, void, frame, leave, blade))
+    zone = groove_zone(work, operation) or (-FAR_MM, FAR_MM)
+    return work.memo.get(key, lambda: _computed(work, void, zone, frame, leave, blade))
 
 
-def _computed(work: Work, void: Region, frame: Frame, leave: float, blade: Blade) -> Ground:
+def _computed(work: Work, void: Region, zone: tuple[float, float], frame: Frame, leave: float, blade: Blade) -> Ground:
     scene, shape = work.scene, frame.shape(work.shape)
-    opened, part, stock = (frame.region(region) for region in (void, scene.part, work.stock))
-    closed = part.union(frame.region(void.intersection(scene.shape.solid)))
+
+    def seen(region: Region) -> Region:
+        return frame.region(shapely.clip_by_rect(region, zone[0], -FAR_MM, zone[1], FAR_MM))
+
+    opened, part, stock = (seen(region) for region in (void, scene.part, work.stock))
+    closed = part.union(seen(void.intersection(scene.shape.solid)))
     z0, _, z1, _ = opened.bounds
-    margin = blade.width_mm + blade.block_width_mm + APPROACH_MM
+    margin = blade.width_mm + APPROACH_MM
     near = (z0 - margin, z1 + margin)
     top = float(shapely.clip_by_rect(stock, z0 - 0.5, -FAR_MM, z1 + 0.5, FAR_MM).bounds[3])
     safe = _safe(work, frame, shape, void, top)
     bodies = blocked_by_body(union([part, stock]).difference(opened), shape.bodies, _clear(shape, blade), -FAR_MM)
-    fixed = blocked_by_body(frame.region(scene.fixed), (*shape.bodies, shape.core), BODY_CLEAR_MM, -FAR_MM)
+    fixed = blocked_by_body(seen(scene.fixed), (*shape.bodies, shape.core), BODY_CLEAR_MM, -FAR_MM)
     held = union([bodies, fixed])
     shut = upper_envelope(union([blocked_by_part(closed, shape, leave, leave), held]), near[1], near[0])
 

@@ -9,6 +9,7 @@ from toreuma.core.plan.face import plan_face
 from toreuma.core.plan.feed_bar import plan_feed_bar
 from toreuma.core.plan.finish import plan_finish
 from toreuma.core.plan.groove import plan_groove
+from toreuma.core.plan.groove_ground import groove_zone
 from toreuma.core.plan.part_off import plan_part_off
 from toreuma.core.plan.ream import plan_ream
 from toreuma.core.plan.result import Cuts
@@ -22,10 +23,15 @@ __all__ = ["KINDS", "Kind"]
 
 @dataclass(frozen=True)
 class Kind:
-    """An operation kind: its planner, and what it is called."""
+    """An operation kind: its planner, and what it is called.
+
+    ``zone`` gives the stretch along Z, (low, high) in mm, whose stock alone its cuts depend on; without it they depend
+    on all of it. What happens outside the zone does not make it plan again.
+    """
 
     plan: Callable[[Work, Any], Cuts]
     label: str
+    zone: Callable[[Work, Any], tuple[float, float] | None] = lambda work, operation: None
 
 
 KINDS: dict[str, Kind] = {
@@ -36,7 +42,7 @@ KINDS: dict[str, Kind] = {
     "finish_bore": Kind(plan_finish, "Finish the bore"),
     "drill": Kind(plan_drill, "Drill on the axis"),
     "ream": Kind(plan_ream, "Ream on the axis"),
-    "groove": Kind(plan_groove, "Groove"),
+    "groove": Kind(plan_groove, "Groove", groove_zone),
     "thread": Kind(plan_thread, "Thread"),
     "tap": Kind(plan_tap, "Tap on the axis"),
     "feed_bar": Kind(plan_feed_bar, "Feed the bar"),

@@ -5,6 +5,8 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
+import shapely
+
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.cutting.infeed import InfeedPass
 from toreuma.core.errors import ToreumaError
@@ -96,7 +98,9 @@ class Cuts:
 
 @dataclass(frozen=True)
 class OperationPlan:
-    """A planned operation: its cuts, the stock before and after, its times and findings."""
+    """A planned operation: its cuts, the stock before and after, its times and findings.
+
+    ``zone`` is the stretch along Z to which all of it is confined, if it is."""
 
     operation: Operation
     cuts: Cuts
@@ -104,6 +108,7 @@ class OperationPlan:
     after: Region
     times: Times
     findings: tuple[Finding, ...]
+    zone: tuple[float, float] | None = None
 
     @property
     def motions(self) -> tuple[Motion, ...]:
@@ -122,7 +127,12 @@ class OperationPlan:
 
     @cached_property
     def removed(self) -> Region:
-        return self.before.difference(self.after) if self.motions else EMPTY
+        if not self.motions:
+            return EMPTY
+        before, after = self.before, self.after
+        if self.zone is not None:  # elsewhere nothing changes
+            before, after = (shapely.clip_by_rect(one, self.zone[0], 0, self.zone[1], 1e5) for one in (before, after))
+        return before.difference(after)
 
     @cached_property
     def covered(self) -> Region:

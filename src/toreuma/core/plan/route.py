@@ -1,7 +1,9 @@
 """The route: every operation of the job planned on the stock the ones before it left."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
+
+import shapely
 
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, box, union
@@ -18,11 +20,14 @@ from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
 from toreuma.core.plan.second_hold import SecondGrip, second_grip
 from toreuma.core.plan.stations import neighbours
 from toreuma.core.plan.supply import SupplyNumbers, supply_numbers
-from toreuma.core.plan.work import Work
+from toreuma.core.plan.work import Work, part_off_width_mm
 from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.clock import Times, times_of
 
 __all__ = ["Plan", "plan"]
+
+
+FAR_MM = 1e5
 
 
 @dataclass(frozen=True)
@@ -78,17 +83,20 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
 def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
     planned: list[OperationPlan] = []
     stock = bar_before(job, scene)
+    setup, blade = job.setup, part_off_width_mm(job)
+    grounds = memo.same((job.part, job.stock, setup.hold, setup.centre, job.conditions, job.machine, blade))
     for operation in job.operations:
         check()
         if not operation.enabled:
             continue
-        result = _one(job, scene, operation, stock, memo)
+        result = _one(job, scene, operation, stock, memo, grounds)
         planned.append(result)
         stock = result.after
     return tuple(planned)
 
 
-def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
+def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo, grounds: object) -> OperationPlan:
+    """One operation on the stock it meets; ``grounds`` stands for all of the job that every operation depends on."""
     if operation.centre_back and job.setup.centre is not None:
         job, scene = job.with_setup(centre=None), scene.without_centre
     tools: list[Tool] = []
@@ -103,38 +111,38 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
     if operation.kind == "part_off" and is_pair(job):
         return _failed(operation, stock, _stays_in_one(operation))
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
-    work = Work(job, scene, operation, tool, shape, stock, memo)
+    kind, work = KINDS[operation.kind], Work(job, scene, operation, tool, shape, stock, memo)
+    zone = kind.zone(work, operation)
+    if zone is not None:
+        near = shapely.clip_by_rect(stock, zone[0], -FAR_MM, zone[1], FAR_MM)
+        work = replace(work, stock=near)
     key = (
         "operation",
         operation,
         tuple(tools),
         operation.kind == "feed_bar" and is_fed(job),
-        job.part,
-        job.stock,
-        job.setup.hold,
-        job.setup.centre,
-        job.conditions,
-        job.machine,
-        fingerprint(stock),
-        work.part_off_width,
+        grounds,
+        fingerprint(work.stock),
         (work.hole_begun_by, work.followed_by) if operation.kind == "drill" else None,
     )
 
-    def compute() -> OperationPlan:
+    def compute() -> tuple[Cuts, Times, tuple[Finding, ...]]:
         try:
-            cuts = KINDS[operation.kind].plan(work, operation)
+            cuts = kind.plan(work, operation)
         except OperationFault as fault:
-            return _failed(
-                operation,
-                stock,
-                Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures),
-            )
-        after = work.after(cuts.motions, cuts.chord_mm) if cuts.motions else stock
-        after = after if cuts.becomes is None else cuts.becomes
-        findings = (*cuts.findings, *beyond_limits(operation, cuts.proposal))
-        return OperationPlan(operation, cuts, stock, after, times_of(cuts.motions, job.machine), findings)
+            told = Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures)
+            return Cuts((), (), {}), Times(), (told,)
+        return cuts, times_of(cuts.motions, job.machine), (*cuts.findings, *beyond_limits(operation, cuts.proposal))
 
-    return memo.get(key, compute)
+    cuts, times, findings = memo.get(key, compute)
+
+    def whole() -> OperationPlan:
+        after = replace(work, stock=stock).after(cuts.motions, cuts.chord_mm) if cuts.motions else stock
+        return OperationPlan(
+            operation, cuts, stock, after if cuts.becomes is None else cuts.becomes, times, findings, zone
+        )
+
+    return memo.get((*key, fingerprint(stock)), whole) if zone is not None else memo.get((*key, "whole"), whole)
 
 
 def _missing(job: Job, operation: Operation, identifier: str) -> Finding:

@@ -20,7 +20,7 @@ from toreuma.core.plan.frame import OUTSIDE, Frame
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import SIMULATION_CHORD_MM, after_cutting
 
-__all__ = ["APPROACH_MM", "PULL_OUT_MM", "Path", "Work"]
+__all__ = ["APPROACH_MM", "PULL_OUT_MM", "Path", "Work", "part_off_width_mm"]
 
 APPROACH_MM = 2.0
 """Distance from the metal at which a rapid ends."""
@@ -108,12 +108,16 @@ class Work:
 
     @property
     def part_off_width(self) -> float | None:
-        """Width of the blade that will part the piece off, mm, if one is planned."""
-        for operation in self.job.operations:
-            tool = self.job.tool(operation.tool)
-            if isinstance(operation, PartOff) and operation.enabled and tool is not None and tool.kind == "parting":
-                return tool.blade.width_mm
-        return None
+        return part_off_width_mm(self.job)
+
+
+def part_off_width_mm(job: Job) -> float | None:
+    """Width of the blade that will part the piece off, mm, if one is planned."""
+    for operation in job.operations:
+        tool = job.tool(operation.tool) if isinstance(operation, PartOff) and operation.enabled else None
+        if tool is not None and tool.kind == "parting":
+            return tool.blade.width_mm
+    return None
 
 
 class Path:

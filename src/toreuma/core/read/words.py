@@ -3,6 +3,7 @@
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cached_property
 
 from toreuma.core.dialect import Dialect
 
@@ -23,9 +24,13 @@ class Block:
     comments: tuple[str, ...]
     unread: str
 
+    @cached_property
+    def _last(self) -> dict[str, float]:
+        return dict(self.words)
+
     def value(self, letter: str) -> float | None:
         """The last number that stands behind a letter."""
-        return next((number for name, number in reversed(self.words) if name == letter), None)
+        return self._last.get(letter)
 
 
 def blocks_of(text: str, dialect: Dialect) -> Iterator[Block]:

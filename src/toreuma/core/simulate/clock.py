@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from toreuma.core.cutting.speed import clamp_diameter, spindle_rpm
-from toreuma.core.geometry.elements import Arc, Segment
+from toreuma.core.geometry.elements import Arc, Line, Segment
 from toreuma.core.model import Machine
 from toreuma.core.motion import Motion, Spindle
 
@@ -56,8 +56,8 @@ def _feed_per_rev_s(segment: Segment, feed: float, spindle: Spindle, machine: Ma
     """
     if spindle.mode == "stopped":
         return math.inf
-    if spindle.mode == "fixed":
-        return 60 * segment.length / (feed * spindle_rpm(spindle, 0, machine.max_rpm))
+    if spindle.mode == "fixed" or (isinstance(segment, Line) and segment.start[1] == segment.end[1]):
+        return 60 * segment.length / (feed * spindle_rpm(spindle, abs(segment.start[1]), machine.max_rpm))
     ceiling = spindle_rpm(spindle, 0.0, machine.max_rpm)
     knee = clamp_diameter(spindle.value, ceiling) / 2
     shares = sorted({0.0, 1.0, *_crossings(segment, knee), *_crossings(segment, -knee)})

@@ -36,6 +36,13 @@ class Moment:
     share: float
 
 
+SLOTS = 1500
+"""A picture of speeds is no finer than this over the whole time."""
+
+SHORT_SHARE = 1 / 1000
+"""A move shorter than this share of the whole is hardly more than a point in a picture of it."""
+
+
 @dataclass(frozen=True)
 class Timeline:
     """All moves of a program in time."""
@@ -72,14 +79,34 @@ class Timeline:
         """Spindle speed over time as (seconds, rpm) points, up to ``samples`` steps per move."""
         points: list[tuple[float, float]] = []
         shares = np.linspace(0.0, 1.0, samples + 1)
+        ends, short = shares[[0, -1]], SHORT_SHARE * self.total_s
         for span in self.spans:
             motion = span.motion
             level = motion.start[1] == motion.end[1] and isinstance(motion.segment, Line)
-            at = shares[[0, -1]] if level or motion.spindle.mode != "surface" else shares
+            if motion.spindle.mode != "surface" and points and points[-1][1] == motion.spindle.value:
+                points.append((span.end_s, points[-1][1]))
+                continue
+            plain = level or motion.spindle.mode != "surface" or span.end_s - span.start_s < short
+            at = ends if plain else shares
             seconds = span.start_s + at * (span.end_s - span.start_s)
             for second, radius in zip(seconds.tolist(), motion.segment.radii(at).tolist(), strict=True):
                 points.append((second, spindle_rpm(motion.spindle, radius, machine.max_rpm)))
+        return _thinned(points)
+
+
+def _thinned(points: list[tuple[float, float]]) -> list[tuple[float, float]]:
+    """First, lowest, highest and last of all points that fall into the same slot of time."""
+    if len(points) < 4 * SLOTS:
         return points
+    seconds, rpm = np.array(points).T
+    slot = np.floor(seconds / max(float(seconds[-1]), 1e-9) * SLOTS).astype(int)
+    begins = np.flatnonzero(np.r_[True, np.diff(slot) != 0])
+    ends = np.r_[begins[1:], len(points)]
+    kept = {0, len(points) - 1}
+    for begin, end in zip(begins.tolist(), ends.tolist(), strict=True):
+        inside = rpm[begin:end]
+        kept |= {begin, end - 1, begin + int(inside.argmin()), begin + int(inside.argmax())}
+    return [points[index] for index in sorted(kept)]
 
 
 def timeline_of(motions: Sequence[Motion], machine: Machine) -> Timeline:

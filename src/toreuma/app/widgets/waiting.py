@@ -1,0 +1,28 @@
+"""Widgets that wait with filling themselves until they are seen."""
+
+from PySide6.QtGui import QShowEvent
+
+__all__ = ["WaitsUnseen"]
+
+
+class WaitsUnseen:
+    """Mixed into a widget, before its Qt class: ``refresh`` fills it at once where it is seen, else when it is shown.
+
+    The widget fills itself in ``_fill``.
+    """
+
+    _stale = True
+
+    def refresh(self) -> None:
+        """Bring it up to date; while it is hidden that waits until it is seen."""
+        self._stale = not self.isVisible()  # type: ignore[attr-defined]
+        if not self._stale:
+            self._fill()
+
+    def showEvent(self, event: QShowEvent) -> None:
+        super().showEvent(event)  # type: ignore[misc]
+        if self._stale:
+            self.refresh()
+
+    def _fill(self) -> None:
+        raise NotImplementedError
