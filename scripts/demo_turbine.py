@@ -135,6 +135,14 @@ def sheave() -> Job:
             {**v_groove, "z_mm": -4.5, "name": "Belt groove 1"},
             {**v_groove, "z_mm": -22.5, "name": "Belt groove 2"},
             {
+                "kind": "face_groove",
+                "end": "back",
+                "d_mm": 60,
+                "width_mm": 5,
+                "depth_mm": 3,
+                "name": "Felt ring groove",
+            },
+            {
                 "kind": "slot",
                 "on": "inside",
                 "width_mm": 10,

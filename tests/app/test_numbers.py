@@ -48,6 +48,7 @@ def test_the_table_lists_every_operation_with_its_governing_limit(window: MainWi
 
 
 def test_a_pinned_number_is_marked_in_the_table_and_units_follow(window: MainWindow, settled: Settled) -> None:
+    window.switch_table()
     window.session.attempt(lambda job: job.with_operation("op2", lambda op: op.changed(pins={"vc_m_min": 130.0})))
     settled()
     assert window.table.model().index(1, 3).data() == "130 ●"

@@ -94,7 +94,8 @@ def test_a_face_blade_curved_for_other_rings_rubs(
 
 
 def test_an_insert_too_wide_for_a_pocket_rubs_with_its_flank(spear: Job, language: Dialect) -> None:
+    """Its trailing edge is less than two degrees off the wall that was followed down."""
     slim = next(tool for tool in spear.tools if tool.id == "T2")
-    wide = slim.changed(insert=slim.insert.changed(shape="C", included_angle_deg=80.0))  # type: ignore[union-attr]
+    wide = slim.changed(insert=slim.insert.changed(included_angle_deg=59.5))  # type: ignore[union-attr]
     other = spear.changed(tools=tuple(wide if tool.id == "T2" else tool for tool in spear.tools))
     assert any("insert's flank" in contact.what for contact in proved_with(spear, other, language).contacts)

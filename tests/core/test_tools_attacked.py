@@ -152,6 +152,8 @@ def test_every_thing_of_the_store_can_be_found_and_drawn() -> None:
 def test_every_carrier_of_the_catalogue_is_as_its_code_says() -> None:
     tables = code_tables()
     for carrier in catalogue().carriers:
+        if carrier.bar is not None and carrier.bar.back:
+            continue  # no standard lists them
         code: Any = decode(carrier.code, tables)
         assert carrier.seat.shape == code.shape
         assert carrier.seat.clearance_deg == tables.insert.clearance_deg[code.clearance]

@@ -96,8 +96,8 @@ def test_shipped_data_is_whole_and_sourced() -> None:
     assert list(bar_sizes_mm("inch")) == sorted(bar_sizes_mm("inch"))
 
 
-def test_all_five_demo_jobs_plan_without_errors() -> None:
-    assert demo_names() == ["runner-hub", "seat-ring", "sheave", "spear", "vane-stud"]
+def test_all_demo_jobs_plan_without_errors() -> None:
+    assert demo_names() == ["gate-spindle", "runner-hub", "seat-ring", "sheave", "spear", "strainer-union", "vane-stud"]
     for name in demo_names():
         job = demo_job(name)
         assert not [finding for finding in plan(job).all_findings if finding.severity == "error"]

@@ -2,6 +2,7 @@
 
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
+from hashlib import blake2b
 from typing import TypeVar, cast
 
 from toreuma.core.geometry.region import Region
@@ -39,8 +40,18 @@ class Memo:
     def __init__(self, size: int = 4000) -> None:
         self._size = size
         self._kept: OrderedDict[_Key, object] = OrderedDict()
+        self._seen: OrderedDict[int, tuple[Region, bytes]] = OrderedDict()
         self.hits = 0
         self.misses = 0
+
+    def fingerprint(self, region: Region) -> bytes:
+        """Content of a region as a short key, computed once for each object."""
+        known = self._seen.get(id(region))
+        if known is None:  # the region is kept with it, so that its identity is not given to another
+            known = self._seen[id(region)] = region, blake2b(region.wkb, digest_size=20).digest()
+            if len(self._seen) > self._size:
+                self._seen.popitem(last=False)
+        return known[1]
 
     def same(self, content: Hashable) -> object:
         """One object that stands for equal contents in other keys: compared and hashed in no time."""

@@ -14,19 +14,40 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Points, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import Symbol
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.result import Cuts, OperationPlan
 from toreuma.core.scene import Scene
 from toreuma.core.units import System, show
 
-__all__ = ["Painter"]
+__all__ = ["Painter", "PassLines"]
 
 HATCH_PX = 8
+MOST_KEPT = 1000
+
+
+class PassLines:
+    """The passes of operations as lines on the screen, kept as long as they are seen in the same view."""
+
+    def __init__(self) -> None:
+        self._view: View | None = None
+        self._kept: dict[int, tuple[Cuts, list[QPolygonF]]] = {}
+
+    def of(self, planned: OperationPlan, view: View) -> list[QPolygonF]:
+        if view != self._view or len(self._kept) > MOST_KEPT:
+            self._view, self._kept = view, {}
+        known = self._kept.get(id(planned.cuts))
+        if known is None:
+            known = planned.cuts, [view.line(one.segments) for one in planned.cuts.passes]
+            self._kept[id(planned.cuts)] = known
+        return known[1]
 
 
 class Painter:
     """Draws one picture of the canvas."""
 
-    def __init__(self, painter: QPainter, view: View, theme: Theme, system: System, room: QRectF) -> None:
+    def __init__(
+        self, painter: QPainter, view: View, theme: Theme, system: System, room: QRectF, lines: PassLines | None = None
+    ) -> None:
+        self.lines = lines or PassLines()
         self.p = painter
         self.view = view
         self.theme = theme
@@ -186,8 +207,7 @@ class Painter:
 
     def passes(self, planned: OperationPlan, selected: bool, faint: bool) -> None:
         """Passes as strokes as wide as they are deep, in the temper colour of their load."""
-        for one in planned.cuts.passes:
-            line = self.view.line(one.segments)
+        for one, line in zip(planned.cuts.passes, self.lines.of(planned, self.view), strict=True):
             if one.finishing:
                 pen = self.pen("finish", 2.2 if selected else 1.3)
             else:

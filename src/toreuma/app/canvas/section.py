@@ -14,7 +14,7 @@ from toreuma.app.canvas.caliper import Caliper
 from toreuma.app.canvas.deviations import paint_deviations
 from toreuma.app.canvas.dimension_entry import DimensionEntry
 from toreuma.app.canvas.dimensions import Dimension, DimensionPainter
-from toreuma.app.canvas.paint import Painter
+from toreuma.app.canvas.paint import Painter, PassLines
 from toreuma.app.canvas.preview import paint_preview
 from toreuma.app.canvas.reach_paint import paint_reach
 from toreuma.app.canvas.view import View
@@ -56,6 +56,7 @@ class SectionCanvas(QWidget):
         self._scene_job: Job | None = None
         self._caliper = Caliper()
         self.choice: ToolChoice | None = None
+        self._lines = PassLines()
         self._still: tuple[tuple[Any, ...], QPixmap] | None = None
         self._dimensions: list[Dimension] = []
         self._symbols_of: tuple[Scene | None, list[Symbol]] = (None, [])
@@ -199,7 +200,7 @@ class SectionCanvas(QWidget):
             picture.fill(Qt.GlobalColor.transparent)
             layer = QPainter(picture)
             layer.setRenderHint(QPainter.RenderHint.Antialiasing)
-            self._upper(Painter(layer, view, self._theme, session.system, QRectF(self.rect())), scene)
+            self._upper(Painter(layer, view, self._theme, session.system, QRectF(self.rect()), self._lines), scene)
             layer.end()
             self._still = (key, picture)
         painter.drawPixmap(0, 0, self._still[1])

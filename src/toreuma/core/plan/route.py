@@ -8,7 +8,7 @@ import shapely
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.memo import Check, Memo, fingerprint, never_cancel
+from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.plan.argue import beyond_limits
 from toreuma.core.plan.feed_bar import bar_before, is_fed, loop_findings
@@ -112,7 +112,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         return _failed(operation, stock, _stays_in_one(operation))
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
     kind, work = KINDS[operation.kind], Work(job, scene, operation, tool, shape, stock, memo)
-    zone = kind.zone(work, operation)
+    zone = memo.get(("zone", operation, tuple(tools), grounds), lambda: kind.zone(work, operation))
     if zone is not None:
         near = shapely.clip_by_rect(stock, zone[0], -FAR_MM, zone[1], FAR_MM)
         work = replace(work, stock=near)
@@ -122,7 +122,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         tuple(tools),
         operation.kind == "feed_bar" and is_fed(job),
         grounds,
-        fingerprint(work.stock),
+        memo.fingerprint(work.stock),
         (work.hole_begun_by, work.followed_by) if operation.kind == "drill" else None,
     )
 
@@ -142,7 +142,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
             operation, cuts, stock, after if cuts.becomes is None else cuts.becomes, times, findings, zone
         )
 
-    return memo.get((*key, fingerprint(stock)), whole) if zone is not None else memo.get((*key, "whole"), whole)
+    return memo.get((*key, memo.fingerprint(stock)), whole) if zone is not None else memo.get((*key, "whole"), whole)
 
 
 def _missing(job: Job, operation: Operation, identifier: str) -> Finding:

@@ -24,6 +24,10 @@ SOUGHT_TO = 3e-4
 BIT_SHARE = 0.985
 
 
+ROUNDING = 0.002
+"""What rounding speed and feed to numbers that are written may do to a limit."""
+
+
 @dataclass(frozen=True)
 class Proposal:
     """``cut`` as rounded for the program, ``uses`` every limit at it, worst first, ``numbers`` the evidence."""
@@ -41,7 +45,7 @@ class Proposal:
     @property
     def broken(self) -> tuple[Use, ...]:
         """Limits that are not kept, worst first."""
-        return tuple(use for use in self.uses if use.share > 1.0005 and use.kind.name != "spindle speed")
+        return tuple(use for use in self.uses if use.share > 1 + ROUNDING and use.kind.name != "spindle speed")
 
 
 def propose(
