@@ -75,6 +75,11 @@ class ToolShape:
         hull = shapely.MultiPoint(np.vstack([self.core, turned])).convex_hull
         return np.asarray(shapely.get_coordinates(hull.exterior)[:-1])
 
+    @cached_property
+    def widened(self) -> Region:
+        """The insert with its corners round, widened behind its trailing edge."""
+        return grow(shapely.MultiPoint(self.widened_core).convex_hull, self.nose_radius)
+
     @property
     def is_blade(self) -> bool:
         """Square to the axis, with a flat front or one that leans a little."""

@@ -19,6 +19,9 @@ RUBS_MM = 0.02
 """Less than this is what the edge itself leaves of its round."""
 
 BESIDE_MM = 0.05
+LAST_SHARE = 0.98
+"""The direction of a move is that of its last piece."""
+
 SLACK_MM = 0.01
 
 
@@ -51,11 +54,14 @@ def rubs(tool: Tool, shape: ToolShape, motion: Motion, cut: Region, stock: Regio
 
 
 def _behind_the_edge(shape: ToolShape, motion: Motion, stock: Region) -> Rub | None:
-    """Metal inside the insert behind its trailing edge, widened by its clearance, where the move ends."""
-    if shape.is_blade or shape.has_free_sides:
+    """Metal inside the insert behind its trailing edge, widened by its clearance, where the move ends.
+
+    An edge that advances into the metal cuts; it rubs where it is drawn along.
+    """
+    if shape.is_blade or shape.has_free_sides or _advances(shape, motion):
         return None
     z, r = motion.end[0] - shape.tip[0], motion.end[1] - shape.tip[1]
-    guard = translate(shapely.MultiPoint(shape.widened_core).convex_hull, z, r)
+    guard = translate(shape.widened, z, r)
     if not shapely.intersects(guard, stock):
         return None
     over = guard.intersection(stock).buffer(-RUBS_MM / 2)
@@ -63,6 +69,16 @@ def _behind_the_edge(shape: ToolShape, motion: Motion, stock: Region) -> Rub | N
         return None
     at = over.representative_point()
     return Rub("insert's flank in metal", (at.x, at.y), float(over.distance(shapely.boundary(stock)) + RUBS_MM))
+
+
+def _advances(shape: ToolShape, motion: Motion) -> bool:
+    """The trailing edge goes into the metal with its whole length, as in a cut toward the axis."""
+    z, r = shape.core[-1]
+    to_metal = -1.0 if shape.tip[1] <= 0 else 1.0
+    normal = (r, -z) if -z * to_metal > 0 else (-r, z)
+    before = motion.segment.at(LAST_SHARE)
+    along = (motion.end[0] - before[0], motion.end[1] - before[1])
+    return float(along[0] * normal[0] + along[1] * normal[1]) > 1e-9
 
 
 def _in_a_ring(first_mm: tuple[float, float], cut: Region, stock: Region) -> Rub | None:
