@@ -276,7 +276,7 @@ def fed(job: Job) -> Job:
 
 
 def reamed(job: Job) -> Job:
-    """The bore roughed to what a reamer takes, its edge broken, and reamed; cycles of the control where it has them."""
+    """The bore roughed to what a reamer takes, its edge broken, and reamed; the outside roughed toward the axis; cycles of the control."""
     job, reamer = with_tool(job, "RM 25 H7")
     bar = one_of(job, "finish_bore").tool
     changed = []
@@ -290,16 +290,15 @@ def reamed(job: Job) -> Job:
     job = used_only(job.with_setup(operations=tuple(changed)))
     job = edited(job, one_of(job, "face").id, written="passes")
     job = edited(job, one_of(job, "drill").id, written="whole")
-    job = edited(job, one_of(job, "rough_od").id, written="whole")
+    job = edited(job, one_of(job, "rough_od").id, pattern="along_x", written="whole")
     return edited(job, one_of(job, "rough_bore").id, written="whole")
 
 
 def sealed(job: Job) -> Job:
-    """Cycles of the control for the outside, groove and thread; the second side roughed toward the axis."""
+    """Cycles of the control for the outside, groove and thread."""
     job = edited(job, one_of(job, "rough_od").id, written="whole")
     job = edited(job, one_of(job, "finish_od").id, written="whole")
-    rough, groove, thread = (one_of(job, kind, 1) for kind in ("rough_od", "groove", "thread"))
-    job = edited(job, rough.id, 1, pattern="along_x", written="whole")
+    groove, thread = (one_of(job, kind, 1) for kind in ("groove", "thread"))
     job = edited(job, groove.id, 1, written="whole")
     return edited(job, thread.id, 1, written="whole")
 

@@ -46,6 +46,9 @@ FLAT_DEG = 170.0
 
 OWN_DRILL_MM = 0.06
 DEPTH_FREE_MM = 0.3
+WALLS_MM = 0.3
+"""The first plunge stays off the wall of a groove by this much on diameter."""
+
 
 MOST_SLENDER = 9.0
 """Depth over width of a blade beyond which it runs out of line: typical."""
@@ -206,7 +209,7 @@ def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
     width, depth = tool.blade.width_mm, tool.blade.depth_mm
     if isinstance(feature, FaceGroove):
         low, high = tool.first_cut_mm or (0.0, 1e9)
-        if not low <= feature.d_mm <= high:
+        if not low <= feature.d_mm - WALLS_MM or feature.d_mm > high:
             return f"its first cut is Ø {low:g} to {high:g} mm, the groove is Ø {feature.d_mm:g} mm"
         return f"{width:g} mm wide, the groove is {feature.width_mm:g} mm" if width > feature.width_mm else ""
     if isinstance(feature, Groove):

@@ -40,7 +40,8 @@ SAME_MM = 1e-4
 
 
 def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
-    """Places and depths of the plunges, from the middle outward; only where there is metal to take."""
+    """Places and depths of the plunges, from the middle outward; in a face from the largest diameter inward, because
+    the blade is curved for its first ring."""
     z0, z1 = float(ground.line[-1, 0]), float(ground.line[0, 0])
     envelope = Envelope(ground.line)
     flat = max(blade.width_mm - 2 * blade.corner_radius_mm, 0.3 * blade.width_mm)
@@ -49,7 +50,7 @@ def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
     places = [(z0 + z1) / 2] if count == 1 else [float(z) for z in np.linspace(z1 - inset, z0 + inset, count)]
     middle = (z0 + z1) / 2
     found = []
-    for z in sorted(places, key=lambda z: (abs(z - middle), -z)):
+    for z in sorted(places, key=lambda z: (0.0 if ground.frame.swap else abs(z - middle), -z)):
         depth = envelope.height(z) if z1 - z0 > ROOM_MM else float(ground.line[:, 1].min())
         found.append((z, depth))
     return found

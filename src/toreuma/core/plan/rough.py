@@ -6,6 +6,8 @@ At a wall the tool follows it up to the level before, which leaves no steps; int
 wall behind it, which is as steep as its trailing edge allows.
 """
 
+from dataclasses import replace
+
 import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence
@@ -94,6 +96,8 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
     values |= passes(depths, values["ap_max"])
+    if stretch.frame.swap:
+        values |= {key: replace(values[key], measured_on="along Z") for key in ("ap", "ap_max") if key in values}
     chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
     return Cuts(
         tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles)

@@ -33,6 +33,9 @@ __all__ = ["Contact", "Cutter", "Gouge", "Step"]
 TOUCH_MM = 0.005
 """Overlaps thinner than this are contact of surfaces, not of solids."""
 
+FILM_MM2 = 1e-3
+"""Less metal than this is a film that chords leave: nothing rubs on it."""
+
 PAST_CENTRE_MM = 1.0
 """So much past the centre nobody minds."""
 
@@ -134,7 +137,7 @@ class Cutter:
         else:
             before = self.stock
             removed = self._cut(motion, swept)
-            if removed > 0 and not motion.in_step:
+            if removed > FILM_MM2 and not motion.in_step:
                 self._rub(tool, shape, motion, fold(swept).intersection(before))
         self._touch("holder in metal", body, self.stock, motion, shape)
         self._touch("holder in jaws or chuck", body, self.fixed, motion, shape)
