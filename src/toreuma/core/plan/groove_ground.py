@@ -127,7 +127,8 @@ def _computed(work: Work, void: Region, zone: tuple[float, float], frame: Frame,
     z0, _, z1, _ = opened.bounds
     margin = blade.width_mm + APPROACH_MM
     near = (z0 - margin, z1 + margin)
-    top = float(shapely.clip_by_rect(stock, z0 - 0.5, -FAR_MM, z1 + 0.5, FAR_MM).bounds[3])
+    there = shapely.clip_by_rect(stock, z0 - 0.5, -FAR_MM, z1 + 0.5, FAR_MM)
+    top = float((opened if there.is_empty else there).bounds[3])
     safe = _safe(work, frame, shape, void, top)
     bodies = blocked_by_body(union([part, stock]).difference(opened), shape.bodies, _clear(shape, blade), -FAR_MM)
     fixed = blocked_by_body(seen(scene.fixed), (*shape.bodies, shape.core), BODY_CLEAR_MM, -FAR_MM)

@@ -65,4 +65,5 @@ def one_as_cycle(path: Path, end: tuple[float, float], lead_mm: float, depth_mm:
     path.made(threaded_pass(path.at, *end), lead_mm)
     words = (Word("X", "x", end[1]), Word("Z", "z", end[0]), Word("F", "feed", lead_mm))
     cycle = Cycle("thread_cycle", begin, len(path.motions) - begin, (words,))
-    return Pass((path.motions[begin + 1].segment,), depth_mm), cycle
+    along = tuple(motion.segment for motion in path.motions[begin:] if motion.in_step)
+    return Pass(along[:1], depth_mm), cycle

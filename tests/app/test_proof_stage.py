@@ -1,0 +1,105 @@
+"""The proof stage: surfaces in the share of their limits, numbers that follow another proof, panels that wait."""
+
+from collections.abc import Callable
+
+from PySide6.QtGui import QColor
+from PySide6.QtWidgets import QApplication, QTableWidget
+
+from toreuma.app.shot import settle
+from toreuma.app.theme import load_theme
+from toreuma.app.window import MainWindow
+from toreuma.core.post import post
+from toreuma.io.library import demo_job, dialect
+from toreuma.io.report import prove_plan
+
+Settled = Callable[[], None]
+
+
+def count(window: MainWindow, colour: QColor) -> int:
+    """Pixels of the section in just this colour."""
+    image = window.canvas.grab().toImage()
+    wanted = colour.rgb()
+    return sum(image.pixel(x, y) == wanted for x in range(image.width()) for y in range(image.height()))
+
+
+def spoiled(window: MainWindow) -> None:
+    """The proof of the same program with its guide cut half a millimetre too small."""
+    outcome = window.session.outcome
+    assert outcome is not None
+    text = post(outcome.plan, dialect("system-a")).text
+    assert "X21.97" in text
+    window.session.proof = prove_plan(outcome.plan, dialect("system-a"), text.replace("X21.97", "X21.5"))
+    window.session.proof_changed.emit()
+    QApplication.processEvents()
+
+
+def test_a_surface_out_of_its_limits_is_drawn_and_told(bare: MainWindow) -> None:
+    bare.session.show(demo_job("spear"))
+    assert settle(bare.session)
+    bare.set_stage("proof")
+    theme = load_theme("light")
+    good = count(bare, theme.load_colour(0.0))
+    assert good > 60
+    beyond = count(bare, theme.load_colour(2.0))  # what the key shows of it
+    table = bare.reasons.findChild(QTableWidget)
+    assert table is not None
+    assert {table.item(row, 3).text() for row in range(table.rowCount())} == {"ok"}
+    spoiled(bare)
+    assert count(bare, theme.load_colour(2.0)) > beyond + 120
+    table = bare.reasons.findChild(QTableWidget)
+    assert table is not None
+    rows = {table.item(row, 0).text(): table.item(row, 3).text() for row in range(table.rowCount())}
+    assert rows["Guide"] == "out"
+    assert rows["Neck"] == "ok"
+    assert "Not proved" in bare.proof.verdict.text()
+
+
+def test_surfaces_show_when_the_cursor_stands_at_the_end(bare: MainWindow) -> None:
+    bare.session.show(demo_job("spear"))
+    assert settle(bare.session)
+    bare.set_stage("proof")
+    straw = load_theme("light").load_colour(0.0)
+    at_end = count(bare, straw)
+    bare.session.set_cursor(20.0)
+    assert count(bare, straw) < at_end / 2
+
+
+def test_what_is_not_seen_waits_and_is_right_when_it_is_shown(window: MainWindow, settled: Settled) -> None:
+    window.set_stage("operations")
+    before = window.program.text.toPlainText()
+    window.session.attempt(lambda job: job.with_operation("op2", lambda op: op.changed(name="Another name")))
+    settled()
+    assert window.program.text.toPlainText() == before
+    window.set_stage("program")
+    assert "ANOTHER NAME" in window.program.text.toPlainText()
+    window.set_stage("proof")
+    assert window.proof.verdict.text() == "Proved"
+
+
+def test_the_picture_above_the_axis_is_kept_while_the_cursor_moves(window: MainWindow, settled: Settled) -> None:
+    window.set_stage("operations")
+    window.canvas.grab()
+    kept = window.canvas._still
+    window.session.set_cursor(30.0)
+    window.canvas.grab()
+    assert window.canvas._still is kept
+    window.session.select(operation="op2")
+    window.canvas.grab()
+    assert window.canvas._still is not kept
+    kept = window.canvas._still
+    window.session.attempt(lambda job: job.with_operation("op2", lambda op: op.changed(leave_radial_mm=0.6)))
+    settled()
+    window.canvas.grab()
+    assert window.canvas._still is not kept
+
+
+def test_how_chips_break_is_chosen_beside_the_numbers(window: MainWindow, settled: Settled) -> None:
+    window.set_stage("operations")
+    window.session.select(operation="op2")
+    box = next(box for name, box in window.reasons.choices.items() if "chip_break" in name)
+    box.setCurrentIndex(box.findData("stop"))
+    box.activated.emit(box.currentIndex())
+    settled()
+    job = window.session.job
+    assert job is not None
+    assert job.operation("op2").chip_break == "stop"  # type: ignore[union-attr]
