@@ -276,7 +276,8 @@ def fed(job: Job) -> Job:
 
 
 def reamed(job: Job) -> Job:
-    """The bore roughed to what a reamer takes, its edge broken, and reamed; the outside roughed toward the axis; cycles of the control."""
+    """The bore roughed to what a reamer takes, its edge broken, and reamed; the outside roughed toward the axis; cycles
+    of the control."""
     job, reamer = with_tool(job, "RM 25 H7")
     bar = one_of(job, "finish_bore").tool
     changed = []

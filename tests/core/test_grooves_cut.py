@@ -7,6 +7,7 @@ from toreuma.core.model import CutGroove, Job
 from toreuma.core.model.feature import FaceGroove, Feature, Groove, Relief
 from toreuma.core.plan import plan
 from toreuma.core.plan.result import OperationPlan
+from toreuma.io.library import demo_job
 
 
 def grooved(feature: Feature, tool: str, **changes: object) -> Job:
@@ -146,3 +147,11 @@ def test_a_deep_groove_is_opened_step_by_step() -> None:
     first = [r for _, r in bottoms if r < 99][:2]
     assert min(first) > 36 - 3 * 3 - 0.5
     assert min(r for _, r in bottoms) == pytest.approx(24, abs=0.2)
+
+
+def test_a_wall_beside_metal_left_for_finishing_is_come_down_to_at_feed() -> None:
+    """Without its finishing cut the flange still stands out over the relief beside it."""
+    job = demo_job("spear").with_operation("op4", lambda op: op.changed(enabled=False))
+    proof = proof_of(job)
+    assert proof.contacts == ()
+    assert proof.gouge_um <= 2

@@ -93,7 +93,7 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
     else:
         drawn = cut_open(work, operation, path, rough, plunges, feed, blade)
     if stage.finishes and ground.is_wide and lone is None:
-        drawn += finish_walls(path, ground, feed)
+        drawn += finish_walls(work, path, ground, feed)
     note: tuple[Finding, ...] = ()
     if path.motions:
         path.leave()

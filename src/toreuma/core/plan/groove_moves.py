@@ -36,6 +36,7 @@ STEP_WIDTHS = 3.0
 
 CLEAR_MM = 0.2
 LEAST_AREA_MM2 = 0.02
+FILM_MM2 = 1e-4
 SAME_MM = 1e-4
 
 
@@ -187,7 +188,7 @@ def _pecks(begin: float, depth: float, step: float) -> list[float]:
     return [begin + (depth - begin) * (i + 1) / count for i in range(count)]
 
 
-def finish_walls(path: Path, ground: Ground, feed: float) -> list[Pass]:
+def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pass]:
     """The front wall down to the middle of the floor, then the back wall down to the same place."""
     line = ground.line
     low = float(line[:, 1].min())
@@ -195,8 +196,13 @@ def finish_walls(path: Path, ground: Ground, feed: float) -> list[Pass]:
     middle = float((floor.max() + floor.min()) / 2)
     drawn = []
     for way in (_half(line, middle, low), _half(line[::-1], middle, low)):
-        _over(path, ground, float(way[0, 0]))
-        path.rapid(r=min(float(way[0, 1]) + 0.5, ground.safe))
+        z, near = float(way[0, 0]), min(float(way[0, 1]) + 0.5, ground.safe)
+        _over(path, ground, z)
+        if _metal(work, ground, [(z, ground.safe), (z, near)]) > FILM_MM2:  # what is left for finishing stands there
+            path.rapid(r=min(ground.top + ground.shape.nose_radius + CLEAR_MM, ground.safe))
+            path.feed(feed, r=near)
+        else:
+            path.rapid(r=near)
         first = len(path.motions)
         path.feed(feed, *map(float, way[0]))
         path.along(path.recovered(way, 0.0005), feed)
