@@ -18,7 +18,7 @@ from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool, GroovingTool, PartingTool, PullTool
-from toreuma.core.plan.bore import bore_of, hole_radius, in_the_way
+from toreuma.core.plan.bore import Bore, bore_of, hole_radius, in_the_way
 from toreuma.core.plan.frame import AWAY, BACK, FACE, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.result import OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
@@ -217,11 +217,7 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
         past = (whole if operation.extension_mm is None else operation.extension_mm) + beyond_mm
     nose_to = bore.end_z - past - shape.tip[0]
     nose_from = _start(work, operation, nose_to)
-    hole_r = hole_radius(work, bore)
-    ceiling = min(hole_r - BAR_CLEARANCE_MM - shape.height, PAST_AXIS_MM)
-    short = shape.nose_radius - hole_r + LEAST_LIFT_MM - ceiling
-    if short > 0:
-        raise _narrow(work, hole_r, short)
+    hole_r, ceiling = _way_in(work, bore, shape)
     stock = shapely.clip_by_rect(INSIDE.region(work.stock), -FAR_MM, -FAR_MM, FAR_MM, -hole_r)
     first = INSIDE.segment(bore.first) if operation.from_z_mm is None else None
     return Stretch(
@@ -251,11 +247,7 @@ def _back(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretch:
             f"nothing to cut between Z {-begin:.2f} and Z {-nose_to:.2f}",
             "let the stretch end deeper in the bore, or begin nearer the front",
         )
-    hole_r = hole_radius(work, whole)
-    ceiling = min(hole_r - BAR_CLEARANCE_MM - shape.height, PAST_AXIS_MM)
-    short = shape.nose_radius - hole_r + LEAST_LIFT_MM - ceiling
-    if short > 0:
-        raise _narrow(work, hole_r, short)
+    hole_r, ceiling = _way_in(work, whole, shape)
     stock = shapely.clip_by_rect(BACK.region(work.stock), -FAR_MM, -FAR_MM, FAR_MM, -hole_r)
     return Stretch(
         BACK, shape, stock, AWAY.region(whole.metal), AWAY.region(in_the_way(work, whole, hole_r)), None, bore.end_z,
@@ -271,6 +263,17 @@ def _rubbing(work: Work, hole_r: float) -> tuple[Finding, ...]:
     what = f"the hole is Ø {2 * hole_r:.2f} mm, the flank of {work.tool.id} asks for Ø {bar.least_cut_mm:.2f} mm"
     why = "the insert rubs below its edge until the hole is that wide: a larger drill, or a thinner bar"
     return (Finding("warning", "bore.flank", what, why, work.operation.id),)
+
+
+def _way_in(work: Work, bore: Bore, shape: ToolShape) -> tuple[float, float]:
+    """Radius of the hole there is, and the highest nose centre a bar has in it, seen from the axis. Raises
+    `OperationFault` where it does not go in or cannot lift off."""
+    hole_r = hole_radius(work, bore)
+    ceiling = min(hole_r - BAR_CLEARANCE_MM - shape.height, PAST_AXIS_MM)
+    short = shape.nose_radius - hole_r + LEAST_LIFT_MM - ceiling
+    if short > 0:
+        raise _narrow(work, hole_r, short)
+    return hole_r, ceiling
 
 
 def _narrow(work: Work, hole_r: float, short_mm: float) -> OperationFault:

@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 
 from toreuma.core.cutting.beam import compliance_of
-from toreuma.core.findings import Cure, Finding
-from toreuma.core.plan.critic.moves import may_pass, moved, name_of
+from toreuma.core.findings import Finding
+from toreuma.core.plan.critic.moves import may_pass, move_before, name_of
 from toreuma.core.plan.hold import held_piece
 from toreuma.core.plan.route import Plan
 
@@ -50,11 +50,6 @@ def bending(planned: Plan) -> Iterator[Finding]:
                     f"'{name_of(earlier.operation)}' than before it",
                     "thin places last: the cut farther out finds a stiffer piece",
                     one.operation.id,
-                    cures=(
-                        Cure(
-                            f"Move '{name_of(one.operation)}' before '{name_of(earlier.operation)}'",
-                            moved(one.operation.id, earlier.operation.id),
-                        ),
-                    ),
+                    cures=(move_before(one.operation, earlier.operation),),
                 )
                 break

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from toreuma.core.findings import Cure, Finding
+from toreuma.core.findings import Finding
 from toreuma.core.model import CutGroove, Job
-from toreuma.core.plan.critic.moves import moved, name_of
+from toreuma.core.plan.critic.moves import move_before, name_of
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
 
@@ -34,12 +34,7 @@ def burrs(planned: Plan) -> Iterator[Finding]:
                 f"going through it once more costs {again:.1f} s",
                 "the gauge jams on it: first what makes burrs, then the thread or the bore",
                 one.operation.id,
-                cures=(
-                    Cure(
-                        f"Move '{name_of(one.operation)}' before '{name_of(before.operation)}'",
-                        moved(one.operation.id, before.operation.id),
-                    ),
-                ),
+                cures=(move_before(one.operation, before.operation),),
             )
         if one.motions:
             done.append(one)

@@ -2,8 +2,8 @@
 
 from collections.abc import Iterator
 
-from toreuma.core.findings import Cure, Finding
-from toreuma.core.plan.critic.moves import may_pass, moved, name_of
+from toreuma.core.findings import Finding
+from toreuma.core.plan.critic.moves import may_pass, move_before, name_of
 from toreuma.core.plan.route import Plan
 
 __all__ = ["tool_changes"]
@@ -23,12 +23,11 @@ def tool_changes(planned: Plan) -> Iterator[Finding]:
         after = operations[index + 1] if index + 1 < len(operations) else None
         changes = 2 if after is None or after.tool != operations[index - 1].tool else 3
         saved = (changes - 1) * machine.tool_change_s
-        target = between[0]
         yield Finding(
             "note",
             "order.change",
             f"{later.tool} comes back for '{name_of(later)}': {saved:.1f} s of tool changes",
             f"nothing between asks for it to wait; after '{name_of(operations[earlier])}' it costs none",
             later.id,
-            cures=(Cure(f"Move '{name_of(later)}' before '{name_of(target)}'", moved(later.id, target.id)),),
+            cures=(move_before(later, between[0]),),
         )

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 
-from toreuma.core.findings import Cure, Finding
+from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import box, polygons, thickness
-from toreuma.core.plan.critic.moves import moved, name_of
+from toreuma.core.plan.critic.moves import move_before, name_of
 from toreuma.core.plan.route import Plan
 
 __all__ = ["unfinished_grip"]
@@ -33,5 +33,5 @@ def unfinished_grip(planned: Plan) -> Iterator[Finding]:
         "jaws on unfinished metal hold out of true by as much as is left, and mark what is turned later",
         finish.id,
         ((second.front_z + second.back_z) / 2, second.d_mm / 2),
-        cures=(Cure(f"Move '{name_of(finish)}' before '{name_of(parting)}'", moved(finish.id, parting.id)),),
+        cures=(move_before(finish, parting),),
     )

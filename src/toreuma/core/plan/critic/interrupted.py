@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from toreuma.core.findings import Cure, Finding
+from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import box
 from toreuma.core.memo import Memo
 from toreuma.core.model.stock import PolygonBar
-from toreuma.core.plan.critic.moves import moved, name_of
+from toreuma.core.plan.critic.moves import move_before, name_of
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan, plan
 
@@ -30,8 +30,8 @@ def interrupted(planned: Plan, memo: Memo) -> Iterator[Finding]:
         rough = next((later for later in operations[index + 1 :] if later.operation.kind == "rough_od"), None)
         if rough is None or not _would_clear(one, rough, stock):
             continue
-        cure = moved(rough.operation.id, one.operation.id)
-        after = plan(cure(planned.job), memo)
+        cure = move_before(rough.operation, one.operation)
+        after = plan(cure.apply(planned.job), memo)
         again = after.of(one.operation.id)
         now, then = hits(one, stock), hits(again, stock) if again is not None else 0
         if now <= then:
@@ -45,7 +45,7 @@ def interrupted(planned: Plan, memo: Memo) -> Iterator[Finding]:
             f"'{name_of(rough.operation)}' {then} times{seconds}",
             "every hit is a knock on the edge; first make it round, then cut what is round",
             one.operation.id,
-            cures=(Cure(f"Move '{name_of(rough.operation)}' before '{name_of(one.operation)}'", cure),),
+            cures=(cure,),
         )
 
 

@@ -2,9 +2,10 @@
 
 from collections.abc import Callable
 
+from toreuma.core.findings import Cure
 from toreuma.core.model import Job, Operation
 
-__all__ = ["may_pass", "moved", "name_of"]
+__all__ = ["may_pass", "move_before", "moved", "name_of"]
 
 AFTER: dict[str, tuple[str, ...]] = {
     "finish_od": ("rough_od", "face"),
@@ -34,6 +35,11 @@ def moved(operation: str, before: str) -> Callable[[Job], Job]:
         return job.with_setup(operations=(*rest[:at], moving, *rest[at:]))
 
     return apply
+
+
+def move_before(operation: Operation, other: Operation) -> Cure:
+    """The cure that puts one operation right in front of another."""
+    return Cure(f"Move '{name_of(operation)}' before '{name_of(other)}'", moved(operation.id, other.id))
 
 
 def name_of(operation: Operation) -> str:
