@@ -1,7 +1,7 @@
 """A second look at the order: what another one would save, in seconds, micrometres or hits, each with its cure.
 
 Rules look at a finished plan. None of them changes anything; each cure moves one operation. A new rule is a module with
-one function, named in ``RULES``.
+one function, named in ``RULES`` or ``TRYING``.
 """
 
 from collections.abc import Callable, Iterator
@@ -19,17 +19,13 @@ from toreuma.core.plan.route import Plan
 
 __all__ = ["critique"]
 
-RULES: tuple[Callable[[Plan], Iterator[Finding]], ...] = (
-    unfinished_grip,
-    unfaced,
-    burrs,
-    joints,
-    bending,
-    tool_changes,
-)
+RULES: tuple[Callable[[Plan], Iterator[Finding]], ...] = (unfinished_grip, unfaced, burrs, joints, bending)
+TRYING: tuple[Callable[[Plan, Memo], Iterator[Finding]], ...] = (tool_changes, interrupted)
+"""Rules that plan the other order to see what it gains."""
 
 
 def critique(planned: Plan, memo: Memo | None = None) -> tuple[Finding, ...]:
     """What another order of the operations would be better at; ``memo`` spares planning again what is known."""
+    kept = memo or Memo()
     found = [finding for rule in RULES for finding in rule(planned)]
-    return (*found, *interrupted(planned, memo or Memo()))
+    return (*found, *(finding for rule in TRYING for finding in rule(planned, kept)))

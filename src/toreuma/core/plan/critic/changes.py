@@ -3,13 +3,16 @@
 from collections.abc import Iterator
 
 from toreuma.core.findings import Finding
+from toreuma.core.memo import Memo
 from toreuma.core.plan.critic.moves import may_pass, move_before, name_of
-from toreuma.core.plan.route import Plan
+from toreuma.core.plan.route import Plan, plan
 
 __all__ = ["tool_changes"]
 
+LEAST_S = 0.05
 
-def tool_changes(planned: Plan) -> Iterator[Finding]:
+
+def tool_changes(planned: Plan, memo: Memo) -> Iterator[Finding]:
     """A tool that comes back although its second cut could have been made the first time."""
     operations = [one.operation for one in planned.operations if one.motions]
     machine = planned.job.machine
@@ -22,12 +25,16 @@ def tool_changes(planned: Plan) -> Iterator[Finding]:
             continue
         after = operations[index + 1] if index + 1 < len(operations) else None
         changes = 2 if after is None or after.tool != operations[index - 1].tool else 3
-        saved = (changes - 1) * machine.tool_change_s
+        cure = move_before(later, between[0])
+        other = plan(cure.apply(planned.job), memo)  # another order may cut longer than it saves in changes
+        saved = (changes - 1) * machine.tool_change_s + planned.times.total_s - other.times.total_s
+        if saved < LEAST_S:
+            continue
         yield Finding(
             "note",
             "order.change",
-            f"{later.tool} comes back for '{name_of(later)}': {saved:.1f} s of tool changes",
+            f"{later.tool} comes back for '{name_of(later)}': another order saves {saved:.1f} s",
             f"nothing between asks for it to wait; after '{name_of(operations[earlier])}' it costs none",
             later.id,
-            cures=(move_before(later, between[0]),),
+            cures=(cure,),
         )
