@@ -1,0 +1,127 @@
+"""Travel, and the cycles that make many moves of one or two blocks."""
+
+from toreuma.core.control_cycles import Made
+from toreuma.core.geometry.elements import Line, Point, Segment
+from toreuma.core.motion import PECK_BACK_OFF_MM, peck_bottoms
+from toreuma.core.read.cycles import BOXES, FOLLOWING, MULTIPLE, CycleError, Words
+from toreuma.core.read.moves import Moves
+from toreuma.core.read.state import normal
+from toreuma.core.read.words import Block
+
+__all__ = ["Cycling"]
+
+
+class Cycling(Moves):
+    """Follows what a block with a place asks for."""
+
+    _blocks: list[Block]
+    _next: int
+    _numbers: list[tuple[int, int] | None]
+
+    def _travel(self, block: Block) -> None:
+        state = self._state
+        if not state.units_set:
+            self._once(
+                "error",
+                "program.units",
+                block.line,
+                "the program moves before it says inch or millimetre",
+                "millimetres were assumed",
+            )
+        target = self._target(block)
+        if state.move == "":
+            self._say("error", "program.move", block.line, "a place without a move word", "it was left out")
+            return
+        if state.move == "rapid":
+            self._add(Line(state.at, target), None, block)
+            return
+        feed = self._feed_in_force(block)
+        if state.move.endswith("_cycle"):
+            self._cycle(target, feed, block)
+            return
+        if state.move == "thread":
+            self._thread(target, feed, block)
+            return
+        segment: Segment = Line(state.at, target)
+        if state.move.startswith("arc"):
+            segment = self._arc(target, block) or segment
+        self._add(segment, feed, block)
+
+    def _cycle(self, target: Point, feed: float, block: Block) -> None:
+        """The moves a control makes from one block: tapping, pecking, one pass of a thread."""
+        state, start = self._state, self._state.at
+        back = block.value("R")
+        back_z = start[0] if back is None else back * state.scale
+        if state.move in BOXES:
+            self._made(BOXES[state.move](start, *target), feed, block)
+            return
+        self._add(Line(start, (back_z, start[1])), None, block)
+        if state.move == "tap_cycle":
+            self._thread((target[0], start[1]), feed, block)
+            self._thread((back_z, start[1]), feed, block)
+            return
+        peck = (
+            (block.value("Q") or 0.0) * state.scale / 10 ** self._dialect.decimals["inch" if state.scale != 1 else "mm"]
+        )
+        for bottom in peck_bottoms(back_z, target[0], peck):
+            if state.at[0] < back_z:
+                above = state.at[0] + PECK_BACK_OFF_MM
+                self._add(Line(state.at, (back_z, start[1])), None, block)
+                self._add(Line(state.at, (above, start[1])), None, block)
+            self._add(Line(state.at, (bottom, start[1])), feed, block)
+        self._add(Line(state.at, (back_z, start[1])), None, block)
+
+    def _multiple(self, name: str, block: Block) -> None:
+        """A cycle of its own blocks: the first of two is kept, the last one makes the moves."""
+        follows = name in FOLLOWING
+        last = any(block.value(letter) is not None for letter in ("PQ" if follows else "XZUW"))
+        if not last:
+            self._state.firsts[name] = block
+            return
+        state, feed = self._state, self._feed_in_force(block)
+        across = state.scale / 2 if self._dialect.x_is_diameter else state.scale
+        fine = state.scale / 10 ** self._dialect.decimals["inch" if state.scale != 1 else "mm"]
+        try:
+            contour = self._contour(block, skip=name != "finish_cycle") if follows else ()
+            target = state.at if follows else self._target(block)
+            words = Words(state.firsts.get(name), block, state.at, target, state.scale, across, fine, feed, contour)
+            self._made(MULTIPLE[name](words), feed, block)
+        except CycleError as error:
+            self._say("error", "cycle.words", block.line, str(error), "the control stops, or cuts what nobody meant")
+
+    def _contour(self, block: Block, skip: bool) -> tuple[Segment, ...]:
+        """What stands between two block numbers, from where the tool is. ``skip``: the program goes on behind it."""
+        first, last = block.value("P"), block.value("Q")
+        at = {one.value("N"): index for index, one in enumerate(self._blocks) if one.value("N") is not None}
+        begin, end = at.get(first), at.get(last)
+        if begin is None or end is None or end < begin:
+            raise CycleError(f"the blocks N{first or 0:.0f} to N{last or 0:.0f} of its contour are not there")
+        state = self._state
+        kept = state.at, state.move
+        segments: list[Segment] = []
+        for index in range(begin, end + 1):
+            one = self._blocks[index]
+            for letter, number in one.words:
+                name = self._names.get(normal(f"{letter}{number:g}"), "") if letter == "G" else ""
+                state.move = name if name in ("rapid", "line", "arc_clockwise", "arc_counter_clockwise") else state.move
+            target = self._target(one)
+            if index > begin and target != state.at:
+                arc = self._arc(target, one) if state.move.startswith("arc") else None
+                segments.append(arc or Line(state.at, target))
+            state.at = target
+        state.at, state.move = kept
+        if not segments:
+            raise CycleError("its contour is empty")
+        if skip and begin >= self._next:
+            skipped = (one.value("N") for one in self._blocks[self._next : end + 1])
+            lines = (one.line for one in self._blocks[self._next : end + 1])
+            self._numbers += [(int(n), line) for n, line in zip(skipped, lines, strict=True) if n is not None]
+            self._next = end + 1
+        return tuple(segments)
+
+    def _made(self, moves: list[Made], feed: float, block: Block) -> None:
+        for one in moves:
+            if one.how == "thread":
+                self._thread(one.segment.end, feed, block)
+            else:
+                self._add(one.segment, None if one.how == "rapid" else feed, block)

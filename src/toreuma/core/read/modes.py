@@ -1,0 +1,177 @@
+"""Words that stay in force: units, ways of moving, tool, speed, feed, and what the machine does meanwhile."""
+
+from dataclasses import replace
+
+from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.motion import STOPPED, Event, Motion, Spindle
+from toreuma.core.read.state import Reading
+from toreuma.core.read.words import Block
+
+__all__ = ["EVENTS", "Modes"]
+
+EVENTS: dict[str, Event] = {
+    "unclamp": "unclamp",
+    "clamp_work": "clamp",
+    "centre_in": "centre_in",
+    "centre_out": "centre_out",
+}
+
+
+class Modes(Reading):
+    """Obeys words that change what is in force."""
+
+    def _mode(self, name: str, block: Block) -> None:
+        state = self._state
+        if name in (
+            "rapid",
+            "line",
+            "thread",
+            "tap_cycle",
+            "peck_cycle",
+            "thread_cycle",
+            "turn_cycle",
+            "face_cycle",
+            "arc_clockwise",
+            "arc_counter_clockwise",
+        ):
+            state.move = name
+        elif name in ("mm", "inch"):
+            state.scale, state.units_set = (25.4 if name == "inch" else 1.0), True
+        elif name in ("feed_per_minute", "feed_per_rev"):
+            state.per_minute = name == "feed_per_minute"
+        elif name in ("surface_speed", "fixed_speed"):
+            state.surface = name == "surface_speed"
+            if state.surface and state.clamp is None:
+                self._say(
+                    "error",
+                    "speed.no_clamp",
+                    block.line,
+                    "constant surface speed without a speed clamp",
+                    "near the centre the spindle runs away and the jaws open",
+                )
+        elif name in ("spindle_forward", "spindle_reverse"):
+            state.running = True
+            if name == "spindle_reverse":
+                self._once(
+                    "warning",
+                    "spindle.reverse",
+                    block.line,
+                    "the spindle runs in reverse",
+                    "right-hand tools above the axis cut with the spindle forward",
+                )
+        elif name == "clamp":
+            self._clamp(block)
+        elif name == "cycle_off":
+            state.move = ""
+
+    def _clamp(self, block: Block) -> None:
+        speed = block.value("S")
+        if speed is None or any(block.value(letter) is not None for letter in "XZUW"):
+            self._say(
+                "error",
+                "program.shift",
+                block.line,
+                "a coordinate shift is not read",
+                "every place after it would be uncertain",
+            )
+            return
+        self._state.clamp = speed
+
+    def _event(self, event: Event, block: Block) -> None:
+        """The hold opens or closes, the centre comes or goes."""
+        if self._state.running and event in ("unclamp", "clamp"):
+            self._say(
+                "error",
+                "hold.turning",
+                block.line,
+                "the hold is moved while the spindle turns",
+                "the bar is thrown out",
+            )
+        place = Line(self._state.at, self._state.at)
+        self._motions.append(replace(self._motion(place, None, block), event=event))
+
+    def _tool(self, number: int, block: Block) -> None:
+        station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
+        self._state.offset, self._state.offset_line = offset, block.line
+        self._state.station = station
+        if offset != station and offset != 0:
+            self._say(
+                "warning",
+                "tool.offset",
+                block.line,
+                f"station {station} is used with offset {offset}",
+                "the size of another tool would count",
+            )
+        self._state.feed = None
+        self._state.surface = None
+
+    def _speed(self, number: float, block: Block) -> None:
+        if self._state.surface is None:
+            self._say(
+                "error",
+                "speed.mode",
+                block.line,
+                "a speed without saying surface or spindle speed",
+                "it would be taken as whatever was in force",
+            )
+        self._state.speed = number
+
+    def _set_feed(self, number: float, block: Block) -> None:
+        if number <= 0:
+            self._say("error", "feed.zero", block.line, f"the feed is {number:g}", "the tool would stand and rub")
+            return
+        self._state.feed = number * self._state.scale
+
+    def _feed_in_force(self, block: Block) -> float:
+        state = self._state
+        if state.feed is None:
+            self._once(
+                "error",
+                "feed.missing",
+                block.line,
+                "a cutting move without a feed",
+                "a feed of 0.1 was assumed",
+                key=f"feed{state.section}",
+            )
+        if state.per_minute is None:
+            self._once(
+                "error",
+                "feed.mode",
+                block.line,
+                "the feed is neither per revolution nor per minute",
+                "per revolution was assumed",
+            )
+        if not state.running or state.speed <= 0 or state.surface is None:
+            self._once(
+                "error",
+                "spindle.stopped",
+                block.line,
+                "a cutting move with the spindle standing or no speed set",
+                "the edge breaks",
+                key=f"spindle{state.section}{state.station}",
+            )
+        if state.station and not state.offset:
+            self._once(
+                "error",
+                "tool.no_offset",
+                block.line,
+                f"station {state.station} cuts without its offset",
+                "the machine does not know where its edge is",
+                key=f"offset{state.section}{state.station}",
+            )
+        if state.station == 0:
+            self._once(
+                "error", "tool.none", block.line, "a cutting move before any tool is called", "what cuts is not known"
+            )
+        return state.feed or 0.1
+
+    def _motion(self, segment: Segment, feed: float | None, block: Block) -> Motion:
+        state = self._state
+        spindle = STOPPED
+        if state.running and state.speed > 0 and state.surface is not None:
+            metres = 0.3048 if state.scale != 1.0 else 1.0
+            if state.surface:
+                spindle = Spindle("surface", state.speed * metres, state.clamp)
+            else:
+                spindle = Spindle("fixed", state.speed, state.clamp)
+        return Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)

@@ -1,0 +1,105 @@
+"""Moves: lines, arcs, threads, waits, and the way to the reference point."""
+
+import math
+from dataclasses import replace
+
+from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_through_ends
+from toreuma.core.read.modes import Modes
+from toreuma.core.read.words import Block
+
+__all__ = ["Moves"]
+
+ARC_ENDS_MM = 0.003
+"""How far start and end of an arc given by its centre may differ in radius."""
+
+
+class Moves(Modes):
+    """Makes moves of blocks."""
+
+    def _dwell(self, block: Block) -> None:
+        seconds = block.value("P") or block.value("X") or block.value("U") or 0.0
+        if block.value("P") is not None:
+            seconds /= 1000
+        self._motions.append(replace(self._motion(Line(self._state.at, self._state.at), None, block), dwell_s=seconds))
+
+    def _to_reference(self, block: Block) -> None:
+        z, r = self._target(block)
+        if (z, r) != self._state.at:
+            self._add(Line(self._state.at, (z, r)), None, block)
+        z = self._reference[0] if block.value("Z") is not None or block.value("W") is not None else z
+        r = self._reference[1] if block.value("X") is not None or block.value("U") is not None else r
+        self._add(Line(self._state.at, (z, r)), None, block)
+
+    def _target(self, block: Block) -> Point:
+        scale, (z, r) = self._state.scale, self._state.at
+        across = scale / 2 if self._dialect.x_is_diameter else scale
+        for letter, number in block.words:
+            if letter == "X":
+                r = number * across
+            elif letter == "U":
+                r += number * across
+            elif letter == "Z":
+                z = number * scale
+            elif letter == "W":
+                z += number * scale
+        return z, r
+
+    def _thread(self, target: Point, lead: float, block: Block) -> None:
+        """A move in step with the spindle: the feed is the lead."""
+        if self._state.surface:
+            self._once(
+                "error",
+                "thread.surface",
+                block.line,
+                "a thread with constant surface speed",
+                "the spindle changes its speed between passes and the thread is crossed",
+                key=f"thread{self._state.section}",
+            )
+        if target != self._state.at:
+            made = self._motion(Line(self._state.at, target), lead, block)
+            made = replace(made, in_step=True, per_minute=False)
+            self._motions.append(made.follows(self._motions[-1] if self._motions else None))
+        self._state.at = target
+
+    def _arc(self, target: Point, block: Block) -> Arc | None:
+        state = self._state
+        clockwise = state.move == "arc_clockwise"
+        radius = block.value("R")
+        i, k = block.value("I"), block.value("K")
+        if radius is None and i is None and k is None:
+            self._say("error", "arc.open", block.line, "an arc without a radius or centre", "it was read as a line")
+            return None
+        if radius is not None:
+            try:
+                chord = math.dist(state.at, target) / 2
+                wanted = abs(radius) * state.scale
+                # A radius rounded down to the program's resolution may miss half the chord by that much.
+                wanted = max(wanted, chord) if chord - wanted < 0.002 else wanted
+                return arc_through_ends(state.at, target, wanted, clockwise)
+            except ValueError:
+                self._say(
+                    "error",
+                    "arc.radius",
+                    block.line,
+                    f"radius {radius:g} cannot join the ends of the arc",
+                    "it was read as a line",
+                )
+                return None
+        centre = (state.at[0] + (k or 0.0) * state.scale, state.at[1] + (i or 0.0) * state.scale)
+        gap = abs(math.dist(centre, state.at) - math.dist(centre, target))
+        if gap > ARC_ENDS_MM:
+            self._say(
+                "error",
+                "arc.centre",
+                block.line,
+                f"the ends of the arc differ by {gap:.3f} mm in radius",
+                "the control stops or cuts another shape",
+            )
+        if math.dist(centre, state.at) < 1e-9:
+            return None
+        return Arc(state.at, target, centre, clockwise)
+
+    def _add(self, segment: Segment, feed: float | None, block: Block) -> None:
+        if segment.length > 1e-9:
+            self._motions.append(self._motion(segment, feed, block))
+        self._state.at = segment.end

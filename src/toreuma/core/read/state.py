@@ -1,0 +1,84 @@
+"""What reading gives, what stays in force from block to block, and how what is wrong is told."""
+
+from dataclasses import dataclass, field
+
+from toreuma.core.dialect import Dialect
+from toreuma.core.findings import Finding, Severity
+from toreuma.core.geometry.elements import Point
+from toreuma.core.motion import Motion
+from toreuma.core.read.words import Block
+
+__all__ = ["Program", "Reading", "Section", "normal"]
+
+
+@dataclass(frozen=True)
+class Section:
+    """A stretch of the program opened by an operation's comment; ``number`` is what the comment says."""
+
+    number: int
+    title: str
+    line: int
+
+
+@dataclass(frozen=True)
+class Program:
+    """What the text does: moves in order, sections, and everything in it that is wrong.
+
+    A program that is called is read once; ``parts`` is how often it is run.
+    """
+
+    text: str
+    motions: tuple[Motion, ...]
+    sections: tuple[Section, ...]
+    findings: tuple[Finding, ...]
+    parts: int = 1
+
+
+@dataclass
+class _State:
+    """Everything that stays in force from block to block."""
+
+    at: Point
+    scale: float = 1.0
+    units_set: bool = False
+    move: str = ""
+    feed: float | None = None
+    per_minute: bool | None = None
+    surface: bool | None = None
+    speed: float = 0.0
+    clamp: float | None = None
+    running: bool = False
+    station: int = 0
+    offset: int = 0
+    offset_line: int = 0
+    section: int = -1
+    ended: bool = False
+    firsts: dict[str, Block] = field(default_factory=dict)
+    warned: set[str] = field(default_factory=set)
+
+
+class Reading:
+    """A program being read: what is in force, the moves so far, and what was found."""
+
+    def __init__(self, dialect: Dialect, reference: Point) -> None:
+        self._dialect = dialect
+        self._reference = reference
+        self._state = _State(at=reference)
+        self._names = {normal(code): name for name, code in dialect.codes.items()}
+        self._motions: list[Motion] = []
+        self._sections: list[Section] = []
+        self._findings: list[Finding] = []
+
+    def _say(self, severity: Severity, code: str, line: int, what: str, why: str) -> None:
+        self._findings.append(Finding(severity, code, f"line {line}: {what}", why, line=line))
+
+    def _once(self, severity: Severity, code: str, line: int, what: str, why: str, key: str = "") -> None:
+        mark = key or code
+        if mark not in self._state.warned:
+            self._state.warned.add(mark)
+            self._say(severity, code, line, what, why)
+
+
+def normal(code: str) -> str:
+    """G01, G1 and g1 are the same word."""
+    return code[0].upper() + f"{float(code[1:]):g}"
