@@ -129,6 +129,10 @@ def sheave() -> Job:
         "inside": [
             line(0, 42, "Mouth"),
             line(-3.4641, 38, "Cone 60°"),
+            line(-15, 38, "Front land", "H7", 1.6),
+            line(-15, 44, "Chamber front"),
+            line(-28, 44, "Grease chamber"),
+            line(-34, 38, "Chamber back"),
             line(-52, 38, "Shaft bore", "H7", 1.6, corner="C1"),
         ],
         "features": [

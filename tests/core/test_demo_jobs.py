@@ -101,6 +101,7 @@ def test_every_kind_of_thread_is_there() -> None:
 def test_every_way_the_part_comes_off_is_there() -> None:
     assert {op.taken for _, op in operations() if op.kind == "part_off"} == {"falls", "caught", "picked"}  # type: ignore[attr-defined]
     assert any(op.centre_back for _, op in operations())  # type: ignore[attr-defined]
-    assert any(isinstance(tool, BoringTool) for job in jobs() for tool in job.tools)
+    backs = {tool.id for job in jobs() for tool in job.tools if isinstance(tool, BoringTool) and tool.bar.back}
+    assert any(op.tool in backs for _, op in operations() if isinstance(op, RoughBore))
     assert any(isinstance(op, RoughBore) for _, op in operations())
     assert any(isinstance(tool, GroovingTool) and tool.where == "face" for job in jobs() for tool in job.tools)

@@ -42,10 +42,10 @@ ABOUT_SHARE = 0.02
 ROUGH_SHARE = 0.6
 """A roughing tool takes at least this share of the metal."""
 
-SPLIT_MM2 = {"rough": 2.0, "finish": 1.0}
+SPLIT_MM2 = {"rough": 2.0, "finish": 0.5}
 """A second tool is worth its change where it takes so much more."""
 
-OUTWARD_GAIN_MM2 = 2.0
+OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.4}
 """A second tool that cuts away from the chuck is taken where it takes so much more than one that does not."""
 
 SLENDER = 5.0
@@ -279,7 +279,7 @@ def _split(ground: _Ground, tried: list[_Tried], first: _Tried) -> Split | None:
     others = [(one, _both_leave(first, one)) for one in tried if one is not first]
     least = min((left for _, left in others), default=first.left_mm2)
     usual = [(one, left) for one, left in others if not one.leads_out]
-    if usual and min(left for _, left in usual) < least + OUTWARD_GAIN_MM2:  # not worth a way back
+    if usual and min(left for _, left in usual) < least + OUTWARD_GAIN_MM2[ground.wish.use]:  # not worth a way back
         others, least = usual, min(left for _, left in usual)
     if first.left_mm2 - least < least_gain:
         return None
