@@ -14,6 +14,7 @@ __all__ = ["interrupted"]
 
 CUTS = ("face", "groove", "part_off", "finish_od")
 LEAST_MM2 = 0.05
+BESIDE_MM = 0.05
 FAR_MM = 1e5
 
 
@@ -71,4 +72,4 @@ def _would_clear(one: OperationPlan, rough: OperationPlan, stock: PolygonBar) ->
     """The roughing takes the corners off at the place of the cut, or up to its very side."""
     z0, _, z1, _ = one.removed.bounds
     taken = rough.removed.intersection(box(-FAR_MM, stock.across_mm / 2, FAR_MM, FAR_MM))
-    return not taken.is_empty and bool(taken.bounds[0] < z1 + LEAST_MM2 and taken.bounds[2] > z0 - LEAST_MM2)
+    return not taken.is_empty and bool(taken.bounds[0] < z1 + BESIDE_MM and taken.bounds[2] > z0 - BESIDE_MM)
