@@ -214,3 +214,12 @@ def test_drill_and_reamer_take_pins_and_factors_alike() -> None:
         crawling = job.with_operation(name, lambda o: o.changed(pins={"vc_m_min": 1e-3}))
         assert op(crawling, name).numbers["n"].number == 1
         assert op(crawling, name).motions
+
+
+def test_what_governs_a_drill_is_named() -> None:
+    planned = op(drilled({"d_mm": 12.0}, twist(12.0)))
+    assert planned.governed_by == "middle of the drill's range"
+    weak = drilled({"d_mm": 12.0}, twist(12.0))
+    points = tuple(point.changed(power_kw=0.03 * point.power_kw) for point in weak.machine.power)
+    weak = weak.changed(machine=weak.machine.changed(power=points))
+    assert str(op(weak).governed_by).startswith("power")

@@ -103,11 +103,6 @@ def sides_report(sides: "tuple[Plan, ...]") -> Json:
     return data
 
 
-def _governing(planned: OperationPlan) -> str | None:
-    proposal = planned.cuts.proposal
-    return proposal.governing.kind.name if proposal is not None else None
-
-
 def _uses(planned: OperationPlan) -> list[Json]:
     """Every limit of the cut, the one used most first: number, bound, unit, and the margin that is left."""
     proposal = planned.cuts.proposal
@@ -137,7 +132,7 @@ def _operation(planned: OperationPlan) -> Json:
         "tool": planned.operation.tool,
         "vc_m_min": number("vc"),
         "clamp_rpm": number("clamp"),
-        "governed_by": _governing(planned),
+        "governed_by": planned.governed_by,
         "limits": _uses(planned),
         "feed_mm_rev": number("f"),
         "ap_mm": number("ap"),

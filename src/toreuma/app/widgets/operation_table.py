@@ -113,7 +113,7 @@ class _Model(QAbstractTableModel):
             return clock(planned.times.total_s) if planned.motions else "–"
         if column.number == "limit":
             if proposal is None:
-                return "–"
+                return (planned.governed_by or "–") if planned.motions else "–"
             ends = [use.kind.name for use in proposal.uses if use.share >= USED_UP] or [proposal.governing.kind.name]
             share = proposal.governing.share
             return " · ".join(ends[:2]) + ("" if USED_UP <= share <= 1.0005 else f"  {share:.0%}")

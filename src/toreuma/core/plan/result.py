@@ -96,6 +96,10 @@ class Cuts:
     cycles: tuple[Cycle, ...] = ()
 
 
+DECIDING = ("f", "n", "vc")
+"""Numbers asked in turn for what held them down."""
+
+
 @dataclass(frozen=True)
 class OperationPlan:
     """A planned operation: its cuts, the stock before and after, its times and findings.
@@ -117,6 +121,14 @@ class OperationPlan:
     @property
     def numbers(self) -> dict[str, Evidence]:
         return self.cuts.numbers
+
+    @property
+    def governed_by(self) -> str | None:
+        """The limit that decides the cut; where speed and feed are not sought together, what held either down."""
+        if self.cuts.proposal is not None:
+            return self.cuts.proposal.governing.kind.name
+        held = (self.numbers[key].bit for key in DECIDING if key in self.numbers)
+        return next((limit.label for limit in held if limit is not None), None)
 
     def load_of(self, one: Pass) -> float:
         """Share of the available power one pass takes: that of the deepest, by depth."""
