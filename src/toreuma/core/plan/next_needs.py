@@ -19,7 +19,6 @@ LIFT_OFF_MM = 0.15
 """A bar needs at least this to come off the wall it has cut."""
 
 SAME_MM = 0.02
-LEAST_FLOOR_MM = 0.05
 
 
 @dataclass(frozen=True)

@@ -3,7 +3,7 @@
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from toreuma.core.dialect import Dialect
 
@@ -42,8 +42,14 @@ def blocks_of(text: str, dialect: Dialect) -> Iterator[Block]:
         comments = tuple(match.strip() for match in pattern.findall(raw)) if opening in raw else ()
         rest = pattern.sub(" ", raw) if comments else raw
         rest = rest.replace("%", " ").lstrip("/ ")
-        words, at = [], 0
-        while match := _WORD.match(rest, at):
-            words.append((match.group(1).upper(), float(match.group(2))))
-            at = match.end()
-        yield Block(number, tuple(words), comments, rest[at:].strip())
+        yield Block(number, *_words_of(rest, comments))
+
+
+@lru_cache(maxsize=20_000)
+def _words_of(text: str, comments: tuple[str, ...]) -> tuple[tuple[tuple[str, float], ...], tuple[str, ...], str]:
+    """Words, comments, and what could not be read; after an edit most blocks are the ones read before."""
+    words, at = [], 0
+    while match := _WORD.match(text, at):
+        words.append((match.group(1).upper(), float(match.group(2))))
+        at = match.end()
+    return tuple(words), comments, text[at:].strip()

@@ -79,17 +79,19 @@ class Timeline:
         """Spindle speed over time as (seconds, rpm) points, up to ``samples`` steps per move."""
         points: list[tuple[float, float]] = []
         shares = np.linspace(0.0, 1.0, samples + 1)
-        ends, short = shares[[0, -1]], SHORT_SHARE * self.total_s
+        short = SHORT_SHARE * self.total_s
         for span in self.spans:
             motion = span.motion
             level = motion.start[1] == motion.end[1] and isinstance(motion.segment, Line)
             if motion.spindle.mode != "surface" and points and points[-1][1] == motion.spindle.value:
                 points.append((span.end_s, points[-1][1]))
                 continue
-            plain = level or motion.spindle.mode != "surface" or span.end_s - span.start_s < short
-            at = ends if plain else shares
-            seconds = span.start_s + at * (span.end_s - span.start_s)
-            for second, radius in zip(seconds.tolist(), motion.segment.radii(at).tolist(), strict=True):
+            if level or motion.spindle.mode != "surface" or span.end_s - span.start_s < short:
+                for second, radius in ((span.start_s, motion.start[1]), (span.end_s, motion.end[1])):
+                    points.append((second, spindle_rpm(motion.spindle, radius, machine.max_rpm)))
+                continue
+            seconds = span.start_s + shares * (span.end_s - span.start_s)
+            for second, radius in zip(seconds.tolist(), motion.segment.radii(shares).tolist(), strict=True):
                 points.append((second, spindle_rpm(motion.spindle, radius, machine.max_rpm)))
         return _thinned(points)
 
