@@ -79,15 +79,6 @@ def window_shown() -> None:
 
 def edit_to_picture() -> None:
     """An edit from the change of the job to the repainted window, split into planning and painting."""
-    app, session, job = application(), Session(), demo_job("spear")
-    settings = QSettings(tempfile.mktemp(suffix=".ini"), QSettings.Format.IniFormat)
-    window = MainWindow(session, settings)
-    window.resize(1280, 800)
-    window.show()
-    session.show(job)
-    window.set_stage("operations")
-    session.select(operation="op2")
-    settle(session)
 
     def pinned(operation: str, **pins: float) -> Callable[[Job], Job]:
         return lambda j: j.with_operation(operation, lambda op: op.changed(pins=op.pins.changed(**pins)))
@@ -109,17 +100,32 @@ def edit_to_picture() -> None:
 
         return change
 
-    edits = {
+    edits: dict[str, Callable[[int], Callable[[Job], Job]]] = {
         "profile dimension": profile,
         "depth of cut": lambda step: pinned("op2", ap_mm=1.5 - 0.02 * step),
         "surface speed": lambda step: pinned("op4", vc_m_min=150.0 + step),
         "order": swapped,
     }
+    _edits(demo_job("spear"), "op2", edits, 7)
+    feeds = {"a feed of the middle one of 100 operations": lambda step: pinned("g48", feed_mm_rev=0.05 + 0.001 * step)}
+    _edits(hundred_operations(), "g48", feeds, 7)
+
+
+def _edits(job: Job, selected: str, edits: dict[str, Callable[[int], Callable[[Job], Job]]], times: int) -> None:
+    app, session = application(), Session()
+    settings = QSettings(tempfile.mktemp(suffix=".ini"), QSettings.Format.IniFormat)
+    window = MainWindow(session, settings)
+    window.resize(1280, 800)
+    window.show()
+    session.show(job)
+    window.set_stage("operations")
+    session.select(operation=selected)
+    settle(session)
     waiting = QEventLoop()
     session.outcome_changed.connect(waiting.quit)
     for name, make in edits.items():
         drawn, planning, painting = [], [], []
-        for step in range(1, 8):
+        for step in range(1, times + 1):
             begun = time.perf_counter()
             session.attempt(make(step))
             app.processEvents()

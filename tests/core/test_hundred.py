@@ -1,13 +1,17 @@
 """A hundred operations: an edit in the middle plans again what it touches, and nothing else."""
 
+from collections.abc import Callable
 from functools import cache
 
 import pytest
 
 from tests.support.hundred import hundred_operations
+from toreuma.core.dialect import Dialect
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Pins
 from toreuma.core.plan import Plan, plan
+from toreuma.core.post import post
+from toreuma.core.read import read
 
 MIDDLE = "g48"
 
@@ -48,3 +52,27 @@ def test_what_is_left_out_touches_its_neighbours_only() -> None:
     for one, other in zip(again.operations, fresh.operations, strict=True):
         assert [m.segment for m in one.motions] == [m.segment for m in other.motions]
     assert again.operations[-1].after.equals_exact(fresh.operations[-1].after, 1e-9)
+
+
+@pytest.mark.parametrize(
+    "damage",
+    [
+        lambda text: text,
+        lambda text: text.replace("G1 X", "G1 F0.033 X", 40),
+        lambda text: text.replace("OP 50:", "LATER:"),
+        lambda text: "\n".join(line for n, line in enumerate(text.splitlines()) if n % 211),
+        lambda text: text.replace("OP 60:", "TWICE)\nG1 X-3. F0.\n(OP 60:"),
+        lambda text: text.replace("G99", "G98"),
+    ],
+)
+def test_a_program_is_read_the_same_where_parts_of_it_were_read_before(
+    damage: Callable[[str], str], language: Dialect
+) -> None:
+    _, _, first = planned()
+    text, memo, reference = post(first, language).text, Memo(), first.scene.reference
+    read(text, language, reference, memo)
+    for changed in (damage(text), text):
+        assert read(changed, language, reference, memo) == read(changed, language, reference)
+    misses = memo.misses
+    read(text, language, reference, memo)
+    assert memo.misses == misses

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from pydantic import ValidationError
-from PySide6.QtCore import QObject, Signal
+from PySide6.QtCore import QObject, QTimer, Signal
 
 from toreuma.app.sides import Sides
 from toreuma.app.worker import Worker
@@ -292,6 +292,7 @@ class Session(QObject):
         self.outcome, self.proof, self.replay = outcome, None, outcome.replay
         self.cursor_s = outcome.timeline.total_s if self._follow_end else min(self.cursor_s, outcome.timeline.total_s)
         self.outcome_changed.emit()
+        QTimer.singleShot(0, self._worker.drawn)  # comes after the paint events this has caused
 
     def _on_proved(self, number: int, result: tuple[Proof, Replay]) -> None:
         if number != self._request:

@@ -5,7 +5,7 @@ import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QElapsedTimer, QEventLoop, QSettings
+from PySide6.QtCore import QElapsedTimer, QEventLoop, QSettings, QTimer
 from PySide6.QtWidgets import QApplication
 
 from toreuma.app.session import Session
@@ -17,6 +17,7 @@ from toreuma.core.model import Job
 
 __all__ = ["settle", "take_shot"]
 
+LOOK_MS = 5
 PATIENCE_MS = 60_000
 
 
@@ -117,10 +118,7 @@ def _read(window: MainWindow, path: Path) -> None:
     faults: list[str] = []
     window.session.message.connect(lambda level, text: faults.append(text) if level == "error" else None)
     window.start_import(path)
-    clock = QElapsedTimer()
-    clock.start()
-    while window.imports.found is None and not faults and clock.elapsed() < PATIENCE_MS:
-        QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+    _wait(lambda: window.imports.found is not None or bool(faults))
     if window.imports.found is None:
         window.session.close()
         raise JobError(path.name, faults[0] if faults else "it was not read in time", "read another file")
@@ -133,8 +131,12 @@ def settle(session: Session, patience_ms: int = PATIENCE_MS) -> bool:
 
 
 def _wait(done: Callable[[], bool], patience_ms: int = PATIENCE_MS) -> None:
+    """Sleep in the event loop until something is done, so that whoever does it has the processor."""
+    loop, look = QEventLoop(), QTimer(interval=LOOK_MS)
     clock = QElapsedTimer()
     clock.start()
-    while not done() and clock.elapsed() < patience_ms:
-        QApplication.processEvents(QEventLoop.ProcessEventsFlag.WaitForMoreEvents, 50)
+    look.timeout.connect(lambda: loop.quit() if done() or clock.elapsed() > patience_ms else None)
+    if not done():
+        look.start()
+        loop.exec()
     QApplication.processEvents()

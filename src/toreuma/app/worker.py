@@ -14,7 +14,8 @@ from toreuma.io.routing import route_for
 
 __all__ = ["Worker"]
 
-PAINT_FIRST_S = 0.2
+PAINT_FIRST_S = 0.5
+"""The proof waits no longer than this for the window to draw the plan."""
 
 
 class Worker(QObject):
@@ -51,6 +52,10 @@ class Worker(QObject):
         self._wake.set()
         self._queue.put((number, job, routing))
         return number
+
+    def drawn(self) -> None:
+        """The window has drawn the plan it was given: the proof may take the processor."""
+        self._wake.set()
 
     def cancel(self) -> None:
         """Drop what is under way."""

@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterable
 from typing import Any
 
+from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
 from toreuma.app.fields import Field, typed_evidence
@@ -41,8 +42,12 @@ class RowColumn(WaitsUnseen, ScrollColumn):
         self.lines: dict[str, QLineEdit] = {}
         self._key: tuple[object, ...] = ()
         self._texts: dict[str, QLabel] = {}
-        for signal in (session.outcome_changed, session.proof_changed, session.selection_changed, session.job_changed):
+        self._soon = QTimer(self, singleShot=True, interval=0)
+        self._soon.timeout.connect(self.refresh)
+        for signal in (session.selection_changed, session.job_changed):
             signal.connect(self.refresh)
+        for signal in (session.outcome_changed, session.proof_changed):
+            signal.connect(self._soon.start)  # after section and ribbon, which are drawn first
 
     def set_theme(self, theme: Theme) -> None:
         self._theme, self._key = theme, ()

@@ -5,10 +5,12 @@ from collections import Counter
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.geometry.elements import Point
+from toreuma.core.memo import Memo
 from toreuma.core.read.cycles import MULTIPLE
 from toreuma.core.read.cycling import Cycling
 from toreuma.core.read.modes import EVENTS
 from toreuma.core.read.state import Program, Section, normal
+from toreuma.core.read.stretch import REACHING, Stretch, stands_alone, stretch_key
 from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
@@ -17,12 +19,13 @@ MOST_CALLS = 4
 """Programs that call each other deeper than this are none."""
 
 
-def read(text: str, dialect: Dialect, reference: Point) -> Program:
+def read(text: str, dialect: Dialect, reference: Point, memo: Memo | None = None) -> Program:
     """Read a program. ``reference`` is the turret's reference point (z, r) in mm, where the tool starts.
 
-    Nothing raises: what cannot be understood becomes an error finding with its line.
+    Nothing raises: what cannot be understood becomes an error finding with its line. Operations whose text and
+    start are the same as in a program read with the same ``memo`` before are not read again.
     """
-    reader = _Reader(dialect, reference, list(blocks_of(text, dialect)))
+    reader = _Reader(dialect, reference, list(blocks_of(text, dialect)), memo)
     reader.run()
     return reader.program(text)
 
@@ -30,16 +33,20 @@ def read(text: str, dialect: Dialect, reference: Point) -> Program:
 class _Reader(Cycling):
     """Obeys the blocks in order."""
 
-    def __init__(self, dialect: Dialect, reference: Point, blocks: list[Block]) -> None:
+    def __init__(self, dialect: Dialect, reference: Point, blocks: list[Block], memo: Memo | None) -> None:
         super().__init__(dialect, reference)
+        self._memo = memo
         self._blocks = blocks
         self._next = 0
-        self._starts = {int(n): i for i, n in enumerate(block.value("O") for block in blocks) if n is not None}
+        named = ((i, block.value("O")) for i, block in enumerate(blocks) if "O" in block.text.upper())
+        self._starts = {int(number): i for i, number in named if number is not None}
         self._calls: list[int] = []
         self._parts = 1
         pattern = re.escape(dialect.section).replace(r"\{number\}", r"(\d+)").replace(r"\{name\}", "(.*)")
         self._section = re.compile(pattern, re.I)
         self._numbers: list[tuple[int, int] | None] = []
+        self._reaching = {(code[0], float(code[1:])) for code, name in self._names.items() if name in REACHING}
+        self._language = dialect.model_dump_json() if memo is not None else ""
 
     def run(self) -> None:
         """Obey the blocks in order, up to where another program begins."""
@@ -49,8 +56,47 @@ class _Reader(Cycling):
             if block.value("O") is not None and begun and not self._calls:
                 break
             begun = begun or block.value("O") is not None
-            self._next += 1
-            self.block(block)
+            if self._memo is None or self._calls or not self._opens(block) or not self._through(self._memo):
+                self._next += 1
+                self.block(block)
+
+    def _opens(self, block: Block) -> bool:
+        """Whether an operation begins here."""
+        return any(self._section.fullmatch(comment) for comment in block.comments)
+
+    def _through(self, memo: Memo) -> bool:
+        """The blocks of one operation, read or taken as they were read before; False where they reach beyond it."""
+        begin, section = self._next, len(self._sections)
+        after = range(begin + 1, len(self._blocks))
+        blocks = self._blocks[begin : next((n for n in after if self._opens(self._blocks[n])), len(self._blocks))]
+        made = False
+
+        def read_it() -> Stretch | None:
+            nonlocal made
+            if not stands_alone(blocks, self._reaching):
+                return None
+            made = True
+            at = len(self._motions), len(self._numbers), len(self._findings)
+            for block in blocks:
+                self.block(block)
+            if len(self._findings) > at[2]:
+                return None
+            sections = tuple(self._sections[section:])
+            motions, numbers = tuple(self._motions[at[0] :]), tuple(self._numbers[at[1] :])
+            return Stretch(blocks[0].line, section, motions, sections, numbers, self._state.copy())
+
+        key = "read", self._language, self._reference, stretch_key(blocks, self._state)
+        stretch = memo.get(key, read_it)
+        if stretch is not None and not made:
+            stretch = stretch.at(blocks[0].line, section)
+            self._motions += stretch.motions
+            self._sections += stretch.sections
+            self._numbers += stretch.numbers
+            self._state = stretch.state.copy()
+        elif not made:
+            return False
+        self._next = begin + len(blocks)
+        return True
 
     def program(self, text: str) -> Program:
         if not self._state.ended:

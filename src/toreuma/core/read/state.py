@@ -1,6 +1,7 @@
 """What reading gives, what stays in force from block to block, and how what is wrong is told."""
 
-from dataclasses import dataclass, field
+from collections.abc import Hashable
+from dataclasses import dataclass, field, replace
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding, Severity
@@ -8,7 +9,7 @@ from toreuma.core.geometry.elements import Point
 from toreuma.core.motion import Motion
 from toreuma.core.read.words import Block
 
-__all__ = ["Program", "Reading", "Section", "normal"]
+__all__ = ["Program", "Reading", "Section", "State", "normal"]
 
 
 @dataclass(frozen=True)
@@ -35,7 +36,7 @@ class Program:
 
 
 @dataclass
-class _State:
+class State:
     """Everything that stays in force from block to block."""
 
     at: Point
@@ -56,6 +57,16 @@ class _State:
     firsts: dict[str, Block] = field(default_factory=dict)
     warned: set[str] = field(default_factory=set)
 
+    def copy(self) -> "State":
+        return replace(self, firsts=dict(self.firsts), warned=set(self.warned))
+
+    def key(self) -> Hashable:
+        """Everything in force but where in the program it stands, and cycles begun."""
+        return (
+            self.at, self.scale, self.units_set, self.move, self.feed, self.per_minute, self.surface, self.speed,
+            self.clamp, self.running, self.station, self.offset, self.ended, frozenset(self.warned),
+        )  # fmt: skip
+
 
 class Reading:
     """A program being read: what is in force, the moves so far, and what was found."""
@@ -63,7 +74,7 @@ class Reading:
     def __init__(self, dialect: Dialect, reference: Point) -> None:
         self._dialect = dialect
         self._reference = reference
-        self._state = _State(at=reference)
+        self._state = State(at=reference)
         self._names = {normal(code): name for name, code in dialect.codes.items()}
         self._motions: list[Motion] = []
         self._sections: list[Section] = []

@@ -17,37 +17,54 @@ _WORD = re.compile(r"\s*([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))", re.I)
 
 @dataclass(frozen=True)
 class Block:
-    """One line: its number in the text from 1, its words, its comments, and what could not be read."""
+    """One line: its number in the text from 1 and what stands in it, taken apart when it is asked for."""
 
     line: int
-    words: tuple[tuple[str, float], ...]
-    comments: tuple[str, ...]
-    unread: str
+    text: str
+    marks: tuple[str, str]
 
-    @cached_property
-    def _last(self) -> dict[str, float]:
-        return dict(self.words)
+    @property
+    def words(self) -> tuple[tuple[str, float], ...]:
+        return self._read[0]
+
+    @property
+    def comments(self) -> tuple[str, ...]:
+        return self._read[1] if self.marks[0] in self.text else ()
+
+    @property
+    def unread(self) -> str:
+        """What could not be read."""
+        return self._read[2]
 
     def value(self, letter: str) -> float | None:
         """The last number that stands behind a letter."""
         return self._last.get(letter)
 
+    @cached_property
+    def _last(self) -> dict[str, float]:
+        return dict(self.words)
+
+    @cached_property
+    def _read(self) -> tuple[tuple[tuple[str, float], ...], tuple[str, ...], str]:
+        return _taken_apart(self.text, self.marks)
+
 
 def blocks_of(text: str, dialect: Dialect) -> Iterator[Block]:
     """Split program text into blocks. Lines that are only a tape mark give empty blocks."""
-    opening, closing = dialect.comment
-    pattern = re.compile(re.escape(opening) + r"([^" + re.escape(closing) + r"]*)" + re.escape(closing))
     for number, line in enumerate(text.splitlines()[:MAX_LINES], 1):
-        raw = line[:MAX_LINE_LENGTH].strip()
-        comments = tuple(match.strip() for match in pattern.findall(raw)) if opening in raw else ()
-        rest = pattern.sub(" ", raw) if comments else raw
-        rest = rest.replace("%", " ").lstrip("/ ")
-        yield Block(number, *_words_of(rest, comments))
+        yield Block(number, line[:MAX_LINE_LENGTH].strip(), dialect.comment)
 
 
 @lru_cache(maxsize=20_000)
-def _words_of(text: str, comments: tuple[str, ...]) -> tuple[tuple[tuple[str, float], ...], tuple[str, ...], str]:
+def _taken_apart(text: str, marks: tuple[str, str]) -> tuple[tuple[tuple[str, float], ...], tuple[str, ...], str]:
     """Words, comments, and what could not be read; after an edit most blocks are the ones read before."""
+    comments: tuple[str, ...] = ()
+    if marks[0] in text:
+        opening, closing = (re.escape(mark) for mark in marks)
+        pattern = re.compile(f"{opening}([^{closing}]*){closing}")
+        comments = tuple(match.strip() for match in pattern.findall(text))
+        text = pattern.sub(" ", text)
+    text = text.replace("%", " ").lstrip("/ ")
     words, at = [], 0
     while match := _WORD.match(text, at):
         words.append((match.group(1).upper(), float(match.group(2))))

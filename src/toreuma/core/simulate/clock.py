@@ -1,9 +1,9 @@
 """How long a move takes, exactly, and how fast the spindle turns meanwhile."""
 
-import itertools
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
@@ -14,8 +14,6 @@ from toreuma.core.motion import Motion, Spindle
 
 __all__ = ["Times", "dwell_and_change_s", "motion_time_s", "rapid_time_s", "spindle_change_s", "times_of"]
 
-# Along a line 1/n is linear between its crossings, along an arc it is smooth.
-_LINE_RULE = np.polynomial.legendre.leggauss(2)
 _ARC_RULE = np.polynomial.legendre.leggauss(12)
 
 
@@ -61,14 +59,26 @@ def _feed_per_rev_s(segment: Segment, feed: float, spindle: Spindle, machine: Ma
     ceiling = spindle_rpm(spindle, 0.0, machine.max_rpm)
     knee = clamp_diameter(spindle.value, ceiling) / 2
     shares = sorted({0.0, 1.0, *_crossings(segment, knee), *_crossings(segment, -knee)})
-    nodes, weights = _ARC_RULE if isinstance(segment, Arc) else _LINE_RULE
+    if isinstance(segment, Line):
+        return 60 * segment.length / feed * _minutes_a_turn(segment, shares, spindle.value, ceiling)
+    nodes, weights = _ARC_RULE
     minutes = 0.0
-    for a, b in itertools.pairwise(shares):
+    for a, b in pairwise(shares):
         at = (a + b) / 2 + (b - a) / 2 * nodes
         radius = np.abs(segment.radii(at))
         revs_per_min = np.minimum(1000 * spindle.value / (2 * math.pi * np.maximum(radius, 1e-12)), ceiling)
         minutes += float((weights / revs_per_min).sum()) * (b - a) / 2 * segment.length / feed
     return 60 * minutes
+
+
+def _minutes_a_turn(line: Line, shares: list[float], surface_m_min: float, ceiling_rpm: float) -> float:
+    """Mean of 1/n along a line, min: linear between the crossings, so the mean of the ends of each piece is exact."""
+    if surface_m_min <= 0:
+        return math.inf
+    start, rise = line.start[1], line.end[1] - line.start[1]
+    turn = 2 * math.pi / (1000 * surface_m_min)
+    at = [max(abs(start + share * rise) * turn, 1 / ceiling_rpm) for share in shares]
+    return sum((a + b) / 2 * (v - u) for (a, b), (u, v) in zip(pairwise(at), pairwise(shares), strict=True))
 
 
 def _crossings(segment: Segment, r: float) -> list[float]:

@@ -1,15 +1,16 @@
 """When each move of a program happens, and how fast the spindle turns at any moment."""
 
+import math
 from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+import numpy.typing as npt
 
-from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.geometry.elements import Line
 from toreuma.core.model import Machine
-from toreuma.core.motion import Motion
+from toreuma.core.motion import Motion, Spindle
 from toreuma.core.simulate.clock import dwell_and_change_s, motion_time_s
 
 __all__ = ["Moment", "Span", "Timeline", "timeline_of"]
@@ -36,7 +37,7 @@ class Moment:
     share: float
 
 
-SLOTS = 1500
+SLOTS = 800
 """A picture of speeds is no finer than this over the whole time."""
 
 SHORT_SHARE = 1 / 1000
@@ -77,38 +78,50 @@ class Timeline:
 
     def speeds(self, machine: Machine, samples: int = 6) -> list[tuple[float, float]]:
         """Spindle speed over time as (seconds, rpm) points, up to ``samples`` steps per move."""
-        points: list[tuple[float, float]] = []
+        seconds: list[float] = []
+        radii: list[float] = []
+        spindles: list[Spindle] = []
         shares = np.linspace(0.0, 1.0, samples + 1)
         short = SHORT_SHARE * self.total_s
         for span in self.spans:
-            motion = span.motion
+            motion, spindle = span.motion, span.motion.spindle
+            if spindle.mode != "surface" and spindles and spindles[-1] == spindle:
+                seconds[-1] = span.end_s
+                continue
             level = motion.start[1] == motion.end[1] and isinstance(motion.segment, Line)
-            if motion.spindle.mode != "surface" and points and points[-1][1] == motion.spindle.value:
-                points.append((span.end_s, points[-1][1]))
-                continue
-            if level or motion.spindle.mode != "surface" or span.end_s - span.start_s < short:
-                for second, radius in ((span.start_s, motion.start[1]), (span.end_s, motion.end[1])):
-                    points.append((second, spindle_rpm(motion.spindle, radius, machine.max_rpm)))
-                continue
-            seconds = span.start_s + shares * (span.end_s - span.start_s)
-            for second, radius in zip(seconds.tolist(), motion.segment.radii(shares).tolist(), strict=True):
-                points.append((second, spindle_rpm(motion.spindle, radius, machine.max_rpm)))
-        return _thinned(points)
+            if level or spindle.mode != "surface" or span.end_s - span.start_s < short:
+                seconds += (span.start_s, span.end_s)
+                radii += (motion.start[1], motion.end[1])
+            else:
+                seconds += (span.start_s + shares * (span.end_s - span.start_s)).tolist()
+                radii += motion.segment.radii(shares).tolist()
+            spindles += [spindle] * (len(seconds) - len(spindles))
+        return _thinned(np.array(seconds), _rpm(np.array(radii), spindles, machine.max_rpm))
 
 
-def _thinned(points: list[tuple[float, float]]) -> list[tuple[float, float]]:
+def _rpm(radii: npt.NDArray[np.float64], spindles: list[Spindle], most: float) -> npt.NDArray[np.float64]:
+    """`spindle_rpm` of many points at once."""
+    value = np.array([spindle.value if spindle.mode != "stopped" else 0.0 for spindle in spindles])
+    ceiling = np.array([min(spindle.clamp_rpm or most, most) for spindle in spindles])
+    surface = np.array([spindle.mode == "surface" for spindle in spindles], dtype=bool)
+    turned = 1000 * value / (2 * math.pi * np.maximum(np.abs(radii), 1e-9))
+    rpm: npt.NDArray[np.float64] = np.where(surface, np.minimum(turned, ceiling), np.minimum(value, most))
+    return rpm
+
+
+def _thinned(seconds: npt.NDArray[np.float64], rpm: npt.NDArray[np.float64]) -> list[tuple[float, float]]:
     """First, lowest, highest and last of all points that fall into the same slot of time."""
-    if len(points) < 4 * SLOTS:
-        return points
-    seconds, rpm = np.array(points).T
-    slot = np.floor(seconds / max(float(seconds[-1]), 1e-9) * SLOTS).astype(int)
-    begins = np.flatnonzero(np.r_[True, np.diff(slot) != 0])
-    ends = np.r_[begins[1:], len(points)]
-    kept = {0, len(points) - 1}
-    for begin, end in zip(begins.tolist(), ends.tolist(), strict=True):
-        inside = rpm[begin:end]
-        kept |= {begin, end - 1, begin + int(inside.argmin()), begin + int(inside.argmax())}
-    return [points[index] for index in sorted(kept)]
+    if len(seconds) > 4 * SLOTS:
+        slot = np.floor(seconds / max(float(seconds[-1]), 1e-9) * SLOTS).astype(int)
+        begins = np.flatnonzero(np.r_[True, np.diff(slot) != 0])
+        ends = np.r_[begins[1:], len(seconds)]
+        kept = {0, len(seconds) - 1}
+        for begin, end in zip(begins.tolist(), ends.tolist(), strict=True):
+            inside = rpm[begin:end]
+            kept |= {begin, end - 1, begin + int(inside.argmin()), begin + int(inside.argmax())}
+        chosen = sorted(kept)
+        seconds, rpm = seconds[chosen], rpm[chosen]
+    return list(zip(seconds.tolist(), rpm.tolist(), strict=True))
 
 
 def timeline_of(motions: Sequence[Motion], machine: Machine) -> Timeline:

@@ -1,0 +1,52 @@
+"""A stretch of blocks read before: what came of it is taken again where nothing it depends on has changed."""
+
+from collections.abc import Hashable, Sequence, Set
+from dataclasses import dataclass, replace
+
+from toreuma.core.motion import Motion
+from toreuma.core.read.cycles import MULTIPLE
+from toreuma.core.read.state import Section, State
+from toreuma.core.read.words import Block
+
+__all__ = ["REACHING", "Stretch", "stands_alone", "stretch_key"]
+
+REACHING = frozenset(("call", "return", "end", *MULTIPLE))
+"""What makes a stretch depend on more than its own blocks: other programs, and contours between block numbers."""
+
+
+@dataclass(frozen=True)
+class Stretch:
+    """What reading a stretch gave: moves and sections, block numbers, and what is in force behind it.
+
+    ``line`` and ``section`` are those it began at; taking it elsewhere shifts them.
+    """
+
+    line: int
+    section: int
+    motions: tuple[Motion, ...]
+    sections: tuple[Section, ...]
+    numbers: tuple[tuple[int, int] | None, ...]
+    state: State
+
+    def at(self, line: int, section: int) -> "Stretch":
+        """The same where the stretch begins at another line or section of the program."""
+        down, on = line - self.line, section - self.section
+        if not down and not on:
+            return self
+        motions = [replace(one, line=one.line + down, section=one.section + on) for one in self.motions]
+        sections = [replace(one, line=one.line + down) for one in self.sections]
+        numbers = [one and (one[0], one[1] + down) for one in self.numbers]
+        after = self.state.copy()
+        after.section += on
+        after.offset_line += down
+        return Stretch(line, section, tuple(motions), tuple(sections), tuple(numbers), after)
+
+
+def stretch_key(blocks: Sequence[Block], state: State) -> Hashable:
+    """All that reading a stretch depends on, but for where in the program it stands."""
+    return tuple(block.text for block in blocks), state.key()
+
+
+def stands_alone(blocks: Sequence[Block], reaching: Set[tuple[str, float]]) -> bool:
+    """Whether what the blocks do follows from them alone. ``reaching``: the words whose meaning is in `REACHING`."""
+    return not any(word in reaching or word[0] == "O" for block in blocks for word in block.words)
