@@ -5,6 +5,7 @@ import math
 
 import pytest
 
+from tests.support.machines import with_carrier
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.region import polygons, rotated_volume
@@ -231,7 +232,7 @@ def test_every_number_says_why(spear_plan: Plan) -> None:
         (lambda j: with_field(j, "op2", tool="T3"), "tool.kind"),
         (lambda j: with_field(j, "op5", tool="T1"), "tool.kind"),
         (lambda j: j.changed(tools=tuple(t.changed(hand="left") for t in j.tools)), "tool.shape"),
-        (lambda j: j.changed(machine=j.machine.changed(stations=2)), "tool.station"),
+        (lambda j: j.changed(machine=with_carrier(j.machine, stations=2)), "tool.station"),
         (lambda j: with_field(j, "op4", to_z_mm=-200.0), "range.outside"),
         (lambda j: with_field(j, "op4", from_z_mm=-90.0), "range.empty"),
         (lambda j: j.changed(stock=j.stock.changed(material=j.stock.material.changed(speeds=()))), "speed.unknown"),

@@ -3,6 +3,7 @@
 import pytest
 
 from tests.core.test_tool_shapes import boring, turning
+from tests.support.machines import with_carrier
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
@@ -32,7 +33,7 @@ def test_tools_go_into_free_stations_and_change_places(spear: Job) -> None:
     assert (name, added.tool("T4").station) == ("T4", 4)  # type: ignore[union-attr]
     swapped = placed(added, "T4", 1)
     assert {t.id: t.station for t in swapped.tools} == {"T1": 4, "T2": 2, "T3": 3, "T4": 1}
-    full = spear.changed(machine=spear.machine.changed(stations=3))
+    full = spear.changed(machine=with_carrier(spear.machine, stations=3))
     assert free_station(full) is None
 
 
@@ -44,12 +45,12 @@ def test_shanks_that_do_not_go_in_are_named(spear: Job) -> None:
 
 def test_a_neighbour_on_a_narrow_gang_plate_comes_down_into_the_work(spear: Job) -> None:
     assert not [f for f in plan(spear).findings if f.code == "station.neighbour"]
-    narrow = spear.machine.changed(carrier="gang plate", station_pitch_mm=15.0, stations=12)
+    narrow = with_carrier(spear.machine, kind="gang plate", station_pitch_mm=15.0, stations=12)
     crowded = spear.changed(machine=narrow)
     found = [f for f in plan(crowded).findings if f.code == "station.neighbour"]
     assert found
     assert "T2" in found[0].what
     cured = found[0].cures[0].apply(crowded)
     assert {t.id: t.station for t in cured.tools}["T2"] == 4
-    wide = crowded.changed(machine=narrow.changed(station_pitch_mm=120.0))
+    wide = crowded.changed(machine=with_carrier(narrow, station_pitch_mm=120.0))
     assert not [f for f in plan(wide).findings if f.code == "station.neighbour"]

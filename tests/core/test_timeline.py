@@ -75,7 +75,8 @@ def test_spindle_speed_stays_under_its_clamp(outcome: Outcome) -> None:
 
 def test_an_endless_move_is_drawn_as_an_hour(spear: Job) -> None:
     standing = Motion(Line((0, 10), (-5, 10)), 0.1, STOPPED, 1)
-    assert timeline_of([standing], spear.machine).total_s == pytest.approx(ENDLESS_S + spear.machine.tool_change_s)
+    change = spear.machine.carriers[0].tool_change_s
+    assert timeline_of([standing], spear.machine).total_s == pytest.approx(ENDLESS_S + change)
     assert timeline_of([], spear.machine).at(3.0).index == -1
 
 
@@ -86,7 +87,7 @@ def test_changes_cost_time(spear: Job) -> None:
     second = Motion(Line((-5, 10), (-9, 10)), 0.1, fast, 1)
     other = Motion(Line((-5, 10), (-9, 10)), 0.1, slow, 2)
     assert dwell_and_change_s(first, second, machine) == pytest.approx(1000 / machine.spindle_ramp_rpm_s)
-    assert dwell_and_change_s(first, other, machine) == pytest.approx(machine.tool_change_s)
+    assert dwell_and_change_s(first, other, machine) == pytest.approx(machine.carriers[0].tool_change_s)
     assert spindle_change_s(300, 300, machine) == 0
     times = times_of([first, second], machine)
     assert times.total_s == pytest.approx(times.cutting_s + times.rapid_s + times.idle_s)

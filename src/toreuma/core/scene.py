@@ -97,7 +97,8 @@ def build_scene(job: Job) -> Scene:
     holding: Holding = holding_of(hold, stock, front)
     stock_r = float(stock.bounds[3])
     centre = centre_solid(job.setup.centre, job.part, front) if job.setup.centre else EMPTY
-    reference = (holding.body_face_z + job.machine.reference_from_nose_mm, job.machine.reference_d_mm / 2)
+    carrier = job.machine.carriers[0]
+    reference = (holding.body_face_z + carrier.reference_from_nose_mm, carrier.reference_d_mm / 2)
     index = (
         min(front + INDEX_CLEARANCE_MM, max(reference[0], front + 5.0)),
         min(stock_r + INDEX_CLEARANCE_MM, max(reference[1], stock_r + 5.0)),

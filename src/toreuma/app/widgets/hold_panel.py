@@ -145,7 +145,7 @@ def _with_machine(job: Job, name: str) -> Job:
 def _machine_facts(job: Job, system: System) -> str:
     machine = job.machine
     power = show(max(point.power_kw for point in machine.power), "kW", system)
-    stations = f"{machine.stations} stations on the {machine.carrier}"
+    stations = ", ".join(f"{one.stations} stations on the {one.name}" for one in machine.carriers)
     words = [f"{power} of motor, up to {machine.max_rpm:.0f} rpm, {stations}."]
     if machine.speeds_rpm:
         words.append(f"{len(machine.speeds_rpm)} spindle speeds from {machine.speeds_rpm[0]:.0f} rpm.")

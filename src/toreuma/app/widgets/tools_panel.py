@@ -144,7 +144,7 @@ class StationList(QWidget):
         for tool in sorted(job.tools, key=lambda t: t.station):
             self.master.addItem(f"against {tool.id}, the master", tool.id)
         self.master.setCurrentIndex(max(self.master.findData(now), 0))
-        self.turn.setVisible(job.machine.second_spindle)
+        self.turn.setVisible(job.machine.second is not None)
         self._fill()
 
     def _fill(self) -> None:
@@ -164,7 +164,7 @@ class StationList(QWidget):
                 fault = shank_fault(one.tool, job.machine)
                 text = f"{number:>2}   {one.tool.id}  {one.tool.name}"
                 text += f"\n      X {x} on Ø, Z {z}\n      R {nose}, nose {one.nose}"
-                side = f", {one.tool.spindle} spindle" if job.machine.second_spindle else ""
+                side = f", {one.tool.spindle} spindle" if job.machine.second is not None else ""
                 fitting = bushing(one.tool, job.machine)
                 text += f"\n      {one.tool.hand} hand{side}" + (f", {fitting}" if fitting else "")
                 text += f"\n      {fault}" if fault else ""

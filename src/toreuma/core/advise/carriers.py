@@ -69,19 +69,19 @@ def tools_for(
 
 
 def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: Wish) -> str:
-    machine = job.machine
+    takes = job.machine.carriers[0]
     if isinstance(tool, TurningTool):
         ahead = -float(shape_of(tool).core[:, 0].min())
         if wish.use == "face" and ahead > AHEAD_MM:
             return f"its cutting edge stands {ahead:.1f} mm ahead of its nose: it would cut into the face"
         height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
-        if height > machine.shank_mm + 0.5:
-            return f"its shank is {height:g} mm high, the stations take {machine.shank_mm:g} mm"
-        small = 2 * height < machine.shank_mm
-        return f"a {height:g} mm shank is lost in stations of {machine.shank_mm:g} mm" if small else ""
+        if height > takes.shank_mm + 0.5:
+            return f"its shank is {height:g} mm high, the stations take {takes.shank_mm:g} mm"
+        small = 2 * height < takes.shank_mm
+        return f"a {height:g} mm shank is lost in stations of {takes.shank_mm:g} mm" if small else ""
     bar = tool.bar
-    if bar.diameter_mm > machine.bar_mm:
-        return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {machine.bar_mm:g} mm"
+    if bar.diameter_mm > takes.bar_mm:
+        return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {takes.bar_mm:g} mm"
     least, depth = least_bore_mm(scene), bar_reach_mm(scene)
     if bar.least_bore_mm > least:
         return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:.4g} mm"

@@ -192,7 +192,7 @@ def _candidate(ground: _Ground, one: _Tried) -> Candidate:
         0.0 if one.in_turret else 1.0,
         -one.bar.diameter_mm if one.bar else 0.0,
         one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
-        abs(one.shank_mm - job.machine.shank_mm),
+        abs(one.shank_mm - job.machine.carriers[0].shank_mm),
         -insert.nose_radius_mm if wish.use != "finish" else abs(insert.nose_radius_mm - 0.8),
         -insert.edges,
     )

@@ -5,7 +5,7 @@ from itertools import pairwise
 
 from toreuma.core.cutting.engagement import engaged
 from toreuma.core.model import Machine, Material
-from toreuma.core.model.machine import PowerPoint
+from toreuma.core.model.spindles import PowerPoint
 
 __all__ = [
     "WEAR_FACTOR",

@@ -1,5 +1,6 @@
 """What the person decided, as frozen values that serialise to open JSON."""
 
+from toreuma.core.model.carrier import Carrier, LiveDrive
 from toreuma.core.model.feature import (
     AxialHole,
     CentreHole,
@@ -15,7 +16,7 @@ from toreuma.core.model.feature import (
 )
 from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, JawRelief, Mandrel, SecondHold
 from toreuma.core.model.job import FORMAT_VERSION, Job, ProgramOptions, Setup
-from toreuma.core.model.machine import Machine, PowerPoint
+from toreuma.core.model.machine import Machine
 from toreuma.core.model.material import Material, StartSpeed
 from toreuma.core.model.operation import (
     CutGroove,
@@ -35,6 +36,7 @@ from toreuma.core.model.operation import (
     ThreadForm,
 )
 from toreuma.core.model.part import Corner, Element, Part, Size
+from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
 
@@ -42,6 +44,8 @@ __all__ = [
     "FORMAT_VERSION",
     "AxialHole",
     "Blade",
+    "CAxis",
+    "Carrier",
     "Centre",
     "CentreHole",
     "Chuck",
@@ -66,6 +70,7 @@ __all__ = [
     "Insert",
     "JawRelief",
     "Job",
+    "LiveDrive",
     "Machine",
     "Mandrel",
     "Material",
@@ -83,6 +88,7 @@ __all__ = [
     "RoughOd",
     "RoundBar",
     "SecondHold",
+    "SecondSpindle",
     "Setup",
     "Size",
     "Slot",

@@ -1,23 +1,25 @@
 """The machine as far as times, speeds and power need it."""
 
 import itertools
-from typing import Literal
+from typing import Any
 
 from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Name, Positive, Share, Value
+from toreuma.core.model.carrier import Carrier, SpindleName
+from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 
-__all__ = ["Machine", "PowerPoint"]
+__all__ = ["Machine"]
 
-
-class PowerPoint(Value):
-    """One corner of the spindle motor's curve; straight lines in between."""
-
-    rpm: float = Field(ge=0)
-    power_kw: float = Field(ge=0, description="Motor power available at this speed")
+OF_THE_CARRIER = (
+    "stations", "shank_mm", "bar_mm", "station_pitch_mm", "tool_change_s", "reference_d_mm", "reference_from_nose_mm",
+)  # fmt: skip
+"""What files say of the machine that were written when a machine had one carrier."""
 
 
 class Machine(Value):
+    """Its spindles, and the carriers that bring tools to them; ``max_rpm`` and ``power`` are the main spindle's."""
+
     name: Name
     max_rpm: Positive
     power: tuple[PowerPoint, ...] = Field(min_length=2, description="Continuous rating, by rising speed")
@@ -36,19 +38,26 @@ class Machine(Value):
     rapid_x_mm_min: Positive = Field(description="Rapid of the cross slide, on radius")
     rapid_z_mm_min: Positive
     acceleration_mm_s2: Positive = 1500.0
-    tool_change_s: float = Field(default=2.0, ge=0)
     spindle_ramp_rpm_s: Positive = Field(default=1500.0, description="How fast the spindle changes speed")
-    stations: int = Field(ge=1, le=200)
-    carrier: Literal["turret", "gang plate"] = Field(default="turret", description="What the stations are on")
-    milling_stations: int = Field(
-        default=0, ge=0, le=200, description="The last so many stations are tools of a milling spindle, one at a time"
-    )
-    second_spindle: bool = Field(default=False, description="A second spindle faces the first")
-    shank_mm: Positive = Field(default=20.0, description="Shank height the stations take without packing")
-    bar_mm: Positive = Field(default=25.0, description="Largest round shank the stations take; bushings below that")
-    station_pitch_mm: Positive = Field(default=80.0, description="Distance of neighbouring tools")
-    reference_d_mm: Positive = Field(description="Diameter at the reference point of the turret")
-    reference_from_nose_mm: Positive = Field(description="Reference point in front of the chuck body's face")
+    c_axis: CAxis | None = Field(default=None, description="The main spindle stands at an angle and follows")
+    second: SecondSpindle | None = Field(default=None, description="A second spindle faces the first")
+    carriers: tuple[Carrier, ...] = Field(min_length=1, max_length=8)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_before(cls, data: Any) -> Any:
+        """Older files have one carrier, the machine itself, with a milling spindle in its last stations."""
+        if not isinstance(data, dict) or "carriers" in data or "stations" not in data:
+            return data
+        old = {key: data[key] for key in OF_THE_CARRIER if key in data}
+        milling = data.get("milling_stations", 0)
+        kept = {k: v for k, v in data.items() if k not in (*old, "carrier", "milling_stations", "second_spindle")}
+        kind = data.get("carrier", "turret")
+        carriers = [{**old, "kind": kind, "name": kind}]
+        if isinstance(milling, int) and isinstance(old["stations"], int) and 0 < milling < old["stations"]:
+            carriers[0]["stations"] = old["stations"] - milling
+            carriers.append({**old, "kind": "milling spindle", "name": "milling spindle", "stations": milling})
+        return {**kept, "carriers": carriers}
 
     @model_validator(mode="after")
     def _rising(self) -> "Machine":
@@ -61,4 +70,36 @@ class Machine(Value):
         for name, numbers in rising:
             if any(later <= earlier for earlier, later in itertools.pairwise(numbers)):
                 raise ValueError(f"the {name} must rise from one to the next")
+        if self.second is None and any("sub" in carrier.reaches for carrier in self.carriers):
+            raise ValueError("a carrier reaches a second spindle, and there is none")
         return self
+
+    @property
+    def stations(self) -> int:
+        """Stations of all carriers."""
+        return sum(carrier.stations for carrier in self.carriers)
+
+    @property
+    def channels(self) -> int:
+        """Programs that run beside each other."""
+        return max(carrier.channel for carrier in self.carriers)
+
+    def carrier_of(self, station: int) -> Carrier:
+        """The carrier a station is on; the last one for stations beyond."""
+        left = station
+        for carrier in self.carriers:
+            if left <= carrier.stations:
+                return carrier
+            left -= carrier.stations
+        return self.carriers[-1]
+
+    def stations_of(self, carrier: Carrier) -> range:
+        """The numbers of a carrier's stations."""
+        before = sum(one.stations for one in self.carriers[: self.carriers.index(carrier)])
+        return range(before + 1, before + carrier.stations + 1)
+
+    def c_axis_of(self, spindle: SpindleName) -> CAxis | None:
+        """The axis of rotation of a spindle, if it has one."""
+        if spindle == "main":
+            return self.c_axis
+        return self.second.c_axis if self.second is not None else None

@@ -10,7 +10,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Job, Machine, Tool
+from toreuma.core.model import Carrier, Job, Machine, Tool
 from toreuma.core.model.tool import BoringTool, Drill, Reamer, Tap, ThreadingTool, TurningTool
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.scene import Scene
@@ -117,29 +117,28 @@ def placed(job: Job, tool_id: str, station: int) -> Job:
 
 def shank_fault(tool: Tool, machine: Machine) -> str:
     """Why a tool does not go into a station; empty when it does."""
-    holder, bar = getattr(tool, "holder", None), getattr(tool, "bar", None)
+    holder, bar, takes = getattr(tool, "holder", None), getattr(tool, "bar", None), machine.carrier_of(tool.station)
     if holder is not None:
         height = holder.shank_height_mm or holder.shank_width_mm
-        if height > machine.shank_mm + 0.5:
-            return f"shank {height:g} mm, the station takes {machine.shank_mm:g} mm"
+        if height > takes.shank_mm + 0.5:
+            return f"shank {height:g} mm, the station takes {takes.shank_mm:g} mm"
     across = bar.diameter_mm if bar is not None else getattr(tool, "shank_d_mm", 0.0)
-    return f"shank Ø {across:g} mm, the station takes {machine.bar_mm:g} mm" if across > machine.bar_mm + 0.5 else ""
+    return f"shank Ø {across:g} mm, the station takes {takes.bar_mm:g} mm" if across > takes.bar_mm + 0.5 else ""
 
 
 def bushing(tool: Tool, machine: Machine) -> str:
     """The bushing a round shank needs in its station; empty for square shanks and those that fit as they are."""
     bar = getattr(tool, "bar", None)
     across = bar.diameter_mm if bar is not None else getattr(tool, "shank_d_mm", 0.0)
-    if across <= 0 or abs(across - machine.bar_mm) < 0.1 or across > machine.bar_mm:
+    takes = machine.carrier_of(tool.station).bar_mm
+    if across <= 0 or abs(across - takes) < 0.1 or across > takes:
         return ""
-    return f"bushing Ø {machine.bar_mm:g} to Ø {across:g} mm"
+    return f"bushing Ø {takes:g} to Ø {across:g} mm"
 
 
 def station_words(station: int, machine: Machine) -> str:
     """What a station is on, where a machine has more than one carrier."""
-    if station > machine.stations - machine.milling_stations:
-        return "milling spindle"
-    return machine.carrier if machine.milling_stations else ""
+    return machine.carrier_of(station).name if len(machine.carriers) > 1 else ""
 
 
 def turned_to(job: Job, tool_id: str) -> Job:
@@ -163,33 +162,34 @@ def neighbours(job: Job, scene: Scene, operations: Iterable[OperationPlan]) -> I
         deepest = min(ends, key=lambda point: point[0], default=None)
         if lowest is None or deepest is None:
             continue
-        if station_words(tool.station, job.machine) == "milling spindle":
+        carrier = job.machine.carrier_of(tool.station)
+        if carrier.kind == "milling spindle":
             continue
         for step in (-1, 1):
-            beside = by_station.get(_wrapped(tool.station + step, job.machine))
+            beside = by_station.get(_wrapped(tool.station + step, carrier, job.machine))
             if beside is None or beside is tool:
                 continue
-            found = _meets(job, scene, planned.before, tool, beside, [lowest, deepest])
+            found = _meets(carrier, scene, planned.before, tool, beside, [lowest, deepest])
             if found is not None:
                 yield _in_the_way(job, planned.operation.id, tool, beside, found)
 
 
-def _wrapped(station: int, machine: Machine) -> int:
-    if machine.carrier == "gang plate":
+def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
+    if carrier.kind == "gang plate":
         return station
-    on_disc = machine.stations - machine.milling_stations
-    return (station - 1) % on_disc + 1 if on_disc > 0 else 0
+    numbers = machine.stations_of(carrier)
+    return numbers[(station - numbers[0]) % len(numbers)]
 
 
 def _meets(
-    job: Job, scene: Scene, stock: Region, tool: Tool, beside: Tool, places: list[tuple[float, float]]
+    carrier: Carrier, scene: Scene, stock: Region, tool: Tool, beside: Tool, places: list[tuple[float, float]]
 ) -> tuple[float, float, float] | None:
     """Place and depth where the neighbour's body would stand in metal or jaws: (z, r, mm)."""
     along, out = _sizes(tool)
     along_b, out_b = _sizes(beside)
     solid = shapely.union_all([stock, scene.jaws, scene.chuck])
     for z, r in places:
-        tip_r = _neighbour_r(job.machine, r, out, out_b)
+        tip_r = _neighbour_r(carrier, r, out, out_b)
         tip_z = z + along - along_b
         width = max(along_b, 5.0)
         body = box(tip_z, max(tip_r, 0.0), tip_z + width, max(tip_r, 0.0) + 60.0)
@@ -200,12 +200,12 @@ def _meets(
     return None
 
 
-def _neighbour_r(machine: Machine, r: float, out: float, out_b: float) -> float:
+def _neighbour_r(carrier: Carrier, r: float, out: float, out_b: float) -> float:
     """How close to the spindle axis the neighbour's tip comes when the tool's tip stands at ``r``, mm."""
-    if machine.carrier == "gang plate":
-        return math.hypot(r + out - out_b, machine.station_pitch_mm)
-    turn = 2 * math.pi / machine.stations
-    disc = machine.station_pitch_mm / turn
+    if carrier.kind == "gang plate":
+        return math.hypot(r + out - out_b, carrier.station_pitch_mm)
+    turn = 2 * math.pi / carrier.stations
+    disc = carrier.station_pitch_mm / turn
     centre, reach = r + out + disc, disc + out_b
     return math.hypot(centre - reach * math.cos(turn), reach * math.sin(turn))
 

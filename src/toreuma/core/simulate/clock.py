@@ -122,7 +122,7 @@ def dwell_and_change_s(before: Motion | None, motion: Motion, machine: Machine) 
     """Waiting before a move: tool change, and the spindle coming to the speed of a new command."""
     wait = 0.0
     if before is None or before.station != motion.station:
-        wait += machine.tool_change_s
+        wait += machine.carrier_of(motion.station).tool_change_s
     if before is None or before.spindle != motion.spindle:
         radius = motion.end[1]
         old = spindle_rpm(before.spindle, before.end[1], machine.max_rpm) if before else 0.0

@@ -24,10 +24,11 @@ def tool_changes(planned: Plan, memo: Memo) -> Iterator[Finding]:
         if not may_pass(later, between):
             continue
         after = operations[index + 1] if index + 1 < len(operations) else None
+        station = tool.station if (tool := planned.job.tool(later.tool)) is not None else 1
         changes = 2 if after is None or after.tool != operations[index - 1].tool else 3
         cure = move_before(later, between[0])
         other = plan(cure.apply(planned.job), memo)  # another order may cut longer than it saves in changes
-        saved = (changes - 1) * machine.tool_change_s + planned.times.total_s - other.times.total_s
+        saved = (changes - 1) * machine.carrier_of(station).tool_change_s + planned.times.total_s - other.times.total_s
         if saved < LEAST_S:
             continue
         yield Finding(
