@@ -17,7 +17,7 @@ def test_stations_are_numbered_on_from_carrier_to_carrier() -> None:
     twin = machines()["twin-spindle mill-turn"]
     below, above = twin.carriers
     assert (twin.stations, twin.channels) == (24, 2)
-    assert (list(twin.stations_of(below))[0], list(twin.stations_of(above))[-1]) == (1, 24)
+    assert (next(iter(twin.stations_of(below))), list(twin.stations_of(above))[-1]) == (1, 24)
     assert [twin.carrier_of(station).name for station in (1, 12, 13, 24)] == [below.name] * 2 + [above.name] * 2
     assert twin.carrier_of(99) is above
 
@@ -28,7 +28,8 @@ def test_a_file_with_one_carrier_is_read_and_written_anew() -> None:
     with_mill = Machine.model_validate({**ONE_CARRIER, "milling_stations": 12, "second_spindle": True})
     assert [(one.kind, one.stations) for one in with_mill.carriers] == [("turret", 12), ("milling spindle", 12)]
     again = with_mill.model_dump()
-    assert "stations" not in again and "milling_stations" not in again
+    assert "stations" not in again
+    assert "milling_stations" not in again
     assert Machine.model_validate(again) == with_mill
 
 
@@ -44,6 +45,9 @@ def test_what_cannot_be_is_refused() -> None:
 
 def test_the_axis_of_rotation_belongs_to_a_spindle() -> None:
     twin, plain = machines()["twin-spindle mill-turn"], machines()["slant-bed"]
-    assert twin.c_axis_of("main") and twin.c_axis_of("sub")
-    assert plain.c_axis_of("main") is None and plain.c_axis_of("sub") is None
-    assert twin.second is not None and twin.second.retracted_gap_mm == twin.second.least_gap_mm + twin.second.travel_mm
+    assert twin.c_axis_of("main")
+    assert twin.c_axis_of("sub")
+    assert plain.c_axis_of("main") is None
+    assert plain.c_axis_of("sub") is None
+    assert twin.second is not None
+    assert twin.second.retracted_gap_mm == twin.second.least_gap_mm + twin.second.travel_mm
