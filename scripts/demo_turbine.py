@@ -81,6 +81,15 @@ def runner_hub_part() -> Part:
             "features": [
                 {"kind": "holes", "on": "front", "count": 6, "d_mm": 6.6, "circle_d_mm": 64, "z_mm": -22},
                 {"kind": "flats", "count": 2, "distance_mm": 22, "from_z_mm": 0, "to_z_mm": -12, "start_deg": 0},
+                {
+                    "kind": "slot",
+                    "on": "outside",
+                    "width_mm": 10,
+                    "depth_mm": 4,
+                    "from_z_mm": 0,
+                    "to_z_mm": -14,
+                    "start_deg": 90,
+                },
             ],
         }
     )
@@ -93,8 +102,16 @@ def runner_hub() -> Job:
     part = read_part(path).part
     outside = _named(part.outside, "Front face", "Spigot", "Flange face", "Flange")
     inside = [_sized(element, 25.0, "H7", "Shaft bore") for element in part.inside]
+    features = tuple(
+        one.changed(name={"holes": "bolt holes", "flats": "wrench flats", "slot": "driver slot"}[one.kind])
+        for one in part.features
+    )
     named = part.changed(
-        name="Runner hub, Fennow Leat turbine", outside=outside, inside=tuple(inside), general_tolerance="m"
+        features=features,
+        name="Runner hub, Fennow Leat turbine",
+        outside=outside,
+        inside=tuple(inside),
+        general_tolerance="m",
     )
     stock = {"kind": "round", "d_mm": 80, "length_mm": 46, "face_allowance_mm": 2}
     setup = {"name": "Main spindle", "hold": hold("three-jaw chuck 200", stick_out_mm=34, grip_length_mm=12)}

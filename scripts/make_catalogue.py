@@ -219,7 +219,7 @@ def rows() -> list[dict[str, Any]]:
             material="high-speed steel",
             feed_mm_rev=[round(0.012 * d, 3), round(0.025 * d, 3)],
         )
-    for d in (5.0, 6.0, 6.8, 8.0, 8.5, 10.0, 10.2, 12.0, 14.0, 16.0):
+    for d in (5.0, 6.0, 6.6, 6.8, 8.0, 8.5, 10.0, 10.2, 12.0, 14.0, 16.0):
         add(
             f"TD {d:g} HM5D 140",
             kind="drill",
@@ -313,6 +313,18 @@ def rows() -> list[dict[str, Any]]:
             shank_d_mm=d,
             material="coated carbide",
             feed_mm_rev=[0.05, 0.15],
+        )
+    for d in (3.0, 4.0, 5.0, 6.0, 8.0, 10.0, 12.0, 16.0, 20.0):
+        add(
+            f"EM {d:g} HM",
+            kind="end_mill",
+            d_mm=d,
+            teeth=3 if d < 6 else 4,
+            flute_length_mm=round(2.2 * d, 0),
+            overall_length_mm=round(38 + 4 * d, 0),
+            shank_d_mm=max(d, 6.0),
+            material="coated carbide",
+            fz_mm=[round(0.004 * d, 3), round(0.008 * d, 3)],
         )
     # A reamer is as large as the middle of the hole it makes (ISO 286-1, IT7).
     for d, it7 in ((6.0, 12), (8.0, 15), (10.0, 15), (12.0, 18), (16.0, 18), (25.0, 21)):

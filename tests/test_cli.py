@@ -203,7 +203,7 @@ def test_import_writes_a_job_and_says_what_it_understood(tmp_path: Path) -> None
     data = json.loads(done.stdout)
     assert {"profile", "warnings", "features", "deviation_um", "ignored", "layers", "units"} <= data.keys()
     assert len(data["profile"]["inside"]) == 2
-    assert [feature["kind"] for feature in data["features"]] == ["holes", "flats"]
+    assert [feature["kind"] for feature in data["features"]] == ["holes", "flats", "slot"]
     assert data["deviation_um"] < 1
     assert json.loads(toreuma("describe", job, "--json").stdout)["name"] == "runner-hub"
     words = toreuma("import", model).stdout

@@ -268,7 +268,7 @@ def test_a_dropped_model_is_shown_before_it_is_taken(window: MainWindow, qtbot: 
     assert job_of(window) is before
     window.imports.accept_button.click()
     settled()
-    assert len(job_of(window).part.features) == 2
+    assert len(job_of(window).part.features) == 3
     assert window.session.preview is None
     window.session.undo()
     assert job_of(window) is before

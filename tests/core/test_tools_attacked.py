@@ -290,7 +290,7 @@ def test_tools_at_the_second_spindle_are_mirrored() -> None:
         assert shape_of(tool.changed(spindle="sub", hand="left")).tip == shape_of(tool.changed(hand="right")).tip
     hub = demo_job("runner-hub").machine
     assert station_words(24, hub) == "milling spindle"
-    assert station_words(1, hub) == "turret"
+    assert station_words(1, hub) == "lower turret"
     assert bushing(boring(diameter=16), hub) == "bushing Ø 40 to Ø 16 mm"
     assert bushing(turning("C"), hub) == ""
 

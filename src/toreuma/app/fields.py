@@ -53,6 +53,12 @@ FEATURE_OF_PART: tuple[tuple[str, object], ...] = (("feature", "feature"),)
 TOOL_OF_JOB: tuple[tuple[str, object], ...] = (("tool", "tool"),)
 """Stands for the tools of the job, and none."""
 
+ACROSS: tuple[tuple[str, object], ...] = (
+    ("with Y where there is one", ""),
+    ("with Y", "y"),
+    ("by turning the work", "polar"),
+)
+
 WRITTEN: tuple[tuple[str, object], ...] = (
     ("move by move", "moves"),
     ("a cycle for each pass", "passes"),
@@ -183,6 +189,21 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         _AWAY,
         Field("written", "Written", "", options=AS_ONE),
         *_STRETCH,
+    ),
+    "holes": (
+        Field("feature", "Holes", "", options=FEATURE_OF_PART),
+        Field("peck", "Pecks", "", options=(("where the hole is deep", True), ("never", False))),
+        Field("peck_mm", "first peck", "mm", empty="by diameter"),
+        Field("breakthrough_mm", "past a through hole", "mm"),
+    ),
+    "flats": (
+        Field("feature", "Flats", "", options=FEATURE_OF_PART),
+        Field("by", "Across", "", options=ACROSS),
+        Field("leave_mm", "left for the last cut", "mm"),
+    ),
+    "slot": (
+        Field("feature", "Slot", "", options=FEATURE_OF_PART),
+        Field("leave_mm", "left on the walls for the last cut", "mm"),
     ),
     "feed_bar": (Field("dwell_s", "to open, and to close", "s"),),
     "part_off": (

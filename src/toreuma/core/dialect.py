@@ -58,6 +58,15 @@ CODE_NAMES = frozenset(
         "coolant_on",
         "coolant_off",
         "end",
+        "c_axis_on",
+        "c_axis_off",
+        "brake_on",
+        "brake_off",
+        "live_forward",
+        "live_reverse",
+        "live_stop",
+        "polar_on",
+        "polar_off",
     ]
 )
 
@@ -84,6 +93,8 @@ class Dialect(Value):
     tool_fixed: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle keeps one speed")
     tool_stopped: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle stands")
     after_tool: tuple[str, ...]
+    tool_driven: tuple[str, ...] = Field(description="In place of ``tool`` where the tool turns and the work stands")
+    after_driven: tuple[str, ...] = Field(description="In place of ``after_tool`` behind a driven tool")
     end: tuple[str, ...]
     caution: tuple[str, ...] = ()
 

@@ -6,7 +6,7 @@ from typing import Literal
 
 from toreuma.core.geometry.elements import Line, Segment
 
-__all__ = ["PECK_BACK_OFF_MM", "STOPPED", "Event", "Motion", "Spindle", "peck_bottoms"]
+__all__ = ["PECK_BACK_OFF_MM", "STOPPED", "Driven", "Event", "Motion", "Spindle", "peck_bottoms"]
 
 PECK_BACK_OFF_MM = 0.5
 """How far above the bottom a rapid back into a hole ends."""
@@ -20,7 +20,9 @@ def peck_bottoms(start: float, end: float, peck: float) -> list[float]:
     return [*(start - peck * (i + 1) for i in range(count - 1)), end]
 
 
-Event = Literal["", "unclamp", "clamp", "centre_in", "centre_out"]
+Event = Literal[
+    "", "unclamp", "clamp", "centre_in", "centre_out", "c_axis_on", "c_axis_off", "index", "brake_on", "brake_off"
+]
 """What a machine does while no axis moves."""
 
 
@@ -37,13 +39,30 @@ STOPPED = Spindle("stopped")
 
 
 @dataclass(frozen=True, slots=True)
+class Driven:
+    """What a move of a tool that turns by itself has besides: the work stands, or follows in step.
+
+    ``rpm`` is the tool's, below zero in reverse. The move is seen by somebody who turned with the work by ``c_deg``:
+    its second coordinate is X there and may lie below the axis, ``y`` are start and end square to X and Z. ``polar``:
+    X and Y come about by turning the work. ``turned_deg`` is how far an ``index`` turns it.
+    """
+
+    rpm: float
+    c_deg: float = 0.0
+    y: tuple[float, float] = (0.0, 0.0)
+    polar: bool = False
+    turned_deg: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
 class Motion:
     """A move of the programmed point, mm in (z, r).
 
     ``feed`` is None for a rapid; otherwise mm per revolution, or mm per minute when ``per_minute``.
     ``in_step`` moves follow the angle of the spindle: ``feed`` is the lead of a thread, ``turned`` the share of a turn
     that the spindle has made when they begin. An ``event`` is no move: hold or centre move, ``dwell_s`` passes.
-    ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's.
+    ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's. ``driven`` is set
+    where the tool turns and the work does not.
     """
 
     segment: Segment
@@ -57,6 +76,7 @@ class Motion:
     in_step: bool = False
     turned: float = 0.0
     event: Event = ""
+    driven: Driven | None = None
 
     @property
     def turns(self) -> float:
@@ -70,6 +90,13 @@ class Motion:
         if before is None or not (self.in_step and before.in_step) or before.end != self.start:
             return self
         return replace(self, turned=(before.turned + before.turns) % 1.0)
+
+    @property
+    def length(self) -> float:
+        """Length of the way, mm."""
+        if self.driven is None:
+            return self.segment.length
+        return math.hypot(self.segment.length, self.driven.y[1] - self.driven.y[0])
 
     @property
     def is_rapid(self) -> bool:

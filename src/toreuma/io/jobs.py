@@ -60,7 +60,7 @@ def parse_job(text: str, where: str = "job") -> Job:
 
 
 UNION_TAGS = {
-    *("turning", "parting", "boring", "grooving", "threading", "pull", "form", "drill", "reamer", "tap"),
+    *("turning", "parting", "boring", "grooving", "threading", "pull", "form", "drill", "reamer", "tap", "end_mill"),
     *("face", "rough_od", "finish_od", "rough_bore", "finish_bore", "part_off", "drill", "ream"),
     *("groove", "face_groove", "relief", "thread", "axial_hole", "centre_hole", "holes", "flats", "slot"),
     *("round", "polygon", "tube", "free"),

@@ -56,6 +56,16 @@ class Outcome:
         section = self.timeline.spans[span].motion.section
         return self.sections[section] if 0 <= section < len(self.sections) else None
 
+    def opened_at(self, seconds: float) -> tuple[int, ...]:
+        """Milled features that are open at a time, those another hold has opened among them."""
+        before = self.job.stock.opened if self.job.stock.kind == "free" else ()
+        found = set(before)
+        for one in self.plan.operations:
+            times = self.times_of(one.operation.id) if one.cuts.opens is not None else None
+            if times is not None and one.cuts.opens is not None and times[1] <= seconds + 1e-6:
+                found.add(one.cuts.opens)
+        return tuple(sorted(found))
+
     def operation_of_line(self, line: int) -> str | None:
         """The operation a line of the program belongs to."""
         found = None

@@ -9,6 +9,7 @@ from toreuma.core.model.catalogue import Carrier, Catalogue, RackItem, WholeTool
 from toreuma.core.model.tool import (
     BarStop,
     Drill,
+    EndMill,
     FormTool,
     GroovingTool,
     Insert,
@@ -130,5 +131,7 @@ def _whole(tool: WholeTool) -> str:
         return f"form tool, {len(tool.outline_mm)} corners, {tool.material}"
     if isinstance(tool, BarStop):
         return f"bar stop, Ø {tool.d_mm:g} mm"
+    if isinstance(tool, EndMill):
+        return f"end mill Ø{tool.d_mm:g} mm, {tool.teeth} teeth, flutes {tool.flute_length_mm:g} mm, {tool.material}"
     assert isinstance(tool, PartingTool)
     return f"parting blade {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"

@@ -205,6 +205,14 @@ class Painter:
         self.p.drawPath(self.view.path(blank, flip=True))
         self.region(region, "stock_fill", "stock_edge", flip=True)
 
+    def opened(self, symbols: Iterable[Symbol]) -> None:
+        """Holes, flats and slots that are open, below the axis: no metal inside their outline."""
+        self.p.setBrush(self.theme.colour("paper"))
+        self.p.setPen(self.pen("stock_edge", 1.2))
+        for symbol in symbols:
+            if symbol.style == "edge":
+                self.p.drawPolygon(QPolygonF([self.view.point(z, -r) for z, r in symbol.points]))
+
     def passes(self, planned: OperationPlan, selected: bool, faint: bool) -> None:
         """Passes as strokes as wide as they are deep, in the temper colour of their load."""
         for one, line in zip(planned.cuts.passes, self.lines.of(planned, self.view), strict=True):

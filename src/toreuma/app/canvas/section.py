@@ -246,6 +246,9 @@ class SectionCanvas(QWidget):
     def _lower(self, draw: Painter, scene: Scene) -> None:
         session = self._session
         draw.metal(self._metal(scene), scene.stock)
+        if session.outcome is not None and self._stage not in ("part", "stock"):
+            open_now = session.outcome.opened_at(session.cursor_s)
+            draw.opened(one for one in self._symbols(scene) if one.feature in open_now and one.milled)
         draw.part_ghost(scene)
         if self._stage == "hold":
             self._bending(draw, scene)

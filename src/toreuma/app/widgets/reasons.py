@@ -71,6 +71,10 @@ LEAD_NUMBERS = (
     "cost",
     "price",
     "hits",
+    "interrupted",
+    "fz",
+    "vf",
+    "ae",
     "start",
     "end",
     "again",
@@ -85,9 +89,9 @@ LEAD_NUMBERS = (
 
 def _features(job: Job, operation: Operation) -> tuple[tuple[str, object], ...]:
     """The features of the part that the operation can cut, by name."""
-    kinds = ("thread",) if operation.kind == "thread" else GROOVES
+    kinds = GROOVES if operation.kind == "groove" else (operation.kind,)
     return tuple(
-        (feature.name or getattr(feature, "designation", f"Groove {index + 1}"), index)
+        (feature.name or getattr(feature, "designation", f"{feature.kind} {index + 1}".capitalize()), index)
         for index, feature in enumerate(job.part.features)
         if feature.kind in kinds
     )

@@ -15,6 +15,7 @@ from toreuma.core.units import System, show
 __all__ = ["ToolPanel"]
 
 DRAWING_PX = 210
+MOUNTS = (("still", "still"), ("driven, along Z", "axial"), ("driven, along X", "radial"))
 HANDS = (("Right hand", "right"), ("Left hand", "left"))
 
 
@@ -39,7 +40,8 @@ class ToolPanel(RowColumn):
                 self.column.addStretch(1)
             return
         properties = properties_of(tool)
-        if self._start((tool.id, tool.kind, tuple(one.path for one in properties))):
+        live = job.machine.carrier_of(tool.station).live is not None
+        if self._start((tool.id, tool.kind, live, tuple(one.path for one in properties))):
             self._text("title", "title", "")
             self.drawing = CodeDrawing(self._theme)
             self.drawing.setFixedHeight(DRAWING_PX)
@@ -50,6 +52,8 @@ class ToolPanel(RowColumn):
             self.drawing.show_tool(shape_of(tool), sizes_of(properties, self._session.system))
         self._line("name", "Name", tool.name, lambda j, text: _changed(j, tool.id, name=text))
         self._choice("hand", "Hand", HANDS, tool.hand, lambda j, hand: _changed(j, tool.id, hand=hand))
+        if live:
+            self._choice("mount", "Held", MOUNTS, tool.mount, lambda j, mount: _changed(j, tool.id, mount=mount))
         for one in properties:
             self._property(tool.id, one)
 

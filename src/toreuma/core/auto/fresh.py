@@ -21,20 +21,34 @@ TOOLS = {
     "thread": ("threading",),
     "tap": ("tap",),
     "feed_bar": ("bar_stop",),
+    "holes": ("drill", "tap", "reamer"),
+    "flats": ("end_mill",),
+    "slot": ("end_mill",),
 }
+MILLED = {"holes": "holes beside the axis", "flats": "flats", "slot": "slot"}
 GROOVES = ("groove", "face_groove", "relief")
 
 
 def fresh_operation(job: Job, kind: str, threads: Mapping[str, Thread]) -> dict[str, Any] | str:
     """The fields of a new operation with the first tool and the first feature that suit it; or why there is none."""
     wanted = TOOLS.get(kind, ("turning",))
-    tool = next((t.id for t in job.tools if t.kind in wanted), job.tools[0].id if job.tools else "T1")
+    suits = [t.id for t in job.tools if t.kind in wanted and (t.mount != "still") == (kind in MILLED)]
+    others = [t.id for t in job.tools if t.kind in wanted]
+    tool = next(iter((*suits, *others, *(t.id for t in job.tools))), "T1")
     entry: dict[str, Any] = {"id": job.free_operation_id(), "kind": kind, "name": KINDS[kind].label, "tool": tool}
     if kind == "groove":
         index = _first(job, kind, GROOVES)
         if index is None:
             return "the part has no groove or relief: give it one on the part stage first"
         entry |= {"feature": index, "name": job.part.features[index].name or entry["name"]}
+    if kind in MILLED:
+        index = _first(job, kind, (kind,))
+        if index is None:
+            return f"the part has no {MILLED[kind]}: give it one on the part stage first"
+        entry |= {
+            "feature": index,
+            "name": f"{entry['name']}: {name}" if (name := job.part.features[index].name) else entry["name"],
+        }
     if kind == "thread":
         index = _first(job, kind, ("thread",))
         if index is None:

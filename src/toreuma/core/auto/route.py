@@ -6,6 +6,7 @@ from types import MappingProxyType
 
 from toreuma.core.advise.advice import Advice, advise
 from toreuma.core.advise.wishes import Wish, wishes
+from toreuma.core.auto.milled import with_milled
 from toreuma.core.auto.order import is_cut_first, ordered
 from toreuma.core.auto.steps import Step, steps_of
 from toreuma.core.auto.turret import seated, spared
@@ -83,7 +84,7 @@ def propose_route(
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
     both = done.job.changed(setups=(done.job.setup, setup))
     other = second_side(both, plan(done.job, None, check))
-    names = {tool.name: (tool, done.uses[tool.id]) for tool in done.job.tools}
+    names = {tool.name: (tool, done.uses.get(tool.id, frozenset())) for tool in done.job.tools}
     second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
     if not second.job.operations:
         return done
@@ -135,6 +136,7 @@ def _side(
     operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]
     both = {tool.id: tool for tool in (*sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
+    proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
     proposed, failed, taken = _mended(proposed, check)
     proposed = _used_only(proposed, set(sitting))
     advice_of = {id(step): advice for step, advice in steps}
@@ -144,9 +146,14 @@ def _side(
         for operation, step in zip(operations, route, strict=True)
         if operation.id in kept
     )
+    chosen += tuple(
+        Chosen(one.operation.id, one.operation.name, f"{one.tool.id} {one.tool.name}", one.reasons)
+        for one in milled
+        if one.operation.id in kept
+    )
     progress(1.0)
     found = {placed[name].id: uses[name] for name in placed}
-    return Proposed(proposed, chosen, (*without, *failed), taken, found)
+    return Proposed(proposed, chosen, (*without, *unmilled, *failed), taken, found)
 
 
 def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish: Wish) -> tuple[Tool, ...]:
@@ -155,7 +162,8 @@ def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish
     kept = [
         tool
         for name, tool in tools.items()
-        if not isinstance(tool, TurningTool | BoringTool) or uses.get(name, frozenset()) & again
+        if tool.mount == "still"
+        and (not isinstance(tool, TurningTool | BoringTool) or uses.get(name, frozenset()) & again)
     ]
     return tuple(tool.changed(id=f"H{i}", station=i) for i, tool in enumerate(kept, 1))
 

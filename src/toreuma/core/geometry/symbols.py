@@ -19,11 +19,13 @@ Place = tuple[float, float]
 @dataclass(frozen=True)
 class Symbol:
     """One line of a drawing: ``thin`` for thread roots and crossed flats, ``edge`` for what is cut, ``centre`` for
-    the middle of holes. ``feature`` is the index of the feature it belongs to."""
+    the middle of holes. ``feature`` is the index of the feature it belongs to, ``milled`` whether a driven tool cuts
+    it."""
 
     feature: int
     style: Literal["thin", "edge", "centre"]
     points: tuple[Place, ...]
+    milled: bool = False
 
 
 def symbols_of(part: Part, shape: PartShape, threads: dict[str, Thread]) -> list[Symbol]:
@@ -62,7 +64,7 @@ def _holes(index: int, holes: HolePattern, shape: PartShape, surface: float) -> 
         z0, z1 = holes.z_mm - half, holes.z_mm + half
         box = ((z0, surface), (z0, bottom), (z1, bottom), (z1, surface))
         return [
-            Symbol(index, "edge", box),
+            Symbol(index, "edge", box, True),
             Symbol(index, "centre", ((holes.z_mm, surface + 2), (holes.z_mm, max(bottom - 2, 0.0)))),
         ]
     back = shape.profile.back_z
@@ -71,7 +73,7 @@ def _holes(index: int, holes: HolePattern, shape: PartShape, surface: float) -> 
     end = face + into * holes.depth_mm if holes.depth_mm is not None else (back if holes.on == "front" else 0.0)
     r = holes.circle_d_mm / 2
     box = ((face, r + half), (end, r + half), (end, r - half), (face, r - half))
-    return [Symbol(index, "edge", box), Symbol(index, "centre", ((face - into * 2, r), (end + into * 2, r)))]
+    return [Symbol(index, "edge", box, True), Symbol(index, "centre", ((face - into * 2, r), (end + into * 2, r)))]
 
 
 def _flats(index: int, flats: Flats, shape: PartShape, surface: float) -> list[Symbol]:
@@ -80,7 +82,7 @@ def _flats(index: int, flats: Flats, shape: PartShape, surface: float) -> list[S
     held = shapely.clip_by_rect(shape.void, z1, 0, z0, 1e5) if shape.void is not None else None
     inner = float(held.bounds[3]) if held is not None and not held.is_empty else 0.0
     return [
-        Symbol(index, "edge", ((z0, surface), (z0, low), (z1, low), (z1, surface))),
+        Symbol(index, "edge", ((z0, surface), (z0, low), (z1, low), (z1, surface)), True),
         Symbol(index, "thin", ((z0, low), (z1, inner))),
         Symbol(index, "thin", ((z0, inner), (z1, low))),
     ]
@@ -91,10 +93,10 @@ def _slot(index: int, slot: Slot, shape: PartShape, surface: float) -> list[Symb
         face = 0.0 if slot.on == "front" else shape.profile.back_z
         floor = face - slot.depth_mm if slot.on == "front" else face + slot.depth_mm
         reach = slot.length_mm / 2 or surface
-        return [Symbol(index, "edge", ((face, reach), (floor, reach), (floor, 0.0)))]
+        return [Symbol(index, "edge", ((face, reach), (floor, reach), (floor, 0.0), (face, 0.0)), True)]
     base = surface
     if slot.on == "inside":
         base = float(shape.void.bounds[3]) if shape.void is not None else 0.0
     floor = base - slot.depth_mm if slot.on == "outside" else base + slot.depth_mm
     z0, z1 = slot.from_z_mm, slot.to_z_mm
-    return [Symbol(index, "edge", ((z0, base), (z0, floor), (z1, floor), (z1, base)))]
+    return [Symbol(index, "edge", ((z0, base), (z0, floor), (z1, floor), (z1, base)), True)]

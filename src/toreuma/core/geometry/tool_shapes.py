@@ -23,6 +23,7 @@ from toreuma.core.model.tool import (
     Blade,
     BoringTool,
     Drill,
+    EndMill,
     FormTool,
     GroovingTool,
     Insert,
@@ -47,11 +48,17 @@ SLIM_SHARE = 0.1
 """How much narrower a blade is behind its cutting width, each side, as a share of that."""
 
 
+ALONG_X = np.array([[0.0, 1.0], [1.0, 0.0]])
+"""Turns a tool along Z into one along X."""
+
+
 def shape_of(tool: Tool) -> ToolShape:
     """The shape of a tool, mm from its nose centre."""
     shape = SHAPES[type(tool)](tool)
-    turned = (tool.hand == "left") is not (tool.spindle == "sub")
-    return mirrored(shape) if turned else shape
+    if tool.mount == "radial":
+        return turned(shape, ALONG_X)
+    other_way = (tool.hand == "left") is not (tool.spindle == "sub")
+    return mirrored(shape) if other_way else shape
 
 
 def _turning(tool: TurningTool) -> ToolShape:
@@ -290,6 +297,19 @@ def _tap(tool: Tap) -> ToolShape:
     return replace(shape, ahead=tuple(teeth))
 
 
+COLLET_NOSE_MM = 15.0
+"""How much farther than the shank a collet holder reaches on radius: typical."""
+
+
+def _end_mill(tool: EndMill) -> ToolShape:
+    """Its end is the programmed point; what holds it begins where it stands out no more."""
+    r, shank = tool.d_mm / 2, tool.shank_d_mm / 2
+    shape = _axial([(0.0, r), (min(tool.flute_length_mm, tool.out_mm), r)], tool.out_mm, shank)
+    nose = shank + COLLET_NOSE_MM
+    holder = np.array([[0.0, -nose], [60.0, -nose], [60.0, nose], [0.0, nose]]) + np.array([tool.out_mm, 0.0])
+    return replace(shape, bodies=(*shape.bodies, holder))
+
+
 def _bar_stop(tool: BarStop) -> ToolShape:
     """Its face is the programmed point."""
     return _axial([(0.0, tool.d_mm / 2), (min(5.0, tool.length_mm / 2), tool.d_mm / 2)], tool.length_mm,
@@ -321,5 +341,6 @@ SHAPES: dict[type, Callable[[Any], ToolShape]] = {
     Drill: _drill,
     Reamer: _reamer,
     Tap: _tap,
+    EndMill: _end_mill,
     BarStop: _bar_stop,
 }

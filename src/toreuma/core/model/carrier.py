@@ -17,6 +17,7 @@ class LiveDrive(Value):
     max_rpm: Positive
     power_kw: Positive = Field(description="Continuous, at the tool")
     torque_nm: Positive = Field(description="Largest, at low speed")
+    run_up_s: float = Field(default=0.5, ge=0, le=60, description="To come to speed, and to turn back")
 
 
 class Carrier(Value):

@@ -8,6 +8,7 @@ from toreuma.core.model.tool import (
     BarStop,
     BoringTool,
     Drill,
+    EndMill,
     FormTool,
     GroovingTool,
     Hand,
@@ -23,7 +24,7 @@ from toreuma.core.model.tool import ThreadingTool as Threading
 
 __all__ = ["Carrier", "Catalogue", "RackItem", "Seat", "WholeTool"]
 
-WholeTool = PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap | BarStop
+WholeTool = PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap | EndMill | BarStop
 
 
 class Seat(Value):

@@ -14,6 +14,9 @@ __all__ = [
     "FeedBar",
     "FinishBore",
     "FinishOd",
+    "HolesBeside",
+    "MillFlats",
+    "MillSlot",
     "Operation",
     "PartOff",
     "Pins",
@@ -268,6 +271,38 @@ class ReamHole(_Operation):
     breakthrough_mm: Allowance = Field(default=1.0, description="How far the lead runs past a through hole")
 
 
+class _Milled(_Operation):
+    feature: int = Field(ge=0, description="Which of the part's features, counted from 0")
+
+
+class HolesBeside(_Milled):
+    """Spot, drill, ream or tap the holes of a pattern with a driven tool, the work standing at an angle."""
+
+    kind: Literal["holes"] = "holes"
+    peck: bool = Field(default=True, description="Peck where the hole is deep")
+    peck_mm: Positive | None = Field(default=None, description="First peck; empty: by diameter")
+    breakthrough_mm: Allowance = Field(default=1.0, description="How far the full diameter runs past a through hole")
+
+
+class _EndMilled(_Milled):
+    leave_mm: Allowance = Field(default=0.2, description="Left on floor and walls for the last cut; 0: one cut")
+    by: Literal["", "y", "polar"] = Field(
+        default="", description="Across with Y, or by turning the work; empty: Y where the carrier has it"
+    )
+
+
+class MillFlats(_EndMilled):
+    """Mill flats, one after the other, the work standing at an angle."""
+
+    kind: Literal["flats"] = "flats"
+
+
+class MillSlot(_EndMilled):
+    """Mill a slot or keyway in layers; wider than the mill, from the middle outward."""
+
+    kind: Literal["slot"] = "slot"
+
+
 Operation = Annotated[
     Face
     | RoughOd
@@ -280,6 +315,9 @@ Operation = Annotated[
     | CutGroove
     | CutThread
     | TapHole
+    | HolesBeside
+    | MillFlats
+    | MillSlot
     | FeedBar,
     Field(discriminator="kind"),
 ]

@@ -114,6 +114,9 @@ class FreeBlank(_Stock):
     outline: tuple[tuple[float, float], ...] = Field(
         default=(), max_length=100_000, description="The half section (z, r) as another hold left it, all round"
     )
+    opened: tuple[int, ...] = Field(
+        default=(), max_length=500, description="Milled features of the part that another hold has cut already"
+    )
     outside: tuple[Element, ...] = Field(default=(), max_length=2000)
     inside: tuple[Element, ...] = Field(default=(), max_length=2000)
 

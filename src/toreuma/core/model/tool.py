@@ -12,6 +12,7 @@ __all__ = [
     "Blade",
     "BoringTool",
     "Drill",
+    "EndMill",
     "FormTool",
     "GroovingTool",
     "Hand",
@@ -144,6 +145,9 @@ class _Tool(Value):
     station: int = Field(ge=1, le=200)
     hand: Hand = "right"
     spindle: Literal["main", "sub"] = Field(default="main", description="Which spindle it works at")
+    mount: Literal["still", "axial", "radial"] = Field(
+        default="still", description="Held still, or driven with its axis along Z or along X"
+    )
 
 
 class TurningTool(_Tool):
@@ -268,6 +272,29 @@ class Tap(_Tool):
     code: Name = ""
 
 
+class EndMill(_Tool):
+    """A driven mill that cuts with its sides and its end."""
+
+    kind: Literal["end_mill"] = "end_mill"
+    mount: Literal["still", "axial", "radial"] = "radial"
+    d_mm: Positive = Field(description="(DC)")
+    teeth: int = Field(ge=1, le=40, description="(ZEFP)")
+    corner_radius_mm: Amount = Field(default=0.0, description="(RE)")
+    centre_cutting: bool = Field(default=True, description="May go straight down")
+    flute_length_mm: Positive = Field(description="Deepest cut with its sides (APMX)")
+    overall_length_mm: Positive = Field(description="(OAL)")
+    shank_d_mm: Positive = Field(description="(DCON)")
+    stick_out_mm: Positive | None = Field(default=None, description="Out of its holder (OHX); empty: 1.6 flutes")
+    material: Name = "coated carbide"
+    fz_mm: tuple[Positive, Positive] = Field(default=(0.03, 0.08), description="Least and largest feed of a tooth")
+    code: Name = ""
+
+    @property
+    def out_mm(self) -> float:
+        """What stands out of its holder."""
+        return min(self.stick_out_mm or 1.6 * self.flute_length_mm, self.overall_length_mm)
+
+
 class BarStop(_Tool):
     """A flat stop in the turret, against which the bar is fed out."""
 
@@ -288,6 +315,7 @@ Tool = Annotated[
     | Drill
     | Reamer
     | Tap
+    | EndMill
     | BarStop,
     Field(discriminator="kind"),
 ]

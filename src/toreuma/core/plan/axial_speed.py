@@ -1,4 +1,4 @@
-"""Surface speed and spindle speed of a tool on the axis, which turns at one speed the whole way."""
+"""Surface speed and spindle speed of a tool that turns, or is turned about, at one speed the whole way."""
 
 import math
 from dataclasses import replace
@@ -6,6 +6,7 @@ from dataclasses import replace
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import lowest, surface_speed_rpm
 from toreuma.core.plan.derates import counted
+from toreuma.core.plan.driven import live_limits
 from toreuma.core.plan.grounds import rung_of_speed
 from toreuma.core.plan.hold import speed_limits
 from toreuma.core.plan.result import OperationFault
@@ -27,7 +28,7 @@ def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing
             f"no starting speed for {tool_material} in {material.name}",
             "pin a surface speed or add one to the material",
         )
-    factors = [one for one in counted(job, roughing=False) if one.speed != 1]
+    factors = [one for one in counted(job, roughing=False, opened=work.interruption) if one.speed != 1]
     table = row.rough_m_min if row is not None else 0.0
     vc = Evidence(
         "surface speed",
@@ -45,8 +46,11 @@ def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing
     )
     vc = pinned(vc, pins.vc_m_min)
     by_surface = Limit(f"surface speed on Ø {d_mm:g} mm", surface_speed_rpm(vc.number, d_mm), "rpm")
-    spindle = lowest("spindle speed", "n", "rpm", [*speed_limits(job), by_surface], formula="n = 1000 vc / (π D)")
-    rpm = max(float(math.floor(rung_of_speed(job, spindle.number))), 1.0)
+    driven = work.tool.mount != "still"
+    others = live_limits(job, work.tool) if driven else speed_limits(job)
+    spindle = lowest("spindle speed", "n", "rpm", [*others, by_surface], formula="n = 1000 vc / (π D)")
+    number = spindle.number if driven else rung_of_speed(job, spindle.number)
+    rpm = max(float(math.floor(number)), 1.0)
     return vc, pinned(replace(spindle, number=rpm, pin="clamp_rpm"), pins.clamp_rpm)
 
 

@@ -1,7 +1,7 @@
 """Derates: what about blank, hold and circumstances asks for gentler numbers, each a factor with its own name.
 
 The factors are typical; each can be left out with a reason that stays in the job. Skin and interruption count where
-the skin and the corners are still on: in roughing. Interruption by milled extras follows once they are cut.
+the skin and the corners are still on: in roughing. What driven tools have opened interrupts every cut that meets it.
 """
 
 import math
@@ -10,6 +10,7 @@ from typing import Literal
 
 from toreuma.core.model import Job, TubeBar
 from toreuma.core.model.conditions import LeftOut
+from toreuma.core.plan.opened import Interruption
 
 __all__ = ["REACH", "Derate", "counted", "derates_of", "without_derate"]
 
@@ -80,13 +81,20 @@ def derates_of(job: Job) -> tuple[Derate, ...]:
     return tuple(found)
 
 
-def counted(job: Job, roughing: bool = True, d_mm: float = math.inf) -> tuple[Derate, ...]:
+def counted(
+    job: Job, roughing: bool = True, d_mm: float = math.inf, opened: Interruption | None = None
+) -> tuple[Derate, ...]:
     """The derates that count, for roughing or for what comes after it, where the largest diameter cut is ``d_mm``: a
-    bar that is round there already interrupts nothing."""
+    bar that is round there already interrupts nothing. Holes, flats and slots that are ``opened`` do so in any cut."""
     stock = job.stock
     is_round = stock.kind == "polygon" and d_mm <= stock.across_mm + ROUND_MM
-    kept = (one for one in derates_of(job) if not one.left_out and (roughing or not one.roughing_only))
-    return tuple(one for one in kept if not (is_round and one.key == "interruption"))
+    found = [one for one in derates_of(job) if not (is_round and one.key == "interruption")]
+    if opened is not None:
+        hits = f"{opened.hits_a_turn} hits a turn on what is open already"
+        reason = job.conditions.reason_for("interruption")
+        found = [one for one in found if one.key != "interruption"]
+        found.append(Derate("interruption", "interrupted cut", INTERRUPTED, 1.0, hits, reason))
+    return tuple(one for one in found if not one.left_out and (roughing or not one.roughing_only))
 
 
 def without_derate(job: Job, key: str, reason: str) -> Job:

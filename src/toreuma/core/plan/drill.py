@@ -15,7 +15,7 @@ from toreuma.core.plan.next_needs import needs_after
 from toreuma.core.plan.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 
-__all__ = ["plan_drill"]
+__all__ = ["pecks_of", "plan_drill"]
 
 FREE_DIAMETERS = 3.0
 """Down to this depth over diameter chips come out by themselves."""
@@ -62,7 +62,11 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     if operation.written == "passes":
         path.made(groove_pecks((clear, 0.0), (hole.end_z, 0.0), equal, 0.0, LIFT_MM, facing=True), feed)
     else:
-        bottoms = peck_bottoms(clear, hole.end_z, equal) if equal else _pecks(tool, operation, hole)
+        bottoms = (
+            peck_bottoms(clear, hole.end_z, equal)
+            if equal
+            else pecks_of(tool, operation.peck, operation.peck_mm, hole.start_z, hole.end_z)
+        )
         for bottom in bottoms:
             if reached < (clear if equal else hole.start_z):
                 path.rapid(z=clear)
@@ -127,16 +131,16 @@ def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:
     return Hole(start, math.ceil(high * 1000) / 1000, False)
 
 
-def _pecks(tool: Drill, operation: DrillHole, hole: Hole) -> list[float]:
-    """Bottoms of all pecks, the last at the end of the hole."""
-    depth = hole.start_z - hole.end_z
-    if not operation.peck or (operation.peck_mm is None and depth <= FREE_DIAMETERS * tool.d_mm):
-        return [hole.end_z]
-    least = operation.peck_mm or LEAST_PECK * tool.d_mm
-    step = operation.peck_mm or FIRST_PECK * tool.d_mm
-    found, at = [], hole.start_z
-    while at - step > hole.end_z + 1e-6:
+def pecks_of(tool: Drill, wanted: bool, peck_mm: float | None, start: float, end: float) -> list[float]:
+    """Bottoms of all pecks from where metal begins, the last at the end of the hole, mm."""
+    depth = start - end
+    if not wanted or (peck_mm is None and depth <= FREE_DIAMETERS * tool.d_mm):
+        return [end]
+    least = peck_mm or LEAST_PECK * tool.d_mm
+    step = peck_mm or FIRST_PECK * tool.d_mm
+    found, at = [], start
+    while at - step > end + 1e-6:
         at -= step
         found.append(round(at, 3))
         step = max(least, step * PECK_SHRINKS)
-    return [*found, hole.end_z]
+    return [*found, end]

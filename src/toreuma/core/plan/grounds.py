@@ -101,7 +101,7 @@ def pull_situation(work: Work, tool: PullTool, d_mm: float, mean_d_mm: float) ->
 
 def _base(work: Work, tool_material: str, use: Use, d_mm: float, mean_d_mm: float) -> Situation:
     job = work.job
-    factors = counted(job, use == "rough", d_mm)
+    factors = counted(job, use == "rough", d_mm, work.interruption)
     harm = math.prod(one.speed for one in factors if one.effect == "harm")
     wish = math.prod(one.speed for one in factors if one.effect == "wish")
     material = job.stock.material

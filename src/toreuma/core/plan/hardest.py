@@ -16,7 +16,7 @@ DEFAULT_AP_MM, DEFAULT_FEED = 2.0, 0.25
 
 def planned_cut(operations: Iterable[OperationPlan]) -> Evidence | None:
     """The largest cutting force of the operations as planned; None when none of them cuts."""
-    cutting = [op for op in operations if op.motions and "force" in op.numbers]
+    cutting = [op for op in operations if op.motions and op.motions[0].driven is None and "force" in op.numbers]
     hardest = max(cutting, key=lambda op: op.numbers["force"].number, default=None)
     if hardest is None:
         return None

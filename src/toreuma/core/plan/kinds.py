@@ -8,12 +8,15 @@ from toreuma.core.plan.drill import plan_drill
 from toreuma.core.plan.face import plan_face
 from toreuma.core.plan.feed_bar import plan_feed_bar
 from toreuma.core.plan.finish import plan_finish
+from toreuma.core.plan.flats import plan_flats
 from toreuma.core.plan.groove import plan_groove
 from toreuma.core.plan.groove_ground import groove_zone
+from toreuma.core.plan.holes_beside import plan_holes
 from toreuma.core.plan.part_off import plan_part_off
 from toreuma.core.plan.ream import plan_ream
 from toreuma.core.plan.result import Cuts
 from toreuma.core.plan.rough import plan_rough
+from toreuma.core.plan.slot import plan_slot
 from toreuma.core.plan.tap import plan_tap
 from toreuma.core.plan.thread import plan_thread
 from toreuma.core.plan.work import Work
@@ -45,6 +48,9 @@ KINDS: dict[str, Kind] = {
     "groove": Kind(plan_groove, "Groove", groove_zone),
     "thread": Kind(plan_thread, "Thread"),
     "tap": Kind(plan_tap, "Tap on the axis"),
+    "holes": Kind(plan_holes, "Holes beside the axis"),
+    "flats": Kind(plan_flats, "Mill flats"),
+    "slot": Kind(plan_slot, "Mill a slot"),
     "feed_bar": Kind(plan_feed_bar, "Feed the bar"),
     "part_off": Kind(plan_part_off, "Part off"),
 }

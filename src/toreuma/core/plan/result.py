@@ -80,7 +80,7 @@ class Cuts:
     ``coverage`` gives the region the operation leaves clean as far as its tool reaches; it is computed only
     when somebody asks what remains. ``chord_mm`` is how closely planning simulates the cuts: coarsely where a
     finishing allowance stays on. ``infeed`` are the passes of a thread; ``becomes`` is the stock after an
-    operation that does not cut;
+    operation that does not cut; ``opens`` is the milled feature that is open afterwards;
     ``cycles`` are the runs of moves to be written as one block each.
     """
 
@@ -93,6 +93,7 @@ class Cuts:
     chord_mm: float = PLANNING_CHORD_MM
     infeed: tuple[InfeedPass, ...] = ()
     becomes: Region | None = None
+    opens: int | None = None
     cycles: tuple[Cycle, ...] = ()
 
 

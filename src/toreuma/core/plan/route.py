@@ -14,7 +14,8 @@ from toreuma.core.plan.argue import beyond_limits
 from toreuma.core.plan.feed_bar import bar_before, is_fed, loop_findings
 from toreuma.core.plan.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold import HoldNumbers, hold_numbers
-from toreuma.core.plan.kinds import KINDS
+from toreuma.core.plan.kinds import KINDS, Kind
+from toreuma.core.plan.opened import interruption_finding, interruption_numbers, interruption_of, opened_by
 from toreuma.core.plan.pair import is_pair
 from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
 from toreuma.core.plan.second_hold import SecondGrip, second_grip
@@ -41,6 +42,13 @@ class Plan:
     second: SecondGrip | None
     operations: tuple[OperationPlan, ...]
     findings: tuple[Finding, ...]
+
+    @property
+    def opened(self) -> tuple[int, ...]:
+        """Milled features that are open at the end."""
+        before = self.job.stock.opened if self.job.stock.kind == "free" else ()
+        cut = (op.cuts.opens for op in self.operations if op.motions and op.cuts.opens is not None)
+        return tuple(sorted({*before, *cut}))
 
     @property
     def times(self) -> Times:
@@ -85,18 +93,24 @@ def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[Opera
     stock = bar_before(job, scene)
     setup, blade = job.setup, part_off_width_mm(job)
     grounds = memo.same((job.part, job.stock, setup.hold, setup.centre, job.conditions, job.machine, blade))
+    opened = job.stock.opened if job.stock.kind == "free" else ()
     for operation in job.operations:
         check()
         if not operation.enabled:
             continue
-        result = _one(job, scene, operation, stock, memo, grounds)
+        result = _one(job, scene, operation, stock, memo, (grounds, opened))
         planned.append(result)
         stock = result.after
+        if result.motions and result.cuts.opens is not None:
+            opened = tuple(sorted({*opened, result.cuts.opens}))
     return tuple(planned)
 
 
-def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo, grounds: object) -> OperationPlan:
-    """One operation on the stock it meets; ``grounds`` stands for all of the job that every operation depends on."""
+def _one(
+    job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo, grounds: tuple[object, tuple[int, ...]]
+) -> OperationPlan:
+    """One operation on the stock it meets; ``grounds`` stands for all of the job that every operation depends on, and
+    the milled features that are open already."""
     if operation.centre_back and job.setup.centre is not None:
         job, scene = job.with_setup(centre=None), scene.without_centre
     tools: list[Tool] = []
@@ -128,7 +142,7 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
 
     def compute() -> tuple[Cuts, Times, tuple[Finding, ...]]:
         try:
-            cuts = kind.plan(work, operation)
+            cuts = _interrupted(kind, work, operation, kind.plan(work, operation), grounds[1])
         except OperationFault as fault:
             told = Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures)
             return Cuts((), (), {}), Times(), (told,)
@@ -143,6 +157,21 @@ def _one(job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo
         )
 
     return memo.get((*key, memo.fingerprint(stock)), whole) if zone is not None else memo.get((*key, "whole"), whole)
+
+
+def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts, opened: tuple[int, ...]) -> Cuts:
+    """The cuts, planned again more gently where what is open already interrupts them."""
+    if not opened or cuts.opens is not None or not cuts.motions:
+        return cuts
+    removed = work.stock.difference(work.after(cuts.motions, cuts.chord_mm))
+    places = opened_by(work.job, work.scene.part, opened)
+    found = interruption_of(cuts.motions, removed, places, work.job.machine)
+    if found is None:
+        return cuts
+    gentler = kind.plan(replace(work, interruption=found), operation)
+    found = interruption_of(gentler.motions, removed, places, work.job.machine) or found
+    told = (*gentler.findings, interruption_finding(operation, found))
+    return replace(gentler, numbers={**gentler.numbers, **interruption_numbers(found)}, findings=told)
 
 
 def _missing(job: Job, operation: Operation, identifier: str) -> Finding:

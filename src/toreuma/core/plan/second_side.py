@@ -40,6 +40,7 @@ def second_side(job: Job, first: Plan) -> Job:
         material=stock.material,
         face_allowance_mm=max(round(front, 6), 0.0),
         outline=outline,
+        opened=first.opened,
         supply=stock.supply.changed(back_to_back=False),
     )
     taken = 1 if job.program.parts == 1 else 2  # a loop has its one part in the next number
@@ -125,9 +126,12 @@ def _turned_feature(feature: Feature, back: float) -> Feature:
     if isinstance(feature, FaceGroove | AxialHole | CentreHole):
         return feature.changed(end=OTHER[feature.end])
     if isinstance(feature, HolePattern):
-        return feature.changed(on=OTHER[feature.on], z_mm=_turn(feature.z_mm, back))
+        step = None if feature.step_deg is None else -feature.step_deg
+        place = {"z_mm": _turn(feature.z_mm, back), "start_deg": -feature.start_deg, "step_deg": step}
+        return feature.changed(on=OTHER[feature.on], **place)
     if isinstance(feature, Flats | Slot):
-        ends = {"from_z_mm": _turn(feature.to_z_mm, back), "to_z_mm": _turn(feature.from_z_mm, back)}
+        ends: dict[str, object] = {"from_z_mm": _turn(feature.to_z_mm, back), "to_z_mm": _turn(feature.from_z_mm, back)}
+        ends["start_deg"] = -feature.start_deg
         return feature.changed(**ends, **({"on": OTHER[feature.on]} if isinstance(feature, Slot) else {}))
     return feature
 

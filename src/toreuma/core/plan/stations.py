@@ -11,7 +11,7 @@ from toreuma.core.geometry.region import Region, box
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Carrier, Job, Machine, Tool
-from toreuma.core.model.tool import BoringTool, Drill, Reamer, Tap, ThreadingTool, TurningTool
+from toreuma.core.model.tool import BoringTool, Drill, EndMill, Reamer, Tap, ThreadingTool, TurningTool
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.scene import Scene
 
@@ -66,7 +66,7 @@ def _offset(tool: Tool) -> Offset:
     shape = shape_of(tool)
     along, across = _sizes(tool)
     radius = shape.nose_radius
-    number = 7 if isinstance(tool, Drill | Reamer | Tap) else nose_number(shape)
+    number = 7 if isinstance(tool, Drill | Reamer | Tap | EndMill) else nose_number(shape)
     return Offset(tool.station, tool, 2 * across, along, radius, number)
 
 
@@ -76,8 +76,10 @@ def _sizes(tool: Tool) -> tuple[float, float]:
         return tool.holder.functional_width_mm, tool.holder.functional_length_mm
     if isinstance(tool, BoringTool):
         return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
+    if isinstance(tool, EndMill):
+        return (0.0, tool.out_mm) if tool.mount == "radial" else (tool.out_mm, 0.0)
     if isinstance(tool, Drill | Reamer | Tap):
-        return tool.overall_length_mm, 0.0
+        return (0.0, tool.overall_length_mm) if tool.mount == "radial" else (tool.overall_length_mm, 0.0)
     if isinstance(tool, ThreadingTool) and tool.bar is not None:
         return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
     if isinstance(tool, ThreadingTool) and tool.holder is not None:

@@ -17,6 +17,7 @@ from toreuma.core.model import DrillHole, Job, Operation, PartOff, Tool
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.plan.frame import OUTSIDE, Frame
+from toreuma.core.plan.opened import Interruption
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import SIMULATION_CHORD_MM, after_cutting
 
@@ -34,7 +35,10 @@ IN_THE_HOLE = ("drill", "tap", "ream", "rough_bore", "finish_bore")
 
 @dataclass(frozen=True)
 class Work:
-    """One operation about to be planned: the job, the solids, the tool, and the stock as it is now."""
+    """One operation about to be planned: the job, the solids, the tool, and the stock as it is now.
+
+    ``interruption`` is what it meets where driven tools have opened the metal before.
+    """
 
     job: Job
     scene: Scene
@@ -43,6 +47,7 @@ class Work:
     shape: ToolShape
     stock: Region
     memo: Memo
+    interruption: Interruption | None = None
 
     @property
     def limit_z(self) -> float:

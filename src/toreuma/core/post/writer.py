@@ -12,6 +12,7 @@ from toreuma.core.model import Tool
 from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan
 from toreuma.core.plan.result import Cycle, OperationPlan, Word
+from toreuma.core.post.driven import DrivenWords
 
 __all__ = ["Posted", "post"]
 
@@ -43,7 +44,7 @@ def post(plan: Plan, dialect: Dialect) -> Posted:
     return Posted(f"O{plan.job.program.number:04d}{dialect.file_suffix}", text)
 
 
-class _Writer:
+class _Writer(DrivenWords):
     def __init__(self, plan: Plan, dialect: Dialect) -> None:
         self._plan = plan
         self._dialect = dialect
@@ -111,10 +112,11 @@ class _Writer:
         first = planned.motions[start]
         self._move = self._feed = self._x = self._z = ""
         surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
+        begins = {"fixed": self._dialect.tool_fixed, "stopped": self._dialect.tool_stopped}
+        after = self._dialect.after_tool if first.driven is None else self._dialect.after_driven
         self._blocks(
-            {"fixed": self._dialect.tool_fixed, "stopped": self._dialect.tool_stopped}.get(
-                first.spindle.mode, self._dialect.tool
-            ),
+            self._dialect.tool_driven if first.driven else begins.get(first.spindle.mode, self._dialect.tool),
+            **self._begin_driven(first),
             tool_word=self._dialect.tool_word.format(station=first.station),
             clamp_rpm=f"{math.floor(first.spindle.clamp_rpm or 0)}",
             surface=f"{surface:.0f}",
@@ -138,7 +140,7 @@ class _Writer:
                 self._motion(motion)
         if back:
             self._block(self._dialect.codes[back])
-        self._blocks(self._dialect.after_tool, tool_off_word=self._dialect.tool_off_word.format(station=first.station))
+        self._blocks(after, tool_off_word=self._dialect.tool_off_word.format(station=first.station))
 
     def _event(self, motion: Motion) -> None:
         """Something the machine does while no axis moves, and the time it takes."""
@@ -149,6 +151,9 @@ class _Writer:
             self._block(f"{codes['dwell']} P{round(1000 * motion.dwell_s)}")
 
     def _motion(self, motion: Motion) -> None:
+        if motion.driven is not None:
+            self._driven(motion, motion.driven)
+            return
         if motion.event or motion.dwell_s:
             self._event(motion)
             return

@@ -24,6 +24,7 @@ from toreuma.core.model import Job, Tool
 from toreuma.core.model.tool import BarStop, Drill
 from toreuma.core.motion import Motion
 from toreuma.core.prove.flanks import rubs
+from toreuma.core.prove.milled import MilledPiece
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import body_sweep, cutting_sweep
@@ -94,6 +95,7 @@ class Cutter:
         self.contacts: list[Contact] = []
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
+        self.milled = MilledPiece(job, scene)
 
     def knows(self, station: int) -> bool:
         return station in self._shapes
@@ -117,6 +119,8 @@ class Cutter:
 
     def obey(self, motion: Motion) -> Step:
         """Make one move. Moves of stations without a tool do nothing."""
+        if motion.driven is not None:
+            return self._driven(motion)
         if motion.event:
             self._hold(motion)
             return Step()
@@ -162,6 +166,17 @@ class Cutter:
             self.fed.append((motion.line, more))
             self.stock = shapely.affinity.translate(self._scene.stock, more)
             self.piece = EMPTY
+
+    def _driven(self, motion: Motion) -> Step:
+        """A driven tool takes nothing off the round stock; what it takes is kept in space."""
+        if motion.station not in self._shapes:
+            return Step()
+        if self.open_line is not None and not motion.is_rapid and not self.cut_open:
+            self.cut_open = motion.line
+        known = len(self.milled.touches)
+        power, there = self.milled.obey(motion, self._shapes[motion.station][0], self.stock)
+        self.contacts += [Contact(one.what, one.line, one.at, one.depth_mm) for one in self.milled.touches[known:]]
+        return Step(0.0, 0.0, power, there)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         swept = fold(swept)

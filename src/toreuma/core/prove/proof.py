@@ -107,13 +107,16 @@ def prove(
         states[-1] = (states[-1][0], cutter.stock)
     final = cutter.finished
     gouged = cutter.guarded.difference(final)
+    bored = cutter.milled.compared(final)
     made = threads_made(job, final)
     # Each cut is measured on its own as well: after several deep ones the final surface alone tells too little.
-    gouge_um = 1000 * max([depth_inside(gouged, cutter.guarded), *(gouge.depth_mm for gouge in cutter.gouges)])
+    gouge_um = 1000 * max(
+        [depth_inside(gouged, cutter.guarded), bored.gouge_um / 1000, *(gouge.depth_mm for gouge in cutter.gouges)]
+    )
     around = final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
     extra = _without_film(around.difference(scene.part))
     undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
-    leftover_um = 1000 * thickness(undeclared, scene.part)
+    leftover_um = max(1000 * thickness(undeclared, scene.part), bored.leftover_um)
     kept = extra.intersection(declared)
     left = _left(undeclared, scene)
     deep = tuple(gouge for gouge in cutter.gouges if 1000 * gouge.depth_mm > LIMIT_UM)
@@ -121,6 +124,7 @@ def prove(
         *program.findings,
         *_tool_findings(cutter, program),
         *_gouge_findings(deep),
+        *bored.findings,
         *_contact_findings(cutter.contacts, program),
         *thread_findings(job, made, final),
         *_loose_findings(cutter),

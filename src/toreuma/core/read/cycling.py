@@ -29,6 +29,11 @@ class Cycling(Moves):
                 "millimetres were assumed",
             )
         target = self._target(block)
+        if block.value("C") is not None and not state.polar:
+            self._index(float(block.value("C") or 0.0), block)
+        if state.held_at_angle and (state.live_rpm or block.value("Y") is not None):
+            self._driven(target, block)
+            return
         if state.move == "":
             self._say("error", "program.move", block.line, "a place without a move word", "it was left out")
             return

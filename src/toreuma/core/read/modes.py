@@ -3,18 +3,25 @@
 from dataclasses import replace
 
 from toreuma.core.geometry.elements import Line, Segment
-from toreuma.core.motion import STOPPED, Event, Motion, Spindle
+from toreuma.core.motion import STOPPED, Driven, Event, Motion, Spindle
 from toreuma.core.read.state import Reading
 from toreuma.core.read.words import Block
 
-__all__ = ["EVENTS", "Modes"]
+__all__ = ["EVENTS", "LIVE", "Modes"]
 
 EVENTS: dict[str, Event] = {
     "unclamp": "unclamp",
     "clamp_work": "clamp",
     "centre_in": "centre_in",
     "centre_out": "centre_out",
+    "c_axis_on": "c_axis_on",
+    "c_axis_off": "c_axis_off",
+    "brake_on": "brake_on",
+    "brake_off": "brake_off",
 }
+
+LIVE = {"live_forward": 1.0, "live_reverse": -1.0}
+"""Which way a driven tool turns."""
 
 
 class Modes(Reading):
@@ -63,6 +70,18 @@ class Modes(Reading):
             self._clamp(block)
         elif name == "cycle_off":
             state.move = ""
+        elif name == "live_stop":
+            state.live_rpm = 0.0
+        elif name in ("polar_on", "polar_off"):
+            state.polar = name == "polar_on"
+            if state.polar and not state.held_at_angle:
+                self._say(
+                    "error",
+                    "c_axis.off",
+                    block.line,
+                    "the work is to turn in step, and its axis of rotation is not engaged",
+                    "the control stops there",
+                )
 
     def _clamp(self, block: Block) -> None:
         speed = block.value("S")
@@ -88,7 +107,30 @@ class Modes(Reading):
                 "the bar is thrown out",
             )
         place = Line(self._state.at, self._state.at)
-        self._motions.append(replace(self._motion(place, None, block), event=event))
+        state = self._state
+        if event in ("c_axis_on", "c_axis_off"):
+            state.held_at_angle, state.c_deg, state.y = event == "c_axis_on", 0.0, 0.0
+            if state.held_at_angle and state.running:
+                self._say(
+                    "error",
+                    "c_axis.turning",
+                    block.line,
+                    "the axis of rotation is engaged while the spindle turns",
+                    "stop the spindle first",
+                )
+        if event.startswith("brake"):
+            state.braked = event == "brake_on"
+        made = self._motion(place, None, block)
+        at_angle = event.startswith(("c_axis", "brake"))
+        self._motions.append(replace(made, event=event, driven=self._angle() if at_angle else made.driven))
+
+    def _angle(self, turned: float = 0.0) -> Driven:
+        state = self._state
+        return Driven(state.live_rpm, state.c_deg, (state.y, state.y), state.polar, turned)
+
+    def _live(self, names: list[str], rpm: float) -> None:
+        """The driven tool comes to speed."""
+        self._state.live_rpm = rpm * next(LIVE[name] for name in names if name in LIVE)
 
     def _tool(self, number: int, block: Block) -> None:
         station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
@@ -141,7 +183,16 @@ class Modes(Reading):
                 "the feed is neither per revolution nor per minute",
                 "per revolution was assumed",
             )
-        if not state.running or state.speed <= 0 or state.surface is None:
+        if state.live_rpm and not state.held_at_angle:
+            self._once(
+                "error",
+                "c_axis.off",
+                block.line,
+                "a driven tool cuts while nothing holds the work at its angle",
+                "the cut turns the work away",
+                key=f"angle{state.section}",
+            )
+        if not state.live_rpm and (not state.running or state.speed <= 0 or state.surface is None):
             self._once(
                 "error",
                 "spindle.stopped",

@@ -4,6 +4,7 @@ import math
 from dataclasses import replace
 
 from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_through_ends
+from toreuma.core.motion import STOPPED
 from toreuma.core.read.modes import Modes
 from toreuma.core.read.words import Block
 
@@ -60,6 +61,36 @@ class Moves(Modes):
             made = replace(made, in_step=True, per_minute=False)
             self._motions.append(made.follows(self._motions[-1] if self._motions else None))
         self._state.at = target
+
+    def _index(self, deg: float, block: Block) -> None:
+        """The work is turned to an angle."""
+        state = self._state
+        if not state.held_at_angle:
+            self._say("error", "c_axis.off", block.line, "an angle while the axis of rotation is not engaged",
+                      "the control stops there")  # fmt: skip
+            return
+        if state.braked:
+            self._say("error", "c_axis.braked", block.line, "the work is turned with its brake closed",
+                      "free it first, the drive gives up")  # fmt: skip
+        turned, state.c_deg = deg - state.c_deg, deg
+        made = self._motion(Line(state.at, state.at), None, block)
+        self._motions.append(replace(made, event="index", driven=self._angle(turned)))
+
+    def _driven(self, target: Point, block: Block) -> None:
+        """A move of a driven tool, Y and ways made by turning the work among them."""
+        state = self._state
+        wide = block.value("C") if state.polar else block.value("Y")
+        y = state.y if wide is None else wide * state.scale
+        if (target, y) == (state.at, state.y):
+            return
+        if state.move not in ("rapid", "line"):
+            self._say("error", "driven.move", block.line, "a driven tool moves along straight lines only",
+                      "another way of moving is in force; it was read as a line")  # fmt: skip
+        feed = None if state.move == "rapid" else self._feed_in_force(block)
+        made = self._motion(Line(state.at, target), feed, block)
+        driven = replace(self._angle(), y=(state.y, y))
+        self._motions.append(replace(made, spindle=STOPPED, driven=driven))
+        state.at, state.y = target, y
 
     def _arc(self, target: Point, block: Block) -> Arc | None:
         state = self._state

@@ -8,7 +8,7 @@ from toreuma.core.geometry.elements import Point
 from toreuma.core.memo import Memo
 from toreuma.core.read.cycles import MULTIPLE
 from toreuma.core.read.cycling import Cycling
-from toreuma.core.read.modes import EVENTS
+from toreuma.core.read.modes import EVENTS, LIVE
 from toreuma.core.read.state import Program, Section, normal
 from toreuma.core.read.stretch import REACHING, Stretch, stands_alone, stretch_key
 from toreuma.core.read.words import Block, blocks_of
@@ -157,7 +157,7 @@ class _Reader(Cycling):
                     names.append(name)
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
-            elif letter not in "OXZUWRIKFSTPQL":
+            elif letter not in "OXYZCUWRIKFSTPQL":
                 self._say(
                     "error",
                     "program.word",
@@ -172,8 +172,11 @@ class _Reader(Cycling):
         tool = block.value("T")
         if tool is not None:
             self._tool(int(tool), block)
-        if "clamp" not in names and block.value("S") is not None:
-            self._speed(float(block.value("S") or 0), block)
+        if block.value("S") is not None:
+            if any(name in names for name in LIVE):
+                self._live(names, float(block.value("S") or 0))
+            elif "clamp" not in names:
+                self._speed(float(block.value("S") or 0), block)
         if block.value("F") is not None:
             self._set_feed(float(block.value("F") or 0), block)
         if multiple is not None:
@@ -184,7 +187,7 @@ class _Reader(Cycling):
             pass
         elif "dwell" in names:
             self._dwell(block)
-        elif "clamp" not in names and any(block.value(letter) is not None for letter in "XZUW"):
+        elif "clamp" not in names and any(block.value(letter) is not None for letter in "XZUWYC"):
             self._travel(block)
         for name in names:
             if name in EVENTS:

@@ -54,6 +54,12 @@ class State:
     offset_line: int = 0
     section: int = -1
     ended: bool = False
+    live_rpm: float = 0.0
+    held_at_angle: bool = False
+    braked: bool = False
+    polar: bool = False
+    c_deg: float = 0.0
+    y: float = 0.0
     firsts: dict[str, Block] = field(default_factory=dict)
     warned: set[str] = field(default_factory=set)
 
@@ -64,7 +70,8 @@ class State:
         """Everything in force but where in the program it stands, and cycles begun."""
         return (
             self.at, self.scale, self.units_set, self.move, self.feed, self.per_minute, self.surface, self.speed,
-            self.clamp, self.running, self.station, self.offset, self.ended, frozenset(self.warned),
+            self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm, self.held_at_angle,
+            self.braked, self.polar, self.c_deg, self.y, frozenset(self.warned),
         )  # fmt: skip
 
 

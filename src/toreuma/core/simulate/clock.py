@@ -37,13 +37,29 @@ def motion_time_s(motion: Motion, machine: Machine) -> float:
     """Seconds for one move; infinite for a feed per revolution with the spindle stopped."""
     if motion.dwell_s:
         return motion.dwell_s
-    if motion.segment.length < 1e-12:
+    if motion.event:
+        return _event_s(motion, machine)
+    if motion.length < 1e-12:
         return 0.0
     if motion.feed is None:
-        return rapid_time_s(motion.start, motion.end, machine)
+        across = abs(motion.driven.y[1] - motion.driven.y[0]) if motion.driven is not None else 0.0
+        by_y = _axis_s(across, machine.rapid_x_mm_min, machine.acceleration_mm_s2) if across else 0.0
+        return max(rapid_time_s(motion.start, motion.end, machine), by_y)
     if motion.per_minute:
-        return 60 * motion.segment.length / motion.feed
+        return 60 * motion.length / motion.feed
     return _feed_per_rev_s(motion.segment, motion.feed, motion.spindle, machine)
+
+
+def _event_s(motion: Motion, machine: Machine) -> float:
+    """Seconds of what the axis of rotation does: it engages, turns the work, is braked and freed."""
+    axis = machine.c_axis
+    if axis is None:
+        return 0.0
+    if motion.event == "index" and motion.driven is not None:
+        return abs(motion.driven.turned_deg) / axis.rapid_deg_s
+    return {"c_axis_on": axis.engage_s, "c_axis_off": axis.engage_s}.get(
+        motion.event, axis.brake_s if motion.event.startswith("brake") and axis.brake_nm > 0 else 0.0
+    )
 
 
 def _feed_per_rev_s(segment: Segment, feed: float, spindle: Spindle, machine: Machine) -> float:
@@ -127,6 +143,10 @@ def dwell_and_change_s(before: Motion | None, motion: Motion, machine: Machine) 
         radius = motion.end[1]
         old = spindle_rpm(before.spindle, before.end[1], machine.max_rpm) if before else 0.0
         wait += spindle_change_s(old, spindle_rpm(motion.spindle, radius, machine.max_rpm), machine)
+    now = motion.driven.rpm if motion.driven is not None else 0.0
+    if now and (before is None or before.driven is None or before.driven.rpm != now):
+        live = machine.carrier_of(motion.station).live
+        wait += live.run_up_s if live is not None else 0.0
     return wait
 
 
@@ -134,10 +154,10 @@ def times_of(motions: Iterable[Motion], machine: Machine, before: Motion | None 
     """Time of a run of moves, with changes in front of and between them."""
     cutting = rapid = idle = 0.0
     for motion in motions:
-        idle += dwell_and_change_s(before, motion, machine) + motion.dwell_s
+        idle += dwell_and_change_s(before, motion, machine)
         seconds = motion_time_s(motion, machine)
-        if motion.dwell_s:
-            pass
+        if motion.dwell_s or motion.event:
+            idle += seconds
         elif motion.is_rapid:
             rapid += seconds
         else:

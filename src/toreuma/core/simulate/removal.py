@@ -67,6 +67,6 @@ def after_cutting(
     stock: Region, motions: Sequence[Motion], shape: ToolShape, chord_mm: float = SIMULATION_CHORD_MM
 ) -> Region:
     """The stock after the feed moves of one tool."""
-    feeds = [motion for motion in motions if not motion.is_rapid]
+    feeds = [motion for motion in motions if not motion.is_rapid and motion.driven is None]
     swept = fold(cutting_sweep(feeds, shape, chord_mm))
     return tidy(shapely.difference(stock, swept), chord_mm / 200) if not swept.is_empty else stock

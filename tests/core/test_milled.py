@@ -1,0 +1,207 @@
+"""Driven tools: holes beside the axis, flats and slots are planned, written, read back and cut in space."""
+
+import math
+import random
+import re
+
+import pytest
+
+from tests.support.milled import driven, milled_job
+from toreuma.core.dialect import Dialect
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.milled import metal_of_turn, sunk_of
+from toreuma.core.geometry.region import region_from_points
+from toreuma.core.model import Flats, HolePattern, HolesBeside, Job, MillFlats, MillSlot, Slot
+from toreuma.core.model.tool import Drill
+from toreuma.core.plan import Plan, plan
+from toreuma.core.post import post
+from toreuma.core.prove import Proof, prove
+from toreuma.core.read import read
+from toreuma.core.simulate.clock import motion_time_s
+from toreuma.io.library import machines
+
+HOLES = HolePattern(count=6, d_mm=6.6, circle_d_mm=64, depth_mm=30)
+BLIND = HolePattern(on="outside", count=3, d_mm=6.6, depth_mm=8, z_mm=-10, start_deg=15)
+FLATS = Flats(count=2, distance_mm=22, from_z_mm=0, to_z_mm=-12)
+KEYWAY = Slot(width_mm=8, depth_mm=4, from_z_mm=-2, to_z_mm=-18, start_deg=90)
+SPOT, DRILL, MILL = "SP 10 90", "TD 6.6 HM5D 140", "EM 16 HM"
+
+
+def drilled(feature: HolePattern = HOLES, mount: str = "axial") -> Job:
+    tools = (driven(SPOT, "T13", 13, mount), driven(DRILL, "T14", 14, mount))
+    names = ("T13", "T14")
+    operations = [HolesBeside(id=f"h{n}", tool=name, feature=0) for n, name in enumerate(names)]
+    return milled_job([feature], tools, operations)
+
+
+def milled(feature: Flats | Slot, code: str = MILL, mount: str = "radial", **changes: object) -> Job:
+    kind = MillFlats if isinstance(feature, Flats) else MillSlot
+    return milled_job([feature], [driven(code, "T13", 13, mount)], [kind(id="m", tool="T13", feature=0, **changes)])
+
+
+def text_of(planned: Plan, language: Dialect) -> str:
+    return post(planned, language).text
+
+
+def proof_of(planned: Plan, text: str, language: Dialect) -> Proof:
+    return prove(planned.job, planned.scene, read(text, language, planned.scene.reference), planned.declared)
+
+
+def errors(proof: Proof) -> set[str]:
+    return {one.code for one in proof.findings if one.severity == "error"}
+
+
+CUT = {
+    "holes in a face": drilled(),
+    "holes round the outside": drilled(BLIND, "radial"),
+    "flats from above": milled(FLATS),
+    "flats from their side": milled(FLATS, mount="axial"),
+    "flats by turning the work": milled(FLATS, mount="axial", by="polar"),
+    "a hexagon": milled(Flats(count=6, distance_mm=23, from_z_mm=0, to_z_mm=-10), by="y"),
+    "flats between walls": milled(Flats(count=4, distance_mm=35, from_z_mm=-24, to_z_mm=-38), "EM 10 HM"),
+    "a keyway as wide as its mill": milled(KEYWAY, "EM 8 HM"),
+    "a keyway with walls of its own": milled(KEYWAY, "EM 6 HM"),
+    "a wide pocket": milled(Slot(width_mm=14, depth_mm=5, from_z_mm=0, to_z_mm=-18, count=2), "EM 6 HM"),
+    "a slot across the face": milled(Slot(on="front", width_mm=8, depth_mm=3, length_mm=30), "EM 6 HM", "axial"),
+}
+
+
+@pytest.mark.parametrize("name", CUT)
+@pytest.mark.parametrize("units", ["mm", "inch"])
+def test_what_is_planned_is_what_is_cut(name: str, units: str, language: Dialect) -> None:
+    planned = plan(CUT[name].changed(units=units))
+    assert all(one.motions for one in planned.operations), [one.findings for one in planned.operations]
+    assert not any(one.severity == "error" for one in planned.all_findings)
+    proof = proof_of(planned, text_of(planned, language), language)
+    assert errors(proof) == set()
+    assert proof.gouge_um <= 2
+    assert proof.leftover_um == 0
+    assert proof.contacts == ()
+    assert proof.time_s == pytest.approx(planned.times.total_s, rel=0.02, abs=4)
+
+
+def test_random_features_close(language: Dialect) -> None:
+    rng = random.Random(7)
+    for _ in range(5):
+        count = rng.randint(1, 5)
+        holes = HolePattern(
+            count=count, d_mm=6.6, circle_d_mm=round(rng.uniform(60, 68), 1), start_deg=rng.uniform(-90, 90),
+            depth_mm=round(rng.uniform(5, 30), 2),
+        )  # fmt: skip
+        flats = Flats(
+            count=rng.randint(1, 6), distance_mm=round(rng.uniform(21, 24.5), 2), from_z_mm=0,
+            to_z_mm=-round(rng.uniform(8, 20), 2), start_deg=rng.uniform(0, 90),
+        )  # fmt: skip
+        tools = (driven(DRILL, "T14", 14), driven(rng.choice(["EM 8 HM", MILL]), "T15", 15, "radial"))
+        operations = (HolesBeside(id="h", tool="T14", feature=0), MillFlats(id="f", tool="T15", feature=1))
+        planned = plan(milled_job([holes, flats], tools, operations))
+        proof = proof_of(planned, text_of(planned, language), language)
+        assert (errors(proof), proof.contacts, proof.leftover_um) == (set(), (), 0), (holes, flats)
+        assert proof.gouge_um <= 2
+
+
+SABOTAGE = [
+    ("holes in a face", r"X64\.", "X64.2", {"milled.gouge", "milled.left"}),
+    ("holes in a face", r"G0 C120\.", "G0 C121.", {"milled.gouge", "milled.left"}),
+    ("holes round the outside", r"\n(N\d+ )M61", "", {"c_axis.off"}),
+    ("flats from above", r"X44\.(?!\d)", "X43.9", {"milled.gouge"}),
+    ("flats from above", r"X44\.(?!\d)", "X44.1", {"milled.left"}),
+    ("flats from above", r"M64\n(N\d+ )G0 C180\.", "G0 C180.", {"c_axis.braked"}),
+    ("a keyway as wide as its mill", r"N130 X54\.", "N130 X44.", {"contact"}),
+    ("flats by turning the work", r"(N\d+ )G12\.1\n", "", {"milled.left"}),
+    ("holes in a face", r"M53 S\d+", "M55", {"spindle.stopped"}),
+]
+
+
+@pytest.mark.parametrize(("name", "pattern", "instead", "wanted"), SABOTAGE)
+def test_spoiled_programs_are_caught(
+    name: str, pattern: str, instead: str, wanted: set[str], language: Dialect
+) -> None:
+    planned = plan(CUT[name])
+    text = text_of(planned, language)
+    spoiled = re.sub(pattern, instead, text)
+    assert spoiled != text
+    assert wanted <= errors(proof_of(planned, spoiled, language))
+
+
+def findings_of(job: Job) -> dict[str, Finding]:
+    return {one.code: one for one in plan(job).all_findings}
+
+
+def test_what_cannot_be_is_said_with_its_cure() -> None:
+    still = drilled(HOLES, "still")
+    found = findings_of(still)["tool.still"]
+    assert not any(one.severity == "error" for one in plan(found.cures[0].apply(still)).of("h1").findings)
+    assert "tool.mount" in findings_of(drilled(HOLES, "radial"))
+    assert "carrier.live" in findings_of(
+        milled_job([HOLES], (driven(SPOT, "T13", 3),), drilled().operations[:1], "slant-bed")
+    )
+    assert "mill.wide" in findings_of(milled(KEYWAY, "EM 10 HM"))
+    assert "mill.wide" in findings_of(milled(Flats(count=1, distance_mm=35, from_z_mm=-24, to_z_mm=-36), MILL))
+    assert "polar.radial" in findings_of(milled(FLATS, by="polar"))
+    assert "holes.size" in findings_of(drilled(HOLES.changed(d_mm=7.0)))
+    assert "feature.back" in findings_of(drilled(HOLES.changed(on="back")))
+    assert "flats.behind" in findings_of(milled(FLATS.changed(from_z_mm=-2), mount="axial"))
+    assert "feature.none" in findings_of(drilled().with_setup(operations=(HolesBeside(id="x", tool="T13", feature=9),)))
+
+
+def test_a_carrier_without_y_turns_the_work() -> None:
+    job = milled(FLATS, mount="axial")
+    plain = job.machine.carriers[1].changed(y_mm=0.0)
+    machine = job.machine.changed(carriers=(job.machine.carriers[0], plain))
+    planned = plan(job.changed(machine=machine))
+    assert any(one.driven is not None and one.driven.polar for one in planned.of("m").motions)
+    assert "y.none" in findings_of(milled(FLATS).changed(machine=machine))
+    short = job.machine.changed(carriers=(job.machine.carriers[0], job.machine.carriers[1].changed(y_mm=10.0)))
+    found = findings_of(job.changed(machine=short))["y.travel"]
+    assert plan(found.cures[0].apply(job.changed(machine=short))).of("m").motions
+
+
+def test_chip_thinning_raises_the_feed_of_a_narrow_cut() -> None:
+    wide, narrow = plan(milled(FLATS)).of("m"), plan(milled(FLATS, mount="axial")).of("m")
+    ae, d = narrow.numbers["ae"].number, 16.0
+    thin = 1 / math.sqrt(1 - (1 - 2 * ae / d) ** 2)  # h = fz sqrt(1 - (1 - 2 ae/D)^2)
+    assert narrow.numbers["fz"].number == pytest.approx(0.096 * min(thin, 2.0), abs=1e-4)
+    assert wide.numbers["fz"].number == pytest.approx(0.096)
+    assert wide.numbers["bend"].number <= 30.001
+
+
+def test_the_axis_of_rotation_takes_its_time() -> None:
+    job = drilled()
+    axis = machines()[job.machine.name].c_axis
+    events = [one for one in plan(job).of("h0").motions if one.event]
+    assert [one.event for one in events[:4]] == ["c_axis_on", "brake_on", "brake_off", "index"]
+    assert motion_time_s(events[3], job.machine) == pytest.approx(60 / axis.rapid_deg_s)
+    assert motion_time_s(events[1], job.machine) == axis.brake_s
+
+
+PART = region_from_points([(0.0, 0.0), (0.0, 40.0), (-50.0, 40.0), (-50.0, 0.0)])
+
+
+def test_the_share_of_a_turn_that_is_metal() -> None:
+    """A circle through holes: each takes 2 acos((r^2 + a^2 - R^2) / 2ra); a flat takes 2 acos(a/r)."""
+    holes = sunk_of(0, HolePattern(count=6, d_mm=8, circle_d_mm=60), PART)
+    taken = 6 * 2 * math.acos((30**2 + 31**2 - 4**2) / (2 * 30 * 31)) / (2 * math.pi)
+    turn = metal_of_turn(holes, -10, 31)
+    assert turn.share == pytest.approx(1 - taken, abs=0.006)
+    assert turn.hits == 6
+    assert turn.gap_deg == pytest.approx(360 * taken / 6, abs=0.5)
+    assert metal_of_turn(holes, -10, 20).share == 1
+    flats = sunk_of(0, Flats(count=2, distance_mm=36, from_z_mm=0, to_z_mm=-12), PART)
+    assert metal_of_turn(flats, -5, 39).share == pytest.approx(1 - 2 * math.acos(36 / 39) / math.pi, abs=0.003)
+    assert metal_of_turn(flats, -20, 39).share == 1
+    slot = sunk_of(0, Slot(width_mm=10, depth_mm=4, from_z_mm=0, to_z_mm=-20, round_ends=False), PART)
+    assert metal_of_turn(slot, -10, 38).gap_deg == pytest.approx(math.degrees(2 * math.asin(5 / 38)), abs=0.5)
+    blind = sunk_of(0, HolePattern(on="back", count=1, d_mm=8, circle_d_mm=60, depth_mm=10), PART)
+    assert metal_of_turn(blind, -45, 30).hits == 1
+    assert metal_of_turn(blind, -35, 30).hits == 0
+
+
+def test_pecks_begin_where_metal_begins() -> None:
+    """A deep hole is pecked, and a spot goes in as far as its cone makes the edge."""
+    planned = plan(drilled(HOLES.changed(depth_mm=None)))
+    assert sum(one.feed is not None for one in planned.of("h1").motions) > 6
+    spot = planned.job.tool("T13")
+    assert isinstance(spot, Drill)
+    deepest = min(one.end[0] for one in planned.of("h0").motions if one.feed is not None)
+    assert deepest == pytest.approx(-22 - (6.6 / 2 + 0.3))
