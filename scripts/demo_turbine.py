@@ -117,7 +117,7 @@ def runner_hub() -> Job:
     setup = {"name": "Main spindle", "hold": hold("three-jaw chuck 200", stick_out_mm=34, grip_length_mm=12)}
     flange = max(i for i, e in enumerate(named.outside) if abs(e.d_mm - 78) < 0.01)
     second = {"element": flange, "grip_length_mm": 5, "clearance_mm": 0.5}
-    return job("Runner hub", "twin-spindle mill-turn", named, stock, "C45", setup, second_hold=second)
+    return job("Runner hub", "twin-spindle mill-turn", named, stock, "C45", setup, second_hold=second, hand_over={})
 
 
 def _named(elements: tuple[Element, ...], *names: str) -> tuple[Element, ...]:

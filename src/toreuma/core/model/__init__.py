@@ -42,6 +42,7 @@ from toreuma.core.model.part import Corner, Element, Part, Size
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
+from toreuma.core.model.transfer import HandOver
 
 __all__ = [
     "FORMAT_VERSION",
@@ -67,6 +68,7 @@ __all__ = [
     "Flats",
     "FreeBlank",
     "Groove",
+    "HandOver",
     "Hold",
     "Holder",
     "HolePattern",

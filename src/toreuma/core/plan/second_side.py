@@ -47,7 +47,13 @@ def second_side(job: Job, first: Plan) -> Job:
     program = job.program.changed(number=job.program.number + taken, parts=1)
     name = f"{job.name or job.part.name}, second side"
     return job.changed(
-        name=name, part=turned_part(job.part), stock=blank, setups=(job.setups[1],), second_hold=None, program=program
+        name=name,
+        part=turned_part(job.part),
+        stock=blank,
+        setups=(job.setups[1],),
+        second_hold=None,
+        hand_over=None,
+        program=program,
     )
 
 

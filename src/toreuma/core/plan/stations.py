@@ -17,6 +17,7 @@ from toreuma.core.scene import Scene
 
 __all__ = [
     "Offset",
+    "beside_r",
     "bushing",
     "free_station",
     "neighbours",
@@ -24,6 +25,7 @@ __all__ = [
     "offsets",
     "placed",
     "shank_fault",
+    "sizes_of",
     "station_words",
     "turned_to",
     "with_tool",
@@ -64,13 +66,13 @@ def offsets(job: Job, master: str | None = None) -> tuple[Offset, ...]:
 
 def _offset(tool: Tool) -> Offset:
     shape = shape_of(tool)
-    along, across = _sizes(tool)
+    along, across = sizes_of(tool)
     radius = shape.nose_radius
     number = 7 if isinstance(tool, Drill | Reamer | Tap | EndMill) else nose_number(shape)
     return Offset(tool.station, tool, 2 * across, along, radius, number)
 
 
-def _sizes(tool: Tool) -> tuple[float, float]:
+def sizes_of(tool: Tool) -> tuple[float, float]:
     """Tip from the station along Z and on radius: what stands out, and what lies beside the shank."""
     if isinstance(tool, TurningTool):
         return tool.holder.functional_width_mm, tool.holder.functional_length_mm
@@ -187,11 +189,11 @@ def _meets(
     carrier: Carrier, scene: Scene, stock: Region, tool: Tool, beside: Tool, places: list[tuple[float, float]]
 ) -> tuple[float, float, float] | None:
     """Place and depth where the neighbour's body would stand in metal or jaws: (z, r, mm)."""
-    along, out = _sizes(tool)
-    along_b, out_b = _sizes(beside)
+    along, out = sizes_of(tool)
+    along_b, out_b = sizes_of(beside)
     solid = shapely.union_all([stock, scene.jaws, scene.chuck])
     for z, r in places:
-        tip_r = _neighbour_r(carrier, r, out, out_b)
+        tip_r = beside_r(carrier, r, out, out_b)
         tip_z = z + along - along_b
         width = max(along_b, 5.0)
         body = box(tip_z, max(tip_r, 0.0), tip_z + width, max(tip_r, 0.0) + 60.0)
@@ -202,14 +204,17 @@ def _meets(
     return None
 
 
-def _neighbour_r(carrier: Carrier, r: float, out: float, out_b: float) -> float:
-    """How close to the spindle axis the neighbour's tip comes when the tool's tip stands at ``r``, mm."""
+def beside_r(carrier: Carrier, r: float, out: float, out_b: float, apart: int = 1) -> float:
+    """How close to the spindle axis a tip comes that stands so many stations ``apart`` from one at radius ``r``, mm.
+
+    ``out`` and ``out_b`` are how far both stand out of the carrier.
+    """
     if carrier.kind == "gang plate":
-        return math.hypot(r + out - out_b, carrier.station_pitch_mm)
+        return math.hypot(r + out - out_b, apart * carrier.station_pitch_mm)
     turn = 2 * math.pi / carrier.stations
     disc = carrier.station_pitch_mm / turn
     centre, reach = r + out + disc, disc + out_b
-    return math.hypot(centre - reach * math.cos(turn), reach * math.sin(turn))
+    return math.hypot(centre - reach * math.cos(apart * turn), reach * math.sin(apart * turn))
 
 
 def _in_the_way(job: Job, operation: str, tool: Tool, beside: Tool, met: tuple[float, float, float]) -> Finding:
