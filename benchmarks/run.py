@@ -29,6 +29,8 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Pins
 from toreuma.core.plan import plan
+from toreuma.core.plan.critic import critique
+from toreuma.core.plan.critic.opened_early import interrupted_cut
 from toreuma.core.plan.tool_reach import Surface, reach_on
 from toreuma.core.post import post
 from toreuma.core.propose.search import best
@@ -249,6 +251,24 @@ def hundred() -> None:
               f"({1000 * taken:.0f} ms / {1000 * whole:.0f} ms)")  # fmt: skip
 
 
+def interruption() -> None:
+    """The runner hub with its holes and flats cut before the turning, and after one click."""
+    job = demo_job("runner-hub")
+    early = [one for one in job.operations if one.kind in ("holes", "flats")]
+    planned = plan(job.with_setup(operations=(*early, *(one for one in job.operations if one not in early))))
+    mended = planned.job
+    for finding in critique(planned):
+        if finding.code == "order.opened":
+            mended = finding.cures[0].apply(mended)
+    after = plan(mended)
+    (before_s, before_hits), (after_s, after_hits) = (
+        interrupted_cut(planned.operations),
+        interrupted_cut(after.operations),
+    )
+    print(f"interrupted cut, holes and flats first / last: {before_s:.1f} s and {before_hits} hits / {after_s:.1f} s and "
+          f"{after_hits} hits; cycle {planned.times.total_s / after.times.total_s:.2f} times as long")  # fmt: skip
+
+
 def main() -> int:
     if sys.argv[1:2] == ["parts"]:
         numbers = [int(text) for text in sys.argv[2:4]]
@@ -261,6 +281,7 @@ def main() -> int:
     reaching()
     choosing()
     hundred()
+    interruption()
     textbook.compare()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory at the highest: {peak:.0f} MB")

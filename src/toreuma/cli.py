@@ -13,6 +13,8 @@ import typer
 from toreuma import __version__
 from toreuma.commands import exchange, materials, routing, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
+from toreuma.core.channels.hand_over import Transfer, hand_over
+from toreuma.core.channels.waits import Act
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan import Plan
@@ -94,13 +96,25 @@ def describe(job: JobArgument, as_json: JsonOption = False) -> None:
 def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
     """Plan every operation and print its numbers."""
     sides = plan_sides(open_job(job))
+    taken = hand_over(sides[0].job, sides[0])
     if as_json:
-        print_json(report.sides_report(sides))
+        print_json(report.sides_report(sides, taken))
     else:
         for planned in sides:
             _print_plan(planned)
             _print_findings(critique(planned))
-    _exit_with(tuple(finding for planned in sides for finding in planned.all_findings))
+        if taken is not None:
+            _print_transfer(taken)
+    found = tuple(finding for planned in sides for finding in planned.all_findings)
+    _exit_with((*found, *(taken.findings if taken is not None else ())))
+
+
+def _print_transfer(taken: Transfer) -> None:
+    print(f"Hand-over: {taken.seconds:.1f} s, {taken.gap_mm:.1f} mm between the spindle noses")
+    for channel, items in taken.channels.items():
+        words = (item.words if isinstance(item, Act) else f"waits at {item.mark}" for item in items)
+        print(f"  channel {channel}: {', '.join(words)}")
+    _print_findings(taken.findings)
 
 
 def _print_plan(planned: Plan) -> None:

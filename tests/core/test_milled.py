@@ -7,6 +7,7 @@ import re
 import pytest
 
 from tests.support.milled import driven, milled_job
+from toreuma.core.auto.route import propose_route
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import metal_of_turn, sunk_of
@@ -14,11 +15,13 @@ from toreuma.core.geometry.region import region_from_points
 from toreuma.core.model import Flats, HolePattern, HolesBeside, Job, MillFlats, MillSlot, Slot
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.critic import critique
+from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import read
 from toreuma.core.simulate.clock import motion_time_s
-from toreuma.io.library import machines
+from toreuma.io.library import catalogue, demo_job, machines
 
 HOLES = HolePattern(count=6, d_mm=6.6, circle_d_mm=64, depth_mm=30)
 BLIND = HolePattern(on="outside", count=3, d_mm=6.6, depth_mm=8, z_mm=-10, start_deg=15)
@@ -205,3 +208,47 @@ def test_pecks_begin_where_metal_begins() -> None:
     assert isinstance(spot, Drill)
     deepest = min(one.end[0] for one in planned.of("h0").motions if one.feed is not None)
     assert deepest == pytest.approx(-22 - (6.6 / 2 + 0.3))
+
+
+def hammered() -> Job:
+    """The runner hub with its holes and flats cut first."""
+    job = demo_job("runner-hub")
+    first = [one for one in job.operations if one.kind in ("holes", "flats")]
+    return job.with_setup(operations=(*first, *(one for one in job.operations if one not in first)))
+
+
+def test_holes_drilled_first_hammer_the_turning_and_one_click_mends_it() -> None:
+    planned = plan(hammered())
+    rough = next(one for one in planned.operations if one.operation.kind == "rough_od")
+    assert rough.numbers["hits"].number > 20
+    assert rough.numbers["interrupted"].number > 5
+    assert any("air" in one.what for one in rough.findings if one.code == "cut.interrupted")
+    factor = next(entry for entry in rough.numbers["vc"].inputs if entry.label == "interrupted cut")
+    assert factor.number == 0.8
+    found = [one for one in critique(planned) if one.code == "order.opened"]
+    assert found
+    job = planned.job
+    for one in found:
+        job = one.cures[0].apply(job)
+    after = plan(job)
+    assert not any("interrupted" in one.numbers for one in after.operations)
+    assert after.times.total_s < planned.times.total_s - 5
+
+
+def test_the_second_side_knows_what_the_first_has_opened() -> None:
+    job = demo_job("runner-hub")
+    first, second = plan_sides(job)
+    assert first.opened == (0, 1, 2)
+    assert second.job.stock.opened == (0, 1, 2)
+    through = [one.operation.kind for one in second.operations if "interrupted" in one.numbers]
+    assert through  # the bolt holes come out in the face that is turned there
+
+
+def test_a_whole_route_cuts_what_is_milled() -> None:
+    whole = propose_route(demo_job("runner-hub"), catalogue())
+    kinds = [one.kind for one in whole.job.operations]
+    assert kinds[-4:] == ["holes", "holes", "flats", "slot"]
+    assert not any("bolt" in one.what or "wrench" in one.what for one in whole.without)
+    plain = demo_job("runner-hub").changed(machine=machines()["slant-bed"], second_hold=None, hand_over=None)
+    told = propose_route(plain.changed(setups=plain.setups[:1]), catalogue()).without
+    assert any("drives no tools" in one.why for one in told)

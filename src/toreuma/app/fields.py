@@ -27,6 +27,7 @@ __all__ = [
     "STOCK_SIZES",
     "SUPPLY_FIELDS",
     "TOOL_OF_JOB",
+    "TRANSFER_FIELDS",
     "WITH_CENTRE",
     "Field",
     "operation_change",
@@ -225,6 +226,16 @@ WITH_CENTRE = Field("centre_back", "Live centre", "", options=(("in", False), ("
 _Z = "along Z"
 _R = "on radius"
 _D = "on diameter"
+
+TRANSFER_FIELDS = (
+    Field("rpm", "both turn at", "rpm"),
+    Field("approach_mm", "rapid ends before the grip", "mm", _Z),
+    Field("feed_mm_min", "feed to the grip", "mm/min"),
+    Field("push_n", "push at most", "N"),
+    Field("pull_mm", "bar drawn out", "mm", _Z, empty="to the next cut"),
+    Field("dwell_s", "settles before closing", "s"),
+    Field("park_d_mm", "carriers wait at Ø", "mm", _D, empty="reference"),
+)
 
 CONDITION_FIELDS = (
     Field("machine_per_h", "machine, an hour", "money"),

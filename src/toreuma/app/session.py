@@ -249,6 +249,7 @@ class Session(QObject):
         found = (
             *(self.outcome.plan.all_findings if self.outcome else ()),
             *(self.outcome.order if self.outcome else ()),
+            *(self.outcome.transfer.findings if self.outcome and self.outcome.transfer else ()),
             *(self.proof.findings if self.proof else ()),
         )
         return tuple(sorted(found, key=lambda f: ("error", "warning", "note").index(f.severity)))

@@ -26,6 +26,7 @@ from toreuma.app.tool_choice import ToolChoice
 from toreuma.app.widgets.advice_panel import AdvicePanel
 from toreuma.app.widgets.finder import Findable, Finder
 from toreuma.app.widgets.first_page import FirstPage
+from toreuma.app.widgets.hand_over_lanes import HandOverLanes
 from toreuma.app.widgets.header import STAGES, Header
 from toreuma.app.widgets.hold_panel import HoldPanel
 from toreuma.app.widgets.import_panel import ImportPanel
@@ -39,6 +40,7 @@ from toreuma.app.widgets.route import RoutePanel
 from toreuma.app.widgets.stock_panel import StockPanel
 from toreuma.app.widgets.tool_panel import ToolPanel, panel_for
 from toreuma.app.widgets.tools_panel import ToolsPanel
+from toreuma.app.widgets.transfer_panel import TransferPanel
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan.pair import second_end
@@ -73,6 +75,7 @@ class MainWindow(QMainWindow):
         self.stock = StockPanel(session, self._theme)
         self.hold = HoldPanel(session, self._theme)
         self.route = RoutePanel(session, self._theme)
+        self.transfer = TransferPanel(session, self._theme)
         self.proof = ProofPanel(session, self._theme)
         self.program = ProgramPanel(session, self._theme)
         self.program.setObjectName("programPanel")
@@ -91,6 +94,7 @@ class MainWindow(QMainWindow):
         self.imports = ImportPanel(session, self._theme)
         self.imports.finished.connect(self._on_import_over)
         self.ribbon = Ribbon(session, self._theme)
+        self.lanes = HandOverLanes(session, self._theme, self.ribbon.height())
         self.table = OperationTable(session, self._theme)
         self.first = FirstPage()
         self._autosave = Autosave(session, self)
@@ -123,6 +127,7 @@ class MainWindow(QMainWindow):
             "hold": self.hold,
             "tools": self.tools,
             "operations": self.route,
+            "transfer": self.transfer,
             "proof": self.proof,
             "program": self.program,
         }
@@ -151,7 +156,11 @@ class MainWindow(QMainWindow):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         column.addWidget(self.splitter, 1)
-        column.addWidget(self.ribbon)
+        self.below = QStackedWidget()
+        self.below.setFixedHeight(self.ribbon.height())
+        self.below.addWidget(self.ribbon)
+        self.below.addWidget(self.lanes)
+        column.addWidget(self.below)
         self.pages = QStackedWidget()
         self.pages.addWidget(self.first)
         self.pages.addWidget(work)
@@ -268,6 +277,7 @@ class MainWindow(QMainWindow):
         if stage == "bench":
             return
         self.left.setCurrentWidget(self._panels[stage])
+        self.below.setCurrentWidget(self.lanes if stage == "transfer" else self.ribbon)
         if stage != "operations":
             self._show_table(False)
         self._turn_right()
@@ -341,6 +351,8 @@ class MainWindow(QMainWindow):
             self.program,
             self.reasons,
             self.ribbon,
+            self.lanes,
+            self.transfer,
             self.imports,
             self.tools,
             self.advice,

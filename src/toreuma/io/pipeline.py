@@ -4,6 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 
+from toreuma.core.channels.hand_over import Transfer, hand_over
+from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, union
 from toreuma.core.memo import Check, Memo, never_cancel
@@ -32,6 +34,7 @@ class Outcome:
     sections: tuple[str, ...]
     replay: Replay
     order: tuple[Finding, ...] = ()
+    transfer: Transfer | None = None
 
     @property
     def job(self) -> Job:
@@ -93,7 +96,16 @@ def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
     sections = tuple(operation.operation.id for operation in cutting)
     ends = _ends(timeline, [operation.after for operation in cutting])
     replay = Replay(job, planned.scene.stock, timeline, ends)
-    return Outcome(planned, program, timeline, sections, replay, critique(planned, memo))
+    order = critique(planned, memo)
+    return Outcome(planned, program, timeline, sections, replay, order, _transfer(job, planned))
+
+
+def _transfer(job: Job, planned: Plan) -> Transfer | None:
+    """The hand-over, where it is wanted and the second side has a hold."""
+    try:
+        return hand_over(job, planned)
+    except ToreumaError:  # the hold stage says what is wrong with the second hold
+        return None
 
 
 def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:

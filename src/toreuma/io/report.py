@@ -6,6 +6,8 @@ from typing import Any
 import numpy as np
 import shapely
 
+from toreuma.core.channels.hand_over import Transfer
+from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, polygons
@@ -32,6 +34,7 @@ __all__ = [
     "prove_plan",
     "sides_report",
     "thread_report",
+    "transfer_report",
 ]
 
 Json = dict[str, Any]
@@ -95,12 +98,36 @@ def plan_report(plan: Plan) -> Json:
     }
 
 
-def sides_report(sides: "tuple[Plan, ...]") -> Json:
-    """The first side's plan, and a list of all sides where there are more."""
+def sides_report(sides: "tuple[Plan, ...]", taken: Transfer | None = None) -> Json:
+    """The first side's plan, and a list of all sides where there are more; the hand-over between them."""
     data = plan_report(sides[0])
     if len(sides) > 1:
         data["sides"] = [plan_report(side) for side in sides]
+    if taken is not None:
+        data["hand_over"] = transfer_report(taken)
     return data
+
+
+def transfer_report(taken: Transfer) -> Json:
+    """The hand-over: what each channel does and when, the marks at which they wait, numbers and findings."""
+    return {
+        "seconds": round(taken.seconds, 3),
+        "gap_mm": round(taken.gap_mm, 3),
+        "goes_back_mm": round(taken.back_mm, 3),
+        "channels": {
+            str(channel): [
+                {"start_s": round(start, 3), "end_s": round(end, 3), **_item(item)}
+                for (start, end), item in zip(taken.laid.times[channel], items, strict=False)
+            ]
+            for channel, items in taken.channels.items()
+        },
+        "numbers": {key: evidence.as_dict() for key, evidence in taken.numbers.items()},
+        "findings": [finding.as_dict() for finding in taken.findings],
+    }
+
+
+def _item(item: Act | Wait) -> Json:
+    return {"does": item.code, "words": item.words} if isinstance(item, Act) else {"waits_at": item.mark}
 
 
 def _uses(planned: OperationPlan) -> list[Json]:

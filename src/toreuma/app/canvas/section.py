@@ -14,6 +14,7 @@ from toreuma.app.canvas.caliper import Caliper
 from toreuma.app.canvas.deviations import paint_deviations
 from toreuma.app.canvas.dimension_entry import DimensionEntry
 from toreuma.app.canvas.dimensions import Dimension, DimensionPainter
+from toreuma.app.canvas.machine import MACHINE_PX, paint_hand_over, paint_machine
 from toreuma.app.canvas.paint import Painter, PassLines
 from toreuma.app.canvas.preview import paint_preview
 from toreuma.app.canvas.reach_paint import paint_reach
@@ -22,6 +23,8 @@ from toreuma.app.format import both_ways, clock
 from toreuma.app.session import Session, solids_of
 from toreuma.app.theme import Theme
 from toreuma.app.tool_choice import ToolChoice
+from toreuma.core.channels.hand_over import Transfer
+from toreuma.core.channels.machine_view import machine_blocks
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Segment
@@ -76,6 +79,8 @@ class SectionCanvas(QWidget):
         self.update()
 
     def set_stage(self, stage: str) -> None:
+        if "transfer" in (stage, self._stage) and stage != self._stage and self._fitted:
+            self._view = None  # both spindles are to be seen there, and the part alone elsewhere
         self._stage, self._dimensions = stage, []
         self.dimension.close_up()
         self.update()
@@ -124,6 +129,12 @@ class SectionCanvas(QWidget):
             self._scene, self._scene_job = outcome.plan.scene, outcome.job
         self.update()
 
+    @property
+    def _transfer(self) -> Transfer | None:
+        """The hand-over, on its stage."""
+        outcome = self._session.outcome
+        return outcome.transfer if outcome is not None and self._stage == "transfer" else None
+
     def _room(self) -> QRectF:
         return QRectF(self.rect()).adjusted(MARGIN_PX, MARGIN_PX, -MARGIN_PX, -MARGIN_PX)
 
@@ -135,7 +146,13 @@ class SectionCanvas(QWidget):
             if self._scene is None:
                 return None
         if self._view is None or self._fitted:
-            scene = self._scene
+            scene, made = self._scene, self._transfer
+            if made is not None:
+                ends, body = (float(scene.chuck.bounds[0]), float(made.body.bounds[2])), float(made.body.bounds[3])
+                self._view = View.fitting(
+                    ends[0] - 6.0, ends[1] + 6.0, body + 12.0, self._room().adjusted(0, MACHINE_PX, 0, 0)
+                )
+                return self._view
             self._view = View.fitting(
                 min(scene.profile.back_z, scene.jaw_face_z) - 8.0,
                 scene.stock_front_z + 6.0,
@@ -166,7 +183,12 @@ class SectionCanvas(QWidget):
         self._still_upper(painter, view, self._scene)
         self._lower(draw, self._scene)
         draw.workholding(self._scene)
+        made = self._transfer
+        if made is not None:
+            paint_hand_over(draw, made)
         draw.axis()
+        if made is not None and self._scene_job is not None:
+            paint_machine(draw, machine_blocks(self._scene_job, self._scene, made))
         if self._stage == "part" and self._session.job is not None:
             chosen = self._session.selection
             part, symbols = self._session.job.part, self._symbols(self._scene)
@@ -292,7 +314,7 @@ class SectionCanvas(QWidget):
 
     def _tool(self, draw: Painter) -> None:
         session = self._session
-        if self._stage in ("part", "stock", "hold", "tools") or session.replay is None:
+        if self._stage in ("part", "stock", "hold", "tools", "transfer") or session.replay is None:
             return
         outline = session.replay.tool_at(session.cursor_s)
         if outline is not None:

@@ -23,6 +23,7 @@ STAGES: tuple[tuple[str, str], ...] = (
     ("hold", "Hold"),
     ("tools", "Tools"),
     ("operations", "Operations"),
+    ("transfer", "Transfer"),
     ("proof", "Proof"),
     ("program", "Program"),
     ("bench", "Bench"),

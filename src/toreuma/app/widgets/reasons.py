@@ -131,6 +131,8 @@ class ReasonsPanel(RowColumn):
             self._stock(job)
         elif self._stage == "hold":
             self._hold(job)
+        elif self._stage == "transfer":
+            self._transfer()
         elif self._stage == "proof":
             self._proof()
         elif self._stage == "program":
@@ -391,6 +393,21 @@ class ReasonsPanel(RowColumn):
         if fresh:
             for caution in HOLD_CAUTIONS:
                 self._note(caution)
+            self._end()
+
+    def _transfer(self) -> None:
+        """What the hand-over comes to, and what stands against it."""
+        made = self._session.outcome.transfer if self._session.outcome else None
+        findings = made.findings if made is not None else ()
+        fresh = self._start(("transfer", made is not None, self._finding_key(findings)))
+        if fresh:
+            self._text("title", "title", "What the hand-over comes to")
+            if made is not None and not any(one.severity == "error" for one in findings):
+                self._note("Nothing stands against it: grip, reach, room, speeds, angles and parking hold.")
+            self._findings(findings)
+        for key, evidence in (made.numbers if made is not None else {}).items():
+            self._row(f"transfer.{key}", evidence)
+        if fresh:
             self._end()
 
     def _proof(self) -> None:

@@ -142,7 +142,7 @@ def _stages(job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, r
     turning = settings.rpm > 0
     ramp = settings.rpm / job.machine.spindle_ramp_rpm_s
     ready = [Act("open_second", "second hold opens", spindle.clamp_s)]
-    ready += [Act("blow", "air blast on jaws and stop", AIR_S)] if settings.air_blast else []
+    ready += [Act("blow", "air blast", AIR_S)] if settings.air_blast else []
     words = f"second spindle follows at {settings.rpm:.0f} rpm"
     ready += [Act("sync", words, spindle.sync_s)] if turning else []
     ready += [Act("phase", "angles matched", spindle.phase_s)] if settings.phase else []
@@ -153,10 +153,7 @@ def _stages(job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, r
         Act("feed", f"feeds to the grip, at most {settings.push_n:.0f} N", 60 * fed / settings.feed_mm_min),
     ]
     taken += [Act("settle", "settles", settings.dwell_s)] if settings.dwell_s > 0 else []
-    taken += [
-        Act("close_second", "second hold closes", spindle.clamp_s),
-        Act("confirm", "closed is confirmed", ASKED_S),
-    ]
+    taken += [Act("close_second", "second hold closes", spindle.clamp_s), Act("confirm", "confirmed", ASKED_S)]
     yield [], taken
     if settings.how in ("released", "pulled"):
         yield [Act("open_main", "first hold opens", CLAMP_S)], []
@@ -169,7 +166,7 @@ def _stages(job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, r
         yield [Act("part_off", "parts off between both", cut.times.total_s if cut is not None else 0.0)], []
     gone = [Act("retreat", "second spindle goes back", 60 * retreat / spindle.rapid_mm_min)]
     gone += [Act("unsync", "speeds are free again")] if turning else []
-    gone += [Act("ask", "the part is there", ASKED_S)] if settings.check_part else []
+    gone += [Act("ask", "part there", ASKED_S)] if settings.check_part else []
     yield [], gone
 
 

@@ -53,9 +53,14 @@ class Sunk:
         """Whether a turn there can meet it at all."""
         if self.along == "x":
             return r > self.level and self.region.bounds[0] <= z <= self.region.bounds[2]
-        if z >= self.level if self.behind else z <= self.level:
+        if self._covered(z):
             return False
         return self._nearest - 1e-9 <= r <= self._farthest + 1e-9
+
+    def _covered(self, z: float) -> bool:
+        """It ends before ``z``; a through hole goes on a little, as its drill does."""
+        past = BEYOND_MM if self.through else 0.0
+        return z >= self.level + past if self.behind else z <= self.level - past
 
     @cached_property
     def _nearest(self) -> float:
@@ -68,7 +73,7 @@ class Sunk:
     def opens(self, z: float, r: float, angles: npt.NDArray[np.float64]) -> npt.NDArray[np.bool_]:
         """Whether it takes the metal on radius ``r`` at ``z``, at each of some angles in radians."""
         if self.along == "z":
-            if z >= self.level if self.behind else z <= self.level:
+            if self._covered(z):
                 return np.zeros(len(angles), dtype=bool)
             return np.asarray(shapely.contains_xy(self.region, r * np.cos(angles), r * np.sin(angles)))
         turned = angles - math.radians(self.c_deg)

@@ -10,7 +10,7 @@ from toreuma.core.plan.critic.moves import LAST, name_of
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan, plan
 
-__all__ = ["opened_early"]
+__all__ = ["interrupted_cut", "opened_early"]
 
 MILLED = ("holes", "flats", "slot")
 
@@ -30,7 +30,7 @@ def opened_early(planned: Plan, memo: Memo) -> Iterator[Finding]:
         ]
         cure = Cure(f"Move '{name_of(one.operation)}' behind the turning", partial(_last, ids=with_it))
         after = plan(cure.apply(planned.job), memo)
-        now, then = _interrupted(operations), _interrupted(after.operations)
+        now, then = interrupted_cut(operations), interrupted_cut(after.operations)
         if now[1] - then[1] < LEAST_HITS:
             continue
         saved = planned.times.total_s - after.times.total_s
@@ -48,7 +48,7 @@ def opened_early(planned: Plan, memo: Memo) -> Iterator[Finding]:
 LEAST_HITS = 1
 
 
-def _interrupted(operations: tuple[OperationPlan, ...]) -> tuple[float, int]:
+def interrupted_cut(operations: tuple[OperationPlan, ...]) -> tuple[float, int]:
     """Seconds of interrupted cut, and hits, of a whole plan."""
     seconds, hits = 0.0, 0.0
     for one in operations:

@@ -1,0 +1,66 @@
+"""The transfer stage in the real window: settings, findings with their cures, both channels."""
+
+from collections.abc import Callable
+
+import pytest
+from PySide6.QtWidgets import QPushButton
+
+from tests.app.test_window import picture, type_into
+from toreuma.app.widgets.findings import FindingCard
+from toreuma.app.window import MainWindow
+from toreuma.io.library import demo_job
+
+Wait = Callable[[], None]
+
+
+@pytest.fixture
+def hub(window: MainWindow, settled: Wait) -> MainWindow:
+    window.session.show(demo_job("runner-hub"))
+    window.set_stage("transfer")
+    settled()
+    return window
+
+
+def found(window: MainWindow) -> list[str]:
+    return [card.finding.code for card in window.reasons.findChildren(FindingCard)]
+
+
+def test_a_speed_beyond_a_plate_is_marked_and_cured(hub: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+    assert found(hub) == []
+    before = picture(hub.lanes)
+    type_into(qtbot, hub.transfer.rows["rpm"].entry, "4800")
+    settled()
+    assert "transfer.speed" in found(hub)
+    assert picture(hub.lanes) != before
+    cure = next(b for b in hub.reasons.findChildren(QPushButton) if "4200" in b.text())
+    cure.click()
+    settled()
+    assert hub.session.job.hand_over.rpm == 4200
+    assert "transfer.speed" not in found(hub)
+
+
+def test_it_is_left_out_and_planned_again(hub: MainWindow, settled: Wait) -> None:
+    with_it = picture(hub.canvas)
+    press(hub, "Leave it out")
+    settled()
+    assert hub.session.job.hand_over is None
+    assert picture(hub.canvas) != with_it
+    press(hub, "Plan the hand-over")
+    settled()
+    assert hub.session.outcome.transfer is not None
+    hub.session.undo()
+    settled()
+    assert hub.session.outcome.transfer is None
+
+
+def test_a_machine_with_one_spindle_says_what_it_can_do(window: MainWindow, settled: Wait) -> None:
+    window.set_stage("transfer")
+    settled()
+    assert not window.transfer.rows
+    assert window.below.currentWidget() is window.lanes
+    window.set_stage("operations")
+    assert window.below.currentWidget() is window.ribbon
+
+
+def press(window: MainWindow, text: str) -> None:
+    next(button for button in window.transfer.findChildren(QPushButton) if button.text() == text).click()
