@@ -15,14 +15,17 @@ from toreuma.commands import exchange, materials, routing, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.channels.waits import Act
+from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan import Plan
 from toreuma.core.plan.critic import critique
 from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.post import post
+from toreuma.core.post.channels import post_channels
 from toreuma.core.prove import Proof
 from toreuma.io import report
+from toreuma.io.channels import prove_channels, texts_of
 from toreuma.io.jobs import job_schema, write_atomically
 from toreuma.io.library import dialect, open_job
 
@@ -147,9 +150,15 @@ def post_command(
     """Write the program."""
     sides = plan_sides(open_job(job))
     _stop_on_errors(tuple(finding for planned in sides for finding in planned.all_findings))
+    taken = hand_over(sides[0].job, sides[0]) if len(sides) > 1 else None
+    _stop_on_errors(taken.findings if taken is not None else ())
+    language = dialect(dialect_name or sides[0].job.program.dialect)
+    if taken is not None:
+        programs = post_channels(sides[0].job, sides, taken, language)
+    else:
+        programs = tuple(post(planned, language) for planned in sides)
     written = []
-    for planned in sides:
-        posted = post(planned, dialect(dialect_name or planned.job.program.dialect))
+    for posted in programs:
         target = folder / posted.name
         try:
             write_atomically(target, posted.text)
@@ -168,6 +177,7 @@ def prove(
     job: JobArgument,
     program: Annotated[Path | None, typer.Option("--program", help="Program text to prove instead")] = None,
     side: Annotated[int, typer.Option("--side", help="Side that other program text belongs to")] = 1,
+    channel: Annotated[int, typer.Option("--channel", help="Channel that other program text belongs to")] = 0,
     dialect_name: DialectOption = None,
     as_json: JsonOption = False,
 ) -> None:
@@ -176,6 +186,10 @@ def prove(
     text = _program_text(program)
     if not 1 <= side <= len(sides):
         raise ProgramError("side", f"the job has {len(sides)} side(s)", "choose one of them")
+    taken = hand_over(sides[0].job, sides[0]) if len(sides) > 1 else None
+    if taken is not None and (text is None or channel):
+        _prove_channels(sides, taken, dialect(dialect_name or sides[0].job.program.dialect), text, channel, as_json)
+        return
     chosen = sides if text is None else sides[side - 1 : side]
     every: list[Finding] = []
     reports = []
@@ -192,6 +206,32 @@ def prove(
     if as_json:
         print_json(reports[0] | ({"sides": reports} if len(reports) > 1 else {}))
     _exit_with(tuple(every))
+
+
+def _prove_channels(
+    sides: tuple[Plan, ...], taken: Transfer, language: Dialect, text: str | None, channel: int, as_json: bool
+) -> None:
+    """Both channels run together, both sides cut, the hand-over looked at."""
+    texts = texts_of(sides[0].job, sides, taken, language)
+    if text is not None and channel not in texts:
+        known = ", ".join(str(one) for one in texts)
+        raise ProgramError("channel", f"the job has no channel {channel}", f"choose one of {known}")
+    if text is not None:
+        texts[channel] = text
+    proof = prove_channels(sides[0].job, sides, taken, language, texts)
+    planned = tuple(finding for side in sides for finding in side.all_findings)
+    findings = (*planned, *taken.findings, *proof.findings)
+    if as_json:
+        print_json(report.pair_report(proof, findings))
+    else:
+        name = sides[0].job.name
+        print(f"{name}, complete: {'proved' if not report.has_errors(findings) else 'NOT proved'}")
+        print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
+        contacts = len(proof.first.contacts) + len(proof.second.contacts)
+        waits = ", ".join(f"channel {one} waits {seconds:.1f} s" for one, seconds in proof.ran.waited_s.items())
+        print(f"  contacts {contacts}, time {proof.ran.seconds:.1f} s; {waits}")
+        _print_findings(findings)
+    _exit_with(findings)
 
 
 def _print_proof(planned: Plan, proof: Proof, findings: tuple[Finding, ...]) -> None:

@@ -67,6 +67,19 @@ CODE_NAMES = frozenset(
         "live_stop",
         "polar_on",
         "polar_off",
+        "main_spindle",
+        "second_spindle",
+        "second_offset",
+        "set_datum",
+        "second_open",
+        "second_close",
+        "air_blast",
+        "sync",
+        "sync_off",
+        "phase",
+        "push_limit",
+        "closed_asked",
+        "part_asked",
     ]
 )
 
@@ -94,6 +107,8 @@ class Dialect(Value):
     tool_stopped: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle stands")
     after_tool: tuple[str, ...]
     tool_driven: tuple[str, ...] = Field(description="In place of ``tool`` where the tool turns and the work stands")
+    wait_from: int = Field(default=101, ge=1, description="M number of the first mark at which channels wait")
+    second_axis: Literal["A", "B", "V"] = Field(default="B", description="Letter of the second spindle's way along Z")
     after_driven: tuple[str, ...] = Field(description="In place of ``after_tool`` behind a driven tool")
     end: tuple[str, ...]
     caution: tuple[str, ...] = ()

@@ -62,7 +62,7 @@ class Motion:
     ``in_step`` moves follow the angle of the spindle: ``feed`` is the lead of a thread, ``turned`` the share of a turn
     that the spindle has made when they begin. An ``event`` is no move: hold or centre move, ``dwell_s`` passes.
     ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's. ``driven`` is set
-    where the tool turns and the work does not.
+    where the tool turns and the work does not. ``second``: it is made at the second spindle, in its own places.
     """
 
     segment: Segment
@@ -77,6 +77,7 @@ class Motion:
     turned: float = 0.0
     event: Event = ""
     driven: Driven | None = None
+    second: bool = False
 
     @property
     def turns(self) -> float:

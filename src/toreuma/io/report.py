@@ -23,12 +23,14 @@ from toreuma.core.read import read
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.fits import Fit, Tolerance
 from toreuma.core.standards.threads import Limits, Side, Thread
+from toreuma.io.channels import PairProof
 from toreuma.io.imports import Imported
 
 __all__ = [
     "description",
     "fit_report",
     "has_errors",
+    "pair_report",
     "plan_report",
     "proof_report",
     "prove_plan",
@@ -176,6 +178,21 @@ def prove_plan(plan: Plan, dialect: Dialect, text: str | None = None) -> Proof:
     """Post a plan (or take other program text), read it back and cut it."""
     program = read(text if text is not None else post(plan, dialect).text, dialect, plan.scene.reference)
     return prove(plan.job, plan.scene, program, plan.declared, before=bar_before(plan.job, plan.scene))
+
+
+def pair_report(proof: PairProof, findings: tuple[Finding, ...]) -> Json:
+    """Both sides of a part made complete: the worst of both, each on its own, and how the channels ran."""
+    first, second = proof_report(proof.first), proof_report(proof.second)
+    return {
+        **first,
+        "gouge_um": round(proof.gouge_um, 3),
+        "leftover_um": round(proof.leftover_um, 3),
+        "contacts": [*first["contacts"], *second["contacts"]],
+        "time_s": round(proof.ran.seconds, 3),
+        "waited_s": {str(channel): round(seconds, 3) for channel, seconds in proof.ran.waited_s.items()},
+        "findings": [finding.as_dict() for finding in findings],
+        "sides": [first, second],
+    }
 
 
 def proof_report(proof: Proof) -> Json:

@@ -28,12 +28,14 @@ OTHER = {"front": "back", "back": "front", "outside": "outside", "inside": "insi
 SIMPLE_MM = 2e-5
 
 
-def second_side(job: Job, first: Plan) -> Job:
-    """The job of the second setup, once the first is planned. Raises `JobError` where there is none."""
+def second_side(job: Job, first: Plan, piece: Region | None = None) -> Job:
+    """The job of the second setup, once the first is planned, on the piece that came of it (empty: as planned).
+
+    Raises `JobError` where there is none.
+    """
     if len(job.setups) < 2:
         raise JobError("second side", "the job has no second setup", "choose a surface for the second hold")
-    piece = _piece(first)
-    outline = _outline(piece, first.scene.profile.back_z)
+    outline = _outline(_piece(first) if piece is None else piece, first.scene.profile.back_z)
     front = max(z for z, _ in outline)
     stock = job.stock
     blank = FreeBlank(

@@ -14,7 +14,7 @@ from toreuma.core.plan import Plan
 from toreuma.core.plan.result import Cycle, OperationPlan, Word
 from toreuma.core.post.driven import DrivenWords
 
-__all__ = ["Posted", "post"]
+__all__ = ["Posted", "Writer", "post"]
 
 
 @dataclass(frozen=True)
@@ -39,12 +39,14 @@ def post(plan: Plan, dialect: Dialect) -> Posted:
     """
     if not any(operation.motions for operation in plan.operations):
         raise ProgramError("program", "no operation cuts anything", "add an operation or mend its findings")
-    writer = _Writer(plan, dialect)
+    writer = Writer(plan, dialect)
     text = writer.write()
     return Posted(f"O{plan.job.program.number:04d}{dialect.file_suffix}", text)
 
 
-class _Writer(DrivenWords):
+class Writer(DrivenWords):
+    """Writes blocks one after the other; what stays in force is not said twice."""
+
     def __init__(self, plan: Plan, dialect: Dialect) -> None:
         self._plan = plan
         self._dialect = dialect

@@ -4,10 +4,10 @@ from dataclasses import replace
 
 from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.motion import STOPPED, Driven, Event, Motion, Spindle
-from toreuma.core.read.state import Reading
+from toreuma.core.read.state import Mark, Reading
 from toreuma.core.read.words import Block
 
-__all__ = ["EVENTS", "LIVE", "Modes"]
+__all__ = ["EVENTS", "HANDED", "LIVE", "Modes"]
 
 EVENTS: dict[str, Event] = {
     "unclamp": "unclamp",
@@ -19,6 +19,12 @@ EVENTS: dict[str, Event] = {
     "brake_on": "brake_on",
     "brake_off": "brake_off",
 }
+
+HANDED = (
+    "main_spindle", "second_spindle", "set_datum", "second_open", "second_close", "air_blast", "sync", "sync_off",
+    "phase", "push_limit", "closed_asked", "part_asked",
+)  # fmt: skip
+"""Words of the hand-over."""
 
 LIVE = {"live_forward": 1.0, "live_reverse": -1.0}
 """Which way a driven tool turns."""
@@ -58,6 +64,7 @@ class Modes(Reading):
                 )
         elif name in ("spindle_forward", "spindle_reverse"):
             state.running = True
+            self._turns(block, on=True)
             if name == "spindle_reverse":
                 self._once(
                     "warning",
@@ -70,6 +77,8 @@ class Modes(Reading):
             self._clamp(block)
         elif name == "cycle_off":
             state.move = ""
+        elif name in HANDED:
+            self._handed(name, block)
         elif name == "live_stop":
             state.live_rpm = 0.0
         elif name in ("polar_on", "polar_off"):
@@ -82,6 +91,24 @@ class Modes(Reading):
                     "the work is to turn in step, and its axis of rotation is not engaged",
                     "the control stops there",
                 )
+
+    def _turns(self, block: Block, on: bool) -> None:
+        """The spindle in hand begins to turn or stops; other channels may hold what it holds."""
+        what = ("second_" if self._state.second else "main_") + ("turns" if on else "stands")
+        self._marks.append(Mark(what, block.line, len(self._motions)))
+
+    def _handed(self, name: str, block: Block) -> None:
+        """What concerns the second spindle; a number may stand with it."""
+        state = self._state
+        if name in ("main_spindle", "second_spindle"):
+            second = name == "second_spindle"
+            if second != state.second:  # its places are counted from its own chuck
+                state.second, state.at = second, self._second_reference if second else self._reference
+                state.running = False
+            return
+        number = block.value("Z") if name == "set_datum" else block.value("P" if name == "push_limit" else "S")
+        scale = state.scale if name == "set_datum" else 1.0
+        self._marks.append(Mark(name, block.line, len(self._motions), (number or 0.0) * scale))
 
     def _clamp(self, block: Block) -> None:
         speed = block.value("S")
@@ -225,4 +252,5 @@ class Modes(Reading):
                 spindle = Spindle("surface", state.speed * metres, state.clamp)
             else:
                 spindle = Spindle("fixed", state.speed, state.clamp)
-        return Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
+        made = Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
+        return replace(made, second=True) if state.second else made

@@ -2,6 +2,7 @@
 
 import re
 from collections import Counter
+from dataclasses import replace
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.geometry.elements import Point
@@ -9,23 +10,37 @@ from toreuma.core.memo import Memo
 from toreuma.core.read.cycles import MULTIPLE
 from toreuma.core.read.cycling import Cycling
 from toreuma.core.read.modes import EVENTS, LIVE
-from toreuma.core.read.state import Program, Section, normal
+from toreuma.core.read.state import Mark, Program, Section, normal
 from toreuma.core.read.stretch import REACHING, Stretch, stands_alone, stretch_key
 from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
 
+MOST_MARKS = 99
 MOST_CALLS = 4
 """Programs that call each other deeper than this are none."""
 
 
-def read(text: str, dialect: Dialect, reference: Point, memo: Memo | None = None) -> Program:
+def read(
+    text: str,
+    dialect: Dialect,
+    reference: Point,
+    memo: Memo | None = None,
+    *,
+    second_reference: Point | None = None,
+    first_line: int = 1,
+) -> Program:
     """Read a program. ``reference`` is the turret's reference point (z, r) in mm, where the tool starts.
 
     Nothing raises: what cannot be understood becomes an error finding with its line. Operations whose text and
-    start are the same as in a program read with the same ``memo`` before are not read again.
+    start are the same as in a program read with the same ``memo`` before are not read again. ``second_reference`` is
+    where tools start as the second spindle sees it; lines are counted from ``first_line``.
     """
-    reader = _Reader(dialect, reference, list(blocks_of(text, dialect)), memo)
+    blocks = list(blocks_of(text, dialect))
+    if first_line != 1:
+        blocks = [replace(block, line=block.line + first_line - 1) for block in blocks]
+    reader = _Reader(dialect, reference, blocks, memo)
+    reader.second_at(second_reference or reference)
     reader.run()
     return reader.program(text)
 
@@ -47,6 +62,10 @@ class _Reader(Cycling):
         self._numbers: list[tuple[int, int] | None] = []
         self._reaching = {(code[0], float(code[1:])) for code, name in self._names.items() if name in REACHING}
         self._language = dialect.model_dump_json() if memo is not None else ""
+
+    def second_at(self, reference: Point) -> None:
+        """Where tools start as the second spindle sees it."""
+        self._second_reference = reference
 
     def run(self) -> None:
         """Obey the blocks in order, up to where another program begins."""
@@ -77,18 +96,21 @@ class _Reader(Cycling):
                 return None
             made = True
             at = len(self._motions), len(self._numbers), len(self._findings)
+            marks = len(self._marks)
             for block in blocks:
                 self.block(block)
             if len(self._findings) > at[2]:
                 return None
             sections = tuple(self._sections[section:])
             motions, numbers = tuple(self._motions[at[0] :]), tuple(self._numbers[at[1] :])
-            return Stretch(blocks[0].line, section, motions, sections, numbers, self._state.copy())
+            left = tuple(replace(one, at=one.at - at[0]) for one in self._marks[marks:])
+            return Stretch(blocks[0].line, section, motions, sections, numbers, self._state.copy(), left)
 
         key = "read", self._language, self._reference, stretch_key(blocks, self._state)
         stretch = memo.get(key, read_it)
         if stretch is not None and not made:
             stretch = stretch.at(blocks[0].line, section)
+            self._marks += [replace(one, at=one.at + len(self._motions)) for one in stretch.marks]
             self._motions += stretch.motions
             self._sections += stretch.sections
             self._numbers += stretch.numbers
@@ -110,7 +132,9 @@ class _Reader(Cycling):
                 f"the offset of station {self._state.offset} is still active at the end",
                 "the next program starts out of place: take it away first",
             )
-        return Program(text, tuple(self._motions), tuple(self._sections), tuple(self._findings), self._parts)
+        return Program(
+            text, tuple(self._motions), tuple(self._sections), tuple(self._findings), self._parts, tuple(self._marks)
+        )
 
     def block(self, block: Block) -> None:
         for comment in block.comments:
@@ -145,7 +169,9 @@ class _Reader(Cycling):
         for letter, number in block.words:
             if letter in "GM":
                 name = self._names.get(normal(f"{letter}{number:g}"))
-                if name is None:
+                if letter == "M" and name is None and self._is_wait(number):
+                    self._wait(int(number), block)
+                elif name is None:
                     self._say(
                         "error",
                         "program.word",
@@ -157,7 +183,7 @@ class _Reader(Cycling):
                     names.append(name)
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
-            elif letter not in "OXYZCUWRIKFSTPQL":
+            elif letter not in "OXYZCUWRIKFSTPQL" + self._dialect.second_axis:
                 self._say(
                     "error",
                     "program.word",
@@ -175,7 +201,7 @@ class _Reader(Cycling):
         if block.value("S") is not None:
             if any(name in names for name in LIVE):
                 self._live(names, float(block.value("S") or 0))
-            elif "clamp" not in names:
+            elif "clamp" not in names and "sync" not in names:
                 self._speed(float(block.value("S") or 0), block)
         if block.value("F") is not None:
             self._set_feed(float(block.value("F") or 0), block)
@@ -187,7 +213,9 @@ class _Reader(Cycling):
             pass
         elif "dwell" in names:
             self._dwell(block)
-        elif "clamp" not in names and any(block.value(letter) is not None for letter in "XZUWYC"):
+        elif block.value(self._dialect.second_axis) is not None:
+            self._second_to(block)
+        elif not {"clamp", "set_datum"} & set(names) and any(block.value(letter) is not None for letter in "XZUWYC"):
             self._travel(block)
         for name in names:
             if name in EVENTS:
@@ -200,6 +228,22 @@ class _Reader(Cycling):
             state.ended = True
         if "spindle_stop" in names or "end" in names:
             state.running = False
+            self._turns(block, on=False)
+
+    def _is_wait(self, number: float) -> bool:
+        return self._dialect.wait_from <= number < self._dialect.wait_from + MOST_MARKS
+
+    def _wait(self, number: int, block: Block) -> None:
+        """The channel stands until those named by the digits behind P have come here."""
+        channels = tuple(int(one) for one in f"{block.value('P') or 0:.0f}")
+        mark = number - self._dialect.wait_from + 1
+        self._marks.append(Mark("wait", block.line, len(self._motions), mark, channels))
+
+    def _second_to(self, block: Block) -> None:
+        """The second spindle moves along Z."""
+        place = (block.value(self._dialect.second_axis) or 0.0) * self._state.scale
+        feed = None if self._state.move == "rapid" else self._state.feed or 0.0
+        self._marks.append(Mark("second_to", block.line, len(self._motions), place, feed=feed))
 
     def _call(self, block: Block) -> None:
         """Another program in the same text is run so many times; what it does is read once."""

@@ -9,7 +9,7 @@ from toreuma.core.geometry.elements import Point
 from toreuma.core.motion import Motion
 from toreuma.core.read.words import Block
 
-__all__ = ["Program", "Reading", "Section", "State", "normal"]
+__all__ = ["Mark", "Program", "Reading", "Section", "State", "normal"]
 
 
 @dataclass(frozen=True)
@@ -19,6 +19,22 @@ class Section:
     number: int
     title: str
     line: int
+
+
+@dataclass(frozen=True)
+class Mark:
+    """Something between moves that concerns other channels or the second spindle, behind ``at`` moves.
+
+    ``what`` is the dialect's name for it; "wait" has the mark's ``number`` and ``channels``, "second_to" the place the
+    second spindle goes to, mm, at ``feed`` mm/min or in rapid; others may have a number.
+    """
+
+    what: str
+    line: int
+    at: int
+    number: float = 0.0
+    channels: tuple[int, ...] = ()
+    feed: float | None = None
 
 
 @dataclass(frozen=True)
@@ -33,6 +49,7 @@ class Program:
     sections: tuple[Section, ...]
     findings: tuple[Finding, ...]
     parts: int = 1
+    marks: tuple[Mark, ...] = ()
 
 
 @dataclass
@@ -60,6 +77,7 @@ class State:
     polar: bool = False
     c_deg: float = 0.0
     y: float = 0.0
+    second: bool = False
     firsts: dict[str, Block] = field(default_factory=dict)
     warned: set[str] = field(default_factory=set)
 
@@ -71,7 +89,7 @@ class State:
         return (
             self.at, self.scale, self.units_set, self.move, self.feed, self.per_minute, self.surface, self.speed,
             self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm, self.held_at_angle,
-            self.braked, self.polar, self.c_deg, self.y, frozenset(self.warned),
+            self.braked, self.polar, self.c_deg, self.y, self.second, frozenset(self.warned),
         )  # fmt: skip
 
 
@@ -86,6 +104,8 @@ class Reading:
         self._motions: list[Motion] = []
         self._sections: list[Section] = []
         self._findings: list[Finding] = []
+        self._marks: list[Mark] = []
+        self._second_reference = reference
 
     def _say(self, severity: Severity, code: str, line: int, what: str, why: str) -> None:
         self._findings.append(Finding(severity, code, f"line {line}: {what}", why, line=line))

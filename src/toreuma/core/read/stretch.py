@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 
 from toreuma.core.motion import Motion
 from toreuma.core.read.cycles import MULTIPLE
-from toreuma.core.read.state import Section, State
+from toreuma.core.read.state import Mark, Section, State
 from toreuma.core.read.words import Block
 
 __all__ = ["REACHING", "Stretch", "stands_alone", "stretch_key"]
@@ -16,7 +16,8 @@ REACHING = frozenset(("call", "return", "end", *MULTIPLE))
 
 @dataclass(frozen=True)
 class Stretch:
-    """What reading a stretch gave: moves and sections, block numbers, and what is in force behind it.
+    """What reading a stretch gave: moves and sections, block numbers, what is in force behind it, and marks, counted
+    from its own first move.
 
     ``line`` and ``section`` are those it began at; taking it elsewhere shifts them.
     """
@@ -27,6 +28,7 @@ class Stretch:
     sections: tuple[Section, ...]
     numbers: tuple[tuple[int, int] | None, ...]
     state: State
+    marks: tuple[Mark, ...] = ()
 
     def at(self, line: int, section: int) -> "Stretch":
         """The same where the stretch begins at another line or section of the program."""
@@ -39,7 +41,8 @@ class Stretch:
         after = self.state.copy()
         after.section += on
         after.offset_line += down
-        return Stretch(line, section, tuple(motions), tuple(sections), tuple(numbers), after)
+        marks = tuple(replace(one, line=one.line + down) for one in self.marks)
+        return Stretch(line, section, tuple(motions), tuple(sections), tuple(numbers), after, marks)
 
 
 def stretch_key(blocks: Sequence[Block], state: State) -> Hashable:

@@ -1,0 +1,115 @@
+"""One program a channel: its operations on both spindles, its part of the hand-over, and marks at which it waits."""
+
+from collections.abc import Sequence
+
+from toreuma.core.channels.hand_over import Transfer
+from toreuma.core.channels.schedule import Item, Turn, in_turn
+from toreuma.core.channels.waits import Act, Wait
+from toreuma.core.dialect import Dialect
+from toreuma.core.model import Job
+from toreuma.core.plan.route import Plan
+from toreuma.core.post.writer import Posted, Writer
+
+__all__ = ["post_channels"]
+
+PLAIN = {
+    "open_second": "second_open", "blow": "air_blast", "phase": "phase", "close_second": "second_close",
+    "confirm": "closed_asked", "open_main": "unclamp", "close_main": "clamp_work", "unsync": "sync_off",
+    "ask": "part_asked",
+}  # fmt: skip
+"""Acts that are one word, by the dialect's name for it."""
+
+
+def post_channels(job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dialect) -> tuple[Posted, ...]:
+    """The programs of all channels, by channel. Raises `ProgramError` where nothing is to be written."""
+    found = []
+    for channel, items in in_turn(job, sides, taken).items():
+        writer = _ChannelWriter(job, sides, taken, dialect, channel)
+        name = f"O{job.program.number:04d}-{channel}{dialect.file_suffix}"
+        found.append(Posted(name, writer.write_items(items)))
+    return tuple(found)
+
+
+class _ChannelWriter(Writer):
+    """Writes one channel's items in their order."""
+
+    def __init__(self, job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dialect, channel: int) -> None:
+        super().__init__(sides[0], dialect)
+        self._job, self._sides, self._taken, self._channel = job, sides, taken, channel
+        self._spindle = 0
+        self._count = 0
+
+    def write_items(self, items: Sequence[Item]) -> str:
+        job = self._job
+        names = " AND ".join(one.name for one in job.machine.carriers if one.channel == self._channel)
+        title = f"{job.name}, channel {self._channel}, {names}"
+        self._lines += ["%", f"O{job.program.number:04d} {self._comment(title)}"]
+        self._lines += [self._comment(line) for line in self._dialect.caution]
+        words = "X IS DIAMETER, " if self._dialect.x_is_diameter else "X IS RADIUS, "
+        self._lines.append(self._comment(f"{words}{'INCH' if self._units == 'inch' else 'MM'}"))
+        self._blocks(self._dialect.start)
+        for item in items:
+            if isinstance(item, Wait):
+                digits = "".join(str(one) for one in sorted(item.channels))
+                self._block(f"M{self._dialect.wait_from + item.mark - 1} P{digits}")
+            elif isinstance(item, Turn):
+                self._turn(item)
+            else:
+                self._act(item)
+        self._blocks(self._dialect.end)
+        self._lines.append("%")
+        return "\n".join(self._lines) + "\n"
+
+    def _turn(self, turn: Turn) -> None:
+        codes = self._dialect.codes
+        if turn.side != self._spindle:
+            self._spindle = turn.side
+            self._block(codes["second_spindle" if turn.side else "main_spindle"])
+            self._block(codes["second_offset" if turn.side else "work_offset"])
+        self._plan = self._sides[turn.side]
+        self._count += 1
+        self._operation(turn.planned, self._count, "")
+
+    def _act(self, act: Act) -> None:
+        """The blocks of one act of the hand-over."""
+        codes, settings = self._dialect.codes, self._taken.settings
+        axis = self._dialect.second_axis
+        self._lines.append(self._comment(act.words))
+        if act.code in PLAIN:
+            self._block(codes[PLAIN[act.code]])
+        elif act.code == "park":
+            self._block(f"{codes['reference']} U0")
+            self._block(f"{codes['reference']} W0")
+            self._block(codes["spindle_stop"])
+        elif act.code == "turn":
+            self._block(f"{codes['fixed_speed']} S{settings.rpm:.0f} {codes['spindle_forward']}")
+        elif act.code == "sync":
+            self._block(f"{codes['sync']} S{settings.rpm:.0f}")
+        elif act.code == "come":
+            self._block(f"{codes['rapid']} {axis}{self._length(self._near)}")
+        elif act.code == "feed":
+            self._block(f"{codes['push_limit']} P{settings.push_n:.0f}")
+            feed = self._number_text(settings.feed_mm_min * self._scale, 1)
+            self._block(f"{codes['line']} {axis}{self._length(self._taken.jaw_face_z)} F{feed}")
+        elif act.code == "settle":
+            self._block(f"{codes['dwell']} P{round(1000 * settings.dwell_s)}")
+        elif act.code == "retreat":
+            self._block(f"{codes['rapid']} {axis}{self._length(self._taken.jaw_face_z + self._taken.back_mm)}")
+            datum = self._length(self._taken.numbers["datum"].number)
+            self._block(f"{codes['set_datum']} P2 Z{datum}")
+        elif act.code == "pull":
+            place = self._taken.jaw_face_z + (settings.pull_mm or -self._sides[0].scene.profile.back_z)
+            feed = self._number_text(settings.feed_mm_min * self._scale, 1)
+            self._block(f"{codes['line']} {axis}{self._length(place)} F{feed}")
+        elif act.code == "part_off":
+            self._lines.append(self._comment("parted off by the operation before"))
+        self._move = ""
+
+    @property
+    def _near(self) -> float:
+        """Where the rapid to the grip ends."""
+        second = self._job.setups[1].hold
+        return self._taken.jaw_face_z + second.grip_length_mm + self._taken.settings.approach_mm
+
+    def _length(self, mm: float) -> str:
+        return self._number_text(mm * self._scale, self._places)

@@ -1,0 +1,168 @@
+"""Programs of two channels: written, read back together, proved on both spindles, and every sabotage caught."""
+
+import itertools
+import re
+from collections.abc import Callable, Sequence
+from functools import cache
+
+import pytest
+
+from toreuma.core.channels.hand_over import Transfer, hand_over
+from toreuma.core.model import Job, SecondHold, ThreadFeature
+from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.second_side import plan_sides
+from toreuma.core.prove.together import together
+from toreuma.io.channels import PairProof, prove_channels, read_channels, references, texts_of
+from toreuma.io.library import demo_job, dialect, machines
+
+
+@cache
+def planned() -> tuple[Job, Sequence[Plan], Transfer]:
+    job = demo_job("runner-hub")
+    sides = plan_sides(job)
+    taken = hand_over(job, sides[0])
+    assert taken is not None
+    return job, sides, taken
+
+
+@cache
+def texts() -> dict[int, str]:
+    return texts_of(*planned(), dialect("system-a"))
+
+
+@cache
+def proof() -> PairProof:
+    return prove_channels(*planned(), dialect("system-a"))
+
+
+def test_the_runner_hub_is_made_complete() -> None:
+    made = proof()
+    assert made.ok, [one.what for one in made.findings if one.severity == "error"]
+    assert made.gouge_um <= 2
+    assert made.leftover_um == 0
+    assert (made.first.contacts, made.second.contacts) == ((), ())
+    _, sides, taken = planned()
+    together_s = sum(side.times.total_s for side in sides) + taken.seconds
+    assert made.ran.seconds == pytest.approx(together_s, rel=0.05)
+
+
+def test_the_second_side_is_cut_on_what_the_first_really_left() -> None:
+    """The blank of the second side is the simulated piece: it is as long as the slug less the first face."""
+    ends = proof().first.final.bounds
+    assert ends[2] - ends[0] == pytest.approx(44.0, abs=0.01)
+    assert proof().second.final.bounds[2] == pytest.approx(0.0, abs=0.002)
+
+
+def test_no_two_channels_move_at_the_same_time_while_one_waits_for_the_other() -> None:
+    moves = [one for one in proof().ran.happened if one.motion is not None and one.end_s > one.start_s]
+    for channel in (1, 2):
+        mine = [one for one in moves if one.channel == channel]
+        assert all(a.end_s <= b.start_s + 1e-6 for a, b in itertools.pairwise(mine))
+    cuts = [one for one in moves if one.motion and not one.motion.is_rapid]
+    for a, b in itertools.pairwise(cuts):
+        assert a.end_s <= b.start_s + 1e-6
+
+
+def test_every_mark_is_there_once_in_both_channels() -> None:
+    marks = [re.findall(r"M(1\d\d) P12", text) for text in texts().values()]
+    assert marks[0] == marks[1] == [str(101 + n) for n in range(len(marks[0]))]
+
+
+def spoiled(channel: int, pattern: str, instead: str) -> dict[int, str]:
+    found = dict(texts())
+    found[channel] = re.sub(pattern, instead, found[channel])
+    assert found[channel] != texts()[channel], pattern
+    return found
+
+
+PARK = r"\n(N\d+ )G28 U0\nN\d+ G28 W0\n(N\d+ M5\nN\d+ M105)"
+
+SABOTAGE = {
+    "a carrier not parked": (spoiled, 2, PARK, r"\n\2", "transfer.park", "not parked"),
+    "a wait removed": (spoiled, 1, r"N\d+ M107 P12\n", "", "wait.stuck", "for ever"),
+    "a wait swapped": (spoiled, 1, r"M106 P12\n(N\d+ )M107 P12", r"M107 P12\n\1M106 P12", "wait.stuck", "swapped"),
+    "deeper than the jaws are set": (spoiled, 2, r"B-28\.", "B-31.", "transfer.depth", "deeper"),
+    "a wrong datum": (spoiled, 2, r"G10 P2 Z-42\.", "G10 P2 Z-41.5", "transfer.datum", "0.500 mm"),
+    "no datum": (spoiled, 2, r"N\d+ G10 P2 Z-42\.\n", "", "transfer.datum", "never set"),
+    "second jaws not opened": (spoiled, 2, r"N\d+ M81\n", "", "transfer.closed", "not opened"),
+    "first jaws not opened": (spoiled, 1, r"N\d+ M11\n", "", "transfer.gripped", "still grips"),
+    "the second hold never closes": (spoiled, 2, r"N\d+ M82\n", "", "transfer.lost", "without having closed"),
+    "angles not matched": (spoiled, 2, r"N\d+ M86\n", "", "transfer.phase", "no angle"),
+    "in rapid to the grip": (spoiled, 2, r"G1 B-28\. F600\.", "G0 B-28.", "transfer.rapid", "rapid"),
+    "a tool moved meanwhile": (
+        spoiled, 1, r"(N\d+ M106 P12)", r"\1\nG0 X100. Z-10.", "transfer.moving", "handed over",
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", SABOTAGE)
+def test_a_spoiled_hand_over_is_caught(name: str) -> None:
+    make, channel, pattern, instead, code, words = SABOTAGE[name]
+    made = prove_channels(*planned(), dialect("system-a"), make(channel, pattern, instead))
+    found = {one.code: one.what for one in made.findings if one.severity == "error"}
+    assert words in found[code], found
+
+
+def test_a_hold_opened_on_a_turning_spindle_is_caught() -> None:
+    both = {channel: re.sub(r"N\d+ M5\n", "", text) for channel, text in texts().items()}
+    made = prove_channels(*planned(), dialect("system-a"), both)
+    assert "transfer.turning" in {one.code for one in made.findings}
+
+
+def at_speed(rpm: float) -> tuple[Job, Sequence[Plan], Transfer]:
+    job, sides, _ = planned()
+    turning = job.changed(hand_over=job.hand_over.changed(rpm=rpm))
+    taken = hand_over(turning, sides[0])
+    assert taken is not None
+    return turning, sides, taken
+
+
+def test_both_at_speed_is_allowed_and_too_fast_is_not() -> None:
+    language = dialect("system-a")
+    fine = at_speed(1000)
+    assert prove_channels(*fine, language).ok
+    fast = {channel: text.replace("M84 S1000", "M84 S4900") for channel, text in texts_of(*fine, language).items()}
+    made = prove_channels(*fine, language, fast)
+    assert "4200 rpm" in {one.code: one.what for one in made.findings}["transfer.speed"]
+
+
+PLANNED: dict[str, tuple[Callable[[Job], Job], str]] = {
+    "a grip on a thread": (
+        lambda j: j.changed(part=j.part.changed(features=(
+            *j.part.features, ThreadFeature(designation="M78x2-6g", from_z_mm=-22, length_mm=18)))), "thread"),
+    "parted off before it is held": (lambda j: parted(), "parted off before"),
+}  # fmt: skip
+
+
+def parted() -> Job:
+    """The spear on the twin-spindle machine: its route parts it off, and the second spindle is to take it released."""
+    spear = demo_job("spear")
+    seat = next(n for n, one in enumerate(spear.part.outside) if one.name == "Thread seat")
+    twin = machines()["twin-spindle mill-turn"]
+    return spear.changed(machine=twin, second_hold=SecondHold(element=seat, grip_length_mm=6), hand_over={})
+
+
+@pytest.mark.parametrize("name", PLANNED)
+def test_a_wrong_hand_over_is_seen_from_the_plan(name: str) -> None:
+    change, words = PLANNED[name]
+    job = change(planned()[0])
+    made = hand_over(job, plan(job))
+    assert made is not None
+    assert any(words in one.what or words in one.why for one in made.findings if one.severity == "error")
+
+
+def test_inch_programs_mean_the_same() -> None:
+    job, sides, taken = planned()
+    inch = job.changed(units="inch")
+    made = prove_channels(inch, plan_sides(inch), taken, dialect("system-a"))
+    assert made.ok, [one.what for one in made.findings if one.severity == "error"]
+    assert sides[0].scene.profile.back_z == -42
+
+
+def test_lines_are_counted_on_from_channel_to_channel() -> None:
+    job, sides, _ = planned()
+    ran = read_channels(job, sides, texts(), dialect("system-a"))
+    first = len(texts()[1].splitlines())
+    assert all((one.line > first) == (one.channel == 2) for one in ran.happened)
+    assert references(job, sides[0].scene)[1] != references(job, sides[0].scene)[2]
+    assert together({}, job.machine).seconds == 0
