@@ -64,3 +64,38 @@ def test_a_machine_with_one_spindle_says_what_it_can_do(window: MainWindow, sett
 
 def press(window: MainWindow, text: str) -> None:
     next(button for button in window.transfer.findChildren(QPushButton) if button.text() == text).click()
+
+
+def test_both_channels_are_proved_and_their_programs_shown(hub: MainWindow, qtbot, tmp_path) -> None:  # type: ignore[no-untyped-def]
+    qtbot.waitUntil(lambda: hub.session.complete, timeout=120_000)
+    hub.set_stage("proof")
+    assert "Both channels" in hub.proof._why.text()
+    assert "proved" in hub.proof._why.text()
+    hub.set_stage("program")
+    which = hub.program.which
+    assert [which.itemData(n) for n in range(which.count())] == [0, 1, 2]
+    which.setCurrentIndex(2)
+    which.activated.emit(2)
+    assert "CHANNEL 2" in hub.program.text.toPlainText()
+    assert hub.program.file_name() == "O1001-2.nc"
+    hub.program.save_as(tmp_path / "two.nc")
+    assert "M101 P12" in (tmp_path / "two.nc").read_text()
+    before = hub.session.cursor_s
+    hub.program.text.moveCursor(hub.program.text.textCursor().MoveOperation.Start)
+    assert hub.session.cursor_s == before
+    which.setCurrentIndex(0)
+    which.activated.emit(0)
+    assert "CHANNEL" not in hub.program.text.toPlainText()
+
+
+def test_each_carrier_has_its_lane(hub: MainWindow, settled: Wait) -> None:
+    hub.set_stage("operations")
+    one = picture(hub.ribbon)
+    job = hub.session.job
+    by_name = {tool.id: tool for tool in job.tools}
+    milling = by_name[job.operation("m3").tool]
+    free = next(n for n in range(1, 13) if n not in {tool.station for tool in job.tools})
+    moved = job.changed(tools=tuple(t.changed(station=free) if t is milling else t for t in job.tools))
+    hub.session.change(moved)
+    settled()
+    assert picture(hub.ribbon) != one

@@ -20,7 +20,7 @@ from toreuma.core.units import System
 from toreuma.io.imports import Imported
 from toreuma.io.jobs import load_job, save_job, validation_line
 from toreuma.io.library import open_job
-from toreuma.io.pipeline import Outcome
+from toreuma.io.pipeline import Outcome, PairProof
 
 __all__ = ["Selection", "Session", "solids_of"]
 
@@ -62,6 +62,7 @@ class Session(QObject):
         self.outcome: Outcome | None = None
         self.proof: Proof | None = None
         self.replay: Replay | None = None
+        self.pair: PairProof | None = None
         self.problem: ToreumaError | None = None
         self.preview: Imported | None = None
         self.selection = Selection()
@@ -76,6 +77,7 @@ class Session(QObject):
         self._worker.followed.connect(self._on_followed)
         self._worker.routed.connect(self._on_routed)
         self._worker.proved.connect(self._on_proved)
+        self._worker.paired.connect(self._on_paired)
         self._worker.failed.connect(self._on_failed)
         self._worker.progress.connect(self._on_progress)
 
@@ -88,6 +90,12 @@ class Session(QObject):
     @property
     def modified(self) -> bool:
         return self.whole is not None and self.whole != self._saved
+
+    @property
+    def complete(self) -> bool:
+        """Settled, and both channels proved together where the part is handed over."""
+        handed = self.outcome is not None and self.outcome.transfer is not None and self.problem is None
+        return self.settled and (self.pair is not None or not handed)
 
     @property
     def settled(self) -> bool:
@@ -103,7 +111,7 @@ class Session(QObject):
         self._saved, self.path = job, path
         self.sides, self.chosen = Sides(), ()
         self.selection, self.cursor_s, self._follow_end = Selection(), 0.0, True
-        self.outcome = self.proof = self.replay = None
+        self.outcome = self.proof = self.pair = self.replay = None
         self._set(job)
         self.selection_changed.emit()
 
@@ -135,7 +143,7 @@ class Session(QObject):
             self.message.emit("error", str(error))
             return
         self.selection, self.cursor_s, self._follow_end = Selection(), 0.0, True
-        self.outcome = self.proof = self.replay = None
+        self.outcome = self.proof = self.pair = self.replay = None
         self._set(self.whole)
         self.selection_changed.emit()
 
@@ -251,6 +259,8 @@ class Session(QObject):
             *(self.outcome.order if self.outcome else ()),
             *(self.outcome.transfer.findings if self.outcome and self.outcome.transfer else ()),
             *(self.proof.findings if self.proof else ()),
+            *(self.pair.ran.findings if self.pair else ()),
+            *(self.pair.handed if self.pair else ()),
         )
         return tuple(sorted(found, key=lambda f: ("error", "warning", "note").index(f.severity)))
 
@@ -290,7 +300,7 @@ class Session(QObject):
     def _on_followed(self, number: int, outcome: Outcome) -> None:
         if number != self._request:
             return
-        self.outcome, self.proof, self.replay = outcome, None, outcome.replay
+        self.outcome, self.proof, self.pair, self.replay = outcome, None, None, outcome.replay
         self.cursor_s = outcome.timeline.total_s if self._follow_end else min(self.cursor_s, outcome.timeline.total_s)
         self.outcome_changed.emit()
         QTimer.singleShot(0, self._worker.drawn)  # comes after the paint events this has caused
@@ -302,11 +312,16 @@ class Session(QObject):
         self.progress.emit(1.0)
         self.proof_changed.emit()
 
+    def _on_paired(self, number: int, pair: PairProof) -> None:
+        if number == self._request:
+            self.pair = pair
+            self.proof_changed.emit()
+
     def _on_failed(self, number: int, error: ToreumaError) -> None:
         if number == self._request:
             self.routing = False
             self.problem = error
-            self.outcome = self.proof = self.replay = None
+            self.outcome = self.proof = self.pair = self.replay = None
             self.message.emit("error", str(error))
             self.outcome_changed.emit()
 

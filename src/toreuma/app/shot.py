@@ -58,6 +58,8 @@ def take_shot(
         window.set_stage(stage)
         window.show()
         settle(session)
+        if stage in ("proof", "program"):
+            _wait(lambda: session.complete)
         if side != 1:
             if side != 2 or len(job.setups) < 2:
                 session.close()

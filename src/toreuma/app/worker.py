@@ -9,7 +9,7 @@ from PySide6.QtCore import QObject, QThread, Signal
 from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
-from toreuma.io.pipeline import Outcome, follow, prove_outcome
+from toreuma.io.pipeline import Outcome, follow, prove_outcome, prove_pair
 from toreuma.io.routing import route_for
 
 __all__ = ["Worker"]
@@ -23,6 +23,7 @@ class Worker(QObject):
 
     followed = Signal(int, object)
     proved = Signal(int, object)
+    paired = Signal(int, object)
     failed = Signal(int, object)
     routed = Signal(int, object)
     progress = Signal(int, float)
@@ -109,6 +110,10 @@ class Worker(QObject):
             proof = prove_outcome(outcome, check, lambda share: self.progress.emit(number, share))
             check()
             self.proved.emit(number, proof)
+            pair = prove_pair(outcome, self._memo, check)
+            check()
+            if pair is not None:
+                self.paired.emit(number, pair)
 
 
 class _Loop(QThread):

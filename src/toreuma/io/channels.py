@@ -7,6 +7,7 @@ from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Point
+from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
 from toreuma.core.plan.feed_bar import bar_before
@@ -23,11 +24,13 @@ __all__ = ["PairProof", "prove_channels", "read_channels", "texts_of"]
 
 @dataclass(frozen=True)
 class PairProof:
-    """What both spindles made of the part, and the hand-over between them."""
+    """What both spindles made of the part, and the hand-over between them; ``texts`` are the channels' programs."""
 
+    texts: Mapping[int, str]
     first: Proof
     second: Proof
     ran: Together
+    handed: tuple[Finding, ...]
     findings: tuple[Finding, ...]
 
     @property
@@ -70,22 +73,31 @@ def references(job: Job, scene: Scene) -> dict[int, Point]:
 
 
 def prove_channels(
-    job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dialect, texts: Mapping[int, str] | None = None
+    job: Job,
+    sides: Sequence[Plan],
+    taken: Transfer,
+    dialect: Dialect,
+    texts: Mapping[int, str] | None = None,
+    check: Check = never_cancel,
 ) -> PairProof:
-    """Cut both sides as the programs do, the second one on what the first one really left, and check the hand-over."""
-    ran = read_channels(job, sides, texts or texts_of(job, sides, taken, dialect), dialect)
+    """Cut both sides as the programs do, the second one on what the first one really left, and check the hand-over.
+
+    Whatever ``check`` raises stops the work.
+    """
+    texts = texts or texts_of(job, sides, taken, dialect)
+    ran = read_channels(job, sides, texts, dialect)
     main = _until_taken(ran)
-    first = prove(job, sides[0].scene, main, sides[0].declared, before=bar_before(job, sides[0].scene))
+    first = prove(job, sides[0].scene, main, sides[0].declared, check, before=bar_before(job, sides[0].scene))
     other = second_side(job, sides[0], first.final)
     scene = build_scene(other)
-    second = prove(other, scene, ran.second, sides[1].declared)
+    second = prove(other, scene, ran.second, sides[1].declared, check)
     back = sides[0].scene.profile.back_z
     rest = references(job, sides[0].scene)
     handed = tuple(taken_over(job, ran.happened, rest, back - scene.jaw_face_z, -back))
     # Whether the first hold may open on a turning spindle is for both channels to say, not for one.
     told = tuple(one for one in ran.findings if one.code != "hold.turning" or not _hands_over(ran))
     findings = (*told, *handed, *first.findings, *second.findings)
-    return PairProof(first, second, ran, findings)
+    return PairProof(texts, first, second, ran, handed, findings)
 
 
 def _hands_over(ran: Together) -> bool:

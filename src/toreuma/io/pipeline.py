@@ -13,14 +13,16 @@ from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.critic import critique
 from toreuma.core.plan.feed_bar import bar_before
+from toreuma.core.plan.second_side import second_side
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import Program, read
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.simulate.timeline import Timeline, timeline_of
+from toreuma.io.channels import PairProof, prove_channels
 from toreuma.io.library import dialect
 
-__all__ = ["Outcome", "follow", "prove_outcome"]
+__all__ = ["Outcome", "PairProof", "follow", "prove_outcome", "prove_pair"]
 
 
 @dataclass(frozen=True)
@@ -106,6 +108,14 @@ def _transfer(job: Job, planned: Plan) -> Transfer | None:
         return hand_over(job, planned)
     except ToreumaError:  # the hold stage says what is wrong with the second hold
         return None
+
+
+def prove_pair(outcome: Outcome, memo: Memo, check: Check = never_cancel) -> PairProof | None:
+    """Both channels of a part that is handed over, run together and cut on both spindles; None where there are none."""
+    if outcome.transfer is None or len(outcome.job.setups) < 2:
+        return None
+    sides = (outcome.plan, plan(second_side(outcome.job, outcome.plan), memo, check))
+    return prove_channels(outcome.job, sides, outcome.transfer, dialect(outcome.job.program.dialect), check=check)
 
 
 def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:

@@ -12,7 +12,7 @@ from PySide6.QtGui import (
     QTextCursor,
     QTextFormat,
 )
-from PySide6.QtWidgets import QFileDialog, QLabel, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QFileDialog, QLabel, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
@@ -63,6 +63,7 @@ class ProgramText(QPlainTextEdit):
         super().__init__()
         self._session, self._theme = session, theme
         self._moving = False
+        self.follows = True
         self.setReadOnly(True)
         self.setTextInteractionFlags(
             Qt.TextInteractionFlag.TextSelectableByKeyboard | Qt.TextInteractionFlag.TextSelectableByMouse
@@ -108,7 +109,7 @@ class ProgramText(QPlainTextEdit):
             self._moving = False
 
     def _on_cursor(self) -> None:
-        if not self._moving:
+        if not self._moving and self.follows:
             self._session.go_to_line(self.textCursor().blockNumber() + 1)
 
     def _on_update(self, rect: QRect, dy: int) -> None:
@@ -152,8 +153,13 @@ class ProgramPanel(WaitsUnseen, QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
+        self.which = QComboBox()
+        self.which.setAccessibleName("Which program is shown")
+        self.which.activated.connect(lambda _: self.refresh())
         column.addWidget(self._title)
+        column.addWidget(self.which)
         column.addWidget(self.text, 1)
+        session.proof_changed.connect(self.refresh)
         session.outcome_changed.connect(self.refresh)
         session.cursor_changed.connect(self._on_cursor)
 
@@ -161,19 +167,43 @@ class ProgramPanel(WaitsUnseen, QWidget):
         self.text.set_theme(theme)
 
     def _fill(self) -> None:
-        outcome = self._session.outcome
-        self.text.show_text(outcome.program.text if outcome else "")
+        self._offer()
+        self.text.follows = not self._channel
+        self.text.show_text(self._shown())
         job = self._session.job
         self._title.setText(f"{self.file_name()}   {dialect(job.program.dialect).name}" if job else "")
         self._on_cursor()
 
+    def _offer(self) -> None:
+        """The programs there are: this side alone, and those of the channels of a part that is handed over."""
+        pair, now = self._session.pair, self.which.currentData() or 0
+        channels = list(pair.texts) if pair is not None else []
+        if [self.which.itemData(n) for n in range(self.which.count())] != [0, *channels]:
+            self.which.clear()
+            self.which.addItem("This side alone", 0)
+            for channel in channels:
+                self.which.addItem(f"Channel {channel}, both sides and the hand-over", channel)
+            self.which.setCurrentIndex(max(self.which.findData(now), 0))
+        self.which.setVisible(bool(channels))
+
+    @property
+    def _channel(self) -> int:
+        return int(self.which.currentData() or 0) if self._session.pair is not None else 0
+
+    def _shown(self) -> str:
+        pair, outcome = self._session.pair, self._session.outcome
+        if pair is not None and self._channel:
+            return pair.texts[self._channel]
+        return outcome.program.text if outcome else ""
+
     def file_name(self) -> str:
         job = self._session.job
-        return f"O{job.program.number:04d}{dialect(job.program.dialect).file_suffix}" if job else ""
+        channel = f"-{self._channel}" if self._channel else ""
+        return f"O{job.program.number:04d}{channel}{dialect(job.program.dialect).file_suffix}" if job else ""
 
     def _on_cursor(self) -> None:
         outcome = self._session.outcome
-        if self._stale:
+        if self._stale or self._channel:  # the cursor of time follows the side that is shown
             return
         if outcome is None or not outcome.timeline.spans:
             return
@@ -194,12 +224,13 @@ class ProgramPanel(WaitsUnseen, QWidget):
         if outcome is None:
             return
         try:
-            write_atomically(path, outcome.program.text)
+            write_atomically(path, self._shown())
         except OSError as error:
             self._session.message.emit(
                 "error", f"{path.name}: it cannot be written ({error.strerror}); choose another folder"
             )
             return
-        proved = self._session.proof is not None and self._session.proof.ok
+        pair, proof = self._session.pair, self._session.proof
+        proved = pair is not None and pair.ok if self._channel else proof is not None and proof.ok
         word = "proved" if proved else "not proved"
         self._session.message.emit("ok" if proved else "warning", f"Program saved as {path.name}, {word}")

@@ -3,6 +3,7 @@
 from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QLabel, QProgressBar, QVBoxLayout, QWidget
 
+from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.column import ScrollColumn, heading
@@ -68,6 +69,13 @@ class ProofPanel(WaitsUnseen, QWidget):
             why = (
                 "The program was read back block by block and cut with the true tools: no gouge, no contact, nothing "
                 "left beyond what the plan declares."
+            )
+        pair = self._session.pair
+        if pair is not None:
+            waits = ", ".join(f"channel {one} waits {seconds:.0f} s" for one, seconds in pair.ran.waited_s.items())
+            made = "proved" if pair.ok else "not proved"
+            why += (
+                f"\nBoth channels together, both sides and the hand-over: {made}, {clock(pair.ran.seconds)}; {waits}."
             )
         self.verdict.setObjectName(name)
         self.verdict.setFont(self._theme.text_font(20, bold=True))

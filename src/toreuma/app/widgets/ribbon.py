@@ -11,6 +11,7 @@ from toreuma.app.player import SPEEDS, Player
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.core.findings import worst
+from toreuma.core.model import Carrier
 from toreuma.core.prove import Step
 from toreuma.core.units import show
 from toreuma.io.pipeline import Outcome
@@ -19,7 +20,9 @@ __all__ = ["Ribbon"]
 
 LABEL_PX = 104
 RIGHT_PX = 64
-LANE_PX = 30
+LANE_PX, LANES_PX = 30, 38
+"""Height of the one lane of a machine with one carrier, and of all lanes where it has more."""
+
 TRACE_PX, GAP_PX = 25, 5
 TRACES = 4
 TOP_PX = 18
@@ -105,12 +108,13 @@ class Ribbon(QWidget):
             return
         self._ticks(painter)
         self._blocks(painter)
-        speed = QRectF(LABEL_PX, TOP_PX + LANE_PX + 8, self.width() - LABEL_PX - RIGHT_PX, TRACE_PX)
+        lanes, trace = self._heights()
+        speed = QRectF(LABEL_PX, TOP_PX + lanes + 8, self.width() - LABEL_PX - RIGHT_PX, trace)
         self._speed(painter, speed)
-        self._power(painter, speed.translated(0, TRACE_PX + GAP_PX))
-        down = 2 * (TRACE_PX + GAP_PX)
+        self._power(painter, speed.translated(0, trace + GAP_PX))
+        down = 2 * (trace + GAP_PX)
         self._bars(painter, speed.translated(0, down), "Force", "N", lambda step: step.force_n)
-        down += TRACE_PX + GAP_PX
+        down += trace + GAP_PX
         self._bars(painter, speed.translated(0, down), "Bend on Ø", "size_um", lambda step: 2000 * step.bend_mm)
         self._cursor(painter)
         self._block_there(painter, outcome)
@@ -153,11 +157,24 @@ class Ribbon(QWidget):
             painter.drawText(QPointF(x + 3, TOP_PX - 6), clock(seconds)[:-2])
             seconds += step
 
+    def _carriers(self) -> tuple[Carrier, ...]:
+        job = self._session.outcome.job if self._session.outcome else None
+        return job.machine.carriers if job is not None else ()
+
+    def _heights(self) -> tuple[float, float]:
+        """Height of all lanes, and of a trace: several lanes take a little from the traces."""
+        return (
+            (LANE_PX, TRACE_PX) if len(self._carriers()) < 2 else (LANES_PX, TRACE_PX - (LANES_PX - LANE_PX) / TRACES)
+        )
+
     def _blocks(self, painter: QPainter) -> None:
-        self._label(painter, TOP_PX, LANE_PX, "Turret, min")
         outcome, theme = self._session.outcome, self._theme
         assert outcome is not None
-        job = outcome.job
+        job, carriers = outcome.job, self._carriers()
+        lane = self._heights()[0] / max(len(carriers), 1)
+        for number, carrier in enumerate(carriers):
+            name = f"{carrier.name}, min".capitalize() if len(carriers) == 1 else carrier.name.capitalize()
+            self._label(painter, TOP_PX + number * lane, lane, name)
         for section, start, end in outcome.timeline.sections():
             if not 0 <= section < len(outcome.sections):
                 continue
@@ -165,20 +182,23 @@ class Ribbon(QWidget):
             planned = outcome.plan.of(outcome.sections[section])
             if operation is None or planned is None:
                 continue
-            block = QRectF(self._x(start), TOP_PX + 1, max(self._x(end) - self._x(start) - 1, 1), LANE_PX - 4)
+            tool = job.tool(operation.tool)
+            number = carriers.index(job.machine.carrier_of(tool.station)) if tool is not None else 0
+            top, wide = TOP_PX + number * lane + 1, max(self._x(end) - self._x(start) - 1, 1)
+            block = QRectF(self._x(start), top, wide, lane - (4 if len(carriers) == 1 else 2))
             chosen = operation.id == self._session.selection.operation
             painter.setPen(theme.colour("accent" if chosen else "line"))
             painter.setBrush(theme.colour("accent_soft" if chosen else "raised"))
             painter.drawRoundedRect(block, 2, 2)
             left = block.left() + 4
             if block.width() > 24:
-                icon(operation.kind, theme, "ink", 16).paint(painter, int(left), int(block.top()) + 5, 16, 16)
+                icon(operation.kind, theme, "ink", 16).paint(painter, int(left), int(block.center().y()) - 8, 16, 16)
                 left += 21
             finding = worst(planned.findings)
             if finding is not None and finding.severity != "note":
                 colour = "error" if finding.severity == "error" else "warning"
                 icon(finding.severity, theme, colour, 12).paint(
-                    painter, int(block.right()) - 15, int(block.top()) + 7, 12, 12
+                    painter, int(block.right()) - 15, int(block.center().y()) - 6, 12, 12
                 )
             painter.setPen(theme.colour("ink"))
             painter.setFont(theme.text_font(11))
@@ -273,7 +293,7 @@ class Ribbon(QWidget):
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._go(event)
         outcome = self._session.outcome
-        in_lane = TOP_PX <= event.position().y() <= TOP_PX + LANE_PX
+        in_lane = TOP_PX <= event.position().y() <= TOP_PX + self._heights()[0]
         if outcome is not None and in_lane:
             self._session.select(operation=outcome.operation_at(self._seconds(event.position().x())))
 
