@@ -23,6 +23,8 @@ from toreuma.app.session import Session
 from toreuma.app.shot import settle
 from toreuma.app.start import application
 from toreuma.app.window import MainWindow
+from toreuma.core.channels.balance import balance
+from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.cutting.limits import used
 from toreuma.core.geometry.region import region_from_points
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -31,6 +33,7 @@ from toreuma.core.model import Job, Pins
 from toreuma.core.plan import plan
 from toreuma.core.plan.critic import critique
 from toreuma.core.plan.critic.opened_early import interrupted_cut
+from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.plan.tool_reach import Surface, reach_on
 from toreuma.core.post import post
 from toreuma.core.propose.search import best
@@ -261,12 +264,21 @@ def interruption() -> None:
         if finding.code == "order.opened":
             mended = finding.cures[0].apply(mended)
     after = plan(mended)
-    (before_s, before_hits), (after_s, after_hits) = (
-        interrupted_cut(planned.operations),
-        interrupted_cut(after.operations),
-    )
-    print(f"interrupted cut, holes and flats first / last: {before_s:.1f} s and {before_hits} hits / {after_s:.1f} s and "
-          f"{after_hits} hits; cycle {planned.times.total_s / after.times.total_s:.2f} times as long")  # fmt: skip
+    cuts = [interrupted_cut(one.operations) for one in (planned, after)]
+    words = " / ".join(f"{seconds:.1f} s and {hits} hits" for seconds, hits in cuts)
+    longer = planned.times.total_s / after.times.total_s
+    print(f"interrupted cut, holes and flats first / last: {words}; cycle {longer:.2f} times as long")
+
+
+def balancing() -> None:
+    """The runner hub complete: the steady cycle with both spindles at work against everything one after another."""
+    job = demo_job("runner-hub")
+    sides = plan_sides(job)
+    taken = hand_over(job, sides[0])
+    assert taken is not None
+    found = balance(job, sides, taken)
+    print(f"runner hub, both spindles at work / one after another: {found.ratio:.3f} ({found.cycle_s:.1f} s / "
+          f"{found.in_turn_s:.1f} s), no schedule below {found.bound_s:.1f} s")  # fmt: skip
 
 
 def main() -> int:
@@ -282,6 +294,7 @@ def main() -> int:
     choosing()
     hundred()
     interruption()
+    balancing()
     textbook.compare()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory at the highest: {peak:.0f} MB")
