@@ -99,3 +99,19 @@ def test_each_carrier_has_its_lane(hub: MainWindow, settled: Wait) -> None:
     hub.session.change(moved)
     settled()
     assert picture(hub.ribbon) != one
+
+
+def test_the_shortest_cycle_is_found_and_shown(hub: MainWindow, qtbot) -> None:  # type: ignore[no-untyped-def]
+    qtbot.waitUntil(lambda: hub.session.complete, timeout=120_000)
+    before = picture(hub.lanes)
+    next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
+    assert hub.session.balancing
+    qtbot.waitUntil(lambda: not hub.session.balancing, timeout=60_000)
+    assert hub.session.balanced.ratio < 0.9
+    assert "cycle.steady cycle" in hub.reasons.rows
+    assert picture(hub.lanes) != before
+    hub.session.find_cycle()
+    hub.session.stop_cycle()
+    assert not hub.session.balancing
+    hub.session.change(hub.session.job.changed(name="Another"))
+    assert hub.session.balanced is None

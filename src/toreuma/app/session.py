@@ -10,6 +10,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 from toreuma.app.sides import Sides
 from toreuma.app.worker import Worker
 from toreuma.core.auto.route import Chosen, Proposed
+from toreuma.core.channels.balance import Balanced
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job
@@ -49,6 +50,7 @@ class Session(QObject):
     proof_changed = Signal()
     selection_changed = Signal()
     cursor_changed = Signal()
+    balance_changed = Signal()
     progress = Signal(float)
     message = Signal(str, str)
 
@@ -63,6 +65,8 @@ class Session(QObject):
         self.proof: Proof | None = None
         self.replay: Replay | None = None
         self.pair: PairProof | None = None
+        self.balanced: Balanced | None = None
+        self.balancing = False
         self.problem: ToreumaError | None = None
         self.preview: Imported | None = None
         self.selection = Selection()
@@ -78,6 +82,8 @@ class Session(QObject):
         self._worker.routed.connect(self._on_routed)
         self._worker.proved.connect(self._on_proved)
         self._worker.paired.connect(self._on_paired)
+        self._worker.better.connect(self._on_better)
+        self._worker.balanced.connect(self._on_balanced)
         self._worker.failed.connect(self._on_failed)
         self._worker.progress.connect(self._on_progress)
 
@@ -191,7 +197,7 @@ class Session(QObject):
         except ToreumaError as error:  # the first side cannot be planned any more: show it, so that it can be mended
             self.sides.side, self.job = 0, whole
             self.message.emit("error", str(error))
-        self.problem = None
+        self.problem, self.balanced, self.balancing = None, None, False
         self._request = self._worker.request(self.job)
         self.job_changed.emit()
 
@@ -278,6 +284,35 @@ class Session(QObject):
         if self.routing and self.whole is not None:
             self.routing = False
             self._set(self.whole)
+
+    # Both spindles at work
+
+    def find_cycle(self) -> None:
+        """Look for the shortest cycle with both spindles at work; the proofs have to be there."""
+        if self.job is not None and self.complete and not self.balancing:
+            self.balancing = True
+            self._request = self._worker.request_balance(self.job)
+            self.balance_changed.emit()
+
+    def stop_cycle(self) -> None:
+        """Leave it; nothing else is lost."""
+        if self.balancing:
+            self._worker.cancel()
+            self.balancing = False
+            self.balance_changed.emit()
+
+    def _on_better(self, number: int, cycle_s: float, bound_s: float) -> None:
+        if number == self._request:
+            self.message.emit("ok", f"Cycle {cycle_s:.1f} s, none is below {bound_s:.1f} s; still looking")
+
+    def _on_balanced(self, number: int, found: Balanced | None) -> None:
+        if number == self._request:
+            self.balanced, self.balancing = found, False
+            self.balance_changed.emit()
+            if found is not None and found.slots:
+                self.message.emit("ok", f"Cycle {found.cycle_s:.1f} s, none is below {found.bound_s:.1f} s")
+            else:
+                self.message.emit("warning", "No carrier reaches the second side with the tools it needs")
 
     def _on_routed(self, number: int, proposed: Proposed) -> None:
         if number != self._request:

@@ -3,16 +3,19 @@
 import threading
 import traceback
 from queue import SimpleQueue
+from typing import Literal
 
 from PySide6.QtCore import QObject, QThread, Signal
 
 from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
-from toreuma.io.pipeline import Outcome, follow, prove_outcome, prove_pair
+from toreuma.io.pipeline import Outcome, balance_of, follow, prove_outcome, prove_pair
 from toreuma.io.routing import route_for
 
 __all__ = ["Worker"]
+
+Asked = Literal["plan", "route", "balance"]
 
 PAINT_FIRST_S = 0.5
 """The proof waits no longer than this for the window to draw the plan."""
@@ -26,11 +29,13 @@ class Worker(QObject):
     paired = Signal(int, object)
     failed = Signal(int, object)
     routed = Signal(int, object)
+    better = Signal(int, float, float)
+    balanced = Signal(int, object)
     progress = Signal(int, float)
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._queue: SimpleQueue[tuple[int, Job, bool] | None] = SimpleQueue()
+        self._queue: SimpleQueue[tuple[int, Job, Asked] | None] = SimpleQueue()
         self._latest = 0
         self._lock = threading.Lock()
         self._wake = threading.Event()
@@ -40,18 +45,22 @@ class Worker(QObject):
 
     def request(self, job: Job) -> int:
         """Ask for a job to be planned and proved; gives the number of the request."""
-        return self._ask(job, routing=False)
+        return self._ask(job, "plan")
 
     def request_route(self, job: Job) -> int:
         """Ask for a whole route for a job; gives the number of the request."""
-        return self._ask(job, routing=True)
+        return self._ask(job, "route")
 
-    def _ask(self, job: Job, routing: bool) -> int:
+    def request_balance(self, job: Job) -> int:
+        """Ask for the shortest cycle with both spindles at work; gives the number of the request."""
+        return self._ask(job, "balance")
+
+    def _ask(self, job: Job, asked: Asked) -> int:
         with self._lock:
             self._latest += 1
             number = self._latest
         self._wake.set()
-        self._queue.put((number, job, routing))
+        self._queue.put((number, job, asked))
         return number
 
     def drawn(self) -> None:
@@ -73,9 +82,9 @@ class Worker(QObject):
     def run(self) -> None:
         """The thread's loop."""
         while (request := self._queue.get()) is not None:
-            number, job, routing = request
+            number, job, asked = request
             try:
-                (self._route if routing else self._answer)(number, job)
+                {"plan": self._answer, "route": self._route, "balance": self._balance}[asked](number, job)
             except Cancelled:
                 continue
             except ToreumaError as error:
@@ -93,6 +102,18 @@ class Worker(QObject):
         found = route_for(job, check, lambda share: self.progress.emit(number, share))
         check()
         self.routed.emit(number, found)
+
+    def _balance(self, number: int, job: Job) -> None:
+        def check() -> None:
+            if number != self._latest:
+                raise Cancelled
+
+        def better(cycle_s: float, bound_s: float) -> None:
+            self.better.emit(number, cycle_s, bound_s)
+
+        found = balance_of(job, self._memo, check, better)
+        check()
+        self.balanced.emit(number, found)
 
     def _answer(self, number: int, job: Job) -> None:
         def check() -> None:

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 
+from toreuma.core.channels.balance import Balanced, balance
 from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -13,7 +14,7 @@ from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.critic import critique
 from toreuma.core.plan.feed_bar import bar_before
-from toreuma.core.plan.second_side import second_side
+from toreuma.core.plan.second_side import plan_sides, second_side
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import Program, read
@@ -22,7 +23,7 @@ from toreuma.core.simulate.timeline import Timeline, timeline_of
 from toreuma.io.channels import PairProof, prove_channels
 from toreuma.io.library import dialect
 
-__all__ = ["Outcome", "PairProof", "follow", "prove_outcome", "prove_pair"]
+__all__ = ["Outcome", "PairProof", "balance_of", "follow", "prove_outcome", "prove_pair"]
 
 
 @dataclass(frozen=True)
@@ -116,6 +117,18 @@ def prove_pair(outcome: Outcome, memo: Memo, check: Check = never_cancel) -> Pai
         return None
     sides = (outcome.plan, plan(second_side(outcome.job, outcome.plan), memo, check))
     return prove_channels(outcome.job, sides, outcome.transfer, dialect(outcome.job.program.dialect), check=check)
+
+
+def balance_of(
+    job: Job,
+    memo: Memo,
+    check: Check = never_cancel,
+    better: Callable[[float, float], None] = lambda cycle, bound: None,
+) -> Balanced | None:
+    """The shortest cycle of a part that is handed over; None where there is no hand-over."""
+    sides = plan_sides(job, memo, check)
+    taken = hand_over(job, sides[0]) if len(sides) > 1 else None
+    return balance(job, sides, taken, check=check, better=better) if taken is not None else None
 
 
 def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:

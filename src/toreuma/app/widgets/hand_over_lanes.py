@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.core.channels.balance import Balanced
 from toreuma.core.channels.waits import Act
 from toreuma.core.units import show
 
@@ -25,6 +26,7 @@ class HandOverLanes(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setAccessibleName("Channels during the hand-over")
         session.outcome_changed.connect(self.update)
+        session.balance_changed.connect(self.update)
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
@@ -41,6 +43,10 @@ class HandOverLanes(QWidget):
             painter.setPen(theme.colour("muted"))
             painter.setFont(theme.text_font())
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, NOT_YET)
+            return
+        found = self._session.balanced
+        if found is not None and found.slots:
+            self._cycle(painter, found)
             return
         total = max(made.seconds, 1e-6)
 
@@ -67,6 +73,51 @@ class HandOverLanes(QWidget):
                     painter.setPen(QPen(theme.colour("muted"), 1, Qt.PenStyle.DotLine))
                     painter.drawLine(QPointF(room.left(), room.center().y()), QPointF(room.right(), room.center().y()))
         self._marks(painter, x, bottom)
+
+    def _cycle(self, painter: QPainter, found: Balanced) -> None:
+        """The steady cycle: the hand-over, then each carrier's work on both sides; side two stands darker."""
+        job, theme = self._session.job, self._theme
+        if job is None:
+            return
+        room = self.width() - LABEL_PX - RIGHT_PX
+
+        def x(seconds: float) -> float:
+            return LABEL_PX + room * seconds / max(found.cycle_s, 1e-6)
+
+        bottom = TOP_PX + len(job.machine.carriers) * (LANE_PX + GAP_PX) - GAP_PX
+        painter.setFont(theme.text_font(11))
+        painter.setPen(theme.colour("line"))
+        painter.setBrush(theme.colour("chuck_fill"))
+        taken = QRectF(x(0), TOP_PX, x(found.hand_over_s) - x(0), bottom - TOP_PX)
+        painter.drawRect(taken)
+        for number, carrier in enumerate(job.machine.carriers):
+            top = TOP_PX + number * (LANE_PX + GAP_PX)
+            painter.setFont(theme.text_font(11))
+            painter.setPen(theme.colour("muted"))
+            label = QRectF(8, top, LABEL_PX - 12, LANE_PX)
+            painter.drawText(label, Qt.AlignmentFlag.AlignVCenter, carrier.name.capitalize())
+            for slot in (one for one in found.slots if one.carrier == number):
+                begin = found.hand_over_s + slot.start_s
+                block = QRectF(x(begin), top, max(x(begin + slot.end_s - slot.start_s) - x(begin) - 1, 1), LANE_PX)
+                painter.setPen(theme.colour("line"))
+                painter.setBrush(theme.colour("accent_soft" if slot.side else "raised"))
+                painter.drawRoundedRect(block, 2, 2)
+                if block.width() > 30:
+                    painter.setPen(theme.colour("ink"))
+                    painter.setFont(theme.text_font(10))
+                    inside = block.adjusted(4, 2, -4, -2)
+                    side = "second: " if slot.side else ""
+                    text = painter.fontMetrics().elidedText(
+                        side + slot.name, Qt.TextElideMode.ElideRight, int(inside.width())
+                    )
+                    painter.drawText(inside, Qt.AlignmentFlag.AlignVCenter, text)
+        painter.setFont(theme.text_font(11))
+        painter.setPen(theme.colour("muted"))
+        words = "Steady cycle: the hand-over, then the first side of the next part and the second side of this one"
+        painter.drawText(QPointF(LABEL_PX, bottom + 22), words)
+        painter.drawText(QPointF(LABEL_PX, TOP_PX - 10), "0 s")
+        end = str(show(found.cycle_s, "s", self._session.system, trim=True))
+        painter.drawText(QPointF(x(found.cycle_s) + 6, TOP_PX - 10), end)
 
     def _act(self, painter: QPainter, room: QRectF, act: Act) -> None:
         theme = self._theme

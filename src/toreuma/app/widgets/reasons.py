@@ -25,6 +25,7 @@ from toreuma.app.widgets.rows import RowColumn, narrow_box
 from toreuma.app.widgets.size_table import SizeTable
 from toreuma.core.auto.fresh import GROOVES, with_feature
 from toreuma.core.auto.route import Chosen
+from toreuma.core.channels.balance import cycle_numbers, moved_words
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -110,6 +111,7 @@ class ReasonsPanel(RowColumn):
         super().__init__(session, theme)
         self.setAccessibleName("Reasons")
         session.cursor_changed.connect(self._on_cursor)
+        session.balance_changed.connect(self.refresh)
 
     def set_stage(self, stage: str) -> None:
         self._stage, self._finding = stage, None
@@ -399,7 +401,9 @@ class ReasonsPanel(RowColumn):
         """What the hand-over comes to, and what stands against it."""
         made = self._session.outcome.transfer if self._session.outcome else None
         findings = made.findings if made is not None else ()
-        fresh = self._start(("transfer", made is not None, self._finding_key(findings)))
+        session, found = self._session, self._session.balanced
+        key = made is not None, self._finding_key(findings), session.complete, session.balancing, found is not None
+        fresh = self._start(("transfer", *key))
         if fresh:
             self._text("title", "title", "What the hand-over comes to")
             if made is not None and not any(one.severity == "error" for one in findings):
@@ -407,6 +411,17 @@ class ReasonsPanel(RowColumn):
             self._findings(findings)
         for key, evidence in (made.numbers if made is not None else {}).items():
             self._row(f"transfer.{key}", evidence)
+        if fresh and made is not None:
+            self._heading("Both spindles at work")
+            if session.balancing:
+                self._buttons((("Stop looking", session.stop_cycle),), columns=1)
+            elif found is None and session.complete:
+                self._note("Side two of one part while side one of the next is cut, for parts in a row.")
+                self._buttons((("Find the shortest cycle", session.find_cycle),), columns=1)
+        for evidence in cycle_numbers(found) if found is not None else ():
+            self._row(f"cycle.{evidence.name}", evidence)
+        if fresh and found is not None:
+            self._note(moved_words(found, self._session.job))
         if fresh:
             self._end()
 

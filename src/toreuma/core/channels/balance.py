@@ -9,13 +9,14 @@ from dataclasses import dataclass
 from typing import Any
 
 from toreuma.core.channels.hand_over import Transfer
+from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Carrier, Job, Tool
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
 
-__all__ = ["Balanced", "Slot", "balance"]
+__all__ = ["Balanced", "Slot", "balance", "cycle_numbers", "moved_words"]
 
 TICKS_PER_S = 100
 SPINDLES = ("main", "sub")
@@ -56,6 +57,27 @@ class Balanced:
     def ratio(self) -> float:
         """The cycle against the same work one after another."""
         return self.cycle_s / self.in_turn_s if self.in_turn_s > 0 else 1.0
+
+
+def cycle_numbers(found: Balanced) -> tuple[Evidence, ...]:
+    """The cycle, what it cannot go below, and what it saves."""
+    return (
+        Evidence("steady cycle", "", found.cycle_s, "s", formula="hand-over, then both sides at the same time"),
+        Evidence("no schedule is below", "", found.bound_s, "s", formula="bound of the search over all schedules"),
+        Evidence("may still be in vain", "", found.gap, "share", formula="(cycle − bound) / cycle"),
+        Evidence("one after another", "", found.in_turn_s, "s", formula="both sides and the hand-over in turn"),
+        Evidence("cycle against that", "", found.ratio, "share"),
+    )
+
+
+def moved_words(found: Balanced, job: Job | None) -> str:
+    """Which tools it wants elsewhere."""
+    if not found.slots:
+        return "No carrier reaches the second side with the tools it needs."
+    if not found.moved or job is None:
+        return "Every tool stays where it sits."
+    words = (f"{tool} on the {job.machine.carriers[number].name}" for tool, number in found.moved)
+    return f"It wants {', '.join(words)}."
 
 
 def balance(
