@@ -65,7 +65,8 @@ CUT = {
     "a keyway as wide as its mill": milled(KEYWAY, "EM 8 HM"),
     "a keyway with walls of its own": milled(KEYWAY, "EM 6 HM"),
     "a wide pocket": milled(Slot(width_mm=14, depth_mm=5, from_z_mm=0, to_z_mm=-18, count=2), "EM 6 HM"),
-    "a slot across the face": milled(Slot(on="front", width_mm=8, depth_mm=3, length_mm=30), "EM 6 HM", "axial"),
+    "a slot in the face": milled(Slot(on="front", width_mm=8, depth_mm=3, length_mm=30), "EM 6 HM", "axial"),
+    "slots right across": milled(Slot(on="front", width_mm=20, depth_mm=3, count=2), "EM 16 HM", "axial", leave_mm=0),
 }
 
 
@@ -252,3 +253,12 @@ def test_a_whole_route_cuts_what_is_milled() -> None:
     plain = demo_job("runner-hub").changed(machine=machines()["slant-bed"], second_hold=None, hand_over=None)
     told = propose_route(plain.changed(setups=plain.setups[:1]), catalogue()).without
     assert any("drives no tools" in one.why for one in told)
+
+
+def test_slots_that_cannot_be_are_refused_before_they_are_cut() -> None:
+    assert "feature.place" in findings_of(milled(KEYWAY.changed(from_z_mm=-2, to_z_mm=-2), "EM 5 HM"))
+    assert "feature.place" in findings_of(milled(KEYWAY.changed(to_z_mm=-9), "EM 6 HM"))
+    assert "feature.place" in findings_of(milled(KEYWAY.changed(on="inside"), "EM 6 HM"))
+    found = findings_of(milled(Flats(count=2, distance_mm=30, from_z_mm=-30, to_z_mm=-55), "EM 8 HM"))["hold.short"]
+    assert "too close to the hold" in found.what
+    assert "mill.corner" in findings_of(milled(KEYWAY.changed(round_ends=False), "EM 6 HM"))

@@ -233,6 +233,11 @@ def _slots(index: int, feature: Slot, part: Region) -> tuple[Sunk, ...]:
     if feature.on == "inside":
         what = "a keyway in a bore is not milled here"
         raise PartError(index, "on", what, "broach or slot it: leave it out of the route", "features")
+    long = abs(feature.from_z_mm - feature.to_z_mm) if feature.on == "outside" else feature.length_mm
+    if long < feature.width_mm - 1e-9 and (feature.on == "outside" or long > 0):
+        field = "to_z_mm" if feature.on == "outside" else "length_mm"
+        what = f"the slot is {long:g} mm long and {feature.width_mm:g} mm wide"
+        raise PartError(index, field, what, "a slot is at least as long as it is wide", "features")
     for angle in _angles(feature.count, feature.start_deg, None):
         if feature.on == "outside":
             low, high = sorted((feature.from_z_mm, feature.to_z_mm))

@@ -10,7 +10,7 @@ from toreuma.core.geometry.milled import Sunk
 from toreuma.core.geometry.shape import quarter_chords
 from toreuma.core.model import MillSlot, Slot
 from toreuma.core.model.tool import EndMill
-from toreuma.core.plan.driven import carrier_and_drive, feature_of, places_of
+from toreuma.core.plan.driven import carrier_and_drive, feature_of, near_hold, places_of
 from toreuma.core.plan.driven_path import DrivenPath
 from toreuma.core.plan.layers import layers
 from toreuma.core.plan.milling import mill_numbers
@@ -53,7 +53,8 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
     for one in places:
         _one_slot(path, one, feature, tool, numbers.ap_mm, (aside, leave), numbers.vf_mm_min)
     path.leave(along_x=place.along == "x")
-    findings = tuple(_findings(operation, feature, tool, depth, aside))
+    low = place.region.bounds[0] if place.along == "x" else place.level
+    findings = (*_findings(operation, feature, tool, depth, aside), *near_hold(work, float(low)))
     drawn = tuple(
         Pass((one.segment,), numbers.ap_mm)
         for one in path.motions
@@ -69,8 +70,10 @@ def _ends(place: Sunk, feature: Slot) -> tuple[float, float]:
     """From one end of the middle line to the other, along the slot."""
     half = feature.width_mm / 2
     if place.along == "z":
-        long = feature.length_mm / 2 or float(shapely.hausdorff_distance(place.region, shapely.Point(0, 0)))
-        return -long + half, long - half
+        if not feature.length_mm:  # right across: it runs out of the metal on both sides
+            across = float(shapely.hausdorff_distance(place.region, shapely.Point(0, 0)))
+            return -across, across
+        return half - feature.length_mm / 2, feature.length_mm / 2 - half
     low, _, high, _ = place.region.bounds
     runs_out = high > max(feature.from_z_mm, feature.to_z_mm) + SAME_MM
     return low + half, high if runs_out else high - half
@@ -104,7 +107,8 @@ def _one_slot(
         rough = max(aside - leave, 0.0)
         count = math.ceil(rough / (ENGAGED_SHARE * tool.d_mm) - 1e-9) if rough > SAME_MM else 0
         for step in range(count):
-            for u, v in _round((start, end), at, rough * (step + 1) / count, feature.round_ends, ROUGH_CHORD_MM):
+            chord = CHORD_MM if leave <= 0 and step == count - 1 else ROUGH_CHORD_MM
+            for u, v in _round((start, end), at, rough * (step + 1) / count, feature.round_ends, chord):
                 go(u, v, vf)
     if aside > SAME_MM and leave > 0:
         for u, v in _round((start, end), at, aside, feature.round_ends, CHORD_MM):
@@ -114,7 +118,10 @@ def _one_slot(
 
 def _round(ends: tuple[float, float], at: float, aside: float, round_ends: bool, chord_mm: float) -> list[Point]:
     """Once round the middle line at a distance, beginning and ending at ``at`` on it."""
-    line = shapely.LineString([(ends[0], 0.0), (ends[1], 0.0)])
+    if ends[1] - ends[0] < SAME_MM:  # as long as it is wide
+        line = shapely.Point((ends[0] + ends[1]) / 2, 0.0)
+    else:
+        line = shapely.LineString([(ends[0], 0.0), (ends[1], 0.0)])
     style = "round" if round_ends else "square"
     ring = line.buffer(aside, quad_segs=quarter_chords(aside, chord_mm), cap_style=style, join_style="mitre")
     points = [(float(u), float(v)) for u, v in shapely.get_coordinates(ring.exterior)[:-1]]
@@ -133,5 +140,5 @@ def _findings(operation: MillSlot, feature: Slot, tool: EndMill, depth: float, a
         found.append(Finding("warning", "mill.start", what, cure, operation.id))
     if not feature.round_ends and aside > SAME_MM:
         what = f"R {tool.d_mm / 2:g} stays in the corners of the slot"
-        found.append(Finding("note", "mill.corner", what, "a mill is round", operation.id))
+        found.append(Finding("warning", "mill.corner", what, "a mill is round: draw the ends round", operation.id))
     return found

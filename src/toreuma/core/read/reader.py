@@ -16,6 +16,9 @@ from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
 
+LETTERS = "OXYZCUWRIKFSTPQL"
+"""Letters of words that are read; the second spindle's way comes with it."""
+
 MOST_MARKS = 99
 MOST_CALLS = 4
 """Programs that call each other deeper than this are none."""
@@ -40,7 +43,8 @@ def read(
     if first_line != 1:
         blocks = [replace(block, line=block.line + first_line - 1) for block in blocks]
     reader = _Reader(dialect, reference, blocks, memo)
-    reader.second_at(second_reference or reference)
+    if second_reference is not None:
+        reader.second_at(second_reference)
     reader.run()
     return reader.program(text)
 
@@ -60,12 +64,14 @@ class _Reader(Cycling):
         pattern = re.escape(dialect.section).replace(r"\{number\}", r"(\d+)").replace(r"\{name\}", "(.*)")
         self._section = re.compile(pattern, re.I)
         self._numbers: list[tuple[int, int] | None] = []
+        self._letters = LETTERS
         self._reaching = {(code[0], float(code[1:])) for code, name in self._names.items() if name in REACHING}
         self._language = dialect.model_dump_json() if memo is not None else ""
 
     def second_at(self, reference: Point) -> None:
         """Where tools start as the second spindle sees it."""
         self._second_reference = reference
+        self._letters += self._dialect.second_axis
 
     def run(self) -> None:
         """Obey the blocks in order, up to where another program begins."""
@@ -183,7 +189,7 @@ class _Reader(Cycling):
                     names.append(name)
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
-            elif letter not in "OXYZCUWRIKFSTPQL" + self._dialect.second_axis:
+            elif letter not in self._letters:
                 self._say(
                     "error",
                     "program.word",
@@ -213,7 +219,7 @@ class _Reader(Cycling):
             pass
         elif "dwell" in names:
             self._dwell(block)
-        elif block.value(self._dialect.second_axis) is not None:
+        elif self._dialect.second_axis in self._letters and block.value(self._dialect.second_axis) is not None:
             self._second_to(block)
         elif not {"clamp", "set_datum"} & set(names) and any(block.value(letter) is not None for letter in "XZUWYC"):
             self._travel(block)
