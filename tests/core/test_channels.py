@@ -8,9 +8,10 @@ from functools import cache
 import pytest
 
 from toreuma.core.channels.hand_over import Transfer, hand_over
+from toreuma.core.errors import ProgramError
 from toreuma.core.model import Job, SecondHold, ThreadFeature
 from toreuma.core.plan import Plan, plan
-from toreuma.core.plan.second_side import plan_sides
+from toreuma.core.plan.second_side import plan_sides, second_setup
 from toreuma.core.prove.together import together
 from toreuma.io.channels import PairProof, prove_channels, read_channels, references, texts_of
 from toreuma.io.library import demo_job, dialect, machines
@@ -149,6 +150,40 @@ def test_a_wrong_hand_over_is_seen_from_the_plan(name: str) -> None:
     made = hand_over(job, plan(job))
     assert made is not None
     assert any(words in one.what or words in one.why for one in made.findings if one.severity == "error")
+
+
+def from_bar(**changes: object) -> tuple[Job, Sequence[Plan], Transfer]:
+    """The spear from bar on the twin-spindle machine, gripped on its guide and cut off between both."""
+    guide = next(n for n, one in enumerate(demo_job("spear").part.outside) if one.name == "Guide")
+    grip = SecondHold(element=guide, grip_length_mm=6)
+    handed = {"how": "parted", "rpm": 1000, **changes}
+    job = parted().changed(second_hold=grip, hand_over=handed)
+    whole = job.changed(setups=(job.setup, second_setup(job)))
+    sides = plan_sides(whole)
+    taken = hand_over(whole, sides[0])
+    assert taken is not None
+    return whole, sides, taken
+
+
+def test_a_bar_is_cut_off_while_both_hold_it() -> None:
+    job, sides, taken = from_bar()
+    assert [one.code for one in taken.findings if one.severity == "error"] == []
+    language = dialect("system-a")
+    made = prove_channels(job, sides, taken, language)
+    assert made.ok, [one.what for one in made.findings if one.severity == "error"]
+    assert made.first.parted
+    cuts = [one for one in made.ran.happened if one.motion is not None and one.motion.section >= 0]
+    off = max(one.motion.section for one in cuts if one.motion)
+    closed = next(one.end_s for one in made.ran.happened if one.mark is not None and one.mark.what == "second_close")
+    assert all((one.start_s >= closed - 1e-6) == (one.motion.section == off) for one in cuts if one.motion)
+    early = {channel: re.sub(r"N\d+ M82\n", "", text) for channel, text in made.texts.items()}
+    assert "transfer.lost" in {one.code for one in prove_channels(job, sides, taken, language, early).findings}
+
+
+def test_what_is_twisted_off_or_cannot_be_written_is_refused() -> None:
+    assert "transfer.still" in {one.code for one in from_bar(rpm=0)[2].findings}
+    with pytest.raises(ProgramError, match="draws the bar"):
+        texts_of(*from_bar(how="pulled"), dialect("system-a"))
 
 
 def test_inch_programs_mean_the_same() -> None:

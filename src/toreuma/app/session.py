@@ -100,8 +100,15 @@ class Session(QObject):
     @property
     def complete(self) -> bool:
         """Settled, and both channels proved together where the part is handed over."""
-        handed = self.outcome is not None and self.outcome.transfer is not None and self.problem is None
-        return self.settled and (self.pair is not None or not handed)
+        return self.settled and (self.pair is not None or not self._hands_over)
+
+    @property
+    def _hands_over(self) -> bool:
+        """Both channels are proved together."""
+        taken = self.outcome.transfer if self.outcome is not None and self.problem is None else None
+        return (
+            taken is not None and taken.settings.how != "pulled" and self.job is not None and len(self.job.setups) > 1
+        )
 
     @property
     def settled(self) -> bool:

@@ -27,7 +27,7 @@ TOUCH_MM2 = 0.05
 CLAMP_S, ASKED_S, AIR_S = 1.0, 0.3, 0.5
 """The first hold opens or closes; the part is asked for; chips are blown off."""
 
-PARK_S = 1.5
+PARK_S, STEADY_RPM = 1.5, 1000.0
 LENGTH_MM = 0.02
 
 
@@ -250,6 +250,11 @@ def _between(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
         what = f"{room:.1f} mm are between the jaws of both holds, {need:.1f} mm are needed"
         cure = Cure(f"Stick out {need - room:.0f} mm more", lambda j: _farther(j, need - room))
         yield Finding("error", "transfer.jaws", what, "they or the blade run into each other", cures=(cure,))
+    if parted and made.settings.rpm <= 0:
+        rpm = min(STEADY_RPM, made.numbers["speed"].number)
+        what = "the part is cut off between both holds, and the second spindle does not follow the first"
+        cure = Cure(f"Both at {rpm:.0f} rpm", lambda j: _with(j, rpm=rpm))
+        yield Finding("error", "transfer.still", what, "it is twisted off: let both turn together", cures=(cure,))
     if parted and not cuts:
         what = "the part is to be cut off between both holds, and no operation parts it off"
         yield Finding("error", "transfer.uncut", what, "the second spindle pulls at the bar: add parting off")

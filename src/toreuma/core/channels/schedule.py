@@ -39,24 +39,56 @@ def in_turn(job: Job, sides: Sequence[Plan], taken: Transfer) -> dict[int, tuple
             for row in rows.values():
                 row.append(Wait(mark, both))
 
-    def cut(side: int) -> None:
+    def channel_of(planned: OperationPlan) -> int:
+        channel = job.machine.carrier_of(planned.motions[0].station).channel
+        return channel if channel in rows else max(rows)
+
+    def cut(side: int, left_out: OperationPlan | None = None) -> None:
         before: int | None = None
         for planned in sides[side].operations:
-            if not planned.motions:
+            if not planned.motions or planned is left_out:
                 continue
-            channel = job.machine.carrier_of(planned.motions[0].station).channel
+            channel = channel_of(planned)
             if before is not None and before != channel:
                 meet()
-            rows[channel if channel in rows else max(rows)].append(Turn(side, planned))
+            rows[channel].append(Turn(side, planned))
             before = channel
 
-    cut(0)
+    parted = _cut_between(sides[0], taken)
+    cut(0, parted)
     meet()
     shift = mark
-    for channel, items in taken.channels.items():
-        rows[channel] += [Wait(one.mark + shift, one.channels) if isinstance(one, Wait) else one for one in items]
+    stages = {channel: _stages(items) for channel, items in taken.channels.items()}
+    for number in range(max(len(one) for one in stages.values())):
+        for channel, parts in stages.items():
+            for one in parts[number] if number < len(parts) else ():
+                if isinstance(one, Act) and one.code == "part_off" and parted is not None:
+                    continue
+                rows[channel].append(Wait(one.mark + shift, one.channels) if isinstance(one, Wait) else one)
+        if parted is not None and any(
+            isinstance(one, Act) and one.code == "part_off" for parts in stages.values() for one in parts[number]
+        ):
+            row = rows[channel_of(parted)]
+            row.insert(len(row) - (1 if row and isinstance(row[-1], Wait) else 0), Turn(0, parted))
     mark += max((one.mark for row in taken.channels.values() for one in row if isinstance(one, Wait)), default=0)
     if len(sides) > 1:
         cut(1)
         meet()
     return {channel: tuple(row) for channel, row in rows.items()}
+
+
+def _cut_between(first: Plan, taken: Transfer) -> OperationPlan | None:
+    """The operation that parts off while both spindles hold the part, if any does."""
+    if taken.settings.how == "released":
+        return None
+    return next((one for one in reversed(first.operations) if one.operation.kind == "part_off" and one.motions), None)
+
+
+def _stages(items: Sequence[Act | Wait]) -> list[list[Act | Wait]]:
+    """The items of a channel up to each wait, the wait with them."""
+    found: list[list[Act | Wait]] = [[]]
+    for one in items:
+        found[-1].append(one)
+        if isinstance(one, Wait):
+            found.append([])
+    return found if found[-1] else found[:-1]

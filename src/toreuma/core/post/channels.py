@@ -6,6 +6,7 @@ from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.schedule import Item, Turn, in_turn
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
+from toreuma.core.errors import ProgramError
 from toreuma.core.model import Job
 from toreuma.core.plan.route import Plan
 from toreuma.core.post.writer import Posted, Writer
@@ -21,7 +22,10 @@ PLAIN = {
 
 
 def post_channels(job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dialect) -> tuple[Posted, ...]:
-    """The programs of all channels, by channel. Raises `ProgramError` where nothing is to be written."""
+    """The programs of all channels, by channel. Raises `ProgramError` where it cannot be written."""
+    if taken.settings.how == "pulled":
+        what = "a program that draws the bar out is not written yet"
+        raise ProgramError("hand-over", what, "cut off between both, and feed the bar to a stop")
     found = []
     for channel, items in in_turn(job, sides, taken).items():
         writer = _ChannelWriter(job, sides, taken, dialect, channel)
@@ -97,12 +101,6 @@ class _ChannelWriter(Writer):
             self._block(f"{codes['rapid']} {axis}{self._length(self._taken.jaw_face_z + self._taken.back_mm)}")
             datum = self._length(self._taken.numbers["datum"].number)
             self._block(f"{codes['set_datum']} P2 Z{datum}")
-        elif act.code == "pull":
-            place = self._taken.jaw_face_z + (settings.pull_mm or -self._sides[0].scene.profile.back_z)
-            feed = self._number_text(settings.feed_mm_min * self._scale, 1)
-            self._block(f"{codes['line']} {axis}{self._length(place)} F{feed}")
-        elif act.code == "part_off":
-            self._lines.append(self._comment("parted off by the operation before"))
         self._move = ""
 
     @property

@@ -29,7 +29,8 @@ def taken_over(
     come = moves[0]
     back = next((one for one in moves if one.mark and one.mark.number > moves[0].mark.number + 1), moves[-1])  # type: ignore[union-attr]
     yield from _open(happened, come)
-    yield from _parked(happened, come, back, rest)
+    cut_between = job.hand_over is not None and job.hand_over.how != "released" and closes
+    yield from _parked(happened, come, closes[0] if cut_between else back, rest)
     yield from _held(job, come, back, closes, opened)
     yield from _turning(happened, opened)
     yield from _place(moves, closes, grip_z)
@@ -49,9 +50,9 @@ def _open(happened: Sequence[Happening], come: Happening) -> Iterator[Finding]:
 
 
 def _parked(
-    happened: Sequence[Happening], come: Happening, back: Happening, rest: dict[int, Point]
+    happened: Sequence[Happening], come: Happening, until: Happening, rest: dict[int, Point]
 ) -> Iterator[Finding]:
-    """Every carrier at its reference point when the second spindle comes, and as long as it is there."""
+    """Every carrier at its reference point when the second spindle comes, and until nothing moves it any more."""
     for channel, place in rest.items():
         before = [
             one for one in happened
@@ -67,7 +68,7 @@ def _parked(
         during = [
             one for one in happened
             if one.channel == channel and one.motion is not None and not one.motion.event and one.motion.length > 1e-6
-            and come.start_s - 1e-6 <= one.start_s < back.end_s - 1e-6 and _away(one.motion.end, place)
+            and come.start_s - 1e-6 <= one.start_s < until.end_s - 1e-6 and _away(one.motion.end, place)
         ]  # fmt: skip
         if during:
             what = f"line {during[0].line}: a tool of channel {channel} moves while the part is handed over"
