@@ -66,7 +66,7 @@ def cycle_numbers(found: Balanced) -> tuple[Evidence, ...]:
         Evidence("no schedule is below", "", found.bound_s, "s", formula="bound of the search over all schedules"),
         Evidence("may still be in vain", "", found.gap, "share", formula="(cycle − bound) / cycle"),
         Evidence("one after another", "", found.in_turn_s, "s", formula="both sides and the hand-over in turn"),
-        Evidence("cycle against that", "", found.ratio, "share"),
+        Evidence("cycle against that", "", found.ratio, "share", formula="steady cycle / one after another"),
     )
 
 

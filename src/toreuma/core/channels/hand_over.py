@@ -15,6 +15,7 @@ from toreuma.core.model import Chuck, Job, SecondSpindle
 from toreuma.core.model.transfer import HandOver
 from toreuma.core.plan.route import Plan
 from toreuma.core.plan.second_side import second_setup, second_side
+from toreuma.core.plan.stretch import stick_out_more
 from toreuma.core.plan.supply import cut_width_mm
 from toreuma.core.scene import Scene, build_scene
 
@@ -106,13 +107,15 @@ def _numbers(
             "between the spindle noses", "", gap, "mm", measured_on="along Z",
             limits=(Limit("closest", spindle.least_gap_mm, "mm"), Limit("farthest", spindle.retracted_gap_mm, "mm")),
         ),
-        "depth": Evidence("gripped over", "lg", second.grip_length_mm, "mm"),
+        "depth": Evidence("gripped over", "lg", second.grip_length_mm, "mm", formula="grip length of the second hold"),
         "datum": Evidence(
             "Z 0 of the second side", "", -length, "mm", formula="overall length wanted, from the front of the first",
             inputs=(Input("overall length", "l", length, "mm"), Input("found in front of it", "a", excess, "mm")),
         ),
         "excess": Evidence("to be faced off", "a", excess, "mm", formula="what the first side left behind the part"),
-        "push": Evidence("push at the grip", "F", settings.push_n, "N", limits=(Limit("drive", spindle.push_n, "N"),)),
+        "push": Evidence("push at the grip", "F", settings.push_n, "N", formula="typed",
+            limits=(Limit("drive gives up", spindle.push_n, "N"),),
+        ),
     }  # fmt: skip
 
 
@@ -217,7 +220,7 @@ def _reach(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer) -> Ite
     if made.gap_mm < spindle.least_gap_mm - 1e-6:
         more = spindle.least_gap_mm - made.gap_mm
         what = f"the spindles would have to come {more:.1f} mm closer than they can"
-        cure = Cure(f"Stick out {more:.0f} mm more", lambda j: _farther(j, more))
+        cure = stick_out_more(float(int(more) + 1))
         yield Finding("error", "transfer.reach", what, "the second hold does not come to the part", cures=(cure,))
     if made.back_mm < made.settings.approach_mm:
         what = f"the second spindle has {made.back_mm:.1f} mm to go back"
@@ -248,7 +251,7 @@ def _between(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
     need = JAWS_APART_MM + (cut_width_mm(job) + JAWS_APART_MM if parted else 0.0)
     if room < need:
         what = f"{room:.1f} mm are between the jaws of both holds, {need:.1f} mm are needed"
-        cure = Cure(f"Stick out {need - room:.0f} mm more", lambda j: _farther(j, need - room))
+        cure = stick_out_more(float(int(need - room) + 1))
         yield Finding("error", "transfer.jaws", what, "they or the blade run into each other", cures=(cure,))
     if parted and made.settings.rpm <= 0:
         rpm = min(STEADY_RPM, made.numbers["speed"].number)
@@ -272,8 +275,3 @@ def _gripping(job: Job, length: float) -> Job:
     held = job.setups[1].changed(hold=job.setups[1].hold.changed(grip_length_mm=length))
     wanted = job.second_hold.changed(grip_length_mm=length) if job.second_hold is not None else None
     return job.changed(setups=(job.setup, held), second_hold=wanted)
-
-
-def _farther(job: Job, more: float) -> Job:
-    hold = job.setup.hold
-    return job.with_setup(hold=hold.changed(stick_out_mm=hold.stick_out_mm + float(int(more) + 1)))

@@ -9,6 +9,7 @@ from toreuma.core.geometry.milled import Along, Sunk, sunk_of
 from toreuma.core.model import Carrier, Job, LiveDrive, Tool
 from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.plan.result import OperationFault
+from toreuma.core.plan.stretch import stick_out_more
 from toreuma.core.plan.work import Work
 
 __all__ = ["carrier_and_drive", "feature_of", "live_limits", "near_hold", "places_of"]
@@ -72,15 +73,9 @@ def near_hold(work: Work, lowest_z: float) -> tuple[Finding, ...]:
     if missing <= 0:
         return ()
     what = f"the cut ends {missing:.1f} mm too close to the hold, at Z {lowest_z:.1f}"
-    more = float(int(missing) + 1)
-    cure = Cure(f"Stick out {more:g} mm more", lambda j: _farther_out(j, more))
+    cure = stick_out_more(float(int(missing) + 1))
     why = "mill or holder runs into jaws or chuck: stick the piece out farther, or cut it from the other side"
     return (Finding("error", "hold.short", what, why, work.operation.id, cures=(cure,)),)
-
-
-def _farther_out(job: Job, more: float) -> Job:
-    hold = job.setup.hold
-    return job.with_setup(hold=hold.changed(stick_out_mm=hold.stick_out_mm + more))
 
 
 def live_limits(job: Job, tool: Tool) -> tuple[Limit, ...]:

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass, replace
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.force import KIENZLE
 from toreuma.core.cutting.holes import drilling, tapping_torque_nm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line
@@ -166,7 +167,15 @@ def _numbers(
     }  # fmt: skip
     if torque > 0:
         power = torque * rpm / 9549.3
-        values["torque"] = Evidence("torque", "M", torque, "N m", limits=(Limit("drive", live.torque_nm, "N m", True),))
+        values["torque"] = Evidence(
+            "torque",
+            "M",
+            torque,
+            "N m",
+            formula="of lips or teeth, kc at their chip",
+            source=KIENZLE,
+            limits=(Limit("drive", live.torque_nm, "N m", True),),
+        )
         values["power"] = Evidence(
             "power at the edge", "Pc", power, "kW", formula="Pc = M n / 9549",
             limits=(Limit("drive of the tool", there, "kW", True),),

@@ -11,7 +11,7 @@ from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.axial_speed import axial_speed, pinned
 from toreuma.core.plan.work import Work
 
-__all__ = ["FINISH_MM", "MillNumbers", "mill_numbers", "side_step_mm"]
+__all__ = ["MillNumbers", "mill_numbers", "side_step_mm"]
 
 SPEED_SHARE = 0.7
 """Milling speed against that of roughing a turned surface with the same tool material: typical."""
@@ -32,8 +32,6 @@ E_N_MM2 = {"high-speed steel": 210e3}
 E_CARBIDE = 600e3
 MOST_BEND_MM = 0.03
 """A mill may bend so much in a roughing cut."""
-
-FINISH_MM = 1e-6
 
 
 @dataclass(frozen=True)
@@ -89,7 +87,7 @@ def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wante
         "fz": tooth,
         "f": turn,
         "vf": Evidence("feed a minute", "vf", turn.number * rpm, "mm/min", formula="vf = f n"),
-        "ae": Evidence("width of cut", "ae", ae, "mm"),
+        "ae": Evidence("width of cut", "ae", ae, "mm", formula="at most 0.6 D sideways, the whole mill in a slot"),
         "ap": ap,
         "force": Evidence("mean cutting force", "Fc", force, "N", formula="Fc = Pc / vc"),
         "power": Evidence(

@@ -23,6 +23,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Tool
 from toreuma.core.model.tool import BarStop, Drill
 from toreuma.core.motion import Motion
+from toreuma.core.prove.contact import Contact
 from toreuma.core.prove.flanks import rubs
 from toreuma.core.prove.milled import MilledPiece
 from toreuma.core.prove.threads import allowed_by_threads
@@ -42,16 +43,6 @@ PAST_CENTRE_MM = 1.0
 
 GOUGE_MM = 0.0005
 """Overlaps with the part thinner than this are below what the program's own resolution can avoid."""
-
-
-@dataclass(frozen=True)
-class Contact:
-    """Something touches what it must not: what, where (z, r), how deep, on which line."""
-
-    what: str
-    line: int
-    at: tuple[float, float]
-    depth_mm: float
 
 
 @dataclass(frozen=True)
@@ -175,7 +166,7 @@ class Cutter:
             self.cut_open = motion.line
         known = len(self.milled.touches)
         power, there = self.milled.obey(motion, self._shapes[motion.station][0], self.stock)
-        self.contacts += [Contact(one.what, one.line, one.at, one.depth_mm) for one in self.milled.touches[known:]]
+        self.contacts += self.milled.touches[known:]
         return Step(0.0, 0.0, power, there)
 
     def _cut(self, motion: Motion, swept: Region) -> float:

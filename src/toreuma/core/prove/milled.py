@@ -17,10 +17,11 @@ from toreuma.core.model import Job, Tool
 from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Motion
+from toreuma.core.prove.contact import Contact
 from toreuma.core.prove.driven_cuts import Cuts, DrivenTool
 from toreuma.core.scene import Scene
 
-__all__ = ["Bored", "MilledPiece", "Touch", "feature_solid"]
+__all__ = ["Bored", "MilledPiece", "feature_solid"]
 
 BEYOND_MM = 5.0
 EDGE_SLACK_MM = 0.05
@@ -42,16 +43,6 @@ FILM_MM = 0.001
 
 
 @dataclass(frozen=True)
-class Touch:
-    """A driven tool touches what it must not."""
-
-    what: str
-    line: int
-    at: tuple[float, float]
-    depth_mm: float
-
-
-@dataclass(frozen=True)
 class Bored:
     """What driven tools made of the part's milled features, um: missing metal, metal left, and where."""
 
@@ -70,7 +61,7 @@ class MilledPiece:
         self._gone: list[Solid] = []
         self._short: list[Solid] = []
         self._metal: tuple[Region, Solid] | None = None
-        self.touches: list[Touch] = []
+        self.touches: list[Contact] = []
 
     @cached_property
     def _fixed(self) -> Solid:
@@ -127,7 +118,7 @@ class MilledPiece:
     def _touch(self, what: str, met: Solid, motion: Motion) -> None:
         deep = 0.0 if met.is_empty() else thickness_um(met)
         if deep > TOUCH_UM:
-            self.touches.append(Touch(what, motion.line, _place(met), deep / 1000))
+            self.touches.append(Contact(what, motion.line, _place(met), deep / 1000))
 
     def compared(self, final: Region) -> Bored:
         """What was cut, held against every milled feature that an operation of the job cuts."""

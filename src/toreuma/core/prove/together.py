@@ -12,7 +12,6 @@ from toreuma.core.simulate.clock import dwell_and_change_s, motion_time_s
 
 __all__ = ["Happening", "Together", "together"]
 
-OPEN_S = 1.0
 ASKED_S = 0.3
 
 

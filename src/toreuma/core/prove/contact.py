@@ -1,0 +1,15 @@
+"""Something touches what it must not."""
+
+from dataclasses import dataclass
+
+__all__ = ["Contact"]
+
+
+@dataclass(frozen=True)
+class Contact:
+    """What touches, where (z, r) in mm, how deep in mm, on which line of the program."""
+
+    what: str
+    line: int
+    at: tuple[float, float]
+    depth_mm: float
