@@ -13,7 +13,9 @@ import typer
 from toreuma import __version__
 from toreuma.commands import exchange, materials, routing, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
+from toreuma.core.channels.balance import balance
 from toreuma.core.channels.hand_over import Transfer, hand_over
+from toreuma.core.channels.schedule import schedule
 from toreuma.core.channels.waits import Act
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
@@ -30,6 +32,9 @@ from toreuma.io.jobs import job_schema, write_atomically
 from toreuma.io.library import dialect, open_job
 
 __all__ = ["app", "main"]
+
+SEARCH_S = 5.0
+"""The proof looks this long for the shortest cycle."""
 
 app = typer.Typer(
     add_completion=False, pretty_exceptions_enable=False, help="Plan turned parts, and prove every program."
@@ -221,15 +226,23 @@ def _prove_channels(
     proof = prove_channels(sides[0].job, sides, taken, language, texts)
     planned = tuple(finding for side in sides for finding in side.all_findings)
     findings = (*planned, *taken.findings, *proof.findings)
+    job = sides[0].job
+    found = balance(job, sides, taken, SEARCH_S) if text is None else None
+    cycle = report.cycle_report(proof, found, schedule(job, sides, taken).cycle_s) if found and found.slots else None
     if as_json:
-        print_json(report.pair_report(proof, findings))
+        print_json(report.pair_report(proof, findings, cycle))
     else:
         name = sides[0].job.name
         print(f"{name}, complete: {'proved' if not report.has_errors(findings) else 'NOT proved'}")
         print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
-        contacts = len(proof.first.contacts) + len(proof.second.contacts)
+        contacts = len(proof.contacts)
         waits = ", ".join(f"channel {one} waits {seconds:.1f} s" for one, seconds in proof.ran.waited_s.items())
         print(f"  contacts {contacts}, time {proof.ran.seconds:.1f} s; {waits}")
+        if cycle is not None:
+            made = "steady cycle" if cycle["written"] else "steady cycle there could be"
+            ran = f", {proof.cycle_s:.1f} s as read back" if proof.cycle_s else ""
+            print(f"  {made} {cycle['planned_s']:.1f} s{ran}, {cycle['ratio']:.3f} of one after another "
+                  f"({cycle['one_after_another_s']:.1f} s); no order is below {cycle['bound_s']:.1f} s")  # fmt: skip
         _print_findings(findings)
     _exit_with(findings)
 

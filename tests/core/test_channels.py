@@ -199,5 +199,5 @@ def test_lines_are_counted_on_from_channel_to_channel() -> None:
     ran = read_channels(job, sides, texts(), dialect("system-a"))
     first = len(texts()[1].splitlines())
     assert all((one.line > first) == (one.channel == 2) for one in ran.happened)
-    assert references(job, sides[0].scene)[1] != references(job, sides[0].scene)[2]
+    assert references(sides[0])[1] != references(sides[0])[2]
     assert together({}, job.machine).seconds == 0

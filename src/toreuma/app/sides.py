@@ -25,16 +25,17 @@ class Sides:
         if self._base is None or self._base[0] != first:
             self._base = first, second_side(whole, plan(first, self._memo))
         base = self._base[1]
-        return base.changed(setups=(whole.setups[1],))
+        return base.changed(setups=(whole.setups[1].changed(spindle=base.setup.spindle),))
 
     def whole(self, before: Job, edited: Job) -> Job:
         """The whole job after an edit of the side shown; part and blank of a second side follow from the first."""
-        if self.side == 0:
+        if self.side == 0 or self._base is None:
             return edited
+        as_shown = edited.machine == self._base[1].machine
         return before.changed(
-            setups=(before.setup, edited.setup),
+            setups=(before.setup, edited.setup.changed(spindle=before.setups[1].spindle)),
             tools=edited.tools,
-            machine=edited.machine,
+            machine=before.machine if as_shown else edited.machine,
             conditions=edited.conditions,
             trials=edited.trials,
             units=edited.units,

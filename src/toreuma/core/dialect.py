@@ -80,6 +80,7 @@ CODE_NAMES = frozenset(
         "push_limit",
         "closed_asked",
         "part_asked",
+        "part_out",
     ]
 )
 

@@ -9,37 +9,57 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Point
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
+from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan
 from toreuma.core.plan.feed_bar import bar_before
 from toreuma.core.plan.second_side import second_side
 from toreuma.core.post.channels import post_channels
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Contact, Proof, prove
+from toreuma.core.prove.pieces import Piece, pieces_of
 from toreuma.core.prove.taken_over import taken_over
-from toreuma.core.prove.together import Together, together
-from toreuma.core.read import Program, read
-from toreuma.core.scene import Scene, build_scene
+from toreuma.core.prove.together import Happening, Together, together
+from toreuma.core.read import read
+from toreuma.core.scene import build_scene
 
 __all__ = ["PairProof", "prove_channels", "read_channels", "texts_of"]
 
 
 @dataclass(frozen=True)
 class PairProof:
-    """What both spindles made of the part, and the hand-over between them; ``texts`` are the channels' programs."""
+    """What both spindles made of every part of the run, and the hand-overs between them.
+
+    ``texts`` are the channels' programs, ``made`` the proofs of first and second side, part by part; ``cycle_s`` is
+    the time from one hand-over to the next, 0 where one part is made.
+    """
 
     texts: Mapping[int, str]
-    first: Proof
-    second: Proof
+    made: tuple[tuple[Proof, Proof], ...]
     ran: Together
     handed: tuple[Finding, ...]
     findings: tuple[Finding, ...]
+    cycle_s: float = 0.0
+
+    @property
+    def first(self) -> Proof:
+        """The first side of the first part."""
+        return self.made[0][0]
+
+    @property
+    def second(self) -> Proof:
+        """The second side of the first part."""
+        return self.made[0][1]
 
     @property
     def gouge_um(self) -> float:
-        return max(self.first.gouge_um, self.second.gouge_um)
+        return max(side.gouge_um for part in self.made for side in part)
 
     @property
     def leftover_um(self) -> float:
-        return max(self.first.leftover_um, self.second.leftover_um)
+        return max(side.leftover_um for part in self.made for side in part)
+
+    @property
+    def contacts(self) -> tuple[Contact, ...]:
+        return tuple(contact for part in self.made for side in part for contact in side.contacts)
 
     @property
     def ok(self) -> bool:
@@ -56,18 +76,18 @@ def read_channels(job: Job, sides: Sequence[Plan], texts: Mapping[int, str], dia
     """Read the programs of all channels and run them together; lines are counted on from text to text."""
     programs, line = {}, 1
     for channel, text in texts.items():
-        here, there = (references(job, side.scene)[channel] for side in (sides[0], sides[-1]))
+        here, there = (references(side)[channel] for side in (sides[0], sides[-1]))
         programs[channel] = read(text, dialect, here, second_reference=there, first_line=line)
         line += len(text.splitlines())
     return together(programs, job.machine)
 
 
-def references(job: Job, scene: Scene) -> dict[int, Point]:
-    """The reference point of the first carrier of every channel, as a spindle's side sees it."""
-    first = job.machine.carriers[0]
-    face = scene.reference[0] - first.reference_from_nose_mm
+def references(side: Plan) -> dict[int, Point]:
+    """The reference point of the first carrier of every channel, as a side sees it."""
+    machine = side.job.machine
+    face = side.scene.reference[0] - machine.carriers[0].reference_from_nose_mm
     found: dict[int, Point] = {}
-    for carrier in job.machine.carriers:
+    for carrier in machine.carriers:
         found.setdefault(carrier.channel, (face + carrier.reference_from_nose_mm, carrier.reference_d_mm / 2))
     return found
 
@@ -86,30 +106,47 @@ def prove_channels(
     """
     texts = texts or texts_of(job, sides, taken, dialect)
     ran = read_channels(job, sides, texts, dialect)
-    main = _until_taken(ran)
-    first = prove(job, sides[0].scene, main, sides[0].declared, check, before=bar_before(job, sides[0].scene))
-    other = second_side(job, sides[0], first.final)
-    scene = build_scene(other)
-    second = prove(other, scene, ran.second, sides[1].declared, check)
-    back = sides[0].scene.profile.back_z
-    rest = references(job, sides[0].scene)
-    handed = tuple(taken_over(job, ran.happened, rest, back - scene.jaw_face_z, -back))
+    pieces = pieces_of(ran.happened)
+    made, handed = [], []
+    here, there = references(sides[0]), references(sides[-1])
+    rest, back = {channel: (here[channel], there[channel]) for channel in here}, sides[0].scene.profile.back_z
+    for piece in pieces or (_whole(ran),):
+        proofs = _cut(job, sides, ran, piece, check)
+        made.append(proofs)
+        if pieces:
+            grip_z = back - build_scene(second_side(job, sides[0], proofs[0].final)).jaw_face_z
+            handed += taken_over(job, piece, rest, grip_z, -back)
     # Whether the first hold may open on a turning spindle is for both channels to say, not for one.
-    told = tuple(one for one in ran.findings if one.code != "hold.turning" or not _hands_over(ran))
-    findings = (*told, *handed, *first.findings, *second.findings)
-    return PairProof(texts, first, second, ran, handed, findings)
+    told = tuple(one for one in ran.findings if one.code != "hold.turning" or not pieces)
+    cut_so = [finding for part in made for side in part for finding in side.findings]
+    findings = (*told, *handed, *{(one.severity, one.code, one.what): one for one in cut_so}.values())
+    cycle_s = pieces[-1].come.start_s - pieces[-2].come.start_s if len(pieces) > 1 else 0.0
+    return PairProof(texts, tuple(made), ran, tuple(handed), findings, cycle_s)
 
 
-def _hands_over(ran: Together) -> bool:
-    return any(one.mark is not None and one.mark.what == "second_to" for one in ran.happened)
+def _cut(job: Job, sides: Sequence[Plan], ran: Together, piece: Piece, check: Check) -> tuple[Proof, Proof]:
+    """Cut both sides of a part, the second one on what the first one really left."""
+    scene = sides[0].scene
+    main = replace(ran.main, motions=_until_taken(piece))
+    first = prove(job, scene, main, sides[0].declared, check, before=bar_before(job, scene))
+    other = second_side(job, sides[0], first.final)
+    second = prove(other, build_scene(other), replace(ran.second, motions=piece.second), sides[1].declared, check)
+    return first, second
 
 
-def _until_taken(ran: Together) -> Program:
+def _whole(ran: Together) -> Piece:
+    """All moves as one part, where nothing is handed over."""
+    never = Happening(0, float("inf"), float("inf"))
+    return Piece(ran.main.motions, ran.second.motions, ran.happened, never, never)
+
+
+def _until_taken(piece: Piece) -> tuple[Motion, ...]:
     """The moves at the main spindle; once the second hold has the part, the first one may open and stay open."""
-    closed = [one.end_s for one in ran.happened if one.mark is not None and one.mark.what == "second_close"]
+    closed = [one.end_s for one in piece.happened if one.mark is not None and one.mark.what == "second_close"
+              and one.start_s >= piece.come.start_s]  # fmt: skip
     held = {
         id(one.motion)
-        for one in ran.happened
+        for one in piece.happened
         if one.motion is not None and one.motion.event in ("unclamp", "clamp") and closed and one.start_s >= closed[0]
     }
-    return replace(ran.main, motions=tuple(motion for motion in ran.main.motions if id(motion) not in held))
+    return tuple(motion for motion in piece.first if id(motion) not in held)

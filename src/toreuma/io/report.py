@@ -6,6 +6,7 @@ from typing import Any
 import numpy as np
 import shapely
 
+from toreuma.core.channels.balance import Balanced
 from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
@@ -180,18 +181,33 @@ def prove_plan(plan: Plan, dialect: Dialect, text: str | None = None) -> Proof:
     return prove(plan.job, plan.scene, program, plan.declared, before=bar_before(plan.job, plan.scene))
 
 
-def pair_report(proof: PairProof, findings: tuple[Finding, ...]) -> Json:
-    """Both sides of a part made complete: the worst of both, each on its own, and how the channels ran."""
+def pair_report(proof: PairProof, findings: tuple[Finding, ...], cycle: Json | None) -> Json:
+    """Both sides of a part made complete: the worst of both, each on its own, how the channels ran, and the cycle."""
     first, second = proof_report(proof.first), proof_report(proof.second)
     return {
         **first,
         "gouge_um": round(proof.gouge_um, 3),
         "leftover_um": round(proof.leftover_um, 3),
-        "contacts": [*first["contacts"], *second["contacts"]],
+        "contacts": [contact for part in proof.made for side in part for contact in proof_report(side)["contacts"]],
         "time_s": round(proof.ran.seconds, 3),
+        "cycle": cycle,
         "waited_s": {str(channel): round(seconds, 3) for channel, seconds in proof.ran.waited_s.items()},
         "findings": [finding.as_dict() for finding in findings],
         "sides": [first, second],
+    }
+
+
+def cycle_report(proof: PairProof, found: Balanced, planned_s: float) -> Json:
+    """The cycle as it is planned against the same work one after another and the bound of the search over all orders;
+    and as the programs ran it, where they make several parts."""
+    cycle_s = planned_s or found.cycle_s
+    return {
+        "written": planned_s > 0,
+        "planned_s": round(cycle_s, 3),
+        "read_back_s": round(proof.cycle_s, 3) if proof.cycle_s > 0 else None,
+        "one_after_another_s": round(found.in_turn_s, 3),
+        "ratio": round(cycle_s / found.in_turn_s, 4) if found.in_turn_s > 0 else None,
+        "bound_s": round(found.bound_s, 3),
     }
 
 

@@ -16,6 +16,7 @@ from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Tool, TurningTool
 from toreuma.core.plan import plan
+from toreuma.core.plan.at_spindle import reaching, serves
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.second_side import second_setup, second_side
 from toreuma.core.scene import build_scene
@@ -84,7 +85,8 @@ def propose_route(
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
     both = done.job.changed(setups=(done.job.setup, setup))
     other = second_side(both, plan(done.job, None, check))
-    names = {tool.name: (tool, done.uses.get(tool.id, frozenset())) for tool in done.job.tools}
+    there = (tool for tool in done.job.tools if serves(other, tool))
+    names = {tool.name: (tool, done.uses.get(tool.id, frozenset())) for tool in there}
     second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
     if not second.job.operations:
         return done
@@ -102,10 +104,11 @@ def _side(
     check: Check,
     progress: Callable[[float], None],
 ) -> Proposed:
-    """The route of one side. ``known`` are tools that sit in the turret for the other side, by name, and their
-    use."""
+    """The route of one side. ``known`` are tools of the job that sit there for the other side and serve here too, by
+    name, and their use."""
     sitting = {name: tool for name, (tool, _) in known.items()}
-    bare = bare.changed(tools=tuple(sitting.values())).with_setup(operations=())
+    others = tuple(tool for tool in bare.tools if tool.name not in sitting)
+    bare = bare.with_setup(operations=())
     scene = build_scene(bare)
     asked = wishes(bare, scene)
     steps: list[tuple[Step, Advice]] = []
@@ -130,15 +133,15 @@ def _side(
                 uses[tool.name] = uses.get(tool.name, frozenset()) | {wish.use}
             steps.append((step, advice))
         progress(0.8 * (index + 1) / len(asked))
-    steps = spared(steps, bare.machine.stations, sitting)
+    steps = spared(steps, sum(one.stations for one in reaching(bare)), sitting)
     route = ordered(bare, [step for step, _ in steps])
     placed = seated(bare, list(dict.fromkeys(tool.name for step in route for tool in step.tools)), tools, sitting)
     operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]
-    both = {tool.id: tool for tool in (*sitting.values(), *placed.values())}
+    both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
     proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
     proposed, failed, taken = _mended(proposed, check)
-    proposed = _used_only(proposed, set(sitting))
+    proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
     advice_of = {id(step): advice for step, advice in steps}
     kept = {operation.id for operation in proposed.operations}
     chosen = tuple(

@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from toreuma.core.advise.advice import Advice
 from toreuma.core.auto.steps import Step
 from toreuma.core.model import Job, Tool
+from toreuma.core.plan.at_spindle import faces, facing_other, reaching
 
 __all__ = ["seated", "spared"]
 
@@ -38,18 +39,22 @@ def _shared(face: Step, advice: Advice, steps: Sequence[Advised]) -> Step:
 
 
 def seated(job: Job, names: Sequence[str], tools: Mapping[str, Tool], known: Mapping[str, Tool]) -> dict[str, Tool]:
-    """Tools by name with station and id, evenly spread over what is free; ``known`` ones stay where they sit.
+    """Tools by name with station and id, evenly spread over what is free on carriers that reach the spindle in hand;
+    ``known`` ones stay where they sit, and none of the job's tools loses its station.
 
-    Where there are more tools than stations, the last ones get numbers past the turret's end, and planning says so.
+    Where there are more tools than stations, the last ones get numbers past the turret's end, and planning says so. A
+    tool that would face away from the spindle is taken of the other hand.
     """
     placed = {name: known[name] for name in names if name in known}
     fresh = [name for name in names if name not in known]
-    taken = {tool.station for tool in known.values()}
-    free = [station for station in range(1, job.machine.stations + 1) if station not in taken]
+    taken = {tool.station for tool in (*known.values(), *job.tools)}
+    there = [station for carrier in reaching(job) for station in job.machine.stations_of(carrier)]
+    free = [station for station in sorted(there) if station not in taken]
     apart = max(1, len(free) // max(len(fresh), 1))
     chosen = free[::apart][: len(fresh)]
     beyond = max([job.machine.stations, *taken]) + 1
     chosen += range(beyond, beyond + len(fresh) - len(chosen))
     for name, station in zip(fresh, chosen, strict=True):
-        placed[name] = tools[name].changed(id=f"T{station}", station=station)
+        tool = tools[name].changed(id=f"T{station}", station=station)
+        placed[name] = tool if faces(job, tool) else facing_other(tool)
     return placed

@@ -1,6 +1,6 @@
 """The shortest steady cycle: side two of one part at the second spindle while side one of the next is cut at the first.
 
-Between two hand-overs each spindle works through its side in order; a carrier cuts one thing at a time. Which carrier
+Between two hand-overs each spindle works through its side in order; a channel does one thing at a time. Which carrier
 takes a tool is the solver's to choose, where the carrier reaches the spindle and can drive the tool.
 """
 
@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from toreuma.core.channels.hand_over import Transfer
+from toreuma.core.channels.schedule import unloading, works
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Carrier, Job, Tool
@@ -16,7 +17,7 @@ from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
 
-__all__ = ["Balanced", "Slot", "balance", "cycle_numbers", "moved_words"]
+__all__ = ["Balanced", "Slot", "balance", "cycle_numbers", "moved_words", "one_after_another_s"]
 
 TICKS_PER_S = 100
 SPINDLES = ("main", "sub")
@@ -59,6 +60,12 @@ class Balanced:
         return self.cycle_s / self.in_turn_s if self.in_turn_s > 0 else 1.0
 
 
+def one_after_another_s(job: Job, sides: Sequence[Plan], taken: Transfer) -> float:
+    """The same work with one spindle at a time, s."""
+    cut = sum(one.times.total_s for row in works(sides, taken) for one in row)
+    return cut + taken.seconds + sum(one.seconds for one in unloading(job))
+
+
 def cycle_numbers(found: Balanced) -> tuple[Evidence, ...]:
     """The cycle, what it cannot go below, and what it saves."""
     return (
@@ -94,7 +101,7 @@ def balance(
     """
     from ortools.sat.python import cp_model  # loaded when it is first asked for: it takes a second
 
-    cycle = _Cycle(cp_model.CpModel(), job, sides)
+    cycle = _Cycle(cp_model.CpModel(), job, sides, taken)
     solver: Any = cp_model.CpSolver()
     solver.parameters.max_time_in_seconds = seconds
     solver.parameters.num_workers = 1
@@ -105,7 +112,7 @@ def balance(
     watch = _watch(cp_model, check, tell)
     status = solver.Solve(cycle.model, watch)
     watch.stopped()
-    in_turn = sum(one.times.total_s for row in cycle.work for one in row) + taken.seconds
+    in_turn = one_after_another_s(job, sides, taken)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return Balanced((), taken.seconds, in_turn, taken.seconds, in_turn, ())
     long = _seconds(solver.Value(cycle.end), taken)
@@ -116,19 +123,20 @@ def balance(
 class _Cycle:
     """The cycle as the solver sees it: a start for every operation, a carrier for every tool."""
 
-    def __init__(self, model: Any, job: Job, sides: Sequence[Plan]) -> None:
+    def __init__(self, model: Any, job: Job, sides: Sequence[Plan], taken: Transfer) -> None:
         self.model, self._job = model, job
-        self.work = [[one for one in side.operations if one.motions] for side in sides[:2]]
+        self.work = works(sides, taken)
         self._carriers = job.machine.carriers
-        self._horizon = sum(_ticks(one) for row in self.work for one in row)
+        self._horizon = sum(_ticks(one) for row in self.work for one in row) + 100 * TICKS_PER_S
         self.end = model.NewIntVar(0, self._horizon, "end")
         self._choice: dict[tuple[str, int], Any] = {}
         self._starts: dict[tuple[int, int], Any] = {}
-        self._busy: list[list[Any]] = [[] for _ in self._carriers]
+        self._busy: dict[int, list[Any]] = {channel: [] for channel in {one.channel for one in self._carriers}}
         self._seat_tools()
         for side, row in enumerate(self.work):
             self._spindle(side, row)
-        for intervals in self._busy:
+        self._unload()
+        for intervals in self._busy.values():
             model.AddNoOverlap(intervals)
         # A tool stays where it is unless that costs time.
         stays = [self._choice[tool.id, _now(job, tool)] for tool in job.tools]
@@ -144,7 +152,7 @@ class _Cycle:
         for number, carrier in enumerate(self._carriers):
             self.model.Add(sum(self._choice[tool.id, number] for tool in self._job.tools) <= carrier.stations)
 
-    def _spindle(self, side: int, row: list[OperationPlan]) -> None:
+    def _spindle(self, side: int, row: Sequence[OperationPlan]) -> None:
         """A spindle cuts one thing after the other, in the order of its route."""
         before = None
         for index, one in enumerate(row):
@@ -165,7 +173,17 @@ class _Cycle:
             if not _can(carrier, tool, one, side):
                 self.model.Add(here == 0)
             interval = self.model.NewOptionalFixedSizeIntervalVar(start, _ticks(one), here, f"{name} {number}")
-            self._busy[number].append(interval)
+            self._busy[carrier.channel].append(interval)
+
+    def _unload(self) -> None:
+        """The finished part leaves the second hold behind the last cut of its side."""
+        row = self.work[1]
+        ticks = round(sum(one.seconds for one in unloading(self._job)) * TICKS_PER_S)
+        start = self.model.NewIntVar(0, self._horizon, "unload")
+        if row:
+            self.model.Add(start >= self._starts[1, len(row) - 1] + _ticks(row[-1]))
+        self.model.Add(start + ticks <= self.end)
+        self._busy[max(self._busy)].append(self.model.NewFixedSizeIntervalVar(start, ticks, "out"))
 
     def slots(self, solver: Any) -> tuple[Slot, ...]:
         """The operations in the cycle that was found."""

@@ -1,15 +1,19 @@
 """Who does what after whom: operations of both sides and the hand-over, in each channel, with computed waits."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from toreuma.core.channels.hand_over import Transfer
-from toreuma.core.channels.waits import Act, Wait
+from toreuma.core.channels.overlap import overlap
+from toreuma.core.channels.waits import Act, Laid, Wait, laid_out
 from toreuma.core.model import Job
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
 
-__all__ = ["Item", "Turn", "in_turn"]
+__all__ = ["Item", "Schedule", "Turn", "cut_between", "is_steady", "schedule", "unloading", "works"]
+
+EJECT_S = 0.6
+"""The finished part is pushed out of the second hold."""
 
 
 @dataclass(frozen=True)
@@ -21,67 +25,177 @@ class Turn:
 
 
 Item = Turn | Act | Wait
+Rows = dict[int, tuple[Item, ...]]
 
 
-def in_turn(job: Job, sides: Sequence[Plan], taken: Transfer) -> dict[int, tuple[Item, ...]]:
-    """Everything one after the other: a channel waits wherever the one before it is another's.
+@dataclass(frozen=True)
+class Schedule:
+    """The items of every channel: ``begin`` once, ``again`` for every further part, then ``end``.
 
-    Marks are numbered on through first side, hand-over and second side, so that none is there twice.
+    Where parts are made one by one, everything is in ``begin``.
     """
-    rows: dict[int, list[Item]] = {channel: [] for channel in taken.channels}
-    both = frozenset(rows)
-    mark = 0
 
-    def meet() -> None:
-        nonlocal mark
-        if len(rows) > 1:
-            mark += 1
-            for row in rows.values():
-                row.append(Wait(mark, both))
+    begin: Rows
+    again: Rows = field(default_factory=dict)
+    end: Rows = field(default_factory=dict)
 
-    def channel_of(planned: OperationPlan) -> int:
-        channel = job.machine.carrier_of(planned.motions[0].station).channel
-        return channel if channel in rows else max(rows)
+    def laid(self, rows: Rows) -> Laid:
+        """When the items of some rows happen."""
+        return laid_out({channel: tuple(_timed(one) for one in row) for channel, row in rows.items()})
 
-    def cut(side: int, left_out: OperationPlan | None = None) -> None:
-        before: int | None = None
-        for planned in sides[side].operations:
-            if not planned.motions or planned is left_out:
-                continue
-            channel = channel_of(planned)
-            if before is not None and before != channel:
-                meet()
-            rows[channel].append(Turn(side, planned))
-            before = channel
-
-    parted = _cut_between(sides[0], taken)
-    cut(0, parted)
-    meet()
-    shift = mark
-    stages = {channel: _stages(items) for channel, items in taken.channels.items()}
-    for number in range(max(len(one) for one in stages.values())):
-        for channel, parts in stages.items():
-            for one in parts[number] if number < len(parts) else ():
-                if isinstance(one, Act) and one.code == "part_off" and parted is not None:
-                    continue
-                rows[channel].append(Wait(one.mark + shift, one.channels) if isinstance(one, Wait) else one)
-        if parted is not None and any(
-            isinstance(one, Act) and one.code == "part_off" for parts in stages.values() for one in parts[number]
-        ):
-            row = rows[channel_of(parted)]
-            row.insert(len(row) - (1 if row and isinstance(row[-1], Wait) else 0), Turn(0, parted))
-    mark += max((one.mark for row in taken.channels.values() for one in row if isinstance(one, Wait)), default=0)
-    if len(sides) > 1:
-        cut(1)
-        meet()
-    return {channel: tuple(row) for channel, row in rows.items()}
+    @property
+    def cycle_s(self) -> float:
+        """How long one further part takes; 0 where parts are made one by one."""
+        return self.laid(self.again).total_s if self.again else 0.0
 
 
-def _cut_between(first: Plan, taken: Transfer) -> OperationPlan | None:
+def _timed(item: Item) -> Act | Wait:
+    return Act("turn", "", item.planned.times.total_s) if isinstance(item, Turn) else item
+
+
+def is_steady(job: Job) -> bool:
+    """Several parts in one run: while one is finished at the second spindle the next is begun at the first."""
+    return job.hand_over is not None and job.machine.second is not None and job.program.parts > 1
+
+
+def cut_between(first: Plan, taken: Transfer) -> OperationPlan | None:
     """The operation that parts off while both spindles hold the part, if any does."""
     if taken.settings.how == "released":
         return None
     return next((one for one in reversed(first.operations) if one.operation.kind == "part_off" and one.motions), None)
+
+
+def works(sides: Sequence[Plan], taken: Transfer) -> tuple[tuple[OperationPlan, ...], ...]:
+    """What each spindle cuts by itself: all but the cut while both hold the part."""
+    apart = cut_between(sides[0], taken)
+    return tuple(tuple(one for one in side.operations if one.motions and one is not apart) for side in sides[:2])
+
+
+def unloading(job: Job) -> tuple[Act, ...]:
+    """The finished part leaves the second hold."""
+    second = job.machine.second
+    return (Act("unload", "finished part out", (second.clamp_s if second is not None else 0.0) + EJECT_S),)
+
+
+def schedule(job: Job, sides: Sequence[Plan], taken: Transfer) -> Schedule:
+    """Everything in its order; marks are numbered on so that none is there twice in a program."""
+    rows = _Rows(job, sides, taken)
+    rows.cut(0)
+    if not is_steady(job) or len(sides) < 2:
+        rows.hand_over()
+        if len(sides) > 1:
+            rows.cut(1)
+            rows.meet()
+        return Schedule(rows.taken())
+    begin = rows.taken()
+    rows.hand_over()
+    rows.both()
+    again = rows.taken()
+    rows.hand_over()
+    rows.cut(1)
+    rows.meet()
+    rows.add(max(taken.channels), *unloading(job))
+    rows.meet()
+    return Schedule(begin, again, rows.taken())
+
+
+class _Rows:
+    """The items of all channels as they grow."""
+
+    def __init__(self, job: Job, sides: Sequence[Plan], taken: Transfer) -> None:
+        self._job, self._sides, self._taken = job, sides, taken
+        self._works = works(sides, taken)
+        self._apart = cut_between(sides[0], taken)
+        self._channels = tuple(taken.channels)
+        self._rows: dict[int, list[Item]] = {channel: [] for channel in self._channels}
+        self._mark = 0
+
+    def taken(self) -> Rows:
+        """What was added since the last time."""
+        made = {channel: tuple(row) for channel, row in self._rows.items()}
+        self._rows = {channel: [] for channel in self._channels}
+        return made
+
+    def add(self, channel: int, *items: Item) -> None:
+        self._rows[channel] += items
+
+    def meet(self) -> None:
+        """All channels wait for each other."""
+        if len(self._rows) > 1:
+            self._mark += 1
+            for row in self._rows.values():
+                row.append(Wait(self._mark, frozenset(self._rows)))
+
+    def _channel_of(self, planned: OperationPlan) -> int:
+        channel = self._job.machine.carrier_of(planned.motions[0].station).channel
+        return channel if channel in self._rows else max(self._rows)
+
+    def cut(self, side: int) -> None:
+        """One side, everything one after the other; a channel waits wherever the one before it is another's."""
+        before: int | None = None
+        for planned in self._works[side]:
+            channel = self._channel_of(planned)
+            if before is not None and before != channel:
+                self.meet()
+            self.add(channel, Turn(side, planned))
+            before = channel
+
+    def hand_over(self) -> None:
+        """The stages of the hand-over, and the cut while both hold the part in its place."""
+        self.meet()
+        shift = self._mark
+        stages = {channel: _stages(items) for channel, items in self._taken.channels.items()}
+        for number in range(max(len(one) for one in stages.values())):
+            for channel, parts in stages.items():
+                for one in parts[number] if number < len(parts) else ():
+                    if isinstance(one, Wait):
+                        self.add(channel, Wait(one.mark + shift, one.channels))
+                    elif one.code == "part_off" and self._apart is not None:
+                        self.add(self._channel_of(self._apart), Turn(0, self._apart))
+                    else:
+                        self.add(channel, one)
+        waits = (one.mark for row in self._taken.channels.values() for one in row if isinstance(one, Wait))
+        self._mark += max(waits, default=0)
+
+    def both(self) -> None:
+        """Side one of the next part and side two of this one in the shortest order, and the finished part out.
+
+        A mark comes where an operation follows one of its side in another channel. That channel meets it as late as
+        it has nothing else to do in between.
+        """
+        last = max(self._rows)
+        out = unloading(self._job)
+        first, second = ([(self._channel_of(one), one.times.total_s) for one in self._works[side]] for side in (0, 1))
+        ends = {channel: [0.0] * len(row) for channel, row in self._rows.items()}
+        before: dict[int, tuple[int, Item]] = {}
+        for one in overlap(first, [*second, (last, out[0].seconds)]):
+            works_here = self._works[one.side]
+            finished = one.index >= len(works_here)
+            channel = last if finished else self._channel_of(works_here[one.index])
+            if one.side in before and before[one.side][0] != channel:
+                self._link(*before[one.side], channel, one.start_s, ends)
+            item: Item = out[0] if finished else Turn(one.side, works_here[one.index])
+            before[one.side] = channel, item
+            self.add(channel, item)
+            ends[channel].append(one.end_s)
+
+    def _link(self, giving: int, done: Item, waiting: int, start_s: float, ends: dict[int, list[float]]) -> None:
+        """``waiting`` stands until ``giving`` has done an item."""
+        row, here = self._rows[giving], self._rows[waiting]
+        after = next(n for n, one in enumerate(row) if one is done)
+        met = {one.mark for one in row[after + 1 :] if isinstance(one, Wait)}
+        if met & {one.mark for one in here if isinstance(one, Wait)}:
+            return
+        # As late as this channel is free anyway, behind the marks it has already.
+        at = max([n for n, one in enumerate(row) if isinstance(one, Wait)] + [after]) + 1
+        while at < len(row) and ends[giving][at] <= start_s + 1e-9:
+            at += 1
+        self._mark += 1
+        mark = Wait(self._mark, frozenset((giving, waiting)))
+        row.insert(at, mark)
+        ends[giving].insert(at, start_s)
+        here.append(mark)
+        ends[waiting].append(start_s)
 
 
 def _stages(items: Sequence[Act | Wait]) -> list[list[Act | Wait]]:

@@ -48,6 +48,9 @@ SLIM_SHARE = 0.1
 """How much narrower a blade is behind its cutting width, each side, as a share of that."""
 
 
+ROUND = (Drill, Reamer, Tap, EndMill, BarStop)
+"""Tools that have no hand of their own: they look the same from both spindles."""
+
 ALONG_X = np.array([[0.0, 1.0], [1.0, 0.0]])
 """Turns a tool along Z into one along X."""
 
@@ -57,6 +60,8 @@ def shape_of(tool: Tool) -> ToolShape:
     shape = SHAPES[type(tool)](tool)
     if tool.mount == "radial":
         return turned(shape, ALONG_X)
+    if isinstance(tool, ROUND):
+        return shape
     other_way = (tool.hand == "left") is not (tool.spindle == "sub")
     return mirrored(shape) if other_way else shape
 

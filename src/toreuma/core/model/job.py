@@ -7,6 +7,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Identifier, Name, Value
+from toreuma.core.model.carrier import SpindleName
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.hold import Centre, Hold, SecondHold
 from toreuma.core.model.machine import Machine
@@ -33,9 +34,10 @@ class ProgramOptions(Value):
 
 
 class Setup(Value):
-    """One holding of the blank and what is cut in it."""
+    """One holding of the blank and what is cut in it; ``spindle`` is where it is held."""
 
     name: Name = ""
+    spindle: SpindleName = "main"
     hold: Hold
     centre: Centre | None = None
     operations: tuple[Operation, ...] = Field(default=(), max_length=1000)

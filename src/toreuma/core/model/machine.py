@@ -103,3 +103,29 @@ class Machine(Value):
         if spindle == "main":
             return self.c_axis
         return self.second.c_axis if self.second is not None else None
+
+    def seen_from_second(self, apart_mm: float) -> "Machine":
+        """The machine as somebody sees it who stands at the second spindle: that one is the spindle in hand.
+
+        ``apart_mm`` is what lies between the faces of both chuck bodies while the second spindle stands back.
+        """
+        second = self.second
+        if second is None:
+            return self
+        return self.changed(
+            max_rpm=second.max_rpm,
+            power=second.power,
+            short_power=(),
+            efficiency=second.efficiency,
+            c_axis=second.c_axis,
+            carriers=tuple(_from_second(one, apart_mm) for one in self.carriers),
+        )
+
+
+def _from_second(carrier: Carrier, apart_mm: float) -> Carrier:
+    """Places are counted from the other chuck; a reference point behind that is taken as it is."""
+    reaches = tuple("main" if one == "sub" else "sub" for one in carrier.reaches)
+    place = apart_mm - carrier.reference_from_nose_mm
+    return carrier.changed(
+        reaches=reaches, reference_from_nose_mm=place if place > 0 else carrier.reference_from_nose_mm
+    )

@@ -107,7 +107,8 @@ def _nub(tool: PartingTool, leans: float) -> Evidence:
 
 def _falls(work: Work, operation: PartOff) -> list[Finding]:
     """Nobody watches, and the part falls among the chips."""
-    if operation.taken != "falls" or work.job.conditions.attended:
+    held = work.job.hand_over is not None and work.job.hand_over.how != "released"
+    if operation.taken != "falls" or work.job.conditions.attended or held:
         return []
 
     def caught(job: Job) -> Job:

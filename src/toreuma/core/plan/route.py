@@ -11,6 +11,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.plan.argue import beyond_limits
+from toreuma.core.plan.at_spindle import not_there
 from toreuma.core.plan.feed_bar import bar_before, is_fed, loop_findings
 from toreuma.core.plan.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold import HoldNumbers, hold_numbers
@@ -122,6 +123,9 @@ def _one(
             return _failed(operation, stock, _no_station(job, operation, found))
         tools.append(found)
     tool = tools[0]
+    elsewhere = not_there(job, operation, tools)
+    if elsewhere is not None:
+        return _failed(operation, stock, elsewhere)
     if operation.kind == "part_off" and is_pair(job):
         return _failed(operation, stock, _stays_in_one(operation))
     shape = memo.get(("shape", tool), lambda: shape_of(tool))

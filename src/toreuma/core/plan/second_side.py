@@ -48,11 +48,16 @@ def second_side(job: Job, first: Plan, piece: Region | None = None) -> Job:
     taken = 1 if job.program.parts == 1 else 2  # a loop has its one part in the next number
     program = job.program.changed(number=job.program.number + taken, parts=1)
     name = f"{job.name or job.part.name}, second side"
+    held, machine = job.setups[1], job.machine
+    if job.hand_over is not None and machine.second is not None:
+        apart = machine.second.retracted_gap_mm - job.setup.hold.body_length_mm - held.hold.body_length_mm
+        held, machine = held.changed(spindle="sub"), machine.seen_from_second(apart)
     return job.changed(
         name=name,
         part=turned_part(job.part),
         stock=blank,
-        setups=(job.setups[1],),
+        machine=machine,
+        setups=(held,),
         second_hold=None,
         hand_over=None,
         program=program,

@@ -3,11 +3,12 @@
 from collections.abc import Sequence
 
 from toreuma.core.channels.hand_over import Transfer
-from toreuma.core.channels.schedule import Item, Turn, in_turn
+from toreuma.core.channels.schedule import Item, Schedule, Turn, schedule
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.model import Job
+from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
 from toreuma.core.post.writer import Posted, Writer
 
@@ -20,17 +21,24 @@ PLAIN = {
 }  # fmt: skip
 """Acts that are one word, by the dialect's name for it."""
 
+MOST_MARKS = 99
+
 
 def post_channels(job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dialect) -> tuple[Posted, ...]:
     """The programs of all channels, by channel. Raises `ProgramError` where it cannot be written."""
     if taken.settings.how == "pulled":
         what = "a program that draws the bar out is not written yet"
         raise ProgramError("hand-over", what, "cut off between both, and feed the bar to a stop")
-    found = []
-    for channel, items in in_turn(job, sides, taken).items():
+    found, planned = [], schedule(job, sides, taken)
+    marks = {one.mark for rows in (planned.begin, planned.again, planned.end) for row in rows.values()
+             for one in row if isinstance(one, Wait)}  # fmt: skip
+    if len(marks) > MOST_MARKS:
+        what = f"the channels would meet at {len(marks)} marks, the control has {MOST_MARKS}"
+        raise ProgramError("hand-over", what, "keep the tools of one side on one carrier")
+    for channel in planned.begin:
         writer = _ChannelWriter(job, sides, taken, dialect, channel)
         name = f"O{job.program.number:04d}-{channel}{dialect.file_suffix}"
-        found.append(Posted(name, writer.write_items(items)))
+        found.append(Posted(name, writer.write_schedule(planned)))
     return tuple(found)
 
 
@@ -40,10 +48,11 @@ class _ChannelWriter(Writer):
     def __init__(self, job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dialect, channel: int) -> None:
         super().__init__(sides[0], dialect)
         self._job, self._sides, self._taken, self._channel = job, sides, taken, channel
-        self._spindle = 0
+        self._spindle: int | None = 0
         self._count = 0
 
-    def write_items(self, items: Sequence[Item]) -> str:
+    def write_schedule(self, planned: Schedule) -> str:
+        """Once through, or a beginning, the program of a further part that is called so many times, and an end."""
         job = self._job
         names = " AND ".join(one.name for one in job.machine.carriers if one.channel == self._channel)
         title = f"{job.name}, channel {self._channel}, {names}"
@@ -52,6 +61,22 @@ class _ChannelWriter(Writer):
         words = "X IS DIAMETER, " if self._dialect.x_is_diameter else "X IS RADIUS, "
         self._lines.append(self._comment(f"{words}{'INCH' if self._units == 'inch' else 'MM'}"))
         self._blocks(self._dialect.start)
+        self._items(planned.begin[self._channel])
+        if planned.again:
+            number, parts = job.program.number + 1, job.program.parts - 1
+            self._block(self._dialect.loop.format(**self._dialect.codes, number=number, parts=parts))
+            self._spindle = None
+            self._items(planned.end[self._channel])
+        self._blocks(self._dialect.end)
+        if planned.again:
+            self._lines.append(f"O{job.program.number + 1:04d} {self._comment('one more part')}")
+            self._spindle = None
+            self._items(planned.again[self._channel])
+            self._block(self._dialect.codes["return"])
+        self._lines.append("%")
+        return "\n".join(self._lines) + "\n"
+
+    def _items(self, items: Sequence[Item]) -> None:
         for item in items:
             if isinstance(item, Wait):
                 digits = "".join(str(one) for one in sorted(item.channels))
@@ -60,19 +85,26 @@ class _ChannelWriter(Writer):
                 self._turn(item)
             else:
                 self._act(item)
-        self._blocks(self._dialect.end)
-        self._lines.append("%")
-        return "\n".join(self._lines) + "\n"
+
+    def _at(self, side: int) -> None:
+        """Take a spindle in hand; the tool goes there by way of the reference point."""
+        codes = self._dialect.codes
+        if side != self._spindle:
+            self._spindle = side
+            self._block(f"{codes['reference']} U0")
+            self._block(f"{codes['reference']} W0")
+            self._block(codes["second_spindle" if side else "main_spindle"])
+            self._block(codes["second_offset" if side else "work_offset"])
 
     def _turn(self, turn: Turn) -> None:
-        codes = self._dialect.codes
-        if turn.side != self._spindle:
-            self._spindle = turn.side
-            self._block(codes["second_spindle" if turn.side else "main_spindle"])
-            self._block(codes["second_offset" if turn.side else "work_offset"])
+        self._at(turn.side)
         self._plan = self._sides[turn.side]
         self._count += 1
         self._operation(turn.planned, self._count, "")
+
+    def _taken_words(self, planned: OperationPlan) -> tuple[str, str]:
+        """The second spindle holds what is cut off."""
+        return ("", "") if self._taken.settings.how != "released" else super()._taken_words(planned)
 
     def _act(self, act: Act) -> None:
         """The blocks of one act of the hand-over."""
@@ -85,7 +117,13 @@ class _ChannelWriter(Writer):
             self._block(f"{codes['reference']} U0")
             self._block(f"{codes['reference']} W0")
             self._block(codes["spindle_stop"])
+        elif act.code == "unload":
+            self._at(1)
+            self._block(codes["spindle_stop"])
+            self._block(codes["second_open"])
+            self._block(codes["part_out"])
         elif act.code == "turn":
+            self._at(0)
             self._block(f"{codes['fixed_speed']} S{settings.rpm:.0f} {codes['spindle_forward']}")
         elif act.code == "sync":
             self._block(f"{codes['sync']} S{settings.rpm:.0f}")

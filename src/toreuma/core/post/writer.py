@@ -128,8 +128,7 @@ class Writer(DrivenWords):
         )
         self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
         self._move = self._dialect.codes["rapid"]
-        taken = planned.operation.taken if planned.operation.kind == "part_off" else ""
-        out, back = TAKEN.get(taken, ("", ""))
+        out, back = self._taken_words(planned)
         if out:
             self._block(self._dialect.codes[out])
         cycles = {cycle.first: cycle for cycle in planned.cuts.cycles}
@@ -143,6 +142,10 @@ class Writer(DrivenWords):
         if back:
             self._block(self._dialect.codes[back])
         self._blocks(after, tool_off_word=self._dialect.tool_off_word.format(station=first.station))
+
+    def _taken_words(self, planned: OperationPlan) -> tuple[str, str]:
+        """What is said before and after a cut for the part not to fall."""
+        return TAKEN.get(planned.operation.taken, ("", "")) if planned.operation.kind == "part_off" else ("", "")
 
     def _event(self, motion: Motion) -> None:
         """Something the machine does while no axis moves, and the time it takes."""

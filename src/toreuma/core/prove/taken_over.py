@@ -1,10 +1,13 @@
 """The hand-over as two programs make it: whether anything meets, and whether somebody holds the part all the time."""
 
-from collections.abc import Iterator, Sequence
+import itertools
+from collections.abc import Iterator, Mapping, Sequence
 
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Point
 from toreuma.core.model import Job
+from toreuma.core.motion import Motion
+from toreuma.core.prove.pieces import Piece
 from toreuma.core.prove.together import Happening
 
 __all__ = ["taken_over"]
@@ -12,34 +15,40 @@ __all__ = ["taken_over"]
 AT_REST_MM = 0.5
 DEPTH_MM, DATUM_MM = 0.05, 0.005
 
+Rest = tuple[Point, Point]
+"""Where a carrier waits, seen from the main and from the second spindle."""
 
-def taken_over(
-    job: Job, happened: Sequence[Happening], rest: dict[int, Point], grip_z: float, length_mm: float
-) -> Iterator[Finding]:
-    """What is wrong with the hand-over.
 
-    ``rest`` is the reference point of each channel's carrier; ``grip_z`` is where the front of the second jaws stands
-    when it grips as the second side has it, ``length_mm`` the overall length its datum comes from.
+def taken_over(job: Job, piece: Piece, rest: Mapping[int, Rest], grip_z: float, length_mm: float) -> Iterator[Finding]:
+    """What is wrong with the hand-over of one part.
+
+    ``rest`` is the reference point of each channel's carrier, seen from both spindles; ``grip_z`` is where the front
+    of the second jaws stands when it grips as the second side has it, ``length_mm`` the overall length its datum
+    comes from.
     """
-    moves = [one for one in happened if one.mark is not None and one.mark.what == "second_to"]
-    if not moves:
-        return
-    closes = [one for one in happened if one.mark is not None and one.mark.what == "second_close"]
-    opened = [one for one in happened if one.motion is not None and one.motion.event == "unclamp"]
-    come = moves[0]
-    back = next((one for one in moves if one.mark and one.mark.number > moves[0].mark.number + 1), moves[-1])  # type: ignore[union-attr]
+    happened, come, back = piece.happened, piece.come, piece.back
+    moves = [one for one in _marks(happened, "second_to") if one.start_s >= come.start_s - 1e-6]
+    closes = [one for one in _marks(happened, "second_close") if one.start_s >= come.start_s - 1e-6]
     yield from _open(happened, come)
+    yield from _empty(happened, come)
     cut_between = job.hand_over is not None and job.hand_over.how != "released" and closes
     yield from _parked(happened, come, closes[0] if cut_between else back, rest)
-    yield from _held(job, come, back, closes, opened)
-    yield from _turning(happened, opened)
+    yield from _held(job, piece, closes)
+    yield from _turning(happened)
     yield from _place(moves, closes, grip_z)
     yield from _matched(job, happened, closes)
-    yield from _datum(happened, length_mm)
+    yield from _datum(piece, length_mm)
+    yield from _let_go(piece, closes)
 
 
 def _marks(happened: Sequence[Happening], what: str) -> list[Happening]:
     return [one for one in happened if one.mark is not None and one.mark.what == what]
+
+
+def _second_cuts(piece: Piece) -> list[Happening]:
+    """Cuts at the second spindle once it has gone back with the part."""
+    later = (one for one in piece.happened if one.start_s >= piece.back.start_s)
+    return [one for one in later if one.motion is not None and one.motion.second and not one.motion.is_rapid]
 
 
 def _open(happened: Sequence[Happening], come: Happening) -> Iterator[Finding]:
@@ -50,7 +59,7 @@ def _open(happened: Sequence[Happening], come: Happening) -> Iterator[Finding]:
 
 
 def _parked(
-    happened: Sequence[Happening], come: Happening, until: Happening, rest: dict[int, Point]
+    happened: Sequence[Happening], come: Happening, until: Happening, rest: Mapping[int, Rest]
 ) -> Iterator[Finding]:
     """Every carrier at its reference point when the second spindle comes, and until nothing moves it any more."""
     for channel, place in rest.items():
@@ -62,44 +71,84 @@ def _parked(
         if before and before[-1].motion is not None and before[-1].end_s > come.start_s + 1e-6:
             what = f"line {before[-1].line}: channel {channel} still moves when the second spindle comes up"
             yield Finding("error", "transfer.moving", what, "they run into each other", line=before[-1].line)
-        elif before and before[-1].motion is not None and _away(before[-1].motion.end, place):
+        elif before and before[-1].motion is not None and _away(before[-1].motion, place):
             what = f"line {come.line}: the carrier of channel {channel} is not parked when the second spindle comes up"
             yield Finding("error", "transfer.park", what, "they run into each other", line=come.line)
         during = [
             one for one in happened
             if one.channel == channel and one.motion is not None and not one.motion.event and one.motion.length > 1e-6
-            and come.start_s - 1e-6 <= one.start_s < until.end_s - 1e-6 and _away(one.motion.end, place)
+            and come.start_s - 1e-6 <= one.start_s < until.end_s - 1e-6 and _away(one.motion, place)
         ]  # fmt: skip
         if during:
             what = f"line {during[0].line}: a tool of channel {channel} moves while the part is handed over"
             yield Finding("error", "transfer.moving", what, "it runs into the second spindle", line=during[0].line)
 
 
-def _away(end: Point, place: Point) -> bool:
-    return max(abs(a - b) for a, b in zip(end, place, strict=True)) > AT_REST_MM
+def _away(motion: Motion, rest: Rest) -> bool:
+    """It ends elsewhere than at the reference point."""
+    return max(abs(a - b) for a, b in zip(motion.end, rest[motion.second], strict=True)) > AT_REST_MM
 
 
-def _held(
-    job: Job, come: Happening, back: Happening, closes: list[Happening], opened: list[Happening]
-) -> Iterator[Finding]:
+def _held(job: Job, piece: Piece, closes: list[Happening]) -> Iterator[Finding]:
     """Somebody holds the part all the time, and nobody pulls at what the other holds."""
-    handed = job.hand_over
+    handed, come, back = job.hand_over, piece.come, piece.back
     if not closes or closes[0].end_s > back.start_s + 1e-6:
         what = f"line {back.line}: the second spindle goes back without having closed"
         yield Finding("error", "transfer.lost", what, "the part stays behind or falls", line=back.line)
-    freed = [one for one in opened if one.start_s >= come.start_s - 1e-6 or not closes]
-    early = [one for one in opened if closes and one.start_s < closes[0].end_s - 1e-6 and one.end_s > 0]
-    if early:
-        what = f"line {early[0].line}: the first hold opens before the second one has the part"
-        yield Finding("error", "transfer.unheld", what, "nobody holds it", line=early[0].line)
-    if handed is not None and handed.how == "released" and not any(one.end_s <= back.start_s + 1e-6 for one in freed):
+    for opened, shut_s in _open_times(piece.happened):
+        if closes and opened.start_s < closes[0].end_s - 1e-6 and shut_s > come.start_s + 1e-6:
+            what = f"line {opened.line}: the first hold opens before the second one has the part"
+            yield Finding("error", "transfer.unheld", what, "nobody holds it", line=opened.line)
+    free = any(one.end_s <= back.start_s + 1e-6 < shut_s for one, shut_s in _open_times(piece.happened))
+    if handed is not None and handed.how == "released" and not free:
         what = f"line {back.line}: the second spindle goes back while the first hold still grips"
         yield Finding("error", "transfer.gripped", what, "it pulls at the part until something gives", line=back.line)
 
 
-def _turning(happened: Sequence[Happening], opened: list[Happening]) -> Iterator[Finding]:
+def _open_times(happened: Sequence[Happening]) -> list[tuple[Happening, float]]:
+    """Every opening of the first hold, and when it closes again, s."""
+    told = [one for one in happened if one.motion is not None and one.motion.event in ("unclamp", "clamp")]
+    found: list[tuple[Happening, float]] = []
+    for one, after in itertools.zip_longest(told, told[1:]):
+        if one.motion is not None and one.motion.event == "unclamp":
+            found.append((one, after.start_s if after is not None else float("inf")))
+    return found
+
+
+def _empty(happened: Sequence[Happening], come: Happening) -> Iterator[Finding]:
+    """The part before is out of the second hold."""
+    cuts = [one for one in happened if one.motion is not None and one.motion.second and one.start_s < come.start_s]
+    out = [one for one in _marks(happened, "part_out") if one.end_s <= come.start_s + 1e-6]
+    if cuts and not out:
+        what = f"line {come.line}: the second spindle comes for a part and still holds the one before"
+        yield Finding("error", "transfer.full", what, "one part runs into the other", line=come.line)
+
+
+def _let_go(piece: Piece, closes: list[Happening]) -> Iterator[Finding]:
+    """The second hold stays shut until its side is done, and its spindle stands when it opens."""
+    later = [one for one in _marks(piece.happened, "second_open") if closes and one.start_s >= closes[0].end_s - 1e-6]
+    cuts = [
+        one
+        for one in piece.happened
+        if one.motion is not None
+        and one.motion.second
+        and not one.motion.is_rapid
+        and one.start_s >= piece.back.start_s
+    ]
+    for one in later:
+        if any(cut.end_s > one.start_s + 1e-6 for cut in cuts):
+            what = f"line {one.line}: the second hold opens before its side is done"
+            yield Finding("error", "transfer.dropped", what, "the part comes out under the tool", line=one.line)
+        told = [other for name in ("second_turns", "second_stands") for other in _marks(piece.happened, name)]
+        runs = sorted((other for other in told if other.start_s <= one.start_s), key=lambda other: other.start_s)
+        if runs and runs[-1].mark is not None and runs[-1].mark.what == "second_turns":
+            what = f"line {one.line}: the second hold opens while its spindle turns"
+            yield Finding("error", "transfer.turning", what, "the part is thrown out", line=one.line)
+
+
+def _turning(happened: Sequence[Happening]) -> Iterator[Finding]:
     """The first hold opens on a spindle that turns, and the other one does not follow it."""
-    for one in opened:
+    for one, _ in _open_times(happened):
         told = [other for what in ("main_turns", "main_stands") for other in _marks(happened, what)]
         runs = sorted((other for other in told if other.start_s <= one.start_s), key=lambda other: other.start_s)
         synced = any(other.end_s <= one.start_s for other in _marks(happened, "sync"))
@@ -139,8 +188,16 @@ def _matched(job: Job, happened: Sequence[Happening], closes: list[Happening]) -
             yield Finding("error", "transfer.speed", what, "the jaws lose their grip", line=one.line)
 
 
-def _datum(happened: Sequence[Happening], length_mm: float) -> Iterator[Finding]:
-    cuts = [one for one in happened if one.motion is not None and one.motion.second and not one.motion.is_rapid]
+def _datum(piece: Piece, length_mm: float) -> Iterator[Finding]:
+    happened = piece.happened
+    cuts = [
+        one
+        for one in happened
+        if one.motion is not None
+        and one.motion.second
+        and not one.motion.is_rapid
+        and one.start_s >= piece.back.start_s
+    ]
     if not cuts:
         return
     known = [one for one in _marks(happened, "set_datum") if one.end_s <= cuts[0].start_s + 1e-6]

@@ -12,7 +12,7 @@ from toreuma.core.simulate.clock import dwell_and_change_s, motion_time_s
 
 __all__ = ["Happening", "Together", "together"]
 
-ASKED_S = 0.3
+ASKED_S, EJECT_S = 0.3, 0.6
 
 
 @dataclass(frozen=True)
@@ -61,6 +61,7 @@ def together(programs: Mapping[int, Program], machine: Machine) -> Together:
                 happened.append(Happening(channel, start, end, mark=what))
     happened.sort(key=lambda one: (one.start_s, one.end_s))
     told = [finding for program in programs.values() for finding in program.findings]
+    told += _counted(programs)
     told += [_stuck(stuck.channel, stuck.mark, stuck.why, programs) for stuck in laid.stuck]
     text = "".join(program.text for program in programs.values())
     sections = tuple(section for program in programs.values() for section in program.sections)
@@ -75,6 +76,16 @@ def together(programs: Mapping[int, Program], machine: Machine) -> Together:
         waited,
         tuple(told),
     )
+
+
+def _counted(programs: Mapping[int, Program]) -> list[Finding]:
+    """Every channel makes as many parts as the others."""
+    counts = {channel: program.parts for channel, program in programs.items()}
+    if len(set(counts.values())) < 2:
+        return []
+    words = ", ".join(f"channel {channel} {count} times" for channel, count in counts.items())
+    what = f"the program of a further part is not run as often in every channel: {words}"
+    return [Finding("error", "wait.count", what, "one channel waits for ever when the other has ended")]
 
 
 def _offsets(programs: Mapping[int, Program]) -> dict[int, int]:
@@ -117,6 +128,7 @@ def _mark_s(mark: Mark, at: float, machine: Machine) -> float:
     return {
         "second_open": second.clamp_s, "second_close": second.clamp_s, "sync": second.sync_s, "phase": second.phase_s,
         "air_blast": 0.5, "closed_asked": ASKED_S, "part_asked": ASKED_S,
+        "part_out": EJECT_S,
     }.get(mark.what, 0.0)  # fmt: skip
 
 

@@ -22,7 +22,7 @@ EVENTS: dict[str, Event] = {
 
 HANDED = (
     "main_spindle", "second_spindle", "set_datum", "second_open", "second_close", "air_blast", "sync", "sync_off",
-    "phase", "push_limit", "closed_asked", "part_asked",
+    "phase", "push_limit", "closed_asked", "part_asked", "part_out",
 )  # fmt: skip
 """Words of the hand-over."""
 
@@ -102,8 +102,10 @@ class Modes(Reading):
         state = self._state
         if name in ("main_spindle", "second_spindle"):
             second = name == "second_spindle"
-            if second != state.second:  # its places are counted from its own chuck
-                state.second, state.at = second, self._second_reference if second else self._reference
+            if second != state.second:  # the same place, counted from the other chuck along the other Z
+                ends = self._second_reference, self._reference
+                here, there = ends if state.second else ends[::-1]
+                state.second, state.at = second, (there[0] - (state.at[0] - here[0]), state.at[1])
                 state.running = False
             return
         number = block.value("Z") if name == "set_datum" else block.value("P" if name == "push_limit" else "S")

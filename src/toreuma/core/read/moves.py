@@ -27,8 +27,9 @@ class Moves(Modes):
         z, r = self._target(block)
         if (z, r) != self._state.at:
             self._add(Line(self._state.at, (z, r)), None, block)
-        z = self._reference[0] if block.value("Z") is not None or block.value("W") is not None else z
-        r = self._reference[1] if block.value("X") is not None or block.value("U") is not None else r
+        home = self._second_reference if self._state.second else self._reference
+        z = home[0] if block.value("Z") is not None or block.value("W") is not None else z
+        r = home[1] if block.value("X") is not None or block.value("U") is not None else r
         self._add(Line(self._state.at, (z, r)), None, block)
 
     def _target(self, block: Block) -> Point:

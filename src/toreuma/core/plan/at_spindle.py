@@ -1,0 +1,100 @@
+"""Whether a tool comes to the spindle in hand at all: its carrier reaches it, and the tool faces it."""
+
+import re
+from collections.abc import Iterable
+
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.model import Carrier, Job, Operation, PartingTool, Tool
+from toreuma.core.model.tool import BarStop, GroovingTool
+from toreuma.core.plan.stations import placed
+
+__all__ = ["comes_to", "faces", "facing_other", "not_there", "reaching", "serves"]
+
+HANDED_CODE = re.compile(r"\b([A-Z]{4})([RL])(?=\s?\d)")
+"""A holder's code up to its hand (ISO 5608, ISO 6261)."""
+
+
+def reaching(job: Job) -> tuple[Carrier, ...]:
+    """The carriers that reach the spindle in hand."""
+    return tuple(one for one in job.machine.carriers if "main" in one.reaches)
+
+
+def comes_to(job: Job, tool: Tool) -> bool:
+    """The carrier the tool sits on reaches the spindle in hand."""
+    return tool.station > job.machine.stations or "main" in job.machine.carrier_of(tool.station).reaches
+
+
+def faces(job: Job, tool: Tool) -> bool:
+    """The tool points toward the spindle in hand, to neither, or its carrier swings round."""
+    if job.machine.second is None or job.setup.spindle == tool.spindle or tool.mount == "radial":
+        return True
+    both_ways = isinstance(tool, PartingTool) or (isinstance(tool, GroovingTool) and tool.where == "outside")
+    return both_ways or job.machine.carrier_of(tool.station).kind == "milling spindle"
+
+
+def serves(job: Job, tool: Tool) -> bool:
+    """The tool can cut at the spindle in hand where it sits."""
+    return comes_to(job, tool) and faces(job, tool)
+
+
+def facing_other(tool: Tool) -> Tool:
+    """The same cut at the other spindle: a tool of the other hand that faces the other way."""
+    hand = "left" if tool.hand == "right" else "right"
+    swapped = HANDED_CODE.sub(lambda m: m.group(1) + ("L" if m.group(2) == "R" else "R"), tool.name)
+    return tool.changed(hand=hand, spindle="sub" if tool.spindle == "main" else "main", name=swapped)
+
+
+def not_there(job: Job, operation: Operation, tools: Iterable[Tool]) -> Finding | None:
+    """The error of an operation with a tool that does not come to the spindle in hand, with its cures."""
+    for tool in tools:
+        if isinstance(tool, BarStop) and comes_to(job, tool):
+            continue
+        if not comes_to(job, tool):
+            carrier = job.machine.carrier_of(tool.station)
+            what = f"{tool.id} sits on the {carrier.name}, which does not reach the {_name(job)} spindle"
+            why = "another carrier has to bring it"
+            return Finding("error", "tool.reach", what, why, operation.id, cures=_cures(job, operation, tool))
+        if not faces(job, tool):
+            carrier = job.machine.carrier_of(tool.station)
+            what = f"{tool.id} on the {carrier.name} faces away from the {_name(job)} spindle"
+            why = f"a {carrier.kind} does not swing round: a milling spindle does, or a tool of the other hand"
+            return Finding("error", "tool.faces", what, why, operation.id, cures=_cures(job, operation, tool))
+    return None
+
+
+def _name(job: Job) -> str:
+    return "second" if job.setup.spindle == "sub" else "main"
+
+
+def _cures(job: Job, operation: Operation, tool: Tool) -> tuple[Cure, ...]:
+    """The tool itself where a carrier swings round, else one of the other hand beside it."""
+    found: list[Cure] = []
+    for carrier in reaching(job):
+        free = _free(job, carrier)
+        if free is None or (tool.mount != "still" and carrier.live is None):
+            continue
+        if carrier.kind == "milling spindle" or tool.spindle == job.setup.spindle:
+            label = f"{tool.id} to station {free}, {carrier.name}"
+            found.append(Cure(label, lambda j, n=free: placed(j, tool.id, n)))  # type: ignore[misc]
+        else:
+            label = f"One that faces it in station {free}, {carrier.name}"
+            found.append(Cure(label, lambda j, n=free: _with_other(j, operation.id, tool, n)))  # type: ignore[misc]
+    return tuple(found)
+
+
+def _free(job: Job, carrier: Carrier) -> int | None:
+    taken = {tool.station for tool in job.tools}
+    return next((number for number in job.machine.stations_of(carrier) if number not in taken), None)
+
+
+def _with_other(job: Job, operation: str, tool: Tool, station: int) -> Job:
+    """The operation with a tool of the other hand in a free station."""
+    taken = {one.id for one in job.tools}
+    name = next(text for text in (f"T{station}", *(f"T{n}" for n in range(1, 1000))) if text not in taken)
+    other = facing_other(tool).changed(id=name, station=station)
+
+    def swap(one: Operation) -> Operation:
+        fields = ("tool", "root_tool", "wall_tool")
+        return one.changed(**{field: name for field in fields if getattr(one, field, None) == tool.id})
+
+    return job.changed(tools=(*job.tools, other)).with_operation(operation, swap)
