@@ -15,7 +15,9 @@ from toreuma.core.plan.feed_bar import bar_before
 from toreuma.core.plan.second_side import second_side
 from toreuma.core.post.channels import post_channels
 from toreuma.core.prove import Contact, Proof, prove
+from toreuma.core.prove.beside import met_beside
 from toreuma.core.prove.pieces import Piece, pieces_of
+from toreuma.core.prove.run import Run
 from toreuma.core.prove.taken_over import taken_over
 from toreuma.core.prove.together import Happening, Together, together
 from toreuma.core.read import read
@@ -29,7 +31,8 @@ class PairProof:
     """What both spindles made of every part of the run, and the hand-overs between them.
 
     ``texts`` are the channels' programs, ``made`` the proofs of first and second side, part by part; ``cycle_s`` is
-    the time from one hand-over to the next, 0 where one part is made.
+    the time from one hand-over to the next, 0 where one part is made. ``run`` is all of it in the machine's places,
+    ``beside`` where tools of several channels met.
     """
 
     texts: Mapping[int, str]
@@ -37,6 +40,8 @@ class PairProof:
     ran: Together
     handed: tuple[Finding, ...]
     findings: tuple[Finding, ...]
+    run: Run
+    beside: tuple[Contact, ...] = ()
     cycle_s: float = 0.0
 
     @property
@@ -59,7 +64,7 @@ class PairProof:
 
     @property
     def contacts(self) -> tuple[Contact, ...]:
-        return tuple(contact for part in self.made for side in part for contact in side.contacts)
+        return (*self.beside, *(contact for part in self.made for side in part for contact in side.contacts))
 
     @property
     def ok(self) -> bool:
@@ -113,15 +118,18 @@ def prove_channels(
     for piece in pieces or (_whole(ran),):
         proofs = _cut(job, sides, ran, piece, check)
         made.append(proofs)
+        scene = build_scene(second_side(job, sides[0], proofs[0].final))
+        grip_z = back - scene.jaw_face_z
         if pieces:
-            grip_z = back - build_scene(second_side(job, sides[0], proofs[0].final)).jaw_face_z
             handed += taken_over(job, piece, rest, grip_z, -back)
     # Whether the first hold may open on a turning spindle is for both channels to say, not for one.
     told = tuple(one for one in ran.findings if one.code != "hold.turning" or not pieces)
+    run = Run(job, (sides[0].scene, scene), ran, grip_z)
+    beside, met = met_beside(run) if pieces else ((), ())
     cut_so = [finding for part in made for side in part for finding in side.findings]
-    findings = (*told, *handed, *{(one.severity, one.code, one.what): one for one in cut_so}.values())
+    findings = (*told, *handed, *met, *{(one.severity, one.code, one.what): one for one in cut_so}.values())
     cycle_s = pieces[-1].come.start_s - pieces[-2].come.start_s if len(pieces) > 1 else 0.0
-    return PairProof(texts, tuple(made), ran, tuple(handed), findings, cycle_s)
+    return PairProof(texts, tuple(made), ran, (*handed, *met), findings, run, beside, cycle_s)
 
 
 def _cut(job: Job, sides: Sequence[Plan], ran: Together, piece: Piece, check: Check) -> tuple[Proof, Proof]:

@@ -13,14 +13,16 @@ from toreuma.core.channels.schedule import unloading, works
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Carrier, Job, Tool
+from toreuma.core.model.carrier import SpindleName
 from toreuma.core.model.tool import EndMill
+from toreuma.core.plan.at_spindle import points_at
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
 
 __all__ = ["Balanced", "Slot", "balance", "cycle_numbers", "moved_words", "one_after_another_s"]
 
 TICKS_PER_S = 100
-SPINDLES = ("main", "sub")
+SPINDLES: tuple[SpindleName, SpindleName] = ("main", "sub")
 
 
 @dataclass(frozen=True)
@@ -219,8 +221,8 @@ def _now(job: Job, tool: Tool) -> int:
 
 
 def _can(carrier: Carrier, tool: Tool, one: OperationPlan, side: int) -> bool:
-    """The carrier reaches the spindle, drives the tool if it has to be driven, and has the Y the way asks for."""
-    if SPINDLES[side] not in carrier.reaches:
+    """The carrier reaches the spindle, the tool faces it there, is driven if need be, and has the Y it asks for."""
+    if SPINDLES[side] not in carrier.reaches or not points_at(carrier, tool, SPINDLES[side]):
         return False
     if tool.mount != "still" and carrier.live is None:
         return False

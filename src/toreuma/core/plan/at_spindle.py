@@ -5,10 +5,11 @@ from collections.abc import Iterable
 
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import Carrier, Job, Operation, PartingTool, Tool
+from toreuma.core.model.carrier import SpindleName
 from toreuma.core.model.tool import BarStop, GroovingTool
 from toreuma.core.plan.stations import placed
 
-__all__ = ["comes_to", "faces", "facing_other", "not_there", "reaching", "serves"]
+__all__ = ["comes_to", "faces", "facing_other", "not_there", "points_at", "reaching", "serves"]
 
 HANDED_CODE = re.compile(r"\b([A-Z]{4})([RL])(?=\s?\d)")
 """A holder's code up to its hand (ISO 5608, ISO 6261)."""
@@ -26,10 +27,16 @@ def comes_to(job: Job, tool: Tool) -> bool:
 
 def faces(job: Job, tool: Tool) -> bool:
     """The tool points toward the spindle in hand, to neither, or its carrier swings round."""
-    if job.machine.second is None or job.setup.spindle == tool.spindle or tool.mount == "radial":
+    if job.machine.second is None:
         return True
-    both_ways = isinstance(tool, PartingTool) or (isinstance(tool, GroovingTool) and tool.where == "outside")
-    return both_ways or job.machine.carrier_of(tool.station).kind == "milling spindle"
+    return points_at(job.machine.carrier_of(tool.station), tool, job.setup.spindle)
+
+
+def points_at(carrier: Carrier, tool: Tool, spindle: SpindleName) -> bool:
+    """On this carrier the tool can point toward a spindle."""
+    if spindle == tool.spindle or tool.mount == "radial" or carrier.kind == "milling spindle":
+        return True
+    return isinstance(tool, PartingTool) or (isinstance(tool, GroovingTool) and tool.where == "outside")
 
 
 def serves(job: Job, tool: Tool) -> bool:

@@ -151,7 +151,11 @@ def _turning(happened: Sequence[Happening]) -> Iterator[Finding]:
     for one, _ in _open_times(happened):
         told = [other for what in ("main_turns", "main_stands") for other in _marks(happened, what)]
         runs = sorted((other for other in told if other.start_s <= one.start_s), key=lambda other: other.start_s)
-        synced = any(other.end_s <= one.start_s for other in _marks(happened, "sync"))
+        joined = [
+            other for what in ("sync", "sync_off") for other in _marks(happened, what) if other.end_s <= one.start_s
+        ]
+        last = max(joined, key=lambda other: other.end_s, default=None)
+        synced = last is not None and last.mark is not None and last.mark.what == "sync"
         if runs and runs[-1].mark is not None and runs[-1].mark.what == "main_turns" and not synced:
             what = f"line {one.line}: the first hold opens while its spindle turns and the second one stands"
             yield Finding("error", "transfer.turning", what, "part and bar are torn out", line=one.line)

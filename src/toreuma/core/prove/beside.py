@@ -1,0 +1,135 @@
+"""Tools of several channels at the same time: whether they meet each other, or what the other spindle holds."""
+
+from collections.abc import Iterator
+from itertools import combinations
+
+import shapely
+
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region, mirrored_at_axis
+from toreuma.core.prove.contact import Contact
+from toreuma.core.prove.run import Leg, Run
+
+__all__ = ["met_beside"]
+
+STEP_MM = 1.0
+"""Tools are looked at after no more than this much of their way."""
+
+MOST_STEPS = 400
+CLEAR_MM = 0.5
+"""Closer than this counts as meeting: nobody sets two carriers to each other more finely."""
+
+FAR_MM = 1e4
+
+Box = tuple[float, float, float, float]
+
+
+def met_beside(run: Run) -> tuple[tuple[Contact, ...], tuple[Finding, ...]]:
+    """Where tools of different channels come together, and tools and the other spindle; the first place of each."""
+    contacts: dict[tuple[str, str], Contact] = {}
+    for key, contact in (*_tools(run), *_holds(run)):
+        contacts.setdefault(key, contact)
+    found = tuple(contacts.values())
+    told = tuple(
+        Finding("error", "beside.meet", f"line {one.line}: {one.what}", "two things cannot be in one place", at=one.at,
+                line=one.line)
+        for one in found
+    )  # fmt: skip
+    return found, told
+
+
+def _tools(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
+    """Tools of two channels against each other."""
+    for one, other in combinations(run.channels, 2):
+        for a, b, start, end in _together(run, one, other):
+            if not (a.moves or b.moves) or not _near(run, one, a, other, b, start, end):
+                continue
+            for seconds in _moments(a, b, start, end):
+                first, second = run.placed(one, a, seconds), run.placed(other, b, seconds)
+                if first is None or second is None:
+                    break
+                met = _met(first.solid, second.solid)
+                if met is not None:
+                    line = max(a.motion.line if a.moves else 0, b.motion.line if b.moves else 0)
+                    what = f"{first.tool.id} and {second.tool.id} meet"
+                    yield (first.tool.id, second.tool.id), Contact(what, line, met, CLEAR_MM)
+                    break
+
+
+def _together(run: Run, one: int, other: int) -> Iterator[tuple[Leg, Leg, float, float]]:
+    """What both channels do at the same time, and from when to when."""
+    rows = run.legs(one), run.legs(other)
+    i = j = 0
+    while i < len(rows[0]) and j < len(rows[1]):
+        a, b = rows[0][i], rows[1][j]
+        start, end = max(a.start_s, b.start_s), min(a.end_s, b.end_s)
+        if end > start:
+            yield a, b, start, end
+        i, j = (i + 1, j) if a.end_s <= b.end_s else (i, j + 1)
+
+
+def _near(run: Run, one: int, a: Leg, other: int, b: Leg, start: float, end: float) -> bool:
+    """Whether the boxes round both ways come together at all."""
+    first, second = run.box(one, a, start, end), run.box(other, b, start, end)
+    return first is not None and second is not None and _close(first, second)
+
+
+def _close(one: Box, other: Box) -> bool:
+    """Two boxes (z, r, z, r) are nearer than `CLEAR_MM`."""
+    along = one[0] < other[2] + CLEAR_MM and other[0] < one[2] + CLEAR_MM
+    return along and one[1] < other[3] + CLEAR_MM and other[1] < one[3] + CLEAR_MM
+
+
+def _moments(a: Leg, b: Leg, start: float, end: float) -> Iterator[float]:
+    """Moments between start and end so close that neither tool goes farther than `STEP_MM` in between."""
+    way = 0.0
+    for leg in (a, b):
+        long = leg.end_s - leg.start_s
+        way += leg.motion.length * (end - start) / long if leg.moves and long > 0 else 0.0
+    steps = min(max(int(way / STEP_MM) + 1, 1), MOST_STEPS)
+    return (start + (end - start) * n / steps for n in range(steps + 1))
+
+
+def _met(one: Region, other: Region) -> tuple[float, float] | None:
+    if shapely.distance(one, other) > CLEAR_MM:
+        return None
+    at = shapely.shortest_line(one, other).coords[0]
+    return float(at[0]), float(at[1])
+
+
+def _holds(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
+    """Tools against the hold of the spindle they do not work at, while the second one stands still."""
+    main = _both_halves(run.scenes[0].fixed)
+    second = _both_halves(run.scenes[1].fixed)
+    for channel in run.channels:
+        for leg in run.legs(channel):
+            if not leg.moves:
+                continue
+            name = "main" if leg.motion.second else "second"
+            around = run.box(channel, leg, leg.start_s, leg.end_s)
+            if around is None or not _close(around, _hold_box(run, leg, main, second)):
+                continue
+            for seconds in _moments(leg, leg, leg.start_s, leg.end_s):
+                stand = run.placed(channel, leg, seconds)
+                if stand is None:
+                    break
+                solid = main if leg.motion.second else run.from_second(second, seconds)
+                met = _met(stand.solid, solid)
+                if met is not None:
+                    what = f"{stand.tool.id} meets the {name} spindle's hold"
+                    yield (stand.tool.id, name), Contact(what, leg.motion.line, met, CLEAR_MM)
+                    break
+
+
+def _hold_box(run: Run, leg: Leg, main: Region, second: Region) -> Box:
+    """A box round the hold a tool does not work at, while it makes a move."""
+    if leg.motion.second:
+        low_z, low_r, high_z, high_r = main.bounds
+        return float(low_z), float(low_r), float(high_z), float(high_r)
+    zeros = run.zero_of_second(leg.start_s), run.zero_of_second(leg.end_s)
+    low_z, low_r, high_z, high_r = second.bounds
+    return float(min(zeros) - high_z), float(low_r), float(max(zeros) - low_z), float(high_r)
+
+
+def _both_halves(region: Region) -> Region:
+    return mirrored_at_axis(region, FAR_MM)
