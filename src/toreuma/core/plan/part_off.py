@@ -43,9 +43,11 @@ TOUCH_MM2 = 0.01
 
 def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     """Cut the finished part from the bar behind its back face."""
-    tool, shape, scene = work.tool, work.shape, work.scene
+    tool = work.tool
     if not isinstance(tool, PartingTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
+    work = _between_both(work) if _is_held(work.job) else work
+    shape, scene = work.shape, work.scene
     top = _stock_radius(work)
     proposal = proposed(work, blade_situation(work, tool.blade, 2 * top), ((top, top),), tool.blade.width_mm)
     values = {**proposal.numbers, **_numbers(work, operation, tool, proposal)}
@@ -86,6 +88,17 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     )
 
 
+def _is_held(job: Job) -> bool:
+    """A second spindle holds the part while it is cut off."""
+    return job.hand_over is not None and job.machine.second is not None and job.hand_over.how != "released"
+
+
+def _between_both(work: Work) -> Work:
+    """The second hold stands in front of the part: the blade comes and goes square to the axis, from its reference."""
+    r = work.job.machine.carrier_of(work.tool.station).reference_d_mm / 2
+    return replace(work, scene=replace(work.scene, index=(_slot_z(work) + work.shape.tip[0], r)))
+
+
 def _leans(work: Work) -> float:
     """How far the other corner of a leaning front stands behind the free end's, mm on radius."""
     return float(np.ptp(np.sort(work.shape.core[:, 1])[:2]))
@@ -107,8 +120,7 @@ def _nub(tool: PartingTool, leans: float) -> Evidence:
 
 def _falls(work: Work, operation: PartOff) -> list[Finding]:
     """Nobody watches, and the part falls among the chips."""
-    held = work.job.hand_over is not None and work.job.hand_over.how != "released"
-    if operation.taken != "falls" or work.job.conditions.attended or held:
+    if operation.taken != "falls" or work.job.conditions.attended or _is_held(work.job):
         return []
 
     def caught(job: Job) -> Job:

@@ -142,6 +142,7 @@ def _one(
         grounds,
         memo.fingerprint(work.stock),
         (work.hole_begun_by, work.followed_by) if operation.kind == "drill" else None,
+        job.hand_over if operation.kind == "part_off" else None,
     )
 
     def compute() -> tuple[Cuts, Times, tuple[Finding, ...]]:
