@@ -1,13 +1,37 @@
-"""Plays the program: moves the cursor of time along at a chosen speed."""
+"""Plays a program: moves a cursor of time along at a chosen speed."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
 
 from PySide6.QtCore import QElapsedTimer, QObject, QTimer, Signal
 
 from toreuma.app.session import Session
 
-__all__ = ["SPEEDS", "Player"]
+__all__ = ["SPEEDS", "Cursor", "Player", "run_cursor", "side_cursor"]
 
 SPEEDS = (1, 2, 5, 10, 20, 50, 100)
 TICK_MS = 33
+
+
+@dataclass(frozen=True)
+class Cursor:
+    """A time that can be read and put elsewhere; ``total`` is 0 where there is nothing to play."""
+
+    now: Callable[[], float]
+    total: Callable[[], float]
+    put: Callable[[float], None]
+
+
+def side_cursor(session: Session) -> Cursor:
+    """The cursor of the side that is shown."""
+    total = lambda: session.outcome.timeline.total_s if session.outcome is not None else 0.0  # noqa: E731
+    return Cursor(lambda: session.cursor_s, total, session.set_cursor)
+
+
+def run_cursor(session: Session) -> Cursor:
+    """The cursor of the whole run, both channels together."""
+    total = lambda: session.pair.ran.seconds if session.pair is not None else 0.0  # noqa: E731
+    return Cursor(lambda: session.run_s, total, session.set_run)
 
 
 class Player(QObject):
@@ -15,9 +39,9 @@ class Player(QObject):
 
     changed = Signal()
 
-    def __init__(self, session: Session, parent: QObject | None = None) -> None:
+    def __init__(self, session: Session, cursor: Cursor, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._session = session
+        self._cursor = cursor
         self.speed = 10
         self._timer = QTimer(self, interval=TICK_MS)
         self._timer.timeout.connect(self.tick)
@@ -33,11 +57,11 @@ class Player(QObject):
         if self.playing:
             self.stop()
             return
-        outcome = self._session.outcome
-        if outcome is None or not outcome.timeline.spans:
+        total = self._cursor.total()
+        if total <= 0:
             return
-        if self._session.cursor_s >= outcome.timeline.total_s - 1e-6:
-            self._session.set_cursor(0.0)
+        if self._cursor.now() >= total - 1e-6:
+            self._cursor.put(0.0)
         self._since.start()
         self._timer.start()
         self.changed.emit()
@@ -59,11 +83,11 @@ class Player(QObject):
 
     def tick(self) -> None:
         """Move the cursor by the time that has passed."""
-        outcome = self._session.outcome
-        if outcome is None:
+        total = self._cursor.total()
+        if total <= 0:
             self.stop()
             return
         passed = self._since.restart() / 1000 * self.speed
-        self._session.set_cursor(self._session.cursor_s + passed)
-        if self._session.cursor_s >= outcome.timeline.total_s - 1e-6:
+        self._cursor.put(self._cursor.now() + passed)
+        if self._cursor.now() >= total - 1e-6:
             self.stop()

@@ -51,6 +51,7 @@ class Session(QObject):
     selection_changed = Signal()
     cursor_changed = Signal()
     balance_changed = Signal()
+    run_changed = Signal()
     progress = Signal(float)
     message = Signal(str, str)
 
@@ -71,6 +72,7 @@ class Session(QObject):
         self.preview: Imported | None = None
         self.selection = Selection()
         self.cursor_s = 0.0
+        self.run_s = 0.0
         self._follow_end = True
         self._undo: list[Job] = []
         self._redo: list[Job] = []
@@ -254,6 +256,12 @@ class Session(QObject):
         self._follow_end = self.cursor_s >= total - 1e-6
         self.cursor_changed.emit()
 
+    def set_run(self, seconds: float) -> None:
+        """Put the cursor of the whole run, both channels together, to a time."""
+        total = self.pair.ran.seconds if self.pair is not None else 0.0
+        self.run_s = min(max(seconds, 0.0), total)
+        self.run_changed.emit()
+
     def go_to_line(self, line: int) -> None:
         """Put the cursor at the end of the move a program line makes."""
         if self.outcome is None:
@@ -357,7 +365,9 @@ class Session(QObject):
     def _on_paired(self, number: int, pair: PairProof) -> None:
         if number == self._request:
             self.pair = pair
+            self.run_s = min(self.run_s, pair.ran.seconds)
             self.proof_changed.emit()
+            self.run_changed.emit()
 
     def _on_failed(self, number: int, error: ToreumaError) -> None:
         if number == self._request:

@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QApplication
 from toreuma.app.session import Session
 from toreuma.app.start import application
 from toreuma.app.widgets.header import STAGES
+from toreuma.app.widgets.transfer_views import VIEWS
 from toreuma.app.window import MainWindow
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.model import Job
@@ -35,8 +36,8 @@ def take_shot(
     side: int = 1,
 ) -> None:
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
-    ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, or the ``passes`` of
-    a thread; ``side`` 2 is the second side.
+    ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, the ``passes`` of
+    a thread, or the ``run`` or ``space`` of the transfer stage; ``side`` 2 is the second side.
 
     Raises `ToreumaError`.
     """
@@ -58,7 +59,7 @@ def take_shot(
         window.set_stage(stage)
         window.show()
         settle(session)
-        if stage in ("proof", "program"):
+        if stage in ("proof", "program", "transfer"):
             _wait(lambda: session.complete)
         if side != 1:
             if side != 2 or len(job.setups) < 2:
@@ -77,7 +78,7 @@ def take_shot(
                 )
             session.select(operation=select)
         if at_s is not None:
-            session.set_cursor(at_s)
+            (session.set_run if stage == "transfer" else session.set_cursor)(at_s)
         if read is not None:
             _read(window, read)
         if wish is not None:
@@ -86,6 +87,7 @@ def take_shot(
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
         window.choice.close()
+        window.views.space.release()
         session.close()
         window.deleteLater()
     if not saved:
@@ -98,6 +100,9 @@ def _ask(window: MainWindow, key: str) -> None:
         window.bench.open(key)
         if window.session.selection.operation is not None:
             window.bench.lab.take(window.session.selection.operation)
+        return
+    if window.stage == "transfer" and key in dict(VIEWS):
+        window.views.choose(key)
         return
     if window.stage == "operations" and key == "table":
         window.switch_table()

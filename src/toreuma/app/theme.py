@@ -29,6 +29,7 @@ QLabel#note { color: $muted; }
 QPushButton, QToolButton, QComboBox { background: $raised; border: 1px solid $line; border-radius: 3px;
     padding: 4px 9px; }
 QToolButton { padding: 4px 6px; }
+QToolButton:checked { background: $accent_soft; border-color: $accent; }
 QPushButton:hover, QToolButton:hover { border-color: $accent; }
 QPushButton:focus, QToolButton:focus, QComboBox:focus, QLineEdit:focus { border: 1px solid $focus; }
 QPushButton:disabled, QToolButton:disabled { color: $line; }

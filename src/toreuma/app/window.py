@@ -37,10 +37,12 @@ from toreuma.app.widgets.proof_panel import ProofPanel
 from toreuma.app.widgets.reasons import ReasonsPanel
 from toreuma.app.widgets.ribbon import Ribbon
 from toreuma.app.widgets.route import RoutePanel
+from toreuma.app.widgets.run_ribbon import RunRibbon
 from toreuma.app.widgets.stock_panel import StockPanel
 from toreuma.app.widgets.tool_panel import ToolPanel, panel_for
 from toreuma.app.widgets.tools_panel import ToolsPanel
 from toreuma.app.widgets.transfer_panel import TransferPanel
+from toreuma.app.widgets.transfer_views import TransferViews
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan.pair import second_end
@@ -95,6 +97,9 @@ class MainWindow(QMainWindow):
         self.imports.finished.connect(self._on_import_over)
         self.ribbon = Ribbon(session, self._theme)
         self.lanes = HandOverLanes(session, self._theme, self.ribbon.height())
+        self.run = RunRibbon(session, self._theme, self.ribbon.height())
+        self.views = TransferViews(session, self._theme, self.canvas)
+        self.views.chosen.connect(lambda _: self._turn_below())
         self.table = OperationTable(session, self._theme)
         self.first = FirstPage()
         self._autosave = Autosave(session, self)
@@ -142,7 +147,7 @@ class MainWindow(QMainWindow):
         self.right.addWidget(self.advice)
         self.right.addWidget(self.tool)
         self.middle = QStackedWidget()
-        self.middle.addWidget(self.canvas)
+        self.middle.addWidget(self.views)
         self.middle.addWidget(self.table)
         for widget in (self.left, self.middle, self.right):
             self.splitter.addWidget(widget)
@@ -160,6 +165,7 @@ class MainWindow(QMainWindow):
         self.below.setFixedHeight(self.ribbon.height())
         self.below.addWidget(self.ribbon)
         self.below.addWidget(self.lanes)
+        self.below.addWidget(self.run)
         column.addWidget(self.below)
         self.pages = QStackedWidget()
         self.pages.addWidget(self.first)
@@ -196,8 +202,8 @@ class MainWindow(QMainWindow):
             ("Find", "Ctrl+K", self.finder.open),
             ("Millimetre or inch", "Ctrl+U", self.switch_units),
             ("Light or dark", "Ctrl+T", self.switch_theme),
-            ("Fit the section", "F", self.canvas.fit),
-            ("Play the program", "Ctrl+Space", self.ribbon.player.toggle),
+            ("Fit the picture", "F", self._fit),
+            ("Play the program", "Ctrl+Space", self._play),
             ("Propose the whole route", "Ctrl+R", self.session.propose_route),
             ("First or second side", "Ctrl+Tab", self.switch_side),
             ("Caliper", "M", self.canvas.toggle_caliper),
@@ -277,7 +283,8 @@ class MainWindow(QMainWindow):
         if stage == "bench":
             return
         self.left.setCurrentWidget(self._panels[stage])
-        self.below.setCurrentWidget(self.lanes if stage == "transfer" else self.ribbon)
+        self.views.set_stage(stage)
+        self._turn_below()
         if stage != "operations":
             self._show_table(False)
         self._turn_right()
@@ -289,6 +296,20 @@ class MainWindow(QMainWindow):
         job = self.session.job
         self._turn_page()
         self.setWindowTitle(f"{job.name} — Toreuma" if job else "Toreuma")
+
+    def _fit(self) -> None:
+        if self.stage == "transfer":
+            self.views.fit()
+        else:
+            self.canvas.fit()
+
+    def _play(self) -> None:
+        (self.run if self.below.currentWidget() is self.run else self.ribbon).player.toggle()
+
+    def _turn_below(self) -> None:
+        """Below stands the time of what is shown: the side, the hand-over, or the whole run."""
+        of_transfer = self.lanes if self.views.now == "hand-over" else self.run
+        self.below.setCurrentWidget(of_transfer if self.stage == "transfer" else self.ribbon)
 
     def _turn_right(self) -> None:
         """What stands on the right: reasons, or on the tools stage the advice or the tool of a station."""
@@ -323,7 +344,7 @@ class MainWindow(QMainWindow):
 
     def _show_table(self, tabled: bool) -> None:
         """The table lists what the route does, and takes its room."""
-        self.middle.setCurrentWidget(self.table if tabled else self.canvas)
+        self.middle.setCurrentWidget(self.table if tabled else self.views)
         self.left.setVisible(not tabled)
 
     def open_lab(self) -> None:
@@ -352,6 +373,8 @@ class MainWindow(QMainWindow):
             self.reasons,
             self.ribbon,
             self.lanes,
+            self.run,
+            self.views,
             self.transfer,
             self.imports,
             self.tools,
@@ -558,5 +581,6 @@ class MainWindow(QMainWindow):
         self._autosave.clean(self.session.path)
         self.imports.close_down()
         self.choice.close()
+        self.views.space.release()
         self.session.close()
         event.accept()

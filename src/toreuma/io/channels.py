@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.dialect import Dialect
@@ -18,6 +19,7 @@ from toreuma.core.prove import Contact, Proof, prove
 from toreuma.core.prove.beside import met_beside
 from toreuma.core.prove.pieces import Piece, pieces_of
 from toreuma.core.prove.run import Run
+from toreuma.core.prove.scenery import Scenery
 from toreuma.core.prove.taken_over import taken_over
 from toreuma.core.prove.together import Happening, Together, together
 from toreuma.core.read import read
@@ -31,8 +33,8 @@ class PairProof:
     """What both spindles made of every part of the run, and the hand-overs between them.
 
     ``texts`` are the channels' programs, ``made`` the proofs of first and second side, part by part; ``cycle_s`` is
-    the time from one hand-over to the next, 0 where one part is made. ``run`` is all of it in the machine's places,
-    ``beside`` where tools of several channels met.
+    the time from one hand-over to the next, 0 where one part is made. ``scenery`` is all of it in the machine's
+    places, ``beside`` where tools of several channels met.
     """
 
     texts: Mapping[int, str]
@@ -40,9 +42,17 @@ class PairProof:
     ran: Together
     handed: tuple[Finding, ...]
     findings: tuple[Finding, ...]
-    run: Run
+    scenery: Scenery
     beside: tuple[Contact, ...] = ()
     cycle_s: float = 0.0
+
+    def line(self, number: int) -> str:
+        """A line of all channels' programs, counted on from text to text."""
+        return self._lines[number - 1] if 1 <= number <= len(self._lines) else ""
+
+    @cached_property
+    def _lines(self) -> list[str]:
+        return [line for text in self.texts.values() for line in text.splitlines()]
 
     @property
     def first(self) -> Proof:
@@ -118,7 +128,8 @@ def prove_channels(
     for piece in pieces or (_whole(ran),):
         proofs = _cut(job, sides, ran, piece, check)
         made.append(proofs)
-        scene = build_scene(second_side(job, sides[0], proofs[0].final))
+        other = second_side(job, sides[0], proofs[0].final)
+        scene = build_scene(other)
         grip_z = back - scene.jaw_face_z
         if pieces:
             handed += taken_over(job, piece, rest, grip_z, -back)
@@ -129,7 +140,9 @@ def prove_channels(
     cut_so = [finding for part in made for side in part for finding in side.findings]
     findings = (*told, *handed, *met, *{(one.severity, one.code, one.what): one for one in cut_so}.values())
     cycle_s = pieces[-1].come.start_s - pieces[-2].come.start_s if len(pieces) > 1 else 0.0
-    return PairProof(texts, tuple(made), ran, (*handed, *met), findings, run, beside, cycle_s)
+    blanks = bar_before(job, sides[0].scene), scene.stock
+    scenery = Scenery(run, pieces, made if pieces else (), (job, other), blanks)
+    return PairProof(texts, tuple(made), ran, (*handed, *met), findings, scenery, beside, cycle_s)
 
 
 def _cut(job: Job, sides: Sequence[Plan], ran: Together, piece: Piece, check: Check) -> tuple[Proof, Proof]:

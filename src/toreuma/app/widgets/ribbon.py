@@ -4,14 +4,18 @@ from collections.abc import Callable
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF, QResizeEvent, QTransform
-from PySide6.QtWidgets import QComboBox, QSizePolicy, QToolButton, QWidget
+from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.format import clock
-from toreuma.app.player import SPEEDS, Player
+from toreuma.app.player import Player, side_cursor
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
+from toreuma.app.widgets.carry import Carried
+from toreuma.app.widgets.play_bar import BUTTON_PX, PlayBar
+from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import worst
 from toreuma.core.model import Carrier
+from toreuma.core.plan.at_spindle import moved_to
 from toreuma.core.prove import Step
 from toreuma.core.units import show
 from toreuma.io.pipeline import Outcome
@@ -26,7 +30,6 @@ LANE_PX, LANES_PX = 30, 38
 TRACE_PX, GAP_PX = 25, 5
 TRACES = 4
 TOP_PX = 18
-BUTTON_PX = 24
 
 
 class Ribbon(QWidget):
@@ -40,22 +43,10 @@ class Ribbon(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("Time ribbon")
-        self.player = Player(session, self)
-        self.play = QToolButton(self)
-        self.play.setAccessibleName("Play or stop")
-        self.play.setToolTip("Play the program (Space)")
-        self.play.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-        self.play.clicked.connect(self.player.toggle)
-        self.speeds = QComboBox(self)
-        self.speeds.setAccessibleName("Speed of playing")
-        self.speeds.setToolTip("Seconds of the program in one second")
-        self.speeds.setStyleSheet("padding: 0 0 0 5px; font-size: 11px;")
-        self.speeds.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
-        for speed in SPEEDS:
-            self.speeds.addItem(f"×{speed}", speed)
-        self.speeds.activated.connect(lambda _: self.player.set_speed(self.speeds.currentData()))
-        self.player.changed.connect(self._show_player)
-        self._show_player()
+        self.carried: Carried | None = None
+        self.player = Player(session, side_cursor(session), self)
+        self.bar = PlayBar(self.player, theme, self)
+        self.play, self.speeds = self.bar.play, self.bar.speeds
         for signal in (
             session.outcome_changed,
             session.proof_changed,
@@ -66,18 +57,12 @@ class Ribbon(QWidget):
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
-        self._show_player()
+        self.bar.set_theme(theme)
         self.update()
-
-    def _show_player(self) -> None:
-        self.play.setIcon(icon("stop" if self.player.playing else "play", self._theme))
-        self.speeds.setCurrentIndex(self.speeds.findData(self.player.speed))
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """Play and speed stand below the names of the traces."""
-        y = self.height() - BUTTON_PX - 2
-        self.play.setGeometry(4, y, BUTTON_PX + 2, BUTTON_PX)
-        self.speeds.setGeometry(BUTTON_PX + 8, y, LABEL_PX - BUTTON_PX - 10, BUTTON_PX)
+        self.bar.setGeometry(4, self.height() - BUTTON_PX - 2, LABEL_PX - 6, BUTTON_PX)
         super().resizeEvent(event)
 
     # Time and place
@@ -118,6 +103,10 @@ class Ribbon(QWidget):
         self._bars(painter, speed.translated(0, down), "Bend on Ø", "size_um", lambda step: 2000 * step.bend_mm)
         self._cursor(painter)
         self._block_there(painter, outcome)
+        if self.carried is not None:
+            lane = self._heights()[0] / max(len(self._carriers()), 1)
+            wide = self.width() - LABEL_PX - RIGHT_PX
+            self.carried.paint(painter, theme, QRectF(LABEL_PX, TOP_PX + self.carried.lane * lane, wide, lane))
         if self.hasFocus():
             painter.setPen(QPen(theme.colour("focus"), 1.5))
             painter.setBrush(Qt.BrushStyle.NoBrush)
@@ -296,10 +285,53 @@ class Ribbon(QWidget):
         in_lane = TOP_PX <= event.position().y() <= TOP_PX + self._heights()[0]
         if outcome is not None and in_lane:
             self._session.select(operation=outcome.operation_at(self._seconds(event.position().x())))
+            self.carried = self._taken_hold(event.position())
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
-        if event.buttons() & Qt.MouseButton.LeftButton:
+        if not event.buttons() & Qt.MouseButton.LeftButton:
+            return
+        if self.carried is not None:
+            self.carried.at, self.carried.lane = event.position(), self._lane_at(event.position().y())
+            self.carried.fault = self._fault(self.carried)
+        if self.carried is None or not self.carried.moving:
             self._go(event)
+        self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent) -> None:
+        carried, self.carried = self.carried, None
+        if carried is not None and carried.moving:
+            fault = self._session.attempt(lambda job: moved_to(job, carried.tool, carried.lane, "main"))
+            if fault is not None:
+                self._session.message.emit("error", str(fault))
+        self.update()
+
+    def _lane_at(self, y: float) -> int:
+        """The carrier whose lane is nearest."""
+        lane = self._heights()[0] / max(len(self._carriers()), 1)
+        return min(max(int((y - TOP_PX) // lane), 0), len(self._carriers()) - 1)
+
+    def _taken_hold(self, at: QPointF) -> Carried | None:
+        """The operation under the pointer, where there is another carrier for it."""
+        outcome, identifier = self._session.outcome, self._session.selection.operation
+        operation = outcome.job.operation(identifier) if outcome is not None and identifier is not None else None
+        tool = outcome.job.tool(operation.tool) if outcome is not None and operation is not None else None
+        times = outcome.times_of(identifier) if outcome is not None and identifier is not None else None
+        if outcome is None or operation is None or tool is None or times is None or len(self._carriers()) < 2:
+            return None
+        home = self._carriers().index(outcome.job.machine.carrier_of(tool.station))
+        block = QRectF(self._x(times[0]), TOP_PX, self._x(times[1]) - self._x(times[0]), 10)
+        return Carried(tool.id, operation.name, home, block, at, at, home) if self._lane_at(at.y()) == home else None
+
+    def _fault(self, carried: Carried) -> str:
+        """Why the tool cannot go where it is carried; empty where it can."""
+        job = self._session.job
+        if job is None or not carried.moving:
+            return ""
+        try:
+            moved_to(job, carried.tool, carried.lane, "main")
+        except ToreumaError as error:
+            return str(error)
+        return ""
 
     def _go(self, event: QMouseEvent) -> None:
         self._session.set_cursor(self._seconds(event.position().x()))
@@ -320,13 +352,9 @@ class Ribbon(QWidget):
             self._session.set_cursor(next((t for t in starts if t > now + 1e-6), self._total()))
         elif key == Qt.Key.Key_Up:
             self._session.set_cursor(next((t for t in reversed(starts) if t < now - 1e-6), 0.0))
-        elif key == Qt.Key.Key_Space:
-            self.player.toggle()
-        elif key in (Qt.Key.Key_Plus, Qt.Key.Key_Minus):
-            self.player.faster(1 if key == Qt.Key.Key_Plus else -1)
         elif key == Qt.Key.Key_Home:
             self._session.set_cursor(0.0)
         elif key == Qt.Key.Key_End:
             self._session.set_cursor(self._total())
-        else:
+        elif not self.bar.obey(event):
             super().keyPressEvent(event)

@@ -29,15 +29,15 @@ def facets(radius: float) -> int:
     return min(4 * math.ceil(math.pi / max(half, 1e-6) / 4), MOST_FACETS)
 
 
-def revolved(region: Region, count: int = 360) -> Solid:
-    """A half section (z, r) turned about the axis."""
+def revolved(region: Region, count: int = 360, deg: float = 360.0) -> Solid:
+    """A half section (z, r) turned about the axis, all round or so many degrees from x toward y."""
     rings: list[Points] = []
     for one in polygons(region):
         rings += [shapely.get_coordinates(ring)[:-1][:, ::-1] for ring in (one.exterior, *one.interiors)]
     if not rings:
         return Solid()
     section = manifold3d.CrossSection([np.ascontiguousarray(ring) for ring in rings], manifold3d.FillRule.EvenOdd)
-    return Solid.revolve(section, count)
+    return Solid.revolve(section, count, deg)
 
 
 def prism(outlines: list[Points], low: float, high: float) -> Solid:

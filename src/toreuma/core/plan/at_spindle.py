@@ -3,13 +3,14 @@
 import re
 from collections.abc import Iterable
 
+from toreuma.core.errors import JobError
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import Carrier, Job, Operation, PartingTool, Tool
 from toreuma.core.model.carrier import SpindleName
 from toreuma.core.model.tool import BarStop, GroovingTool
-from toreuma.core.plan.stations import placed
+from toreuma.core.plan.stations import placed, shank_fault
 
-__all__ = ["comes_to", "faces", "facing_other", "not_there", "points_at", "reaching", "serves"]
+__all__ = ["comes_to", "faces", "facing_other", "moved_to", "not_there", "points_at", "reaching", "serves"]
 
 HANDED_CODE = re.compile(r"\b([A-Z]{4})([RL])(?=\s?\d)")
 """A holder's code up to its hand (ISO 5608, ISO 6261)."""
@@ -67,6 +68,34 @@ def not_there(job: Job, operation: Operation, tools: Iterable[Tool]) -> Finding 
             why = f"a {carrier.kind} does not swing round: a milling spindle does, or a tool of the other hand"
             return Finding("error", "tool.faces", what, why, operation.id, cures=_cures(job, operation, tool))
     return None
+
+
+def moved_to(job: Job, tool_id: str, number: int, spindle: SpindleName) -> Job:
+    """A tool in a free station of another carrier (counted from 0), for a spindle as ``job.machine`` names it.
+
+    Raises `JobError` where it cannot work there.
+    """
+    tool, carrier = job.tool(tool_id), job.machine.carriers[number]
+    if tool is None:
+        raise JobError("carrier", f"there is no tool '{tool_id}' in the job", "choose one that is there")
+    if job.machine.carrier_of(tool.station) is carrier:
+        return job
+    where = f"{tool_id} on the {carrier.name}"
+    if spindle not in carrier.reaches:
+        raise JobError(where, "it does not reach that spindle", "keep the tool where it is")
+    if tool.mount != "still" and carrier.live is None:
+        raise JobError(where, "it drives no tools", "keep the tool where it is")
+    faced: SpindleName = job.setup.spindle if spindle == "main" else "sub"
+    if not points_at(carrier, tool, faced):
+        raise JobError(where, "the tool would face away from the spindle", "put one of the other hand there")
+    free = _free(job, carrier)
+    if free is None:
+        raise JobError(where, "no station is free", "take a tool out there first")
+    seated = tool.changed(station=free)
+    fault = shank_fault(seated, job.machine)
+    if fault:
+        raise JobError(where, fault, "keep the tool where it is")
+    return placed(job, tool_id, free)
 
 
 def _name(job: Job) -> str:

@@ -13,6 +13,7 @@ from shapely.affinity import affine_transform
 
 from toreuma.core.geometry.elements import Arc, Point
 from toreuma.core.geometry.region import Region, union
+from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Carrier, Job, Tool
 from toreuma.core.motion import Motion
@@ -155,6 +156,11 @@ class Run:
         z0, z1 = min(one[0] for one in corners) - bow, max(one[1] for one in corners) + bow
         r0, r1 = min(one[2] for one in corners) - bow, max(one[3] for one in corners) + bow
         return (z0, -r1, z1, -r0) if carrier.side == "below" else (z0, r0, z1, r1)
+
+    def shape(self, station: int) -> ToolShape | None:
+        """The shape of the tool in a station."""
+        known = self._shapes.get(station)
+        return known[1] if known is not None else None
 
     def _reach(self, station: int) -> tuple[float, float, float, float]:
         """Smallest z and r and largest of a tool from its programmed point, mm."""

@@ -45,6 +45,11 @@ class Together:
     def seconds(self) -> float:
         return self.laid.total_s
 
+    def at(self, channel: int, seconds: float) -> Happening | None:
+        """What a channel does at a time; None when it has ended."""
+        there = (one for one in self.happened if one.channel == channel and one.start_s <= seconds < one.end_s)
+        return next(there, None)
+
 
 def together(programs: Mapping[int, Program], machine: Machine) -> Together:
     """Run all programs beside each other. What would wait for ever is an error finding with its line."""

@@ -1,0 +1,137 @@
+"""A run as lanes of time: what carriers cut and spindles hold, who waits for whom, and what goes wrong when."""
+
+from bisect import bisect_right
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+from toreuma.core.cutting.speed import spindle_rpm
+from toreuma.core.findings import Finding
+from toreuma.core.prove.scenery import Scenery, Where
+from toreuma.core.prove.together import Together
+
+__all__ = ["Block", "Lanes", "Notch", "Stood", "lanes_of"]
+
+
+@dataclass(frozen=True)
+class Block:
+    """An operation on a carrier (counted from 0) at a spindle, s; ``station`` is its tool's."""
+
+    carrier: int
+    station: int
+    where: Where
+    name: str
+    start_s: float
+    end_s: float
+
+
+@dataclass(frozen=True)
+class Stood:
+    """A channel stood at a mark from ``start_s`` to ``end_s``."""
+
+    channel: int
+    mark: int
+    start_s: float
+    end_s: float
+
+
+@dataclass(frozen=True)
+class Notch:
+    """Something wrong at a time."""
+
+    channel: int
+    at_s: float
+    severity: str
+    what: str
+
+
+@dataclass(frozen=True)
+class Lanes:
+    """``stays`` are (number of the part, from, to) for each spindle, ``speeds`` (s, rpm) of each, ``taken`` start and
+    end of every hand-over, ``ends`` the ends of all moves."""
+
+    seconds: float
+    blocks: tuple[Block, ...]
+    stays: dict[Where, tuple[tuple[int, float, float], ...]]
+    speeds: dict[Where, tuple[tuple[float, float], ...]]
+    waits: tuple[Stood, ...]
+    taken: tuple[tuple[float, float], ...]
+    notches: tuple[Notch, ...]
+    ends: tuple[float, ...]
+
+    def block_at(self, carrier: int, seconds: float) -> Block | None:
+        """What a carrier is cutting at a time."""
+        return next((one for one in self.blocks if one.carrier == carrier and one.start_s <= seconds < one.end_s), None)
+
+    def waiting_at(self, channel: int, seconds: float) -> Stood | None:
+        """The mark at which a channel stands at a time."""
+        there = (one for one in self.waits if one.channel == channel and one.start_s <= seconds < one.end_s)
+        return next(there, None)
+
+
+def lanes_of(scenery: Scenery, ran: Together, findings: Iterable[Finding]) -> Lanes:
+    """Everything a ribbon of the run shows."""
+    waits = tuple(
+        Stood(one.channel, int(one.mark.number), one.start_s, one.end_s)
+        for one in ran.happened
+        if one.mark is not None and one.mark.what == "wait"
+    )
+    taken = tuple((piece.come.start_s, piece.back.end_s) for piece in scenery.pieces)
+    places: tuple[Where, Where] = ("main", "second")
+    return Lanes(
+        ran.seconds,
+        tuple(_blocks(scenery, ran)),
+        {where: scenery.stays(where) for where in places},
+        {where: _speeds(scenery, ran, where) for where in places},
+        waits,
+        taken,
+        tuple(_notches(ran, findings)),
+        tuple(sorted({one.end_s for one in ran.happened if one.end_s > one.start_s})),
+    )
+
+
+def _blocks(scenery: Scenery, ran: Together) -> list[Block]:
+    """Moves of one operation in one go are one block."""
+    carriers = scenery.run.job.machine.carriers
+    found: list[tuple[tuple[int, int, bool], Block]] = []
+    for channel in ran.laid.times:
+        for one in ran.happened:
+            motion = one.motion
+            if one.channel != channel or motion is None or motion.section < 0 or motion.station == 0:
+                continue
+            number = carriers.index(scenery.run.job.machine.carrier_of(motion.station))
+            key = channel, motion.section, motion.second
+            if found and found[-1][0] == key:
+                block = found[-1][1]
+                found[-1] = key, replace(block, end_s=one.end_s)
+                continue
+            title = ran.main.sections[motion.section].title if motion.section < len(ran.main.sections) else ""
+            where: Where = "second" if motion.second else "main"
+            found.append((key, Block(number, motion.station, where, title.capitalize(), one.start_s, one.end_s)))
+    return [block for _, block in found]
+
+
+def _speeds(scenery: Scenery, ran: Together, where: Where) -> tuple[tuple[float, float], ...]:
+    """Speed of a spindle over time, in steps and slopes."""
+    machine = scenery.run.job.machine
+    most = machine.max_rpm if where == "main" or machine.second is None else machine.second.max_rpm
+    points: list[tuple[float, float]] = [(0.0, 0.0)]
+    for one in ran.happened:
+        motion = one.motion
+        if motion is None or motion.second != (where == "second") or motion.driven is not None or motion.event:
+            continue
+        for seconds, r in ((one.start_s, motion.start[1]), (one.end_s, motion.end[1])):
+            points.append((seconds, spindle_rpm(motion.spindle, r, most)))
+    points.append((ran.seconds, points[-1][1]))
+    return tuple(points)
+
+
+def _notches(ran: Together, findings: Iterable[Finding]) -> Iterable[Notch]:
+    """Findings with a line of a program, at the time that line is obeyed."""
+    lines = sorted((one.line, one.channel, one.start_s) for one in ran.happened if one.line)
+    numbers = [line for line, _, _ in lines]
+    for finding in findings:
+        if finding.line is None or not lines:
+            continue
+        at = min(max(bisect_right(numbers, finding.line) - 1, 0), len(lines) - 1)
+        _, channel, seconds = lines[at]
+        yield Notch(channel, seconds, finding.severity, finding.what)
