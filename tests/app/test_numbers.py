@@ -43,7 +43,7 @@ def test_the_table_lists_every_operation_with_its_governing_limit(window: MainWi
     window.session.select(operation="op2")
     assert window.table.currentIndex().row() == 1
     qtbot.keyClick(window, Qt.Key.Key_L)
-    assert window.middle.currentWidget() is window.canvas
+    assert window.middle.currentWidget() is window.views
     assert window.left.isVisible()
 
 

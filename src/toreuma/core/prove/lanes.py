@@ -1,15 +1,17 @@
 """A run as lanes of time: what carriers cut and spindles hold, who waits for whom, and what goes wrong when."""
 
 from bisect import bisect_right
-from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass
 
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.prove.scenery import Scenery, Where
-from toreuma.core.prove.together import Together
+from toreuma.core.prove.together import Happening, Together
 
 __all__ = ["Block", "Lanes", "Notch", "Stood", "lanes_of"]
+
+GAP_S = 0.01
 
 
 @dataclass(frozen=True)
@@ -90,37 +92,53 @@ def lanes_of(scenery: Scenery, ran: Together, findings: Iterable[Finding]) -> La
 
 
 def _blocks(scenery: Scenery, ran: Together) -> list[Block]:
-    """Moves of one operation in one go are one block."""
-    carriers = scenery.run.job.machine.carriers
-    found: list[tuple[tuple[int, int, bool], Block]] = []
+    """Moves of one operation in one go are one block; going to wait somewhere is none."""
+    machine = scenery.run.job.machine
+    found: list[Block] = []
     for channel in ran.laid.times:
-        for one in ran.happened:
-            motion = one.motion
-            if one.channel != channel or motion is None or motion.section < 0 or motion.station == 0:
-                continue
-            number = carriers.index(scenery.run.job.machine.carrier_of(motion.station))
-            key = channel, motion.section, motion.second
-            if found and found[-1][0] == key:
-                block = found[-1][1]
-                found[-1] = key, replace(block, end_s=one.end_s)
+        moves = [one for one in ran.happened if one.channel == channel and one.motion is not None]
+        for run in _runs(moves):
+            motion = run[0].motion
+            cuts = any(one.motion is not None and (not one.motion.is_rapid or one.motion.event) for one in run)
+            if motion is None or motion.section < 0 or motion.station == 0 or not cuts:
                 continue
             title = ran.main.sections[motion.section].title if motion.section < len(ran.main.sections) else ""
             where: Where = "second" if motion.second else "main"
-            found.append((key, Block(number, motion.station, where, title.capitalize(), one.start_s, one.end_s)))
-    return [block for _, block in found]
+            number = machine.carriers.index(machine.carrier_of(motion.station))
+            block = Block(number, motion.station, where, title.capitalize(), run[0].start_s, run[-1].end_s)
+            found.append(block)
+    return found
+
+
+def _runs(moves: Sequence[Happening]) -> Iterator[list[Happening]]:
+    """Moves of the same operation that follow each other without a wait."""
+    run: list[Happening] = []
+    for one in moves:
+        same = run and run[-1].motion is not None and one.motion is not None
+        if same and run[-1].motion.section == one.motion.section and one.start_s <= run[-1].end_s + GAP_S:  # type: ignore[union-attr]
+            run.append(one)
+            continue
+        if run:
+            yield run
+        run = [one]
+    if run:
+        yield run
 
 
 def _speeds(scenery: Scenery, ran: Together, where: Where) -> tuple[tuple[float, float], ...]:
-    """Speed of a spindle over time, in steps and slopes."""
+    """Speed of a spindle over time: it keeps its speed until it is told another, or to stand."""
     machine = scenery.run.job.machine
     most = machine.max_rpm if where == "main" or machine.second is None else machine.second.max_rpm
     points: list[tuple[float, float]] = [(0.0, 0.0)]
     for one in ran.happened:
+        if one.mark is not None and one.mark.what == f"{where}_stands":
+            points += [(one.start_s, points[-1][1]), (one.start_s, 0.0)]
         motion = one.motion
         if motion is None or motion.second != (where == "second") or motion.driven is not None or motion.event:
             continue
-        for seconds, r in ((one.start_s, motion.start[1]), (one.end_s, motion.end[1])):
-            points.append((seconds, spindle_rpm(motion.spindle, r, most)))
+        ends = [(at, spindle_rpm(motion.spindle, r, most)) for at, r in ((one.start_s, motion.start[1]),
+                                                                         (one.end_s, motion.end[1]))]  # fmt: skip
+        points += [(one.start_s, points[-1][1]), *ends]
     points.append((ran.seconds, points[-1][1]))
     return tuple(points)
 
