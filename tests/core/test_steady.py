@@ -41,7 +41,7 @@ def proof(name: str = "vane-stud") -> PairProof:
     return prove_channels(*planned(name), dialect("system-a"))
 
 
-def shortest_s(first: list[tuple[int, float]], second: list[tuple[int, float]]) -> float:
+def shortest_s(first: list[tuple[tuple[int, ...], float]], second: list[tuple[tuple[int, ...], float]]) -> float:
     """Of all ways to mix both routes."""
     best = float("inf")
     count = len(first) + len(second)
@@ -49,7 +49,7 @@ def shortest_s(first: list[tuple[int, float]], second: list[tuple[int, float]]) 
         rows, free, side_free = [list(first), list(second)], {1: 0.0, 2: 0.0, 3: 0.0}, [0.0, 0.0]
         for n in range(count):
             side = 0 if n in places else 1
-            channel, seconds = rows[side].pop(0)
+            (channel,), seconds = rows[side].pop(0)
             side_free[side] = free[channel] = max(side_free[side], free[channel]) + seconds
         best = min(best, max(side_free))
     return best
@@ -58,7 +58,7 @@ def shortest_s(first: list[tuple[int, float]], second: list[tuple[int, float]]) 
 @pytest.mark.parametrize("seed", range(40))
 def test_no_order_of_both_routes_is_shorter(seed: int) -> None:
     numbers = random.Random(seed)
-    first, second = ([(numbers.randint(1, 3), numbers.randint(1, 9) / 2) for _ in range(numbers.randint(0, 5))]
+    first, second = ([((numbers.randint(1, 3),), numbers.randint(1, 9) / 2) for _ in range(numbers.randint(0, 5))]
                      for _ in range(2))  # fmt: skip
     found = overlap(first, second)
     for side, route in enumerate((first, second)):

@@ -102,6 +102,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         ),
         Field("varied", "Depths", "", options=(("even", False), ("deeper and shallower by turns", True))),
         Field("written", "Written", "", options=WRITTEN),
+        Field("pinch_tool", "Second tool at once", "", options=TOOL_OF_JOB),
         *_CHIP_BREAKS,
         Field("leave_radial_mm", "left for finishing", "mm", "on radius"),
         Field("leave_axial_mm", "left on faces", "mm", "along Z"),

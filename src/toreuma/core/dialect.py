@@ -81,6 +81,7 @@ CODE_NAMES = frozenset(
         "closed_asked",
         "part_asked",
         "part_out",
+        "speed_shared",
     ]
 )
 
@@ -106,6 +107,7 @@ class Dialect(Value):
     tool: tuple[str, ...]
     tool_fixed: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle keeps one speed")
     tool_stopped: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle stands")
+    tool_shared: tuple[str, ...] = Field(description="In place of ``tool`` where another channel commands the speed")
     after_tool: tuple[str, ...]
     tool_driven: tuple[str, ...] = Field(description="In place of ``tool`` where the tool turns and the work stands")
     wait_from: int = Field(default=101, ge=1, description="M number of the first mark at which channels wait")

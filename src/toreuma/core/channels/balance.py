@@ -16,6 +16,7 @@ from toreuma.core.model import Carrier, Job, Tool
 from toreuma.core.model.carrier import SpindleName
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.at_spindle import points_at
+from toreuma.core.plan.pinch import pinched_s
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
 
@@ -129,7 +130,7 @@ class _Cycle:
         self.model, self._job = model, job
         self.work = works(sides, taken)
         self._carriers = job.machine.carriers
-        self._horizon = sum(_ticks(one) for row in self.work for one in row) + 100 * TICKS_PER_S
+        self._horizon = sum(_ticks(job, one) for row in self.work for one in row) + 100 * TICKS_PER_S
         self.end = model.NewIntVar(0, self._horizon, "end")
         self._choice: dict[tuple[str, int], Any] = {}
         self._starts: dict[tuple[int, int], Any] = {}
@@ -158,7 +159,7 @@ class _Cycle:
         """A spindle cuts one thing after the other, in the order of its route."""
         before = None
         for index, one in enumerate(row):
-            ticks = _ticks(one)
+            ticks = _ticks(self._job, one)
             start = self._starts[side, index] = self.model.NewIntVar(0, self._horizon, f"{side} {index}")
             self.model.Add(start + ticks <= self.end)
             if before is not None:
@@ -174,7 +175,9 @@ class _Cycle:
             here = self._choice[tool.id, number]
             if not _can(carrier, tool, one, side):
                 self.model.Add(here == 0)
-            interval = self.model.NewOptionalFixedSizeIntervalVar(start, _ticks(one), here, f"{name} {number}")
+            interval = self.model.NewOptionalFixedSizeIntervalVar(
+                start, _ticks(self._job, one), here, f"{name} {number}"
+            )
             self._busy[carrier.channel].append(interval)
 
     def _unload(self) -> None:
@@ -183,7 +186,7 @@ class _Cycle:
         ticks = round(sum(one.seconds for one in unloading(self._job)) * TICKS_PER_S)
         start = self.model.NewIntVar(0, self._horizon, "unload")
         if row:
-            self.model.Add(start >= self._starts[1, len(row) - 1] + _ticks(row[-1]))
+            self.model.Add(start >= self._starts[1, len(row) - 1] + _ticks(self._job, row[-1]))
         self.model.Add(start + ticks <= self.end)
         self._busy[max(self._busy)].append(self.model.NewFixedSizeIntervalVar(start, ticks, "out"))
 
@@ -195,7 +198,7 @@ class _Cycle:
             at = solver.Value(start) / TICKS_PER_S
             name = one.operation.name or one.operation.id
             seat = self._seat(one.operation.tool, solver)
-            found.append(Slot(side, one.operation.id, name, seat, at, at + _ticks(one) / TICKS_PER_S))
+            found.append(Slot(side, one.operation.id, name, seat, at, at + _ticks(self._job, one) / TICKS_PER_S))
         return tuple(found)
 
     def moved(self, solver: Any) -> tuple[tuple[str, int], ...]:
@@ -212,8 +215,8 @@ def _seconds(ticks: float, taken: Transfer) -> float:
     return ticks / TICKS_PER_S + taken.seconds
 
 
-def _ticks(one: OperationPlan) -> int:
-    return max(round(one.times.total_s * TICKS_PER_S), 1)
+def _ticks(job: Job, one: OperationPlan) -> int:
+    return max(round(pinched_s(job, one) * TICKS_PER_S), 1)
 
 
 def _now(job: Job, tool: Tool) -> int:

@@ -33,8 +33,8 @@ class _Label:
         return all(a <= b + 1e-9 for a, b in zip(mine, theirs, strict=True))
 
 
-Work = tuple[int, float]
-"""The channel that does it, and how long it takes, s."""
+Work = tuple[tuple[int, ...], float]
+"""The channels that do it together, and how long it takes, s."""
 
 
 def overlap(first: Sequence[Work], second: Sequence[Work]) -> tuple[Placed, ...]:
@@ -44,7 +44,7 @@ def overlap(first: Sequence[Work], second: Sequence[Work]) -> tuple[Placed, ...]
     ways to a place only those are kept that no other is better than in all respects (Akers 1956 draws the same grid).
     """
     routes = (first, second)
-    numbers = sorted({channel for route in routes for channel, _ in route})
+    numbers = sorted({channel for route in routes for channels, _ in route for channel in channels})
     grid: dict[tuple[int, int], list[_Label]] = {(0, 0): [_Label((0.0, 0.0), (0.0,) * len(numbers), None, None)]}
     for done in ((i, k - i) for k in range(len(first) + len(second) + 1) for i in range(k + 1)):
         if done[0] > len(first) or done[1] > len(second):
@@ -52,9 +52,10 @@ def overlap(first: Sequence[Work], second: Sequence[Work]) -> tuple[Placed, ...]
         for label in grid.pop(done, []) if done != (len(first), len(second)) else []:
             for side in (0, 1):
                 if done[side] < len(routes[side]):
-                    channel, seconds = routes[side][done[side]]
+                    channels, seconds = routes[side][done[side]]
+                    busy = frozenset(numbers.index(channel) for channel in channels)
                     after = (done[0] + (side == 0), done[1] + (side == 1))
-                    _keep(grid.setdefault(after, []), _then(label, side, done[side], numbers.index(channel), seconds))
+                    _keep(grid.setdefault(after, []), _then(label, side, done[side], busy, seconds))
     best = min(grid[len(first), len(second)], key=lambda one: (max(one.sides), sum(one.sides)))
     found: list[Placed] = []
     while best.last is not None and best.before is not None:
@@ -65,11 +66,11 @@ def overlap(first: Sequence[Work], second: Sequence[Work]) -> tuple[Placed, ...]
     return tuple(found)
 
 
-def _then(label: _Label, side: int, index: int, channel: int, seconds: float) -> _Label:
-    start = max(label.sides[side], label.channels[channel])
+def _then(label: _Label, side: int, index: int, busy: frozenset[int], seconds: float) -> _Label:
+    start = max(label.sides[side], *(label.channels[channel] for channel in busy))
     end = start + seconds
     sides = (end, label.sides[1]) if side == 0 else (label.sides[0], end)
-    channels = tuple(end if n == channel else free for n, free in enumerate(label.channels))
+    channels = tuple(end if n in busy else free for n, free in enumerate(label.channels))
     return _Label(sides, channels, Placed(side, index, start, end), label)
 
 

@@ -7,10 +7,13 @@ from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.overlap import overlap
 from toreuma.core.channels.waits import Act, Laid, Wait, laid_out
 from toreuma.core.model import Job
+from toreuma.core.motion import Motion
+from toreuma.core.plan.pinch import couples, is_pinched, pinched_s
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
+from toreuma.core.simulate.clock import times_of
 
-__all__ = ["Item", "Schedule", "Turn", "cut_between", "is_steady", "schedule", "unloading", "works"]
+__all__ = ["Item", "Pinched", "Schedule", "Turn", "cut_between", "is_steady", "schedule", "unloading", "works"]
 
 EJECT_S = 0.6
 """The finished part is pushed out of the second hold."""
@@ -24,7 +27,23 @@ class Turn:
     planned: OperationPlan
 
 
-Item = Turn | Act | Wait
+@dataclass(frozen=True)
+class Pinched:
+    """What one of two tools does that rough at the same time: its moves between two marks.
+
+    ``leads``: it commands the speed. ``begins`` and ``ends``: the first and the last of its moves in the operation.
+    """
+
+    side: int
+    planned: OperationPlan
+    motions: tuple[Motion, ...]
+    seconds: float
+    leads: bool
+    begins: bool
+    ends: bool
+
+
+Item = Turn | Pinched | Act | Wait
 Rows = dict[int, tuple[Item, ...]]
 
 
@@ -50,6 +69,8 @@ class Schedule:
 
 
 def _timed(item: Item) -> Act | Wait:
+    if isinstance(item, Pinched):
+        return Act("turn", "", item.seconds)
     return Act("turn", "", item.planned.times.total_s) if isinstance(item, Turn) else item
 
 
@@ -130,11 +151,39 @@ class _Rows:
         channel = self._job.machine.carrier_of(planned.motions[0].station).channel
         return channel if channel in self._rows else max(self._rows)
 
+    def _channels_of(self, planned: OperationPlan) -> tuple[int, ...]:
+        """The channels that work on it together, the first one ahead."""
+        channel = self._channel_of(planned)
+        if not is_pinched(self._job, planned) or len(self._rows) < 2:
+            return (channel,)
+        second = self._job.tool(planned.operation.tools[1])
+        other = self._job.machine.carrier_of(second.station).channel if second is not None else channel
+        return (channel, other) if other in self._rows and other != channel else (channel,)
+
+    def _pinch(self, side: int, planned: OperationPlan, channels: tuple[int, ...]) -> None:
+        """Both tools meet before every couple of passes, and when all is done."""
+        found = couples(self._job, planned)
+        follows = [n for n, one in enumerate(found) if one.follow]
+        for n, one in enumerate(found):
+            self.meet()
+            seconds = times_of(one.lead, self._job.machine, found[n - 1].lead[-1] if n else None).total_s
+            self.add(channels[0], Pinched(side, planned, one.lead, seconds, True, n == 0, n == len(found) - 1))
+            if one.follow:
+                late = seconds + max(move.dwell_s for move in one.follow)
+                begins, ends = n == follows[0], n == follows[-1]
+                self.add(channels[1], Pinched(side, planned, one.follow, late, False, begins, ends))
+        self.meet()
+
     def cut(self, side: int) -> None:
         """One side, everything one after the other; a channel waits wherever the one before it is another's."""
         before: int | None = None
         for planned in self._works[side]:
-            channel = self._channel_of(planned)
+            channels = self._channels_of(planned)
+            if len(channels) > 1:
+                self._pinch(side, planned, channels)
+                before = None
+                continue
+            channel = channels[0]
             if before is not None and before != channel:
                 self.meet()
             self.add(channel, Turn(side, planned))
@@ -165,13 +214,21 @@ class _Rows:
         """
         last = max(self._rows)
         out = unloading(self._job)
-        first, second = ([(self._channel_of(one), one.times.total_s) for one in self._works[side]] for side in (0, 1))
+        first, second = (
+            [(self._channels_of(one), pinched_s(self._job, one)) for one in self._works[side]] for side in (0, 1)
+        )
         ends = {channel: [0.0] * len(row) for channel, row in self._rows.items()}
         before: dict[int, tuple[int, Item]] = {}
-        for one in overlap(first, [*second, (last, out[0].seconds)]):
+        for one in overlap(first, [*second, ((last,), out[0].seconds)]):
             works_here = self._works[one.side]
             finished = one.index >= len(works_here)
-            channel = last if finished else self._channel_of(works_here[one.index])
+            channels = (last,) if finished else self._channels_of(works_here[one.index])
+            if len(channels) > 1:
+                self._pinch(one.side, works_here[one.index], channels)
+                before.pop(one.side, None)
+                ends = {number: [one.end_s] * len(row) for number, row in self._rows.items()}
+                continue
+            channel = channels[0]
             if one.side in before and before[one.side][0] != channel:
                 self._link(*before[one.side], channel, one.start_s, ends)
             item: Item = out[0] if finished else Turn(one.side, works_here[one.index])

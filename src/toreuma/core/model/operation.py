@@ -108,6 +108,14 @@ class RoughOd(_Roughing):
         description="Passes along the axis, toward the axis, or parallel to the contour; pulled away from the chuck "
         "at a low entering angle; plunged side by side with a blade",
     )
+    pinch_tool: Identifier | None = Field(
+        default=None,
+        description="Takes every other pass at the same time, from the other side of the axis; empty: none",
+    )
+
+    @property
+    def tools(self) -> tuple[str, ...]:
+        return (self.tool,) if self.pinch_tool is None else (self.tool, self.pinch_tool)
 
 
 class FinishOd(_Finishing):

@@ -81,7 +81,8 @@ class Cuts:
     when somebody asks what remains. ``chord_mm`` is how closely planning simulates the cuts: coarsely where a
     finishing allowance stays on. ``infeed`` are the passes of a thread; ``becomes`` is the stock after an
     operation that does not cut; ``opens`` is the milled feature that is open afterwards;
-    ``cycles`` are the runs of moves to be written as one block each.
+    ``cycles`` are the runs of moves to be written as one block each; ``strokes`` are first move and the one behind
+    the last of every roughing pass that is written move by move.
     """
 
     motions: tuple[Motion, ...]
@@ -95,6 +96,7 @@ class Cuts:
     becomes: Region | None = None
     opens: int | None = None
     cycles: tuple[Cycle, ...] = ()
+    strokes: tuple[tuple[int, int], ...] = ()
 
 
 DECIDING = ("f", "n", "vc")

@@ -26,6 +26,7 @@ from toreuma.core.plan.chip_breaks import Breaks, breaks_of, chip_breaks, feed_i
 from toreuma.core.plan.grounds import interruption, proposed, spindle_of
 from toreuma.core.plan.levels import SAME_MM, SLIVER_MM, Cut, level_cuts, shoulder_steps
 from toreuma.core.plan.numbers import passes
+from toreuma.core.plan.pinch import pinch_findings, pinch_numbers
 from toreuma.core.plan.result import PLANNING_CHORD_MM, Cuts, Cycle, Pass
 from toreuma.core.plan.rough_contour import rough_along_contour
 from toreuma.core.plan.rough_plunge import rough_by_plunging
@@ -83,12 +84,17 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         values |= pulled_numbers(values, cuts, proposal)
     slow = SLOW_EXIT if pulled else 1.0
     cycles: list[Cycle] = []
+    strokes: list[tuple[int, int]] = []
     written = _as_cycles(work, operation, path, cuts, stretch, (limit, feed)) if cuts else None
     if written is not None:
         drawn, cycles, more = written
         findings += more
     else:
-        drawn = [_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow) for cut in cuts]
+        drawn = []
+        for cut in cuts:
+            begin = len(path.motions)
+            drawn.append(_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow))
+            strokes.append((begin, len(path.motions)))
         findings += _not_as_wished(operation) if cuts else []
     if breaks is not None:
         values["breaks"] = chip_breaks(path.motions, work.job.machine, breaks)
@@ -99,9 +105,14 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     if stretch.frame.swap:
         values |= {key: replace(values[key], measured_on="along Z") for key in ("ap", "ap_max") if key in values}
     chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
-    return Cuts(
-        tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles)
-    )
+    made = Cuts(
+        tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles),
+        strokes=tuple(strokes),
+    )  # fmt: skip
+    if operation.kind == "rough_od" and operation.pinch_tool is not None and cuts:
+        told = (*findings, *pinch_findings(work, operation, made))
+        made = replace(made, numbers={**values, **pinch_numbers(work, operation, made)}, findings=told)
+    return made
 
 
 def _as_cycles(

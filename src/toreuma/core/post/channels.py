@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from toreuma.core.channels.hand_over import Transfer
-from toreuma.core.channels.schedule import Item, Schedule, Turn, schedule
+from toreuma.core.channels.schedule import Item, Pinched, Schedule, Turn, schedule
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
@@ -83,6 +83,8 @@ class _ChannelWriter(Writer):
                 self._block(f"M{self._dialect.wait_from + item.mark - 1} P{digits}")
             elif isinstance(item, Turn):
                 self._turn(item)
+            elif isinstance(item, Pinched):
+                self._pinched(item)
             else:
                 self._act(item)
 
@@ -101,6 +103,26 @@ class _ChannelWriter(Writer):
         self._plan = self._sides[turn.side]
         self._count += 1
         self._operation(turn.planned, self._count, "")
+
+    def _pinched(self, item: Pinched) -> None:
+        """One of two tools that rough at the same time; the one behind takes the speed from the other channel."""
+        self._at(item.side)
+        self._plan = self._sides[item.side]
+        first = item.motions[0]
+        if item.begins:
+            self._count += 1
+            operation = item.planned.operation
+            title = f"{operation.name or operation.kind}, {'ahead' if item.leads else 'behind'}"
+            self._lines.append(self._comment(self._dialect.section.format(number=self._count, name=title)))
+            tool = next((one for one in self._job.tools if one.station == first.station), None)
+            if tool is not None:
+                self._lines.append(self._comment(f"{tool.id} {tool.name}"))
+            self._call(first, self._dialect.tool if item.leads else self._dialect.tool_shared)
+        for motion in item.motions:
+            self._motion(motion)
+        if item.ends:
+            word = self._dialect.tool_off_word.format(station=first.station)
+            self._blocks(self._dialect.after_tool, tool_off_word=word)
 
     def _taken_words(self, planned: OperationPlan) -> tuple[str, str]:
         """The second spindle holds what is cut off."""

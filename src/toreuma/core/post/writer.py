@@ -112,22 +112,10 @@ class Writer(DrivenWords):
         if tool is not None:
             self._lines.append(self._comment(f"{tool.id} {tool.name}"))
         first = planned.motions[start]
-        self._move = self._feed = self._x = self._z = ""
-        surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
         begins = {"fixed": self._dialect.tool_fixed, "stopped": self._dialect.tool_stopped}
         after = self._dialect.after_tool if first.driven is None else self._dialect.after_driven
-        self._blocks(
-            self._dialect.tool_driven if first.driven else begins.get(first.spindle.mode, self._dialect.tool),
-            **self._begin_driven(first),
-            tool_word=self._dialect.tool_word.format(station=first.station),
-            clamp_rpm=f"{math.floor(first.spindle.clamp_rpm or 0)}",
-            surface=f"{surface:.0f}",
-            fixed_rpm=f"{first.spindle.value:.0f}",
-            x=self._x_word(first.start[1]),
-            z=self._z_word(first.start[0]),
-        )
-        self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
-        self._move = self._dialect.codes["rapid"]
+        plain = begins.get(first.spindle.mode, self._dialect.tool)
+        self._call(first, self._dialect.tool_driven if first.driven else plain)
         out, back = self._taken_words(planned)
         if out:
             self._block(self._dialect.codes[out])
@@ -142,6 +130,23 @@ class Writer(DrivenWords):
         if back:
             self._block(self._dialect.codes[back])
         self._blocks(after, tool_off_word=self._dialect.tool_off_word.format(station=first.station))
+
+    def _call(self, first: Motion, template: tuple[str, ...]) -> None:
+        """A tool is called, with its speed, and goes to where its first move begins."""
+        self._move = self._feed = self._x = self._z = ""
+        surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
+        self._blocks(
+            template,
+            **self._begin_driven(first),
+            tool_word=self._dialect.tool_word.format(station=first.station),
+            clamp_rpm=f"{math.floor(first.spindle.clamp_rpm or 0)}",
+            surface=f"{surface:.0f}",
+            fixed_rpm=f"{first.spindle.value:.0f}",
+            x=self._x_word(first.start[1]),
+            z=self._z_word(first.start[0]),
+        )
+        self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
+        self._move = self._dialect.codes["rapid"]
 
     def _taken_words(self, planned: OperationPlan) -> tuple[str, str]:
         """What is said before and after a cut for the part not to fall."""

@@ -19,7 +19,9 @@ MOST_STEPS = 400
 CLEAR_MM = 0.5
 """Closer than this counts as meeting: nobody sets two carriers to each other more finely."""
 
-FAR_MM = 1e4
+FAR_MM, SAME_MM = 1e4, 0.01
+LEAST_BEHIND_MM = 1.0
+"""A tool that cuts deeper than another one at the same time stays behind it by this at least."""
 
 Box = tuple[float, float, float, float]
 
@@ -27,6 +29,7 @@ Box = tuple[float, float, float, float]
 def met_beside(run: Run) -> tuple[tuple[Contact, ...], tuple[Finding, ...]]:
     """Where tools of different channels come together, and tools and the other spindle; the first place of each."""
     contacts: dict[tuple[str, str], Contact] = {}
+    wrong = tuple(_one_spindle(run))
     for key, contact in (*_tools(run), *_holds(run)):
         contacts.setdefault(key, contact)
     found = tuple(contacts.values())
@@ -35,7 +38,7 @@ def met_beside(run: Run) -> tuple[tuple[Contact, ...], tuple[Finding, ...]]:
                 line=one.line)
         for one in found
     )  # fmt: skip
-    return found, told
+    return found, (*told, *wrong)
 
 
 def _tools(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
@@ -54,6 +57,38 @@ def _tools(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
                     what = f"{first.tool.id} and {second.tool.id} meet"
                     yield (first.tool.id, second.tool.id), Contact(what, line, met, CLEAR_MM)
                     break
+
+
+def _one_spindle(run: Run) -> Iterator[Finding]:
+    """Tools of two channels that cut at one spindle at once: one commands its speed, and the deeper one is behind."""
+    said: set[str] = set()
+    for one, other in combinations(run.channels, 2):
+        for a, b, start, end in _together(run, one, other):
+            both = all(leg.moves and not leg.motion.is_rapid and leg.motion.driven is None for leg in (a, b))
+            if not both or a.motion.second != b.motion.second:
+                continue
+            line = max(a.motion.line, b.motion.line)
+            if not a.motion.shared and not b.motion.shared and "speed" not in said:
+                said.add("speed")
+                what = f"line {line}: both channels command the speed of one spindle while both cut"
+                yield Finding("error", "beside.speed", what, "one of them gets the other's speed", line=line)
+            if _overtakes(a, b, start, end) and "ahead" not in said:
+                said.add("ahead")
+                what = f"line {line}: the tool that cuts deeper runs ahead of the other"
+                yield Finding("error", "beside.ahead", what, "it takes both depths at once", line=line)
+
+
+def _overtakes(a: Leg, b: Leg, start: float, end: float) -> bool:
+    """Both go along Z, and the deeper one is nearer to where they go."""
+    along = [leg.motion.end[0] - leg.motion.start[0] for leg in (a, b)]
+    if abs(along[0]) < STEP_MM or abs(along[1]) < STEP_MM or along[0] * along[1] < 0:
+        return False
+    for seconds in (start, (start + end) / 2, end):
+        (z1, r1), (z2, r2) = a.at(seconds), b.at(seconds)
+        behind = (z2 - z1 if r1 < r2 else z1 - z2) * (1.0 if along[0] > 0 else -1.0)
+        if abs(r1 - r2) > SAME_MM and behind < LEAST_BEHIND_MM:
+            return True
+    return False
 
 
 def _together(run: Run, one: int, other: int) -> Iterator[tuple[Leg, Leg, float, float]]:

@@ -168,12 +168,13 @@ def _replay(job: Job, blank: Region, motions: Sequence[Motion], proof: Proof, ha
     times = {id(one.motion): (one.start_s, one.end_s) for one in happened if one.motion is not None}
     known = [(motion, *times[id(motion)]) for motion in motions if id(motion) in times]
     spans = tuple(Span(motion, start, start, end) for motion, start, end in sorted(known, key=lambda one: one[1]))
-    states = [region for section, region in proof.states if section >= 0]
+    states = {section: region for section, region in proof.states if section >= 0}
     if states and proof.parted:
-        states[-1] = union([states[-1], proof.final])
+        parted = list(states)[-1]
+        states[parted] = union([states[parted], proof.final])
     last: dict[int, int] = {}
     for index, span in enumerate(spans):
         if span.motion.section >= 0:
             last[span.motion.section] = index
-    ends = list(zip(sorted(last.values()), states, strict=False)) if len(last) == len(states) else []
+    ends = sorted((index, states[section]) for section, index in last.items() if section in states)
     return Replay(job, blank, Timeline(spans), ends)

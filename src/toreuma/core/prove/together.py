@@ -4,9 +4,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from toreuma.core.channels.waits import Act, Laid, Wait, laid_out
+from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.model import Machine
-from toreuma.core.motion import Motion
+from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.read import Mark, Program
 from toreuma.core.simulate.clock import dwell_and_change_s, motion_time_s
 
@@ -53,7 +54,7 @@ class Together:
 
 def together(programs: Mapping[int, Program], machine: Machine) -> Together:
     """Run all programs beside each other. What would wait for ever is an error finding with its line."""
-    rows = {channel: _items(program, machine) for channel, program in programs.items()}
+    rows = {channel: _items(channel, programs, machine) for channel in programs}
     laid = laid_out({channel: [item for item, _ in row] for channel, row in rows.items()})
     happened = []
     offsets = _offsets(programs)
@@ -102,8 +103,9 @@ def _offsets(programs: Mapping[int, Program]) -> dict[int, int]:
     return found
 
 
-def _items(program: Program, machine: Machine) -> list[tuple[Act | Wait, Motion | Mark]]:
+def _items(channel: int, programs: Mapping[int, Program], machine: Machine) -> list[tuple[Act | Wait, Motion | Mark]]:
     """Moves and marks of one channel in their order, each with the time it takes."""
+    program, met = programs[channel], 0
     found: list[tuple[Act | Wait, Motion | Mark]] = []
     marks, at = list(program.marks), 0.0
     before: Motion | None = None
@@ -111,16 +113,33 @@ def _items(program: Program, machine: Machine) -> list[tuple[Act | Wait, Motion 
         while marks and marks[0].at == index:
             mark = marks.pop(0)
             if mark.what == "wait":
-                found.append((Wait(int(mark.number), frozenset(mark.channels)), mark))
+                met = int(mark.number)
+                found.append((Wait(met, frozenset(mark.channels)), mark))
                 continue
             found.append((Act(mark.what, mark.what, _mark_s(mark, at, machine)), mark))
             at = mark.number if mark.what == "second_to" else at
         if index < len(program.motions):
             motion = program.motions[index]
+            if motion.shared:
+                motion = replace(motion, spindle=_commanded(channel, met, programs, machine))
             seconds = dwell_and_change_s(before, motion, machine) + min(motion_time_s(motion, machine), 3600.0)
             found.append((Act("move", "move", seconds), motion))
             before = motion
     return found
+
+
+def _commanded(channel: int, met: int, programs: Mapping[int, Program], machine: Machine) -> Spindle:
+    """The speed that another channel commands for what comes behind a mark both have met at."""
+    for other, program in programs.items():
+        if other == channel:
+            continue
+        begins = next((one.at for one in program.marks if one.what == "wait" and one.number == met), None)
+        if begins is None:
+            continue
+        cut = next((one for one in program.motions[begins:] if not one.is_rapid and not one.shared), None)
+        if cut is not None:
+            return Spindle("fixed", spindle_rpm(cut.spindle, cut.end[1], machine.max_rpm))
+    return STOPPED
 
 
 def _mark_s(mark: Mark, at: float, machine: Machine) -> float:

@@ -77,6 +77,8 @@ class Modes(Reading):
             self._clamp(block)
         elif name == "cycle_off":
             state.move = ""
+        elif name == "speed_shared":
+            state.shared, state.running = True, False
         elif name in HANDED:
             self._handed(name, block)
         elif name == "live_stop":
@@ -165,6 +167,7 @@ class Modes(Reading):
         station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
         self._state.offset, self._state.offset_line = offset, block.line
         self._state.station = station
+        self._state.shared = False
         if offset != station and offset != 0:
             self._say(
                 "warning",
@@ -221,7 +224,7 @@ class Modes(Reading):
                 "the cut turns the work away",
                 key=f"angle{state.section}",
             )
-        if not state.live_rpm and (not state.running or state.speed <= 0 or state.surface is None):
+        if not state.live_rpm and not state.shared and (not state.running or state.speed <= 0 or state.surface is None):
             self._once(
                 "error",
                 "spindle.stopped",
@@ -255,4 +258,4 @@ class Modes(Reading):
             else:
                 spindle = Spindle("fixed", state.speed, state.clamp)
         made = Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
-        return replace(made, second=True) if state.second else made
+        return replace(made, second=state.second, shared=state.shared) if state.second or state.shared else made

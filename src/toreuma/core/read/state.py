@@ -78,6 +78,7 @@ class State:
     c_deg: float = 0.0
     y: float = 0.0
     second: bool = False
+    shared: bool = False
     firsts: dict[str, Block] = field(default_factory=dict)
     warned: set[str] = field(default_factory=set)
 
@@ -89,7 +90,7 @@ class State:
         return (
             self.at, self.scale, self.units_set, self.move, self.feed, self.per_minute, self.surface, self.speed,
             self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm, self.held_at_angle,
-            self.braked, self.polar, self.c_deg, self.y, self.second, frozenset(self.warned),
+            self.braked, self.polar, self.c_deg, self.y, self.second, self.shared, frozenset(self.warned),
         )  # fmt: skip
 
 
