@@ -125,7 +125,7 @@ BEHIND = 1
     [
         (r"N\d+ G4 P\d+\n(N\d+ G1)", r"\1", "beside.ahead"),
         (r"M93", "G50 S2000\nG96 S150 M3", "beside.speed"),
-        (r"(BEHIND\)\n\(.*\)\n(?:.*\n){4}N\d+ )X\S+", r"\1X-100.", "beside.meet"),
+        (r"(BEHIND\)\n\(.*\)\n(?:.*\n){4}N\d+ )X\S+", r"\1X-200.", "beside.meet"),
     ],
 )
 def test_a_spoiled_couple_is_caught(pattern: str, instead: str, code: str) -> None:
