@@ -8,7 +8,6 @@ from functools import cache
 import pytest
 
 from toreuma.core.channels.hand_over import Transfer, hand_over
-from toreuma.core.errors import ProgramError
 from toreuma.core.model import Job, SecondHold, ThreadFeature
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.second_side import plan_sides, second_setup
@@ -180,10 +179,79 @@ def test_a_bar_is_cut_off_while_both_hold_it() -> None:
     assert "transfer.lost" in {one.code for one in prove_channels(job, sides, taken, language, early).findings}
 
 
-def test_what_is_twisted_off_or_cannot_be_written_is_refused() -> None:
+def test_what_is_twisted_off_is_refused() -> None:
     assert "transfer.still" in {one.code for one in from_bar(rpm=0)[2].findings}
-    with pytest.raises(ProgramError, match="draws the bar"):
-        texts_of(*from_bar(how="pulled"), dialect("system-a"))
+
+
+@cache
+def drawn() -> tuple[Job, Sequence[Plan], Transfer]:
+    """The stud in a row, its bar drawn out by the second spindle instead of fed to a stop."""
+    job = demo_job("vane-stud")
+    fed = next(op.id for op in job.operations if op.kind == "feed_bar")
+    job = job.changed(hand_over=job.hand_over.changed(how="pulled"))
+    sides = plan_sides(job)
+    told = {one.code: one for one in hand_over(job, sides[0]).findings}
+    job = told["transfer.fed"].cures[0].apply(job)
+    assert not job.operation(fed).enabled
+    sides = plan_sides(job)
+    taken = hand_over(job, sides[0])
+    assert taken is not None
+    return job, sides, taken
+
+
+@cache
+def drawn_proof() -> PairProof:
+    return prove_channels(*drawn(), dialect("system-a"))
+
+
+def test_bar_is_drawn_out_cut_off_and_is_as_long_as_the_next_part_wants() -> None:
+    _, sides, taken = drawn()
+    assert taken.findings == ()
+    assert "loop.feed" not in {one.code for one in sides[0].all_findings}
+    made = drawn_proof()
+    assert made.ok, [one.what for one in made.findings if one.severity == "error"]
+    assert (made.gouge_um <= 2, made.leftover_um, made.contacts) == (True, 0, ())
+    assert len(made.made) == 2
+    piece = made.scenery.pieces[0]
+    scene = sides[0].scene
+    assert piece.drawn_mm == pytest.approx(scene.stock_front_z - scene.profile.back_z + 2.5, abs=0.001)
+    before, after = (made.scenery.at(at).holds[0].metal.bounds[2] for at in (piece.pull.start_s, piece.pull.end_s))
+    assert after - before == pytest.approx(piece.drawn_mm, abs=0.01)
+    # The next part begins with what the last cut left, where the first one began.
+    later = made.scenery.at(piece.back.end_s + 0.01).holds[0].metal
+    assert later.bounds[2] == pytest.approx(scene.stock_front_z, abs=0.01)
+
+
+def test_a_bar_drawn_too_far_is_seen_from_the_plan() -> None:
+    job, sides, _ = drawn()
+    wrong = job.changed(hand_over=job.hand_over.changed(pull_mm=60.0))
+    found = next(one for one in hand_over(wrong, sides[0]).findings if one.code == "transfer.pull")
+    assert "too long" in found.why
+    assert hand_over(found.cures[0].apply(wrong), sides[0]).findings == ()
+    slug = demo_job("runner-hub")
+    slug = slug.changed(hand_over=slug.hand_over.changed(how="pulled"))
+    assert "transfer.bar" in {one.code for one in hand_over(slug, plan(slug)).findings}
+
+
+@pytest.mark.parametrize(
+    ("channel", "pattern", "instead", "code", "words"),
+    [
+        (1, r"N\d+ M11\n", "", "transfer.gripped", "draws at the bar"),
+        (1, r"N\d+ M10\n", "", "transfer.unheld", "stays open"),
+        (2, r"(G1 )?B0\.03\S*( F\S+)?", r"G1 B0.3 F23.6", "transfer.pull", "too long"),
+    ],
+)
+def test_a_spoiled_pull_is_caught(channel: int, pattern: str, instead: str, code: str, words: str) -> None:
+    texts = dict(drawn_proof().texts)
+    pull = re.search(r"DRAWS .*\n(N\d+ )(?:G1 )?B(\S+)", texts[2])
+    assert pull is not None
+    if channel == 2:
+        pattern, instead = rf"{re.escape(pull.group(0))}", pull.group(0).replace(f"B{pull.group(2)}", "B0.9")
+    texts[channel] = re.sub(pattern, instead, texts[channel])
+    assert texts[channel] != drawn_proof().texts[channel]
+    made = prove_channels(*drawn(), dialect("system-a"), texts)
+    found = {one.code: one.what for one in made.findings if one.severity == "error"}
+    assert words in found.get(code, ""), found
 
 
 def test_inch_programs_mean_the_same() -> None:

@@ -5,6 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.support.routes import boring_tool, insert, proof_of
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import FinishBore, FinishOd, Job, Part, RoughOd, TubeBar
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import TurningTool
@@ -60,10 +61,15 @@ def test_the_path_is_the_mirror_image(near: float, far: float, d: float) -> None
 
 
 def test_a_tool_that_faces_the_second_spindle_goes_the_mirror_way() -> None:
-    """A right-hand tool turned to the second spindle is the mirror image in path as well."""
+    """A right-hand tool turned to the second spindle is the mirror image, and a turret cannot turn it back."""
     left = necked((16.0, 6.0), 40.0, "left", turned=True)
-    facing = left.changed(tools=(left.tools[0].changed(hand="right", spindle="sub"),))
-    for one, other in zip(plan(left).operations, plan(facing).operations, strict=True):
+    turned = left.tools[0].changed(hand="right", spindle="sub")
+    assert (shape_of(turned).core == shape_of(left.tools[0]).core).all()
+    facing = left.changed(tools=(turned,))
+    found = [one for planned in plan(facing).operations for one in planned.findings]
+    assert {one.code for one in found} == {"tool.faces"}
+    there = next(cure for cure in found[0].cures if "milling spindle" in cure.label)
+    for one, other in zip(plan(left).operations, plan(there.apply(facing)).operations, strict=True):
         assert [m.segment for m in one.motions] == [m.segment for m in other.motions]
         assert one.motions
 

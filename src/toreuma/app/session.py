@@ -108,9 +108,7 @@ class Session(QObject):
     def _hands_over(self) -> bool:
         """Both channels are proved together."""
         taken = self.outcome.transfer if self.outcome is not None and self.problem is None else None
-        return (
-            taken is not None and taken.settings.how != "pulled" and self.job is not None and len(self.job.setups) > 1
-        )
+        return taken is not None and self.job is not None and len(self.job.setups) > 1
 
     @property
     def settled(self) -> bool:

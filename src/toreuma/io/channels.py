@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from toreuma.core.channels.hand_over import Transfer
+from toreuma.core.channels.hand_over import Transfer, drawn_mm
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Point
@@ -132,7 +132,7 @@ def prove_channels(
         scene = build_scene(other)
         grip_z = back - scene.jaw_face_z
         if pieces:
-            handed += taken_over(job, piece, rest, grip_z, -back)
+            handed += taken_over(job, piece, rest, grip_z, -back, drawn_mm(sides[0]))
     # Whether the first hold may open on a turning spindle is for both channels to say, not for one.
     told = tuple(one for one in ran.findings if one.code != "hold.turning" or not pieces)
     run = Run(job, (sides[0].scene, scene), ran, grip_z)
@@ -170,4 +170,5 @@ def _until_taken(piece: Piece) -> tuple[Motion, ...]:
         for one in piece.happened
         if one.motion is not None and one.motion.event in ("unclamp", "clamp") and closed and one.start_s >= closed[0]
     }
-    return tuple(motion for motion in piece.first if id(motion) not in held)
+    pairs = zip(piece.first, piece.first_in_place, strict=True)
+    return tuple(placed for motion, placed in pairs if id(motion) not in held)

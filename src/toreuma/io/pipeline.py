@@ -113,7 +113,7 @@ def _transfer(job: Job, planned: Plan) -> Transfer | None:
 
 def prove_pair(outcome: Outcome, memo: Memo, check: Check = never_cancel) -> PairProof | None:
     """Both channels of a part that is handed over, run together and cut on both spindles; None where there are none."""
-    if outcome.transfer is None or len(outcome.job.setups) < 2 or outcome.transfer.settings.how == "pulled":
+    if outcome.transfer is None or len(outcome.job.setups) < 2:
         return None
     sides = (outcome.plan, plan(second_side(outcome.job, outcome.plan), memo, check))
     return prove_channels(outcome.job, sides, outcome.transfer, dialect(outcome.job.program.dialect), check=check)

@@ -13,13 +13,14 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, union
 from toreuma.core.model import Chuck, Job, SecondSpindle
 from toreuma.core.model.transfer import HandOver
+from toreuma.core.plan.feed_bar import BAR_KINDS
 from toreuma.core.plan.route import Plan
 from toreuma.core.plan.second_side import second_setup, second_side
 from toreuma.core.plan.stretch import stick_out_more
 from toreuma.core.plan.supply import cut_width_mm
 from toreuma.core.scene import Scene, build_scene
 
-__all__ = ["Transfer", "hand_over"]
+__all__ = ["Transfer", "drawn_mm", "hand_over"]
 
 JAWS_APART_MM = 2.0
 """Jaws of both holds come no closer."""
@@ -161,7 +162,7 @@ def _stages(job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, r
     if settings.how in ("released", "pulled"):
         yield [Act("open_main", "first hold opens", CLAMP_S)], []
     if settings.how == "pulled":
-        long = settings.pull_mm or -first.scene.profile.back_z + cut_width_mm(job)
+        long = settings.pull_mm or drawn_mm(first)
         yield [], [Act("pull", f"draws {long:.1f} mm of bar out", 60 * long / settings.feed_mm_min)]
         yield [Act("close_main", "first hold closes on the bar", CLAMP_S)], []
     if settings.how in ("parted", "pulled"):
@@ -171,6 +172,12 @@ def _stages(job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, r
     gone += [Act("unsync", "speeds are free again")] if turning else []
     gone += [Act("ask", "part there", ASKED_S)] if settings.check_part else []
     yield [], gone
+
+
+def drawn_mm(first: Plan) -> float:
+    """Length of bar that has to come out for the next part, mm."""
+    scene = first.scene
+    return scene.stock_front_z - scene.profile.back_z + cut_width_mm(first.job)
 
 
 def _parked(job: Job, channel: int) -> list[Act]:
@@ -184,6 +191,7 @@ def _findings(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer, oth
     yield from _reach(job, first, spindle, made)
     yield from _grip(job, made)
     yield from _between(job, first, made)
+    yield from _drawn(job, first, made)
     if made.settings.push_n > spindle.push_n:
         most = spindle.push_n
         what = f"the push is to end at {made.settings.push_n:.0f} N, the drive gives up at {most:.0f} N"
@@ -265,6 +273,32 @@ def _between(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
         what = "the part is parted off before the second hold has it"
         cure = Cure("Cut it off between both", lambda j: _with(j, how="parted"))
         yield Finding("error", "transfer.early", what, "it falls before it is taken", cures=(cure,))
+
+
+def _drawn(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
+    """The bar that is drawn out is as long as the next part wants it, and there is one."""
+    if made.settings.how != "pulled":
+        return
+    if job.stock.kind not in BAR_KINDS or job.stock.length_mm is not None:
+        cure = Cure("Let the first hold go", lambda j: _with(j, how="released"))
+        yield Finding("error", "transfer.bar", "there is no bar to draw out", "the blank is a piece", cures=(cure,))
+        return
+    wanted, typed = drawn_mm(first), made.settings.pull_mm
+    if typed is not None and abs(typed - wanted) > LENGTH_MM:
+        word = "short" if typed < wanted else "long"
+        what = f"{typed:.2f} mm of bar are drawn out, the next part wants {wanted:.2f} mm"
+        cure = Cure(f"Draw {wanted:.2f} mm", lambda j: _with(j, pull_mm=None))
+        yield Finding(
+            "error", "transfer.pull", what, f"it stands {abs(typed - wanted):.2f} mm too {word}", cures=(cure,)
+        )
+    if made.gap_mm + wanted > job.machine.second.retracted_gap_mm if job.machine.second is not None else False:
+        what = f"the second spindle cannot go back {wanted:.1f} mm with the bar"
+        yield Finding("error", "transfer.room", what, "its travel ends before")
+    fed = next((one for one in job.operations if one.enabled and one.kind == "feed_bar"), None)
+    if fed is not None:
+        out = Cure("Leave the bar stop out", lambda j: j.with_operation(fed.id, lambda op: op.changed(enabled=False)))
+        what = "the bar is drawn out by the second spindle and fed to a stop as well"
+        yield Finding("warning", "transfer.fed", what, "one of both is enough", cures=(out,))
 
 
 def _with(job: Job, **changes: object) -> Job:

@@ -11,7 +11,7 @@ from toreuma.core.plan.supply import cut_width_mm
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 from toreuma.core.scene import Scene
 
-__all__ = ["bar_before", "is_fed", "loop_findings", "plan_feed_bar"]
+__all__ = ["BAR_KINDS", "bar_before", "is_fed", "loop_findings", "plan_feed_bar"]
 
 BAR_KINDS = ("round", "polygon", "tube")
 
@@ -62,7 +62,8 @@ def loop_findings(job: Job) -> tuple[Finding, ...]:
     if job.program.parts == 1:
         return ()
     found, cut = [], any(one.kind == "part_off" and one.enabled for one in job.operations)
-    if not is_fed(job):
+    drawn = job.hand_over is not None and job.hand_over.how == "pulled"
+    if not is_fed(job) and not drawn:
         what = f"{job.program.parts} parts in one run, and nothing feeds the bar"
         found.append(Finding("error", "loop.feed", what, "the second part would be cut in air: feed the bar first"))
     if not cut:

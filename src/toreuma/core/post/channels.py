@@ -2,8 +2,8 @@
 
 from collections.abc import Sequence
 
-from toreuma.core.channels.hand_over import Transfer
-from toreuma.core.channels.schedule import Item, Pinched, Schedule, Turn, schedule
+from toreuma.core.channels.hand_over import Transfer, drawn_mm
+from toreuma.core.channels.schedule import Item, Pinched, Schedule, Turn, cut_between, schedule
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
@@ -26,9 +26,6 @@ MOST_MARKS = 99
 
 def post_channels(job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dialect) -> tuple[Posted, ...]:
     """The programs of all channels, by channel. Raises `ProgramError` where it cannot be written."""
-    if taken.settings.how == "pulled":
-        what = "a program that draws the bar out is not written yet"
-        raise ProgramError("hand-over", what, "cut off between both, and feed the bar to a stop")
     found, planned = [], schedule(job, sides, taken)
     marks = {one.mark for rows in (planned.begin, planned.again, planned.end) for row in rows.values()
              for one in row if isinstance(one, Wait)}  # fmt: skip
@@ -49,6 +46,7 @@ class _ChannelWriter(Writer):
         super().__init__(sides[0], dialect)
         self._job, self._sides, self._taken, self._channel = job, sides, taken, channel
         self._spindle: int | None = 0
+        self._drawn = (taken.settings.pull_mm or drawn_mm(sides[0])) if taken.settings.how == "pulled" else 0.0
         self._count = 0
 
     def write_schedule(self, planned: Schedule) -> str:
@@ -102,7 +100,10 @@ class _ChannelWriter(Writer):
         self._at(turn.side)
         self._plan = self._sides[turn.side]
         self._count += 1
+        apart = turn.planned is cut_between(self._sides[0], self._taken)
+        self._shift_z = self._drawn if apart else 0.0  # the part stands farther out by what was drawn
         self._operation(turn.planned, self._count, "")
+        self._shift_z = 0.0
 
     def _pinched(self, item: Pinched) -> None:
         """One of two tools that rough at the same time; the one behind takes the speed from the other channel."""
@@ -155,6 +156,10 @@ class _ChannelWriter(Writer):
             self._block(f"{codes['push_limit']} P{settings.push_n:.0f}")
             feed = self._number_text(settings.feed_mm_min * self._scale, 1)
             self._block(f"{codes['line']} {axis}{self._length(self._taken.jaw_face_z)} F{feed}")
+        elif act.code == "pull":
+            feed = self._number_text(settings.feed_mm_min * self._scale, 1)
+            place = self._length(self._taken.jaw_face_z + self._drawn)
+            self._block(f"{codes['line']} {axis}{place} F{feed}")
         elif act.code == "settle":
             self._block(f"{codes['dwell']} P{round(1000 * settings.dwell_s)}")
         elif act.code == "retreat":

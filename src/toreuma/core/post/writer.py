@@ -60,6 +60,7 @@ class Writer(DrivenWords):
         self._x = ""
         self._z = ""
         self._contours: dict[str, tuple[int, int]] = {}
+        self._shift_z = 0.0
 
     def write(self) -> str:
         job = self._plan.job
@@ -291,7 +292,7 @@ class Writer(DrivenWords):
         return f"X{self._number_text(value, self._places)}"
 
     def _z_word(self, z: float) -> str:
-        return f"Z{self._number_text(z * self._scale, self._places)}"
+        return f"Z{self._number_text((z + self._shift_z) * self._scale, self._places)}"
 
     @staticmethod
     def _number_text(value: float, places: int) -> str:

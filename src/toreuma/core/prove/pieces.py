@@ -1,7 +1,7 @@
 """What happens to each part of a run that is handed over: its first side, the hand-over, its second side."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from toreuma.core.motion import Motion
 from toreuma.core.prove.together import Happening
@@ -25,6 +25,44 @@ class Piece:
     happened: tuple[Happening, ...]
     come: Happening
     back: Happening
+
+    @property
+    def pull(self) -> Happening | None:
+        """The move that draws bar out, between gripping and going back."""
+        closed = [one.end_s for one in self.happened if one.mark is not None and one.mark.what == "second_close"
+                  and one.start_s >= self.come.start_s]  # fmt: skip
+        moves = (one for one in self.happened if one.mark is not None and one.mark.what == "second_to"
+                 and one is not self.back)  # fmt: skip
+        return next((one for one in moves if closed and one.start_s >= closed[0] - 1e-6), None)
+
+    @property
+    def drawn_mm(self) -> float:
+        """Length of bar drawn out with the part."""
+        pull = self.pull
+        before = [one for one in self.happened if one.mark is not None and one.mark.what == "second_to"
+                  and pull is not None and one.end_s <= pull.start_s + 1e-6]  # fmt: skip
+        if pull is None or pull.mark is None or not before or before[-1].mark is None:
+            return 0.0
+        return pull.mark.number - before[-1].mark.number
+
+    def shift_at(self, seconds: float) -> float:
+        """How far the bar has been drawn out at a time, mm."""
+        pull = self.pull
+        if pull is None or seconds <= pull.start_s:
+            return 0.0
+        long = pull.end_s - pull.start_s
+        return self.drawn_mm * (min((seconds - pull.start_s) / long, 1.0) if long > 0 else 1.0)
+
+    @property
+    def first_in_place(self) -> tuple[Motion, ...]:
+        """The moves at the main spindle in places of the part, wherever it stood when they were made."""
+        pull, by = self.pull, self.drawn_mm
+        if pull is None:
+            return self.first
+        drawn = {id(one.motion) for one in self.happened if one.motion is not None and one.start_s >= pull.end_s - 1e-6}
+        return tuple(
+            replace(one, segment=one.segment.moved(-by, 0.0)) if id(one) in drawn else one for one in self.first
+        )
 
 
 def pieces_of(happened: Sequence[Happening]) -> tuple[Piece, ...]:
@@ -59,6 +97,7 @@ def _trips(moves: Sequence[Happening]) -> list[tuple[Happening, Happening]]:
         if away:
             found.append([])
         found[-1].append(one)
-        away = at is not None and not away and place > at + AWAY_MM
+        drawn = one.mark is not None and one.mark.feed is not None
+        away = at is not None and not away and not drawn and place > at + AWAY_MM
         at = place
     return [(trip[0], trip[-1]) for trip in found]

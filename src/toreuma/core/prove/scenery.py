@@ -78,12 +78,13 @@ class Scenery:
             until = pieces[number + 1].come.start_s if number + 1 < len(pieces) else run.seconds
             out = [one.end_s for one in piece.happened if one.mark is not None and one.mark.what == "part_out"
                    and one.start_s > piece.back.start_s]  # fmt: skip
-            at_main = _replay(jobs[0], blanks[0], piece.first, first, run.happened)
-            at_second = _replay(jobs[1], blanks[1], piece.second, second, run.happened)
+            at_main = _replay(jobs[0], blanks[0], (piece.first, piece.first_in_place), first, run.happened)
+            at_second = _replay(jobs[1], blanks[1], (piece.second, piece.second), second, run.happened)
             self._main.append(_Stay(number, since, piece.back.start_s, at_main))
             self._second.append(_Stay(number, piece.back.start_s, out[0] if out else until, at_second))
         last = made[-1][0] if made else None
-        self._rest = last.states[-1][1] if last is not None and last.parted and last.states else EMPTY
+        rest = last.states[-1][1] if last is not None and last.parted and last.states else EMPTY
+        self._rest = translate(rest, pieces[-1].drawn_mm if pieces else 0.0, 0.0)
         self._told = _told(run.happened)
 
     @property
@@ -106,7 +107,9 @@ class Scenery:
 
     def _held_main(self, seconds: float) -> Held:
         scene, stay = self.run.scenes[0], _under_way(self._main, seconds)
-        metal = stay.replay.stock_at(seconds) if stay is not None else self._rest
+        metal = self._rest
+        if stay is not None:
+            metal = translate(stay.replay.stock_at(seconds), self.pieces[stay.number].shift_at(seconds), 0.0)
         is_open = self._is("main_open", seconds)
         jaws = self._apart("main", scene.jaws, is_open)
         return Held("main", scene.chuck, jaws, is_open, metal, stay.number if stay is not None else -1, 0.0)
@@ -163,10 +166,17 @@ def _under_way(stays: Sequence[_Stay], seconds: float) -> _Stay | None:
     return next((one for one in stays if one.start_s - 1e-9 <= seconds < one.end_s), None)
 
 
-def _replay(job: Job, blank: Region, motions: Sequence[Motion], proof: Proof, happened: Sequence[Happening]) -> Replay:
-    """The metal of one part on one side over the time of the run."""
+def _replay(
+    job: Job,
+    blank: Region,
+    motions: tuple[Sequence[Motion], Sequence[Motion]],
+    proof: Proof,
+    happened: Sequence[Happening],
+) -> Replay:
+    """The metal of one part on one side over the time of the run; ``motions`` as made, and in places of the part."""
     times = {id(one.motion): (one.start_s, one.end_s) for one in happened if one.motion is not None}
-    known = [(motion, *times[id(motion)]) for motion in motions if id(motion) in times]
+    pairs = zip(*motions, strict=True)
+    known = [(placed, *times[id(motion)]) for motion, placed in pairs if id(motion) in times]
     spans = tuple(Span(motion, start, start, end) for motion, start, end in sorted(known, key=lambda one: one[1]))
     states = {section: region for section, region in proof.states if section >= 0}
     if states and proof.parted:

@@ -13,18 +13,20 @@ from toreuma.core.prove.together import Happening
 __all__ = ["taken_over"]
 
 AT_REST_MM = 0.5
-DEPTH_MM, DATUM_MM = 0.05, 0.005
+DEPTH_MM, DATUM_MM, PULL_MM = 0.05, 0.005, 0.05
 
 Rest = tuple[Point, Point]
 """Where a carrier waits, seen from the main and from the second spindle."""
 
 
-def taken_over(job: Job, piece: Piece, rest: Mapping[int, Rest], grip_z: float, length_mm: float) -> Iterator[Finding]:
+def taken_over(
+    job: Job, piece: Piece, rest: Mapping[int, Rest], grip_z: float, length_mm: float, wanted_mm: float
+) -> Iterator[Finding]:
     """What is wrong with the hand-over of one part.
 
     ``rest`` is the reference point of each channel's carrier, seen from both spindles; ``grip_z`` is where the front
     of the second jaws stands when it grips as the second side has it, ``length_mm`` the overall length its datum
-    comes from.
+    comes from, ``wanted_mm`` the length of bar the next part wants drawn out.
     """
     happened, come, back = piece.happened, piece.come, piece.back
     moves = [one for one in _marks(happened, "second_to") if one.start_s >= come.start_s - 1e-6]
@@ -39,6 +41,7 @@ def taken_over(job: Job, piece: Piece, rest: Mapping[int, Rest], grip_z: float, 
     yield from _matched(job, happened, closes)
     yield from _datum(piece, length_mm)
     yield from _let_go(piece, closes)
+    yield from _drawn(piece, wanted_mm)
 
 
 def _marks(happened: Sequence[Happening], what: str) -> list[Happening]:
@@ -113,6 +116,25 @@ def _open_times(happened: Sequence[Happening]) -> list[tuple[Happening, float]]:
         if one.motion is not None and one.motion.event == "unclamp":
             found.append((one, after.start_s if after is not None else float("inf")))
     return found
+
+
+def _drawn(piece: Piece, wanted_mm: float) -> Iterator[Finding]:
+    """Bar is drawn out of an open hold that closes again before the cut, and as much as the next part wants."""
+    pull = piece.pull
+    if pull is None:
+        return
+    free = [(one, shut_s) for one, shut_s in _open_times(piece.happened) if one.end_s <= pull.start_s + 1e-6 < shut_s]
+    if not free:
+        what = f"line {pull.line}: the second spindle draws at the bar while the first hold grips it"
+        yield Finding("error", "transfer.gripped", what, "it slips in the jaws or tears", line=pull.line)
+    elif free[-1][1] > piece.back.start_s:
+        what = f"line {pull.line}: the first hold stays open behind the bar that was drawn out"
+        yield Finding("error", "transfer.unheld", what, "it is cut off and falls back", line=pull.line)
+    off = piece.drawn_mm - wanted_mm
+    if abs(off) > PULL_MM:
+        word = "long" if off > 0 else "short"
+        what = f"line {pull.line}: the bar is drawn out {abs(off):.2f} mm too {word} for the next part"
+        yield Finding("error", "transfer.pull", what, "it is cut in air, or has nothing to face", line=pull.line)
 
 
 def _empty(happened: Sequence[Happening], come: Happening) -> Iterator[Finding]:
