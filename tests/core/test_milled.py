@@ -1,14 +1,17 @@
 """Driven tools: holes beside the axis, flats and slots are planned, written, read back and cut in space."""
 
+import itertools
 import math
 import random
 import re
 
 import pytest
+from shapely import LineString, Point, Polygon
 
 from tests.support.milled import driven, milled_job
 from toreuma.core.auto.route import propose_route
 from toreuma.core.dialect import Dialect
+from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import metal_of_turn, sunk_of
 from toreuma.core.geometry.region import region_from_points
@@ -16,6 +19,7 @@ from toreuma.core.model import Flats, HolePattern, HolesBeside, Job, MillFlats, 
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.critic import critique
+from toreuma.core.plan.outward import Outward
 from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
@@ -54,6 +58,16 @@ def errors(proof: Proof) -> set[str]:
     return {one.code for one in proof.findings if one.severity == "error"}
 
 
+POCKET = Slot(on="front", width_mm=24, depth_mm=6, length_mm=32, round_ends=False, corner_radius_mm=4)
+
+
+def begun() -> Job:
+    """A pocket in which the mill goes down in a drilled hole."""
+    tools = (driven("EM 8 HM", "T13", 13).changed(centre_cutting=False), driven(DRILL, "T14", 14))
+    cuts = [MillSlot(id="m", tool="T13", feature=0, start_tool="T14")]
+    return milled_job([POCKET.changed(corner_radius_mm=5)], tools, cuts)
+
+
 CUT = {
     "holes in a face": drilled(),
     "holes round the outside": drilled(BLIND, "radial"),
@@ -66,6 +80,25 @@ CUT = {
     "a keyway with walls of its own": milled(KEYWAY, "EM 6 HM"),
     "a wide pocket": milled(Slot(width_mm=14, depth_mm=5, from_z_mm=0, to_z_mm=-18, count=2), "EM 6 HM"),
     "a slot in the face": milled(Slot(on="front", width_mm=8, depth_mm=3, length_mm=30), "EM 6 HM", "axial"),
+    "a pocket in the face": milled(POCKET, "EM 6 HM", "axial"),
+    "pockets beside the axis": milled(
+        Slot(
+            on="front",
+            width_mm=10,
+            depth_mm=4,
+            length_mm=12,
+            off_mm=15,
+            count=3,
+            round_ends=False,
+            corner_radius_mm=3.2,
+        ),
+        "EM 6 HM",
+        "axial",
+    ),
+    "a pocket round the outside": milled(
+        Slot(width_mm=12, depth_mm=4, from_z_mm=-3, to_z_mm=-20, round_ends=False, corner_radius_mm=4), "EM 6 HM"
+    ),
+    "a pocket with a start hole": begun(),
     "slots right across": milled(Slot(on="front", width_mm=20, depth_mm=3, count=2), "EM 16 HM", "axial", leave_mm=0),
 }
 
@@ -262,3 +295,46 @@ def test_slots_that_cannot_be_are_refused_before_they_are_cut() -> None:
     found = findings_of(milled(Flats(count=2, distance_mm=30, from_z_mm=-30, to_z_mm=-55), "EM 8 HM"))["hold.short"]
     assert "too close to the hold" in found.what
     assert "mill.corner" in findings_of(milled(KEYWAY.changed(round_ends=False), "EM 6 HM"))
+
+
+def test_a_mill_that_cannot_go_down_is_helped_by_a_drill() -> None:
+    job = begun().with_operation("m", lambda op: op.changed(start_tool=None))
+    found = next(one for one in plan(job).all_findings if one.code == "mill.start")
+    helped = found.cures[0].apply(job)
+    made = plan(helped).of("m")
+    assert made is not None
+    assert "mill.start" not in {one.code for one in made.findings}
+    stations = [one.station for one in made.motions]
+    assert stations == sorted(stations, reverse=True)  # the drill first, in one go, then the mill
+    # The mill goes down only where the hole is.
+    downs = [m for m in made.motions if m.station == 13 and m.feed and m.end[0] < m.start[0] - 1e-6]
+    assert len({(round(m.end[1], 3), m.driven.y[1]) for m in downs}) == 1
+
+
+def test_every_ring_takes_one_width_of_cut() -> None:
+    """No point of a ring is farther from the ring before than a step: the engagement never grows, in corners least."""
+    way = Outward(-4.0, 4.0, 9.0, 1.0, False)
+    rings = [LineString([(-4.0, 0.0), (4.0, 0.0)]), *(Polygon(ring) for ring in way.rings(0.2, 2.4, 0.01))]
+    for inner, outer in itertools.pairwise(rings):
+        farthest = max(inner.distance(Point(place)) for place in outer.exterior.coords)
+        assert farthest <= 2.4 + 0.02
+    assert rings[-1].symmetric_difference(Polygon(way.last(0.001)).buffer(-0.2)).area < 0.6
+
+
+def test_a_mill_too_large_for_a_corner_says_what_stays() -> None:
+    planned = plan(milled(POCKET.changed(corner_radius_mm=2), "EM 8 HM", "axial"))
+    found = next(one for one in planned.all_findings if one.code == "mill.corner")
+    assert "R 4" in found.what
+    with pytest.raises(PartError, match="do not go into"):
+        sunk_of(0, POCKET.changed(corner_radius_mm=13), PART)
+
+
+def test_a_holder_in_the_jaws_is_seen_from_the_plan_and_drawn_out() -> None:
+    near = milled(
+        Slot(width_mm=12, depth_mm=4, from_z_mm=-24, to_z_mm=-38, round_ends=False, corner_radius_mm=4), "EM 6 HM"
+    )
+    found = next(one for one in plan(near).all_findings if one.code == "driven.holder")
+    assert "jaws" in found.what
+    cured = [cure.apply(near) for cure in found.cures]
+    assert cured
+    assert all("driven.holder" not in {one.code for one in plan(job).all_findings} for job in cured)

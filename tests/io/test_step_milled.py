@@ -5,6 +5,8 @@ from typing import Any
 
 import pytest
 
+from toreuma.core.geometry.milled import sunk_of
+from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Part
 from toreuma.io.imports import Imported
 from toreuma.io.step_in import read_step
@@ -102,3 +104,28 @@ def test_a_pocket_that_is_none_of_these_is_named(tmp_path: Path) -> None:
     found = back(tmp_path, slot)
     assert found.part.features == ()
     assert any("could not be told" in word for word in found.warnings)
+
+
+@pytest.mark.parametrize(
+    "slot",
+    [
+        {"on": "front", "length_mm": 20, "round_ends": False, "corner_radius_mm": 3},
+        {"on": "front", "length_mm": 14, "round_ends": False, "corner_radius_mm": 2, "off_mm": 5},
+        {"on": "front", "length_mm": 20},
+        {"on": "back", "length_mm": 20, "round_ends": False},
+    ],
+)
+def test_a_pocket_takes_its_area_times_its_depth_out_of_the_solid(slot: dict[str, Any]) -> None:
+    """The solid that leaves loses what the plan mills: the area of the pocket times its depth."""
+    from OCP.BRepGProp import BRepGProp
+    from OCP.GProp import GProp_GProps
+
+    def volume(*features: dict[str, Any]) -> float:
+        found = GProp_GProps()
+        BRepGProp.VolumeProperties_s(part_solid(Part.model_validate({"outside": FLANGE, "features": features})), found)
+        return float(found.Mass())
+
+    pocket = {"kind": "slot", "width_mm": 10, "depth_mm": 4, **slot}
+    part = Part.model_validate({"outside": FLANGE, "features": (pocket,)})
+    (place,) = sunk_of(0, part.features[0], build_part(part).region)  # type: ignore[arg-type]
+    assert volume() - volume(pocket) == pytest.approx(4 * place.region.area, rel=1e-3)

@@ -206,6 +206,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
     "slot": (
         Field("feature", "Slot", "", options=FEATURE_OF_PART),
         Field("leave_mm", "left on the walls for the last cut", "mm"),
+        Field("start_tool", "Drills a start hole", "", options=TOOL_OF_JOB),
     ),
     "feed_bar": (Field("dwell_s", "to open, and to close", "s"),),
     "part_off": (
@@ -386,6 +387,10 @@ FEATURE_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("depth_mm", "depth", "mm"),
         Field("from_z_mm", "from Z", "mm"),
         Field("to_z_mm", "to Z", "mm"),
+        Field("length_mm", "length in a face", "mm", "0: right across"),
+        Field("off_mm", "middle off the axis", "mm", "in a face"),
+        Field("round_ends", "Ends", "", options=(("round", True), ("with corners", False))),
+        Field("corner_radius_mm", "radius of its corners", "mm"),
         _START,
     ),
 }
@@ -410,7 +415,7 @@ FEATURE_NAMES: dict[str, str] = {
     "centre_hole": "Centre hole",
     "holes": "Holes",
     "flats": "Flats",
-    "slot": "Slot",
+    "slot": "Slot or pocket",
 }
 
 

@@ -180,24 +180,53 @@ def _flat_cutters(flats: Flats) -> Iterable[Any]:
 
 
 def _slot_cutters(slot: Slot, region: Region) -> Iterable[Any]:
-    """Keyways outside and inside; slots in a face run right across."""
+    """Keyways outside and inside, slots and pockets in a face."""
     low, _, high, outer = region.bounds
+    half = slot.width_mm / 2
+    corner = half if slot.round_ends else min(slot.corner_radius_mm, half)
     for angle in _angles(slot.count, slot.start_deg, None):
-        half = slot.width_mm / 2
         if slot.on in ("front", "back"):
-            face, into = (high, -slot.depth_mm) if slot.on == "front" else (low, slot.depth_mm)
-            z = sorted((face, face + into))
-            reach = slot.length_mm / 2 if slot.length_mm else outer + 10
-            yield _box_beside(angle, -reach, half, z[0] - (slot.on == "back"), z[1] + (slot.on == "front"), reach)
+            yield from _in_face(slot, angle, corner if slot.length_mm else 0.0, (low, high, outer))
             continue
         held = shapely.clip_by_rect(region, slot.to_z_mm, 0, slot.from_z_mm, 1e5)
         if slot.on == "inside":
             yield _box_beside(angle, 0.0, half, slot.to_z_mm, slot.from_z_mm, float(held.bounds[1]) + slot.depth_mm)
             continue
         floor = float(held.bounds[3]) - slot.depth_mm
-        ends = half if slot.round_ends else 0.0
-        yield _box_beside(angle, floor, half, slot.to_z_mm + ends, slot.from_z_mm - ends)
-        if ends:
-            c, s = math.cos(angle), math.sin(angle)
-            for z in (slot.to_z_mm + ends, slot.from_z_mm - ends):
-                yield _cylinder((floor * c, floor * s, z), (c, s, 0.0), half, outer + 10 - floor)
+        c, s = math.cos(angle), math.sin(angle)
+        for z0, z1, wide in _strips(slot.to_z_mm, slot.from_z_mm, half, corner):
+            yield _box_beside(angle, floor, wide, z0, z1)
+        for z, aside in _corners(slot.to_z_mm, slot.from_z_mm, half, corner):
+            place = (floor * c - aside * s, floor * s + aside * c, z)
+            yield _cylinder(place, (c, s, 0.0), corner, outer + 10 - floor)
+
+
+def _in_face(slot: Slot, angle: float, corner: float, bounds: tuple[float, float, float]) -> Iterable[Any]:
+    """A slot in a face, from outside the face to its floor."""
+    low, high, outer = bounds
+    half = slot.width_mm / 2
+    reach = slot.length_mm / 2 if slot.length_mm else outer + 10
+    off = slot.off_mm if slot.length_mm else 0.0
+    face, into = (high, -slot.depth_mm) if slot.on == "front" else (low, slot.depth_mm)
+    z0, z1 = sorted((face, face + into))
+    z0, z1 = z0 - (slot.on == "back"), z1 + (slot.on == "front")
+    c, s = math.cos(angle), math.sin(angle)
+    for near, far, wide in _strips(off - reach, off + reach, half, corner):
+        yield _box_beside(angle, near, wide, z0, z1, far)
+    for along, aside in _corners(off - reach, off + reach, half, corner):
+        yield _cylinder((along * c - aside * s, along * s + aside * c, z0), (0.0, 0.0, 1.0), corner, z1 - z0)
+
+
+def _strips(low: float, high: float, half: float, corner: float) -> Iterable[tuple[float, float, float]]:
+    """The straight parts of a strip with rounded corners: from, to, half its width."""
+    if high - corner > low + corner:
+        yield low + corner, high - corner, half
+    if 0 < corner < half:
+        yield low, high, half - corner
+
+
+def _corners(low: float, high: float, half: float, corner: float) -> Iterable[tuple[float, float]]:
+    """Middles of its corners, along and aside."""
+    if corner > 0:
+        asides = sorted({corner - half, half - corner})
+        yield from ((along, aside) for along in (low + corner, high - corner) for aside in asides)

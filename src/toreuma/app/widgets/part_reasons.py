@@ -222,6 +222,11 @@ def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
         ways = (("In front of the shoulder", "front"), ("Behind the shoulder", "back"))
         panel._choice("toward", "Lies", ways, feature.toward, lambda j, v: changed_feature(j, index, toward=v))
     for field in FEATURE_FIELDS[feature.kind]:
+        if field.options:
+            change = lambda j, v, n=field.name: changed_feature(j, index, **{n: v})  # noqa: E731
+            now = getattr(feature, field.name)
+            panel._choice(f"feature.{field.name}", field.label, field.options, now, change)  # type: ignore[arg-type]
+            continue
         panel._typed(
             f"feature.{field.name}",
             field,

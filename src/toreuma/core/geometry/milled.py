@@ -233,6 +233,9 @@ def _slots(index: int, feature: Slot, part: Region) -> tuple[Sunk, ...]:
     if feature.on == "inside":
         what = "a keyway in a bore is not milled here"
         raise PartError(index, "on", what, "broach or slot it: leave it out of the route", "features")
+    if feature.corner_radius_mm > half + 1e-9:
+        what = f"corners of R {feature.corner_radius_mm:g} do not go into a width of {feature.width_mm:g} mm"
+        raise PartError(index, "corner_radius_mm", what, "half the width makes round ends", "features")
     long = abs(feature.from_z_mm - feature.to_z_mm) if feature.on == "outside" else feature.length_mm
     if long < feature.width_mm - 1e-9 and (feature.on == "outside" or long > 0):
         field = "to_z_mm" if feature.on == "outside" else "length_mm"
@@ -248,22 +251,30 @@ def _slots(index: int, feature: Slot, part: Region) -> tuple[Sunk, ...]:
                 )
             top = wall[1]
             beyond = BEYOND_MM if _is_front(part, high) else 0.0
-            strip = _rounded(low, high + beyond, half, feature.round_ends, beyond > 0)
+            strip = _rounded(low, high + beyond, half, feature, beyond > 0)
             found.append(Sunk("x", angle, strip, top - feature.depth_mm, top, False, ((low + high) / 2, 0.0)))
             continue
         behind = feature.on == "back"
         top = float(part.bounds[0 if behind else 2])
         level = top + feature.depth_mm if behind else top - feature.depth_mm
         long = feature.length_mm / 2 or float(part.bounds[3]) + BEYOND_MM
-        lying = _rounded(-long, long, half, feature.round_ends and feature.length_mm > 0, False)
+        off = feature.off_mm if feature.length_mm else 0.0
+        lying = _rounded(off - long, off + long, half, feature, not feature.length_mm)
         region = shapely.affinity.rotate(lying, angle, origin=(0, 0))
-        found.append(Sunk("z", angle, region, level, top, False, (0.0, 0.0), behind=behind))
+        away = math.radians(angle)
+        middle = off * math.cos(away), off * math.sin(away)
+        found.append(Sunk("z", angle, region, level, top, False, middle, behind=behind))
     return tuple(found)
 
 
-def _rounded(low: float, high: float, half: float, round_ends: bool, open_end: bool) -> Region:
-    """A strip, its ends round with half its width; an open end runs on square."""
-    if not round_ends or high - low <= 2 * half:
+def _rounded(low: float, high: float, half: float, feature: Slot, open_end: bool) -> Region:
+    """A strip, its ends round with half its width or with a radius at the corners; an open end runs on square."""
+    corner = feature.corner_radius_mm
+    if not feature.round_ends and corner > 0 and not open_end:
+        inner = box(low + corner, corner - half, high - corner, half - corner)
+        return inner.buffer(corner, quad_segs=quarter_chords(corner))
+    right_across = feature.on != "outside" and not feature.length_mm
+    if not feature.round_ends or right_across or high - low <= 2 * half:
         return box(low, -half, high, half)
     middle = shapely.LineString([(low + half, 0.0), (high - half, 0.0)]).buffer(half, quad_segs=quarter_chords(half))
     return polygons(middle.union(box((low + high) / 2, -half, high, half)))[0] if open_end else middle

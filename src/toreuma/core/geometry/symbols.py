@@ -92,8 +92,9 @@ def _slot(index: int, slot: Slot, shape: PartShape, surface: float) -> list[Symb
     if slot.on in ("front", "back"):
         face = 0.0 if slot.on == "front" else shape.profile.back_z
         floor = face - slot.depth_mm if slot.on == "front" else face + slot.depth_mm
-        reach = slot.length_mm / 2 or surface
-        return [Symbol(index, "edge", ((face, reach), (floor, reach), (floor, 0.0), (face, 0.0)), True)]
+        reach = slot.off_mm + slot.length_mm / 2 if slot.length_mm else surface
+        near = max(slot.off_mm - slot.length_mm / 2, 0.0) if slot.length_mm else 0.0
+        return [Symbol(index, "edge", ((face, reach), (floor, reach), (floor, near), (face, near)), True)]
     base = surface
     if slot.on == "inside":
         base = float(shape.void.bounds[3]) if shape.void is not None else 0.0

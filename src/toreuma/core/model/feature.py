@@ -134,7 +134,7 @@ class Flats(Value):
 
 
 class Slot(Value):
-    """A straight slot: a keyway along the outside or the bore, or a slot in a face."""
+    """A straight slot or a pocket: a keyway along the outside or the bore, or one in a face."""
 
     kind: Literal["slot"] = "slot"
     on: Literal["front", "back", "outside", "inside"] = "outside"
@@ -146,6 +146,8 @@ class Slot(Value):
     count: int = Field(default=1, ge=1, le=60)
     start_deg: float = Field(default=0.0, ge=-360, le=360)
     round_ends: bool = True
+    corner_radius_mm: Amount = Field(default=0.0, description="Of a pocket's corners, where its ends are not round")
+    off_mm: Amount = Field(default=0.0, description="From the axis to the middle of one in a face")
     name: Name = ""
 
 

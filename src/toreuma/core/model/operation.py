@@ -306,9 +306,16 @@ class MillFlats(_EndMilled):
 
 
 class MillSlot(_EndMilled):
-    """Mill a slot or keyway in layers; wider than the mill, from the middle outward."""
+    """Mill a slot, keyway or pocket in layers; wider than the mill, from the middle outward."""
 
     kind: Literal["slot"] = "slot"
+    start_tool: Identifier | None = Field(
+        default=None, description="Drills a hole first in which the mill goes down; empty: it goes down by itself"
+    )
+
+    @property
+    def tools(self) -> tuple[str, ...]:
+        return (self.tool,) if self.start_tool is None else (self.tool, self.start_tool)
 
 
 Operation = Annotated[

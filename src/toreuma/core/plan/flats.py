@@ -10,6 +10,7 @@ from toreuma.core.geometry.region import box
 from toreuma.core.model import Carrier, Flats, Job, MillFlats
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.driven import carrier_and_drive, feature_of, near_hold, places_of
+from toreuma.core.plan.driven_holder import holder_in_the_way
 from toreuma.core.plan.driven_path import DrivenPath
 from toreuma.core.plan.layers import layers
 from toreuma.core.plan.milling import mill_numbers, side_step_mm
@@ -63,7 +64,7 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
     for place in places:
         _one_flat(path, place, along, way, numbers.vf_mm_min, polar)
     path.leave(along_x=along == "x")
-    findings = (*_findings(operation, tool, way, along), *near_hold(work, low))
+    findings = (*_findings(operation, tool, way, along), *near_hold(work, low), *holder_in_the_way(work, path.motions))
     drawn = _drawn(places[0], feature, way, along)
     return Cuts(tuple(path.motions), drawn, numbers.values, findings, becomes=work.stock, opens=operation.feature)
 

@@ -17,11 +17,12 @@ from toreuma.core.plan.axial_speed import axial_speed, pinned
 from toreuma.core.plan.drill import pecks_of
 from toreuma.core.plan.drill_numbers import SPEED_SHARE, SPEED_SHARE_ELSE, point_length_mm
 from toreuma.core.plan.driven import carrier_and_drive, feature_of, places_of
+from toreuma.core.plan.driven_holder import holder_in_the_way
 from toreuma.core.plan.driven_path import DrivenPath
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.work import APPROACH_MM, Work
 
-__all__ = ["plan_holes"]
+__all__ = ["drill_feed", "plan_holes"]
 
 CONE_SHARE = 0.95
 REAM_SHARE, TAP_SHARE = 0.35, 0.25
@@ -57,7 +58,7 @@ def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
     for place, depth in zip(places, deep, strict=True):
         _one_hole(work, operation, path, place, depth, rpm * feed)
     path.leave(along_x)
-    findings = tuple(_findings(work, operation, tool, feature, places[0], deep[0]))
+    findings = (*_findings(work, operation, tool, feature, places[0], deep[0]), *holder_in_the_way(work, path.motions))
     drills = isinstance(tool, Drill) and tool.form not in ("spot", "centre")  # a spot only marks the place
     opened = operation.feature if drills else None
     drawn = tuple(Pass((one,), tool.d_mm / 2) for one in _ways(places, deep))
@@ -150,7 +151,7 @@ def _numbers(
         feed = Evidence("feed", "f", usual, "mm/rev", formula="0.02 D, from 0.05 to 0.5 mm/rev", pin="feed_mm_rev")
         torque, thrust = 0.0, 0.0
     else:
-        feed = _drill_feed(work, tool, rpm, there)
+        feed = drill_feed(work, tool, rpm, there)
         torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)
     feed = pinned(feed, operation.pins.feed_mm_rev) if feed.pin else feed
     values = {
@@ -185,7 +186,8 @@ def _numbers(
     return values
 
 
-def _drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence:
+def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence:
+    """Feed of a driven drill: the middle of its range, within what the drive has."""
     material, middle = work.job.stock.material, sum(tool.feed_mm_rev) / 2
     torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
     share = min(there_kw / max(torque * rpm / 9549.3, 1e-9), 1.0)

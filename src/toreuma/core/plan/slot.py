@@ -1,4 +1,4 @@
-"""Slots and keyways: down in layers along the middle, then outward to the walls in steps of one width of cut."""
+"""Slots, keyways and pockets: down in layers along the middle, then outward in steps of one width of cut."""
 
 import math
 
@@ -7,14 +7,16 @@ import shapely
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Point
 from toreuma.core.geometry.milled import Sunk
-from toreuma.core.geometry.shape import quarter_chords
 from toreuma.core.model import MillSlot, Slot
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.driven import carrier_and_drive, feature_of, near_hold, places_of
+from toreuma.core.plan.driven_holder import holder_in_the_way
 from toreuma.core.plan.driven_path import DrivenPath
 from toreuma.core.plan.layers import layers
 from toreuma.core.plan.milling import mill_numbers
+from toreuma.core.plan.outward import Outward
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.start_hole import drilled_first, start_holes
 from toreuma.core.plan.work import APPROACH_MM, Work
 
 __all__ = ["plan_slot"]
@@ -49,12 +51,18 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
     depth = place.top - place.level
     numbers = mill_numbers(work, tool, live, tool.d_mm, depth)
     leave = operation.leave_mm if aside > SAME_MM else 0.0
+    ways = [_outward(one, feature, tool) for one in places]
+    begun = start_holes(work, operation, places, [way.end for way in ways]) if operation.start_tool else None
     path = DrivenPath(work, numbers.rpm)
-    for one in places:
-        _one_slot(path, one, feature, tool, numbers.ap_mm, (aside, leave), numbers.vf_mm_min)
+    for one, way in zip(places, ways, strict=True):
+        _one_slot(path, one, way, tool, numbers.ap_mm, leave, numbers.vf_mm_min, begun is not None)
     path.leave(along_x=place.along == "x")
     low = place.region.bounds[0] if place.along == "x" else place.level
-    findings = (*_findings(operation, feature, tool, depth, aside), *near_hold(work, float(low)))
+    findings = (
+        *_findings(work, operation, feature, tool, depth),
+        *near_hold(work, float(low)),
+        *holder_in_the_way(work, path.motions),
+    )
     drawn = tuple(
         Pass((one.segment,), numbers.ap_mm)
         for one in path.motions
@@ -63,7 +71,20 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
         and one.driven.y == (0.0, 0.0)
         and one.driven.c_deg == place.c_deg
     )
-    return Cuts(tuple(path.motions), drawn, numbers.values, findings, becomes=work.stock, opens=operation.feature)
+    motions, values = tuple(path.motions), numbers.values
+    if begun is not None:
+        motions, values = (*begun.motions, *motions), {**values, **begun.numbers}
+        findings = (*findings, *begun.findings)
+    return Cuts(motions, drawn, values, findings, becomes=work.stock, opens=operation.feature)
+
+
+def _outward(place: Sunk, feature: Slot, tool: EndMill) -> Outward:
+    """Where the mill's middle goes in one slot."""
+    start, end = _ends(place, feature)
+    aside = max((feature.width_mm - tool.d_mm) / 2, 0.0)
+    corner = min(max(feature.corner_radius_mm - tool.d_mm / 2, 0.0), aside)
+    across = feature.on != "outside" and not feature.length_mm
+    return Outward(start, end, aside, corner, feature.round_ends and not across)
 
 
 def _ends(place: Sunk, feature: Slot) -> tuple[float, float]:
@@ -73,18 +94,17 @@ def _ends(place: Sunk, feature: Slot) -> tuple[float, float]:
         if not feature.length_mm:  # right across: it runs out of the metal on both sides
             across = float(shapely.hausdorff_distance(place.region, shapely.Point(0, 0)))
             return -across, across
-        return half - feature.length_mm / 2, feature.length_mm / 2 - half
+        return feature.off_mm + half - feature.length_mm / 2, feature.off_mm + feature.length_mm / 2 - half
     low, _, high, _ = place.region.bounds
     runs_out = high > max(feature.from_z_mm, feature.to_z_mm) + SAME_MM
     return low + half, high if runs_out else high - half
 
 
 def _one_slot(
-    path: DrivenPath, place: Sunk, feature: Slot, tool: EndMill, ap: float, walls: tuple[float, float], vf: float
+    path: DrivenPath, place: Sunk, way: Outward, tool: EndMill, ap: float, leave: float, vf: float, drilled: bool
 ) -> None:
-    """``walls``: how far they lie from the middle of the mill, and what is left on them for the last cut."""
-    start, end = _ends(place, feature)
-    aside, leave = walls
+    """One slot in layers; ``leave`` is left on its walls for the last cut. Where a start hole is ``drilled`` the mill
+    goes down in it, else wherever it stands."""
     clear = place.top + APPROACH_MM
     path.index(place.c_deg)
     across = place.along == "x"
@@ -97,48 +117,45 @@ def _one_slot(
         move = {"x": level} if across else {"z": level}
         path.rapid(**move) if feed is None else path.feed(feed, **move)
 
-    go(end, 0.0)
+    go(way.end, 0.0)
     sink(clear)
-    at, far = end, start
+    at, far = way.end, way.start
     for level in layers(place.top, place.level, ap, 0.0):
+        if drilled and at != way.end:
+            go(way.end, 0.0, vf)
+            at, far = way.end, way.start
         sink(level, DOWN_SHARE * vf)
         go(far, 0.0, vf)
         at, far = far, at
-        rough = max(aside - leave, 0.0)
-        count = math.ceil(rough / (ENGAGED_SHARE * tool.d_mm) - 1e-9) if rough > SAME_MM else 0
-        for step in range(count):
-            chord = CHORD_MM if leave <= 0 and step == count - 1 else ROUGH_CHORD_MM
-            for u, v in _round((start, end), at, rough * (step + 1) / count, feature.round_ends, chord):
+        for ring in way.rings(leave, ENGAGED_SHARE * tool.d_mm, CHORD_MM if leave <= 0 else ROUGH_CHORD_MM):
+            for u, v in _from(ring, at):
                 go(u, v, vf)
-    if aside > SAME_MM and leave > 0:
-        for u, v in _round((start, end), at, aside, feature.round_ends, CHORD_MM):
+    if way.aside > SAME_MM and leave > 0:
+        for u, v in _from(way.last(CHORD_MM), at):
             go(u, v, vf)
     sink(clear)
 
 
-def _round(ends: tuple[float, float], at: float, aside: float, round_ends: bool, chord_mm: float) -> list[Point]:
-    """Once round the middle line at a distance, beginning and ending at ``at`` on it."""
-    if ends[1] - ends[0] < SAME_MM:  # as long as it is wide
-        line = shapely.Point((ends[0] + ends[1]) / 2, 0.0)
-    else:
-        line = shapely.LineString([(ends[0], 0.0), (ends[1], 0.0)])
-    style = "round" if round_ends else "square"
-    ring = line.buffer(aside, quad_segs=quarter_chords(aside, chord_mm), cap_style=style, join_style="mitre")
-    points = [(float(u), float(v)) for u, v in shapely.get_coordinates(ring.exterior)[:-1]]
-    first = min(range(len(points)), key=lambda n: math.dist(points[n], (at, 0.0)))
-    return [*points[first:], *points[:first], points[first], (at, 0.0)]
+def _from(ring: list[Point], at: float) -> list[Point]:
+    """Once round, beginning and ending at ``at`` on the middle line."""
+    first = min(range(len(ring)), key=lambda n: math.dist(ring[n], (at, 0.0)))
+    return [*ring[first:], *ring[:first], ring[first], (at, 0.0)]
 
 
-def _findings(operation: MillSlot, feature: Slot, tool: EndMill, depth: float, aside: float) -> list[Finding]:
+def _findings(work: Work, operation: MillSlot, feature: Slot, tool: EndMill, depth: float) -> list[Finding]:
     found = []
     if depth > tool.out_mm:
         what = f"the slot is {depth:.1f} mm deep, the mill stands out {tool.out_mm:.1f} mm"
         found.append(Finding("error", "mill.short", what, "its holder meets the part: take a longer one", operation.id))
-    if not tool.centre_cutting:
+    if not tool.centre_cutting and operation.start_tool is None:
         what = f"{tool.id} does not cut on its middle and would go straight down"
-        cure = f"drill a start hole Ø{tool.d_mm:g} first, or choose one that does"
-        found.append(Finding("warning", "mill.start", what, cure, operation.id))
-    if not feature.round_ends and aside > SAME_MM:
+        why = "let a drill make a hole to go down in, or choose a mill that cuts there"
+        cures = drilled_first(work, operation, feature, tool)
+        found.append(Finding("warning", "mill.start", what, why, operation.id, cures=cures))
+    across = feature.on != "outside" and not feature.length_mm
+    if not feature.round_ends and not across and tool.d_mm / 2 > feature.corner_radius_mm + SAME_MM:
         what = f"R {tool.d_mm / 2:g} stays in the corners of the slot"
-        found.append(Finding("warning", "mill.corner", what, "a mill is round: draw the ends round", operation.id))
+        if feature.corner_radius_mm:
+            what += f", R {feature.corner_radius_mm:g} is wanted"
+        found.append(Finding("warning", "mill.corner", what, "a mill is round: take a smaller one", operation.id))
     return found
