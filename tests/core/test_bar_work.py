@@ -1,6 +1,7 @@
 """Bar work: the bar fed to a stop, parts in a loop, and how the part comes off."""
 
 import math
+import re
 
 import pytest
 
@@ -160,3 +161,54 @@ def test_far_past_the_centre_is_told_once_an_operation(language: Dialect) -> Non
     (finding,) = found
     assert "6.00 mm past the centre" in finding.what
     assert "axis.past_centre" not in {f.code for f in proof_of(job).findings}
+
+
+def drawn(parts: int = 3, gripper: str = "BG 32") -> Job:
+    """The spear from bar, with the bar drawn out by a gripper."""
+    job, tool = demo_job("spear"), tool_of(gripper, 6)
+    job = job.changed(tools=(*job.tools, tool), program=job.program.changed(parts=parts))
+    return job.with_setup(operations=(FeedBar(id="feed", tool=tool.id, name="Draw the bar out"), *job.operations))
+
+
+def test_a_gripper_draws_the_bar_to_where_the_plan_has_it(language: Dialect) -> None:
+    job = drawn()
+    feed = plan(job).operations[0]
+    assert feed.findings == ()
+    assert feed.numbers["length"].name == "bar drawn out"
+    proof = proof_of_text(job, text_of(job, language), language)
+    assert (proof.contacts, proof.leftover_um, proof.gouge_um < 2, errors(proof)) == ((), 0, True, set())
+    slides = [m for m in feed.motions if m.per_minute]
+    # Over the end of the bar while the hold grips it, out with it while the hold is open, off it when it grips again.
+    assert [m.end[0] - m.start[0] > 0 for m in slides] == [False, True, True]
+    events = [m.event for m in feed.motions if m.event]
+    assert events == ["unclamp", "clamp"]
+
+
+@pytest.mark.parametrize(
+    ("pattern", "instead", "code"),
+    [
+        (r"Z-79\. F2000\.", "Z-75. F2000.", "bar.missed"),
+        (r"(M11\nN\d+ G4 P1000\nN\d+ )Z1\.5", r"\1Z4.5", "bar.length"),
+        (r"N\d+ M10\n", "", "hold.open"),
+        (r"N\d+ G99\nN\d+ M9", "", "spindle.stopped"),
+    ],
+)
+def test_a_gripper_that_misses_or_draws_wrongly_is_caught(
+    pattern: str, instead: str, code: str, language: Dialect
+) -> None:
+    text = text_of(drawn(), language)
+    spoiled = re.sub(pattern, instead, text, count=1)
+    if code == "spindle.stopped":  # the feed stays in mm a minute, and the spindle is never started
+        spoiled = re.sub(r"G96 S(\d+) M3", r"G96 S\1", spoiled)
+    assert spoiled != text
+    assert code in errors(proof_of_text(drawn(), spoiled, language))
+
+
+def test_a_bar_that_does_not_fit_the_gripper_is_refused_with_its_reason() -> None:
+    codes = {one.code for one in plan(drawn(gripper="BG 16")).all_findings}
+    assert "bar.grip" in codes
+    short = drawn()
+    short = short.with_setup(hold=short.setup.hold.changed(stick_out_mm=short.setup.hold.stick_out_mm - 4))
+    found = next((one for one in plan(short).all_findings if one.code == "bar.short_end"), None)
+    assert found is not None
+    assert "bar.short_end" not in {one.code for one in plan(found.cures[0].apply(short)).all_findings}

@@ -208,7 +208,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("leave_mm", "left on the walls for the last cut", "mm"),
         Field("start_tool", "Drills a start hole", "", options=TOOL_OF_JOB),
     ),
-    "feed_bar": (Field("dwell_s", "to open, and to close", "s"),),
+    "feed_bar": (Field("dwell_s", "to open, and to close", "s"), Field("draw_mm_min", "a gripper draws at", "mm_min")),
     "part_off": (
         Field(
             "taken",

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from toreuma.core.errors import StandardError
 from toreuma.core.model.catalogue import Carrier, Catalogue, RackItem, WholeTool
 from toreuma.core.model.tool import (
+    BarPuller,
     BarStop,
     Drill,
     EndMill,
@@ -129,6 +130,8 @@ def _whole(tool: WholeTool) -> str:
         return f"pull turning at {tool.pull_deg:g}°, {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"
     if isinstance(tool, FormTool):
         return f"form tool, {len(tool.outline_mm)} corners, {tool.material}"
+    if isinstance(tool, BarPuller):
+        return f"bar gripper, Ø {tool.grips_mm[0]:g} to {tool.grips_mm[1]:g} mm"
     if isinstance(tool, BarStop):
         return f"bar stop, Ø {tool.d_mm:g} mm"
     if isinstance(tool, EndMill):

@@ -20,7 +20,7 @@ TOOLS = {
     "groove": ("grooving", "parting", "form"),
     "thread": ("threading",),
     "tap": ("tap",),
-    "feed_bar": ("bar_stop",),
+    "feed_bar": ("bar_stop", "bar_puller"),
     "holes": ("drill", "tap", "reamer"),
     "flats": ("end_mill",),
     "slot": ("end_mill",),

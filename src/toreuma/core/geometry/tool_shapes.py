@@ -19,6 +19,7 @@ from toreuma.core.geometry.shape import ToolShape, mirrored, turned, turned_insi
 from toreuma.core.geometry.voids import PILOT_LENGTHS
 from toreuma.core.model.tool import (
     Bar,
+    BarPuller,
     BarStop,
     Blade,
     BoringTool,
@@ -48,7 +49,7 @@ SLIM_SHARE = 0.1
 """How much narrower a blade is behind its cutting width, each side, as a share of that."""
 
 
-ROUND = (Drill, Reamer, Tap, EndMill, BarStop)
+ROUND = (Drill, Reamer, Tap, EndMill, BarStop, BarPuller)
 """Tools that have no hand of their own: they look the same from both spindles."""
 
 ALONG_X = np.array([[0.0, 1.0], [1.0, 0.0]])
@@ -321,6 +322,16 @@ def _bar_stop(tool: BarStop) -> ToolShape:
                   tool.d_mm / 2)  # fmt: skip
 
 
+def _bar_puller(tool: BarPuller) -> ToolShape:
+    """Its stop, which the end of the bar meets, is the programmed point; the fingers reach over the bar."""
+    r, out = tool.grips_mm[1] / 2, tool.grips_mm[1] / 2 + tool.finger_mm
+    stop = _axial([(0.0, r), (min(5.0, tool.length_mm / 2), r)], tool.length_mm, out)
+    fingers = [
+        np.array([[-tool.grip_mm, a], [5.0, a], [5.0, b], [-tool.grip_mm, b]]) for a, b in ((r, out), (-out, -r))
+    ]
+    return replace(stop, bodies=(*stop.bodies, *fingers))
+
+
 def _axial(outline: list[tuple[float, float]], overall: float, shank_r: float, begin: float = 0.0) -> ToolShape:
     """A tool on the axis from its outline (z, r) behind the point; the programmed point is the point."""
     upper = np.array(outline)
@@ -348,4 +359,5 @@ SHAPES: dict[type, Callable[[Any], ToolShape]] = {
     Tap: _tap,
     EndMill: _end_mill,
     BarStop: _bar_stop,
+    BarPuller: _bar_puller,
 }

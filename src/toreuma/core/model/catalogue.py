@@ -5,6 +5,7 @@ from pydantic import Field
 from toreuma.core.model.base import Name, Positive, Value
 from toreuma.core.model.tool import (
     Bar,
+    BarPuller,
     BarStop,
     BoringTool,
     Drill,
@@ -24,7 +25,9 @@ from toreuma.core.model.tool import ThreadingTool as Threading
 
 __all__ = ["Carrier", "Catalogue", "RackItem", "Seat", "WholeTool"]
 
-WholeTool = PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap | EndMill | BarStop
+WholeTool = (
+    PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap | EndMill | BarStop | BarPuller
+)
 
 
 class Seat(Value):

@@ -163,10 +163,11 @@ class PartOff(_Operation):
 
 
 class FeedBar(_Operation):
-    """Feed the bar to a stop for the next part."""
+    """Feed the bar to a stop for the next part, or draw it out with a gripper."""
 
     kind: Literal["feed_bar"] = "feed_bar"
     dwell_s: float = Field(default=1.0, ge=0, le=60, description="For opening, and again for closing")
+    draw_mm_min: Positive = Field(default=2000.0, description="Speed at which a gripper draws")
 
 
 class DrillHole(_Operation):

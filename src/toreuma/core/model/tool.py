@@ -8,6 +8,7 @@ from toreuma.core.model.base import Identifier, Name, Positive, Value
 
 __all__ = [
     "Bar",
+    "BarPuller",
     "BarStop",
     "Blade",
     "BoringTool",
@@ -304,6 +305,23 @@ class BarStop(_Tool):
     code: Name = ""
 
 
+class BarPuller(_Tool):
+    """A gripper in the turret that draws the bar out: its fingers spring over the bar's end up to their stop."""
+
+    kind: Literal["bar_puller"] = "bar_puller"
+    grips_mm: tuple[Positive, Positive] = Field(description="Smallest and largest diameter it grips")
+    grip_mm: Positive = Field(default=8.0, description="How far the fingers reach over the bar")
+    finger_mm: Positive = Field(default=6.0, description="Thickness of the fingers")
+    length_mm: Positive = Field(default=60.0, description="From its stop to the turret")
+    code: Name = ""
+
+    @model_validator(mode="after")
+    def _ordered(self) -> "BarPuller":
+        if self.grips_mm[0] > self.grips_mm[1]:
+            raise ValueError("the smallest diameter it grips must not be larger than the largest")
+        return self
+
+
 Tool = Annotated[
     TurningTool
     | BoringTool
@@ -316,6 +334,7 @@ Tool = Annotated[
     | Reamer
     | Tap
     | EndMill
-    | BarStop,
+    | BarStop
+    | BarPuller,
     Field(discriminator="kind"),
 ]

@@ -7,7 +7,7 @@ from toreuma.core.errors import JobError
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import Carrier, Job, Operation, PartingTool, Tool
 from toreuma.core.model.carrier import SpindleName
-from toreuma.core.model.tool import BarStop, GroovingTool
+from toreuma.core.model.tool import BarPuller, BarStop, GroovingTool
 from toreuma.core.plan.stations import placed, shank_fault
 
 __all__ = ["comes_to", "faces", "facing_other", "moved_to", "not_there", "points_at", "reaching", "serves"]
@@ -55,7 +55,7 @@ def facing_other(tool: Tool) -> Tool:
 def not_there(job: Job, operation: Operation, tools: Iterable[Tool]) -> Finding | None:
     """The error of an operation with a tool that does not come to the spindle in hand, with its cures."""
     for tool in tools:
-        if isinstance(tool, BarStop) and comes_to(job, tool):
+        if isinstance(tool, BarStop | BarPuller) and comes_to(job, tool):
             continue
         if not comes_to(job, tool):
             carrier = job.machine.carrier_of(tool.station)

@@ -1,12 +1,15 @@
-"""Feeding the bar to a stop: the next part comes out of the spindle as far as the plan holds it."""
+"""Feeding the bar to a stop, or drawing it with a gripper: as far out of the spindle as the plan holds it."""
+
+from collections.abc import Iterator
 
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import FeedBar, Job
-from toreuma.core.model.tool import BarStop
+from toreuma.core.model.tool import BarPuller, BarStop
 from toreuma.core.motion import STOPPED
 from toreuma.core.plan.result import Cuts, OperationFault
+from toreuma.core.plan.stretch import stick_out_more
 from toreuma.core.plan.supply import cut_width_mm
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 from toreuma.core.scene import Scene
@@ -29,32 +32,63 @@ def bar_before(job: Job, scene: Scene) -> Region:
 
 
 def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
-    """The stop goes to where the bar shall end; the hold opens, the bar comes out against it, the hold closes."""
+    """The stop goes to where the bar shall end; the hold opens, the bar comes out against it, the hold closes.
+
+    A gripper goes over the bar's end instead, and draws.
+    """
     tool, job = work.tool, work.job
-    if not isinstance(tool, BarStop):
-        raise OperationFault("tool.kind", f"{tool.id} is not a bar stop", "choose a bar stop")
+    if not isinstance(tool, BarStop | BarPuller):
+        raise OperationFault("tool.kind", f"{tool.id} feeds no bar", "choose a bar stop or a gripper")
     if job.stock.kind not in BAR_KINDS:
         raise OperationFault("bar.none", "the blank is no bar", "choose a bar on the stock stage, or take this out")
     if not is_fed(job) or next(one for one in job.operations if one.enabled).id != operation.id:
         raise OperationFault("bar.order", "the bar is fed before anything is cut", "move this to the front")
     place = work.scene.stock_front_z
+    end = float(work.stock.bounds[2])
     path = Path(work, STOPPED)
-    path.come(place + APPROACH_MM, 0.0)
-    path.rapid(z=place)
-    path.event("unclamp", operation.dwell_s)
-    path.event("clamp", operation.dwell_s)
-    path.rapid(z=place + APPROACH_MM)
+    findings: list[Finding] = []
+    if isinstance(tool, BarPuller):
+        findings += _out_of_grip(work, operation, tool, end)
+        path.come(end + tool.grip_mm + APPROACH_MM, 0.0)
+        path.slide(operation.draw_mm_min, end)
+        path.event("unclamp", operation.dwell_s)
+        path.slide(operation.draw_mm_min, place)
+        path.event("clamp", operation.dwell_s)
+        path.slide(operation.draw_mm_min, place + tool.grip_mm + APPROACH_MM)
+    else:
+        path.come(place + APPROACH_MM, 0.0)
+        path.rapid(z=place)
+        path.event("unclamp", operation.dwell_s)
+        path.event("clamp", operation.dwell_s)
+        path.rapid(z=place + APPROACH_MM)
     path.leave()
-    fed = place - float(work.stock.bounds[2])
+    fed = place - end
     values = {
         "length": Evidence(
-            "bar fed out", "", fed, "mm", measured_on="along Z", formula="part, part-off cut and facing",
+            "bar drawn out" if isinstance(tool, BarPuller) else "bar fed out", "", fed, "mm", measured_on="along Z",
+            formula="part, part-off cut and facing",
             inputs=(Input("part", "l", -work.scene.profile.back_z, "mm"),
                     Input("part-off", "w", cut_width_mm(job), "mm"),
                     Input("facing", "a", place, "mm")),
         ),
     }  # fmt: skip
-    return Cuts(tuple(path.motions), (), values, becomes=work.scene.stock)
+    return Cuts(tuple(path.motions), (), values, tuple(findings), becomes=work.scene.stock)
+
+
+def _out_of_grip(work: Work, operation: FeedBar, tool: BarPuller, end: float) -> Iterator[Finding]:
+    """The bar is too thick or too thin for the gripper, or its end too near the hold."""
+    low, high = tool.grips_mm
+    d = 2 * work.scene.stock_r
+    if not low <= d <= high:
+        what = f"{tool.id} grips Ø{low:g} to Ø{high:g}, the bar is Ø{d:g}"
+        yield Finding("error", "bar.grip", what, "it slips, or does not go over the bar", operation.id)
+    near = work.scene.clear_z + work.job.setup.hold.tool_clearance_mm
+    if end - tool.grip_mm < near:
+        missing = near - (end - tool.grip_mm)
+        out = end - work.scene.clear_z
+        what = f"the end of the bar stands {out:.1f} mm out, the fingers reach {tool.grip_mm:g} mm over it"
+        cure = stick_out_more(float(int(missing) + 1))
+        yield Finding("error", "bar.short_end", what, "they run into the hold", operation.id, cures=(cure,))
 
 
 def loop_findings(job: Job) -> tuple[Finding, ...]:

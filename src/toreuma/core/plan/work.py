@@ -159,6 +159,15 @@ class Path:
         """In step with the spindle, ``lead`` mm in a turn."""
         self._go(z, r, lead, in_step=True)
 
+    def slide(self, mm_min: float, z: float) -> None:
+        """Along Z at a speed of its own, with the spindle standing: nothing is cut."""
+        way = Line(self._at, (z + self._tip[0], self._at[1]))
+        if way.length < 1e-6:
+            return
+        segment = self._frame.segment(way)
+        self.motions.append(Motion(segment, mm_min, self._spindle, self._work.tool.station, per_minute=True))
+        self._at = way.end
+
     @property
     def tip(self) -> tuple[float, float]:
         """The programmed point from the nose centre, in the frame."""

@@ -61,6 +61,7 @@ class Writer(DrivenWords):
         self._z = ""
         self._contours: dict[str, tuple[int, int]] = {}
         self._shift_z = 0.0
+        self._minute = False
 
     def write(self) -> str:
         job = self._plan.job
@@ -130,6 +131,9 @@ class Writer(DrivenWords):
                 self._motion(motion)
         if back:
             self._block(self._dialect.codes[back])
+        if self._minute:
+            self._minute = False
+            self._block(self._dialect.codes["feed_per_rev"])
         self._blocks(after, tool_off_word=self._dialect.tool_off_word.format(station=first.station))
 
     def _call(self, first: Motion, template: tuple[str, ...]) -> None:
@@ -188,6 +192,9 @@ class Writer(DrivenWords):
         words += [x] if centre or x != self._x else []
         words += [z] if centre or z != self._z else []
         words += [centre] if centre else []
+        if motion.feed is not None and motion.per_minute != self._minute:
+            self._minute = motion.per_minute
+            words.insert(0, codes["feed_per_minute" if self._minute else "feed_per_rev"])
         if motion.feed is not None:
             feed = f"F{self._number_text(motion.feed * self._scale, self._dialect.feed_decimals[self._units])}"
             if feed != self._feed:

@@ -21,7 +21,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold,
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Tool
-from toreuma.core.model.tool import BarStop, Drill
+from toreuma.core.model.tool import BarPuller, BarStop, Drill
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import Contact
 from toreuma.core.prove.flanks import rubs
@@ -80,6 +80,8 @@ class Cutter:
         self.open_line: int | None = None
         self.cut_open = 0
         self.fed: list[tuple[int, float]] = []
+        self.missed: list[tuple[int, float]] = []
+        self.dead: list[int] = []
         self.piece: Region = EMPTY
         self._bending: tuple[int, Compliance | None] | None = None
         self._after_thread = False
@@ -117,9 +119,11 @@ class Cutter:
             return Step()
         if motion.station not in self._shapes or motion.segment.length < 1e-9:
             return Step()
+        tool, shape = self._shapes[motion.station]
+        if isinstance(tool, BarPuller):
+            return self._draw(motion, shape)
         if self.open_line is not None and not motion.is_rapid and not self.cut_open:
             self.cut_open = motion.line
-        tool, shape = self._shapes[motion.station]
         swept = cutting_sweep([motion], shape)
         body = fold(body_sweep(motion, shape))
         drawn_out = self._after_thread and motion.start[0] == motion.end[0]  # pulled straight out of a thread
@@ -132,6 +136,8 @@ class Cutter:
         else:
             before = self.stock
             removed = self._cut(motion, swept)
+            if removed > FILM_MM2 and motion.spindle.mode == "stopped" and motion.per_minute:
+                self.dead.append(motion.line)
             if removed > FILM_MM2 and not motion.in_step:
                 self._rub(tool, shape, motion, fold(swept).intersection(before))
         self._touch("holder in metal", body, self.stock, motion, shape)
@@ -141,18 +147,29 @@ class Cutter:
             return self._drilled(motion, removed, tool)
         return self._threaded(motion, removed) if motion.in_step else self._step(motion, removed, shape)
 
+    def _draw(self, motion: Motion, shape: ToolShape) -> Step:
+        """A gripper goes over the bar's end, or moves with the bar in an open hold; nothing is cut."""
+        if self.open_line is None:
+            body = fold(body_sweep(motion, shape))
+            self._touch("gripper in metal", body, self.stock, motion, shape)
+            self._touch("gripper in jaws or chuck", body, self.fixed, motion, shape)
+            self._touch("gripper in metal", fold(cutting_sweep([motion], shape)), self.stock, motion, shape)
+        return Step()
+
     def _hold(self, motion: Motion) -> None:
         """The centre comes or goes; the hold opens, and closes on a bar that stands out to the stop in front of it."""
         if motion.event in ("centre_in", "centre_out"):
             self.centre_in = motion.event == "centre_in"
             self._bending = None
             return
+        held = self._shapes.get(motion.station)
         if motion.event == "unclamp":
             self.open_line = motion.line
+            if held is not None and isinstance(held[0], BarPuller):
+                self.missed += [(motion.line, motion.start[0] - float(self.stock.bounds[2]))]
             return
         self.open_line = None
-        held = self._shapes.get(motion.station)
-        if held is not None and isinstance(held[0], BarStop):
+        if held is not None and isinstance(held[0], BarStop | BarPuller):
             more = motion.start[0] - self._scene.stock_front_z
             self.fed.append((motion.line, more))
             self.stock = shapely.affinity.translate(self._scene.stock, more)

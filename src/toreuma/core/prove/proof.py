@@ -27,7 +27,7 @@ NEAR_MM = 0.75
 LEAST_MM2 = 0.3
 """Short cuts of less metal than this are over before the spindle feels them."""
 
-FED_MM = 0.02
+FED_MM, MISSED_MM = 0.02, 0.5
 """A bar may be fed this much differently."""
 
 LIMIT_UM = 2.0
@@ -221,10 +221,17 @@ def _hold_findings(cutter: Cutter) -> list[Finding]:
     elif cutter.open_line is not None:
         what = f"line {cutter.open_line}: the hold opens and never closes again"
         found.append(Finding("error", "hold.open", what, "nothing holds the bar", line=cutter.open_line))
+    for line, gap in cutter.missed:
+        if abs(gap) > MISSED_MM:
+            what = f"line {line}: the hold opens and the gripper's stop is {abs(gap):.2f} mm from the end of the bar"
+            found.append(Finding("error", "bar.missed", what, "it does not hold the bar", line=line))
+    for line in cutter.dead[:1]:
+        what = f"line {line}: a tool is fed into metal that does not turn"
+        found.append(Finding("error", "spindle.stopped", what, "the edge breaks", line=line))
     for line, more in cutter.fed:
         if abs(more) > FED_MM:
             word = "farther" if more > 0 else "less far"
-            what = f"line {line}: the stop lets the bar out {abs(more):.2f} mm {word} than the plan has it"
+            what = f"line {line}: the bar stands out {abs(more):.2f} mm {word} than the plan has it"
             found.append(Finding("error", "bar.length", what, "everything after it is cut in another place", line=line))
     return found
 

@@ -17,7 +17,7 @@ from toreuma.core.geometry.meshes import Mesh, mesh_of
 from toreuma.core.geometry.region import Region, box, polygons
 from toreuma.core.geometry.solids import Solid, joined, prism, revolved, turned_about_z
 from toreuma.core.model import Carrier, Tool
-from toreuma.core.model.tool import BarStop, BoringTool, Drill, EndMill, Reamer, Tap
+from toreuma.core.model.tool import BarPuller, BarStop, BoringTool, Drill, EndMill, Reamer, Tap
 from toreuma.core.motion import Motion
 from toreuma.core.prove.driven_cuts import Cuts, DrivenTool
 from toreuma.core.prove.run import Stand
@@ -36,7 +36,7 @@ INSERT_MM, SHANK_SHARE = 5.0, 0.9
 """Thickness of inserts and blades; depth of a shank as a share of its width."""
 
 KEEP = 12
-ROUND = (Drill, Reamer, Tap, EndMill, BarStop)
+ROUND = (Drill, Reamer, Tap, EndMill, BarStop, BarPuller)
 
 SIDEWAYS = np.array([[0.0, 1.0, 0.0, 0.0], [0.0, 0.0, 1.0, 0.0], [1.0, 0.0, 0.0, 0.0]])
 """From an outline (z, x) drawn out along y to (x, y, z)."""

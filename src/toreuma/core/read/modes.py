@@ -224,7 +224,9 @@ class Modes(Reading):
                 "the cut turns the work away",
                 key=f"angle{state.section}",
             )
-        if not state.live_rpm and not state.shared and (not state.running or state.speed <= 0 or state.surface is None):
+        slides = bool(state.per_minute) and not state.running and not state.held_at_angle  # a gripper, a stop, a probe
+        stands = not state.running or state.speed <= 0 or state.surface is None
+        if not state.live_rpm and not state.shared and not slides and stands:
             self._once(
                 "error",
                 "spindle.stopped",
