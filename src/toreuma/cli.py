@@ -14,6 +14,7 @@ from toreuma import __version__
 from toreuma.commands import exchange, materials, routing, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.channels.balance import balance
+from toreuma.core.channels.by_hand import ByHand, turned_by_hand
 from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.channels.schedule import schedule
 from toreuma.core.channels.waits import Act
@@ -104,17 +105,20 @@ def describe(job: JobArgument, as_json: JsonOption = False) -> None:
 def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
     """Plan every operation and print its numbers."""
     sides = plan_sides(open_job(job))
-    taken = hand_over(sides[0].job, sides[0])
+    taken, by_hand = hand_over(sides[0].job, sides[0]), turned_by_hand(sides[0].job, sides[0])
     if as_json:
-        print_json(report.sides_report(sides, taken))
+        print_json(report.sides_report(sides, taken, by_hand))
     else:
         for planned in sides:
             _print_plan(planned)
             _print_findings(critique(planned))
         if taken is not None:
             _print_transfer(taken)
+        if by_hand is not None:
+            _print_by_hand(by_hand)
     found = tuple(finding for planned in sides for finding in planned.all_findings)
-    _exit_with((*found, *(taken.findings if taken is not None else ())))
+    between = (*(taken.findings if taken is not None else ()), *(by_hand.findings if by_hand is not None else ()))
+    _exit_with((*found, *between))
 
 
 def _print_transfer(taken: Transfer) -> None:
@@ -123,6 +127,14 @@ def _print_transfer(taken: Transfer) -> None:
         words = (item.words if isinstance(item, Act) else f"waits at {item.mark}" for item in items)
         print(f"  channel {channel}: {', '.join(words)}")
     _print_findings(taken.findings)
+
+
+def _print_by_hand(made: ByHand) -> None:
+    print(f"Turned round by hand: {made.seconds:.0f} s")
+    print(f"  {', '.join(act.words for act in made.channels[1])}")
+    for evidence in made.numbers.values():
+        print(f"  {evidence.name}: {evidence.number:.3f} {evidence.unit}")
+    _print_findings(made.findings)
 
 
 def _print_plan(planned: Plan) -> None:

@@ -115,3 +115,19 @@ def test_the_shortest_cycle_is_found_and_shown(hub: MainWindow, qtbot) -> None: 
     assert not hub.session.balancing
     hub.session.change(hub.session.job.changed(name="Another"))
     assert hub.session.balanced is None
+
+
+def test_a_part_turned_by_hand_has_its_steps_numbers_and_cures(window: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+    window.session.show(demo_job("seat-ring"))
+    window.set_stage("transfer")
+    settled()
+    assert "turn.seat" in found(window)
+    before = picture(window.lanes)
+    type_into(qtbot, window.transfer.rows["turn_s"].entry, "60")
+    settled()
+    assert window.session.job.turn_round.turn_s == 60
+    assert picture(window.lanes) != before
+    next(b for b in window.reasons.findChildren(QPushButton) if b.text().startswith("A step")).click()
+    settled()
+    assert "turn.seat" not in found(window)
+    assert not next(b for b in window.views.buttons.buttons() if b.objectName() == "space").isEnabled()

@@ -28,6 +28,7 @@ __all__ = [
     "SUPPLY_FIELDS",
     "TOOL_OF_JOB",
     "TRANSFER_FIELDS",
+    "TURN_FIELDS",
     "WITH_CENTRE",
     "Field",
     "operation_change",
@@ -208,7 +209,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("leave_mm", "left on the walls for the last cut", "mm"),
         Field("start_tool", "Drills a start hole", "", options=TOOL_OF_JOB),
     ),
-    "feed_bar": (Field("dwell_s", "to open, and to close", "s"), Field("draw_mm_min", "a gripper draws at", "mm_min")),
+    "feed_bar": (Field("dwell_s", "to open, and to close", "s"), Field("draw_mm_min", "a gripper draws at", "mm/min")),
     "part_off": (
         Field(
             "taken",
@@ -237,6 +238,13 @@ TRANSFER_FIELDS = (
     Field("pull_mm", "bar drawn out", "mm", _Z, empty="to the next cut"),
     Field("dwell_s", "settles before closing", "s"),
     Field("park_d_mm", "carriers wait at Ø", "mm", _D, empty="reference"),
+)
+
+TURN_FIELDS = (
+    Field("clean_s", "burrs off, jaws wiped", "s"),
+    Field("turn_s", "turned round and tightened", "s"),
+    Field("check_s", "checked and measured", "s"),
+    Field("runout_um", "may run out by", "um"),
 )
 
 CONDITION_FIELDS = (

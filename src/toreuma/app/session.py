@@ -277,6 +277,7 @@ class Session(QObject):
             *(self.outcome.plan.all_findings if self.outcome else ()),
             *(self.outcome.order if self.outcome else ()),
             *(self.outcome.transfer.findings if self.outcome and self.outcome.transfer else ()),
+            *(self.outcome.by_hand.findings if self.outcome and self.outcome.by_hand else ()),
             *(self.proof.findings if self.proof else ()),
             *(self.pair.ran.findings if self.pair else ()),
             *(self.pair.handed if self.pair else ()),

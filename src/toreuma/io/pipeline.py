@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from toreuma.core.channels.balance import Balanced, balance
+from toreuma.core.channels.by_hand import ByHand, turned_by_hand
 from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -38,6 +39,7 @@ class Outcome:
     replay: Replay
     order: tuple[Finding, ...] = ()
     transfer: Transfer | None = None
+    by_hand: ByHand | None = None
 
     @property
     def job(self) -> Job:
@@ -100,15 +102,16 @@ def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
     ends = _ends(timeline, [operation.after for operation in cutting])
     replay = Replay(job, planned.scene.stock, timeline, ends)
     order = critique(planned, memo)
-    return Outcome(planned, program, timeline, sections, replay, order, _transfer(job, planned))
+    transfer, by_hand = _transfer(job, planned)
+    return Outcome(planned, program, timeline, sections, replay, order, transfer, by_hand)
 
 
-def _transfer(job: Job, planned: Plan) -> Transfer | None:
-    """The hand-over, where it is wanted and the second side has a hold."""
+def _transfer(job: Job, planned: Plan) -> tuple[Transfer | None, ByHand | None]:
+    """The hand-over, or the turn by hand, where there is one and the second side has a hold."""
     try:
-        return hand_over(job, planned)
+        return hand_over(job, planned), turned_by_hand(job, planned)
     except ToreumaError:  # the hold stage says what is wrong with the second hold
-        return None
+        return None, None
 
 
 def prove_pair(outcome: Outcome, memo: Memo, check: Check = never_cancel) -> PairProof | None:

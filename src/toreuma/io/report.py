@@ -7,6 +7,7 @@ import numpy as np
 import shapely
 
 from toreuma.core.channels.balance import Balanced
+from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
@@ -101,13 +102,20 @@ def plan_report(plan: Plan) -> Json:
     }
 
 
-def sides_report(sides: "tuple[Plan, ...]", taken: Transfer | None = None) -> Json:
-    """The first side's plan, and a list of all sides where there are more; the hand-over between them."""
+def sides_report(sides: "tuple[Plan, ...]", taken: Transfer | None = None, by_hand: ByHand | None = None) -> Json:
+    """The first side's plan, and a list of all sides where there are more; the hand-over or the turn between them."""
     data = plan_report(sides[0])
     if len(sides) > 1:
         data["sides"] = [plan_report(side) for side in sides]
     if taken is not None:
         data["hand_over"] = transfer_report(taken)
+    if by_hand is not None:
+        data["turned_by_hand"] = {
+            "seconds": round(by_hand.seconds, 3),
+            "steps": [{"words": act.words, "seconds": act.seconds} for act in by_hand.channels[1]],
+            "numbers": {key: evidence.as_dict() for key, evidence in by_hand.numbers.items()},
+            "findings": [finding.as_dict() for finding in by_hand.findings],
+        }
     return data
 
 

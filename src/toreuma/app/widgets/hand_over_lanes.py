@@ -38,7 +38,8 @@ class HandOverLanes(QWidget):
         painter.fillRect(self.rect(), theme.colour("panel"))
         painter.setPen(theme.colour("line"))
         painter.drawLine(0, 0, self.width(), 0)
-        made = self._session.outcome.transfer if self._session.outcome is not None else None
+        outcome = self._session.outcome
+        made = (outcome.transfer or outcome.by_hand) if outcome is not None else None
         if made is None:
             painter.setPen(theme.colour("muted"))
             painter.setFont(theme.text_font())
@@ -63,7 +64,9 @@ class HandOverLanes(QWidget):
             painter.setFont(theme.text_font(11))
             painter.setPen(theme.colour("muted"))
             painter.drawText(
-                QRectF(8, tops[channel], LABEL_PX - 12, LANE_PX), Qt.AlignmentFlag.AlignVCenter, f"Channel {channel}"
+                QRectF(8, tops[channel], LABEL_PX - 12, LANE_PX),
+                Qt.AlignmentFlag.AlignVCenter,
+                f"Channel {channel}" if outcome is not None and outcome.transfer is not None else "By hand",
             )
             for (start, end), item in zip(made.laid.times[channel], items, strict=False):
                 room = QRectF(x(start), tops[channel], max(x(end) - x(start), 1.0), LANE_PX)

@@ -26,6 +26,7 @@ from toreuma.app.widgets.size_table import SizeTable
 from toreuma.core.auto.fresh import GROOVES, with_feature
 from toreuma.core.auto.route import Chosen
 from toreuma.core.channels.balance import cycle_numbers, moved_words
+from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -399,7 +400,11 @@ class ReasonsPanel(RowColumn):
 
     def _transfer(self) -> None:
         """What the hand-over comes to, and what stands against it."""
-        made = self._session.outcome.transfer if self._session.outcome else None
+        outcome = self._session.outcome
+        if outcome is not None and outcome.by_hand is not None:
+            self._by_hand(outcome.by_hand)
+            return
+        made = outcome.transfer if outcome is not None else None
         findings = made.findings if made is not None else ()
         session, found = self._session, self._session.balanced
         key = made is not None, self._finding_key(findings), session.complete, session.balancing, found is not None
@@ -422,6 +427,17 @@ class ReasonsPanel(RowColumn):
             self._row(f"cycle.{evidence.name}", evidence)
         if fresh and found is not None:
             self._note(moved_words(found, self._session.job))
+        if fresh:
+            self._end()
+
+    def _by_hand(self, made: ByHand) -> None:
+        """What turning the part round by hand comes to."""
+        fresh = self._start(("by hand", self._finding_key(made.findings)))
+        if fresh:
+            self._text("title", "title", "What turning it round comes to")
+            self._findings(made.findings)
+        for key, evidence in made.numbers.items():
+            self._row(f"turn.{key}", evidence)
         if fresh:
             self._end()
 

@@ -1,8 +1,8 @@
 """Left panel of the transfer stage: how the part goes from one spindle to the other."""
 
-from toreuma.app.fields import TRANSFER_FIELDS
+from toreuma.app.fields import TRANSFER_FIELDS, TURN_FIELDS
 from toreuma.app.widgets.rows import RowColumn
-from toreuma.core.model import HandOver, Job
+from toreuma.core.model import HandOver, Job, PartOff, TurnRound
 
 __all__ = ["TransferPanel"]
 
@@ -18,6 +18,15 @@ ONE_SPINDLE = (
 )
 NO_SECOND = "Choose the surface the second hold grips on the hold stage, then plan the second side and the hand-over."
 ON_FIRST = "The hand-over is planned with the first side: show it to change it."
+TAKEN = (("falls into the chips", "falls"), ("is caught", "caught"), ("is held by the pick-off", "picked"))
+BY_HAND = (
+    "This machine has one spindle: the part is taken out, turned round into jaws bored for it, and the program of the "
+    "second side is started."
+)
+TURN_CAUTION = (
+    "Spindle stopped and drive off before a hand goes near the jaws; burrs cut. Tighten with the key, take the key out "
+    "at once. The machine's manual and a trained person come first."
+)
 CAUTION = (
     "A push, a speed or a jaw that is wrong throws the part. First hand-over in single block with rapid turned down, "
     "doors shut; the machine's manual and the chucks' plates come first."
@@ -32,8 +41,11 @@ class TransferPanel(RowColumn):
         if job is None:
             self._start(())
             return
+        if job.machine.second is None and len(job.setups) > 1 and not self._session.sides.side:
+            self._by_hand(job)
+            return
         if job.machine.second is None or self._session.sides.side or (job.hand_over is None and len(job.setups) < 2):
-            words = ONE_SPINDLE if job.machine.second is None else ON_FIRST if self._session.sides.side else NO_SECOND
+            words = ON_FIRST if self._session.sides.side else ONE_SPINDLE if job.machine.second is None else NO_SECOND
             if self._start(("none", words)):
                 self._heading("Hand-over")
                 self._note(words)
@@ -61,6 +73,31 @@ class TransferPanel(RowColumn):
             leave = lambda: self._session.change(self._session.job.changed(hand_over=None))  # type: ignore[union-attr]  # noqa: E731
             self._buttons((("Leave it out", leave),), columns=1)
             self._end()
+
+    def _by_hand(self, job: Job) -> None:
+        """The part is turned round by hand: how it comes off, what is done, how long that takes."""
+        fresh = self._start(("by hand", job.turn_round is None, _parts_off(job) is not None))
+        now = job.turn_round or TurnRound()
+        if fresh:
+            self._heading("Turned round by hand")
+            self._note(BY_HAND)
+        cut = _parts_off(job)
+        if cut is not None:
+            change = lambda j, v: j.with_operation(cut.id, lambda op: op.changed(taken=v))  # noqa: E731
+            self._choice("taken", "The part", TAKEN, cut.taken, change)
+        for field in TURN_FIELDS:
+            self._typed(field.name, field, getattr(now, field.name), lambda j, v, n=field.name: _turned(j, **{n: v}))  # type: ignore[misc]
+        if fresh:
+            self._note(TURN_CAUTION)
+            self._end()
+
+
+def _parts_off(job: Job) -> PartOff | None:
+    return next((op for op in job.operations if isinstance(op, PartOff) and op.enabled), None)
+
+
+def _turned(job: Job, **changes: object) -> Job:
+    return job.changed(turn_round=(job.turn_round or TurnRound()).changed(**changes))
 
 
 def _with(job: Job, **changes: object) -> Job:

@@ -51,11 +51,22 @@ class TransferViews(QWidget):
         column.addWidget(self.stack, 1)
         self.now = "hand-over"
         self.choose("hand-over")
+        session.outcome_changed.connect(self._offer)
         self.bar.hide()
 
     def set_theme(self, theme: Theme) -> None:
         self.run.set_theme(theme)
         self.space.set_theme(theme)
+
+    def _offer(self) -> None:
+        """A part that stays at one spindle has no run of both."""
+        outcome = self._session.outcome
+        both = outcome is not None and outcome.transfer is not None and len(outcome.job.setups) > 1
+        for button in self.buttons.buttons():
+            button.setEnabled(both or button.objectName() == "hand-over")
+            button.setToolTip("" if button.isEnabled() else "For a part that a second spindle takes over")
+        if not both and self.now != "hand-over" and outcome is not None:
+            self.choose("hand-over")
 
     def set_stage(self, stage: str) -> None:
         """The transfer stage shows what was chosen there, others the section."""

@@ -42,7 +42,7 @@ from toreuma.core.model.part import Corner, Element, Part, Size
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
-from toreuma.core.model.transfer import HandOver
+from toreuma.core.model.transfer import HandOver, TurnRound
 
 __all__ = [
     "FORMAT_VERSION",
@@ -108,6 +108,7 @@ __all__ = [
     "ThreadForm",
     "Tool",
     "TubeBar",
+    "TurnRound",
     "TurningTool",
     "is_milled",
 ]

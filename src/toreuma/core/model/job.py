@@ -16,7 +16,7 @@ from toreuma.core.model.operation import Operation
 from toreuma.core.model.part import Part
 from toreuma.core.model.stock import Stock
 from toreuma.core.model.tool import Tool
-from toreuma.core.model.transfer import HandOver
+from toreuma.core.model.transfer import HandOver, TurnRound
 from toreuma.core.model.trial import Trial
 
 __all__ = ["FORMAT_VERSION", "Job", "ProgramOptions", "Setup"]
@@ -56,6 +56,7 @@ class Job(Value):
     setups: tuple[Setup, ...] = Field(min_length=1, max_length=2)
     second_hold: SecondHold | None = Field(default=None, description="What the second side will be held by")
     hand_over: HandOver | None = Field(default=None, description="How a second spindle takes the part over")
+    turn_round: TurnRound | None = Field(default=None, description="How it is turned round by hand; empty: as usual")
     program: ProgramOptions = ProgramOptions()
     prove_out: Material | None = Field(default=None, description="A softer material for the first piece")
     conditions: Conditions = Conditions()

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from toreuma.core.model.base import Positive, Value
 
-__all__ = ["HandOver"]
+__all__ = ["HandOver", "TurnRound"]
 
 Amount = Annotated[float, Field(ge=0, le=1e5)]
 
@@ -29,3 +29,12 @@ class HandOver(Value):
     park_d_mm: Positive | None = Field(
         default=None, description="Diameter at which the tips of all carriers wait; empty: their reference points"
     )
+
+
+class TurnRound(Value):
+    """A part turned round by hand, where no second spindle takes it."""
+
+    clean_s: Amount = Field(default=15.0, description="To take burrs off and to wipe jaws and seat")
+    turn_s: Amount = Field(default=20.0, description="To turn it round, seat and tighten it")
+    check_s: Amount = Field(default=25.0, description="To check how it runs and how far it stands out")
+    runout_um: Positive = Field(default=20.0, description="How far it may run out")
