@@ -68,6 +68,12 @@ def begun() -> Job:
     return milled_job([POCKET.changed(corner_radius_mm=5)], tools, cuts)
 
 
+def edged(feature: Slot, mount: str) -> Job:
+    """A slot or pocket whose edge a spot drill breaks."""
+    tools = (driven("EM 6 HM", "T13", 13, mount), driven(SPOT, "T14", 14, mount))
+    return milled_job([feature], tools, [MillSlot(id="m", tool="T13", feature=0, edge_tool="T14")])
+
+
 CUT = {
     "holes in a face": drilled(),
     "holes round the outside": drilled(BLIND, "radial"),
@@ -99,6 +105,8 @@ CUT = {
         Slot(width_mm=12, depth_mm=4, from_z_mm=-3, to_z_mm=-20, round_ends=False, corner_radius_mm=4), "EM 6 HM"
     ),
     "a pocket with a start hole": begun(),
+    "a pocket with its edge broken": edged(POCKET, "axial"),
+    "a keyway with its edge broken": edged(KEYWAY.changed(width_mm=8, to_z_mm=-14), "radial"),
     "slots right across": milled(Slot(on="front", width_mm=20, depth_mm=3, count=2), "EM 16 HM", "axial", leave_mm=0),
 }
 
@@ -338,3 +346,23 @@ def test_a_holder_in_the_jaws_is_seen_from_the_plan_and_drawn_out() -> None:
     cured = [cure.apply(near) for cure in found.cures]
     assert cured
     assert all("driven.holder" not in {one.code for one in plan(job).all_findings} for job in cured)
+
+
+@pytest.mark.parametrize("name", ["a pocket with its edge broken", "a keyway with its edge broken"])
+def test_an_edge_is_broken_as_wide_as_the_part_wants(name: str) -> None:
+    """The cone is as wide at the surface as the edge and the way beside it; a wider edge goes deeper."""
+    job = CUT[name]
+    wide = job.changed(part=job.part.changed(edge_break_mm=0.5))
+    made = plan(wide).of("m")
+    assert made is not None
+    told = {key: one.number for key, one in made.numbers.items()}
+    assert told["edge"] == 0.5
+    assert told["edge_deep"] == pytest.approx((0.5 + 0.3) / math.tan(math.radians(45)))
+    assert made.motions[-1].station == 14
+    deeper = plan(job.changed(part=job.part.changed(edge_break_mm=9.0))).all_findings
+    assert "edge.deep" in {one.code for one in deeper}
+
+
+def test_a_shoulder_beside_the_edge_is_seen_from_the_plan() -> None:
+    near = edged(KEYWAY.changed(width_mm=10), "radial")  # ends 4 mm before the flange
+    assert "edge.shoulder" in {one.code for one in plan(near).all_findings}

@@ -208,6 +208,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("feature", "Slot", "", options=FEATURE_OF_PART),
         Field("leave_mm", "left on the walls for the last cut", "mm"),
         Field("start_tool", "Drills a start hole", "", options=TOOL_OF_JOB),
+        Field("edge_tool", "Breaks the edges", "", options=TOOL_OF_JOB),
     ),
     "feed_bar": (Field("dwell_s", "to open, and to close", "s"), Field("draw_mm_min", "a gripper draws at", "mm/min")),
     "part_off": (

@@ -313,10 +313,13 @@ class MillSlot(_EndMilled):
     start_tool: Identifier | None = Field(
         default=None, description="Drills a hole first in which the mill goes down; empty: it goes down by itself"
     )
+    edge_tool: Identifier | None = Field(
+        default=None, description="Breaks the edges afterwards; empty: they stay sharp"
+    )
 
     @property
     def tools(self) -> tuple[str, ...]:
-        return (self.tool,) if self.start_tool is None else (self.tool, self.start_tool)
+        return tuple(dict.fromkeys(one for one in (self.tool, self.start_tool, self.edge_tool) if one is not None))
 
 
 Operation = Annotated[

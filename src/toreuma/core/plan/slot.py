@@ -12,6 +12,7 @@ from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.driven import carrier_and_drive, feature_of, near_hold, places_of
 from toreuma.core.plan.driven_holder import holder_in_the_way
 from toreuma.core.plan.driven_path import DrivenPath
+from toreuma.core.plan.edge_break import break_edges
 from toreuma.core.plan.layers import layers
 from toreuma.core.plan.milling import mill_numbers
 from toreuma.core.plan.outward import Outward
@@ -51,7 +52,7 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
     depth = place.top - place.level
     numbers = mill_numbers(work, tool, live, tool.d_mm, depth)
     leave = operation.leave_mm if aside > SAME_MM else 0.0
-    ways = [_outward(one, feature, tool) for one in places]
+    ways = [_outward(one, feature, tool.d_mm) for one in places]
     begun = start_holes(work, operation, places, [way.end for way in ways]) if operation.start_tool else None
     path = DrivenPath(work, numbers.rpm)
     for one, way in zip(places, ways, strict=True):
@@ -75,14 +76,18 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
     if begun is not None:
         motions, values = (*begun.motions, *motions), {**values, **begun.numbers}
         findings = (*findings, *begun.findings)
+    if operation.edge_tool:
+        broken = break_edges(work, operation, places, [_outward(one, feature, 0.0) for one in places])
+        motions, values = (*motions, *broken.motions), {**values, **broken.numbers}
+        findings = (*findings, *broken.findings)
     return Cuts(motions, drawn, values, findings, becomes=work.stock, opens=operation.feature)
 
 
-def _outward(place: Sunk, feature: Slot, tool: EndMill) -> Outward:
-    """Where the mill's middle goes in one slot."""
+def _outward(place: Sunk, feature: Slot, d_mm: float) -> Outward:
+    """Where the middle of a mill of that diameter goes in one slot."""
     start, end = _ends(place, feature)
-    aside = max((feature.width_mm - tool.d_mm) / 2, 0.0)
-    corner = min(max(feature.corner_radius_mm - tool.d_mm / 2, 0.0), aside)
+    aside = max((feature.width_mm - d_mm) / 2, 0.0)
+    corner = min(max(feature.corner_radius_mm - d_mm / 2, 0.0), aside)
     across = feature.on != "outside" and not feature.length_mm
     return Outward(start, end, aside, corner, feature.round_ends and not across)
 

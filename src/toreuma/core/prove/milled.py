@@ -124,6 +124,7 @@ class MilledPiece:
         """What was cut, held against every milled feature that an operation of the job cuts."""
         job, part = self._job, self._scene.part
         wanted = {one.feature for one in job.operations if one.enabled and one.kind in ("holes", "flats", "slot")}
+        edged = {one.feature for one in job.operations if one.enabled and one.kind == "slot" and one.edge_tool}
         opened = job.stock.opened if job.stock.kind == "free" else ()
         solids, allowed, findings = {}, [], []
         for index, feature in enumerate(job.part.features):
@@ -134,7 +135,9 @@ class MilledPiece:
             except PartError:
                 continue
             solids[index] = joined(feature_solid(one, -FILM_MM) for one in places)
-            allowed += [_allowed(one, hole_edge_mm(job.part.edge_break_mm)) for one in places]
+            broken = feature.kind == "holes" or index in edged
+            edge = hole_edge_mm(job.part.edge_break_mm) if broken else 0.0
+            allowed += [_allowed(one, edge) for one in places]
             if index not in wanted and index not in opened and not any(one.behind for one in places):
                 what = f"{feature.name or feature.kind}: no operation cuts it in this setup"
                 findings.append(Finding("note", "milled.open", what, "it stays in the metal"))
@@ -186,7 +189,8 @@ def feature_solid(place: Sunk, more_mm: float = 0.0) -> Solid:
 def _allowed(place: Sunk, edge_mm: float) -> Solid:
     """Where a tool may take metal away: the feature, the edge at its mouth, and below where its point comes out."""
     if place.d_mm <= 0:
-        return feature_solid(place, FILM_MM)
+        body = feature_solid(place, FILM_MM)
+        return joined([body, _mouth(place, edge_mm)]) if edge_mm else body
     r, wide = place.d_mm / 2 + FILM_MM, edge_mm + EDGE_SLACK_MM
     deepest = place.level - (THROUGH_MM + place.d_mm if place.through else POINT_SHARE * place.d_mm)
     beyond = place.top + BEYOND_MM
@@ -195,6 +199,16 @@ def _allowed(place: Sunk, edge_mm: float) -> Solid:
     ]  # fmt: skip
     u, v = place.middle
     return _stood(place, lambda: revolved(region_from_points(outline), facets(r)).translate((u, v, 0.0)))
+
+
+def _mouth(place: Sunk, edge_mm: float) -> Solid:
+    """Where the edge of a slot may be broken: a band round it, from where the surface lies lowest there."""
+    wide = edge_mm + EDGE_SLACK_MM
+    band = place.region.buffer(wide, join_style="mitre")
+    aside = max(abs(float(band.bounds[1])), abs(float(band.bounds[3])))
+    low = math.sqrt(max(place.top**2 - aside**2, 0.0)) if place.along == "x" else place.top
+    outline = [shapely.get_coordinates(band.exterior)[:-1]]
+    return _stood(place, lambda: prism(outline, low - wide, place.top + BEYOND_MM))
 
 
 def _stood(place: Sunk, make: Callable[[], Solid]) -> Solid:
