@@ -21,10 +21,13 @@ from tests.support.hundred import hundred_operations
 from benchmarks import closing, random_parts, textbook
 from toreuma.app.session import Session
 from toreuma.app.shot import settle
+from toreuma.app.space.renderer import Camera, Renderer
 from toreuma.app.start import application
+from toreuma.app.theme import load_theme
 from toreuma.app.window import MainWindow
 from toreuma.core.channels.balance import balance
 from toreuma.core.channels.hand_over import hand_over
+from toreuma.core.channels.schedule import schedule
 from toreuma.core.cutting.limits import used
 from toreuma.core.geometry.region import region_from_points
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -37,8 +40,10 @@ from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.plan.tool_reach import Surface, reach_on
 from toreuma.core.post import post
 from toreuma.core.propose.search import best
+from toreuma.core.prove.space import Space
 from toreuma.core.read import read
 from toreuma.core.scene import build_scene
+from toreuma.io.channels import PairProof, prove_channels
 from toreuma.io.library import catalogue, demo_job, dialect
 from toreuma.io.pipeline import follow
 from toreuma.io.report import prove_plan
@@ -271,14 +276,32 @@ def interruption() -> None:
 
 
 def balancing() -> None:
-    """The runner hub complete: the steady cycle with both spindles at work against everything one after another."""
-    job = demo_job("runner-hub")
-    sides = plan_sides(job)
-    taken = hand_over(job, sides[0])
-    assert taken is not None
-    found = balance(job, sides, taken)
-    print(f"runner hub, both spindles at work / one after another: {found.ratio:.3f} ({found.cycle_s:.1f} s / "
-          f"{found.in_turn_s:.1f} s), no schedule below {found.bound_s:.1f} s")  # fmt: skip
+    """Parts made complete: the steady cycle with both spindles at work against everything one after another."""
+    for name in ("runner-hub", "vane-stud"):
+        job = demo_job(name)
+        job = job.changed(program=job.program.changed(parts=max(job.program.parts, 2)))
+        sides = plan_sides(job)
+        taken = hand_over(job, sides[0])
+        assert taken is not None
+        found, written = balance(job, sides, taken), schedule(job, sides, taken).cycle_s
+        proof = prove_channels(job, sides, taken, dialect(job.program.dialect))
+        print(f"{name}, both spindles at work / one after another: {written / found.in_turn_s:.3f} ({written:.1f} s / "
+              f"{found.in_turn_s:.1f} s, read back {proof.cycle_s:.1f} s), no schedule below {found.bound_s:.1f} s; "
+              f"{'proved' if proof.ok else 'NOT PROVED'}")  # fmt: skip
+        in_space(name, proof)
+
+
+def in_space(name: str, proof: PairProof) -> None:
+    """Pictures of the run in space, a second of it apart, against the ten a second that playing wants."""
+    space, renderer, theme = Space(proof.scenery), Renderer(), load_theme("light")
+    low, high, _ = space.reach
+    camera = Camera((low + high) / 2, (high - low) / 2)
+    count = 60
+    begun = time.perf_counter()
+    for n in range(count):
+        renderer.draw(space.at(proof.scenery.seconds * 0.2 + n), camera, (900, 520), theme, fine=False)
+    rate = count / (time.perf_counter() - begun)
+    print(f"{name}, pictures in space a second / 10: {rate / 10:.1f}")
 
 
 def main() -> int:

@@ -101,6 +101,7 @@ def test_the_machine_in_space_is_drawn_and_turned(stud: MainWindow, qtbot: QtBot
     click(qtbot, stud, "space")
     view = stud.views.space
     stud.session.set_run(150.0)
+    qtbot.waitUntil(lambda: not view.moving)
     first = pixels(view.grab().toImage())
     ground = first[5, 5]
     assert (np.abs(first - ground).sum(axis=2) > 30).mean() > 0.04  # bodies, not an empty picture
@@ -109,6 +110,7 @@ def test_the_machine_in_space_is_drawn_and_turned(stud: MainWindow, qtbot: QtBot
     qtbot.mouseRelease(view, Qt.MouseButton.LeftButton, pos=QPoint(360, 230))
     assert (pixels(view.grab().toImage()) != first).any()
     qtbot.keyClick(view, Qt.Key.Key_F)
+    qtbot.waitUntil(lambda: not view.moving)
     assert (pixels(view.grab().toImage()) == first).mean() > 0.999
     before = view.camera
     qtbot.keyClick(view, Qt.Key.Key_V)

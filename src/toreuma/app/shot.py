@@ -37,7 +37,7 @@ def take_shot(
 ) -> None:
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
     ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, the ``passes`` of
-    a thread, or the ``run`` or ``space`` of the transfer stage; ``side`` 2 is the second side.
+    a thread, or ``run``, ``space`` or ``space cut`` of the transfer stage; ``side`` 2 is the second side.
 
     Raises `ToreumaError`.
     """
@@ -101,8 +101,10 @@ def _ask(window: MainWindow, key: str) -> None:
         if window.session.selection.operation is not None:
             window.bench.lab.take(window.session.selection.operation)
         return
-    if window.stage == "transfer" and key in dict(VIEWS):
-        window.views.choose(key)
+    view, _, near = key.partition(" ")
+    if window.stage == "transfer" and view in dict(VIEWS) and near in ("", "cut"):
+        window.views.choose(view)
+        window.views.near.setChecked(bool(near))
         return
     if window.stage == "operations" and key == "table":
         window.switch_table()

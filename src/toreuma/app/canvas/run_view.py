@@ -24,6 +24,7 @@ class RunView(QWidget):
         super().__init__()
         self._session, self._theme = session, theme
         self._view: View | None = None
+        self.follows = False
         self._grabbed: QPointF | None = None
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -40,9 +41,17 @@ class RunView(QWidget):
         self._view = None
         self.update()
 
+    def follow(self, on: bool) -> None:
+        """Stay where something is cut, or show everything."""
+        self.follows = on
+        self.fit()
+
+    def _room(self) -> QRectF:
+        return QRectF(self.rect()).adjusted(MARGIN_PX, 34 + MARGIN_PX, -MARGIN_PX, -MARGIN_PX)
+
     def _fitted(self) -> View:
         pair = self._session.pair
-        room = QRectF(self.rect()).adjusted(MARGIN_PX, 34 + MARGIN_PX, -MARGIN_PX, -MARGIN_PX)
+        room = self._room()
         if pair is None:
             return View.fitting(0, 100, 50, room)
         first, second = pair.scenery.at(0.0).holds
@@ -58,7 +67,10 @@ class RunView(QWidget):
             painter.setPen(theme.colour("muted"))
             painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, NOT_YET)
             return
-        if self._view is None:
+        if self.follows:
+            z, r = pair.scenery.focus(self._session.run_s)
+            self._view = View.fitting(z - r, z + r, r, self._room())
+        elif self._view is None:
             self._view = self._fitted()
         draw = Painter(painter, self._view, theme, self._session.system, QRectF(self.rect()))
         moment = pair.scenery.at(self._session.run_s)

@@ -121,16 +121,20 @@ class Renderer:
         self._known: OrderedDict[int, tuple[Mesh, Any, Any]] = OrderedDict()
         self._size = (0, 0)
         self._many: Any = None
+        self._few: Any = None
         self._one: Any = None
 
-    def draw(self, bodies: Sequence[Body], camera: Camera, size: tuple[int, int], theme: Theme) -> QImage:
-        """The picture, ``size`` in pixels."""
+    def draw(
+        self, bodies: Sequence[Body], camera: Camera, size: tuple[int, int], theme: Theme, *, fine: bool = True
+    ) -> QImage:
+        """The picture, ``size`` in pixels; without ``fine`` its edges are not smoothed, which is faster."""
         width, height = size
         self._resize(width, height)
-        self._many.use()
+        drawn_in = self._many if fine else self._few
+        drawn_in.use()
         self._gl.enable(moderngl.DEPTH_TEST)
         ground = _rgb(theme.colour("paper"))
-        self._many.clear(*ground, 1.0)
+        drawn_in.clear(*ground, 1.0)
         seen = camera.matrix(width / height).T.astype("f4").tobytes()
         self._surface["seen"].write(seen)
         self._lines["seen"].write(seen)
@@ -149,14 +153,14 @@ class Renderer:
                 self._lines["place"].write(place)
                 self._lines["line"].value = ink
                 edges.render(moderngl.LINES)
-        self._gl.copy_framebuffer(self._one, self._many)
+        self._gl.copy_framebuffer(self._one, drawn_in)
         image = QImage(self._one.read(components=4), width, height, 4 * width, QImage.Format.Format_RGBA8888)
         return image.flipped()
 
     def _resize(self, width: int, height: int) -> None:
         if self._size == (width, height):
             return
-        for old in (self._many, self._one):
+        for old in (self._many, self._few, self._one):
             if old is not None:
                 old.release()
         self._size = (width, height)
@@ -164,6 +168,8 @@ class Renderer:
             [self._gl.renderbuffer((width, height), 4, samples=SAMPLES)],
             self._gl.depth_renderbuffer((width, height), samples=SAMPLES),
         )
+        plain = self._gl.renderbuffer((width, height), 4), self._gl.depth_renderbuffer((width, height))
+        self._few = self._gl.framebuffer([plain[0]], plain[1])
         self._one = self._gl.framebuffer([self._gl.texture((width, height), 4)])
 
     def _buffers(self, mesh: Mesh) -> tuple[Any, Any]:

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtCore import QElapsedTimer, QPointF, QRectF, Qt, QTimer
 from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QWheelEvent
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
@@ -17,6 +17,8 @@ __all__ = ["SpaceView"]
 
 DEG_PER_PX = 0.35
 MOST_UP_DEG = 85.0
+STILL_MS = 180
+"""A picture that follows another sooner than this is drawn the fast way, and finely once nothing moves."""
 CANNOT = "The view in space needs OpenGL 3.3 through EGL (Debian: libegl1, libegl-mesa0, libgl1-mesa-dri). "
 LOOKS = ((24.0, 20.0), (0.0, 0.0), (-24.0, 20.0), (24.0, 65.0))
 """Round and up, degrees: from the front on the right, as the section, from the left, from above."""
@@ -32,12 +34,16 @@ class SpaceView(QWidget):
         self._fault = ""
         self._space: tuple[PairProof, Space] | None = None
         self.camera: Camera | None = None
+        self.follows = False
         self._look = 0
         self._grabbed: QPointF | None = None
+        self._moving = QElapsedTimer()
+        self._settled = QTimer(self, singleShot=True, interval=STILL_MS + 20)
+        self._settled.timeout.connect(self.update)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName("The whole machine in space")
-        session.run_changed.connect(self.update)
+        session.run_changed.connect(self._stir)
         session.proof_changed.connect(self.update)
 
     def set_theme(self, theme: Theme) -> None:
@@ -49,9 +55,25 @@ class SpaceView(QWidget):
         self.camera = None
         self.update()
 
+    @property
+    def moving(self) -> bool:
+        """Something has moved just now."""
+        return self._moving.isValid() and self._moving.elapsed() < STILL_MS
+
+    def _stir(self) -> None:
+        """Draw what moves the fast way, and finely once it stands."""
+        self._moving.start()
+        self._settled.start()
+        self.update()
+
     def release(self) -> None:
         """Let go of all bodies and of what draws them: the window closes."""
         self._space = self._renderer = None
+
+    def follow(self, on: bool) -> None:
+        """Stay where something is cut, or show everything."""
+        self.follows = on
+        self.fit()
 
     def next_look(self) -> None:
         """The next of the usual directions."""
@@ -78,10 +100,14 @@ class SpaceView(QWidget):
             half = max((high - low) / 2 * 1.08, 1.3 * r * self.width() / max(self.height(), 1))
             self.camera = Camera((low + high) / 2, half, *LOOKS[0])
             self._look = 0
+        if self.follows:
+            z, r = pair.scenery.focus(self._session.run_s)
+            self.camera = replace(self.camera, z=z, half_mm=r * max(self.width() / max(self.height(), 1), 1.0))
         ratio = self.devicePixelRatioF()
         size = max(int(self.width() * ratio), 1), max(int(self.height() * ratio), 1)
         assert self._renderer is not None
-        image = self._renderer.draw(space.at(self._session.run_s), self.camera, size, theme)
+        bodies = space.at(self._session.run_s)
+        image = self._renderer.draw(bodies, self.camera, size, theme, fine=not self.moving)
         image.setDevicePixelRatio(ratio)
         painter.drawImage(0, 0, image)
         painter.setFont(theme.text_font(11))
@@ -105,7 +131,7 @@ class SpaceView(QWidget):
             half = min(max(self.camera.half_mm * 0.9985 ** event.angleDelta().y(), 2.0), 5000.0)
             moved = (event.position().x() / max(self.width(), 1) - 0.5) * 2 * (self.camera.half_mm - half)
             self.camera = replace(self.camera, half_mm=half, z=self.camera.z + moved)
-            self.update()
+            self._stir()
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._grabbed = event.position()
@@ -121,7 +147,7 @@ class SpaceView(QWidget):
         else:
             up = min(max(self.camera.up_deg + by.y() * DEG_PER_PX, -MOST_UP_DEG), MOST_UP_DEG)
             self.camera = replace(self.camera, round_deg=self.camera.round_deg - by.x() * DEG_PER_PX, up_deg=up)
-        self.update()
+        self._stir()
 
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         self._grabbed = None

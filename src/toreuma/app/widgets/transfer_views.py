@@ -40,6 +40,10 @@ class TransferViews(QWidget):
             self.buttons.addButton(button)
             row.addWidget(button)
         row.addStretch(1)
+        self.near = QToolButton(text="At the cut", checkable=True)
+        self.near.setToolTip("Stay where something is cut")
+        self.near.toggled.connect(self._follow)
+        row.addWidget(self.near)
         self.save = QToolButton(text="Picture…")
         self.save.setToolTip("Save what is shown as a picture")
         self.save.clicked.connect(self._ask_where)
@@ -79,7 +83,12 @@ class TransferViews(QWidget):
         for button in self.buttons.buttons():
             button.setChecked(button.objectName() == view)
         self.stack.setCurrentWidget(self._pages[view])
+        self.near.setEnabled(view != "hand-over")
         self.chosen.emit(view)
+
+    def _follow(self, on: bool) -> None:
+        self.run.follow(on)
+        self.space.follow(on)
 
     def fit(self) -> None:
         """Fit the picture that is shown."""

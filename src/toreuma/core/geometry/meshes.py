@@ -28,31 +28,18 @@ def mesh_of(solid: Solid) -> Mesh:
     """The surface of a body; empty for an empty one."""
     if solid.is_empty():
         return Mesh(np.zeros((0, 6), np.float32), np.zeros((0, 3), np.float32))
+    smooth = solid.calculate_normals(0, SHARP_DEG).to_mesh()
+    with_normals = np.asarray(smooth.vert_properties, dtype=np.float32)[:, :6]
+    corners = with_normals[np.asarray(smooth.tri_verts, dtype=np.int64)].reshape(-1, 6)
     found = solid.to_mesh()
     places = np.asarray(found.vert_properties, dtype=np.float64)[:, :3]
     triangles = np.asarray(found.tri_verts, dtype=np.int64)
-    flat = np.cross(
-        places[triangles[:, 1]] - places[triangles[:, 0]], places[triangles[:, 2]] - places[triangles[:, 0]]
-    )
+    a, b, c = (places[triangles[:, n]] for n in range(3))
+    flat = np.cross(b - a, c - a)
     size = np.linalg.norm(flat, axis=1)
     kept = size > 1e-12
-    triangles, flat, size = triangles[kept], flat[kept], size[kept]
-    unit = flat / size[:, None]
-    round_ = _round(triangles, flat, unit, len(places))
-    corners = np.concatenate([places[triangles].reshape(-1, 3), round_.reshape(-1, 3)], axis=1)
-    return Mesh(corners.astype(np.float32), places[_sharp(triangles, unit)].reshape(-1, 3).astype(np.float32))
-
-
-def _round(
-    triangles: npt.NDArray[np.int64], flat: npt.NDArray[np.float64], unit: npt.NDArray[np.float64], count: int
-) -> npt.NDArray[np.float64]:
-    """Directions at corners: the mean of the faces there where that is close to the face's own, else the face's."""
-    total = np.zeros((count, 3))
-    np.add.at(total, triangles.ravel(), np.repeat(flat, 3, axis=0))
-    mean = total / np.maximum(np.linalg.norm(total, axis=1), 1e-12)[:, None]
-    corner = mean[triangles]
-    close = np.einsum("nij,nj->ni", corner, unit) > np.cos(np.radians(SHARP_DEG / 2))
-    return np.where(close[:, :, None], corner, unit[:, None, :])
+    triangles, unit = triangles[kept], flat[kept] / size[kept][:, None]
+    return Mesh(corners, places[_sharp(triangles, unit)].reshape(-1, 3).astype(np.float32))
 
 
 def _sharp(triangles: npt.NDArray[np.int64], unit: npt.NDArray[np.float64]) -> npt.NDArray[np.int64]:

@@ -96,6 +96,20 @@ class Scenery:
         stands = (self.run.stand(channel, seconds) for channel in self.run.channels)
         return Moment(seconds, (self._held_main(seconds), self._held_second(seconds)), tuple(s for s in stands if s))
 
+    def focus(self, seconds: float) -> tuple[float, float]:
+        """Where along Z something is cut, and how far round it the hold and its piece reach, mm."""
+        moment = self.at(seconds)
+        busy = [
+            stand
+            for stand in moment.stands
+            if (leg := self.run.leg_at(stand.channel, seconds)) is not None and leg.moves and not leg.motion.is_rapid
+        ]
+        second = busy[0].motion.second if busy else self.part_at("main", seconds) is None
+        held = moment.holds[1 if second else 0]
+        front = held.jaws if not held.jaws.is_empty else held.body
+        face = float(front.bounds[0] if second else front.bounds[2])
+        return face, 1.25 * float(held.body.bounds[3])
+
     def part_at(self, where: Where, seconds: float) -> int | None:
         """The number of the part a spindle holds, counted from 0; None where it is empty."""
         stay = _under_way(self._main if where == "main" else self._second, seconds)

@@ -32,8 +32,8 @@ SIMPLE_MM = 0.02
 """A picture needs no more than this."""
 
 JAW_DEG, QUARTER_MM = 44.0, 2000.0
-INSERT_MM, SHANK_SHARE = 5.0, 0.9
-"""Thickness of inserts and blades; depth of a shank as a share of its width."""
+INSERT_MM, PROUD_MM, SHANK_SHARE = 5.0, 0.5, 0.9
+"""Thickness of inserts and blades, and how far they stand out of their seat; depth of a shank over its width."""
 
 KEEP = 12
 ROUND = (Drill, Reamer, Tap, EndMill, BarStop, BarPuller)
@@ -216,13 +216,18 @@ class Space:
             ]
         found: list[tuple[Kind, Mesh]] = []
         for kind, solid in solids:
-            stood = solid.mirror((0.0, 0.0, 1.0)) if second else solid
+            stood = _other_way(solid) if second else solid
             found.append((kind, mesh_of(turned_about_z(stood, 180.0) if carrier.side == "below" else stood)))
         return tuple(found)
 
 
 def _place(motion: Motion) -> tuple[int, int, float]:
     return motion.section, motion.station, motion.driven.c_deg if motion.driven is not None else 0.0
+
+
+def _other_way(solid: Solid) -> Solid:
+    """End for end; made anew, because a body that is only seen mirrored keeps the old directions of its surface."""
+    return Solid(solid.mirror((0.0, 0.0, 1.0)).to_mesh())
 
 
 def _moved(x: float, y: float, z: float) -> npt.NDArray[np.float64]:
@@ -255,6 +260,6 @@ def _sideways(region: Region, tip: tuple[float, float], half: float, thick: floa
     for one in polygons(region.simplify(SIMPLE_MM)):
         ring: Points = shapely.get_coordinates(one.exterior)[:-1] - np.array(tip)
         width = float(np.ptp(ring, axis=0).min())
-        low, high = (-half, half) if half else (-(thick or SHANK_SHARE * width), 0.0)
+        low, high = (-half, half) if half else (-(thick or SHANK_SHARE * width), PROUD_MM if thick else 0.0)
         bodies.append(prism([ring], low, high).transform(SIDEWAYS))
     return joined(bodies)
