@@ -1,6 +1,7 @@
 """The transfer stage in the real window: settings, findings with their cures, both channels."""
 
 from collections.abc import Callable
+from dataclasses import replace
 
 import pytest
 from PySide6.QtWidgets import QPushButton
@@ -131,3 +132,32 @@ def test_a_part_turned_by_hand_has_its_steps_numbers_and_cures(window: MainWindo
     settled()
     assert "turn.seat" not in found(window)
     assert not next(b for b in window.views.buttons.buttons() if b.objectName() == "space").isEnabled()
+
+
+def test_parts_in_a_run_are_typed_and_the_cycle_is_read_back(window: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+    window.session.show(demo_job("vane-stud"))
+    window.set_stage("transfer")
+    settled()
+    qtbot.waitUntil(lambda: window.session.complete, timeout=60_000)
+    assert window.session.pair.cycle_s > 100
+    assert "cycle.cycle as read back" in window.reasons.rows
+    type_into(qtbot, window.transfer.rows["parts"].entry, "1")
+    settled()
+    qtbot.waitUntil(lambda: window.session.complete, timeout=60_000)
+    assert window.session.job.program.parts == 1
+    assert window.session.pair.cycle_s == 0
+    assert "cycle.cycle as read back" not in window.reasons.rows
+
+
+def test_tools_go_where_the_shortest_cycle_wants_them(hub: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+    qtbot.waitUntil(lambda: hub.session.complete, timeout=60_000)
+    next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
+    qtbot.waitUntil(lambda: not hub.session.balancing, timeout=60_000)
+    reamer = next(op.tool for op in hub.session.job.operations if op.kind == "ream")
+    hub.session.balanced = replace(hub.session.balanced, moved=((reamer, 1),))  # as if it were wanted there
+    hub.session.balance_changed.emit()
+    next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Put them there").click()
+    settled()
+    machine = hub.session.whole.machine
+    assert machine.carrier_of(hub.session.whole.tool(reamer).station) is machine.carriers[1]
+    assert hub.session.can_undo

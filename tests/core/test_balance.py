@@ -5,7 +5,7 @@ from functools import cache
 
 import pytest
 
-from toreuma.core.channels.balance import Balanced, balance
+from toreuma.core.channels.balance import Balanced, as_found, balance
 from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.channels.schedule import unloading
 from toreuma.core.errors import Cancelled
@@ -63,6 +63,10 @@ def test_a_carrier_that_does_not_reach_gives_its_tools_away() -> None:
     }
     assert turned
     assert {(tool, 1) for tool in turned} <= set(made.moved)
+    seated = as_found(short, made)
+    for tool, number in made.moved:
+        assert seated.machine.carrier_of(seated.tool(tool).station) is seated.machine.carriers[number]
+    assert balance(seated, sides, taken).moved == ()
     assert all(slot.carrier == 1 for slot in made.slots if slot.side == 1)
 
 

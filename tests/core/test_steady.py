@@ -154,3 +154,10 @@ def test_a_spoiled_run_is_caught(name: str) -> None:
     made = prove_channels(*planned(), dialect("system-a"), make())
     errors = {one.code: one.what for one in made.findings if one.severity == "error"}
     assert any(key.startswith(code) and words in what for key, what in errors.items()), errors
+
+
+def test_a_second_side_on_an_uncut_bar_says_so_and_does_not_fall_over() -> None:
+    job = demo_job("vane-stud")
+    bare = job.changed(setups=(job.setup.changed(operations=()), job.setups[1]))
+    codes = {one.code for one in plan_sides(bare)[1].all_findings if one.severity == "error"}
+    assert "finish.nothing" in codes

@@ -18,6 +18,7 @@ __all__ = [
     "HOLD_FIELDS",
     "HOLD_KIND_FIELDS",
     "OPERATION_FIELDS",
+    "PARTS_FIELD",
     "PART_FIELDS",
     "RANGE_FIELDS",
     "RELIEF_FIELDS",
@@ -240,6 +241,8 @@ TRANSFER_FIELDS = (
     Field("dwell_s", "settles before closing", "s"),
     Field("park_d_mm", "carriers wait at Ø", "mm", _D, empty="reference"),
 )
+
+PARTS_FIELD = Field("parts", "parts in one run", "")
 
 TURN_FIELDS = (
     Field("clean_s", "burrs off, jaws wiped", "s"),

@@ -25,7 +25,7 @@ from toreuma.app.widgets.rows import RowColumn, narrow_box
 from toreuma.app.widgets.size_table import SizeTable
 from toreuma.core.auto.fresh import GROOVES, with_feature
 from toreuma.core.auto.route import Chosen
-from toreuma.core.channels.balance import cycle_numbers, moved_words
+from toreuma.core.channels.balance import as_found, cycle_numbers, moved_words, ran_numbers
 from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
@@ -407,7 +407,15 @@ class ReasonsPanel(RowColumn):
         made = outcome.transfer if outcome is not None else None
         findings = made.findings if made is not None else ()
         session, found = self._session, self._session.balanced
-        key = made is not None, self._finding_key(findings), session.complete, session.balancing, found is not None
+        ran_s = session.pair.cycle_s if session.pair is not None else 0.0
+        key = (
+            made is not None,
+            self._finding_key(findings),
+            session.complete,
+            session.balancing,
+            found is not None,
+            ran_s,
+        )
         fresh = self._start(("transfer", *key))
         if fresh:
             self._text("title", "title", "What the hand-over comes to")
@@ -423,10 +431,14 @@ class ReasonsPanel(RowColumn):
             elif found is None and session.complete:
                 self._note("Side two of one part while side one of the next is cut, for parts in a row.")
                 self._buttons((("Find the shortest cycle", session.find_cycle),), columns=1)
-        for evidence in cycle_numbers(found) if found is not None else ():
+        ran = ran_numbers(ran_s, found) if ran_s > 0 else ()
+        for evidence in (*ran, *(cycle_numbers(found) if found is not None else ())):
             self._row(f"cycle.{evidence.name}", evidence)
         if fresh and found is not None:
             self._note(moved_words(found, self._session.job))
+            if found.moved and self._session.whole is not None:
+                there = lambda: session.change_whole(as_found(session.whole, found))  # type: ignore[arg-type]  # noqa: E731
+                self._buttons((("Put them there", there),), columns=1)
         if fresh:
             self._end()
 

@@ -1,6 +1,6 @@
 """Left panel of the transfer stage: how the part goes from one spindle to the other."""
 
-from toreuma.app.fields import TRANSFER_FIELDS, TURN_FIELDS
+from toreuma.app.fields import PARTS_FIELD, TRANSFER_FIELDS, TURN_FIELDS
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.model import HandOver, Job, PartOff, TurnRound
 
@@ -64,6 +64,8 @@ class TransferPanel(RowColumn):
         if fresh:
             self._heading("Hand-over")
         self._choice("how", "The part", WAYS, now.how, lambda j, v: _with(j, how=v))
+        many = lambda j, v: j.changed(program=j.program.changed(parts=max(round(v or 1), 1)))  # noqa: E731
+        self._typed("parts", PARTS_FIELD, job.program.parts, many)
         for field in TRANSFER_FIELDS:
             self._typed(field.name, field, getattr(now, field.name), lambda j, v, n=field.name: _with(j, **{n: v}))  # type: ignore[misc]
         for name, label in (("phase", "Angles matched"), ("air_blast", "Air blast"), ("check_part", "Part asked for")):

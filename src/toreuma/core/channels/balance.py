@@ -19,8 +19,11 @@ from toreuma.core.plan.at_spindle import points_at
 from toreuma.core.plan.pinch import pinched_s
 from toreuma.core.plan.result import OperationPlan
 from toreuma.core.plan.route import Plan
+from toreuma.core.plan.stations import placed
 
-__all__ = ["Balanced", "Slot", "balance", "cycle_numbers", "moved_words", "one_after_another_s"]
+__all__ = [
+    "Balanced", "Slot", "as_found", "balance", "cycle_numbers", "moved_words", "one_after_another_s", "ran_numbers",
+]  # fmt: skip
 
 TICKS_PER_S = 100
 SPINDLES: tuple[SpindleName, SpindleName] = ("main", "sub")
@@ -88,6 +91,31 @@ def moved_words(found: Balanced, job: Job | None) -> str:
         return "Every tool stays where it sits."
     words = (f"{tool} on the {job.machine.carriers[number].name}" for tool, number in found.moved)
     return f"It wants {', '.join(words)}."
+
+
+def as_found(job: Job, found: Balanced) -> Job:
+    """The tools on the carriers a schedule wants them on, as far as there are free stations."""
+    for tool, number in found.moved:
+        taken = {one.station for one in job.tools}
+        stations = job.machine.stations_of(job.machine.carriers[number])
+        free = next((station for station in stations if station not in taken), None)
+        job = placed(job, tool, free) if free is not None else job
+    return job
+
+
+def ran_numbers(cycle_s: float, found: Balanced | None) -> tuple[Evidence, ...]:
+    """The cycle as the programs ran it, and against the same work one after another where that is known."""
+    ran = Evidence("cycle as read back", "", cycle_s, "s", formula="from one hand-over to the next")
+    if found is None or found.in_turn_s <= 0:
+        return (ran,)
+    share = Evidence(
+        "that against one after another",
+        "",
+        cycle_s / found.in_turn_s,
+        "share",
+        formula="read back / one after another",
+    )
+    return (ran, share)
 
 
 def balance(

@@ -52,7 +52,11 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     reach = reach_of(work, stretch, operation.leave_mm, operation.leave_mm)
     tool = work.tool
     assert isinstance(tool, TurningTool | BoringTool)
-    way = _Way(_contour(work, operation, stretch, reach), operation.lead_mm, stretch, reach)
+    contour = _contour(work, operation, stretch, reach)
+    if not contour:
+        what = f"{tool.id} finds no way along this stretch"
+        raise OperationFault("finish.nothing", what, "it does not get there: open the way first, or take another tool")
+    way = _Way(contour, operation.lead_mm, stretch, reach)
     # The way is the same at any feed, so the stock it meets is known before the feed is chosen.
     deepest = _deepest(work, tuple(_walked(work, way, STOPPED, 1.0)[0].motions))
     proposal = _proposal(work, operation, stretch, deepest[0])
