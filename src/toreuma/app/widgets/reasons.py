@@ -413,7 +413,7 @@ class ReasonsPanel(RowColumn):
             self._finding_key(findings),
             session.complete,
             session.balancing,
-            found is not None,
+            found,
             ran_s,
         )
         fresh = self._start(("transfer", *key))
