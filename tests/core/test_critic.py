@@ -11,6 +11,8 @@ from toreuma.core.model.feature import Groove
 from toreuma.core.model.part import Element
 from toreuma.core.plan import plan
 from toreuma.core.plan.critic import critique
+from toreuma.core.plan.critic.opened_early import interrupted_cut
+from toreuma.core.plan.second_side import plan_sides
 from toreuma.io.library import catalogue, demo_job
 from toreuma.io.pipeline import follow
 
@@ -194,3 +196,20 @@ def test_drills_are_not_moved_in_front_of_what_they_need() -> None:
                     assert kinds.index("drill") < kinds.index("rough_bore")
                 if "rough_od" in kinds and "finish_od" in kinds:
                     assert kinds.index("rough_od") < kinds.index("finish_od")
+
+
+def test_what_is_open_when_the_part_is_turned_round_is_seen_and_cut_behind_that_turning() -> None:
+    hub = demo_job("runner-hub")
+    found = told(hub)["order.other_side"][0]
+    assert "155 hits" in found.what
+    sides = plan_sides(found.cures[0].apply(hub))
+    assert interrupted_cut(sides[1].operations) == (0.0, 0)
+    assert not [one for side in sides for one in side.all_findings if one.severity == "error"]
+    assert [op.kind for op in sides[1].job.operations][-2:] == ["holes", "holes"]
+    assert "order.other_side" not in {one.code for one in critique(sides[0])}
+    # Flats alone cannot be cut from the other side: they are told, without a cure.
+    blind = hub.part.features[0].changed(depth_mm=19.5)
+    shallow = hub.changed(part=hub.part.changed(features=(blind, *hub.part.features[1:])))
+    for finding in told(shallow).get("order.other_side", []):
+        assert finding.severity == "note"
+        assert finding.cures == ()

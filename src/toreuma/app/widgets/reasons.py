@@ -408,14 +408,7 @@ class ReasonsPanel(RowColumn):
         findings = made.findings if made is not None else ()
         session, found = self._session, self._session.balanced
         ran_s = session.pair.cycle_s if session.pair is not None else 0.0
-        key = (
-            made is not None,
-            self._finding_key(findings),
-            session.complete,
-            session.balancing,
-            found,
-            ran_s,
-        )
+        key = (made is not None, self._finding_key(findings), session.complete, session.balancing, found, ran_s)
         fresh = self._start(("transfer", *key))
         if fresh:
             self._text("title", "title", "What the hand-over comes to")

@@ -140,8 +140,9 @@ def _turned_feature(feature: Feature, back: float) -> Feature:
         return feature.changed(end=OTHER[feature.end])
     if isinstance(feature, HolePattern):
         step = None if feature.step_deg is None else -feature.step_deg
+        through = feature.depth_mm is None and feature.on != "outside"  # has its mouth on either side
         place = {"z_mm": _turn(feature.z_mm, back), "start_deg": -feature.start_deg, "step_deg": step}
-        return feature.changed(on=OTHER[feature.on], **place)
+        return feature.changed(on="front" if through else OTHER[feature.on], **place)
     if isinstance(feature, Flats | Slot):
         ends: dict[str, object] = {"from_z_mm": _turn(feature.to_z_mm, back), "to_z_mm": _turn(feature.from_z_mm, back)}
         ends["start_deg"] = -feature.start_deg

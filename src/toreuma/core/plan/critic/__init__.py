@@ -16,12 +16,13 @@ from toreuma.core.plan.critic.grip import unfinished_grip
 from toreuma.core.plan.critic.interrupted import interrupted
 from toreuma.core.plan.critic.joints import joints
 from toreuma.core.plan.critic.opened_early import opened_early
+from toreuma.core.plan.critic.other_side import other_side
 from toreuma.core.plan.route import Plan
 
 __all__ = ["critique"]
 
 RULES: tuple[Callable[[Plan], Iterator[Finding]], ...] = (unfinished_grip, unfaced, burrs, joints, bending)
-TRYING: tuple[Callable[[Plan, Memo], Iterator[Finding]], ...] = (tool_changes, interrupted, opened_early)
+TRYING: tuple[Callable[[Plan, Memo], Iterator[Finding]], ...] = (tool_changes, interrupted, opened_early, other_side)
 """Rules that plan the other order to see what it gains."""
 
 
