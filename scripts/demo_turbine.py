@@ -273,10 +273,7 @@ def vane_stud() -> Job:
     )
     supply = {"bar_length_mm": 3657.6, "remnant_mm": 127, "part_off_mm": 2.5, "batch": 500, "price_per_kg": 9.5}
     stock = {"kind": "polygon", "sides": 6, "across_mm": 0.4375 * INCH, "face_allowance_mm": 0.5, "supply": supply}
-    setup = {
-        "name": "From the bar",
-        "hold": hold("collet 42", stick_out_mm=46, grip_length_mm=30, bar_behind_mm=250),
-    }
+    setup = {"name": "From the bar", "hold": hold("collet 42", stick_out_mm=46, grip_length_mm=30, bar_behind_mm=250)}
     second = {"element": 3, "grip_length_mm": 4, "clearance_mm": 1.8, "jaws": "soft"}
     conditions = {"attended": False}
     return job(

@@ -68,10 +68,11 @@ def begun() -> Job:
     return milled_job([POCKET.changed(corner_radius_mm=5)], tools, cuts)
 
 
-def edged(feature: Slot, mount: str) -> Job:
-    """A slot or pocket whose edge a spot drill breaks."""
-    tools = (driven("EM 6 HM", "T13", 13, mount), driven(SPOT, "T14", 14, mount))
-    return milled_job([feature], tools, [MillSlot(id="m", tool="T13", feature=0, edge_tool="T14")])
+def edged(feature: Slot | Flats, mount: str) -> Job:
+    """A slot, pocket or flat whose edge a spot drill breaks."""
+    kind, code = (MillSlot, "EM 6 HM") if isinstance(feature, Slot) else (MillFlats, MILL)
+    tools = (driven(code, "T13", 13, mount), driven(SPOT, "T14", 14, mount))
+    return milled_job([feature], tools, [kind(id="m", tool="T13", feature=0, edge_tool="T14")])
 
 
 CUT = {
@@ -106,6 +107,8 @@ CUT = {
     ),
     "a pocket with a start hole": begun(),
     "a pocket with its edge broken": edged(POCKET, "axial"),
+    "flats with their edges broken": edged(FLATS, "radial"),
+    "flats from their side, edges broken": edged(FLATS, "axial"),
     "a keyway with its edge broken": edged(KEYWAY.changed(width_mm=8, to_z_mm=-14), "radial"),
     "slots right across": milled(Slot(on="front", width_mm=20, depth_mm=3, count=2), "EM 16 HM", "axial", leave_mm=0),
 }

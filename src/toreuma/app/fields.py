@@ -204,6 +204,7 @@ OPERATION_FIELDS: dict[str, tuple[Field, ...]] = {
         Field("feature", "Flats", "", options=FEATURE_OF_PART),
         Field("by", "Across", "", options=ACROSS),
         Field("leave_mm", "left for the last cut", "mm"),
+        Field("edge_tool", "Breaks the edge in front", "", options=TOOL_OF_JOB),
     ),
     "slot": (
         Field("feature", "Slot", "", options=FEATURE_OF_PART),

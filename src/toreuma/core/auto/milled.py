@@ -20,7 +20,11 @@ Sized = TypeVar("Sized", Drill, EndMill)
 
 SAME_MM = 0.05
 LARGEST_MILL_MM = 16.0
-CUT_BY = {"holes": HolesBeside, "flats": MillFlats, "slot": MillSlot}
+CUT_BY: dict[str, type[HolesBeside] | type[MillFlats] | type[MillSlot]] = {
+    "holes": HolesBeside,
+    "flats": MillFlats,
+    "slot": MillSlot,
+}
 
 
 @dataclass(frozen=True)

@@ -304,6 +304,11 @@ class MillFlats(_EndMilled):
     """Mill flats, one after the other, the work standing at an angle."""
 
     kind: Literal["flats"] = "flats"
+    edge_tool: Identifier | None = Field(default=None, description="Breaks the edge at the front; empty: left sharp")
+
+    @property
+    def tools(self) -> tuple[str, ...]:
+        return (self.tool,) if self.edge_tool is None else tuple(dict.fromkeys((self.tool, self.edge_tool)))
 
 
 class MillSlot(_EndMilled):

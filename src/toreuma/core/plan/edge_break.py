@@ -1,8 +1,8 @@
-"""The edge of a slot or pocket broken with a pointed tool that is driven along it."""
+"""Edges of slots, pockets and flats broken with a pointed tool that is driven along them."""
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from shapely.affinity import translate
 
@@ -11,7 +11,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm
 from toreuma.core.geometry.region import box, depth_inside
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import MillSlot, Slot
+from toreuma.core.model import Flats, MillFlats, MillSlot, Slot
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import Motion
 from toreuma.core.plan.axial_speed import axial_speed
@@ -21,21 +21,32 @@ from toreuma.core.plan.outward import Outward
 from toreuma.core.plan.result import Cuts, OperationFault
 from toreuma.core.plan.work import APPROACH_MM, Work
 
-__all__ = ["break_edges"]
+__all__ = ["break_edges", "break_front"]
 
 BESIDE_MM = 0.3
 """The point runs so far beside the edge: its very end does not cut."""
 
 CHORD_MM, TOUCH_MM = 0.005, 0.02
 TEETH = 2
+OUT_MM = 1.0
 POINTED = ("spot", "centre")
 
 
-def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: Sequence[Outward]) -> Cuts:
-    """Once round every slot; ``ways`` are where the middle of a tool without a diameter would go along the walls.
+@dataclass(frozen=True)
+class _Pointed:
+    """The tool at work, how deep its point goes below the surface, its feed and the numbers of both."""
 
-    Raises `OperationFault`.
-    """
+    work: Work
+    edge: float
+    deep: float
+    rpm: float
+    vf: float
+    numbers: dict[str, Evidence]
+    findings: tuple[Finding, ...]
+
+
+def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
+    """The pointed tool of an operation. Raises `OperationFault` where it cannot do it."""
     tool = work.job.tool(operation.edge_tool or "")
     if not isinstance(tool, Drill) or tool.form not in POINTED:
         what = f"{operation.edge_tool} is no pointed tool"
@@ -45,25 +56,11 @@ def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: S
     carrier = work.job.machine.carrier_of(tool.station)
     if carrier.live is None:
         raise OperationFault("edge.live", f"the {carrier.name} drives no tools", "put it on another carrier")
-    feature, place = work.job.part.features[operation.feature], places[0]
-    assert isinstance(feature, Slot)
     edge, lean = hole_edge_mm(work.job.part.edge_break_mm), math.tan(math.radians(tool.point_deg) / 2)
-    deep = (edge + BESIDE_MM) / lean
-    if deep > place.top - place.level or edge + 2 * BESIDE_MM > feature.width_mm:
-        what = f"the point would go {deep:.2f} mm down to break an edge of {edge:g} mm"
-        raise OperationFault(
-            "edge.deep", what, "the slot is too narrow or too shallow: use a more pointed tool, or none"
-        )
+    deep, across_mm = (edge + BESIDE_MM) / lean, 2 * (edge + BESIDE_MM)
     pointed = replace(work, tool=tool, shape=shape_of(tool))
-    across_mm = 2 * (edge + BESIDE_MM)
     vc, spindle = axial_speed(pointed, tool.material, across_mm, SPEED_SHARE, "milling")
-    rpm = spindle.number
-    tooth = sum(tool.feed_mm_rev) / 4
-    vf = tooth * TEETH * rpm
-    path = DrivenPath(pointed, rpm)
-    for one, way in zip(places, ways, strict=True):
-        _round(path, one, way, deep, vf)
-    path.leave(along_x=place.along == "x")
+    vf = sum(tool.feed_mm_rev) / 4 * TEETH * spindle.number
     numbers = {
         "edge": Evidence("edge broken", "", edge, "mm", formula="edge break of the part, else a small one"),
         "edge_deep": Evidence(
@@ -74,12 +71,68 @@ def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: S
         "edge_vc": replace(vc, name="surface speed at the edge", pin=""),
         "edge_vf": Evidence("feed along the edge", "vf", vf, "mm/min", formula="half the drill's feed a tooth"),
     }  # fmt: skip
-    found: list[Finding] = []
-    if 2 * (edge + BESIDE_MM) > tool.d_mm:
+    found: tuple[Finding, ...] = ()
+    if across_mm > tool.d_mm:
         what = f"{tool.id} is Ø{tool.d_mm:g}, the edge wants Ø{across_mm:g}"
-        found.append(Finding("error", "edge.small", what, "choose a larger one", operation.id))
-    found += _beside(pointed, operation, places[0], path.motions, edge)
-    return Cuts(tuple(path.motions), (), numbers, tuple(found))
+        found = (Finding("error", "edge.small", what, "choose a larger one", operation.id),)
+    return _Pointed(pointed, edge, deep, spindle.number, vf, numbers, found)
+
+
+def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: Sequence[Outward]) -> Cuts:
+    """Once round every slot; ``ways`` are where the middle of a tool without a diameter would go along the walls.
+
+    Raises `OperationFault`.
+    """
+    made = _pointed(work, operation)
+    feature, place = work.job.part.features[operation.feature], places[0]
+    assert isinstance(feature, Slot)
+    if made.deep > place.top - place.level or made.edge + 2 * BESIDE_MM > feature.width_mm:
+        what = f"the point would go {made.deep:.2f} mm down to break an edge of {made.edge:g} mm"
+        why = "the slot is too narrow or too shallow: use a more pointed tool, or none"
+        raise OperationFault("edge.deep", what, why)
+    path = DrivenPath(made.work, made.rpm)
+    for one, way in zip(places, ways, strict=True):
+        _round(path, one, way, made.deep, made.vf)
+    path.leave(along_x=place.along == "x")
+    beside = _beside(made.work, operation, place, path.motions, made.edge)
+    return Cuts(tuple(path.motions), (), made.numbers, (*made.findings, *beside))
+
+
+def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequence[Sunk]) -> Cuts:
+    """The edge of every flat with the front face; those with the round beside it are blunt anyway.
+
+    Raises `OperationFault`.
+    """
+    made = _pointed(work, operation)
+    front, high = float(work.scene.part.bounds[2]), max(feature.from_z_mm, feature.to_z_mm)
+    if high < front - 1e-6:
+        raise OperationFault("edge.none", "the flats do not run out at the front", "take the tool for their edges out")
+    radial = made.work.tool.mount == "radial"
+    r = float(work.scene.part.bounds[3])
+    half = math.sqrt(max(r**2 - feature.distance_mm**2, 0.0)) + made.edge + OUT_MM
+    reach = work.job.machine.carrier_of(made.work.tool.station).y_mm
+    if half > reach:
+        what = f"the edge is {half:.1f} mm long to each side, Y reaches {reach:g} mm"
+        raise OperationFault("edge.y", what, "take the tool for the edges out, or use another carrier")
+    path = DrivenPath(made.work, made.rpm)
+    for place in places:
+        path.index(place.c_deg)
+        clear = (r if radial else front) + APPROACH_MM
+        if radial:
+            path.rapid(z=front + BESIDE_MM)
+            path.rapid(y=-half)
+            path.rapid(x=clear)
+            path.feed(made.vf, x=feature.distance_mm - made.deep)
+        else:
+            path.rapid(x=feature.distance_mm + BESIDE_MM)
+            path.rapid(y=-half)
+            path.rapid(z=clear)
+            path.feed(made.vf, z=front - made.deep)
+        path.feed(made.vf, y=half)
+        path.rapid(x=clear) if radial else path.rapid(z=clear)
+        path.rapid(y=0.0)
+    path.leave(along_x=radial)
+    return Cuts(tuple(path.motions), (), made.numbers, made.findings)
 
 
 def _beside(work: Work, operation: MillSlot, place: Sunk, motions: Sequence[Motion], edge: float) -> list[Finding]:

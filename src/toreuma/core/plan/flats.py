@@ -12,6 +12,7 @@ from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.driven import carrier_and_drive, feature_of, near_hold, places_of
 from toreuma.core.plan.driven_holder import holder_in_the_way
 from toreuma.core.plan.driven_path import DrivenPath
+from toreuma.core.plan.edge_break import break_front
 from toreuma.core.plan.layers import layers
 from toreuma.core.plan.milling import mill_numbers, side_step_mm
 from toreuma.core.plan.result import Cuts, OperationFault, Pass
@@ -65,8 +66,12 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
         _one_flat(path, place, along, way, numbers.vf_mm_min, polar)
     path.leave(along_x=along == "x")
     findings = (*_findings(operation, tool, way, along), *near_hold(work, low), *holder_in_the_way(work, path.motions))
-    drawn = _drawn(places[0], feature, way, along)
-    return Cuts(tuple(path.motions), drawn, numbers.values, findings, becomes=work.stock, opens=operation.feature)
+    drawn, motions, values = _drawn(places[0], feature, way, along), tuple(path.motions), numbers.values
+    if operation.edge_tool:
+        broken = break_front(work, operation, feature, places)
+        motions, values = (*motions, *broken.motions), {**values, **broken.numbers}
+        findings = (*findings, *broken.findings)
+    return Cuts(motions, drawn, values, findings, becomes=work.stock, opens=operation.feature)
 
 
 def crosses_by(job: Job, wanted: str, carrier: Carrier, tool: EndMill) -> str:

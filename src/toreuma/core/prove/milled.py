@@ -5,6 +5,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 
+import numpy as np
 import shapely
 
 from toreuma.core.cutting.force import specific_force_n_mm2
@@ -13,7 +14,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
 from toreuma.core.geometry.region import Region, region_from_points
 from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, thickness_um, turned_about_z
-from toreuma.core.model import Job, Tool
+from toreuma.core.model import Job, MillFlats, MillSlot, Tool
 from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Motion
@@ -124,7 +125,7 @@ class MilledPiece:
         """What was cut, held against every milled feature that an operation of the job cuts."""
         job, part = self._job, self._scene.part
         wanted = {one.feature for one in job.operations if one.enabled and one.kind in ("holes", "flats", "slot")}
-        edged = {one.feature for one in job.operations if one.enabled and one.kind == "slot" and one.edge_tool}
+        edged = {one.feature for one in job.operations if isinstance(one, MillSlot | MillFlats) and one.edge_tool}
         opened = job.stock.opened if job.stock.kind == "free" else ()
         solids, allowed, findings = {}, [], []
         for index, feature in enumerate(job.part.features):
@@ -137,7 +138,7 @@ class MilledPiece:
             solids[index] = joined(feature_solid(one, -FILM_MM) for one in places)
             broken = feature.kind == "holes" or index in edged
             edge = hole_edge_mm(job.part.edge_break_mm) if broken else 0.0
-            allowed += [_allowed(one, edge) for one in places]
+            allowed += [_allowed(one, edge, feature.kind == "flats") for one in places]
             if index not in wanted and index not in opened and not any(one.behind for one in places):
                 what = f"{feature.name or feature.kind}: no operation cuts it in this setup"
                 findings.append(Finding("note", "milled.open", what, "it stays in the metal"))
@@ -186,11 +187,12 @@ def feature_solid(place: Sunk, more_mm: float = 0.0) -> Solid:
                                        place.top + BEYOND_MM))  # fmt: skip
 
 
-def _allowed(place: Sunk, edge_mm: float) -> Solid:
+def _allowed(place: Sunk, edge_mm: float, is_flat: bool) -> Solid:
     """Where a tool may take metal away: the feature, the edge at its mouth, and below where its point comes out."""
     if place.d_mm <= 0:
         body = feature_solid(place, FILM_MM)
-        return joined([body, _mouth(place, edge_mm)]) if edge_mm else body
+        mouth = _front if is_flat else _mouth
+        return joined([body, mouth(place, edge_mm)]) if edge_mm else body
     r, wide = place.d_mm / 2 + FILM_MM, edge_mm + EDGE_SLACK_MM
     deepest = place.level - (THROUGH_MM + place.d_mm if place.through else POINT_SHARE * place.d_mm)
     beyond = place.top + BEYOND_MM
@@ -199,6 +201,14 @@ def _allowed(place: Sunk, edge_mm: float) -> Solid:
     ]  # fmt: skip
     u, v = place.middle
     return _stood(place, lambda: revolved(region_from_points(outline), facets(r)).translate((u, v, 0.0)))
+
+
+def _front(place: Sunk, edge_mm: float) -> Solid:
+    """Where the edge of a flat at the front may be broken."""
+    wide = edge_mm + EDGE_SLACK_MM
+    _, left, high, right = place.region.bounds
+    outline = np.array([[high - BEYOND_MM - wide, left], [high, left], [high, right], [high - BEYOND_MM - wide, right]])
+    return _stood(place, lambda: prism([outline], place.level - wide, place.level + FILM_MM))
 
 
 def _mouth(place: Sunk, edge_mm: float) -> Solid:
