@@ -1,0 +1,158 @@
+"""What must hold before a part is handed over: each condition that does not is a finding with its cure."""
+
+from collections.abc import Iterator
+from typing import TYPE_CHECKING
+
+from toreuma.core.channels.parking import parking_findings
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.region import union
+from toreuma.core.model import Chuck, Job, SecondSpindle
+from toreuma.core.plan.feed_bar import BAR_KINDS
+from toreuma.core.plan.route import Plan
+from toreuma.core.plan.stretch import stick_out_more
+from toreuma.core.plan.supply import cut_width_mm
+from toreuma.core.scene import Scene
+
+if TYPE_CHECKING:
+    from toreuma.core.channels.hand_over import Transfer
+
+__all__ = ["conditions", "drawn_mm"]
+
+JAWS_APART_MM = 2.0
+"""Jaws of both holds come no closer."""
+
+TOUCH_MM2, LENGTH_MM = 0.05, 0.02
+STEADY_RPM = 1000.0
+
+
+def drawn_mm(first: Plan) -> float:
+    """Length of bar that has to come out for the next part, mm."""
+    scene = first.scene
+    return scene.stock_front_z - scene.profile.back_z + cut_width_mm(first.job)
+
+
+def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer", other: Scene) -> Iterator[Finding]:
+    """Everything that stands against a planned hand-over."""
+    yield from (first.second.findings if first.second is not None else ())
+    yield from _speeds(job, made)
+    yield from _reach(job, first, spindle, made)
+    yield from _grip(job, made)
+    yield from _between(job, first, made)
+    yield from _drawn(job, first, made)
+    if made.settings.push_n > spindle.push_n:
+        most = spindle.push_n
+        what = f"the push is to end at {made.settings.push_n:.0f} N, the drive gives up at {most:.0f} N"
+        cure = Cure(f"Push {most / 2:.0f} N", lambda j: _with(j, push_n=most / 2))
+        yield Finding("error", "transfer.push", what, "the part or the drive gives way", cures=(cure,))
+    if first.opened and not made.settings.phase:
+        names = ", ".join(job.part.features[n].name or job.part.features[n].kind for n in first.opened)
+        cure = Cure("Match the angles", lambda j: _with(j, phase=True))
+        what = f"{names}: cut on the first side, and the angles are not matched"
+        yield Finding(
+            "error", "transfer.phase", what, "what the second side cuts lies at any angle to it", cures=(cure,)
+        )
+    yield from parking_findings(job, first.scene, made.jaws, made.body, made.back_mm, made.settings.park_d_mm)
+    faces = any(op.kind == "face" and op.enabled for op in job.setups[1].operations)
+    if made.numbers["excess"].number > LENGTH_MM and not faces:
+        what = (
+            f"{made.numbers['excess'].number:.2f} mm stand behind the part, and no operation of the second side faces"
+        )
+        yield Finding("warning", "transfer.length", what, "the part stays too long: face it there")
+    for one in made.laid.stuck:
+        yield Finding("error", "transfer.stuck", f"channel {one.channel} waits at mark {one.mark} for ever", one.why)
+
+
+def _speeds(job: Job, made: "Transfer") -> Iterator[Finding]:
+    most = made.numbers["speed"]
+    if made.settings.rpm > most.number:
+        label = most.bit.label if most.bit is not None else "machine"
+        what = f"both are to turn at {made.settings.rpm:.0f} rpm, the {label} allows {most.number:.0f} rpm"
+        cure = Cure(f"Hand over at {most.number:.0f} rpm", lambda j: _with(j, rpm=most.number))
+        yield Finding("error", "transfer.speed", what, "the jaws lose their grip", cures=(cure,))
+
+
+def _reach(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer") -> Iterator[Finding]:
+    if made.gap_mm < spindle.least_gap_mm - 1e-6:
+        more = spindle.least_gap_mm - made.gap_mm
+        what = f"the spindles would have to come {more:.1f} mm closer than they can"
+        cure = stick_out_more(float(int(more) + 1))
+        yield Finding("error", "transfer.reach", what, "the second hold does not come to the part", cures=(cure,))
+    if made.back_mm < made.settings.approach_mm:
+        what = f"the second spindle has {made.back_mm:.1f} mm to go back"
+        yield Finding("error", "transfer.room", what, "the part does not come out between the chucks")
+
+
+def _grip(job: Job, made: "Transfer") -> Iterator[Finding]:
+    hold = job.setups[1].hold
+    if isinstance(hold, Chuck) and hold.grip_length_mm > hold.jaw_length_mm:
+        most = hold.jaw_length_mm
+        what = f"{hold.grip_length_mm:g} mm are to be gripped, the jaws are {most:g} mm long"
+        cure = Cure(f"Grip {most:g} mm", lambda j: _gripping(j, most))
+        yield Finding(
+            "error", "transfer.depth", what, "the part runs against the chuck before it is gripped", cures=(cure,)
+        )
+    met = made.piece.intersection(union([made.jaws, made.body]))
+    if met.area > TOUCH_MM2:
+        at = met.representative_point()
+        what = f"the part would stand {met.bounds[3] - met.bounds[1]:.1f} mm in the second hold at Z {at.x:.1f}"
+        yield Finding("error", "transfer.body", what, "jaws or chuck run into it", at=(at.x, at.y))
+
+
+def _between(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
+    """Room between the jaws of both holds, and for the blade where the part is cut off there."""
+    room = made.jaw_face_z - first.scene.jaw_face_z
+    cuts = [op for op in first.operations if op.operation.kind == "part_off" and op.motions]
+    parted = made.settings.how in ("parted", "pulled")
+    need = JAWS_APART_MM + (cut_width_mm(job) + JAWS_APART_MM if parted else 0.0)
+    if room < need:
+        what = f"{room:.1f} mm are between the jaws of both holds, {need:.1f} mm are needed"
+        cure = stick_out_more(float(int(need - room) + 1))
+        yield Finding("error", "transfer.jaws", what, "they or the blade run into each other", cures=(cure,))
+    if parted and made.settings.rpm <= 0:
+        rpm = min(STEADY_RPM, made.numbers["speed"].number)
+        what = "the part is cut off between both holds, and the second spindle does not follow the first"
+        cure = Cure(f"Both at {rpm:.0f} rpm", lambda j: _with(j, rpm=rpm))
+        yield Finding("error", "transfer.still", what, "it is twisted off: let both turn together", cures=(cure,))
+    if parted and not cuts:
+        what = "the part is to be cut off between both holds, and no operation parts it off"
+        yield Finding("error", "transfer.uncut", what, "the second spindle pulls at the bar: add parting off")
+    if not parted and cuts:
+        what = "the part is parted off before the second hold has it"
+        cure = Cure("Cut it off between both", lambda j: _with(j, how="parted"))
+        yield Finding("error", "transfer.early", what, "it falls before it is taken", cures=(cure,))
+
+
+def _drawn(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
+    """The bar that is drawn out is as long as the next part wants it, and there is one."""
+    if made.settings.how != "pulled":
+        return
+    if job.stock.kind not in BAR_KINDS or job.stock.length_mm is not None:
+        cure = Cure("Let the first hold go", lambda j: _with(j, how="released"))
+        yield Finding("error", "transfer.bar", "there is no bar to draw out", "the blank is a piece", cures=(cure,))
+        return
+    wanted, typed = drawn_mm(first), made.settings.pull_mm
+    if typed is not None and abs(typed - wanted) > LENGTH_MM:
+        word = "short" if typed < wanted else "long"
+        what = f"{typed:.2f} mm of bar are drawn out, the next part wants {wanted:.2f} mm"
+        cure = Cure(f"Draw {wanted:.2f} mm", lambda j: _with(j, pull_mm=None))
+        yield Finding(
+            "error", "transfer.pull", what, f"it stands {abs(typed - wanted):.2f} mm too {word}", cures=(cure,)
+        )
+    if made.gap_mm + wanted > job.machine.second.retracted_gap_mm if job.machine.second is not None else False:
+        what = f"the second spindle cannot go back {wanted:.1f} mm with the bar"
+        yield Finding("error", "transfer.room", what, "its travel ends before")
+    fed = next((one for one in job.operations if one.enabled and one.kind == "feed_bar"), None)
+    if fed is not None:
+        out = Cure("Leave the bar stop out", lambda j: j.with_operation(fed.id, lambda op: op.changed(enabled=False)))
+        what = "the bar is drawn out by the second spindle and fed to a stop as well"
+        yield Finding("warning", "transfer.fed", what, "one of both is enough", cures=(out,))
+
+
+def _with(job: Job, **changes: object) -> Job:
+    return job.changed(hand_over=job.hand_over.changed(**changes)) if job.hand_over is not None else job
+
+
+def _gripping(job: Job, length: float) -> Job:
+    held = job.setups[1].changed(hold=job.setups[1].hold.changed(grip_length_mm=length))
+    wanted = job.second_hold.changed(grip_length_mm=length) if job.second_hold is not None else None
+    return job.changed(setups=(job.setup, held), second_hold=wanted)
