@@ -174,3 +174,31 @@ def test_settings_have_their_limits() -> None:
     assert any(isinstance(op, HolesBeside) for op in planned()[0].operations)
     with pytest.raises(ValueError, match="rpm"):
         HandOver(rpm=-1)
+
+
+def unfaced(job: Job) -> Job:
+    other = job.setups[1]
+    left = tuple(op for op in other.operations if op.kind != "face")
+    return job.changed(setups=(job.setup, other.changed(operations=left)))
+
+
+@pytest.mark.parametrize(
+    ("change", "code"),
+    [
+        (unfaced, "transfer.length"),
+        (lambda j: j.changed(hand_over=j.hand_over.changed(approach_mm=900)), "transfer.room"),
+        (lambda j: j.changed(hand_over=j.hand_over.changed(how="parted", rpm=500)), "transfer.uncut"),
+        (lambda j: j.changed(hand_over=j.hand_over.changed(how="pulled", rpm=500)), "transfer.bar"),
+    ],
+)
+def test_every_condition_has_a_cure_that_mends_it(change: Callable[[Job], Job], code: str) -> None:
+    wrong = change(planned()[0])
+    made = hand_over(wrong, plan(wrong))
+    assert made is not None
+    found = next(one for one in made.findings if one.code == code)
+    assert found.cures
+    for cure in found.cures:
+        mended = cure.apply(wrong)
+        after = hand_over(mended, plan(mended))
+        assert after is not None
+        assert code not in {one.code for one in after.findings}, cure.label

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 from toreuma.core.channels.parking import parking_findings
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import union
-from toreuma.core.model import Chuck, Job, SecondSpindle
+from toreuma.core.model import Chuck, Face, Job, PartingTool, PartOff, SecondSpindle, TurningTool
 from toreuma.core.plan.feed_bar import BAR_KINDS
 from toreuma.core.plan.route import Plan
 from toreuma.core.plan.stretch import stick_out_more
@@ -22,6 +22,7 @@ JAWS_APART_MM = 2.0
 """Jaws of both holds come no closer."""
 
 TOUCH_MM2, LENGTH_MM = 0.05, 0.02
+CLEAR_MM, LEAST_GRIP_MM = 0.2, 1.0
 STEADY_RPM = 1000.0
 
 
@@ -57,7 +58,7 @@ def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer", 
         what = (
             f"{made.numbers['excess'].number:.2f} mm stand behind the part, and no operation of the second side faces"
         )
-        yield Finding("warning", "transfer.length", what, "the part stays too long: face it there")
+        yield Finding("warning", "transfer.length", what, "the part stays too long: face it there", cures=_facing(job))
     for one in made.laid.stuck:
         yield Finding("error", "transfer.stuck", f"channel {one.channel} waits at mark {one.mark} for ever", one.why)
 
@@ -79,7 +80,10 @@ def _reach(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer") -> I
         yield Finding("error", "transfer.reach", what, "the second hold does not come to the part", cures=(cure,))
     if made.back_mm < made.settings.approach_mm:
         what = f"the second spindle has {made.back_mm:.1f} mm to go back"
-        yield Finding("error", "transfer.room", what, "the part does not come out between the chucks")
+        half = round(made.back_mm / 2, 1)
+        nearer = Cure(f"End the rapid {half:g} mm before the grip", lambda j: _with(j, approach_mm=half))
+        cures = (nearer,) if half > 0 else ()
+        yield Finding("error", "transfer.room", what, "the part does not come out between the chucks", cures=cures)
 
 
 def _grip(job: Job, made: "Transfer") -> Iterator[Finding]:
@@ -95,7 +99,9 @@ def _grip(job: Job, made: "Transfer") -> Iterator[Finding]:
     if met.area > TOUCH_MM2:
         at = met.representative_point()
         what = f"the part would stand {met.bounds[3] - met.bounds[1]:.1f} mm in the second hold at Z {at.x:.1f}"
-        yield Finding("error", "transfer.body", what, "jaws or chuck run into it", at=(at.x, at.y))
+        less = round(hold.grip_length_mm - (met.bounds[2] - met.bounds[0]) - CLEAR_MM, 2)
+        shorter = (Cure(f"Grip {less:g} mm", lambda j: _gripping(j, less)),) if less > LEAST_GRIP_MM else ()
+        yield Finding("error", "transfer.body", what, "jaws or chuck run into it", at=(at.x, at.y), cures=shorter)
 
 
 def _between(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
@@ -115,7 +121,8 @@ def _between(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
         yield Finding("error", "transfer.still", what, "it is twisted off: let both turn together", cures=(cure,))
     if parted and not cuts:
         what = "the part is to be cut off between both holds, and no operation parts it off"
-        yield Finding("error", "transfer.uncut", what, "the second spindle pulls at the bar: add parting off")
+        why = "the second spindle pulls at the bar: add parting off"
+        yield Finding("error", "transfer.uncut", what, why, cures=(*_parting(job), _letting_go()))
     if not parted and cuts:
         what = "the part is parted off before the second hold has it"
         cure = Cure("Cut it off between both", lambda j: _with(j, how="parted"))
@@ -140,12 +147,40 @@ def _drawn(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
         )
     if made.gap_mm + wanted > job.machine.second.retracted_gap_mm if job.machine.second is not None else False:
         what = f"the second spindle cannot go back {wanted:.1f} mm with the bar"
-        yield Finding("error", "transfer.room", what, "its travel ends before")
+        cure = Cure("Cut it off where it stands", lambda j: _with(j, how="parted"))
+        yield Finding("error", "transfer.room", what, "its travel ends before: feed the bar another way", cures=(cure,))
     fed = next((one for one in job.operations if one.enabled and one.kind == "feed_bar"), None)
     if fed is not None:
         out = Cure("Leave the bar stop out", lambda j: j.with_operation(fed.id, lambda op: op.changed(enabled=False)))
         what = "the bar is drawn out by the second spindle and fed to a stop as well"
         yield Finding("warning", "transfer.fed", what, "one of both is enough", cures=(out,))
+
+
+def _letting_go() -> Cure:
+    return Cure("Let the first hold go", lambda j: _with(j, how="released"))
+
+
+def _parting(job: Job) -> tuple[Cure, ...]:
+    """Parting off at the end of the first side, where a tool for it is there."""
+    tool = next((one for one in job.tools if isinstance(one, PartingTool)), None)
+    if tool is None or any(one.kind == "part_off" for one in job.operations):
+        return ()
+    cut = PartOff(id=job.free_operation_id(), name="Part off", tool=tool.id)
+    label = f"Part off with {tool.id}"
+    return (Cure(label, lambda j: j.with_setup(operations=(*j.operations, cut))),)
+
+
+def _facing(job: Job) -> tuple[Cure, ...]:
+    """Facing in front of the second side, with the turning tool that is used there first."""
+    held = job.setups[1]
+    turning = (job.tool(op.tool) for op in held.operations if op.kind in ("rough_od", "finish_od"))
+    tool = next((one for one in turning if isinstance(one, TurningTool)), None)
+    if tool is None:
+        return ()
+    taken = {op.id for op in held.operations}
+    cut = Face(id=next(f"f{n}" for n in range(1, 1000) if f"f{n}" not in taken), name="Face the front", tool=tool.id)
+    faced = held.changed(operations=(cut, *held.operations))
+    return (Cure(f"Face it with {tool.id}", lambda j: j.changed(setups=(j.setup, faced))),)
 
 
 def _with(job: Job, **changes: object) -> Job:
