@@ -47,6 +47,7 @@ class Session(QObject):
 
     job_changed = Signal()
     outcome_changed = Signal()
+    order_changed = Signal()
     proof_changed = Signal()
     selection_changed = Signal()
     cursor_changed = Signal()
@@ -63,6 +64,7 @@ class Session(QObject):
         self.chosen: tuple[Chosen, ...] = ()
         self.path: Path | None = None
         self.outcome: Outcome | None = None
+        self.order: tuple[Finding, ...] = ()
         self.proof: Proof | None = None
         self.replay: Replay | None = None
         self.pair: PairProof | None = None
@@ -82,6 +84,7 @@ class Session(QObject):
         self._worker = Worker(self)
         self._worker.followed.connect(self._on_followed)
         self._worker.routed.connect(self._on_routed)
+        self._worker.ordered.connect(self._on_ordered)
         self._worker.proved.connect(self._on_proved)
         self._worker.paired.connect(self._on_paired)
         self._worker.better.connect(self._on_better)
@@ -275,7 +278,7 @@ class Session(QObject):
         """Everything the plan and the proof have to say, worst first."""
         found = (
             *(self.outcome.plan.all_findings if self.outcome else ()),
-            *(self.outcome.order if self.outcome else ()),
+            *(self.order if self.outcome else ()),
             *(self.outcome.transfer.findings if self.outcome and self.outcome.transfer else ()),
             *(self.outcome.by_hand.findings if self.outcome and self.outcome.by_hand else ()),
             *(self.proof.findings if self.proof else ()),
@@ -350,9 +353,15 @@ class Session(QObject):
         if number != self._request:
             return
         self.outcome, self.proof, self.pair, self.replay = outcome, None, None, outcome.replay
+        self.order = ()
         self.cursor_s = outcome.timeline.total_s if self._follow_end else min(self.cursor_s, outcome.timeline.total_s)
         self.outcome_changed.emit()
         QTimer.singleShot(0, self._worker.drawn)  # comes after the paint events this has caused
+
+    def _on_ordered(self, number: int, order: tuple[Finding, ...]) -> None:
+        if number == self._request:
+            self.order = order
+            self.order_changed.emit()
 
     def _on_proved(self, number: int, result: tuple[Proof, Replay]) -> None:
         if number != self._request:

@@ -10,7 +10,7 @@ from PySide6.QtCore import QObject, QThread, Signal
 from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
-from toreuma.io.pipeline import Outcome, balance_of, follow, prove_outcome, prove_pair
+from toreuma.io.pipeline import Outcome, balance_of, follow, order_of, prove_outcome, prove_pair
 from toreuma.io.routing import route_for
 
 __all__ = ["Worker"]
@@ -25,6 +25,7 @@ class Worker(QObject):
     """Runs on its own thread. Every result carries the number of the request it answers."""
 
     followed = Signal(int, object)
+    ordered = Signal(int, object)
     proved = Signal(int, object)
     paired = Signal(int, object)
     failed = Signal(int, object)
@@ -127,6 +128,8 @@ class Worker(QObject):
         self.followed.emit(number, outcome)
         if outcome.program.motions:
             self._wake.wait(PAINT_FIRST_S)  # the window draws the new plan before the proof takes the processor
+            check()
+            self.ordered.emit(number, order_of(outcome, self._memo))
             check()
             proof = prove_outcome(outcome, check, lambda share: self.progress.emit(number, share))
             check()

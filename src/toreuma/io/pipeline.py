@@ -24,20 +24,18 @@ from toreuma.core.simulate.timeline import Timeline, timeline_of
 from toreuma.io.channels import PairProof, prove_channels
 from toreuma.io.library import dialect
 
-__all__ = ["Outcome", "PairProof", "balance_of", "follow", "prove_outcome", "prove_pair"]
+__all__ = ["Outcome", "PairProof", "balance_of", "follow", "order_of", "prove_outcome", "prove_pair"]
 
 
 @dataclass(frozen=True)
 class Outcome:
-    """A job planned and its program read back. ``sections`` maps program sections to operation ids, in
-    order; ``order`` is what another order would be better at."""
+    """A job planned and its program read back. ``sections`` maps program sections to operation ids, in order."""
 
     plan: Plan
     program: Program
     timeline: Timeline
     sections: tuple[str, ...]
     replay: Replay
-    order: tuple[Finding, ...] = ()
     transfer: Transfer | None = None
     by_hand: ByHand | None = None
 
@@ -101,9 +99,13 @@ def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
     sections = tuple(operation.operation.id for operation in cutting)
     ends = _ends(timeline, [operation.after for operation in cutting])
     replay = Replay(job, planned.scene.stock, timeline, ends)
-    order = critique(planned, memo)
     transfer, by_hand = _transfer(job, planned)
-    return Outcome(planned, program, timeline, sections, replay, order, transfer, by_hand)
+    return Outcome(planned, program, timeline, sections, replay, transfer, by_hand)
+
+
+def order_of(outcome: Outcome, memo: Memo) -> tuple[Finding, ...]:
+    """What another order of the operations would be better at; it is planned to see that, which takes its time."""
+    return critique(outcome.plan, memo)
 
 
 def _transfer(job: Job, planned: Plan) -> tuple[Transfer | None, ByHand | None]:

@@ -41,7 +41,7 @@ class ProofPanel(WaitsUnseen, QWidget):
         column.addWidget(heading("What was found"))
         self._cards = ScrollColumn(0, 2, 10, 0)
         column.addWidget(self._cards, 1)
-        for signal in (session.outcome_changed, session.proof_changed, session.job_changed):
+        for signal in (session.outcome_changed, session.order_changed, session.proof_changed, session.job_changed):
             signal.connect(self.refresh)
         session.progress.connect(self._on_progress)
 

@@ -156,7 +156,7 @@ class ReasonsPanel(RowColumn):
 
     def _overview(self) -> None:
         outcome = self._session.outcome
-        findings = (*outcome.order, *outcome.plan.all_findings) if outcome else ()
+        findings = (*self._session.order, *outcome.plan.all_findings) if outcome else ()
         job = self._session.job
         derates = derates_of(job) if job is not None else ()
         known = tuple(one.key for one in derates)

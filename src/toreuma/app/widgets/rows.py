@@ -46,7 +46,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
         self._soon.timeout.connect(self.refresh)
         for signal in (session.selection_changed, session.job_changed):
             signal.connect(self.refresh)
-        for signal in (session.outcome_changed, session.proof_changed):
+        for signal in (session.outcome_changed, session.order_changed, session.proof_changed):
             signal.connect(self._soon.start)  # after section and ribbon, which are drawn first
 
     def set_theme(self, theme: Theme) -> None:
