@@ -9,10 +9,11 @@ from functools import cache
 import pytest
 
 from toreuma.core.channels.balance import balance, one_after_another_s
+from toreuma.core.channels.crossing import crossings
 from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.channels.overlap import overlap
 from toreuma.core.channels.schedule import Turn, schedule
-from toreuma.core.channels.waits import Act, Wait
+from toreuma.core.channels.waits import Act, Wait, laid_out
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
 from toreuma.core.plan.second_side import plan_sides
@@ -161,3 +162,39 @@ def test_a_second_side_on_an_uncut_bar_says_so_and_does_not_fall_over() -> None:
     bare = job.changed(setups=(job.setup.changed(operations=()), job.setups[1]))
     codes = {one.code for one in plan_sides(bare)[1].all_findings if one.severity == "error"}
     assert "finish.nothing" in codes
+
+
+def test_carriers_of_one_side_do_not_pass_each_other() -> None:
+    """With both carriers above the axis, the one nearer the main spindle never works at the second one while the other
+    works at the first; the cycle gets longer for it, in the programs and in the search."""
+    job, sides, taken = planned("runner-hub")
+    near, far = job.machine.carriers
+    above = (near.changed(side="above", reference_from_nose_mm=300), far.changed(side="above"))
+    crowded = job.changed(machine=job.machine.changed(carriers=above))
+    assert crossings(job, 0, "sub") == ()
+    assert crossings(crowded, 0, "sub") == crossings(crowded, 1, "main") != ()
+    assert crossings(crowded, 0, "main") == crossings(crowded, 1, "sub") == ()
+    made = schedule(crowded, sides, taken)
+    laid = made.laid(made.again)
+    turns = [
+        (times, item.side, job.machine.carriers.index(job.machine.carrier_of(item.planned.motions[0].station)))
+        for channel, row in made.again.items()
+        for times, item in zip(laid.times[channel], row, strict=True)
+        if isinstance(item, Turn)
+    ]
+    crossing = [times for times, side, carrier in turns if (carrier, side) in ((0, 1), (1, 0))]
+    assert len(crossing) > 2
+    # However long an operation really takes, marks keep the order.
+    slow = {channel: tuple(Act("slow", "", 90.0) if isinstance(item, Turn) else item for item in row)
+            for channel, row in made.again.items()}  # fmt: skip
+    spread = laid_out(slow)
+    late = [times for channel, row in made.again.items() for times, item in zip(spread.times[channel], row, strict=True)
+            if isinstance(item, Turn) and (job.machine.carriers.index(
+                job.machine.carrier_of(item.planned.motions[0].station)), item.side) in ((0, 1), (1, 0))]  # fmt: skip
+    for a, b in itertools.combinations(sorted(late), 2):
+        assert a[1] <= b[0] + 1e-6
+    for a, b in itertools.combinations(sorted(crossing), 2):
+        assert a[1] <= b[0] + 1e-6
+    assert made.cycle_s >= schedule(job, sides, taken).cycle_s - 1e-6
+    found = balance(crowded, sides, taken, 5.0)
+    assert found.cycle_s <= made.cycle_s + 0.1

@@ -8,6 +8,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
+from toreuma.core.channels.crossing import crossings
 from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.schedule import unloading, works
 from toreuma.core.cutting.evidence import Evidence
@@ -207,6 +208,8 @@ class _Cycle:
                 start, _ticks(self._job, one), here, f"{name} {number}"
             )
             self._busy[carrier.channel].append(interval)
+            for passing in crossings(self._job, number, SPINDLES[side]):
+                self._busy.setdefault(passing, []).append(interval)
 
     def _unload(self) -> None:
         """The finished part leaves the second hold behind the last cut of its side."""

@@ -34,7 +34,7 @@ class _Label:
 
 
 Work = tuple[tuple[int, ...], float]
-"""The channels that do it together, and how long it takes, s."""
+"""The channels that do it together and whatever else only one work can have at a time, and how long it takes, s."""
 
 
 def overlap(first: Sequence[Work], second: Sequence[Work]) -> tuple[Placed, ...]:

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from toreuma.core.channels.crossing import crossings
 from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.overlap import overlap
 from toreuma.core.channels.waits import Act, Laid, Wait, laid_out
@@ -160,6 +161,13 @@ class _Rows:
         other = self._job.machine.carrier_of(second.station).channel if second is not None else channel
         return (channel, other) if other in self._rows and other != channel else (channel,)
 
+    def _work(self, side: int, planned: OperationPlan) -> tuple[tuple[int, ...], float]:
+        """What is busy with an operation of a side, and how long."""
+        machine = self._job.machine
+        carrier = machine.carriers.index(machine.carrier_of(planned.motions[0].station))
+        passing = crossings(self._job, carrier, "sub" if side else "main")
+        return (*self._channels_of(planned), *passing), pinched_s(self._job, planned)
+
     def _pinch(self, side: int, planned: OperationPlan, channels: tuple[int, ...]) -> None:
         """Both tools meet before every couple of passes, and when all is done."""
         found = couples(self._job, planned)
@@ -209,30 +217,31 @@ class _Rows:
     def both(self) -> None:
         """Side one of the next part and side two of this one in the shortest order, and the finished part out.
 
-        A mark comes where an operation follows one of its side in another channel. That channel meets it as late as
-        it has nothing else to do in between.
+        A mark comes where an operation follows one of its side in another channel, or one whose carrier it could not
+        pass. That channel meets it as late as it has nothing else to do in between.
         """
         last = max(self._rows)
         out = unloading(self._job)
-        first, second = (
-            [(self._channels_of(one), pinched_s(self._job, one)) for one in self._works[side]] for side in (0, 1)
-        )
+        first, second = ([self._work(side, one) for one in self._works[side]] for side in (0, 1))
         ends = {channel: [0.0] * len(row) for channel, row in self._rows.items()}
-        before: dict[int, tuple[int, Item]] = {}
+        before: dict[tuple[str, int], tuple[int, Item]] = {}
         for one in overlap(first, [*second, ((last,), out[0].seconds)]):
             works_here = self._works[one.side]
             finished = one.index >= len(works_here)
             channels = (last,) if finished else self._channels_of(works_here[one.index])
             if len(channels) > 1:
                 self._pinch(one.side, works_here[one.index], channels)
-                before.pop(one.side, None)
+                before.clear()
                 ends = {number: [one.end_s] * len(row) for number, row in self._rows.items()}
                 continue
             channel = channels[0]
-            if one.side in before and before[one.side][0] != channel:
-                self._link(*before[one.side], channel, one.start_s, ends)
+            work = ((last,), 0.0) if finished else (first, second)[one.side][one.index]
+            waits_for = [("side", one.side), *(("passing", number) for number in work[0] if number < 0)]
+            for key in waits_for:
+                if key in before and before[key][0] != channel:
+                    self._link(*before[key], channel, one.start_s, ends)
             item: Item = out[0] if finished else Turn(one.side, works_here[one.index])
-            before[one.side] = channel, item
+            before |= dict.fromkeys(waits_for, (channel, item))
             self.add(channel, item)
             ends[channel].append(one.end_s)
 
