@@ -10,6 +10,7 @@ from pytestqt.qtbot import QtBot
 
 from tests.app.test_window import picture
 from toreuma.app.shot import _wait
+from toreuma.app.space.renderer import NoSpace
 from toreuma.app.window import MainWindow
 from toreuma.io.library import demo_job
 
@@ -174,3 +175,18 @@ def test_in_the_ribbon_of_a_side_too(window: MainWindow, qtbot: QtBot) -> None:
     qtbot.mouseRelease(hub.ribbon, Qt.MouseButton.LeftButton, pos=places[1])
     moved = hub.session.job.tool(hub.session.job.operation("op6").tool)
     assert hub.session.job.machine.carrier_of(moved.station).name == "milling spindle"
+
+
+def test_where_nothing_draws_in_space_the_view_says_what_is_missing(
+    stud: MainWindow, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def none() -> None:
+        raise NoSpace("no EGL")
+
+    monkeypatch.setattr("toreuma.app.space.view.Renderer", none)
+    stud.views.choose("space")
+    stud.views.space.grab()
+    assert "libegl1" in stud.views.space.fault
+    assert "no EGL" in stud.views.space.fault
+    stud.views.choose("run")  # the section needs none of it
+    assert (np.abs(np.diff(pixels(stud.views.run.grab().toImage()), axis=0)) > 20).any()

@@ -31,7 +31,7 @@ class SpaceView(QWidget):
         super().__init__()
         self._session, self._theme = session, theme
         self._renderer: Renderer | None = None
-        self._fault = ""
+        self.fault = ""
         self._space: tuple[PairProof, Space] | None = None
         self.camera: Camera | None = None
         self.follows = False
@@ -90,7 +90,7 @@ class SpaceView(QWidget):
             painter.fillRect(self.rect(), theme.colour("paper"))
             painter.setPen(theme.colour("muted"))
             flags = Qt.AlignmentFlag.AlignCenter | Qt.TextFlag.TextWordWrap
-            painter.drawText(QRectF(self.rect()).adjusted(40, 0, -40, 0), flags, self._fault or NOT_YET)
+            painter.drawText(QRectF(self.rect()).adjusted(40, 0, -40, 0), flags, self.fault or NOT_YET)
             return
         if self._space is None or self._space[0] is not pair:
             self._space = pair, Space(pair.scenery)
@@ -117,11 +117,11 @@ class SpaceView(QWidget):
 
     def _ready(self) -> bool:
         """Whether something draws in space here."""
-        if self._renderer is None and not self._fault:
+        if self._renderer is None and not self.fault:
             try:
                 self._renderer = Renderer()
             except NoSpace as error:
-                self._fault = CANNOT + f"({error})"
+                self.fault = CANNOT + f"({error})"
         return self._renderer is not None
 
     # Pointer and keys
