@@ -161,3 +161,17 @@ def test_tools_go_where_the_shortest_cycle_wants_them(hub: MainWindow, qtbot, se
     machine = hub.session.whole.machine
     assert machine.carrier_of(hub.session.whole.tool(reamer).station) is machine.carriers[1]
     assert hub.session.can_undo
+
+
+def test_a_part_that_is_handed_over_is_not_said_to_be_caught(window: MainWindow, settled: Wait) -> None:
+    window.session.show(demo_job("vane-stud"))
+    window.set_stage("operations")
+    settled()
+    cut = next(op.id for op in window.session.job.operations if op.kind == "part_off")
+
+    window.session.select(operation=cut)
+    settled()
+    assert "second spindle holds" in window.reasons._texts["taken"].text()
+    window.session.change(window.session.job.changed(hand_over=None))
+    settled()
+    assert "taken" not in window.reasons._texts  # the choice stands there instead

@@ -5,23 +5,14 @@ from functools import cache
 
 import pytest
 
+from tests.support.handed import Planned, planned_demo
 from toreuma.core.channels.balance import Balanced, as_found, balance
-from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.channels.schedule import unloading
 from toreuma.core.errors import Cancelled
-from toreuma.core.model import Job
-from toreuma.core.plan import Plan
-from toreuma.core.plan.second_side import plan_sides
-from toreuma.io.library import demo_job
 
 
-@cache
-def planned() -> tuple[Job, tuple[Plan, ...], Transfer]:
-    job = demo_job("runner-hub")
-    sides = plan_sides(job)
-    taken = hand_over(job, sides[0])
-    assert taken is not None
-    return job, sides, taken
+def planned() -> Planned:
+    return planned_demo("runner-hub")
 
 
 @cache

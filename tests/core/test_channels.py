@@ -2,27 +2,23 @@
 
 import itertools
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from functools import cache
 
 import pytest
 
-from toreuma.core.channels.hand_over import Transfer, hand_over
+from tests.support.handed import Planned, handed, planned_demo
+from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.model import Job, SecondHold, ThreadFeature
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import plan
 from toreuma.core.plan.second_side import plan_sides, second_setup
 from toreuma.core.prove.together import together
 from toreuma.io.channels import PairProof, prove_channels, read_channels, references, texts_of
 from toreuma.io.library import demo_job, dialect, machines
 
 
-@cache
-def planned() -> tuple[Job, Sequence[Plan], Transfer]:
-    job = demo_job("runner-hub")
-    sides = plan_sides(job)
-    taken = hand_over(job, sides[0])
-    assert taken is not None
-    return job, sides, taken
+def planned() -> Planned:
+    return planned_demo("runner-hub")
 
 
 @cache
@@ -109,7 +105,7 @@ def test_a_hold_opened_on_a_turning_spindle_is_caught() -> None:
     assert "transfer.turning" in {one.code for one in made.findings}
 
 
-def at_speed(rpm: float) -> tuple[Job, Sequence[Plan], Transfer]:
+def at_speed(rpm: float) -> Planned:
     job, sides, _ = planned()
     turning = job.changed(hand_over=job.hand_over.changed(rpm=rpm))
     taken = hand_over(turning, sides[0])
@@ -151,17 +147,14 @@ def test_a_wrong_hand_over_is_seen_from_the_plan(name: str) -> None:
     assert any(words in one.what or words in one.why for one in made.findings if one.severity == "error")
 
 
-def from_bar(**changes: object) -> tuple[Job, Sequence[Plan], Transfer]:
+def from_bar(**changes: object) -> Planned:
     """The spear from bar on the twin-spindle machine, gripped on its guide and cut off between both."""
     guide = next(n for n, one in enumerate(demo_job("spear").part.outside) if one.name == "Guide")
     grip = SecondHold(element=guide, grip_length_mm=6)
-    handed = {"how": "parted", "rpm": 1000, **changes}
-    job = parted().changed(second_hold=grip, hand_over=handed)
+    over = {"how": "parted", "rpm": 1000, **changes}
+    job = parted().changed(second_hold=grip, hand_over=over)
     whole = job.changed(setups=(job.setup, second_setup(job)))
-    sides = plan_sides(whole)
-    taken = hand_over(whole, sides[0])
-    assert taken is not None
-    return whole, sides, taken
+    return handed(whole)
 
 
 def test_a_bar_is_cut_off_while_both_hold_it() -> None:
@@ -184,7 +177,7 @@ def test_what_is_twisted_off_is_refused() -> None:
 
 
 @cache
-def drawn() -> tuple[Job, Sequence[Plan], Transfer]:
+def drawn() -> Planned:
     """The stud in a row, its bar drawn out by the second spindle instead of fed to a stop."""
     job = demo_job("vane-stud")
     fed = next(op.id for op in job.operations if op.kind == "feed_bar")
@@ -193,10 +186,7 @@ def drawn() -> tuple[Job, Sequence[Plan], Transfer]:
     told = {one.code: one for one in hand_over(job, sides[0]).findings}
     job = told["transfer.fed"].cures[0].apply(job)
     assert not job.operation(fed).enabled
-    sides = plan_sides(job)
-    taken = hand_over(job, sides[0])
-    assert taken is not None
-    return job, sides, taken
+    return handed(job)
 
 
 @cache

@@ -1,18 +1,16 @@
 """Two tools that rough at the same time: passes in couples, one speed, the deeper one behind, proved over time."""
 
 import re
-from collections.abc import Sequence
 from functools import cache
 
 import pytest
 
-from toreuma.core.channels.hand_over import Transfer, hand_over
+from tests.support.handed import Planned, handed
 from toreuma.core.channels.schedule import Pinched, schedule
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.model import Job, RoughOd
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import plan
 from toreuma.core.plan.pinch import LAG_MM, couples, is_pinched, pinched_s
-from toreuma.core.plan.second_side import plan_sides
 from toreuma.io.channels import PairProof, prove_channels
 from toreuma.io.library import demo_job, dialect
 
@@ -38,12 +36,8 @@ def pinched() -> Job:
 
 
 @cache
-def planned() -> tuple[Job, Sequence[Plan], Transfer]:
-    job = pinched()
-    sides = plan_sides(job)
-    taken = hand_over(job, sides[0])
-    assert taken is not None
-    return job, sides, taken
+def planned() -> Planned:
+    return handed(pinched())
 
 
 @cache

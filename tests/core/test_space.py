@@ -6,25 +6,20 @@ from functools import cache
 import numpy as np
 import pytest
 
-from toreuma.core.channels.hand_over import hand_over
+from tests.support.handed import planned_demo
 from toreuma.core.geometry.meshes import mesh_of
 from toreuma.core.geometry.region import region_from_points, rotated_volume
 from toreuma.core.geometry.solids import Solid, prism, revolved
-from toreuma.core.plan.second_side import plan_sides
 from toreuma.core.prove.space import Body, Space
 from toreuma.io.channels import PairProof, prove_channels
-from toreuma.io.library import demo_job, dialect
+from toreuma.io.library import dialect
 
 STEP = region_from_points([(0, 5), (0, 25), (-22, 25), (-22, 39), (-60, 39), (-60, 5)])
 
 
 @cache
 def proof() -> PairProof:
-    job = demo_job("runner-hub")
-    sides = plan_sides(job)
-    taken = hand_over(job, sides[0])
-    assert taken is not None
-    return prove_channels(job, sides, taken, dialect("system-a"))
+    return prove_channels(*planned_demo("runner-hub"), dialect("system-a"))
 
 
 def volume(body: Body) -> float:

@@ -3,33 +3,24 @@
 import itertools
 import random
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from functools import cache
 
 import pytest
 
+from tests.support.handed import Planned, planned_demo
 from toreuma.core.channels.balance import balance, one_after_another_s
 from toreuma.core.channels.crossing import crossings
-from toreuma.core.channels.hand_over import Transfer, hand_over
 from toreuma.core.channels.overlap import overlap
 from toreuma.core.channels.schedule import Turn, schedule
 from toreuma.core.channels.waits import Act, Wait, laid_out
-from toreuma.core.model import Job
-from toreuma.core.plan import Plan
 from toreuma.core.plan.second_side import plan_sides
 from toreuma.io.channels import PairProof, prove_channels, texts_of
 from toreuma.io.library import demo_job, dialect
 
 
-@cache
-def planned(name: str = "vane-stud") -> tuple[Job, Sequence[Plan], Transfer]:
-    job = demo_job(name)
-    if job.program.parts == 1:
-        job = job.changed(program=job.program.changed(parts=3))
-    sides = plan_sides(job)
-    taken = hand_over(job, sides[0])
-    assert taken is not None
-    return job, sides, taken
+def planned(name: str = "vane-stud") -> Planned:
+    return planned_demo(name, 3 if demo_job(name).program.parts == 1 else 0)
 
 
 @cache

@@ -34,6 +34,7 @@ from toreuma.core.model import Job, Operation
 from toreuma.core.plan.cost import part_cost
 from toreuma.core.plan.derates import Derate, derates_of, without_derate
 from toreuma.core.plan.hold import operation_grips
+from toreuma.core.plan.part_off import is_held
 from toreuma.core.plan.prove_out import prove_out
 from toreuma.core.spoken import spoken
 from toreuma.core.units import show
@@ -245,6 +246,7 @@ class ReasonsPanel(RowColumn):
             planned is not None and planned.cuts.proposal is not None,
             len(planned.cuts.infeed) if planned is not None else 0,
             self._session.chosen,
+            is_held(job),
         )
         fresh = self._start(key)
         if fresh:
@@ -301,6 +303,10 @@ class ReasonsPanel(RowColumn):
         self._add(tools)
 
     def _field_row(self, operation: Operation, field: Field) -> None:
+        job = self._session.job
+        if field.name == "taken" and job is not None and is_held(job):
+            self._text("taken", "muted", "The second spindle holds the part while it is cut off")
+            return
         if field.options:
             self._option_row(operation, field)
             return

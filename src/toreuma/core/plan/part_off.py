@@ -24,7 +24,7 @@ from toreuma.core.plan.stretch import stick_out_more
 from toreuma.core.plan.work import APPROACH_MM, Path, Work
 from toreuma.core.propose.proposal import Proposal
 
-__all__ = ["plan_part_off"]
+__all__ = ["is_held", "plan_part_off"]
 
 EDGE_RUN_IN_MM = 0.6
 """How far outside the stock the edge cut begins, along the edge."""
@@ -46,7 +46,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     tool = work.tool
     if not isinstance(tool, PartingTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
-    work = _between_both(work) if _is_held(work.job) else work
+    work = _between_both(work) if is_held(work.job) else work
     shape, scene = work.shape, work.scene
     top = _stock_radius(work)
     proposal = proposed(work, blade_situation(work, tool.blade, 2 * top), ((top, top),), tool.blade.width_mm)
@@ -88,7 +88,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     )
 
 
-def _is_held(job: Job) -> bool:
+def is_held(job: Job) -> bool:
     """A second spindle holds the part while it is cut off."""
     return job.hand_over is not None and job.machine.second is not None and job.hand_over.how != "released"
 
@@ -120,7 +120,7 @@ def _nub(tool: PartingTool, leans: float) -> Evidence:
 
 def _falls(work: Work, operation: PartOff) -> list[Finding]:
     """Nobody watches, and the part falls among the chips."""
-    if operation.taken != "falls" or work.job.conditions.attended or _is_held(work.job):
+    if operation.taken != "falls" or work.job.conditions.attended or is_held(work.job):
         return []
 
     def caught(job: Job) -> Job:

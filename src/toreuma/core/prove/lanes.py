@@ -64,11 +64,6 @@ class Lanes:
         """What a carrier is cutting at a time."""
         return next((one for one in self.blocks if one.carrier == carrier and one.start_s <= seconds < one.end_s), None)
 
-    def waiting_at(self, channel: int, seconds: float) -> Stood | None:
-        """The mark at which a channel stands at a time."""
-        there = (one for one in self.waits if one.channel == channel and one.start_s <= seconds < one.end_s)
-        return next(there, None)
-
 
 def lanes_of(scenery: Scenery, ran: Together, findings: Iterable[Finding]) -> Lanes:
     """Everything a ribbon of the run shows."""

@@ -149,14 +149,7 @@ def _empty(happened: Sequence[Happening], come: Happening) -> Iterator[Finding]:
 def _let_go(piece: Piece, closes: list[Happening]) -> Iterator[Finding]:
     """The second hold stays shut until its side is done, and its spindle stands when it opens."""
     later = [one for one in _marks(piece.happened, "second_open") if closes and one.start_s >= closes[0].end_s - 1e-6]
-    cuts = [
-        one
-        for one in piece.happened
-        if one.motion is not None
-        and one.motion.second
-        and not one.motion.is_rapid
-        and one.start_s >= piece.back.start_s
-    ]
+    cuts = _second_cuts(piece)
     for one in later:
         if any(cut.end_s > one.start_s + 1e-6 for cut in cuts):
             what = f"line {one.line}: the second hold opens before its side is done"
@@ -215,15 +208,7 @@ def _matched(job: Job, happened: Sequence[Happening], closes: list[Happening]) -
 
 
 def _datum(piece: Piece, length_mm: float) -> Iterator[Finding]:
-    happened = piece.happened
-    cuts = [
-        one
-        for one in happened
-        if one.motion is not None
-        and one.motion.second
-        and not one.motion.is_rapid
-        and one.start_s >= piece.back.start_s
-    ]
+    happened, cuts = piece.happened, _second_cuts(piece)
     if not cuts:
         return
     known = [one for one in _marks(happened, "set_datum") if one.end_s <= cuts[0].start_s + 1e-6]
