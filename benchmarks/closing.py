@@ -11,8 +11,8 @@ from tests.support.parts import INSERTS, job_for, random_part
 
 from toreuma.core.errors import PartError
 from toreuma.core.plan import plan
-from toreuma.io.library import dialect
-from toreuma.io.report import prove_plan
+from toreuma.engine.report import prove_plan
+from toreuma.shipped.library import dialect
 
 
 def main(count: int = 200, seed: int = 7, verbose: bool = False) -> int:

@@ -14,9 +14,9 @@ from tests.support.random_jobs import random_job
 
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan import plan
-from toreuma.io.library import dialect
-from toreuma.io.report import prove_plan
-from toreuma.io.routing import route_for
+from toreuma.engine.report import prove_plan
+from toreuma.engine.routes import route_for
+from toreuma.shipped.library import dialect
 
 LIMIT_UM = 2.0
 

@@ -28,25 +28,25 @@ from toreuma.app.window import MainWindow
 from toreuma.core.channels.balance import balance
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.schedule import schedule
+from toreuma.core.critic import critique
+from toreuma.core.critic.opened_early import interrupted_cut
 from toreuma.core.cutting.limits import used
 from toreuma.core.geometry.region import region_from_points
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Pins
 from toreuma.core.plan import plan
-from toreuma.core.plan.critic import critique
-from toreuma.core.plan.critic.opened_early import interrupted_cut
-from toreuma.core.plan.second_side import plan_sides
-from toreuma.core.plan.tool_reach import Surface, reach_on
+from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.propose.search import best
 from toreuma.core.prove.space import Space
+from toreuma.core.reach.tool_reach import Surface, reach_on
 from toreuma.core.read import read
 from toreuma.core.scene import build_scene
-from toreuma.io.channels import PairProof, prove_channels
-from toreuma.io.library import catalogue, demo_job, dialect
-from toreuma.io.pipeline import follow
-from toreuma.io.report import prove_plan
+from toreuma.engine.follow import follow
+from toreuma.engine.pair import PairProof, prove_channels
+from toreuma.engine.report import prove_plan
+from toreuma.shipped.library import catalogue, demo_job, dialect
 
 
 def seconds(work: Callable[[], object], times: int = 5) -> float:

@@ -6,8 +6,8 @@ largest that keeps every limit in every cut of it; grooves, threads, drilling an
 
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
-from toreuma.core.plan.second_side import plan_sides
-from toreuma.io.library import demo_job, demo_names
+from toreuma.core.plan.sides.second_side import plan_sides
+from toreuma.shipped.library import demo_job, demo_names
 
 __all__ = ["compare", "textbook"]
 

@@ -8,9 +8,9 @@ from demo_builders import DEMO, INCH, edited, hold, job, line, one_of, used_only
 from toreuma.core.model import Element, FeedBar, FinishBore, Job, Part, ReamHole
 from toreuma.core.plan import plan
 from toreuma.core.standards.fits import tolerance_of
-from toreuma.io.library import fit_tables
-from toreuma.io.reading import read_part
-from toreuma.io.step_out import part_solid, write_step
+from toreuma.exchange.reading import read_part
+from toreuma.exchange.step_out import part_solid, write_step
+from toreuma.shipped.library import fit_tables
 
 
 def seat_ring() -> Job:

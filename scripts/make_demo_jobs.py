@@ -12,8 +12,8 @@ from demo_sluice import gate_spindle, lifted, strainer_union, united
 from demo_turbine import fed, layered, reamed, runner_hub, sealed, seat_ring, sheave, vane_stud
 
 from toreuma.core.model import Job
-from toreuma.io.jobs import save_job
-from toreuma.io.routing import route_for
+from toreuma.engine.routes import route_for
+from toreuma.files.jobs import save_job
 
 JOBS: dict[str, tuple[Callable[[], Job], Callable[[Job], Job]]] = {
     "seat-ring": (seat_ring, sealed),

@@ -10,7 +10,7 @@ from hypothesis import HealthCheck, settings
 from toreuma.core.dialect import Dialect
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
-from toreuma.io.library import demo_job, dialect
+from toreuma.shipped.library import demo_job, dialect
 
 settings.register_profile(
     "toreuma", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow], max_examples=25

@@ -13,8 +13,8 @@ import pytest
 
 from toreuma.cli import main
 from toreuma.core.model import Job
-from toreuma.io.jobs import job_text, save_job
-from toreuma.io.library import data_path
+from toreuma.files.jobs import job_text, save_job
+from toreuma.shipped.library import data_path
 
 
 @dataclass

@@ -15,22 +15,23 @@ from toreuma.commands import exchange, materials, routing, standards
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.channels.balance import balance
 from toreuma.core.channels.by_hand import ByHand, turned_by_hand
-from toreuma.core.channels.hand_over import Transfer, hand_over
+from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.schedule import schedule
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act
+from toreuma.core.critic import critique
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan import Plan
-from toreuma.core.plan.critic import critique
-from toreuma.core.plan.second_side import plan_sides
+from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.post.channels import post_channels
 from toreuma.core.prove import Proof
-from toreuma.io import report
-from toreuma.io.channels import prove_channels, texts_of
-from toreuma.io.jobs import job_schema, write_atomically
-from toreuma.io.library import dialect, open_job
+from toreuma.engine import report
+from toreuma.engine.pair import prove_channels, texts_of
+from toreuma.files.jobs import job_schema, write_atomically
+from toreuma.shipped.library import dialect, open_job
 
 __all__ = ["app", "main"]
 

@@ -11,7 +11,7 @@ from pytestqt.qtbot import QtBot
 from tests.app.test_window import type_into
 from toreuma.app.widgets.limit_bars import LimitBars
 from toreuma.app.window import MainWindow
-from toreuma.io.library import machines
+from toreuma.shipped.library import machines
 
 Settled = Callable[[], None]
 

@@ -15,8 +15,8 @@ from toreuma.app.shot import settle
 from toreuma.app.widgets.part_panel import feature_line
 from toreuma.app.window import MainWindow
 from toreuma.core.model import Job, Part
-from toreuma.io.library import data_path, demo_job, demo_names
-from toreuma.io.step_in import read_step
+from toreuma.exchange.step_in import read_step
+from toreuma.shipped.library import data_path, demo_job, demo_names
 
 Settled = Callable[[], None]
 

@@ -11,7 +11,7 @@ from toreuma.app.shot import settle
 from toreuma.app.widgets.infeed_table import InfeedTable
 from toreuma.app.window import MainWindow
 from toreuma.core.model import CutThread
-from toreuma.io.library import demo_job
+from toreuma.shipped.library import demo_job
 
 
 def waited(done: Callable[[], bool], most_ms: int) -> bool:

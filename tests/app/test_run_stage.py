@@ -12,7 +12,7 @@ from tests.app.test_window import picture
 from toreuma.app.shot import _wait
 from toreuma.app.space.renderer import NoSpace
 from toreuma.app.window import MainWindow
-from toreuma.io.library import demo_job
+from toreuma.shipped.library import demo_job
 
 
 @pytest.fixture

@@ -6,7 +6,7 @@ from PySide6.QtGui import QColor, QFontDatabase
 from toreuma.app.start import application
 from toreuma.app.theme import load_theme
 from toreuma.core.plan.kinds import KINDS
-from toreuma.io.library import data_path, theme_tokens
+from toreuma.shipped.library import data_path, theme_tokens
 
 
 def luminance(colour: QColor) -> float:

@@ -10,8 +10,8 @@ from pytestqt.qtbot import QtBot
 
 from toreuma.app.window import MainWindow
 from toreuma.core.model import Job
-from toreuma.io.library import catalogue, demo_job
-from toreuma.io.rack import load_rack
+from toreuma.files.rack import load_rack
+from toreuma.shipped.library import catalogue, demo_job
 
 Settled = Callable[[], None]
 

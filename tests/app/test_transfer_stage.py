@@ -9,7 +9,7 @@ from PySide6.QtWidgets import QPushButton
 from tests.app.test_window import picture, type_into
 from toreuma.app.widgets.findings import FindingCard
 from toreuma.app.window import MainWindow
-from toreuma.io.library import demo_job
+from toreuma.shipped.library import demo_job
 
 Wait = Callable[[], None]
 

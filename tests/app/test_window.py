@@ -14,7 +14,7 @@ from toreuma.app.widgets.findings import FindingCard
 from toreuma.app.widgets.header import STAGES
 from toreuma.app.window import MainWindow
 from toreuma.core.model import Job
-from toreuma.io.jobs import job_text, load_job, save_job
+from toreuma.files.jobs import job_text, load_job, save_job
 
 Wait = Callable[[], None]
 

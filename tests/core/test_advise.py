@@ -13,18 +13,18 @@ from hypothesis import strategies as st
 from tests.core.test_tool_shapes import boring, turning
 from toreuma.core.advise import Wish, advise, compare, wishes
 from toreuma.core.advise.carriers import bar_limit
-from toreuma.core.advise.turning import STRENGTH
+from toreuma.core.advise.seated import STRENGTH
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Part
 from toreuma.core.plan import plan
-from toreuma.core.plan.second_side import second_side
-from toreuma.core.plan.tight import plunge_deg, tight_spots
-from toreuma.core.plan.tool_reach import Surface, reach_on, surface_metal
+from toreuma.core.plan.sides.second_side import second_side
+from toreuma.core.reach.tight import plunge_deg, tight_spots
+from toreuma.core.reach.tool_reach import Surface, reach_on, surface_metal
 from toreuma.core.scene import Scene, build_scene
-from toreuma.io.library import catalogue, demo_job, demo_names, known_threads
-from toreuma.io.pipeline import follow, prove_outcome
+from toreuma.engine.follow import follow, prove_outcome
+from toreuma.shipped.library import catalogue, demo_job, demo_names, known_threads
 
 OUTSIDE, BORE = Surface("outside"), Surface("bore")
 

@@ -10,14 +10,14 @@ from typer.testing import CliRunner
 from tests.support.random_jobs import random_job
 from toreuma.cli import app
 from toreuma.core.auto.order import RANKS
-from toreuma.core.auto.route import Proposed
+from toreuma.core.auto.propose import Proposed
 from toreuma.core.errors import Cancelled
 from toreuma.core.plan import plan
-from toreuma.core.plan.second_side import plan_sides
-from toreuma.io.jobs import load_job
-from toreuma.io.library import demo_job, demo_names, dialect
-from toreuma.io.report import prove_plan
-from toreuma.io.routing import route_for
+from toreuma.core.plan.sides.second_side import plan_sides
+from toreuma.engine.report import prove_plan
+from toreuma.engine.routes import route_for
+from toreuma.files.jobs import load_job
+from toreuma.shipped.library import demo_job, demo_names, dialect
 
 
 @cache

@@ -5,8 +5,8 @@ import pytest
 from toreuma.core.channels.by_hand import turned_by_hand
 from toreuma.core.model import Job, PartOff
 from toreuma.core.plan import plan
-from toreuma.io.jobs import job_text, parse_job
-from toreuma.io.library import demo_job
+from toreuma.files.jobs import job_text, parse_job
+from toreuma.shipped.library import demo_job
 
 
 def codes(job: Job) -> set[str]:

@@ -6,7 +6,7 @@ from toreuma.core.memo import Memo
 from toreuma.core.model import Centre, Job, Part
 from toreuma.core.plan import plan
 from toreuma.core.prove import prove
-from toreuma.io.pipeline import follow, prove_outcome
+from toreuma.engine.follow import follow, prove_outcome
 
 SHAFT = {
     "outside": [

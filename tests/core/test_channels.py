@@ -11,10 +11,10 @@ from tests.support.handed import Planned, handed, planned_demo
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.model import Job, SecondHold, ThreadFeature
 from toreuma.core.plan import plan
-from toreuma.core.plan.second_side import plan_sides, second_setup
+from toreuma.core.plan.sides.second_side import plan_sides, second_setup
 from toreuma.core.prove.together import together
-from toreuma.io.channels import PairProof, prove_channels, read_channels, references, texts_of
-from toreuma.io.library import demo_job, dialect, machines
+from toreuma.engine.pair import PairProof, prove_channels, read_channels, references, texts_of
+from toreuma.shipped.library import demo_job, dialect, machines
 
 
 def planned() -> Planned:

@@ -5,16 +5,16 @@ import math
 import pytest
 
 from tests.support.routes import bored_job, boring_tool
+from toreuma.core.critic import critique
+from toreuma.core.critic.opened_early import interrupted_cut
 from toreuma.core.memo import Memo
 from toreuma.core.model import CutGroove, FinishOd, Job, PolygonBar, SecondHold
 from toreuma.core.model.feature import Groove
 from toreuma.core.model.part import Element
 from toreuma.core.plan import plan
-from toreuma.core.plan.critic import critique
-from toreuma.core.plan.critic.opened_early import interrupted_cut
-from toreuma.core.plan.second_side import plan_sides
-from toreuma.io.library import catalogue, demo_job
-from toreuma.io.pipeline import follow
+from toreuma.core.plan.sides.second_side import plan_sides
+from toreuma.engine.follow import follow
+from toreuma.shipped.library import catalogue, demo_job
 
 
 def told(job: Job) -> dict[str, list]:  # type: ignore[type-arg]

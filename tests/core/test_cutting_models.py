@@ -16,7 +16,7 @@ from toreuma.core.cutting.life import economic_life_min, fastest_life_min, speed
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.model import Machine
 from toreuma.core.model.tool import Bar
-from toreuma.io.library import machines, materials
+from toreuma.shipped.library import machines, materials
 
 C45, GREY = materials()["C45"], materials()["GJL-250"]
 

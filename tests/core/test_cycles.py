@@ -27,8 +27,8 @@ from toreuma.core.plan import Plan, plan
 from toreuma.core.post import post
 from toreuma.core.prove import Proof
 from toreuma.core.read import Program, read
-from toreuma.io.jobs import job_text, parse_job
-from toreuma.io.library import demo_job
+from toreuma.files.jobs import job_text, parse_job
+from toreuma.shipped.library import demo_job
 
 CONTOUR = [Line((2.0, 5.0), (-10.0, 5.0)), Arc((-10.0, 5.0), (-13.0, 8.0), (-13.0, 5.0), True),
            Line((-13.0, 8.0), (-20.0, 11.0))]  # fmt: skip

@@ -8,8 +8,8 @@ from pydantic import ValidationError
 
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.core.plan.derates import counted, derates_of, without_derate
-from toreuma.io.jobs import job_text, parse_job
+from toreuma.core.plan.numbers.derates import counted, derates_of, without_derate
+from toreuma.files.jobs import job_text, parse_job
 
 
 def run(job: Job, **conditions: Any) -> Job:

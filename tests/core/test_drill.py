@@ -11,12 +11,12 @@ from toreuma.core.geometry.region import box
 from toreuma.core.model import DrillHole, Face, Job, ReamHole
 from toreuma.core.model.tool import Drill, Reamer
 from toreuma.core.plan import plan
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import read
-from toreuma.io.jobs import job_text, parse_job
-from toreuma.io.library import demo_job, dialect, machines
+from toreuma.files.jobs import job_text, parse_job
+from toreuma.shipped.library import demo_job, dialect, machines
 
 
 def twist(d: float = 8.0, **changes: Any) -> Drill:

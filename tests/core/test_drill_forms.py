@@ -8,7 +8,7 @@ from tests.core.test_drill import drilled, op, proved, twist
 from toreuma.core.geometry.region import box
 from toreuma.core.model import DrillHole, Job, ReamHole, TapHole
 from toreuma.core.model.tool import Reamer, Tap
-from toreuma.core.plan.drill_numbers import point_length_mm
+from toreuma.core.plan.numbers.drilling import point_length_mm
 
 STEP = twist(12.0, form="step", pilot_d_mm=8.0, step_length_mm=24.0, step_deg=90.0, flute_length_mm=60.0)
 FLAT = twist(10.0, id="F", form="flat", point_deg=180.0, station=6)

@@ -6,8 +6,8 @@ from tests.support.routes import proof_of, tool_of, turned_job
 from toreuma.core.model import CutGroove, Job
 from toreuma.core.model.feature import FaceGroove, Feature, Groove, Relief
 from toreuma.core.plan import plan
-from toreuma.core.plan.result import OperationPlan
-from toreuma.io.library import demo_job
+from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.shipped.library import demo_job
 
 
 def grooved(feature: Feature, tool: str, **changes: object) -> Job:

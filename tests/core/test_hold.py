@@ -7,9 +7,9 @@ import pytest
 
 from toreuma.core.model import Job, Part
 from toreuma.core.plan import plan
-from toreuma.core.plan.hold import operation_grips
+from toreuma.core.plan.asked.grips import operation_grips
 from toreuma.core.scene import build_scene
-from toreuma.io.library import demo_job
+from toreuma.shipped.library import demo_job
 
 
 def with_hold(job: Job, **changes: Any) -> Job:

@@ -7,8 +7,8 @@ from toreuma.core.geometry.elements import Arc, Line
 from toreuma.core.model import DrillHole, FinishBore, Job, RoughBore
 from toreuma.core.model.part import Element
 from toreuma.core.plan import plan
-from toreuma.core.plan.frame import FACE, INSIDE, OUTSIDE, Frame
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.frame import FACE, INSIDE, OUTSIDE, Frame
+from toreuma.core.plan.ground.result import OperationPlan
 
 
 def codes(planned: OperationPlan) -> set[str]:

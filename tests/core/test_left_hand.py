@@ -10,7 +10,7 @@ from toreuma.core.model import FinishBore, FinishOd, Job, Part, RoughOd, TubeBar
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import TurningTool
 from toreuma.core.plan import plan
-from toreuma.io.library import catalogue, demo_job
+from toreuma.shipped.library import catalogue, demo_job
 
 LENGTH = 90.0
 

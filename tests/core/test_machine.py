@@ -4,7 +4,7 @@ import pytest
 from pydantic import ValidationError
 
 from toreuma.core.model import Machine
-from toreuma.io.library import machines
+from toreuma.shipped.library import machines
 
 ONE_CARRIER = {
     "name": "old", "max_rpm": 4000, "power": [{"rpm": 0, "power_kw": 0}, {"rpm": 1000, "power_kw": 5}],

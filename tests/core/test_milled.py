@@ -9,7 +9,8 @@ import pytest
 from shapely import LineString, Point, Polygon
 
 from tests.support.milled import driven, milled_job
-from toreuma.core.auto.route import propose_route
+from toreuma.core.auto.propose import propose_route
+from toreuma.core.critic import critique
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
@@ -18,14 +19,13 @@ from toreuma.core.geometry.region import region_from_points
 from toreuma.core.model import Flats, HolePattern, HolesBeside, Job, MillFlats, MillSlot, Slot
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan import Plan, plan
-from toreuma.core.plan.critic import critique
-from toreuma.core.plan.outward import Outward
-from toreuma.core.plan.second_side import plan_sides
+from toreuma.core.plan.mill.outward import Outward
+from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import read
 from toreuma.core.simulate.clock import motion_time_s
-from toreuma.io.library import catalogue, demo_job, machines
+from toreuma.shipped.library import catalogue, demo_job, machines
 
 HOLES = HolePattern(count=6, d_mm=6.6, circle_d_mm=64, depth_mm=30)
 BLIND = HolePattern(on="outside", count=3, d_mm=6.6, depth_mm=8, z_mm=-10, start_deg=15)

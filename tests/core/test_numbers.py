@@ -110,6 +110,6 @@ def test_chip_volume_agrees_with_what_the_simulation_removes(spear: Job, spear_p
 
 
 def _machine(rpm: float):  # type: ignore[no-untyped-def]
-    from toreuma.io.library import demo_job
+    from toreuma.shipped.library import demo_job
 
     return demo_job("spear").machine.changed(max_rpm=rpm)

@@ -7,9 +7,9 @@ from toreuma.core.geometry.region import box
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.core.plan.pair import second_end
+from toreuma.core.plan.sides.pair import second_end
 from toreuma.core.scene import build_scene
-from toreuma.io.pipeline import follow, prove_outcome
+from toreuma.engine.follow import follow, prove_outcome
 
 
 @pytest.fixture

@@ -10,9 +10,9 @@ from toreuma.core.channels.schedule import Pinched, schedule
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.model import Job, RoughOd
 from toreuma.core.plan import plan
-from toreuma.core.plan.pinch import LAG_MM, couples, is_pinched, pinched_s
-from toreuma.io.channels import PairProof, prove_channels
-from toreuma.io.library import demo_job, dialect
+from toreuma.core.plan.turn.pinch import LAG_MM, couples, is_pinched, pinched_s
+from toreuma.engine.pair import PairProof, prove_channels
+from toreuma.shipped.library import demo_job, dialect
 
 
 def rough_of(job: Job) -> RoughOd:

@@ -13,10 +13,10 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan import Plan, plan
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.post import post
-from toreuma.io.library import materials
-from toreuma.io.report import prove_plan
+from toreuma.engine.report import prove_plan
+from toreuma.shipped.library import materials
 
 
 def op(planned: Plan, operation_id: str) -> OperationPlan:

@@ -154,7 +154,7 @@ def test_a_program_cut_short_and_a_gap_in_the_numbers_are_seen(language: Dialect
 
 @given(st.text(max_size=300))
 def test_any_text_is_read_without_an_exception(text: str) -> None:
-    from toreuma.io.library import dialect
+    from toreuma.shipped.library import dialect
 
     program = read(text, dialect("system-a"), (100.0, 50.0))
     assert all(finding.line is None or finding.line >= 0 for finding in program.findings)
@@ -162,7 +162,7 @@ def test_any_text_is_read_without_an_exception(text: str) -> None:
 
 @given(st.text(alphabet="NGXZRIKFSTM0123456789.-() \n%", max_size=400))
 def test_any_words_are_read_without_an_exception(text: str) -> None:
-    from toreuma.io.library import dialect
+    from toreuma.shipped.library import dialect
 
     program = read(text, dialect("system-a"), (100.0, 50.0))
     assert isinstance(program.motions, tuple)

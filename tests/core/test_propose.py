@@ -19,12 +19,12 @@ from toreuma.core.geometry.region import rotated_volume
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Chuck, Face, FinishOd, Job, RoughOd
 from toreuma.core.plan import plan
-from toreuma.core.plan.cost import part_cost
+from toreuma.core.plan.asked.cost import part_cost
 from toreuma.core.propose.proposal import Proposal, propose
 from toreuma.core.propose.search import Costs, Fixed, Step, best, minutes_of
 from toreuma.core.simulate.clock import motion_time_s
 from toreuma.core.simulate.removal import after_cutting
-from toreuma.io.library import catalogue, demo_job, demo_names, machines, materials
+from toreuma.shipped.library import catalogue, demo_job, demo_names, machines, materials
 
 UPPER = [kind for kind in LIMITS if kind.binds and not kind.floor]
 FLOOR = [kind for kind in LIMITS if kind.binds and kind.floor]

@@ -4,8 +4,8 @@ import pytest
 
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.core.plan.prove_out import prove_out
-from toreuma.io.library import machines, materials
+from toreuma.core.plan.asked.prove_out import prove_out
+from toreuma.shipped.library import machines, materials
 
 
 def test_a_softer_piece_is_cut_faster_within_the_switches(spear: Job) -> None:

@@ -10,8 +10,8 @@ from toreuma.core.cutting.life import life_min
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.core.plan.result import OperationPlan
-from toreuma.io.library import demo_job
+from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.shipped.library import demo_job
 
 
 def roughed(pattern: str, name: str) -> tuple[Job, OperationPlan]:

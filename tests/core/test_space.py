@@ -11,8 +11,8 @@ from toreuma.core.geometry.meshes import mesh_of
 from toreuma.core.geometry.region import region_from_points, rotated_volume
 from toreuma.core.geometry.solids import Solid, prism, revolved
 from toreuma.core.prove.space import Body, Space
-from toreuma.io.channels import PairProof, prove_channels
-from toreuma.io.library import dialect
+from toreuma.engine.pair import PairProof, prove_channels
+from toreuma.shipped.library import dialect
 
 STEP = region_from_points([(0, 5), (0, 25), (-22, 25), (-22, 39), (-60, 39), (-60, 5)])
 

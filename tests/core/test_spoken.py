@@ -6,7 +6,7 @@ from toreuma.core.advise import advise, wishes
 from toreuma.core.plan import plan
 from toreuma.core.scene import build_scene
 from toreuma.core.spoken import spoken
-from toreuma.io.library import catalogue, demo_job, known_threads
+from toreuma.shipped.library import catalogue, demo_job, known_threads
 
 
 @pytest.mark.parametrize(

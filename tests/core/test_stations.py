@@ -7,7 +7,7 @@ from tests.support.machines import with_carrier
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.core.plan.stations import free_station, nose_number, offsets, placed, shank_fault, with_tool
+from toreuma.core.plan.turret.stations import free_station, nose_number, offsets, placed, shank_fault, with_tool
 
 
 def test_offsets_are_the_tool_s_own_or_against_a_master(spear: Job) -> None:

@@ -14,9 +14,9 @@ from toreuma.core.channels.crossing import crossings
 from toreuma.core.channels.overlap import overlap
 from toreuma.core.channels.schedule import Turn, schedule
 from toreuma.core.channels.waits import Act, Wait, laid_out
-from toreuma.core.plan.second_side import plan_sides
-from toreuma.io.channels import PairProof, prove_channels, texts_of
-from toreuma.io.library import demo_job, dialect
+from toreuma.core.plan.sides.second_side import plan_sides
+from toreuma.engine.pair import PairProof, prove_channels, texts_of
+from toreuma.shipped.library import demo_job, dialect
 
 
 def planned(name: str = "vane-stud") -> Planned:

@@ -12,7 +12,7 @@ from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.prove.surfaces import SurfaceMade
 from toreuma.core.read import read
-from toreuma.io.library import demo_job, demo_names
+from toreuma.shipped.library import demo_job, demo_names
 
 
 def proved_with(job: Job, other: Job, language: Dialect, change: tuple[str, str] = ("", "")) -> Proof:

@@ -7,7 +7,7 @@ import pytest
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.symbols import Symbol, symbols_of
 from toreuma.core.model import Part
-from toreuma.io.library import known_threads
+from toreuma.shipped.library import known_threads
 
 OUTSIDE = [{"z_mm": 0, "d_mm": 24}, {"z_mm": -30, "d_mm": 24}, {"z_mm": -30, "d_mm": 40}, {"z_mm": -60, "d_mm": 40}]
 INSIDE = [{"z_mm": 0, "d_mm": 10}, {"z_mm": -60, "d_mm": 10}]

@@ -16,11 +16,11 @@ from toreuma.core.model.feature import AxialHole, Relief, ThreadFeature
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import ThreadingTool
 from toreuma.core.plan import plan
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.post import post
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.standards.threads.form import form_of
-from toreuma.io.library import materials, thread_tables
+from toreuma.shipped.library import materials, thread_tables
 
 STEEL = materials()["C45"]
 
@@ -125,7 +125,7 @@ def test_a_pass_too_deep_comes_out_of_limits() -> None:
     deep = job.with_operation("t", lambda op: op.changed(form=wrong))
     from toreuma.core.prove import prove
     from toreuma.core.read import read
-    from toreuma.io.library import dialect
+    from toreuma.shipped.library import dialect
 
     language = dialect("system-a")
     planned = plan(deep)

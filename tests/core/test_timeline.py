@@ -13,8 +13,8 @@ from toreuma.core.model import Job
 from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.simulate.clock import dwell_and_change_s, spindle_change_s, times_of
 from toreuma.core.simulate.timeline import ENDLESS_S, timeline_of
-from toreuma.io.library import demo_job
-from toreuma.io.pipeline import Outcome, follow, prove_outcome
+from toreuma.engine.follow import Outcome, follow, prove_outcome
+from toreuma.shipped.library import demo_job
 
 
 @pytest.fixture(scope="module")

@@ -23,15 +23,15 @@ from toreuma.core.model import Job, Part
 from toreuma.core.model.catalogue import Catalogue, RackItem
 from toreuma.core.model.properties import properties_of, with_property
 from toreuma.core.model.tool import Drill, ThreadingTool, ThreadInsert
-from toreuma.core.plan.stations import bushing, station_words, turned_to
-from toreuma.core.plan.tool_reach import Surface, reach_on, surface_metal
+from toreuma.core.plan.turret.stations import bushing, station_words, turned_to
+from toreuma.core.reach.tool_reach import Surface, reach_on, surface_metal
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.codes import decode
 from toreuma.core.standards.codes.respell import respelled, symbols_at
-from toreuma.io.jobs import job_text, parse_job
-from toreuma.io.library import catalogue, code_tables, demo_job, known_threads, machines, materials
-from toreuma.io.rack import load_rack, rack_csv, read_rack, save_rack
-from toreuma.io.store import edges_of, found_in, is_known, thing_of
+from toreuma.engine.search import edges_of, found_in, is_known, thing_of
+from toreuma.files.jobs import job_text, parse_job
+from toreuma.files.rack import load_rack, rack_csv, read_rack, save_rack
+from toreuma.shipped.library import catalogue, code_tables, demo_job, known_threads, machines, materials
 
 OUTSIDE = Surface("outside")
 

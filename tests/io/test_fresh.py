@@ -8,9 +8,9 @@ from toreuma.core.errors import PartError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.io.fresh import fresh_job, next_bar_mm, restocked
-from toreuma.io.library import bar_sizes_mm, demo_job, demo_names, holds, machines, materials, relief_tables
-from toreuma.io.proposals import feature_on, new_feature, standard_reliefs
+from toreuma.engine.features import feature_on, new_feature, standard_reliefs
+from toreuma.engine.fresh import fresh_job, next_bar_mm, restocked
+from toreuma.shipped.library import bar_sizes_mm, demo_job, demo_names, holds, machines, materials, relief_tables
 
 
 def with_feature(job: Job, feature: dict[str, Any]) -> Job:

@@ -13,14 +13,14 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.memo import Check
 from toreuma.core.model import Part
 from toreuma.core.plan import plan
-from toreuma.io.dxf_in import read_dxf
-from toreuma.io.dxf_out import dxf_text
-from toreuma.io.fresh import fresh_job
-from toreuma.io.imports import adopted, deviation_um
-from toreuma.io.library import demo_job
-from toreuma.io.reading import read_part
-from toreuma.io.step_in import read_step
-from toreuma.io.step_out import part_solid, region_solid, write_step
+from toreuma.engine.fresh import fresh_job
+from toreuma.exchange.dxf_in import read_dxf
+from toreuma.exchange.dxf_out import dxf_text
+from toreuma.exchange.imports import adopted, deviation_um
+from toreuma.exchange.reading import read_part
+from toreuma.exchange.step_in import read_step
+from toreuma.exchange.step_out import part_solid, region_solid, write_step
+from toreuma.shipped.library import demo_job
 
 WAYS = ("lines", "polyline", "spline", "mirrored", "block", "gaps", "low")
 PER_SEED = 10

@@ -10,7 +10,7 @@ import pytest
 
 from toreuma.core.errors import JobError
 from toreuma.core.model import Job
-from toreuma.io.jobs import job_schema, job_text, load_job, parse_job, save_job
+from toreuma.files.jobs import job_schema, job_text, load_job, parse_job, save_job
 
 
 @pytest.fixture

@@ -8,8 +8,8 @@ from typer.testing import CliRunner
 
 from toreuma.cli import app
 from toreuma.core.errors import JobError
-from toreuma.io.library import material_sources, materials, shipped_materials
-from toreuma.io.own_materials import FIELDS, own_values, set_own, speed_fields, value_of
+from toreuma.files.own_materials import FIELDS, own_values, set_own, speed_fields, value_of
+from toreuma.shipped.library import material_sources, materials, shipped_materials
 
 
 @pytest.fixture(autouse=True)

@@ -8,9 +8,9 @@ import pytest
 from toreuma.core.geometry.milled import sunk_of
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Part
-from toreuma.io.imports import Imported
-from toreuma.io.step_in import read_step
-from toreuma.io.step_out import part_solid, write_step
+from toreuma.exchange.imports import Imported
+from toreuma.exchange.step_in import read_step
+from toreuma.exchange.step_out import part_solid, write_step
 
 FLANGE = [{"z_mm": 0, "d_mm": 30}, {"z_mm": -20, "d_mm": 30}, {"z_mm": -20, "d_mm": 60}, {"z_mm": -40, "d_mm": 60}]
 THROUGH = [{"z_mm": 0, "d_mm": 16}, {"z_mm": -40, "d_mm": 16}]

@@ -4,7 +4,7 @@ from tests.support.routes import tool_of
 from toreuma.core.model import CutGroove, Face, FinishOd, Job, Part, PartOff, RoughOd, Setup
 from toreuma.core.model.feature import Groove
 from toreuma.core.model.part import Element
-from toreuma.io.library import demo_job
+from toreuma.shipped.library import demo_job
 
 __all__ = ["hundred_operations"]
 

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.feature import Feature
 from toreuma.core.model.tool import Tool
-from toreuma.io.library import catalogue, demo_job, machines
+from toreuma.shipped.library import catalogue, demo_job, machines
 
 __all__ = ["driven", "milled_job"]
 

@@ -5,7 +5,7 @@ import random
 from typing import Any
 
 from toreuma.core.model import Job, Part
-from toreuma.io.library import demo_job
+from toreuma.shipped.library import demo_job
 
 __all__ = ["INSERTS", "job_for", "random_part"]
 

@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QWidget
 
 from toreuma.app.session import Session
 from toreuma.core.errors import ToreumaError
-from toreuma.io.jobs import job_text, load_job, write_atomically
+from toreuma.files.jobs import job_text, load_job, write_atomically
 
 __all__ = ["Autosave"]
 

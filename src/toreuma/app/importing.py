@@ -7,9 +7,9 @@ from pathlib import Path
 from PySide6.QtCore import QObject, QThread, Signal
 
 from toreuma.core.errors import Cancelled, ToreumaError
-from toreuma.io.dxf_in import GAP_MM
-from toreuma.io.imports import Imported
-from toreuma.io.reading import read_part
+from toreuma.exchange.dxf_in import GAP_MM
+from toreuma.exchange.imports import Imported
+from toreuma.exchange.reading import read_part
 
 __all__ = ["Reading"]
 

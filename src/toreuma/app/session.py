@@ -9,7 +9,7 @@ from PySide6.QtCore import QObject, QTimer, Signal
 
 from toreuma.app.sides import Sides
 from toreuma.app.worker import Worker
-from toreuma.core.auto.route import Chosen, Proposed
+from toreuma.core.auto.propose import Chosen, Proposed
 from toreuma.core.channels.balance import Balanced
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.findings import Finding
@@ -18,10 +18,10 @@ from toreuma.core.prove import Proof
 from toreuma.core.scene import build_scene
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.units import System
-from toreuma.io.imports import Imported
-from toreuma.io.jobs import load_job, save_job, validation_line
-from toreuma.io.library import open_job
-from toreuma.io.pipeline import Outcome, PairProof
+from toreuma.engine.follow import Outcome, PairProof
+from toreuma.exchange.imports import Imported
+from toreuma.files.jobs import load_job, save_job, validation_line
+from toreuma.shipped.library import open_job
 
 __all__ = ["Selection", "Session", "solids_of"]
 

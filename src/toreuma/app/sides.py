@@ -3,7 +3,7 @@
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.core.plan.second_side import second_side
+from toreuma.core.plan.sides.second_side import second_side
 
 __all__ = ["Sides"]
 

@@ -11,9 +11,9 @@ from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import RackItem
 from toreuma.core.scene import Scene, build_scene
-from toreuma.io.library import catalogue, code_tables, known_threads
-from toreuma.io.rack import load_rack, save_rack
-from toreuma.io.store import edges_of
+from toreuma.engine.search import edges_of
+from toreuma.files.rack import load_rack, save_rack
+from toreuma.shipped.library import catalogue, code_tables, known_threads
 
 __all__ = ["ToolChoice"]
 

@@ -45,13 +45,13 @@ from toreuma.app.widgets.transfer_panel import TransferPanel
 from toreuma.app.widgets.transfer_views import TransferViews
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
-from toreuma.core.plan.pair import second_end
-from toreuma.io.exports import export_file
-from toreuma.io.jobs import write_atomically
-from toreuma.io.library import catalogue
-from toreuma.io.rack import rack_csv, read_rack, save_rack
-from toreuma.io.reading import SUFFIXES
-from toreuma.io.store import is_known
+from toreuma.core.plan.sides.pair import second_end
+from toreuma.engine.search import is_known
+from toreuma.exchange.exports import export_file
+from toreuma.exchange.reading import SUFFIXES
+from toreuma.files.jobs import write_atomically
+from toreuma.files.rack import rack_csv, read_rack, save_rack
+from toreuma.shipped.library import catalogue
 
 __all__ = ["MainWindow"]
 

@@ -10,8 +10,8 @@ from PySide6.QtCore import QObject, QThread, Signal
 from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
-from toreuma.io.pipeline import Outcome, balance_of, follow, order_of, prove_outcome, prove_pair
-from toreuma.io.routing import route_for
+from toreuma.engine.follow import Outcome, balance_of, follow, order_of, prove_outcome, prove_pair
+from toreuma.engine.routes import route_for
 
 __all__ = ["Worker"]
 

@@ -9,13 +9,13 @@ from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import Region
 from toreuma.core.plan import Plan, plan
-from toreuma.core.plan.pair import second_end
-from toreuma.io import report
-from toreuma.io.exports import export_file
-from toreuma.io.fresh import fresh_job
-from toreuma.io.jobs import save_job
-from toreuma.io.library import open_job
-from toreuma.io.reading import read_part
+from toreuma.core.plan.sides.pair import second_end
+from toreuma.engine import report
+from toreuma.engine.fresh import fresh_job
+from toreuma.exchange.exports import export_file
+from toreuma.exchange.reading import read_part
+from toreuma.files.jobs import save_job
+from toreuma.shipped.library import open_job
 
 __all__ = ["register"]
 

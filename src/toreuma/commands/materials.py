@@ -9,9 +9,9 @@ from toreuma.commands.common import JobArgument, JsonOption
 from toreuma.core.errors import JobError
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
-from toreuma.core.plan.prove_out import prove_out
-from toreuma.io.library import material_sources, materials, open_job, shipped_materials
-from toreuma.io.own_materials import own_values, set_own
+from toreuma.core.plan.asked.prove_out import prove_out
+from toreuma.files.own_materials import own_values, set_own
+from toreuma.shipped.library import material_sources, materials, open_job, shipped_materials
 
 __all__ = ["register"]
 

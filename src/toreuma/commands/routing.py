@@ -6,10 +6,10 @@ from typing import Annotated
 import typer
 
 from toreuma.commands.common import JobArgument, JsonOption, print_json
-from toreuma.core.auto.route import Proposed
-from toreuma.io.jobs import save_job
-from toreuma.io.library import open_job
-from toreuma.io.routing import route_for
+from toreuma.core.auto.propose import Proposed
+from toreuma.engine.routes import route_for
+from toreuma.files.jobs import save_job
+from toreuma.shipped.library import open_job
 
 __all__ = ["register"]
 

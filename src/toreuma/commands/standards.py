@@ -4,13 +4,13 @@ from typing import Annotated
 
 import typer
 
+from toreuma.commands.code_report import code_lines, code_report
 from toreuma.commands.common import JsonOption, print_json
 from toreuma.core.standards.codes import decode
 from toreuma.core.standards.fits import Tolerance, fit_of
 from toreuma.core.standards.threads import Side, thread_of
-from toreuma.io import report
-from toreuma.io.code_report import code_lines, code_report
-from toreuma.io.library import code_tables, fit_tables, thread_tables
+from toreuma.engine import report
+from toreuma.shipped.library import code_tables, fit_tables, thread_tables
 
 __all__ = ["register"]
 

@@ -10,7 +10,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.standards.fits import Tolerance, fit_of
 from toreuma.core.standards.threads import Side, thread_of
 from toreuma.core.units import System, parse, show
-from toreuma.io.library import fit_tables, materials, thread_tables
+from toreuma.shipped.library import fit_tables, materials, thread_tables
 
 __all__ = ["FitsBench", "SpeedBench", "ThreadsBench"]
 

@@ -11,7 +11,7 @@ from toreuma.core.cutting.lab import LabResult, Rung, free_situation, ladder, tr
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System, parse, show
-from toreuma.io.library import machines, materials
+from toreuma.shipped.library import machines, materials
 
 __all__ = ["LabBench"]
 

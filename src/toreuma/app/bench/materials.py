@@ -17,8 +17,8 @@ from PySide6.QtWidgets import (
 from toreuma.app.session import Session
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import parse, show
-from toreuma.io.library import material_sources, materials, shipped_materials
-from toreuma.io.own_materials import FIELDS, own_values, set_own, speed_fields, value_of
+from toreuma.files.own_materials import FIELDS, own_values, set_own, speed_fields, value_of
+from toreuma.shipped.library import material_sources, materials, shipped_materials
 
 __all__ = ["MaterialsBench"]
 

@@ -4,8 +4,8 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 
 from toreuma.app.canvas.paint import Painter
 from toreuma.app.canvas.view import View
-from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.machine_view import Block
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.units import show
 
 __all__ = ["MACHINE_PX", "paint_hand_over", "paint_machine"]

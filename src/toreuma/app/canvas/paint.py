@@ -14,7 +14,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Points, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import Symbol
-from toreuma.core.plan.result import Cuts, OperationPlan
+from toreuma.core.plan.ground.result import Cuts, OperationPlan
 from toreuma.core.scene import Scene
 from toreuma.core.units import System, show
 

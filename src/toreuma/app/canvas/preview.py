@@ -10,8 +10,8 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import symbols_of
 from toreuma.core.units import System
-from toreuma.io.imports import Imported
-from toreuma.io.library import known_threads
+from toreuma.exchange.imports import Imported
+from toreuma.shipped.library import known_threads
 
 __all__ = ["paint_preview"]
 

@@ -23,17 +23,17 @@ from toreuma.app.format import both_ways, clock
 from toreuma.app.session import Session, solids_of
 from toreuma.app.theme import Theme
 from toreuma.app.tool_choice import ToolChoice
-from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.machine_view import machine_blocks
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import Symbol, symbols_of
 from toreuma.core.model import Job
-from toreuma.core.plan.hold import compliance, held_piece
+from toreuma.core.plan.hold.standing import compliance, held_piece
 from toreuma.core.scene import Scene, build_scene
-from toreuma.io.library import known_threads
+from toreuma.shipped.library import known_threads
 
 __all__ = ["SectionCanvas"]
 

@@ -15,7 +15,7 @@ from toreuma.app.widgets.trial_form import TrialForm
 from toreuma.core.advise import Candidate, Comparison, Wish, compare
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
-from toreuma.core.plan.stations import free_station, with_tool
+from toreuma.core.plan.turret.stations import free_station, with_tool
 from toreuma.core.scene import build_scene
 from toreuma.core.spoken import spoken
 from toreuma.core.units import System, show

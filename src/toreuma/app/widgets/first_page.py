@@ -3,7 +3,7 @@
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
-from toreuma.io.library import DEMO_PREFIX, demo_job, demo_names
+from toreuma.shipped.library import DEMO_PREFIX, demo_job, demo_names
 
 __all__ = ["FirstPage"]
 

@@ -16,7 +16,7 @@ from toreuma.app.fields import (
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.model import Job
 from toreuma.core.units import System, show
-from toreuma.io.library import holds, machines
+from toreuma.shipped.library import holds, machines
 
 __all__ = ["HoldPanel"]
 

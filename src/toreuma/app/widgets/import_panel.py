@@ -22,9 +22,9 @@ from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.part_panel import feature_line
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import show
-from toreuma.io.dxf_in import GAP_MM
-from toreuma.io.fresh import fresh_job
-from toreuma.io.imports import Imported, adopted, adopted_as_blank
+from toreuma.engine.fresh import fresh_job
+from toreuma.exchange.dxf_in import GAP_MM
+from toreuma.exchange.imports import Imported, adopted, adopted_as_blank
 
 __all__ = ["ImportPanel"]
 

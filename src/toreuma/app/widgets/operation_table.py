@@ -13,7 +13,7 @@ from toreuma.app.theme import Theme
 from toreuma.app.widgets.waiting import WaitsUnseen
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import worst
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.units import System, show
 
 __all__ = ["OperationTable"]

@@ -23,8 +23,8 @@ from toreuma.core.model import Element, Job
 from toreuma.core.standards.general import general_tolerance_mm
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.units import show
-from toreuma.io.library import general_tables, thread_tables
-from toreuma.io.proposals import standard_reliefs
+from toreuma.engine.features import standard_reliefs
+from toreuma.shipped.library import general_tables, thread_tables
 
 if TYPE_CHECKING:
     from toreuma.app.widgets.reasons import ReasonsPanel

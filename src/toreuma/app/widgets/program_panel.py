@@ -17,8 +17,8 @@ from PySide6.QtWidgets import QComboBox, QFileDialog, QLabel, QPlainTextEdit, QT
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.waiting import WaitsUnseen
-from toreuma.io.jobs import write_atomically
-from toreuma.io.library import dialect
+from toreuma.files.jobs import write_atomically
+from toreuma.shipped.library import dialect
 
 __all__ = ["ProgramPanel"]
 

@@ -24,21 +24,21 @@ from toreuma.app.widgets.part_reasons import part_reasons
 from toreuma.app.widgets.rows import RowColumn, narrow_box
 from toreuma.app.widgets.size_table import SizeTable
 from toreuma.core.auto.fresh import GROOVES, with_feature
-from toreuma.core.auto.route import Chosen
+from toreuma.core.auto.propose import Chosen
 from toreuma.core.channels.balance import as_found, cycle_numbers, moved_words, ran_numbers
 from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job, Operation
-from toreuma.core.plan.cost import part_cost
-from toreuma.core.plan.derates import Derate, derates_of, without_derate
-from toreuma.core.plan.hold import operation_grips
-from toreuma.core.plan.part_off import is_held
-from toreuma.core.plan.prove_out import prove_out
+from toreuma.core.plan.asked.cost import part_cost
+from toreuma.core.plan.asked.grips import operation_grips
+from toreuma.core.plan.asked.prove_out import prove_out
+from toreuma.core.plan.groove.part_off import is_held
+from toreuma.core.plan.numbers.derates import Derate, derates_of, without_derate
 from toreuma.core.spoken import spoken
 from toreuma.core.units import show
-from toreuma.io.library import known_threads, materials
+from toreuma.shipped.library import known_threads, materials
 
 __all__ = ["ReasonsPanel"]
 

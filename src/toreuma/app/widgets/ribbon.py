@@ -15,10 +15,10 @@ from toreuma.app.widgets.play_bar import BUTTON_PX, PlayBar
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import worst
 from toreuma.core.model import Carrier
-from toreuma.core.plan.at_spindle import moved_to
+from toreuma.core.plan.turret.at_spindle import moved_to
 from toreuma.core.prove import Step
 from toreuma.core.units import show
-from toreuma.io.pipeline import Outcome
+from toreuma.engine.follow import Outcome
 
 __all__ = ["Ribbon"]
 

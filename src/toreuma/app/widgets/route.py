@@ -26,9 +26,9 @@ from toreuma.app.widgets.buttons import IconRow
 from toreuma.core.auto.fresh import fresh_operation
 from toreuma.core.findings import worst
 from toreuma.core.model import Operation
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.kinds import KINDS
-from toreuma.core.plan.result import OperationPlan
-from toreuma.io.library import known_threads
+from toreuma.shipped.library import known_threads
 
 __all__ = ["RoutePanel"]
 

@@ -11,9 +11,9 @@ from toreuma.app.theme import Theme
 from toreuma.app.widgets.carry import Carried
 from toreuma.app.widgets.play_bar import BUTTON_PX, PlayBar
 from toreuma.core.errors import ToreumaError
-from toreuma.core.plan.at_spindle import moved_to
+from toreuma.core.plan.turret.at_spindle import moved_to
 from toreuma.core.prove.lanes import Lanes, lanes_of
-from toreuma.io.pipeline import PairProof
+from toreuma.engine.follow import PairProof
 
 __all__ = ["RunRibbon"]
 

@@ -5,8 +5,8 @@ from typing import Any
 from toreuma.app.fields import BAR_FIELDS, SKIN_FIELDS, STOCK_FIELDS, STOCK_SIZES, SUPPLY_FIELDS, Field
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.model import Job
-from toreuma.io.fresh import restocked
-from toreuma.io.library import materials
+from toreuma.engine.fresh import restocked
+from toreuma.shipped.library import materials
 
 __all__ = ["StockPanel"]
 

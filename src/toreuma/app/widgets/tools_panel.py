@@ -26,10 +26,10 @@ from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Insert, Job
 from toreuma.core.model.properties import properties_of
-from toreuma.core.plan.stations import bushing, offsets, placed, shank_fault, station_words, turned_to
+from toreuma.core.plan.turret.stations import bushing, offsets, placed, shank_fault, station_words, turned_to
 from toreuma.core.units import show
-from toreuma.io.library import catalogue
-from toreuma.io.store import Entry, found_in, thing_of
+from toreuma.engine.search import Entry, found_in, thing_of
+from toreuma.shipped.library import catalogue
 
 __all__ = ["ToolsPanel"]
 

@@ -10,8 +10,8 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Insert, Job, RoughOd, TurningTool
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Drill
-from toreuma.core.plan.hold import compliance
-from toreuma.core.plan.tool_reach import Surface
+from toreuma.core.plan.hold.standing import compliance
+from toreuma.core.reach.tool_reach import Surface
 from toreuma.core.scene import Scene
 
 __all__ = ["bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]

@@ -9,7 +9,7 @@ from toreuma.core.cutting.life import life_evidence
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.model import Insert, Job, Tool
 from toreuma.core.model.tool import BoringTool, TurningTool
-from toreuma.core.plan.tool_reach import Surface, reach_on
+from toreuma.core.reach.tool_reach import Surface, reach_on
 from toreuma.core.scene import Scene
 
 __all__ = ["Comparison", "compare"]

@@ -13,8 +13,8 @@ from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
 from toreuma.core.model.tool import BoringTool
-from toreuma.core.plan.tight import Spot, plunge_deg, tight_spots
-from toreuma.core.plan.tool_reach import Surface, near_body, reach_on, surface_metal
+from toreuma.core.reach.tight import Spot, plunge_deg, tight_spots
+from toreuma.core.reach.tool_reach import Surface, near_body, reach_on, surface_metal
 from toreuma.core.scene import Scene
 
 __all__ = ["ReachView", "reach_view"]

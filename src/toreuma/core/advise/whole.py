@@ -6,14 +6,14 @@ from dataclasses import dataclass, replace
 
 from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import least_bore_mm
-from toreuma.core.advise.turning import NOTHING_SHARE, REACH_TOLERANCE_MM2
+from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue, WholeTool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
 from toreuma.core.model.tool import Drill, FormTool, GroovingTool, PartingTool, Tap, ThreadingTool
-from toreuma.core.plan.tool_reach import reach_on, surface_metal
+from toreuma.core.reach.tool_reach import reach_on, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.standards.threads import Thread
 

@@ -8,7 +8,7 @@ import numpy as np
 from toreuma.core.geometry.region import rings
 from toreuma.core.model import Job
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
-from toreuma.core.plan.tool_reach import Surface, surface_metal
+from toreuma.core.reach.tool_reach import Surface, surface_metal
 from toreuma.core.scene import Scene
 
 __all__ = ["Wish", "wishes"]

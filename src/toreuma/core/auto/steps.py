@@ -8,7 +8,7 @@ from typing import Literal
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.carriers import bar_reach_mm
-from toreuma.core.advise.turning import Split
+from toreuma.core.advise.seated import Split
 from toreuma.core.advise.whole import groove_depth_mm
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.tool_shapes import shape_of

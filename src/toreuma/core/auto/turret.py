@@ -5,7 +5,7 @@ from collections.abc import Mapping, Sequence
 from toreuma.core.advise.advice import Advice
 from toreuma.core.auto.steps import Step
 from toreuma.core.model import Job, Tool
-from toreuma.core.plan.at_spindle import faces, facing_other, reaching
+from toreuma.core.plan.turret.at_spindle import faces, facing_other, reaching
 
 __all__ = ["seated", "spared"]
 

@@ -9,18 +9,18 @@ from dataclasses import dataclass
 from typing import Any
 
 from toreuma.core.channels.crossing import crossings
-from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.schedule import unloading, works
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Carrier, Job, Tool
 from toreuma.core.model.carrier import SpindleName
 from toreuma.core.model.tool import EndMill
-from toreuma.core.plan.at_spindle import points_at
-from toreuma.core.plan.pinch import pinched_s
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.route import Plan
-from toreuma.core.plan.stations import placed
+from toreuma.core.plan.turn.pinch import pinched_s
+from toreuma.core.plan.turret.at_spindle import points_at
+from toreuma.core.plan.turret.stations import placed
 
 __all__ = [
     "Balanced", "Slot", "as_found", "balance", "cycle_numbers", "moved_words", "one_after_another_s", "ran_numbers",

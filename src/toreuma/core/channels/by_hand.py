@@ -8,9 +8,9 @@ from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import Chuck, Job
 from toreuma.core.model.transfer import TurnRound
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.route import Plan
-from toreuma.core.plan.second_side import second_side
+from toreuma.core.plan.sides.second_side import second_side
 from toreuma.core.scene import build_scene
 
 __all__ = ["ByHand", "turned_by_hand"]

@@ -1,20 +1,17 @@
 """What must hold before a part is handed over: each condition that does not is a finding with its cure."""
 
 from collections.abc import Iterator
-from typing import TYPE_CHECKING
 
 from toreuma.core.channels.parking import parking_findings
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import union
 from toreuma.core.model import Chuck, Face, Job, PartingTool, PartOff, SecondSpindle, TurningTool
-from toreuma.core.plan.feed_bar import BAR_KINDS
+from toreuma.core.plan.bar.feed_bar import BAR_KINDS
+from toreuma.core.plan.bar.supply import cut_width_mm
+from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.plan.route import Plan
-from toreuma.core.plan.stretch import stick_out_more
-from toreuma.core.plan.supply import cut_width_mm
 from toreuma.core.scene import Scene
-
-if TYPE_CHECKING:
-    from toreuma.core.channels.hand_over import Transfer
 
 __all__ = ["conditions", "drawn_mm"]
 
@@ -32,7 +29,7 @@ def drawn_mm(first: Plan) -> float:
     return scene.stock_front_z - scene.profile.back_z + cut_width_mm(first.job)
 
 
-def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer", other: Scene) -> Iterator[Finding]:
+def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer, other: Scene) -> Iterator[Finding]:
     """Everything that stands against a planned hand-over."""
     yield from (first.second.findings if first.second is not None else ())
     yield from _speeds(job, made)
@@ -63,7 +60,7 @@ def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer", 
         yield Finding("error", "transfer.stuck", f"channel {one.channel} waits at mark {one.mark} for ever", one.why)
 
 
-def _speeds(job: Job, made: "Transfer") -> Iterator[Finding]:
+def _speeds(job: Job, made: Transfer) -> Iterator[Finding]:
     most = made.numbers["speed"]
     if made.settings.rpm > most.number:
         label = most.bit.label if most.bit is not None else "machine"
@@ -72,7 +69,7 @@ def _speeds(job: Job, made: "Transfer") -> Iterator[Finding]:
         yield Finding("error", "transfer.speed", what, "the jaws lose their grip", cures=(cure,))
 
 
-def _reach(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer") -> Iterator[Finding]:
+def _reach(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer) -> Iterator[Finding]:
     if made.gap_mm < spindle.least_gap_mm - 1e-6:
         more = spindle.least_gap_mm - made.gap_mm
         what = f"the spindles would have to come {more:.1f} mm closer than they can"
@@ -86,7 +83,7 @@ def _reach(job: Job, first: Plan, spindle: SecondSpindle, made: "Transfer") -> I
         yield Finding("error", "transfer.room", what, "the part does not come out between the chucks", cures=cures)
 
 
-def _grip(job: Job, made: "Transfer") -> Iterator[Finding]:
+def _grip(job: Job, made: Transfer) -> Iterator[Finding]:
     hold = job.setups[1].hold
     if isinstance(hold, Chuck) and hold.grip_length_mm > hold.jaw_length_mm:
         most = hold.jaw_length_mm
@@ -104,7 +101,7 @@ def _grip(job: Job, made: "Transfer") -> Iterator[Finding]:
         yield Finding("error", "transfer.body", what, "jaws or chuck run into it", at=(at.x, at.y), cures=shorter)
 
 
-def _between(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
+def _between(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
     """Room between the jaws of both holds, and for the blade where the part is cut off there."""
     room = made.jaw_face_z - first.scene.jaw_face_z
     cuts = [op for op in first.operations if op.operation.kind == "part_off" and op.motions]
@@ -129,7 +126,7 @@ def _between(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
         yield Finding("error", "transfer.early", what, "it falls before it is taken", cures=(cure,))
 
 
-def _drawn(job: Job, first: Plan, made: "Transfer") -> Iterator[Finding]:
+def _drawn(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
     """The bar that is drawn out is as long as the next part wants it, and there is one."""
     if made.settings.how != "pulled":
         return

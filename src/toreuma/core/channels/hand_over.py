@@ -1,53 +1,27 @@
 """The hand-over: where the second spindle grips, what each channel does and waits for, and what must hold before it."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from shapely.affinity import affine_transform
 
 from toreuma.core.channels.conditions import conditions, drawn_mm
-from toreuma.core.channels.waits import Act, Laid, Wait, laid_out
+from toreuma.core.channels.transfer import Transfer
+from toreuma.core.channels.waits import Act, Wait, laid_out
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.speed import lowest
-from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job, SecondSpindle
 from toreuma.core.model.transfer import HandOver
 from toreuma.core.plan.route import Plan
-from toreuma.core.plan.second_side import second_setup, second_side
+from toreuma.core.plan.sides.second_side import second_setup, second_side
 from toreuma.core.scene import Scene, build_scene
 
-__all__ = ["Transfer", "drawn_mm", "hand_over"]
+__all__ = ["drawn_mm", "hand_over"]
 
 CLAMP_S, ASKED_S, AIR_S = 1.0, 0.3, 0.5
 """The first hold opens or closes; the part is asked for; chips are blown off."""
 
 PARK_S = 1.5
-
-
-@dataclass(frozen=True)
-class Transfer:
-    """The planned hand-over, in places of the first side: the second hold round the part, and where it waits.
-
-    ``gap_mm`` is what lies between the noses of both spindles while both hold the part; ``back_mm`` how far the second
-    one stands back before and after. ``channels`` are the items of each channel, ``laid`` when they happen.
-    """
-
-    settings: HandOver
-    jaws: Region
-    body: Region
-    piece: Region
-    jaw_face_z: float
-    gap_mm: float
-    back_mm: float
-    channels: dict[int, tuple[Act | Wait, ...]]
-    laid: Laid
-    numbers: dict[str, Evidence]
-    findings: tuple[Finding, ...]
-
-    @property
-    def seconds(self) -> float:
-        return self.laid.total_s
 
 
 def hand_over(job: Job, first: Plan) -> Transfer | None:

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from toreuma.core.channels.hand_over import Transfer
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
 from toreuma.core.scene import Scene

@@ -4,14 +4,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from toreuma.core.channels.crossing import crossings
-from toreuma.core.channels.hand_over import Transfer
 from toreuma.core.channels.overlap import overlap
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act, Laid, Wait, laid_out
 from toreuma.core.model import Job
 from toreuma.core.motion import Motion
-from toreuma.core.plan.pinch import couples, is_pinched, pinched_s
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.route import Plan
+from toreuma.core.plan.turn.pinch import couples, is_pinched, pinched_s
 from toreuma.core.simulate.clock import times_of
 
 __all__ = ["Item", "Pinched", "Schedule", "Turn", "cut_between", "is_steady", "schedule", "unloading", "works"]

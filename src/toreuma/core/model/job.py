@@ -81,6 +81,11 @@ class Job(Value):
     def operations(self) -> tuple[Operation, ...]:
         return self.setup.operations
 
+    @property
+    def is_pair(self) -> bool:
+        """Two parts back to back are made from one blank."""
+        return self.stock.supply.back_to_back
+
     def tool(self, tool_id: str) -> Tool | None:
         return next((tool for tool in self.tools if tool.id == tool_id), None)
 

@@ -4,22 +4,22 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
-from toreuma.core.plan.drill import plan_drill
-from toreuma.core.plan.face import plan_face
-from toreuma.core.plan.feed_bar import plan_feed_bar
-from toreuma.core.plan.finish import plan_finish
-from toreuma.core.plan.flats import plan_flats
-from toreuma.core.plan.groove import plan_groove
-from toreuma.core.plan.groove_ground import groove_zone
-from toreuma.core.plan.holes_beside import plan_holes
-from toreuma.core.plan.part_off import plan_part_off
-from toreuma.core.plan.ream import plan_ream
-from toreuma.core.plan.result import Cuts
-from toreuma.core.plan.rough import plan_rough
-from toreuma.core.plan.slot import plan_slot
-from toreuma.core.plan.tap import plan_tap
-from toreuma.core.plan.thread import plan_thread
-from toreuma.core.plan.work import Work
+from toreuma.core.plan.axis.drill import plan_drill
+from toreuma.core.plan.axis.ream import plan_ream
+from toreuma.core.plan.axis.tap import plan_tap
+from toreuma.core.plan.bar.feed_bar import plan_feed_bar
+from toreuma.core.plan.groove.groove import plan_groove
+from toreuma.core.plan.groove.part_off import plan_part_off
+from toreuma.core.plan.groove.place import groove_zone
+from toreuma.core.plan.ground.result import Cuts
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.mill.flats import plan_flats
+from toreuma.core.plan.mill.holes_beside import plan_holes
+from toreuma.core.plan.mill.slot import plan_slot
+from toreuma.core.plan.thread.thread import plan_thread
+from toreuma.core.plan.turn.face import plan_face
+from toreuma.core.plan.turn.finish import plan_finish
+from toreuma.core.plan.turn.rough import plan_rough
 
 __all__ = ["KINDS", "Kind"]
 

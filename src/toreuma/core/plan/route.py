@@ -10,19 +10,18 @@ from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation, Tool
-from toreuma.core.plan.argue import beyond_limits
-from toreuma.core.plan.at_spindle import not_there
-from toreuma.core.plan.feed_bar import bar_before, is_fed, loop_findings
-from toreuma.core.plan.hardest import expected_cut, planned_cut
-from toreuma.core.plan.hold import HoldNumbers, hold_numbers
+from toreuma.core.plan.bar.feed_bar import bar_before, is_fed, loop_findings
+from toreuma.core.plan.bar.supply import SupplyNumbers, supply_numbers
+from toreuma.core.plan.ground.opened import interruption_finding, interruption_numbers, interruption_of, opened_by
+from toreuma.core.plan.ground.result import Cuts, OperationFault, OperationPlan
+from toreuma.core.plan.ground.work import Work, part_off_width_mm
+from toreuma.core.plan.hold.hardest import expected_cut, planned_cut
+from toreuma.core.plan.hold.second_grip import SecondGrip, second_grip
+from toreuma.core.plan.hold.standing import HoldNumbers, hold_numbers
 from toreuma.core.plan.kinds import KINDS, Kind
-from toreuma.core.plan.opened import interruption_finding, interruption_numbers, interruption_of, opened_by
-from toreuma.core.plan.pair import is_pair
-from toreuma.core.plan.result import Cuts, OperationFault, OperationPlan
-from toreuma.core.plan.second_hold import SecondGrip, second_grip
-from toreuma.core.plan.stations import neighbours
-from toreuma.core.plan.supply import SupplyNumbers, supply_numbers
-from toreuma.core.plan.work import Work, part_off_width_mm
+from toreuma.core.plan.numbers.argue import beyond_limits
+from toreuma.core.plan.turret.at_spindle import not_there
+from toreuma.core.plan.turret.stations import neighbours
 from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.clock import Times, times_of
 
@@ -126,7 +125,7 @@ def _one(
     elsewhere = not_there(job, operation, tools)
     if elsewhere is not None:
         return _failed(operation, stock, elsewhere)
-    if operation.kind == "part_off" and is_pair(job):
+    if operation.kind == "part_off" and job.is_pair:
         return _failed(operation, stock, _stays_in_one(operation))
     shape = memo.get(("shape", tool), lambda: shape_of(tool))
     kind, work = KINDS[operation.kind], Work(job, scene, operation, tool, shape, stock, memo)

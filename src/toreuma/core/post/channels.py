@@ -2,13 +2,14 @@
 
 from collections.abc import Sequence
 
-from toreuma.core.channels.hand_over import Transfer, drawn_mm
+from toreuma.core.channels.hand_over import drawn_mm
 from toreuma.core.channels.schedule import Item, Pinched, Schedule, Turn, cut_between, schedule
+from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.model import Job
-from toreuma.core.plan.result import OperationPlan
+from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.route import Plan
 from toreuma.core.post.writer import Posted, Writer
 

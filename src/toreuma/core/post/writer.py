@@ -11,7 +11,7 @@ from toreuma.core.geometry.elements import Arc, Point, Segment
 from toreuma.core.model import Tool
 from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan
-from toreuma.core.plan.result import Cycle, OperationPlan, Word
+from toreuma.core.plan.ground.result import Cycle, OperationPlan, Word
 from toreuma.core.post.driven import DrivenWords
 
 __all__ = ["Posted", "Writer", "post"]

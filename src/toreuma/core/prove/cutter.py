@@ -25,7 +25,7 @@ from toreuma.core.model.tool import BarPuller, BarStop, Drill
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import Contact
 from toreuma.core.prove.flanks import rubs
-from toreuma.core.prove.milled import MilledPiece
+from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import body_sweep, cutting_sweep

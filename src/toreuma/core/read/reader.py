@@ -10,8 +10,8 @@ from toreuma.core.memo import Memo
 from toreuma.core.read.cycles import MULTIPLE
 from toreuma.core.read.cycling import Cycling
 from toreuma.core.read.modes import EVENTS, LIVE
+from toreuma.core.read.remembered import REACHING, Stretch, stands_alone, stretch_key
 from toreuma.core.read.state import Mark, Program, Section, normal
-from toreuma.core.read.stretch import REACHING, Stretch, stands_alone, stretch_key
 from toreuma.core.read.words import Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]

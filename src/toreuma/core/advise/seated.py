@@ -1,0 +1,300 @@
+"""Inserts in holders and bars: the strongest shape that reaches, with nose, chip former and grade for the cut.
+
+Every carrier the machine takes is tried with the insert that suits the cut best; what each leaves is computed, and
+those that leave no more than the best are ranked by where they are at hand, by strength, and by nose radius.
+"""
+
+from collections.abc import Callable, Collection
+from dataclasses import dataclass, replace
+
+from toreuma.core.advise.candidate import Candidate, Rejected
+from toreuma.core.advise.carriers import looseness_um, most_nose_mm, tools_for
+from toreuma.core.advise.wishes import Wish
+from toreuma.core.cutting.corner import STRENGTH
+from toreuma.core.geometry.elements import Line
+from toreuma.core.geometry.region import polygons
+from toreuma.core.memo import Check
+from toreuma.core.model import Insert, Job, TurningTool
+from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.tool import Bar, BoringTool
+from toreuma.core.reach.tight import tight_spots
+from toreuma.core.reach.tool_reach import Surface, ToolReach, reach_on, surface_metal
+from toreuma.core.scene import Scene
+
+__all__ = ["NOTHING_SHARE", "REACH_TOLERANCE_MM2", "Split", "turning_candidates"]
+
+PUSHES = 0.4
+"""Taken off a round insert's strength: at small depths it pushes the piece away more than it cuts."""
+
+SHOULDERS = 0.15
+"""Taken off for an entering angle below 90 degrees where there are square shoulders: it leaves them standing."""
+
+REACH_TOLERANCE_MM2 = 0.3
+CORNER_SHARE = 0.3
+"""A rest below this share of the squared nose radius is that of a corner."""
+
+NOTHING_SHARE = 0.95
+"""Where the best leaves more than this share of the metal, no tool gets at it in this hold."""
+
+ABOUT_SHARE = 0.02
+"""Leftovers that differ by less than this share of the metal count as equal between tools of one shape."""
+
+ROUGH_SHARE = 0.6
+"""A roughing tool takes at least this share of the metal."""
+
+SPLIT_MM2 = {"rough": 2.0, "finish": 0.5}
+"""A second tool is worth its change where it takes so much more."""
+
+OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.4}
+"""A second tool that cuts away from the chuck is taken where it takes so much more than one that does not."""
+
+SLENDER = 5.0
+
+
+@dataclass(frozen=True)
+class Split:
+    """A slim tool for what the strong one leaves between two places."""
+
+    candidate: Candidate
+    from_z: float
+    to_z: float
+    left_mm2: float
+
+
+@dataclass(frozen=True)
+class _Tried:
+    """A tool that goes into machine and work, with what it leaves on the surface."""
+
+    tool: TurningTool | BoringTool
+    codes: tuple[str, ...]
+    in_turret: bool
+    reach: ToolReach
+    left_mm2: float
+
+    @property
+    def insert(self) -> Insert:
+        return self.tool.insert
+
+    @property
+    def bar(self) -> Bar | None:
+        return self.tool.bar if isinstance(self.tool, BoringTool) else None
+
+    @property
+    def leads_out(self) -> bool:
+        """It cuts away from the chuck."""
+        return self.tool.hand == "left" or (self.bar is not None and self.bar.back)
+
+    @property
+    def shank_mm(self) -> float:
+        return self.tool.holder.shank_width_mm if isinstance(self.tool, TurningTool) else 0.0
+
+    @property
+    def entering_deg(self) -> float:
+        return (self.bar or self.tool.holder).entering_angle_deg  # type: ignore[union-attr]
+
+    @property
+    def title(self) -> str:
+        return " in ".join(self.codes)
+
+
+@dataclass(frozen=True)
+class _Ground:
+    """What all candidates of one wish are judged on; ``least`` is the smallest leftover of any tool, mm2."""
+
+    job: Job
+    wish: Wish
+    rack: Collection[str]
+    metal: float
+    least: float
+    square: bool
+    notes: tuple[str, ...]
+
+
+def turning_candidates(
+    job: Job,
+    scene: Scene,
+    wish: Wish,
+    store: Catalogue,
+    rack: Collection[str],
+    check: Check,
+    progress: Callable[[float], None],
+) -> tuple[list[Candidate], list[Rejected], Split | None]:
+    """Candidates with their rank, what cannot do it, and the split where two tools are better than one."""
+    assert wish.surface is not None
+    nose = most_nose_mm(job, scene)
+    tools, rejected = tools_for(job, scene, wish, store, nose, rack)
+    metal = surface_metal(scene, wish.surface).area
+    square = _has_shoulders(scene, wish.surface)
+    tried: list[_Tried] = []
+    for index, (tool, codes, in_turret) in enumerate(tools):
+        check()
+        reach = reach_on(scene, tool, wish.surface)
+        tried.append(_Tried(tool, codes, in_turret, reach, _left(reach, tool.insert)))
+        progress((index + 1) / len(tools))
+    main = [one for one in tried if one.bar is None or not one.bar.back]  # a bar that looks back comes second
+    if not main:
+        return [], rejected, None
+    least = min(one.left_mm2 for one in main)
+    if least > NOTHING_SHARE * metal:
+        return [], [_shut_out(scene, wish.surface, main), *rejected], None
+    able = [one for one in main if one.left_mm2 <= least + REACH_TOLERANCE_MM2]
+    strong = able
+    if wish.use != "finish":
+        strong = [one for one in main if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
+    ground = _Ground(job, wish, rack, metal, least, square, _notes(job, scene, wish, nose))
+    found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
+    first = next(one for one in tried if one.tool is found[0].tool)
+    rejected = _rivals(scene, wish, main, first) + rejected
+    return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, _split(ground, tried, first))
+
+
+def _notes(job: Job, scene: Scene, wish: Wish, nose_mm: float) -> tuple[str, ...]:
+    """What the job itself says about the tool."""
+    if wish.use != "finish":
+        return ()
+    give = looseness_um(job, scene)
+    lines = [f"nose about {nose_mm:g} mm or less: the finishing allowance keeps it cutting"]
+    if give is not None and give >= 1.0:
+        lines.append(f"the piece gives way {give:.0f} µm under 100 N: a large nose would push it away")
+    return tuple(lines)
+
+
+def _has_shoulders(scene: Scene, surface: Surface) -> bool:
+    """A face of the profile stands square to the axis and looks toward the front."""
+    chain = scene.shape.bore if surface.kind == "bore" else scene.profile
+    lines = [s for s in (chain.segments[1:] if chain is not None else ()) if isinstance(s, Line)]
+    level = [s for s in lines if abs(s.start[0] - s.end[0]) < 1e-9 and abs(s.start[1] - s.end[1]) > 0.2]
+    return any((s.end[1] > s.start[1]) is not (surface.kind == "bore") for s in level)
+
+
+def _left(reach: ToolReach, insert: Insert) -> float:
+    """What is left besides the corners the nose is too large for."""
+    nose = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
+    return float(sum(p.area for p in polygons(reach.leftover) if p.area > CORNER_SHARE * nose**2))
+
+
+def _candidate(ground: _Ground, one: _Tried) -> Candidate:
+    job, wish, rack = ground.job, ground.wish, ground.rack
+    metal, least, square = ground.metal, ground.least, ground.square
+    insert = one.insert
+    on_rack = not one.in_turret and all(code in rack for code in one.codes)
+    strength = STRENGTH[insert.shape]
+    whole = 0.0 if one.left_mm2 <= least + REACH_TOLERANCE_MM2 else 1.0
+    suits = strength - (PUSHES if insert.shape == "R" else 0.0)
+    if one.entering_deg < 90 - 1e-6 and square:
+        suits -= SHOULDERS
+    suits -= (one.left_mm2 - least) / max(metal, 1e-6)
+    rank = (
+        whole if wish.use == "finish" else 0.0,
+        0.0 if one.in_turret or on_rack else 1.0,
+        0.0 if one.tool.hand == "right" else 1.0,
+        -round(suits, 1 if one.bar else 2),
+        0.0 if one.in_turret else 1.0,
+        -one.bar.diameter_mm if one.bar else 0.0,
+        one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
+        abs(one.shank_mm - job.machine.carriers[0].shank_mm),
+        -insert.nose_radius_mm if wish.use != "finish" else abs(insert.nose_radius_mm - 0.8),
+        -insert.edges,
+    )
+    reasons = (*_reasons(job, wish, one), *ground.notes)
+    return Candidate(one.tool, one.codes, on_rack, one.in_turret, one.left_mm2, strength, reasons, "", rank)
+
+
+def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:
+    insert, material = one.insert, job.stock.material
+    angle = "round" if insert.shape == "R" else f"{insert.included_angle_deg:g}°"
+    reached = "reaches all" if one.left_mm2 < REACH_TOLERANCE_MM2 else f"leaves {one.left_mm2:.1f} mm²"
+    feeds, depths = zip(*insert.chip_window, strict=True)
+    lines = [
+        f"{angle} {reached}",
+        f"chip former {insert.chip_former or 'plain'}: f {min(feeds):g} to {max(feeds):g} mm/rev, "
+        f"ap {min(depths):g} to {max(depths):g} mm on radius",
+        f"grade {insert.grade} for {material.name} (ISO 513 group {material.group})",
+    ]
+    if insert.shape != "R":
+        lines.insert(1, f"nose radius {insert.nose_radius_mm:g} mm, {insert.edges} edges")
+    hold = job.setup.hold
+    slender = hold.stick_out_mm / job.stock.largest_d_mm if job.stock.kind != "free" else 0.0
+    if slender > SLENDER and one.entering_deg < 90:
+        lines.append(f"entering angle {one.entering_deg:g}° pushes the slender piece away")
+    bar = one.bar
+    if bar is not None:
+        lines.append(f"{bar.material} bar Ø {bar.diameter_mm:g} mm, least bore {bar.least_bore_mm:g} mm")
+    skin = job.stock.skin
+    if skin != "clean" and wish.use == "rough":
+        lines.append(f"{skin} on the blank: the first pass goes below it, {job.stock.skin_mm:g} mm on radius")
+    return tuple(lines)
+
+
+def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> list[Rejected]:
+    """The best of every other shape that is stronger but leaves more, with the place and the number."""
+    found = []
+    for shape in sorted({one.insert.shape for one in tried} - {first.insert.shape}, key=lambda s: -STRENGTH[s]):
+        best = min((one for one in tried if one.insert.shape == shape), key=lambda one: one.left_mm2)
+        if best.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
+            assert wish.surface is not None
+            spots = tight_spots(scene, best.tool, wish.surface, best.reach)
+            where = f" at Z {spots[0].from_z:.1f} to {spots[0].to_z:.1f} mm: {spots[0].words}" if spots else ""
+            why = f"leaves {best.left_mm2:.1f} mm²{where}"
+        else:
+            weaker = STRENGTH[shape] < STRENGTH[first.insert.shape]
+            why = f"reaches as much, but its corner has {STRENGTH[shape]:.0%} of a round one's strength"
+            if not weaker:
+                continue
+        angle = "round" if shape == "R" else f"{best.insert.included_angle_deg:g}°"
+        found.append(Rejected(f"{angle}, {best.title}", why))
+    return found
+
+
+def _shut_out(scene: Scene, surface: Surface, tried: list[_Tried]) -> Rejected:
+    """Why nothing gets at a surface: what stands before the tool that gets farthest."""
+    best = min(tried, key=lambda one: one.left_mm2)
+    spots = tight_spots(scene, best.tool, surface, best.reach)
+    words = spots[0].words if spots else "nothing of it can be reached"
+    return Rejected("Every tool", f"{words}: cut it in another hold ({best.title} gets farthest)")
+
+
+def _behind(one: Candidate, first: Candidate) -> Candidate:
+    """Why a candidate that can do it stands behind the first."""
+    if one.tool.hand != first.tool.hand:
+        why = "leads away from the chuck"
+    elif "R" in (one.tool.insert.shape,) and first.tool.insert.shape != "R":  # type: ignore[union-attr]
+        why = "a round edge pushes the piece away at small depths"
+    elif one.strength < first.strength:
+        why = f"corner strength {one.strength:.0%} against {first.strength:.0%}"
+    elif one.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
+        why = f"leaves {one.left_mm2:.1f} mm², the first {first.left_mm2:.1f} mm²"
+    elif (first.in_turret and not one.in_turret) or (first.on_rack and not one.on_rack):
+        why = "the first is at hand"
+    else:
+        why = "equal in reach and strength; the first suits shank and nose better"
+    return replace(one, against=why)
+
+
+def _split(ground: _Ground, tried: list[_Tried], first: _Tried) -> Split | None:
+    """The tool that takes most of what the first one leaves, and between which places."""
+    least_gain = SPLIT_MM2.get(ground.wish.use)
+    if least_gain is None or first.left_mm2 < least_gain:
+        return None
+    others = [(one, _both_leave(first, one)) for one in tried if one is not first]
+    least = min((left for _, left in others), default=first.left_mm2)
+    usual = [(one, left) for one, left in others if not one.leads_out]
+    if usual and min(left for _, left in usual) < least + OUTWARD_GAIN_MM2[ground.wish.use]:  # not worth a way back
+        others, least = usual, min(left for _, left in usual)
+    if first.left_mm2 - least < least_gain:
+        return None
+    good = [one for one, left in others if left <= least + REACH_TOLERANCE_MM2]
+    slim = min((_candidate(ground, one) for one in good), key=lambda c: c.rank)
+    chosen = next(one for one in good if one.tool is slim.tool)
+    nose = first.insert.nose_radius_mm
+    taken = polygons(first.reach.leftover.difference(chosen.reach.leftover))
+    pieces = [piece for piece in taken if piece.area > CORNER_SHARE * nose**2]
+    z = [bound for piece in pieces for bound in (piece.bounds[0], piece.bounds[2])]
+    return Split(slim, max(z), min(z), first.left_mm2 - least) if z else None
+
+
+def _both_leave(first: _Tried, second: _Tried) -> float:
+    """What neither gets at, corners aside, mm2."""
+    nose = max(first.insert.nose_radius_mm, second.insert.nose_radius_mm)
+    left = first.reach.leftover.intersection(second.reach.leftover)
+    return float(sum(p.area for p in polygons(left) if p.area > CORNER_SHARE * nose**2))

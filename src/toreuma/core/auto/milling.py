@@ -1,0 +1,160 @@
+"""Operations of driven tools for the milled features of a part: behind the turning, in front of parting off."""
+
+from collections.abc import Callable, Collection, Sequence
+from dataclasses import dataclass
+from typing import TypeVar
+
+from toreuma.core.critic.moves import LAST
+from toreuma.core.errors import PartError
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
+from toreuma.core.model import Carrier, HolesBeside, Job, MillFlats, MillSlot, Operation
+from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.feature import Feature, Flats, HolePattern, Slot
+from toreuma.core.model.tool import Drill, EndMill, Tap, Tool
+from toreuma.core.scene import build_scene
+
+__all__ = ["MilledStep", "with_milled"]
+
+Sized = TypeVar("Sized", Drill, EndMill)
+
+SAME_MM = 0.05
+LARGEST_MILL_MM = 16.0
+CUT_BY: dict[str, type[HolesBeside] | type[MillFlats] | type[MillSlot]] = {
+    "holes": HolesBeside,
+    "flats": MillFlats,
+    "slot": MillSlot,
+}
+
+
+@dataclass(frozen=True)
+class MilledStep:
+    """One operation that was added, its tool, and why this one."""
+
+    operation: Operation
+    tool: Tool
+    reasons: tuple[str, ...]
+
+
+def with_milled(
+    job: Job, store: Catalogue, rack: Collection[str]
+) -> tuple[Job, tuple[MilledStep, ...], tuple[Finding, ...]]:
+    """The job with an operation for every milled feature it can cut from here, and what it cannot."""
+    scene = build_scene(job)
+    steps: list[MilledStep] = []
+    without: list[Finding] = []
+    done = set(job.stock.opened if job.stock.kind == "free" else ())
+    done |= {one.feature for one in job.operations if isinstance(one, HolesBeside | MillFlats | MillSlot)}
+    for index, feature in enumerate(job.part.features):
+        if not isinstance(feature, HolePattern | Flats | Slot) or index in done:
+            continue
+        try:
+            places = sunk_of(index, feature, scene.part)
+        except PartError as error:
+            without.append(_cannot(feature, error.what))
+            continue
+        if any(place.behind for place in places) or not _reached(job, places[0], scene.clear_z):
+            continue  # another side's
+        carrier = _carrier(job, feature, places[0])
+        if carrier is None:
+            without.append(
+                _cannot(feature, f"the {job.machine.name} drives no tools for it, or its spindle cannot stand")
+            )
+            continue
+        found = _tools(feature, store, rack)
+        if not found:
+            without.append(_cannot(feature, "no drill, tap or mill of the store has its size"))
+            continue
+        for tool, name, why in found:
+            job, seated = _seated(job, tool, carrier, places[0], feature)
+            if seated is None:
+                without.append(_cannot(feature, f"no station of the {carrier.name} is free for {tool.name}"))
+                break
+            made = CUT_BY[feature.kind](id=f"m{len(steps) + 1}", name=name, tool=seated.id, feature=index)
+            steps.append(MilledStep(made, seated, why))
+    at = next((n for n, one in enumerate(job.operations) if one.kind == LAST), len(job.operations))
+    added = tuple(step.operation for step in steps)
+    return job.with_setup(operations=(*job.operations[:at], *added, *job.operations[at:])), tuple(steps), tuple(without)
+
+
+def _cannot(feature: Feature, why: str) -> Finding:
+    return Finding("warning", "auto.none", f"{feature.name or feature.kind}: no tool can do it", why)
+
+
+def _reached(job: Job, place: Sunk, clear_z: float) -> bool:
+    """It stands in front of the hold: what lies in the jaws is cut from the other side."""
+    return place.along == "z" or place.region.bounds[0] > clear_z
+
+
+def _carrier(job: Job, feature: Feature, place: Sunk) -> Carrier | None:
+    """What drives the tool: one with Y where the way goes across, else the first that drives any."""
+    if job.machine.c_axis is None:
+        return None
+    driving = [one for one in job.machine.carriers if one.live is not None and "main" in one.reaches]
+    across = isinstance(feature, Flats | Slot) and place.along == "x"
+    with_y = [one for one in driving if one.y_mm > 0]
+    chosen = with_y or (driving if not across or isinstance(feature, Flats) else [])
+    return chosen[0] if chosen else None
+
+
+def _tools(feature: Feature, store: Catalogue, rack: Collection[str]) -> list[tuple[Tool, str, tuple[str, ...]]]:
+    """The tools of a feature in their order, what each does, and why this one."""
+    name = feature.name or {"holes": "the holes", "flats": "the flats", "slot": "the slot"}[feature.kind]
+    if isinstance(feature, HolePattern):
+        return _hole_tools(feature, name, store, rack)
+    mills = [one for one in store.tools if isinstance(one, EndMill)]
+    if isinstance(feature, Slot):
+        fitting = [one for one in mills if one.d_mm < feature.width_mm - SAME_MM] or [
+            one for one in mills if one.d_mm <= feature.width_mm + SAME_MM
+        ]
+        why = "the stoutest mill the slot lets in with its walls finished on their own"
+    else:
+        fitting = [one for one in mills if one.d_mm <= LARGEST_MILL_MM]
+        why = f"the stoutest mill up to Ø{LARGEST_MILL_MM:g}: it bends least"
+    best = _best(fitting, rack, lambda one: one.d_mm)
+    return [(best, f"Mill {name}", (why,))] if best is not None else []
+
+
+def _hole_tools(
+    feature: HolePattern, name: str, store: Catalogue, rack: Collection[str]
+) -> list[tuple[Tool, str, tuple[str, ...]]]:
+    tap = next((one for one in store.tools if isinstance(one, Tap) and one.thread == feature.thread), None)
+    if feature.thread and tap is None:
+        return []
+    wanted = tap.d_mm - tap.pitch_mm if tap is not None else feature.d_mm
+    drills = [one for one in store.tools if isinstance(one, Drill)]
+    sized = [one for one in drills if one.form == "twist" and abs(one.d_mm - wanted) < max(SAME_MM, 0.02 * wanted)]
+    drill = _best(sized, rack, lambda one: float(one.material != "high-speed steel"))
+    if drill is None:
+        return []
+    mouth = feature.d_mm + 2 * hole_edge_mm(0.0)
+    spots = sorted((one for one in drills if one.form == "spot" and one.d_mm >= mouth), key=lambda one: one.d_mm)
+    found: list[tuple[Tool, str, tuple[str, ...]]] = []
+    if spots:
+        found.append((spots[0], f"Spot {name}", ("marks the place and breaks the edge in one go",)))
+    found.append((drill, f"Drill {name}", (f"Ø{drill.d_mm:g} for Ø{wanted:g}",)))
+    if tap is not None:
+        found.append((tap, f"Tap {name}", (f"cuts {feature.thread}",)))
+    return found
+
+
+def _best(found: Sequence[Sized], rack: Collection[str], rank: Callable[[Sized], float]) -> Sized | None:
+    """What lies in the drawer first, then the highest rank."""
+    return max(found, key=lambda one: (one.code in rack, rank(one)), default=None)
+
+
+def _seated(job: Job, tool: Tool, carrier: Carrier, place: Sunk, feature: Feature) -> tuple[Job, Tool | None]:
+    """The tool in a free station of the carrier, driven the way the feature asks for; one that sits there serves."""
+    mount = "axial" if place.along == "z" or (isinstance(feature, Flats) and carrier.y_mm == 0) else "radial"
+    numbers = job.machine.stations_of(carrier)
+    for one in job.tools:
+        if one.name == tool.name and one.mount == mount and one.station in numbers:
+            return job, one
+    taken = {one.station for one in job.tools}
+    free = next((number for number in numbers if number not in taken), None)
+    if free is None:
+        return job, None
+    names = {one.id for one in job.tools}
+    name = next(text for text in (f"T{free}", *(f"T{n}" for n in range(1, 1000))) if text not in names)
+    seated = tool.changed(id=name, station=free, mount=mount)
+    return job.changed(tools=(*job.tools, seated)), seated

@@ -1,0 +1,233 @@
+"""A whole route for a job: a tool for everything there is to cut, operations in order, each choice with its reasons."""
+
+from collections.abc import Callable, Collection, Mapping
+from dataclasses import dataclass, field, replace
+from types import MappingProxyType
+
+from toreuma.core.advise.advice import Advice, advise
+from toreuma.core.advise.wishes import Wish, wishes
+from toreuma.core.auto.milling import with_milled
+from toreuma.core.auto.order import is_cut_first, ordered
+from toreuma.core.auto.steps import Step, steps_of
+from toreuma.core.auto.turret import seated, spared
+from toreuma.core.findings import Finding
+from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.model import Job, Operation
+from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.tool import BoringTool, Tool, TurningTool
+from toreuma.core.plan import plan
+from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.plan.sides.second_side import second_setup, second_side
+from toreuma.core.plan.turret.at_spindle import reaching, serves
+from toreuma.core.scene import build_scene
+from toreuma.core.standards.threads import Thread
+
+__all__ = ["Chosen", "Proposed", "propose_route"]
+
+MOST_ROUNDS = 8
+"""Cures lead to new findings at times; after so many rounds the rest is left to the person."""
+
+TAKEN_CURES = ("finish.deep", "finish.thin", "station.neighbour", "thread.crest")
+"""Findings whose first cure is taken without asking."""
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """One choice: what for, the tool, why this one, and why not others."""
+
+    operation: str
+    what: str
+    tool: str
+    reasons: tuple[str, ...]
+    rivals: tuple[str, ...] = ()
+    side: int = 0
+
+
+@dataclass(frozen=True)
+class Proposed:
+    """A job with its route, every choice explained, and what found no tool; ``taken`` are the cures applied on
+    the way with their reasons, ``uses`` tells what each tool is for."""
+
+    job: Job
+    chosen: tuple[Chosen, ...]
+    without: tuple[Finding, ...]
+    taken: tuple[str, ...] = ()
+    uses: Mapping[str, frozenset[str]] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class _Store:
+    """What there is to choose from."""
+
+    catalogue: Catalogue
+    rack: Collection[str]
+    threads: Mapping[str, Thread]
+
+
+def propose_route(
+    job: Job,
+    store: Catalogue,
+    rack: Collection[str] = (),
+    threads: Mapping[str, Thread] = MappingProxyType({}),
+    check: Check = never_cancel,
+    progress: Callable[[float], None] = lambda share: None,
+) -> Proposed:
+    """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
+
+    Raises `PartError` for a part that cannot be, and whatever ``check`` raises to stop; ``progress`` is told the
+    share done.
+    """
+    have = _Store(store, rack, threads)
+    first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
+    done = _side(first, have, {}, check, lambda share: progress(share / 2))
+    if job.second_hold is None and len(job.setups) < 2:
+        return done
+    setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
+    both = done.job.changed(setups=(done.job.setup, setup))
+    other = second_side(both, plan(done.job, None, check))
+    there = (tool for tool in done.job.tools if serves(other, tool))
+    names = {tool.name: (tool, done.uses.get(tool.id, frozenset())) for tool in there}
+    second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
+    if not second.job.operations:
+        return done
+    tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
+    whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
+    taken = (*done.taken, *second.taken)
+    other_side = tuple(replace(one, side=1) for one in second.chosen)
+    return Proposed(whole, (*done.chosen, *other_side), second.without, taken)
+
+
+def _side(
+    bare: Job,
+    have: _Store,
+    known: Mapping[str, tuple[Tool, frozenset[str]]],
+    check: Check,
+    progress: Callable[[float], None],
+) -> Proposed:
+    """The route of one side. ``known`` are tools of the job that sit there for the other side and serve here too, by
+    name, and their use."""
+    sitting = {name: tool for name, (tool, _) in known.items()}
+    others = tuple(tool for tool in bare.tools if tool.name not in sitting)
+    bare = bare.with_setup(operations=())
+    scene = build_scene(bare)
+    asked = wishes(bare, scene)
+    steps: list[tuple[Step, Advice]] = []
+    without: list[Finding] = []
+    tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
+    uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
+    for index, wish in enumerate(asked):
+        check()
+        back = bare.setup.centre is not None and is_cut_first(bare, wish)
+        at_hand = bare.changed(tools=_at_hand(tools, uses, wish))
+        if back:
+            at_hand = at_hand.with_setup(centre=None)
+        seen = scene.without_centre if back else scene
+        advice = advise(at_hand, seen, wish, have.catalogue, have.rack, have.threads, check)
+        if advice.best is None:
+            without.append(_no_tool(wish, advice))
+            continue
+        for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
+            step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made
+            for tool in step.tools:
+                tools.setdefault(tool.name, tool)
+                uses[tool.name] = uses.get(tool.name, frozenset()) | {wish.use}
+            steps.append((step, advice))
+        progress(0.8 * (index + 1) / len(asked))
+    steps = spared(steps, sum(one.stations for one in reaching(bare)), sitting)
+    route = ordered(bare, [step for step, _ in steps])
+    placed = seated(bare, list(dict.fromkeys(tool.name for step in route for tool in step.tools)), tools, sitting)
+    operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]
+    both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
+    proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
+    proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
+    proposed, failed, taken = _mended(proposed, check)
+    proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
+    advice_of = {id(step): advice for step, advice in steps}
+    kept = {operation.id for operation in proposed.operations}
+    chosen = tuple(
+        _chosen(operation, step, advice_of[id(step)], placed)
+        for operation, step in zip(operations, route, strict=True)
+        if operation.id in kept
+    )
+    chosen += tuple(
+        Chosen(one.operation.id, one.operation.name, f"{one.tool.id} {one.tool.name}", one.reasons)
+        for one in milled
+        if one.operation.id in kept
+    )
+    progress(1.0)
+    found = {placed[name].id: uses[name] for name in placed}
+    return Proposed(proposed, chosen, (*without, *unmilled, *failed), taken, found)
+
+
+def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish: Wish) -> tuple[Tool, ...]:
+    """Tools already chosen that may serve again; inserts only for the same kind of cut, and roughing ones to face."""
+    again = {wish.use, "rough"} if wish.use == "face" else {wish.use}
+    kept = [
+        tool
+        for name, tool in tools.items()
+        if tool.mount == "still"
+        and (not isinstance(tool, TurningTool | BoringTool) or uses.get(name, frozenset()) & again)
+    ]
+    return tuple(tool.changed(id=f"H{i}", station=i) for i, tool in enumerate(kept, 1))
+
+
+def _operation(step: Step, placed: Mapping[str, Tool], count: int) -> Operation:
+    further = {field: placed[tool.name].id for field, tool in step.also}
+    return step.operation.changed(id=f"op{count}", tool=placed[step.tool.name].id, **further)
+
+
+def _chosen(operation: Operation, step: Step, advice: Advice, placed: Mapping[str, Tool]) -> Chosen:
+    rivals = [f"{one.title}: {one.against}" for one in advice.candidates[1:4] if one.against]
+    rivals += [f"{one.title}: {one.why}" for one in advice.rejected[:2]]
+    words = ", ".join(f"{placed[name].id} {name}" for name in dict.fromkeys(tool.name for tool in step.tools))
+    return Chosen(operation.id, operation.name, words, step.reasons, tuple(rivals))
+
+
+def _no_tool(wish: Wish, advice: Advice) -> Finding:
+    why = advice.rejected[0] if advice.rejected else None
+    words = f"{why.title}: {why.why}" if why else "there is no tool of its kind in the store"
+    return Finding("warning", "auto.none", f"{wish.words}: no tool can do it", words)
+
+
+def _mended(job: Job, check: Check) -> tuple[Job, tuple[Finding, ...], tuple[str, ...]]:
+    """The job with the cures taken that need no judgement, without operations that cut nothing or cannot be; what
+    was wrong with those; and which cures were taken."""
+    memo, taken = Memo(), []
+    tried: set[tuple[str, str]] = set()
+    for _ in range(MOST_ROUNDS):
+        planned = plan(job, memo, check)
+        open_ = [one for one in planned.all_findings if one.cures and (one.code, one.operation) not in tried]
+        finding = next((one for one in open_ if _is_taken(job, one)), None)
+        if finding is None:
+            break
+        tried.add((finding.code, finding.operation))
+        job = finding.cures[0].apply(job)
+        taken.append(f"{finding.cures[0].label}: {finding.what}")
+    failed: list[Finding] = []
+    for _ in range(MOST_ROUNDS):
+        planned = plan(job, memo, check)
+        bad = [one for one in planned.operations if any(f.severity == "error" for f in one.findings)]
+        idle = [one for one in planned.operations if not one.motions and one not in bad]
+        if not bad and not idle:
+            break
+        failed += [_failed(one) for one in bad[:1]]
+        gone = {one.operation.id for one in (*bad[:1], *idle)}
+        job = job.with_setup(operations=tuple(one for one in job.operations if one.id not in gone))
+    return job, tuple(failed), tuple(taken)
+
+
+def _failed(one: OperationPlan) -> Finding:
+    fault = next(finding for finding in one.findings if finding.severity == "error")
+    name = one.operation.name or one.operation.id
+    return Finding("warning", "auto.failed", f"{name}: {fault.what}", fault.why, at=fault.at)
+
+
+def _is_taken(job: Job, finding: Finding) -> bool:
+    operation = job.operation(finding.operation)
+    parting = operation is not None and operation.kind == "part_off" and finding.code == "hold.short"
+    return parting or finding.code in TAKEN_CURES
+
+
+def _used_only(job: Job, sitting: Collection[str]) -> Job:
+    used = {tool for operation in job.operations for tool in operation.tools}
+    return job.changed(tools=tuple(tool for tool in job.tools if tool.id in used or tool.name in sitting))

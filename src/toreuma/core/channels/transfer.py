@@ -1,0 +1,36 @@
+"""A planned hand-over as one value."""
+
+from dataclasses import dataclass
+
+from toreuma.core.channels.waits import Act, Laid, Wait
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region
+from toreuma.core.model.transfer import HandOver
+
+__all__ = ["Transfer"]
+
+
+@dataclass(frozen=True)
+class Transfer:
+    """The planned hand-over, in places of the first side: the second hold round the part, and where it waits.
+
+    ``gap_mm`` is what lies between the noses of both spindles while both hold the part; ``back_mm`` how far the second
+    one stands back before and after. ``channels`` are the items of each channel, ``laid`` when they happen.
+    """
+
+    settings: HandOver
+    jaws: Region
+    body: Region
+    piece: Region
+    jaw_face_z: float
+    gap_mm: float
+    back_mm: float
+    channels: dict[int, tuple[Act | Wait, ...]]
+    laid: Laid
+    numbers: dict[str, Evidence]
+    findings: tuple[Finding, ...]
+
+    @property
+    def seconds(self) -> float:
+        return self.laid.total_s

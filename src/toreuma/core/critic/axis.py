@@ -1,0 +1,50 @@
+"""Work on the axis before the face is clean."""
+
+import math
+from collections.abc import Iterator
+
+from toreuma.core.critic.moves import moved, name_of
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.model import Tool
+from toreuma.core.model.tool import Drill
+from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.plan.route import Plan
+
+__all__ = ["unfaced"]
+
+POINTED = ("spot", "centre")
+CENTRE_CONE_DEG = 60.0
+
+
+def unfaced(planned: Plan) -> Iterator[Finding]:
+    """The first hole on the axis that is made in front of the facing cut."""
+    operations = planned.operations
+    face = next((i for i, one in enumerate(operations) if one.operation.kind == "face"), None)
+    if face is None:
+        return
+    early = [one for one in operations[:face] if one.operation.kind in ("drill", "ream", "tap")]
+    if not early:
+        return
+    first, stands = early[0], float(operations[face].before.bounds[2])
+    yield Finding(
+        "warning",
+        "order.unfaced",
+        f"'{name_of(first.operation)}' starts on a front that still stands {stands:.2f} mm out: "
+        + _costs(first, planned.job.tool(first.operation.tool), stands),
+        "a pip or a slanted saw cut pushes the point aside; its cone is faced away again",
+        first.operation.id,
+        cures=(
+            Cure(f"Face before '{name_of(first.operation)}'", moved(operations[face].operation.id, first.operation.id)),
+        ),
+    )
+
+
+def _costs(one: OperationPlan, tool: Tool | None, stands: float) -> str:
+    """What facing afterwards takes from it: the mouth of a cone gets smaller, a drill has cut metal for nothing."""
+    if isinstance(tool, Drill) and tool.form in POINTED:
+        angle = CENTRE_CONE_DEG if tool.form == "centre" else tool.point_deg
+        return f"its mouth comes out {2000 * stands * math.tan(math.radians(angle / 2)):.0f} µm smaller"
+    feeds = [motion for motion in one.motions if not motion.is_rapid]
+    length = sum(motion.segment.length for motion in feeds)
+    seconds = one.times.cutting_s * stands / length if length > 0 else 0.0
+    return f"{seconds:.1f} s of drilling are faced away again"

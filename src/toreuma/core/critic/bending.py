@@ -1,0 +1,55 @@
+"""Cuts on a piece that was made thin too early."""
+
+from collections.abc import Iterator
+
+from toreuma.core.critic.moves import may_pass, move_before, name_of
+from toreuma.core.cutting.beam import compliance_of
+from toreuma.core.findings import Finding
+from toreuma.core.plan.hold.standing import held_piece
+from toreuma.core.plan.route import Plan
+
+__all__ = ["bending"]
+
+BEND_UM = 5.0
+"""A difference in bending below this is not worth another order, on diameter."""
+
+
+def bending(planned: Plan) -> Iterator[Finding]:
+    """A cut on a piece that an earlier one, which could wait, has made thin."""
+    job, scene = planned.job, planned.scene
+    e = job.stock.material.e_n_mm2
+    if e is None:
+        return
+    supported = job.setup.centre is not None
+    cuts = [one for one in planned.operations if one.motions]
+    for index, one in enumerate(cuts):
+        if one.operation.kind not in ("rough_od", "finish_od", "thread") or "force" not in one.numbers:
+            continue
+        for earlier_index in range(index - 1, -1, -1):
+            earlier = cuts[earlier_index]
+            if earlier.operation.kind not in ("groove", "rough_od"):
+                continue
+            between = [x.operation for x in cuts[earlier_index:index]]
+            if not may_pass(one.operation, between) or earlier.removed.is_empty:
+                continue
+            z = one.removed.centroid.x if not one.removed.is_empty else 0.0
+            if earlier.removed.centroid.x > z:  # what is thin lies in front of the cut: it bends nothing
+                continue
+            now, then = (held_piece(region, scene.jaw_face_z) for region in (one.before, earlier.before))
+            if now.is_empty or then.is_empty or now.bounds[2] < scene.jaw_face_z + 1:
+                continue
+            force = one.numbers["force"].number
+            more = compliance_of(now, scene.jaw_face_z, e, supported).at(z)
+            less = compliance_of(then, scene.jaw_face_z, e, supported).at(z)
+            saved_um = 2000 * 0.5 * force * (more - less)
+            if saved_um > BEND_UM:
+                yield Finding(
+                    "note",
+                    "order.bend",
+                    f"'{name_of(one.operation)}' bends the piece {saved_um:.0f} µm more on diameter after "
+                    f"'{name_of(earlier.operation)}' than before it",
+                    "thin places last: the cut farther out finds a stiffer piece",
+                    one.operation.id,
+                    cures=(move_before(one.operation, earlier.operation),),
+                )
+                break

@@ -1,0 +1,1 @@
+"""Holes on the axis: drilled, reamed, tapped."""

@@ -1,0 +1,90 @@
+"""What goes wrong with holes on the axis."""
+
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.findings import Finding
+from toreuma.core.model import DrillHole
+from toreuma.core.model.tool import Drill
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.numbers.drilling import Hole
+
+__all__ = ["drill_findings", "too_weak"]
+
+WANDERS_DIAMETERS = 3.0
+"""Deeper holes than this in diameters are spotted first."""
+
+
+def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> list[Finding]:
+    """What goes wrong with holes: flutes too short, a wandering point, a pip, a spot that is too pointed."""
+    found = []
+    depth = hole.start_z - hole.end_z
+    if depth > tool.flute_length_mm + 1e-6:
+        found.append(
+            Finding(
+                "error",
+                "drill.flute",
+                f"{depth:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long",
+                "the chips have no way out and the drill breaks: take a longer one",
+                operation.id,
+                (hole.end_z, 0.0),
+            )
+        )
+    if hole.start_z > 0.02 and tool.form in ("centre", "spot"):
+        found.append(
+            Finding(
+                "warning",
+                "drill.unfaced",
+                f"the front still stands {hole.start_z:.2f} mm before its place",
+                "face first: the spot would be cut away again, or a pip pushes the point aside",
+                operation.id,
+            )
+        )
+    before = work.hole_begun_by
+    if (
+        tool.form in ("twist", "step")
+        and before is None
+        and depth > WANDERS_DIAMETERS * tool.d_mm
+        and hole.start_z > -1.0
+    ):
+        found.append(
+            Finding(
+                "warning",
+                "drill.wanders",
+                f"{tool.id} starts without a spot or centre and goes {depth / tool.d_mm:.1f} diameters deep",
+                "a long drill wanders at the start: spot it first",
+                operation.id,
+            )
+        )
+    if tool.form == "flat" and before is None:
+        found.append(
+            Finding(
+                "warning",
+                "drill.flat_start",
+                f"{tool.id} has no point and starts on the full",
+                "nothing guides it: drill the hole with a point first, and let the flat one clear its floor",
+                operation.id,
+            )
+        )
+    if (
+        before is not None
+        and before.form == "spot"
+        and tool.form == "twist"
+        and before.point_deg < tool.point_deg - 0.5
+    ):
+        found.append(
+            Finding(
+                "note",
+                "drill.spot_angle",
+                f"the spot is {before.point_deg:g}°, the drill's point {tool.point_deg:g}°",
+                "the lips touch first with their corners: spot with an angle not smaller than the drill's",
+                operation.id,
+            )
+        )
+    return found
+
+
+def too_weak(operation: DrillHole, values: dict[str, Evidence]) -> list[Finding]:
+    power = values["power"]
+    if power.number <= power.limits[0].number * 1.0005:
+        return []
+    what = f"power at the edge {power.number:.2f} kW, at most {power.limits[0].number:.2f} kW ({power.limits[0].label})"
+    return [Finding("error", "power.short", what, "the spindle stalls in the hole: less feed", operation.id)]

@@ -1,0 +1,133 @@
+"""Reaming on the axis: a hole drilled a little smaller is brought to size, in and out at feed."""
+
+import math
+
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.findings import Finding
+from toreuma.core.model import ReamHole
+from toreuma.core.model.tool import Reamer
+from toreuma.core.motion import Spindle
+from toreuma.core.plan.axis.axial import deepest_z, metal_front, swept
+from toreuma.core.plan.ground.path import APPROACH_MM, Path
+from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
+from toreuma.core.plan.numbers.situations import rung_of_feed
+
+__all__ = ["plan_ream", "reaming_stock_mm"]
+
+SPEED_SHARE = {"high-speed steel": 0.4}
+SPEED_SHARE_ELSE = 0.3
+"""Reaming speed against that of roughing with the same tool material: typical."""
+
+FRONT_SHARE = 0.47
+"""Radius of the front of the lead, which does not cut into the full, as a share of the drilled diameter."""
+
+FEED_PER_D, LEAST_FEED, MOST_FEED = 0.02, 0.05, 0.5
+"""Feed as a share of the diameter, within these bounds, mm/rev: typical."""
+
+STOCK_SHARE, LEAST_STOCK_MM, MOST_STOCK_MM = 0.02, 0.1, 0.4
+"""What is left for the reamer on diameter, as a share of it and within these bounds, mm: typical."""
+
+
+PAST_EDGE_MM = 3.0
+"""The hole is measured so far behind its edge."""
+
+
+def plan_ream(work: Work, operation: ReamHole) -> Cuts:
+    """Ream the hole on the axis as deep as the part and the hole allow."""
+    tool = work.tool
+    if not isinstance(tool, Reamer):
+        raise OperationFault("tool.kind", f"{tool.id} is not a reamer", "choose a reamer")
+    start = metal_front(work, tool.d_mm / 2)
+    if start is None:
+        note = Finding("note", "ream.nothing", "there is no metal for the reamer to take", operation=operation.id)
+        return Cuts((), (), {}, (note,))
+    start = float(work.stock.bounds[2])
+    inner = min(start, 0.0) - tool.lead_mm - PAST_EDGE_MM  # behind a broken edge
+    full = work.stock.intersection(swept(work, start, inner))
+    before = 2 * float(full.bounds[1]) if not full.is_empty else tool.d_mm
+    if before < 0.5 * tool.d_mm:
+        raise OperationFault(
+            "ream.full",
+            f"there is no hole for {tool.id}, Ø {tool.d_mm:g} mm",
+            f"drill Ø {tool.d_mm - reaming_stock_mm(tool):.1f} mm first",
+        )
+    back = work.scene.profile.back_z
+    through = back - tool.lead_mm - operation.breakthrough_mm
+    end = max(deepest_z(work, start, through), _bottom(work, before))
+    if operation.depth_mm is not None:
+        end = -(operation.depth_mm + tool.lead_mm)
+    end = math.ceil(end * 1000) / 1000
+    if end > min(start, 0.0) - tool.lead_mm:
+        raise OperationFault(
+            "ream.wide", f"the part has no room for {tool.id}, Ø {tool.d_mm:g} mm", "choose the reamer of the hole"
+        )
+    values = _numbers(work, operation, tool, before, start - end)
+    feed = values["f"].number
+    path = Path(work, Spindle("fixed", values["n"].number))
+    path.come(start + APPROACH_MM, 0.0)
+    begin = len(path.motions)
+    path.feed(feed, z=end)
+    drawn = (path.motions[begin].segment,)
+    path.feed(2 * feed, z=start + APPROACH_MM)
+    path.leave()
+    done = swept(work, start + APPROACH_MM, end)
+    findings = tuple(_findings(operation, tool, before, start - end))
+    sized = Pass(drawn, (tool.d_mm - before) / 2, finishing=True)
+    return Cuts(tuple(path.motions), (sized,), values, findings, coverage=lambda: done)
+
+
+def reaming_stock_mm(tool: Reamer) -> float:
+    """What is left for the reamer, mm on diameter."""
+    return min(max(STOCK_SHARE * tool.d_mm, LEAST_STOCK_MM), MOST_STOCK_MM)
+
+
+def _bottom(work: Work, before: float) -> float:
+    """How far the drilled hole lets the reamer in before its front meets full metal."""
+    core = metal_front(work, FRONT_SHARE * before)
+    return -math.inf if core is None else core
+
+
+def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth: float) -> dict[str, Evidence]:
+    share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
+    vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "reaming")
+    usual = min(max(FEED_PER_D * tool.d_mm, LEAST_FEED), MOST_FEED)
+    feed = Evidence(
+        "feed",
+        "f",
+        rung_of_feed(work.job, round(usual, 3)),
+        "mm/rev",
+        formula="0.02 D, from 0.05 to 0.5 mm/rev",
+        source="typical for reamers, machining textbooks",
+        pin="feed_mm_rev",
+    )
+    return {
+        "vc": vc,
+        "n": spindle,
+        "f": pinned(feed, operation.pins.feed_mm_rev),
+        "ap": Evidence(
+            "stock for the reamer",
+            "",
+            (tool.d_mm - before) / 2,
+            "mm",
+            measured_on="on radius",
+            formula="half of its diameter less that of the hole",
+            limits=(Limit("usual", reaming_stock_mm(tool) / 2, "mm"),),
+        ),
+        "depth": Evidence("depth of the front", "", depth, "mm", inputs=(Input("lead", "", tool.lead_mm, "mm"),)),
+    }
+
+
+def _findings(operation: ReamHole, tool: Reamer, before: float, depth: float) -> list[Finding]:
+    found, left = [], tool.d_mm - before
+    if depth > tool.flute_length_mm:
+        what = f"{depth:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
+        found.append(Finding("error", "drill.flute", what, "it rubs with its shank: take a longer one", operation.id))
+    if left > 2 * reaming_stock_mm(tool):
+        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {reaming_stock_mm(tool):.2f} mm"
+        found.append(Finding("warning", "ream.much", what, "a reamer sizes, it does not drill", operation.id))
+    if left < 0.4 * reaming_stock_mm(tool):
+        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {reaming_stock_mm(tool):.2f} mm"
+        found.append(Finding("warning", "ream.little", what, "it rubs and leaves the hole as it was", operation.id))
+    return found

@@ -1,0 +1,1 @@
+"""The bar behind the spindle: supply, yield, feeding."""

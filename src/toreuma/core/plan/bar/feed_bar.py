@@ -1,0 +1,107 @@
+"""Feeding the bar to a stop, or drawing it with a gripper: as far out of the spindle as the plan holds it."""
+
+from collections.abc import Iterator
+
+from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region, box
+from toreuma.core.model import FeedBar, Job
+from toreuma.core.model.tool import BarPuller, BarStop
+from toreuma.core.motion import STOPPED
+from toreuma.core.plan.bar.supply import cut_width_mm
+from toreuma.core.plan.ground.path import APPROACH_MM, Path
+from toreuma.core.plan.ground.result import Cuts, OperationFault
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.hold.cures import stick_out_more
+from toreuma.core.scene import Scene
+
+__all__ = ["BAR_KINDS", "bar_before", "is_fed", "loop_findings", "plan_feed_bar"]
+
+BAR_KINDS = ("round", "polygon", "tube")
+
+
+def is_fed(job: Job) -> bool:
+    """The route begins by feeding the bar."""
+    first = next((operation for operation in job.operations if operation.enabled), None)
+    return first is not None and first.kind == "feed_bar"
+
+
+def bar_before(job: Job, scene: Scene) -> Region:
+    """What the part before left in the hold: the bar up to the cut that took it off."""
+    end = scene.profile.back_z - cut_width_mm(job)
+    return scene.stock.intersection(box(-1e5, 0, end, 1e5)) if is_fed(job) else scene.stock
+
+
+def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
+    """The stop goes to where the bar shall end; the hold opens, the bar comes out against it, the hold closes.
+
+    A gripper goes over the bar's end instead, and draws.
+    """
+    tool, job = work.tool, work.job
+    if not isinstance(tool, BarStop | BarPuller):
+        raise OperationFault("tool.kind", f"{tool.id} feeds no bar", "choose a bar stop or a gripper")
+    if job.stock.kind not in BAR_KINDS:
+        raise OperationFault("bar.none", "the blank is no bar", "choose a bar on the stock stage, or take this out")
+    if not is_fed(job) or next(one for one in job.operations if one.enabled).id != operation.id:
+        raise OperationFault("bar.order", "the bar is fed before anything is cut", "move this to the front")
+    place = work.scene.stock_front_z
+    end = float(work.stock.bounds[2])
+    path = Path(work, STOPPED)
+    findings: list[Finding] = []
+    if isinstance(tool, BarPuller):
+        findings += _out_of_grip(work, operation, tool, end)
+        path.come(end + tool.grip_mm + APPROACH_MM, 0.0)
+        path.slide(operation.draw_mm_min, end)
+        path.event("unclamp", operation.dwell_s)
+        path.slide(operation.draw_mm_min, place)
+        path.event("clamp", operation.dwell_s)
+        path.slide(operation.draw_mm_min, place + tool.grip_mm + APPROACH_MM)
+    else:
+        path.come(place + APPROACH_MM, 0.0)
+        path.rapid(z=place)
+        path.event("unclamp", operation.dwell_s)
+        path.event("clamp", operation.dwell_s)
+        path.rapid(z=place + APPROACH_MM)
+    path.leave()
+    fed = place - end
+    values = {
+        "length": Evidence(
+            "bar drawn out" if isinstance(tool, BarPuller) else "bar fed out", "", fed, "mm", measured_on="along Z",
+            formula="part, part-off cut and facing",
+            inputs=(Input("part", "l", -work.scene.profile.back_z, "mm"),
+                    Input("part-off", "w", cut_width_mm(job), "mm"),
+                    Input("facing", "a", place, "mm")),
+        ),
+    }  # fmt: skip
+    return Cuts(tuple(path.motions), (), values, tuple(findings), becomes=work.scene.stock)
+
+
+def _out_of_grip(work: Work, operation: FeedBar, tool: BarPuller, end: float) -> Iterator[Finding]:
+    """The bar is too thick or too thin for the gripper, or its end too near the hold."""
+    low, high = tool.grips_mm
+    d = 2 * work.scene.stock_r
+    if not low <= d <= high:
+        what = f"{tool.id} grips Ø{low:g} to Ø{high:g}, the bar is Ø{d:g}"
+        yield Finding("error", "bar.grip", what, "it slips, or does not go over the bar", operation.id)
+    near = work.scene.clear_z + work.job.setup.hold.tool_clearance_mm
+    if end - tool.grip_mm < near:
+        missing = near - (end - tool.grip_mm)
+        out = end - work.scene.clear_z
+        what = f"the end of the bar stands {out:.1f} mm out, the fingers reach {tool.grip_mm:g} mm over it"
+        cure = stick_out_more(float(int(missing) + 1))
+        yield Finding("error", "bar.short_end", what, "they run into the hold", operation.id, cures=(cure,))
+
+
+def loop_findings(job: Job) -> tuple[Finding, ...]:
+    """Several parts in one run need a bar that is fed and a part that comes off."""
+    if job.program.parts == 1:
+        return ()
+    found, cut = [], any(one.kind == "part_off" and one.enabled for one in job.operations)
+    drawn = job.hand_over is not None and job.hand_over.how == "pulled"
+    if not is_fed(job) and not drawn:
+        what = f"{job.program.parts} parts in one run, and nothing feeds the bar"
+        found.append(Finding("error", "loop.feed", what, "the second part would be cut in air: feed the bar first"))
+    if not cut:
+        what = f"{job.program.parts} parts in one run, and no part is parted off"
+        found.append(Finding("error", "loop.part_off", what, "the first part would be cut again"))
+    return tuple(found)

@@ -1,0 +1,1 @@
+"""Grooves and parting off."""

@@ -1,0 +1,59 @@
+"""What can be wrong with a groove and the blade chosen for it."""
+
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region
+from toreuma.core.model import CutGroove
+from toreuma.core.model.feature import FaceGroove
+from toreuma.core.model.tool import Blade, GroovingTool
+from toreuma.core.plan.ground.work import Work
+
+__all__ = ["groove_findings"]
+
+MOST_SLENDER = 9.0
+"""Depth over width of a blade beyond which it runs out of line: typical."""
+
+
+def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade) -> tuple[Finding, ...]:
+    """Depth against the blade, and the diameters a face blade can begin on."""
+    found = []
+    z0, r0, z1, r1 = void.intersection(work.scene.shape.solid).bounds
+    feature = work.job.part.features[operation.feature]
+    depth = z1 - z0 if isinstance(feature, FaceGroove) else r1 - r0
+    place = ((z0 + z1) / 2, r0)
+    if depth > blade.depth_mm + 1e-6:
+        found.append(
+            Finding(
+                "error",
+                "groove.deep",
+                f"the groove is {depth:.2f} mm deep, the blade goes {blade.depth_mm:g} mm",
+                "its block would run into the work: a longer blade",
+                operation.id,
+                place,
+            )
+        )
+    elif depth / blade.width_mm > MOST_SLENDER:
+        found.append(
+            Finding(
+                "warning",
+                "groove.slender",
+                f"{depth / blade.width_mm:.1f} widths deep: a blade runs out of line beyond {MOST_SLENDER:g}",
+                "a wider blade, or two steps",
+                operation.id,
+                place,
+            )
+        )
+    tool = work.tool
+    if isinstance(feature, FaceGroove) and isinstance(tool, GroovingTool) and tool.first_cut_mm is not None:
+        low, high = tool.first_cut_mm
+        if not low <= feature.d_mm <= high:
+            found.append(
+                Finding(
+                    "error",
+                    "groove.ring",
+                    f"the first cut is on Ø {feature.d_mm:g} mm, the blade is curved for Ø {low:g} to {high:g} mm",
+                    "its side would rub in the groove: a blade curved for this diameter",
+                    operation.id,
+                    place,
+                )
+            )
+    return tuple(found)

@@ -1,0 +1,222 @@
+"""The moves of a blade in a groove: plunges that leave a little, layers, and both walls down to the floor."""
+
+import math
+from itertools import pairwise
+
+import numpy as np
+
+from toreuma.core.control_cycles import groove_pecks
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.envelope import Envelope
+from toreuma.core.geometry.minkowski import sweep
+from toreuma.core.geometry.region import Region
+from toreuma.core.model import CutGroove
+from toreuma.core.model.tool import Blade
+from toreuma.core.plan.groove.place import ROOM_MM, Ground
+from toreuma.core.plan.ground.path import Path
+from toreuma.core.plan.ground.result import Cycle, Pass, Word
+from toreuma.core.plan.ground.work import Work
+
+__all__ = ["OVERLAP", "cut_as_cycle", "cut_open", "finish_walls", "lone_plunge", "plunge_places"]
+
+OVERLAP = 0.8
+"""Neighbouring plunges stand apart by at most this share of the blade's flat."""
+
+LAYER_SHARE = 0.4
+"""Plunging and turning goes down by this share of the blade's width at a time."""
+
+TURN_LIFT_MM = 0.05
+"""The blade bends when it turns sideways and would cut deeper: it turns so much above the floor of its plunge."""
+
+PECK_SHARE = 1.0
+PECK_LIFT_MM = 0.15
+"""Chips are broken every so many widths by lifting off a little."""
+
+STEP_WIDTHS = 3.0
+"""A deep groove is opened to its whole width every so many widths of the blade, so that chips and holder have room."""
+
+CLEAR_MM = 0.2
+LEAST_AREA_MM2 = 0.02
+FILM_MM2 = 1e-4
+SAME_MM = 1e-4
+
+
+def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
+    """Places and depths of the plunges, from the middle outward; in a face from the largest diameter inward, because
+    the blade is curved for its first ring."""
+    z0, z1 = float(ground.line[-1, 0]), float(ground.line[0, 0])
+    envelope = Envelope(ground.line)
+    flat = max(blade.width_mm - 2 * blade.corner_radius_mm, 0.3 * blade.width_mm)
+    inset = min(SAME_MM, (z1 - z0) / 4)
+    count = max(1, math.ceil((z1 - z0) / (OVERLAP * flat) - 1e-6) + 1) if z1 - z0 > ROOM_MM else 1
+    places = [(z0 + z1) / 2] if count == 1 else [float(z) for z in np.linspace(z1 - inset, z0 + inset, count)]
+    middle = (z0 + z1) / 2
+    found = []
+    for z in sorted(places, key=lambda z: (0.0 if ground.frame.swap else abs(z - middle), -z)):
+        depth = envelope.height(z) if z1 - z0 > ROOM_MM else float(ground.line[:, 1].min())
+        found.append((z, depth))
+    return found
+
+
+def lone_plunge(work: Work, ground: Ground) -> tuple[float, float] | None:
+    """Place and depth of the one plunge that does it all, where the edge has the shape of the groove."""
+    z, deep = (float(number) for number in ground.line[ground.line[:, 1].argmin()])
+    begin = ground.top + ground.shape.nose_radius + CLEAR_MM
+    stock = ground.frame.region(work.stock)
+    whole = _swept(ground, [(z, begin), *map(tuple, ground.line.tolist()), (z, begin)]).intersection(stock)
+    left = whole.area - _metal(work, ground, [(z, begin), (z, deep)])
+    return (z, deep) if left < ROOM_MM * ground.depth else None
+
+
+def _metal(work: Work, ground: Ground, path: list[tuple[float, float]]) -> float:
+    """Area the blade would take along a way of its nose, mm2."""
+    swept = _swept(ground, path)
+    return float(swept.intersection(ground.frame.region(work.stock)).area)
+
+
+def _swept(ground: Ground, path: list[tuple[float, float]]) -> Region:
+    return sweep(np.array(path), ground.shape.core, ground.shape.nose_radius, 0.005)
+
+
+def cut_open(
+    work: Work,
+    operation: CutGroove,
+    path: Path,
+    ground: Ground,
+    plunges: list[tuple[float, float]],
+    feed: float,
+    blade: Blade,
+) -> list[Pass]:
+    """Down at every place where metal is met; or down and sideways, layer by layer."""
+    begin = ground.top + ground.shape.nose_radius + 0.2
+    worth = [(z, depth) for z, depth in plunges if _metal(work, ground, [(z, begin), (z, depth)]) > LEAST_AREA_MM2]
+    if operation.method == "plunge_turn" and len(worth) > 1:
+        return _layers(path, ground, worth, feed, blade, begin)
+    drawn, above = [], begin
+    peck = PECK_SHARE * blade.width_mm if operation.method == "plunges" else math.inf
+    for level in _steps(begin, worth, blade):
+        for z, depth in worth:
+            bottom = max(depth, level)
+            if bottom > above - SAME_MM:
+                continue
+            _over(path, ground, z)
+            path.rapid(r=min(above + CLEAR_MM if above < begin else begin, ground.safe))
+            first = len(path.motions)
+            _plunge(path, above, bottom, feed, peck)
+            drawn.append(Pass(tuple(m.segment for m in path.motions[first:]), blade.width_mm))
+            path.rapid(r=ground.safe)
+        above = level
+    return drawn
+
+
+def _layers(
+    path: Path, ground: Ground, plunges: list[tuple[float, float]], feed: float, blade: Blade, begin: float
+) -> list[Pass]:
+    """Plunge by a part of the width, lift a little, turn to the other wall; deeper, and back."""
+    low, high = min(depth for _, depth in plunges), float(ground.line[:, 1].max())
+    count = max(1, math.ceil((high - low) / (LAYER_SHARE * blade.width_mm)))
+    levels = np.linspace(high, low, count + 1)[1:]
+    line = Envelope(ground.line).with_levels(levels).points
+    drawn, toward_chuck = [], True
+    for level in levels:
+        inside = line[line[:, 1] <= level + 1e-6, 0]
+        ends = (float(inside.max()), float(inside.min()))
+        start, end = ends if toward_chuck else ends[::-1]
+        if not path.motions or abs(path.nose[0] - start) > 1e-6:
+            _over(path, ground, start)
+            path.rapid(r=min(begin, ground.safe))
+        first = len(path.motions)
+        path.feed(feed, z=start, r=float(level))
+        path.feed(feed, r=float(level) + TURN_LIFT_MM)
+        path.feed(feed, z=end)
+        drawn.append(Pass(tuple(m.segment for m in path.motions[first:]), blade.width_mm))
+        toward_chuck = not toward_chuck
+    path.rapid(r=ground.safe)
+    return drawn
+
+
+def _over(path: Path, ground: Ground, z: float) -> None:
+    """Above a place, ready to go down."""
+    if not path.motions:
+        path.come(z, ground.safe)
+        return
+    path.rapid(r=ground.safe)
+    path.rapid(z=z)
+
+
+def cut_as_cycle(
+    path: Path, ground: Ground, plunges: list[tuple[float, float]], feed: float, blade: Blade
+) -> tuple[list[Pass], tuple[Cycle, ...]]:
+    """Plunges of one depth, from the front to the back, as the grooving cycle of the control."""
+    places = sorted((z for z, _ in plunges), reverse=True)
+    depth = max(r for _, r in plunges)
+    begin = min(ground.top + ground.shape.nose_radius + CLEAR_MM, ground.safe)
+    step = (places[0] - places[-1]) / (len(places) - 1) if len(places) > 1 else 0.0
+    _over(path, ground, places[0])
+    path.rapid(r=begin)
+    start, first = path.at, len(path.motions)
+    end = ground.frame.point((places[-1] + path.tip[0], depth + path.tip[1]))
+    peck, step = round(PECK_SHARE * blade.width_mm, 3), math.ceil(1000 * step) / 1000
+    facing = ground.frame.swap
+    path.made(groove_pecks(start, end, peck, step, PECK_LIFT_MM, facing), feed)
+    deep, wide = Word("Q" if facing else "P", "fine", peck), Word("P" if facing else "Q", "fine", step)
+    place = (Word("X", "x", end[1]), Word("Z", "z", end[0]), *sorted((deep, wide), key=lambda word: word.letter))
+    name = "face_peck_cycle" if facing else "groove_cycle"
+    blocks = ((Word("R", "length", PECK_LIFT_MM),), (*place, Word("F", "feed", feed)))
+    drawn = [Pass((motion.segment,), blade.width_mm) for motion in path.motions[first:] if not motion.is_rapid]
+    cycle = Cycle(name, first, len(path.motions) - first, blocks)
+    path.rapid(r=ground.safe)
+    return drawn, (cycle,)
+
+
+def _steps(begin: float, plunges: list[tuple[float, float]], blade: Blade) -> list[float]:
+    """Levels to which the groove is opened in turn; one where it is not deep or as wide as the blade."""
+    deepest = min((depth for _, depth in plunges), default=begin)
+    count = max(1, math.ceil((begin - deepest) / (STEP_WIDTHS * blade.width_mm) - 1e-6)) if len(plunges) > 1 else 1
+    return [begin + (deepest - begin) * (i + 1) / count for i in range(count)]
+
+
+def _plunge(path: Path, begin: float, depth: float, feed: float, peck: float) -> None:
+    for bottom in _pecks(begin, depth, peck):
+        path.feed(feed, r=bottom)
+        if bottom > depth + SAME_MM:
+            path.feed(feed, r=bottom + PECK_LIFT_MM)
+
+
+def _pecks(begin: float, depth: float, step: float) -> list[float]:
+    """Bottoms of the pecks of one plunge, the last at its depth."""
+    count = max(1, math.ceil((begin - depth) / step - 1e-6)) if math.isfinite(step) else 1
+    return [begin + (depth - begin) * (i + 1) / count for i in range(count)]
+
+
+def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pass]:
+    """The front wall down to the middle of the floor, then the back wall down to the same place."""
+    line = ground.line
+    low = float(line[:, 1].min())
+    floor = line[line[:, 1] < low + SAME_MM, 0]
+    middle = float((floor.max() + floor.min()) / 2)
+    drawn = []
+    for way in (_half(line, middle, low), _half(line[::-1], middle, low)):
+        z, near = float(way[0, 0]), min(float(way[0, 1]) + 0.5, ground.safe)
+        _over(path, ground, z)
+        if _metal(work, ground, [(z, ground.safe), (z, near)]) > FILM_MM2:  # what is left for finishing stands there
+            path.rapid(r=min(ground.top + ground.shape.nose_radius + CLEAR_MM, ground.safe))
+            path.feed(feed, r=near)
+        else:
+            path.rapid(r=near)
+        first = len(path.motions)
+        path.feed(feed, *map(float, way[0]))
+        path.along(path.recovered(way, 0.0005), feed)
+        drawn.append(Pass(tuple(m.segment for m in path.motions[first:]), 0.1, finishing=True))
+        path.feed(feed, r=low + 0.1)
+        path.rapid(r=ground.safe)
+    return drawn
+
+
+def _half(line: Points, middle: float, low: float) -> Points:
+    """The way from one end of the line down to the middle of the floor."""
+    falling = line[0, 0] > line[-1, 0]
+    kept = [point for point in line if (point[0] > middle) is falling and abs(point[0] - middle) > 1e-9]
+    way = np.vstack([*kept, [middle, low]]) if kept else np.array([[middle, line[0, 1]], [middle, low]])
+    same = [True, *(bool(np.abs(a - b).max() > 1e-9) for a, b in pairwise(way))]
+    return np.asarray(way[same])

@@ -1,0 +1,277 @@
+"""Parting off: plunge part depth, break the back edge with the corner of the blade, go on to the centre."""
+
+import math
+from dataclasses import replace
+
+import numpy as np
+import shapely
+import shapely.affinity
+
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.elements import Line, Point, Segment
+from toreuma.core.geometry.envelope import Envelope, upper_envelope
+from toreuma.core.geometry.reach import blocked_by_part, covered
+from toreuma.core.geometry.recover import recover
+from toreuma.core.geometry.region import Region, box, union
+from toreuma.core.memo import fingerprint
+from toreuma.core.model import Job, PartingTool, PartOff
+from toreuma.core.plan.ground.contour import from_place, nose_at_start
+from toreuma.core.plan.ground.path import APPROACH_MM, Path
+from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.hold.cures import stick_out_more
+from toreuma.core.plan.numbers.situations import blade_situation, proposed, rung_of_feed, spindle_of
+from toreuma.core.propose.proposal import Proposal
+
+__all__ = ["is_held", "plan_part_off"]
+
+EDGE_RUN_IN_MM = 0.6
+"""How far outside the stock the edge cut begins, along the edge."""
+
+STEEP = 0.5
+"""Fall per length from which on an edge counts as steep."""
+
+DEEPER_THAN_EDGE_MM = 0.4
+"""The first plunge goes this much deeper than the back edge reaches."""
+
+PAST_CENTRE_MM = 0.05
+
+TOUCH_MM2 = 0.01
+"""Smaller overlaps come from chords of arcs."""
+
+
+def plan_part_off(work: Work, operation: PartOff) -> Cuts:
+    """Cut the finished part from the bar behind its back face."""
+    tool = work.tool
+    if not isinstance(tool, PartingTool):
+        raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
+    work = _between_both(work) if is_held(work.job) else work
+    shape, scene = work.shape, work.scene
+    top = _stock_radius(work)
+    proposal = proposed(work, blade_situation(work, tool.blade, 2 * top), ((top, top),), tool.blade.width_mm)
+    values = {**proposal.numbers, **_numbers(work, operation, tool, proposal)}
+    feed = values["f"].number
+    findings = [*_too_deep(work, tool, operation, top), *_block_in_way(work, operation), *_near_jaws(work, operation)]
+    findings += _falls(work, operation)
+    path = Path(work, spindle_of(work, proposal, values["clamp"].number))
+    slot_z = _slot_z(work)
+    clear = top + APPROACH_MM + shape.nose_radius
+    path.come(slot_z, clear)
+    begin = len(path.motions)
+    key = ("back edge", tool, scene.part_key, fingerprint(scene.part), top)
+    edge = work.memo.get(key, lambda: _edge(work, top))
+    if edge:
+        bottom = scene.profile.segments[-1].start[1]
+        path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
+        path.feed(feed * 2, r=clear)
+        start = edge[0].start
+        safe = _stock_radius(work, start[0] - slot_z) + APPROACH_MM + shape.nose_radius
+        path.rapid(r=max(clear, safe))
+        path.rapid(z=start[0])
+        path.along([Line((start[0], max(clear, safe)), start), *edge], feed)
+    slow_r = operation.slow_below_d_mm / 2 + shape.nose_radius
+    if path.nose[1] > slow_r:
+        path.feed(feed, z=slot_z, r=slow_r)
+    leans = _leans(work)
+    path.feed(values["f_centre"].number, z=slot_z, r=-PAST_CENTRE_MM - leans)
+    values["nub"] = _nub(tool, leans)
+    drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
+    path.leave()
+    return Cuts(
+        tuple(path.motions),
+        (Pass(drawn, tool.blade.width_mm),),
+        values,
+        tuple(findings),
+        proposal=proposal,
+        coverage=lambda: _coverage(work),
+    )
+
+
+def is_held(job: Job) -> bool:
+    """A second spindle holds the part while it is cut off."""
+    return job.hand_over is not None and job.machine.second is not None and job.hand_over.how != "released"
+
+
+def _between_both(work: Work) -> Work:
+    """The second hold stands in front of the part: the blade comes and goes square to the axis, from its reference."""
+    r = work.job.machine.carrier_of(work.tool.station).reference_d_mm / 2
+    return replace(work, scene=replace(work.scene, index=(_slot_z(work) + work.shape.tip[0], r)))
+
+
+def _leans(work: Work) -> float:
+    """How far the other corner of a leaning front stands behind the free end's, mm on radius."""
+    return float(np.ptp(np.sort(work.shape.core[:, 1])[:2]))
+
+
+def _nub(tool: PartingTool, leans: float) -> Evidence:
+    """The last pin of metal between part and bar, and on which of them it stays."""
+    if leans > 0:
+        return Evidence(
+            "nub left on the part", "", 0.0, "mm", formula="the free end of the leaning front cuts through first",
+            inputs=(Input("taken off the bar after that", "w tan κ", leans, "mm"),),
+            note="A leaning front pushes a deep blade aside: not for deep cuts.",
+        )  # fmt: skip
+    return Evidence(
+        "nub left on the part", "", tool.blade.width_mm, "mm", formula="up to the blade's width, where it breaks",
+        note="A front that leans, or a pick-off that holds the part, leaves none.",
+    )  # fmt: skip
+
+
+def _falls(work: Work, operation: PartOff) -> list[Finding]:
+    """Nobody watches, and the part falls among the chips."""
+    if operation.taken != "falls" or work.job.conditions.attended or is_held(work.job):
+        return []
+
+    def caught(job: Job) -> Job:
+        return job.with_operation(operation.id, lambda op: op.changed(taken="caught"))
+
+    return [
+        Finding(
+            "warning",
+            "part_off.falls",
+            "the part falls into the chips, and nobody is there",
+            "it is bruised, or goes out with them",
+            operation.id,
+            cures=(Cure("Send the catcher out", caught),),
+        )
+    ]
+
+
+def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Proposal) -> dict[str, Evidence]:
+    """What parting off has besides: the steady speed and the slower feed near the centre."""
+    vc, feed, clamp = (proposal.numbers[key] for key in ("vc", "f", "clamp"))
+    near = Evidence(
+        "feed near the centre",
+        "f",
+        rung_of_feed(work.job, feed.number * operation.slow_share),
+        "mm/rev",
+        formula=f"{operation.slow_share:.0%} of the feed below Ø {operation.slow_below_d_mm:g} mm",
+        note="the surface speed falls to nothing there and the edge is pushed, not cut",
+    )
+    steady = surface_speed_rpm(vc.number, operation.steady_below_d_mm)
+    label = f"steady below Ø {operation.steady_below_d_mm:g} mm"
+    limits = (*(replace(limit, bit=limit.bit and steady > clamp.number) for limit in clamp.limits),
+              Limit(label, math.floor(steady), "rpm", steady <= clamp.number))  # fmt: skip
+    lower = clamp.number if clamp.pinned else max(min(clamp.number, math.floor(steady)), 1.0)
+    return {
+        "clamp": replace(clamp, number=lower, limits=limits, inputs=clamp_inputs(vc.number, lower)),
+        "f_centre": near,
+        "ap": Evidence("blade width", "CW", tool.blade.width_mm, "mm"),
+    }
+
+
+def _right_nose(work: Work) -> float:
+    """Centre of the blade's free-end corner measured from the nose centre the program moves, mm."""
+    return float(work.shape.core[:, 0].max())
+
+
+def _slot_z(work: Work) -> float:
+    """Where the program's nose centre runs to cut the back face."""
+    return work.scene.profile.back_z - work.shape.nose_radius - _right_nose(work)
+
+
+def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
+    """Largest radius of the stock where the blade goes in, and up to ``ahead_mm`` in front of that, mm."""
+    z = work.scene.profile.back_z
+    met = work.stock.intersection(box(z - work.shape.edge_length, 0, z + ahead_mm + 1e-3, 1e4))
+    return float(met.bounds[3]) if not met.is_empty else work.scene.stock_r
+
+
+def _edge_line(work: Work, ahead_mm: float = 0.0) -> Envelope:
+    """How far down the blade may go over the back edge and behind it, from ``ahead_mm`` in front of the edge."""
+    profile = work.scene.profile
+    edge_z = profile.segments[profile.outside_end - 1].end[0]
+    z_from = edge_z + work.shape.nose_radius - _right_nose(work) + ahead_mm
+    back = work.scene.part_both_halves.intersection(box(-1e5, -1e5, z_from + 2 * work.shape.edge_length, 1e5))
+    return upper_envelope(blocked_by_part(back, work.shape), z_from, _slot_z(work) - 1e-3)
+
+
+def _edge(work: Work, top: float) -> list[Segment]:
+    """The back edge as the nose centre runs it, with a run-in through the air; empty without an edge."""
+    profile, shape = work.scene.profile, work.shape
+    broken = profile.segments[profile.outside_end : -1]
+    if not broken:
+        return []
+    z, r = nose_at_start(broken[0], shape.nose_radius)
+    bottom = broken[-1].end[1]
+    line = from_place(_edge_line(work).with_levels(np.array([bottom])).points, (z - _right_nose(work), r))
+    contour = recover(line[line[:, 1] >= bottom - 1e-6])
+    ahead = _edge_line(work, ahead_mm=2 * max(top - bottom, 0.0) + 2.0)
+    return [Line(_run_in(contour[0], top + shape.nose_radius, ahead), contour[0].start), *contour]
+
+
+def _run_in(first: Segment, top: float, ahead: Envelope) -> Point:
+    """Where the edge cut begins in the air: back along a steep edge if nothing stands there, else straight above."""
+    (z, r), (dz, dr) = first.start, first.tangent()
+    rise = max(top - r, 0.0) + EDGE_RUN_IN_MM
+    if dr > -STEEP:
+        return z, r + rise
+    slanted = (z + rise * dz / dr, r + rise)
+    return slanted if ahead.clears(slanted, (z, r)) else (z, r + rise)
+
+
+def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> list[Finding]:
+    if tool.blade.depth_mm >= top:
+        return []
+    return [
+        Finding(
+            "error",
+            "blade.short",
+            f"the blade cuts {tool.blade.depth_mm:.2f} mm deep, {top:.2f} mm on radius are needed",
+            "the block would touch the bar before the part is off",
+            operation.id,
+            (work.scene.profile.back_z, top),
+        )
+    ]
+
+
+def _block_in_way(work: Work, operation: PartOff) -> list[Finding]:
+    """The block behind the blade at its deepest, against what stands beside the cut."""
+    place = np.array([_slot_z(work), -PAST_CENTRE_MM])
+    body = union([shapely.MultiPoint(piece + place).convex_hull for piece in work.shape.bodies])
+    slot = shapely.affinity.translate(work.shape.cutting, *place)
+    beside = work.stock.difference(box(slot.bounds[0], 0, slot.bounds[2], 1e4))
+    met = beside.intersection(body)
+    if met.area < TOUCH_MM2:
+        return []
+    deep = float(met.bounds[3] - met.bounds[1])
+    return [
+        Finding(
+            "error",
+            "blade.block",
+            f"the block of {work.tool.id} would stand {deep:.2f} mm inside the metal beside the cut "
+            f"(Z {met.bounds[0]:.1f} to {met.bounds[2]:.1f})",
+            "take a blade that stands out farther, or one whose block lies on the other side",
+            operation.id,
+            (float(met.centroid.x), float(met.bounds[3])),
+        )
+    ]
+
+
+def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
+    back = _slot_z(work)
+    missing = work.limit_z - back
+    if missing <= 0:
+        return []
+    more = float(int(missing + 1) + 1)
+    return [
+        Finding(
+            "error",
+            "hold.short",
+            f"the blade or its block comes {missing:.2f} mm too close to the jaws",
+            "blade, block and jaws keep their clearance",
+            operation.id,
+            (back, work.scene.stock_r),
+            cures=(stick_out_more(more),),
+        )
+    ]
+
+
+def _coverage(work: Work) -> Region:
+    """The back face and its edge, as far as the blade reaches them."""
+    profile = work.scene.profile
+    edge_z = profile.segments[profile.outside_end - 1].end[0]
+    clean = covered(_edge_line(work).above(work.scene.stock_r + work.shape.nose_radius + 1.0), work.shape)
+    return clean.intersection(box(-1e5, 0, edge_z, 1e5))

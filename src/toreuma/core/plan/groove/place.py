@@ -1,0 +1,207 @@
+"""The room a blade has in a groove, outside, in a bore and in a face, seen with the blade coming from above (`frame`).
+
+What its nose may do is the envelope of the part with this groove open; where that lies deeper than with the groove
+closed, the blade dips into the groove: that region is planned in.
+"""
+
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.envelope import Envelope, upper_envelope
+from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part, covered
+from toreuma.core.geometry.region import EMPTY, Region, box, polygons, union
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.memo import fingerprint
+from toreuma.core.model import CutGroove
+from toreuma.core.model.feature import FaceGroove
+from toreuma.core.model.tool import Blade, GroovingTool, PartingTool
+from toreuma.core.plan.ground.frame import FACE, INSIDE, OUTSIDE, Frame
+from toreuma.core.plan.ground.path import APPROACH_MM
+from toreuma.core.plan.ground.result import OperationFault
+from toreuma.core.plan.ground.work import Work
+
+__all__ = ["FAR_MM", "LEAST_MM", "ROOM_MM", "Ground", "coverage", "groove_zone", "ground_of", "void_of"]
+
+BODY_CLEAR_MM = 0.3
+FAR_MM = 1e4
+LEAST_MM = 0.02
+HAIR_MM = 5e-4
+
+ROOM_MM = 0.002
+"""A blade with more room than this beside it has two walls to cut."""
+
+LEAST_SHARE = 0.3
+"""A blade that gets in less than this share of the depth does not go in: only its round corners do."""
+
+
+@dataclass(frozen=True)
+class Ground:
+    """The groove in its frame: ``dip`` holds the nose centres from which the blade is in it, ``line`` is the lowest
+    way through it, from large z to small z; ``top`` is just above the work, ``safe`` where the blade travels."""
+
+    frame: Frame
+    shape: ToolShape
+    dip: Region
+    line: Points
+    top: float
+    safe: float
+
+    @property
+    def depth(self) -> float:
+        return float(np.ptp(self.line[:, 1])) if len(self.line) else 0.0
+
+    @property
+    def is_wide(self) -> bool:
+        """The blade has room beside it."""
+        return bool(self.line[0, 0] - self.line[-1, 0] > ROOM_MM)
+
+
+def void_of(work: Work, operation: CutGroove) -> Region:
+    """What the feature takes away. Raises `OperationFault`."""
+    void = next((one for index, one in work.scene.shape.voids if index == operation.feature), None)
+    features = work.job.part.features
+    if void is None or features[operation.feature].kind not in ("groove", "face_groove", "relief"):
+        raise OperationFault(
+            "groove.none", f"the part has no groove number {operation.feature + 1}", "choose a groove of the part"
+        )
+    return void.cut
+
+
+def _frame(work: Work, operation: CutGroove) -> Frame:
+    feature = work.job.part.features[operation.feature]
+    if isinstance(feature, FaceGroove):
+        if feature.end == "back":
+            raise OperationFault("groove.back", "the groove is in the back face", "cut it in the second hold")
+        wanted, frame = "face", FACE
+    else:
+        side = getattr(feature, "side", "outside")
+        wanted, frame = (side, INSIDE if side == "inside" else OUTSIDE)
+    where = work.tool.where if isinstance(work.tool, GroovingTool) else "outside"
+    if where != wanted:
+        raise OperationFault("tool.where", f"{work.tool.id} cuts {_where(where)}", f"choose a blade {_where(wanted)}")
+    return frame
+
+
+def _where(where: str) -> str:
+    return {"outside": "outside grooves", "inside": "grooves in a bore", "face": "grooves in a face"}[where]
+
+
+def groove_zone(work: Work, operation: CutGroove) -> tuple[float, float] | None:
+    """The stretch along Z in which the blade, its block and what carries it can meet anything: beside an outside
+    groove; before one in a bore or a face, all the way out."""
+    void = next((one for index, one in work.scene.shape.voids if index == operation.feature), None)
+    if void is None:
+        return None
+    tools = [tool for tool in map(work.job.tool, operation.tools) if tool is not None]
+    pieces = [piece for shape in map(shape_of, tools) for piece in (*shape.bodies, shape.core)]
+    reach = max((float(np.abs(piece[:, 0]).max()) for piece in pieces), default=0.0)
+    blades = [tool.blade for tool in tools if isinstance(tool, GroovingTool | PartingTool)]
+    wide = max((blade.width_mm for blade in blades), default=reach)
+    z0, _, z1, _ = void.cut.bounds
+    margin = wide + APPROACH_MM + reach
+    feature = work.job.part.features[operation.feature]
+    outside = not isinstance(feature, FaceGroove) and getattr(feature, "side", "outside") == "outside"
+    return z0 - margin, z1 + margin if outside else FAR_MM
+
+
+def ground_of(work: Work, operation: CutGroove, void: Region, leave: float, blade: Blade) -> Ground:
+    frame = _frame(work, operation)
+    leave += operation.leave_mm
+    key = ("groove", work.tool, operation.feature, work.scene.part_key, work.job.part.features,
+           fingerprint(work.stock), work.scene.jaw_face_z, leave)  # fmt: skip
+    zone = groove_zone(work, operation) or (-FAR_MM, FAR_MM)
+    return work.memo.get(key, lambda: _computed(work, void, zone, frame, leave, blade))
+
+
+def _computed(work: Work, void: Region, zone: tuple[float, float], frame: Frame, leave: float, blade: Blade) -> Ground:
+    scene, shape = work.scene, frame.shape(work.shape)
+
+    def seen(region: Region) -> Region:
+        return frame.region(shapely.clip_by_rect(region, zone[0], -FAR_MM, zone[1], FAR_MM))
+
+    opened, part, stock = (seen(region) for region in (void, scene.part, work.stock))
+    closed = part.union(seen(void.intersection(scene.shape.solid)))
+    z0, _, z1, _ = opened.bounds
+    margin = blade.width_mm + APPROACH_MM
+    near = (z0 - margin, z1 + margin)
+    there = shapely.clip_by_rect(stock, z0 - 0.5, -FAR_MM, z1 + 0.5, FAR_MM)
+    top = float((opened if there.is_empty else there).bounds[3])
+    safe = _safe(work, frame, shape, void, top)
+    bodies = blocked_by_body(union([part, stock]).difference(opened), shape.bodies, _clear(shape, blade), -FAR_MM)
+    fixed = blocked_by_body(seen(scene.fixed), (*shape.bodies, shape.core), BODY_CLEAR_MM, -FAR_MM)
+    held = union([bodies, fixed])
+    shut = upper_envelope(union([blocked_by_part(closed, shape, leave, leave), held]), near[1], near[0])
+
+    def dip_into(solid: Region) -> tuple[Envelope, Region]:
+        open_ = upper_envelope(union([blocked_by_part(solid, shape, leave, leave), held]), near[1], near[0])
+        deeper = polygons(shut.below(-FAR_MM).difference(open_.below(-FAR_MM)))
+        return open_, min(deeper, key=lambda one: float(one.bounds[1]), default=EMPTY)
+
+    open_, dip = dip_into(part)
+    exact = dip.bounds[1] if not dip.is_empty else top
+    if exact > float(opened.bounds[1]) + shape.nose_radius + leave + LEAST_MM:
+        # A blade exactly as wide as its groove has no room at all: give it half a micrometre on each side.
+        wider, slot = dip_into(part.difference(opened.buffer(HAIR_MM, join_style="mitre")))
+        if not slot.is_empty and slot.bounds[1] < exact - LEAST_MM:
+            open_, dip = wider, slot
+    wanted = float(opened.intersection(closed).bounds[3] - opened.bounds[1])
+    shallow = dip.is_empty or dip.bounds[3] - dip.bounds[1] < LEAST_SHARE * wanted
+    if shallow and leave > 0:  # no room for an allowance
+        return Ground(frame, shape, EMPTY, np.zeros((0, 2)), top, safe)
+    if shallow:
+        raise OperationFault(
+            "groove.narrow",
+            f"the blade of {work.tool.id}, {blade.width_mm:g} mm wide, does not go into the groove",
+            "a narrower blade, or look at what stands in its way",
+        )
+    return Ground(frame, shape, dip, _through(open_, dip), top, safe)
+
+
+def _clear(shape: ToolShape, blade: Blade) -> float:
+    """What holder and stem keep clear by: a stem is only a little slimmer than its blade."""
+    return min(BODY_CLEAR_MM, 0.4 * 0.1 * blade.width_mm) if shape.is_blade else 0.02
+
+
+def _safe(work: Work, frame: Frame, shape: ToolShape, void: Region, top: float) -> float:
+    """Where the nose travels: above the work, or in a bore as far from the far wall as the bar needs."""
+    above = top + shape.nose_radius + APPROACH_MM
+    if not frame.flip_r:
+        return above
+    way = shapely.clip_by_rect(work.stock, void.bounds[0], 0, FAR_MM, FAR_MM)
+    ceiling = float(way.bounds[1]) - BODY_CLEAR_MM - shape.height
+    if ceiling < top + shape.nose_radius + LEAST_MM:
+        raise OperationFault(
+            "bore.narrow",
+            f"{work.tool.id} does not fit the bore of Ø {2 * float(way.bounds[1]):.2f} mm",
+            "a thinner bar, or open the bore first",
+        )
+    return min(above, ceiling)
+
+
+def _through(envelope: Envelope, dip: Region) -> Points:
+    """The lowest way through the dip, from its front to its back edge."""
+    z0, _, z1, high = dip.bounds
+    if z1 - z0 < ROOM_MM:
+        middle = (z0 + z1) / 2
+        return np.array([[middle, high], [middle, dip.bounds[1]], [middle, high]])
+    points = envelope.points
+    inner = points[(points[:, 0] < z1 - 1e-9) & (points[:, 0] > z0 + 1e-9)]
+    ends = [
+        points[np.abs(points[:, 0] - z) < 1e-9]
+        if (np.abs(points[:, 0] - z) < 1e-9).any()
+        else [[z, envelope.height(z)]]
+        for z in (z1, z0)
+    ]
+    return np.vstack([ends[0], inner, ends[1]])
+
+
+def coverage(ground: Ground) -> Region:
+    """What the blade leaves clean: all it passes over in the groove."""
+    z0, _, z1, _ = ground.dip.bounds
+    wider = union([ground.dip, box(z0, float(ground.line[:, 1].max()), z1, ground.safe)])
+    clean = ground.frame.region(covered(wider, ground.shape))
+    return clean.intersection(box(-FAR_MM, 0, FAR_MM, FAR_MM))

@@ -1,0 +1,1 @@
+"""What every planner stands on: its work, its path, its frame, and what it gives back."""

@@ -1,0 +1,16 @@
+"""Changes of the hold that mend what it stands in the way of."""
+
+from toreuma.core.findings import Cure
+from toreuma.core.model import Job
+
+__all__ = ["stick_out_more"]
+
+
+def stick_out_more(more_mm: float) -> Cure:
+    """Hold the bar farther out."""
+
+    def apply(job: Job) -> Job:
+        hold = job.setup.hold
+        return job.with_setup(hold=hold.changed(stick_out_mm=round(hold.stick_out_mm + more_mm, 3)))
+
+    return Cure(f"Stick the bar out {more_mm:g} mm more", apply)

@@ -1,0 +1,83 @@
+"""Writes moves of a driven tool down: the work stands at an angle under its brake, or is turned in step."""
+
+from toreuma.core.geometry.elements import Line, Point
+from toreuma.core.motion import STOPPED, Driven, Event, Motion
+from toreuma.core.plan.ground.work import Work
+
+__all__ = ["DrivenPath"]
+
+POLAR_MM_MIN = 2000.0
+"""Ways through air while the work is turned in step."""
+
+
+class DrivenPath:
+    """Places are of the tool's end, (z, x) and y, as somebody sees them who turned with the work."""
+
+    def __init__(self, work: Work, rpm: float) -> None:
+        self._work, self._rpm = work, rpm
+        self._at: Point = work.scene.index
+        self._y = self._c = 0.0
+        self._polar = False
+        axis = work.job.machine.c_axis
+        self._has_brake = axis is not None and axis.brake_nm > 0
+        self._braked = False
+        self.motions: list[Motion] = []
+        self._event("c_axis_on")
+
+    def rapid(self, z: float | None = None, x: float | None = None, y: float | None = None) -> None:
+        """Rapid; an axis left out stays."""
+        self._go(None, z, x, y)
+
+    def feed(self, mm_min: float, z: float | None = None, x: float | None = None, y: float | None = None) -> None:
+        self._go(mm_min, z, x, y)
+
+    def index(self, deg: float, braked: bool = True) -> None:
+        """Turn the work to an angle and hold it there."""
+        self.brake(on=False)
+        if abs(deg - self._c) > 1e-9:
+            turned, self._c = deg - self._c, deg
+            self._event("index", turned)
+        self.brake(on=braked)
+
+    def brake(self, on: bool) -> None:
+        if self._has_brake and on != self._braked:
+            self._braked = on
+            self._event("brake_on" if on else "brake_off")
+
+    def polar(self, on: bool) -> None:
+        """From here on Y comes about by turning the work, or no longer."""
+        self._polar = on
+
+    def reverse(self) -> None:
+        """The tool turns the other way from here on."""
+        self._rpm = -self._rpm
+
+    def leave(self, along_x: bool) -> None:
+        """Back to the index point: along the tool's axis first."""
+        z, r = self._work.scene.index
+        self.rapid(x=r) if along_x else self.rapid(z=z)
+        self.rapid(y=0.0)
+        self.rapid(z=z) if along_x else self.rapid(x=r)
+        self._polar = False
+        self.brake(on=False)
+        self._event("c_axis_off")
+
+    def _event(self, what: Event, turned: float = 0.0) -> None:
+        driven = Driven(self._rpm, self._c, (self._y, self._y), self._polar, turned)
+        self.motions.append(Motion(Line(self._at, self._at), None, STOPPED, self._station, event=what, driven=driven))
+
+    @property
+    def _station(self) -> int:
+        return self._work.tool.station
+
+    def _go(self, feed: float | None, z: float | None, x: float | None, y: float | None) -> None:
+        end = (self._at[0] if z is None else z, self._at[1] if x is None else x)
+        end_y = self._y if y is None else y
+        if end == self._at and end_y == self._y:
+            return
+        if self._polar and feed is None:  # turned in step, the axis of rotation knows no rapid
+            feed = POLAR_MM_MIN
+        driven = Driven(self._rpm, self._c, (self._y, end_y), self._polar)
+        way = Line(self._at, end)
+        self.motions.append(Motion(way, feed, STOPPED, self._station, per_minute=feed is not None, driven=driven))
+        self._at, self._y = end, end_y

@@ -1,0 +1,220 @@
+"""Holes beside the axis: each tool of the pattern goes to every hole while the work stands at its angle."""
+
+import math
+from dataclasses import dataclass, replace
+
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.force import KIENZLE
+from toreuma.core.cutting.holes import drilling, tapping_torque_nm
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.elements import Line
+from toreuma.core.geometry.milled import Sunk, hole_edge_mm
+from toreuma.core.geometry.region import Region, box
+from toreuma.core.model import HolePattern, HolesBeside, LiveDrive
+from toreuma.core.model.tool import Drill, Reamer, Tap
+from toreuma.core.motion import PECK_BACK_OFF_MM
+from toreuma.core.plan.axis.drill import pecks_of
+from toreuma.core.plan.ground.path import APPROACH_MM
+from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.mill.driven import carrier_and_drive, feature_of, places_of
+from toreuma.core.plan.mill.driven_holder import holder_in_the_way
+from toreuma.core.plan.mill.driven_path import DrivenPath
+from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
+from toreuma.core.plan.numbers.drilling import SPEED_SHARE, SPEED_SHARE_ELSE, point_length_mm
+
+__all__ = ["drill_feed", "plan_holes"]
+
+CONE_SHARE = 0.95
+REAM_SHARE, TAP_SHARE = 0.35, 0.25
+"""Speed against that of roughing with the same tool material: typical."""
+
+SAME_MM = 0.1
+FLAT_SHORT_MM = 1.0
+
+
+@dataclass(frozen=True)
+class _Sunk:
+    """How deep the end of the tool goes in one hole, and where its full diameter then ends."""
+
+    end: float
+    full: float
+
+
+def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
+    """One tool at every hole of a pattern."""
+    tool = work.tool
+    if not isinstance(tool, Drill | Reamer | Tap):
+        raise OperationFault(
+            "tool.kind", f"{tool.id} makes no holes", "choose a drill, a spot drill, a reamer or a tap"
+        )
+    _, live = carrier_and_drive(work)
+    feature = feature_of(work, operation.feature, HolePattern)
+    places = places_of(work, operation.feature, feature)
+    deep = [_depth(work, tool, operation, feature, one) for one in places]
+    values = _numbers(work, operation, tool, live, places[0], deep[0])
+    rpm, feed = values["n"].number, values["f"].number
+    path = DrivenPath(work, rpm)
+    along_x = places[0].along == "x"
+    for place, depth in zip(places, deep, strict=True):
+        _one_hole(work, operation, path, place, depth, rpm * feed)
+    path.leave(along_x)
+    findings = (*_findings(work, operation, tool, feature, places[0], deep[0]), *holder_in_the_way(work, path.motions))
+    drills = isinstance(tool, Drill) and tool.form not in ("spot", "centre")  # a spot only marks the place
+    opened = operation.feature if drills else None
+    drawn = tuple(Pass((one,), tool.d_mm / 2) for one in _ways(places, deep))
+    return Cuts(tuple(path.motions), drawn, values, findings, becomes=work.stock, opens=opened)
+
+
+def _depth(work: Work, tool: Drill | Reamer | Tap, operation: HolesBeside, feature: HolePattern, place: Sunk) -> _Sunk:
+    """Where the end of the tool goes."""
+    past = operation.breakthrough_mm if place.through else 0.0
+    if isinstance(tool, Drill) and tool.form in ("spot", "centre"):
+        wide = min(feature.d_mm + 2 * hole_edge_mm(work.job.part.edge_break_mm), CONE_SHARE * tool.d_mm)
+        end = place.top - wide / 2 / math.tan(math.radians(tool.point_deg) / 2)
+        return _Sunk(max(end, place.level), place.top)
+    if isinstance(tool, Drill):
+        full = place.level - past
+        return _Sunk(full - point_length_mm(tool), full)
+    if isinstance(tool, Reamer):
+        full = place.level - past if place.through else place.level + FLAT_SHORT_MM
+        return _Sunk(full - tool.lead_mm if place.through else full, full)
+    lead = tool.lead_pitches * tool.pitch_mm
+    end = place.level - lead if place.through else place.level + tool.pitch_mm
+    return _Sunk(end, end + lead)
+
+
+def _one_hole(work: Work, operation: HolesBeside, path: DrivenPath, place: Sunk, depth: _Sunk, mm_min: float) -> None:
+    tool = work.tool
+    path.index(place.c_deg)
+    if place.along == "x":
+        clear = float(_near(work, place).bounds[3]) + APPROACH_MM
+        path.rapid(z=place.middle[0])
+        path.rapid(x=clear)
+    else:
+        clear = float(_near(work, place).bounds[2]) + APPROACH_MM
+        path.rapid(x=math.hypot(*place.middle))
+        path.rapid(z=clear)
+    axis, front = ("x" if place.along == "x" else "z"), clear - APPROACH_MM
+    bottoms = [depth.end]
+    if isinstance(tool, Drill) and tool.form not in ("spot", "centre"):
+        bottoms = pecks_of(tool, operation.peck, operation.peck_mm, front, depth.end)
+    reached = front
+    for bottom in bottoms:
+        if reached < front:
+            path.rapid(**{axis: clear})
+            path.rapid(**{axis: reached + PECK_BACK_OFF_MM})
+        path.feed(mm_min, **{axis: bottom})
+        reached = bottom
+    if isinstance(tool, Tap):
+        path.reverse()
+        path.feed(mm_min, **{axis: clear})
+        path.reverse()
+    elif isinstance(tool, Reamer):
+        path.feed(2 * mm_min, **{axis: clear})
+    else:
+        path.rapid(**{axis: clear})
+
+
+def _ways(places: tuple[Sunk, ...], deep: list[_Sunk]) -> list[Line]:
+    """The way of the tool through every hole, as the section shows it."""
+    found = []
+    for place, depth in zip(places, deep, strict=True):
+        u = place.middle[0] if place.along == "x" else math.hypot(*place.middle)
+        ends = ((u, place.top), (u, depth.end)) if place.along == "x" else ((place.top, u), (depth.end, u))
+        found.append(Line(*ends))
+    return found
+
+
+def _near(work: Work, place: Sunk) -> Region:
+    """The metal the tool passes over between its holes."""
+    wide = max(place.d_mm, getattr(work.tool, "d_mm", 0.0)) / 2
+    if place.along == "x":
+        return work.stock.intersection(box(place.middle[0] - wide, 0, place.middle[0] + wide, 1e5))
+    away = math.hypot(*place.middle)
+    return work.stock.intersection(box(-1e5, max(away - wide, 0.0), 1e5, away + wide))
+
+
+def _numbers(
+    work: Work, operation: HolesBeside, tool: Drill | Reamer | Tap, live: LiveDrive, place: Sunk, depth: _Sunk
+) -> dict[str, Evidence]:
+    material = work.job.stock.material
+    shares = {Reamer: REAM_SHARE, Tap: TAP_SHARE}
+    share = shares.get(type(tool), SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE))
+    vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "holes beside the axis")
+    rpm = spindle.number
+    there = min(live.power_kw, live.torque_nm * rpm / 9549.3)
+    if isinstance(tool, Tap):
+        feed = Evidence("feed", "f", tool.pitch_mm, "mm/rev", formula="the pitch of the tap")
+        torque, thrust = tapping_torque_nm(material, tool.d_mm, tool.pitch_mm), 0.0
+    elif isinstance(tool, Reamer):
+        usual = round(min(max(0.02 * tool.d_mm, 0.05), 0.5), 3)
+        feed = Evidence("feed", "f", usual, "mm/rev", formula="0.02 D, from 0.05 to 0.5 mm/rev", pin="feed_mm_rev")
+        torque, thrust = 0.0, 0.0
+    else:
+        feed = drill_feed(work, tool, rpm, there)
+        torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)
+    feed = pinned(feed, operation.pins.feed_mm_rev) if feed.pin else feed
+    values = {
+        "vc": vc,
+        "n": replace(spindle, name="speed of the tool"),
+        "f": feed,
+        "vf": Evidence("feed a minute", "vf", feed.number * rpm, "mm/min", formula="vf = f n"),
+        "depth": Evidence(
+            "depth of the tool's end", "", place.top - depth.end, "mm",
+            formula="to the full diameter, and point, lead and breakthrough",
+            inputs=(Input("to the full diameter", "", place.top - depth.full, "mm"),
+                    Input("over the diameter", "L/D", (place.top - depth.end) / tool.d_mm, "ratio")),
+        ),
+    }  # fmt: skip
+    if torque > 0:
+        power = torque * rpm / 9549.3
+        values["torque"] = Evidence(
+            "torque",
+            "M",
+            torque,
+            "N m",
+            formula="of lips or teeth, kc at their chip",
+            source=KIENZLE,
+            limits=(Limit("drive", live.torque_nm, "N m", True),),
+        )
+        values["power"] = Evidence(
+            "power at the edge", "Pc", power, "kW", formula="Pc = M n / 9549",
+            limits=(Limit("drive of the tool", there, "kW", True),),
+        )  # fmt: skip
+    if thrust > 0:
+        values["thrust"] = Evidence("thrust", "Ff", thrust, "N", formula="0.6 of the lips' force along the axis")
+    return values
+
+
+def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence:
+    """Feed of a driven drill: the middle of its range, within what the drive has."""
+    material, middle = work.job.stock.material, sum(tool.feed_mm_rev) / 2
+    torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
+    share = min(there_kw / max(torque * rpm / 9549.3, 1e-9), 1.0)
+    by_power = middle * share ** (1 / (1 - material.mc))
+    number = max(math.floor(min(middle, by_power) * 1000 + 1e-6) / 1000, 0.001)
+    limits = (
+        Limit("middle of the drill's range", middle, "mm/rev", middle <= by_power),
+        Limit("drive of the tool", by_power, "mm/rev", by_power < middle),
+    )
+    return Evidence("feed", "f", number, "mm/rev", formula="middle of the range, within the drive", limits=limits,
+                    pin="feed_mm_rev")  # fmt: skip
+
+
+def _findings(
+    work: Work, operation: HolesBeside, tool: Drill | Reamer | Tap, feature: HolePattern, place: Sunk, depth: _Sunk
+) -> list[Finding]:
+    found = []
+    sizes = isinstance(tool, Reamer) or (isinstance(tool, Drill) and tool.form not in ("spot", "centre"))
+    reamed = any(
+        one.kind == "holes" and one.feature == operation.feature and isinstance(work.job.tool(one.tool), Reamer)
+        for one in work.job.operations
+    )
+    if sizes and not feature.thread and not reamed and abs(tool.d_mm - feature.d_mm) > SAME_MM:
+        what = f"{tool.id} makes Ø{tool.d_mm:g}, the holes are Ø{feature.d_mm:g}"
+        found.append(Finding("error", "holes.size", what, "choose a tool of the hole's size", operation.id))
+    if place.top - depth.full > tool.flute_length_mm:
+        what = f"{place.top - depth.full:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
+        found.append(Finding("error", "drill.flute", what, "chips cannot get out: take a longer one", operation.id))
+    return found

@@ -1,0 +1,108 @@
+"""Speed, feed of a tooth, depth, power and bending of an end mill."""
+
+import math
+from dataclasses import dataclass, replace
+
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.holes import chip_in_milling_mm, milling_power_kw
+from toreuma.core.cutting.speed import lowest
+from toreuma.core.model import LiveDrive
+from toreuma.core.model.tool import EndMill
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
+
+__all__ = ["MillNumbers", "mill_numbers", "side_step_mm"]
+
+SPEED_SHARE = 0.7
+"""Milling speed against that of roughing a turned surface with the same tool material: typical."""
+
+SIDE_SHARE = 0.6
+"""Steps sideways are no wider than this share of the mill."""
+
+SLOT_DEPTH, SIDE_DEPTH = 0.5, 1.0
+"""Depth in diameters, cutting with the full width or with less: typical."""
+
+MOST_THIN = 2.0
+"""The feed is never raised more than this for a thin chip."""
+
+CORE_SHARE = 0.8
+"""A mill bends as a rod of this share of its diameter: typical."""
+
+E_N_MM2 = {"high-speed steel": 210e3}
+E_CARBIDE = 600e3
+MOST_BEND_MM = 0.03
+"""A mill may bend so much in a roughing cut."""
+
+
+@dataclass(frozen=True)
+class MillNumbers:
+    """Evidence of one mill in one cut, and the numbers moves are made with."""
+
+    values: dict[str, Evidence]
+    rpm: float
+    vf_mm_min: float
+    ap_mm: float
+
+
+def side_step_mm(tool: EndMill) -> float:
+    """Widest step sideways, mm."""
+    return SIDE_SHARE * tool.d_mm
+
+
+def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wanted_ap_mm: float) -> MillNumbers:
+    """Numbers for a width of cut ``ae_mm``; depth no deeper than ``wanted_ap_mm``. Raises `OperationFault`."""
+    material, pins = work.job.stock.material, work.operation.pins
+    vc, spindle = axial_speed(work, tool.material, tool.d_mm, SPEED_SHARE, "milling")
+    rpm = spindle.number
+    ae = min(ae_mm, tool.d_mm)
+    middle = sum(tool.fz_mm) / 2
+    thin = min(middle / max(chip_in_milling_mm(middle, ae, tool.d_mm), 1e-9), MOST_THIN)
+    tooth = Evidence(
+        "feed of a tooth", "fz", round(middle * thin, 4), "mm",
+        formula="middle of the mill's range, raised where the chip is thin: h = fz √(1 − (1 − 2 ae/D)²)",
+        source="chip thickness of peripheral milling, machining textbooks",
+        inputs=(Input("middle of the range", "h", middle, "mm"), Input("for the thin chip", "×", thin, "ratio"),
+                Input("width of cut", "ae", ae, "mm")),
+    )  # fmt: skip
+    turn = Evidence("feed", "f", tooth.number * tool.teeth, "mm/rev", formula="f = fz z", pin="feed_mm_rev")
+    turn = pinned(turn, pins.feed_mm_rev)
+    fz = turn.number / tool.teeth
+    there = min(live.power_kw, live.torque_nm * rpm / 9549.3)
+    per_mm = milling_power_kw(material, 1.0, ae, fz, tool.teeth, tool.d_mm, math.pi * tool.d_mm * rpm / 1000)
+    by_share = (SLOT_DEPTH if ae > SIDE_SHARE * tool.d_mm + 1e-9 else SIDE_DEPTH) * tool.d_mm
+    force_per_mm = 60000 * per_mm / (math.pi * tool.d_mm * rpm / 1000)
+    stiff = _bend_mm_n(tool)
+    limits = [
+        Limit("what there is to cut", wanted_ap_mm, "mm"),
+        Limit("flutes", tool.flute_length_mm, "mm"),
+        Limit("diameters for this width", by_share, "mm"),
+        Limit("drive of the tool", there / max(per_mm, 1e-12), "mm"),
+        Limit(f"bends {1000 * MOST_BEND_MM:.0f} µm", MOST_BEND_MM / max(force_per_mm * stiff, 1e-12), "mm"),
+    ]
+    ap = pinned(replace(lowest("depth of a layer", "ap", "mm", limits), pin="ap_mm"), pins.ap_mm)
+    force = force_per_mm * ap.number
+    values = {
+        "vc": vc,
+        "n": replace(spindle, name="speed of the tool"),
+        "fz": tooth,
+        "f": turn,
+        "vf": Evidence("feed a minute", "vf", turn.number * rpm, "mm/min", formula="vf = f n"),
+        "ae": Evidence("width of cut", "ae", ae, "mm", formula="at most 0.6 D sideways, the whole mill in a slot"),
+        "ap": ap,
+        "force": Evidence("mean cutting force", "Fc", force, "N", formula="Fc = Pc / vc"),
+        "power": Evidence(
+            "power at the edge", "Pc", per_mm * ap.number, "kW", formula="Pc = ap ae vf kc / 60e6",
+            limits=(Limit("drive of the tool", there, "kW", True),),
+        ),
+        "bend": Evidence(
+            "mill bends", "y", 1000 * force * stiff, "um", formula="y = F L³ / (3 E I) of a rod of 0.8 D",
+            source="Euler-Bernoulli beam", inputs=(Input("stands out", "L", tool.out_mm, "mm"),),
+        ),
+    }  # fmt: skip
+    return MillNumbers(values, rpm, turn.number * rpm, ap.number)
+
+
+def _bend_mm_n(tool: EndMill) -> float:
+    """Compliance at the end, mm/N: L^3 / (3 E I)."""
+    inertia = math.pi * (CORE_SHARE * tool.d_mm) ** 4 / 64
+    return tool.out_mm**3 / (3 * E_N_MM2.get(tool.material, E_CARBIDE) * inertia)

@@ -1,0 +1,60 @@
+"""Surface speed and spindle speed of a tool that turns, or is turned about, at one speed the whole way."""
+
+import math
+from dataclasses import replace
+
+from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.speed import lowest, surface_speed_rpm
+from toreuma.core.plan.ground.result import OperationFault
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.hold.standing import live_limits, speed_limits
+from toreuma.core.plan.numbers.derates import counted
+from toreuma.core.plan.numbers.situations import rung_of_speed
+
+__all__ = ["axial_speed", "pinned"]
+
+
+def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing: str) -> tuple[Evidence, Evidence]:
+    """Surface speed, m/min, as a share of that of roughing less every derate, and the spindle speed, rpm, at least 1.
+
+    Raises `OperationFault` where the material has no speed for the tool material and none is pinned.
+    """
+    job, pins, material = work.job, work.operation.pins, work.job.stock.material
+    row = next((row for row in material.speeds if row.tool_material == tool_material), None)
+    if row is None and pins.vc_m_min is None:
+        raise OperationFault(
+            "speed.unknown",
+            f"no starting speed for {tool_material} in {material.name}",
+            "pin a surface speed or add one to the material",
+        )
+    factors = [one for one in counted(job, roughing=False, opened=work.interruption) if one.speed != 1]
+    table = row.rough_m_min if row is not None else 0.0
+    vc = Evidence(
+        "surface speed",
+        "vc",
+        round(table * share * math.prod(one.speed for one in factors), 1),
+        "m/min",
+        formula=f"roughing speed of the table, times the share for {doing} and the factors",
+        source=material.source,
+        inputs=(
+            Input("table, roughing", "vc0", table, "m/min"),
+            Input(f"for {doing}", "×", share, "ratio"),
+            *(Input(one.name, "×", one.speed, "ratio") for one in factors),
+        ),
+        pin="vc_m_min",
+    )
+    vc = pinned(vc, pins.vc_m_min)
+    by_surface = Limit(f"surface speed on Ø {d_mm:g} mm", surface_speed_rpm(vc.number, d_mm), "rpm")
+    driven = work.tool.mount != "still"
+    others = live_limits(job, work.tool) if driven else speed_limits(job)
+    spindle = lowest("spindle speed", "n", "rpm", [*others, by_surface], formula="n = 1000 vc / (π D)")
+    number = spindle.number if driven else rung_of_speed(job, spindle.number)
+    rpm = max(float(math.floor(number)), 1.0)
+    return vc, pinned(replace(spindle, number=rpm, pin="clamp_rpm"), pins.clamp_rpm)
+
+
+def pinned(evidence: Evidence, wanted: float | None) -> Evidence:
+    """The evidence with the person's own number in it, where there is one."""
+    if wanted is None:
+        return evidence
+    return replace(evidence, pinned=True, proposed=evidence.number, number=wanted)

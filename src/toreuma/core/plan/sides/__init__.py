@@ -1,0 +1,1 @@
+"""The other side of the part, and two parts back to back."""

@@ -1,0 +1,1 @@
+"""Threads cut in step with the spindle."""

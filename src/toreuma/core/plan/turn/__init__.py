@@ -1,0 +1,1 @@
+"""Facing, roughing and finishing, outside and in bores."""

@@ -1,0 +1,99 @@
+"""The bore of the part as boring tools meet it: what is metal round it, where it ends, and how wide the way in is."""
+
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, union
+from toreuma.core.plan.ground.frame import INSIDE
+from toreuma.core.plan.ground.result import OperationFault
+from toreuma.core.plan.ground.work import Work
+
+__all__ = ["Bore", "bore_of", "hole_radius", "in_the_way"]
+
+FAR_MM = 1e4
+BEHIND_MM = 500.0
+POINT_SHARE = 0.35
+"""Above a flat floor the point of a drill leaves a cone at most this share of the bore's diameter high."""
+
+
+@dataclass(frozen=True)
+class Bore:
+    """``metal`` is seen from the axis (radii negative): all that is not the bore, run on past its end at ``end_r``.
+
+    ``floor_z`` is where a blind bore ends. ``first`` is the first surface behind the front face.
+    """
+
+    metal: Region
+    first: Segment
+    end_z: float
+    end_r: float
+    floor_z: float | None
+    largest_r: float
+
+    @property
+    def clear_from_z(self) -> float:
+        """In front of this the hole has to be open for a bar to come in."""
+        return self.end_z if self.floor_z is None else self.floor_z + 2 * POINT_SHARE * self.end_r
+
+
+def bore_of(work: Work, to_z: float | None) -> Bore:
+    """The bore down to ``to_z``, or to its end. Raises `OperationFault` where there is none."""
+    key = ("bore", work.scene.bore_key, to_z)
+    return work.memo.get(key, lambda: _bore(work, to_z))
+
+
+def _bore(work: Work, to_z: float | None) -> Bore:
+    shape, back = work.scene.shape, work.scene.profile.back_z
+    if shape.bore is None or shape.void is None:
+        raise OperationFault("bore.none", "the part has no bore", "give the part an inside profile")
+    walls = list(zip(shape.bore.segments, shape.bore.corners, strict=True))[1:-1]
+    segments = [segment for segment, _ in walls]
+    if to_z is not None and not segments[-1].end[0] <= to_z < 0:
+        raise OperationFault(
+            "range.outside",
+            f"the stretch ends at Z {to_z:g}, outside the bore (Z {segments[-1].end[0]:g} to 0)",
+            "choose an end in the bore",
+        )
+    end_z, end_r = segments[-1].end
+    floor_z = None if end_z < back + 1e-6 else end_z
+    run_on_z = end_z
+    if floor_z is None:  # edges broken at the far end are cut from the other side
+        kept = [segment for segment, corner in walls if not (corner and segment.end[0] < back + 1e-6)]
+        run_on_z, end_r = kept[-1].end
+    else:
+        level = [s for s in segments if not (isinstance(s, Line) and abs(s.start[0] - s.end[0]) < 1e-6)]
+        end_r = level[-1].end[1]
+    if to_z is not None and to_z > end_z + 1e-6:
+        end_r = _radius_at(shape.void, to_z)
+        end_z = run_on_z = to_z
+        floor_z = None
+    open_ = [
+        shapely.clip_by_rect(INSIDE.region(shape.void), run_on_z, -FAR_MM, FAR_MM, FAR_MM),
+        box(run_on_z, 0.0, FAR_MM, FAR_MM),
+        box(max(work.scene.profile.front_z, 0.0), -FAR_MM, FAR_MM, FAR_MM),
+    ]
+    if floor_z is None:
+        open_.append(box(run_on_z - BEHIND_MM, -end_r, run_on_z, FAR_MM))
+    whole = box(run_on_z - BEHIND_MM, -(work.scene.stock_r + 100.0), 1.0, FAR_MM)
+    largest = float(shapely.clip_by_rect(shape.void, end_z, 0, FAR_MM, FAR_MM).bounds[3])
+    return Bore(whole.difference(union(open_)), segments[0], end_z, end_r, floor_z, largest)
+
+
+def _radius_at(void: Region, z: float) -> float:
+    return float(shapely.intersection(void, shapely.LineString([(z, 0.0), (z, FAR_MM)])).bounds[3])
+
+
+def hole_radius(work: Work, bore: Bore) -> float:
+    """Radius of the hole there is now, where it is narrowest on the way to the end; 0 where there is none."""
+    way = shapely.clip_by_rect(work.stock, bore.clear_from_z, 0, FAR_MM, FAR_MM)
+    return float(way.bounds[1]) if not way.is_empty else bore.largest_r
+
+
+def in_the_way(work: Work, bore: Bore, hole_r: float) -> Region:
+    """Solids in the bore that bar and insert must keep clear of, seen from the axis, on both sides of it."""
+    core = shapely.clip_by_rect(work.stock, -FAR_MM, 0, bore.clear_from_z, max(hole_r - 1e-3, 0.0))
+    held = shapely.clip_by_rect(work.scene.fixed, -FAR_MM, 0, FAR_MM, bore.largest_r)
+    both = union([core, held])
+    return EMPTY if both.is_empty else mirrored_at_axis(both, FAR_MM)

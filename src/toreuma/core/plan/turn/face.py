@@ -1,0 +1,113 @@
+"""Facing: square to the axis in even passes, past the centre so that no pip is left."""
+
+import math
+from dataclasses import replace
+
+from toreuma.core.control_cycles import faced_pass
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.envelope import upper_envelope
+from toreuma.core.geometry.region import box
+from toreuma.core.model import Face, Job, TurningTool
+from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM, Path
+from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, Word
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.numbers.passes import passes
+from toreuma.core.plan.numbers.situations import insert_situation, proposed, spindle_of
+
+__all__ = ["plan_face"]
+
+INTO_HOLE_MM = 1.0
+"""Facing round a hole stops so far past its edge."""
+
+
+def plan_face(work: Work, operation: Face) -> Cuts:
+    """Cut from outside to past the centre. Depths are along Z."""
+    tool, shape, _scene = work.tool, work.shape, work.scene
+    if not isinstance(tool, TurningTool):
+        raise OperationFault("tool.kind", f"{tool.id} is not a turning tool", "choose a turning tool for facing")
+    ahead = -float(shape.core[:, 0].min())
+    if ahead > 1e-6:
+        raise OperationFault(
+            "tool.shape",
+            f"the cutting edge of {tool.id} stands {ahead:.2f} mm ahead of its nose and would cut into the part",
+            "face with an entering angle of 90° or more",
+        )
+    nose = shape.nose_radius
+    ring = work.stock.intersection(box(operation.leave_mm, 0, 1e5, 1e5))
+    top = float(ring.bounds[3]) if not ring.is_empty else work.stock.bounds[3]
+    front = work.stock.bounds[2]
+    depth = front - operation.leave_mm
+    situation = insert_situation(work, tool.insert, "rough", _entering(tool), 2 * top, top)
+    proposal = proposed(work, situation, ((max(depth, 0.01), top),))
+    values = dict(proposal.numbers)
+    values["ap_max"] = replace(values["ap_max"], measured_on="along Z")
+    feed, limit = (values[key].number for key in ("f", "ap_max"))
+    if depth < 1e-6:
+        note = Finding(
+            "note", "face.nothing", "the front is already at its place: nothing to face", operation=operation.id
+        )
+        return Cuts((), (), values, (note,))
+
+    count = max(1, math.ceil(depth / limit - 1e-9))
+    step = depth / count
+    path = Path(work, spindle_of(work, proposal))
+    centre = upper_envelope(work.blocked_by_centre, front + APPROACH_MM + nose, operation.leave_mm + nose)
+    hole_r = float(ring.bounds[1]) if not ring.is_empty else 0.0
+    start_r = top + APPROACH_MM + nose
+    end_r = max(-operation.past_centre_mm, hole_r - INTO_HOLE_MM, centre.points[:, 1].max())
+    findings = _stopped_by_centre(operation, end_r - nose) if end_r > max(hole_r - INTO_HOLE_MM, 0) else ()
+    if end_r > start_r - APPROACH_MM:
+        return Cuts((), (), values, findings, proposal=proposal)
+    path.come(front + APPROACH_MM + nose, max(start_r, work.stock.bounds[3] + APPROACH_MM + nose))
+    drawn = []
+    cycles = []
+    for index in range(1, count + 1):
+        z = front - index * step + nose
+        last = index == count and operation.leave_mm == 0
+        if operation.written == "passes":
+            begin, place = len(path.motions), (z + path.tip[0], end_r + path.tip[1])
+            path.made(faced_pass(path.at, *place), feed)
+            block = (Word("X", "x", place[1]), Word("Z", "z", place[0]), Word("F", "feed", feed))
+            cycles.append(Cycle("face_cycle", begin, len(path.motions) - begin, (block,)))
+            drawn.append(Pass((path.motions[begin + 1].segment,), step, finishing=last))
+            continue
+        path.rapid(z=z, r=start_r)
+        path.feed(feed, r=end_r)
+        drawn.append(Pass((path.motions[-1].segment,), step, finishing=last))
+        path.feed(feed, z=z + PULL_OUT_MM)
+        path.rapid(r=start_r)
+    path.rapid(z=front + APPROACH_MM + nose)
+    path.leave()
+    values |= passes([step] * count, values["ap_max"])
+    clean = box(operation.leave_mm, max(end_r, 0), front + 1, top + 1)
+    return Cuts(
+        tuple(path.motions), tuple(drawn), values, findings, proposal, coverage=lambda: clean, cycles=tuple(cycles)
+    )
+
+
+def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
+    def drawn_back(job: Job) -> Job:
+        return job.with_operation(operation.id, lambda op: op.changed(centre_back=True))
+
+    def taken_away(job: Job) -> Job:
+        return job.with_setup(centre=None)
+
+    return (
+        Finding(
+            "warning",
+            "face.centre",
+            f"the centre stops the facing cut at Ø {2 * max(r_mm, 0):.1f} mm",
+            "a ring of stock stays round the centre: face and drill the centre hole before it comes in",
+            operation.id,
+            (0.0, max(r_mm, 0.0)),
+            cures=(Cure("Face with the centre drawn back", drawn_back), Cure("Take the centre away", taken_away)),
+        ),
+    )
+
+
+def _entering(tool: TurningTool) -> float:
+    """Entering angle of the edge that leads when the tool is fed toward the axis."""
+    if tool.insert.shape == "R":
+        return 90.0
+    corner = 60.0 if tool.insert.shape == "T" else tool.insert.included_angle_deg
+    return min(270.0 - tool.holder.entering_angle_deg - corner, 150.0)

@@ -1,0 +1,343 @@
+"""Finishing, outside and in a bore: one cut along the contour, with run-in, extension past the end, and run-out."""
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.elements import Point, Points, Segment
+from toreuma.core.geometry.envelope import Envelope, upper_envelope
+from toreuma.core.geometry.reach import Reach, covered
+from toreuma.core.geometry.recover import recover
+from toreuma.core.geometry.region import EMPTY, Region, box, polygons, thickness
+from toreuma.core.memo import fingerprint
+from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
+from toreuma.core.model.tool import BoringTool
+from toreuma.core.motion import STOPPED, Motion, Spindle
+from toreuma.core.plan.ground.contour import from_place, nose_at_start
+from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM, Path
+from toreuma.core.plan.ground.result import PLANNING_CHORD_MM, Cuts, Cycle, OperationFault, Pass
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.numbers.situations import proposed, spindle_of
+from toreuma.core.plan.turn.as_cycle import follow_cycle
+from toreuma.core.plan.turn.situations import finish_situation
+from toreuma.core.plan.turn.stretch import Stretch, blocked_of, reach_of, stretch_of
+from toreuma.core.propose.proposal import Proposal
+
+__all__ = ["plan_finish"]
+
+Finishing = FinishOd | FinishBore
+Turner = TurningTool | BoringTool
+
+REACHED_MM = 0.002
+"""A place this close to the contour is on it."""
+
+DEPTH_MM = 0.002
+"""How exactly the deepest layer is measured."""
+
+LEAST_DEEP_MM2 = 0.25
+"""Less metal than this beyond the deepest a finishing cut should take is that of a chamfer: it does no harm."""
+
+NOSE_SHARE = 2 / 3
+"""A finishing cut is at least this share of the nose radius deep."""
+
+MOST_NOSE_RADII = 2.5
+"""A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
+
+
+def plan_finish(work: Work, operation: Finishing) -> Cuts:
+    """Follow the contour as far as the tool reaches; what it cannot reach is declared by the coverage."""
+    stretch = stretch_of(work, operation)
+    reach = reach_of(work, stretch, operation.leave_mm, operation.leave_mm)
+    tool = work.tool
+    assert isinstance(tool, TurningTool | BoringTool)
+    contour = _contour(work, operation, stretch, reach)
+    if not contour:
+        what = f"{tool.id} finds no way along this stretch"
+        raise OperationFault("finish.nothing", what, "it does not get there: open the way first, or take another tool")
+    way = _Way(contour, operation.lead_mm, stretch, reach)
+    # The way is the same at any feed, so the stock it meets is known before the feed is chosen.
+    deepest = _deepest(work, tuple(_walked(work, way, STOPPED, 1.0)[0].motions))
+    proposal = _proposal(work, operation, stretch, deepest[0])
+    values = dict(proposal.numbers)
+    values["ap"] = Evidence(
+        "deepest cut",
+        "ap",
+        deepest[0],
+        "mm",
+        measured_on="square to the contour",
+        formula="stock met by the edge, from the simulated cut",
+    )
+    cycles: list[Cycle] = []
+    if isinstance(operation, FinishOd) and operation.written == "whole":
+        path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
+        (_, cycles, dipped), line = follow_cycle(work, operation, path, values["f"].number)
+        reach = Reach(Envelope(line), stretch.shape)
+        cutting = slice(cycles[0].first, cycles[0].first + cycles[0].count)
+        path.leave()
+    else:
+        path, cutting = _walked(work, way, spindle_of(work, proposal), values["f"].number)
+        dipped = []
+    motions = tuple(path.motions)
+    drawn = tuple(motion.segment for motion in motions[cutting] if not motion.is_rapid)
+    far = MOST_NOSE_RADII * tool.insert.nose_radius_mm
+    deep = deepest[0] > far and _beyond(work, motions, far) > LEAST_DEEP_MM2
+    findings = [*stretch.findings, *dipped, *_too_thin(work.job, operation, tool)]
+    findings += _too_deep(operation, tool, deepest) if deep else []
+    return Cuts(
+        motions,
+        (Pass(drawn, deepest[0], finishing=True),),
+        values,
+        tuple(findings),
+        proposal=proposal,
+        coverage=lambda: _coverage(work, operation, stretch, reach) if operation.leave_mm == 0 else EMPTY,
+        cycles=tuple(cycles),
+    )
+
+
+@dataclass(frozen=True)
+class _Way:
+    """The contour with its run-in and run-out."""
+
+    contour: list[Segment]
+    lead_mm: float
+    stretch: Stretch
+    reach: Reach
+
+
+def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path, slice]:
+    """The moves along the way, and which of them cut."""
+    stretch, contour = way.stretch, way.contour
+    nose = stretch.shape.nose_radius
+    top = max(stretch.safe, work.scene.stock_r + APPROACH_MM + nose) if not stretch.is_bore else stretch.safe
+    run_in = _run_in(contour[0], way.lead_mm, stretch, way.reach)
+    path = Path(work, spindle, stretch.frame, stretch.safe)
+    if run_in is None:  # nothing but straight down is free
+        path.come(contour[0].start[0], top)
+        begin = len(path.motions)
+    else:
+        path.come(max(run_in[0], work.stock.bounds[2] + APPROACH_MM + nose), top)
+        path.rapid(r=run_in[1])
+        begin = len(path.motions)
+        path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
+    path.feed(feed, *contour[0].start)
+    path.along(contour, feed)
+    cutting = slice(begin, len(path.motions))
+    z, r = path.nose
+    if stretch.is_bore:
+        path.feed(feed, z=z + min(way.lead_mm, PULL_OUT_MM), r=min(r + way.lead_mm, max(stretch.safe, r)))
+    else:
+        out = max(work.stock.bounds[3] + nose - r, 0.0) + way.lead_mm
+        path.feed(feed, r=r + min(out, way.lead_mm + work.scene.stock_r))
+    path.leave()
+    return path, cutting
+
+
+def _proposal(work: Work, operation: Finishing, stretch: Stretch, depth_mm: float) -> Proposal:
+    """The numbers, for the depth the stock leaves and the finish that is wanted."""
+    situation = finish_situation(work, stretch, operation.wanted_ra_um)
+    length = max(stretch.nose_from - stretch.nose_to, 1.0)
+    return proposed(work, situation, ((max(depth_mm, 0.01), length),), max(depth_mm, 0.01))
+
+
+def _contour(work: Work, operation: Finishing, stretch: Stretch, reach: Reach) -> list[Segment]:
+    """What the nose centre follows, as true lines and arcs."""
+
+    def compute() -> list[Segment]:
+        outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
+        return recover(_below(_from_start(outline, work, stretch), stretch.ceiling))
+
+    points = reach.envelope.points
+    key = ("finish", work.tool, operation.allow_away, stretch.from_z, work.scene.part_key, points.tobytes(),
+           stretch.ceiling, operation.leave_mm)  # fmt: skip
+    return work.memo.get(key, compute)
+
+
+def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
+    """The outline from the place that belongs to the first surface to cut."""
+    profile, nose, first = work.scene.profile, stretch.shape.nose_radius, stretch.first
+    if first is None:
+        return outline
+    if not work.scene.centre.is_empty and not stretch.is_bore:
+        return _behind_centre(outline, work, stretch)
+    if not stretch.is_bore and first.start[1] < 1e-9:
+        return from_place(outline, (first.start[0] + nose, 0.0))
+    found = from_place(outline, nose_at_start(first, nose))
+    if math.dist(found[0], nose_at_start(first, nose)) < REACHED_MM:
+        return found
+    # The tool does not get down to the start of the first surface: roll over the front edge instead.
+    in_front = outline[:, 0] >= profile.front_z + nose - 1e-6
+    return np.asarray(outline[int(np.flatnonzero(in_front)[-1]) :])
+
+
+def _behind_centre(outline: Points, work: Work, stretch: Stretch) -> Points:
+    """The outline from the place where it leaves the centre and follows the part."""
+    z_from, z_to = stretch.nose_from, stretch.nose_to
+    centre = upper_envelope(work.blocked_by_centre, z_from, z_to)
+    along = np.array([centre.height(z) >= r - REACHED_MM for z, r in outline])
+    last = int(np.flatnonzero(along)[-1]) if along.any() else 0
+    return np.asarray(outline[min(last, len(outline) - 2) :])
+
+
+def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Point | None:
+    """Where the tool comes in, back along the first element; None where only straight down is free."""
+    (z, r), (dz, dr) = first.start, first.tangent()
+    place = (z - lead * dz, r - lead * dr)
+    if stretch.from_z is not None or place[0] < z or not reach.envelope.clears(place, first.start):
+        return None
+    return place
+
+
+def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:
+    """The outline the nose centre can follow when it may also move away from the chuck: with its undercuts."""
+    blocked = blocked_of(work, stretch)
+    window = box(stretch.nose_to, stretch.bottom, stretch.nose_from, 1e4)
+    pieces = polygons(blocked.intersection(window))
+    if not pieces:
+        return reach.envelope.points
+    ring = np.asarray(max(pieces, key=lambda piece: piece.area).exterior.normalize().coords)
+    if _signed_area(ring) < 0:
+        ring = ring[::-1]
+    low = ring[:, 1] < stretch.bottom + 1e-6
+    right = int(np.flatnonzero(low)[ring[low, 0].argmax()])
+    rolled = np.vstack([ring[right:-1], ring[: right + 1]])
+    left = int(np.flatnonzero(rolled[:, 0] <= stretch.nose_to + 1e-9)[0])
+    return np.asarray(rolled[: left + 1])
+
+
+def _signed_area(ring: Points) -> float:
+    z, r = ring[:, 0], ring[:, 1]
+    return float((z[:-1] * r[1:] - z[1:] * r[:-1]).sum() / 2)
+
+
+def _deepest(work: Work, motions: tuple[Motion, ...]) -> tuple[float, Point | None]:
+    """The thickest layer the finishing cut meets, and where."""
+    after = work.after(motions, PLANNING_CHORD_MM)
+    key = ("deepest", fingerprint(work.stock), fingerprint(after))
+    return work.memo.get(key, lambda: _thickest(work.stock, after))
+
+
+def _thickest(stock: Region, left: Region) -> tuple[float, Point | None]:
+    best, place = 0.0, None
+    after = left.simplify(DEPTH_MM)
+    for piece in polygons(stock.simplify(DEPTH_MM).difference(after)):
+        depth = thickness(piece, after)
+        if depth > best:
+            best, place = depth, (float(piece.centroid.x), float(piece.bounds[3]))
+    return best, place
+
+
+def _beyond(work: Work, motions: tuple[Motion, ...], far_mm: float) -> float:
+    """Area of the metal the cut takes that lies farther than ``far_mm`` from what it leaves, mm2."""
+    after = work.after(motions, PLANNING_CHORD_MM)
+    taken = work.stock.difference(after).simplify(DEPTH_MM)
+    return float(taken.difference(after.simplify(DEPTH_MM).buffer(far_mm, quad_segs=4)).area)
+
+
+def _too_deep(
+    operation: Finishing, tool: TurningTool | BoringTool, deepest: tuple[float, Point | None]
+) -> list[Finding]:
+    limit = MOST_NOSE_RADII * tool.insert.nose_radius_mm
+    if tool.insert.shape == "R" or deepest[0] <= limit or deepest[1] is None:
+        return []
+    z = deepest[1][0]
+
+    def rough_first(job: Job) -> Job:
+        kind = RoughBore if isinstance(operation, FinishBore) else RoughOd
+        count = 1 + sum(isinstance(op, kind) for op in job.operations)
+        extra = kind(
+            id=job.free_operation_id(),
+            name=f"Rough {count} with {tool.id}",
+            tool=tool.id,
+            from_z_mm=operation.from_z_mm,
+            to_z_mm=operation.to_z_mm,
+        )
+        at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
+        return job.with_setup(operations=(*job.operations[:at], extra, *job.operations[at:]))
+
+    return [
+        Finding(
+            "warning",
+            "finish.deep",
+            f"the finishing cut takes {deepest[0]:.2f} mm on radius near Z {z:.1f}",
+            f"more than {MOST_NOSE_RADII:g} nose radii ({limit:.2f} mm): earlier tools left metal there",
+            operation.id,
+            deepest[1],
+            cures=(Cure(f"Rough with {tool.id} first", rough_first),),
+        )
+    ]
+
+
+def _too_thin(job: Job, operation: Finishing, tool: Turner) -> list[Finding]:
+    """Roughing leaves less than the nose wants: it pushes the piece away and rubs instead of cutting."""
+    nose = tool.insert.nose_radius_mm
+    at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
+    kind: type[RoughOd | RoughBore] = RoughBore if isinstance(operation, FinishBore) else RoughOd
+    before = [op for op in job.operations[:at] if isinstance(op, kind) and op.enabled]
+    left = before[-1].leave_radial_mm - operation.leave_mm if before else math.inf
+    if tool.insert.shape == "R" or left >= NOSE_SHARE * nose - 1e-6:
+        return []
+    wanted = math.ceil(NOSE_SHARE * nose * 20) / 20
+    roughing = {op.id for op in before}
+
+    def leave_more(job: Job) -> Job:
+        changed = tuple(
+            op.changed(leave_radial_mm=wanted) if op.id in roughing and isinstance(op, kind) else op
+            for op in job.operations
+        )
+        return job.with_setup(operations=changed)
+
+    cures = [Cure(f"Leave {wanted:g} mm on radius", leave_more)]
+    fits = [
+        t for t in job.tools if isinstance(t, type(tool)) and 0 < NOSE_SHARE * t.insert.nose_radius_mm <= left + 1e-6
+    ]
+    for other in sorted(fits, key=lambda t: -t.insert.nose_radius_mm)[:1]:
+        label = f"Finish with {other.id}, nose {other.insert.nose_radius_mm:g} mm"
+        cures.append(
+            Cure(label, lambda j, t=other.id: j.with_operation(operation.id, lambda op: op.changed(tool=t)))  # type: ignore[misc]
+        )
+    return [
+        Finding(
+            "warning",
+            "finish.thin",
+            f"finish depth {left:.2f} mm on radius is below 2/3 of the nose radius {nose:g} mm",
+            f"the nose pushes the piece away and rubs: leave {wanted:g} mm or use a smaller nose",
+            operation.id,
+            cures=tuple(cures),
+        )
+    ]
+
+
+def _below(outline: Points, ceiling: float) -> Points:
+    """The outline up to where it rises past the highest place the tool may go.
+
+    Raises `OperationFault` where something stands in the way from the start.
+    """
+    over = np.flatnonzero(outline[:, 1] > ceiling)
+    if not len(over):
+        return outline
+    if over[0] < 2:
+        raise OperationFault(
+            "bore.shut",
+            "the bar meets metal before its insert gets to the surface",
+            "a flat-bottomed hole first, deeper or wider, or a bar with less in front of its insert",
+        )
+    last, beyond = outline[over[0] - 1], outline[over[0]]
+    share = (ceiling - last[1]) / (beyond[1] - last[1])
+    return np.vstack([outline[: over[0]], last + share * (beyond - last)])
+
+
+def _coverage(work: Work, operation: Finishing, stretch: Stretch, reach: Reach) -> Region:
+    """What the finished stretch is declared to be clean of."""
+    top = stretch.ceiling if stretch.is_bore else work.scene.stock_r + work.shape.nose_radius + 1.0
+    if not operation.allow_away:
+        clean = reach.removable(top)
+    else:
+        window = box(stretch.nose_to, stretch.bottom, stretch.nose_from, top)
+        free = [p for p in polygons(window.difference(blocked_of(work, stretch))) if math.isclose(p.bounds[3], top)]
+        clean = covered(max(free, key=lambda piece: piece.area), stretch.shape)
+    low = stretch.end_z if operation.to_z_mm is not None else -1e4
+    high = work.scene.profile.front_z if stretch.from_z is None else stretch.from_z
+    return stretch.frame.region(clean).intersection(box(low, 0, high, 1e4))

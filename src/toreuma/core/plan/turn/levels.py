@@ -1,0 +1,211 @@
+"""Metal divided into passes: straight cuts at even depths from shoulder to shoulder, clipped by reach and stock."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass, field
+from itertools import pairwise
+
+import numpy as np
+import shapely
+
+from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.envelope import Envelope
+from toreuma.core.geometry.region import Region
+from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM
+
+__all__ = ["SAME_MM", "SLIVER_MM", "Cut", "level_cuts", "shoulder_steps"]
+
+SLIVER_MM = 0.02
+"""Stock thinner than this above the contour is not worth a pass."""
+
+WORTH_MM, WORTH_MM2 = 0.8, 0.4
+"""Cuts shorter than this, of a smaller area, are left to finishing: it meets as much in any inner corner."""
+
+NEAR_MM = 1.0
+"""How far apart along Z two cuts may be for the upper one to clear the way of the lower one."""
+
+JOIN_MM = 3.0
+"""Cuts closer together than this are made in one feed."""
+
+SAME_MM = 1e-6
+
+VARIES, LEAST_VARIED = 0.15, 1.2
+"""How much deeper and shallower than even the passes are by turns; metal thinner than so many passes is not varied."""
+
+FLAT_MM2 = 1e-9
+"""Product of the rises on both sides of a point at or below which the contour turns or runs level there."""
+
+
+@dataclass(frozen=True)
+class Cut:
+    """One pass of the nose centre at ``level``: from ``start_z`` to ``end_z``, then ``climb`` along the wall.
+
+    ``entry`` is the way down the wall behind, empty where the tool comes in through the air; ``above`` is the
+    level before; at ``leaves_z`` the nose comes out of the metal.
+    """
+
+    level: float
+    above: float
+    start_z: float
+    end_z: float
+    entry: Points
+    climb: Points
+    touched_mm: float
+    leaves_z: float
+
+    @property
+    def worth(self) -> bool:
+        return self.touched_mm >= WORTH_MM or self.touched_mm * (self.above - self.level) >= WORTH_MM2
+
+    @property
+    def stretch(self) -> tuple[float, float]:
+        """Everything along Z that the cut passes over."""
+        z = [self.start_z, self.end_z, *self.entry[:, 0], *self.climb[:, 0]]
+        return min(z), max(z)
+
+
+def level_cuts(
+    envelope: Envelope, touched: Region, top: float, floor: float, limit: float, varied: bool = False
+) -> list[Cut]:
+    """Passes from the top down, front before back. ``floor`` is the nose height with the tip on the axis."""
+    points = envelope.points.copy()
+    points[:, 1] = np.maximum(points[:, 1], floor)
+    steps: list[_Step] = []
+    stack = [(0, len(points) - 1, top, -1)]
+    while stack:
+        first, last, height, parent = stack.pop()
+        key = _next_shoulder(points[first : last + 1], height)
+        if key is None:
+            continue
+        levels = _levels(height, key, limit, varied)
+        made = [
+            cut
+            for above, level in pairwise(levels)
+            for cut in _at_level(Envelope(points), first, last, float(level), float(above), touched)
+        ]
+        steps.append(_Step(made, parent))
+        spans = _spans(points[:, 1] < key - SAME_MM, first, last)
+        stack.extend((a, b, key, len(steps) - 1) for a, b in reversed(spans))
+    return [cut for step in _worthwhile(steps) for cut in step.cuts]
+
+
+def _levels(height: float, key: float, limit: float, varied: bool) -> Points:
+    """Heights of the passes: evenly spaced, or by turns a little more and a little less, so that the notch in the
+    edge moves from pass to pass."""
+    count = max(1, math.ceil((height - key) / limit - 1e-6))
+    if not varied or height - key < LEAST_VARIED * limit:
+        return np.linspace(height, key, count + 1)
+    count = max(2, math.ceil((height - key) / limit * (1 + VARIES) - 1e-6))
+    weights = 1 + VARIES * np.array([1.0 if i % 2 == 0 else -1.0 for i in range(count)])
+    return height - (height - key) * np.concatenate([[0.0], np.cumsum(weights) / weights.sum()])
+
+
+def shoulder_steps(envelope: Envelope, top: float, floor: float) -> Iterator[tuple[float, float]]:
+    """Height and length of the metal from shoulder to shoulder, as `level_cuts` divides it, mm."""
+    points = envelope.points.copy()
+    points[:, 1] = np.maximum(points[:, 1], floor)
+    stack = [(0, len(points) - 1, top)]
+    while stack:
+        first, last, height = stack.pop()
+        key = _next_shoulder(points[first : last + 1], height)
+        if key is None:
+            continue
+        yield height - key, float(abs(points[first, 0] - points[last, 0]))
+        stack.extend((a, b, key) for a, b in _spans(points[:, 1] < key - SAME_MM, first, last))
+
+
+@dataclass
+class _Step:
+    """The cuts of one stretch down to one shoulder; ``parent`` is the step above it.
+
+    ``below`` are the places along Z where a step underneath is cut, for which this one must clear the way.
+    """
+
+    cuts: list[Cut]
+    parent: int
+    below: list[tuple[float, float]] = field(default_factory=list)
+
+
+def _worthwhile(steps: list[_Step]) -> list[_Step]:
+    """Steps without the cuts that are too short to be worth it and clear the way for nothing."""
+    for step in reversed(steps):  # a step stands behind its parent, so needs travel upward
+        step.cuts = [cut for cut in step.cuts if cut.worth or _over(cut, step)]
+        if step.parent >= 0:
+            steps[step.parent].below += step.below + [cut.stretch for cut in step.cuts]
+    return steps
+
+
+def _over(cut: Cut, step: _Step) -> bool:
+    """A short cut stands over a cut that is made: one below it in its own step, or in a step underneath."""
+    longer = [c.stretch for c in step.cuts if c.level < cut.level and c.worth]
+    low, high = cut.stretch
+    return any(low < z1 + NEAR_MM and z0 - NEAR_MM < high for z0, z1 in [*step.below, *longer])
+
+
+def _next_shoulder(run: Points, height: float) -> float | None:
+    """The highest flat, peak or bottom of the contour below ``height``; None when there is none."""
+    r = run[:, 1]
+    inner = r < height - SLIVER_MM
+    if not inner.any():
+        return None
+    rising, falling = np.diff(r, prepend=r[0]), np.diff(r, append=r[-1])
+    turns = (rising * falling <= FLAT_MM2) & inner
+    return float(r[turns].max()) if turns.any() else float(r[inner].min())
+
+
+def _spans(low: "np.ndarray[tuple[int], np.dtype[np.bool_]]", first: int, last: int) -> list[tuple[int, int]]:
+    """Runs of True between two indices, each with one more point on either side, as (first, last)."""
+    inside = np.zeros(len(low) + 2, dtype=int)
+    inside[first + 1 : last + 2] = low[first : last + 1]
+    edges = np.flatnonzero(np.diff(inside))
+    return [(max(int(a) - 1, first), min(int(b), last)) for a, b in edges.reshape(-1, 2)]
+
+
+def _at_level(envelope: Envelope, first: int, last: int, level: float, above: float, touched: Region) -> Iterator[Cut]:
+    """The passes at one level inside one stretch of the contour."""
+    marked = Envelope(envelope.points[first : last + 1]).with_levels(np.array([level, above])).points
+    low = marked[:, 1] <= level + SAME_MM
+    edges = np.flatnonzero(np.diff(np.concatenate([[0], low.astype(int), [0]])))
+    for a, b in edges.reshape(-1, 2):
+        right, left = int(a), int(b) - 1
+        z_right, z_left = float(marked[right, 0]), float(marked[left, 0])
+        open_right = right == 0 and first == 0
+        for e_right, e_left in _touching(touched, z_right, z_left, level):
+            start = min(z_right, e_right + APPROACH_MM)
+            walled = not open_right and start > z_right - SAME_MM
+            end = z_left if e_left - z_left < JOIN_MM else e_left - PULL_OUT_MM
+            climb = _climb(marked, left, above) if end == z_left else marked[:0]
+            entry = _descent(marked, right, above) if walled else marked[:0]
+            yield Cut(level, above, start, end, entry, climb, e_right - e_left, e_left)
+
+
+def _touching(touched: Region, z_right: float, z_left: float, level: float) -> list[tuple[float, float]]:
+    """Where a nose running along a level meets metal: (right, left) pairs, front first, near ones joined."""
+    if z_right - z_left < 1e-4:
+        return []
+    line = shapely.LineString([(z_left, level), (z_right, level)])
+    met = shapely.intersection(line, touched)
+    spans = sorted((part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if part.length > 0.05)
+    joined: list[list[float]] = []
+    for low, high in spans:
+        if joined and low - joined[-1][1] < JOIN_MM:
+            joined[-1][1] = high
+        else:
+            joined.append([low, high])
+    return [(high, low) for low, high in reversed(joined)]
+
+
+def _climb(marked: Points, left: int, above: float) -> Points:
+    """The contour from the end of a pass up to the level before, or to the next peak."""
+    end = left
+    while end + 1 < len(marked) and marked[end + 1, 1] > marked[end, 1] - 1e-12 and marked[end, 1] < above - SAME_MM:
+        end += 1
+    return np.asarray(marked[left : end + 1])
+
+
+def _descent(marked: Points, right: int, above: float) -> Points:
+    """The contour from the level before down to the start of a pass."""
+    start = right
+    while start > 0 and marked[start - 1, 1] > marked[start, 1] - 1e-12 and marked[start, 1] < above - SAME_MM:
+        start -= 1
+    return np.asarray(marked[start : right + 1])

@@ -1,0 +1,222 @@
+"""Roughing toward the chuck, outside and in a bore.
+
+Passes are straight lines clipped by reach and by the stock. The depth from the top down to the next shoulder is
+divided evenly, then each stretch below that shoulder on its own, so every step ends exactly at its allowance.
+At a wall the tool follows it up to the level before, which leaves no steps; into a pocket it goes down along the
+wall behind it, which is as steep as its trailing edge allows.
+"""
+
+from dataclasses import replace
+
+import numpy as np
+
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.elements import CHORD_MM
+from toreuma.core.geometry.envelope import Envelope
+from toreuma.core.geometry.minkowski import sum_with
+from toreuma.core.geometry.reach import Reach
+from toreuma.core.geometry.recover import FIT_MM
+from toreuma.core.geometry.region import Region
+from toreuma.core.geometry.shape import grow
+from toreuma.core.memo import fingerprint
+from toreuma.core.model import RoughBore, RoughOd
+from toreuma.core.plan.ground.path import PULL_OUT_MM, Path
+from toreuma.core.plan.ground.result import PLANNING_CHORD_MM, Cuts, Cycle, Pass
+from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.numbers.passes import passes
+from toreuma.core.plan.numbers.situations import interruption, proposed, spindle_of
+from toreuma.core.plan.turn.as_cycle import passes_as_cycles, rough_as_cycle
+from toreuma.core.plan.turn.chip_breaks import Breaks, breaks_of, chip_breaks, feed_in_pieces, stops_in_hard_skin
+from toreuma.core.plan.turn.levels import SAME_MM, SLIVER_MM, Cut, level_cuts, shoulder_steps
+from toreuma.core.plan.turn.pinch import pinch_findings, pinch_numbers
+from toreuma.core.plan.turn.rough_contour import rough_along_contour
+from toreuma.core.plan.turn.rough_plunge import rough_by_plunging
+from toreuma.core.plan.turn.rough_pull import EXIT_MM, SLOW_EXIT, pulled_numbers, rolled_in
+from toreuma.core.plan.turn.situations import rough_situation
+from toreuma.core.plan.turn.stretch import Stretch, reach_of, stretch_of
+from toreuma.core.propose.proposal import Proposal
+
+__all__ = ["plan_rough"]
+
+Roughing = RoughOd | RoughBore
+
+PAST_FINISH_MM = 0.3
+"""Roughing runs this much farther past the end than finishing."""
+
+COARSE_MM = 0.002
+"""Chords and arcs of roughing hold this where it leaves an allowance much larger than it."""
+
+
+def plan_rough(work: Work, operation: Roughing) -> Cuts:
+    """Remove everything the tool reaches above the contour and its allowances."""
+    if operation.kind == "rough_od" and operation.pattern == "plunge":
+        return rough_by_plunging(work, operation)
+    pulled = operation.kind == "rough_od" and operation.pattern == "pull"
+    stretch, reach = _reach(work, operation)
+    fit = COARSE_MM if _is_coarse(operation) else FIT_MM
+    touched = _engagement(work, stretch)
+    top = stretch.top
+    proposal = _proposal(work, operation, stretch, reach)
+    values = {**proposal.numbers, **_left(operation), **interruption(work, proposal)}
+    limit = values["ap_max"].number
+    if operation.kind == "rough_od" and operation.pattern == "contour":
+        return rough_along_contour(work, operation, stretch, touched, proposal, values)
+    cuts = work.memo.get(
+        ("cuts", work.tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit, top, operation.varied),
+        lambda: level_cuts(reach.envelope, touched, top, stretch.floor, limit, operation.varied),
+    )
+    findings = [*stretch.findings, *stops_in_hard_skin(work.job, operation)]
+    if not cuts:
+        findings.append(
+            Finding(
+                "note",
+                "rough.nothing",
+                "the tool finds nothing to rough here",
+                "earlier operations left no stock it can reach",
+                operation.id,
+            )
+        )
+    spindle = spindle_of(work, proposal)
+    path = Path(work, spindle, stretch.frame, stretch.safe)
+    feed, breaks = values["f"].number, breaks_of(operation, spindle, work.job.machine, proposal.situation.d_mm)
+    if pulled:
+        cuts = [rolled_in(cut) for cut in cuts]
+        values |= pulled_numbers(values, cuts, proposal)
+    slow = SLOW_EXIT if pulled else 1.0
+    cycles: list[Cycle] = []
+    strokes: list[tuple[int, int]] = []
+    written = _as_cycles(work, operation, path, cuts, stretch, (limit, feed)) if cuts else None
+    if written is not None:
+        drawn, cycles, more = written
+        findings += more
+    else:
+        drawn = []
+        for cut in cuts:
+            begin = len(path.motions)
+            drawn.append(_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow))
+            strokes.append((begin, len(path.motions)))
+        findings += _not_as_wished(operation) if cuts else []
+    if breaks is not None:
+        values["breaks"] = chip_breaks(path.motions, work.job.machine, breaks)
+    if cuts:
+        path.leave()
+    depths = [cut.above - cut.level for cut in cuts]
+    values |= passes(depths, values["ap_max"])
+    if stretch.frame.swap:
+        values |= {key: replace(values[key], measured_on="along Z") for key in ("ap", "ap_max") if key in values}
+    chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
+    made = Cuts(
+        tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles),
+        strokes=tuple(strokes),
+    )  # fmt: skip
+    if operation.kind == "rough_od" and operation.pinch_tool is not None and cuts:
+        told = (*findings, *pinch_findings(work, operation, made))
+        made = replace(made, numbers={**values, **pinch_numbers(work, operation, made)}, findings=told)
+    return made
+
+
+def _as_cycles(
+    work: Work, operation: Roughing, path: Path, cuts: list[Cut], stretch: Stretch, numbers: tuple[float, float]
+) -> tuple[list[Pass], list[Cycle], list[Finding]] | None:
+    """The cuts as cycles of the control, where they are wished and can be; ``numbers`` are depth and feed."""
+    straight = operation.kind == "rough_bore" or operation.pattern in ("along_z", "along_x")
+    if operation.written == "moves" or not straight or stretch.frame.flip_z:
+        return None
+    if operation.written == "passes":
+        return passes_as_cycles(path, cuts, stretch, numbers[1])
+    leave = (operation.leave_axial_mm, operation.leave_radial_mm)
+    return rough_as_cycle(work, operation, path, numbers[0], leave, numbers[1])
+
+
+def _not_as_wished(operation: Roughing) -> list[Finding]:
+    if operation.written == "moves":
+        return []
+    what = "the control's cycles cannot make these cuts: they are written move by move"
+    return [Finding("note", "cycle.none", what, "they go into pockets or lead away from the chuck", operation.id)]
+
+
+def _is_coarse(operation: Roughing) -> bool:
+    return min(operation.leave_axial_mm, operation.leave_radial_mm) > 10 * COARSE_MM
+
+
+def _reach(work: Work, operation: Roughing) -> tuple[Stretch, Reach]:
+    chord = COARSE_MM if _is_coarse(operation) else CHORD_MM
+    stretch = stretch_of(work, operation, PAST_FINISH_MM, chord)
+    return stretch, reach_of(work, stretch, operation.leave_axial_mm, operation.leave_radial_mm, chord)
+
+
+def _proposal(work: Work, operation: Roughing, stretch: Stretch, reach: Reach) -> Proposal:
+    """The numbers, from the steps between shoulders and the piece as it will be."""
+    top, nose = stretch.top, stretch.shape.nose_radius
+    steps = work.memo.get(
+        ("steps", reach.envelope.points.tobytes(), top),
+        lambda: tuple(shoulder_steps(reach.envelope, top, stretch.floor)),
+    )
+    lowest = top - max((height for height, _ in steps), default=0.0) - nose
+    return proposed(work, rough_situation(work, stretch, operation.leave_radial_mm, (top - nose, lowest)), steps)
+
+
+def _left(operation: Roughing) -> dict[str, Evidence]:
+    """What roughing leaves."""
+    formula = "about two thirds of the finishing nose radius"
+    radial = Evidence(
+        "left for finishing", "aX", operation.leave_radial_mm, "mm", measured_on="on radius", formula=formula
+    )
+    axial = Evidence("left on faces", "aZ", operation.leave_axial_mm, "mm", measured_on="along Z", formula="typed")
+    return {"leave_radial": radial, "leave_axial": axial}
+
+
+def _engagement(work: Work, stretch: Stretch) -> Region:
+    """Nose centres at which the insert touches stock worth cutting."""
+
+    def compute() -> Region:
+        worth = stretch.stock.buffer(-SLIVER_MM, join_style="mitre")
+        return grow(sum_with(worth, -stretch.shape.core), stretch.shape.nose_radius, 0.005)
+
+    return work.memo.get(("engagement", work.tool, fingerprint(stretch.stock)), compute)
+
+
+def _write(
+    path: Path,
+    cut: Cut,
+    safe: float,
+    feed: float,
+    contour: Envelope,
+    fit: float,
+    breaks: Breaks | None = None,
+    slow_ends: float = 1.0,
+) -> Pass:
+    """Write one pass down and return what to draw."""
+    head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
+    _travel(path, (float(head[0]), float(head[1])), safe, contour)
+    begin = len(path.motions)
+    if len(cut.entry) > 1:
+        path.along(path.recovered(cut.entry, fit), feed * slow_ends)
+    path.feed(feed, z=cut.start_z, r=cut.level)
+    slow_z = cut.leaves_z + EXIT_MM
+    if slow_ends < 1 and cut.end_z < slow_z < cut.start_z:
+        feed_in_pieces(path, feed, slow_z, breaks)
+        path.feed(feed * slow_ends, z=cut.end_z)
+    else:
+        feed_in_pieces(path, feed, cut.end_z, breaks)
+    if len(cut.climb) > 1:
+        path.along(path.recovered(cut.climb, fit), feed)
+    segments = tuple(motion.segment for motion in path.motions[begin:])
+    z, r = path.nose
+    path.feed(feed, z=z + PULL_OUT_MM, r=min(r + PULL_OUT_MM, safe))
+    return Pass(segments, cut.above - cut.level)
+
+
+def _travel(path: Path, head: tuple[float, float], safe: float, contour: Envelope) -> None:
+    """From where the tool is to just above the start of a pass: straight back if nothing stands between."""
+    z, r = path.nose
+    clear = min(head[1] + PULL_OUT_MM, safe)
+    if not path.motions:
+        path.come(head[0], max(clear, min(safe, r)))
+    elif head[0] > z and r >= max(clear - SAME_MM, contour.highest(z, head[0]) + PULL_OUT_MM / 2):
+        path.rapid(z=head[0])
+    else:
+        path.rapid(r=safe)
+        path.rapid(z=head[0])
+    path.rapid(r=clear)

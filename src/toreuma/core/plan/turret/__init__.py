@@ -1,0 +1,1 @@
+"""Stations and carriers: what fits, what reaches, what stands in the way."""

@@ -1,0 +1,234 @@
+"""Stations of the turret or gang plate: who sits where, what to set at the machine, and neighbours in the way."""
+
+import math
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+
+import shapely
+
+from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.region import Region, box
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.model import Carrier, Job, Machine, Tool
+from toreuma.core.model.tool import BoringTool, Drill, EndMill, Reamer, Tap, ThreadingTool, TurningTool
+from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.scene import Scene
+
+__all__ = [
+    "Offset",
+    "beside_r",
+    "bushing",
+    "free_station",
+    "neighbours",
+    "nose_number",
+    "offsets",
+    "placed",
+    "shank_fault",
+    "sizes_of",
+    "station_words",
+    "turned_to",
+    "with_tool",
+]
+
+
+@dataclass(frozen=True)
+class Offset:
+    """What is set for one tool: from the face and side of its station to the tip, or against the master tool.
+
+    ``x_mm`` counts on diameter, ``z_mm`` along Z; ``nose`` is the number of the tip's direction on controls.
+    """
+
+    station: int
+    tool: Tool
+    x_mm: float
+    z_mm: float
+    nose_radius_mm: float
+    nose: int
+
+
+def nose_number(shape: ToolShape) -> int:
+    """Direction from the nose centre to the programmed point as most controls number it: 3 is toward chuck and axis."""
+    z, r = (0 if abs(v) < 1e-9 else 1 if v > 0 else -1 for v in shape.tip)
+    return {(1, 1): 1, (-1, 1): 2, (-1, -1): 3, (1, -1): 4, (1, 0): 5, (0, 1): 6, (-1, 0): 7, (0, -1): 8}.get((z, r), 9)
+
+
+def offsets(job: Job, master: str | None = None) -> tuple[Offset, ...]:
+    """Sizes to set for every tool of the job by station; with ``master``, each against that tool."""
+    rows = [_offset(tool) for tool in sorted(job.tools, key=lambda tool: tool.station)]
+    base = next((row for row in rows if row.tool.id == master), None)
+    if base is None:
+        return tuple(rows)
+    return tuple(
+        Offset(r.station, r.tool, r.x_mm - base.x_mm, r.z_mm - base.z_mm, r.nose_radius_mm, r.nose) for r in rows
+    )
+
+
+def _offset(tool: Tool) -> Offset:
+    shape = shape_of(tool)
+    along, across = sizes_of(tool)
+    radius = shape.nose_radius
+    number = 7 if isinstance(tool, Drill | Reamer | Tap | EndMill) else nose_number(shape)
+    return Offset(tool.station, tool, 2 * across, along, radius, number)
+
+
+def sizes_of(tool: Tool) -> tuple[float, float]:
+    """Tip from the station along Z and on radius: what stands out, and what lies beside the shank."""
+    if isinstance(tool, TurningTool):
+        return tool.holder.functional_width_mm, tool.holder.functional_length_mm
+    if isinstance(tool, BoringTool):
+        return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
+    if isinstance(tool, EndMill):
+        return (0.0, tool.out_mm) if tool.mount == "radial" else (tool.out_mm, 0.0)
+    if isinstance(tool, Drill | Reamer | Tap):
+        return (0.0, tool.overall_length_mm) if tool.mount == "radial" else (tool.overall_length_mm, 0.0)
+    if isinstance(tool, ThreadingTool) and tool.bar is not None:
+        return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
+    if isinstance(tool, ThreadingTool) and tool.holder is not None:
+        return tool.holder.functional_width_mm, tool.holder.functional_length_mm
+    blade = getattr(tool, "blade", None)
+    bar = getattr(tool, "bar", None)
+    if bar is not None:
+        return bar.stick_out_mm or bar.functional_length_mm, -bar.functional_width_mm
+    return (blade.block_width_mm, blade.functional_length_mm) if blade is not None else (0.0, 0.0)
+
+
+def free_station(job: Job) -> int | None:
+    """The lowest station nothing sits in; None when the carrier is full."""
+    taken = {tool.station for tool in job.tools}
+    return next((n for n in range(1, job.machine.stations + 1) if n not in taken), None)
+
+
+def with_tool(job: Job, tool: Tool, station: int) -> tuple[Job, str]:
+    """The job with a tool added in a station, and the id it got; a tool already there stays in the job elsewhere."""
+    taken = {one.id for one in job.tools}
+    number = next(n for n in range(1, 10_000) if f"T{n}" not in taken)
+    name = f"T{station}" if f"T{station}" not in taken else f"T{number}"
+    return job.changed(tools=(*job.tools, tool.changed(id=name, station=station))), name
+
+
+def placed(job: Job, tool_id: str, station: int) -> Job:
+    """A tool moved to a station; whoever sits there takes its old place."""
+    old = next(tool.station for tool in job.tools if tool.id == tool_id)
+
+    def move(tool: Tool) -> Tool:
+        if tool.id == tool_id:
+            return tool.changed(station=station)
+        return tool.changed(station=old) if tool.station == station else tool
+
+    return job.changed(tools=tuple(move(tool) for tool in job.tools))
+
+
+def shank_fault(tool: Tool, machine: Machine) -> str:
+    """Why a tool does not go into a station; empty when it does."""
+    holder, bar, takes = getattr(tool, "holder", None), getattr(tool, "bar", None), machine.carrier_of(tool.station)
+    if holder is not None:
+        height = holder.shank_height_mm or holder.shank_width_mm
+        if height > takes.shank_mm + 0.5:
+            return f"shank {height:g} mm, the station takes {takes.shank_mm:g} mm"
+    across = bar.diameter_mm if bar is not None else getattr(tool, "shank_d_mm", 0.0)
+    return f"shank Ø {across:g} mm, the station takes {takes.bar_mm:g} mm" if across > takes.bar_mm + 0.5 else ""
+
+
+def bushing(tool: Tool, machine: Machine) -> str:
+    """The bushing a round shank needs in its station; empty for square shanks and those that fit as they are."""
+    bar = getattr(tool, "bar", None)
+    across = bar.diameter_mm if bar is not None else getattr(tool, "shank_d_mm", 0.0)
+    takes = machine.carrier_of(tool.station).bar_mm
+    if across <= 0 or abs(across - takes) < 0.1 or across > takes:
+        return ""
+    return f"bushing Ø {takes:g} to Ø {across:g} mm"
+
+
+def station_words(station: int, machine: Machine) -> str:
+    """What a station is on, where a machine has more than one carrier."""
+    return machine.carrier_of(station).name if len(machine.carriers) > 1 else ""
+
+
+def turned_to(job: Job, tool_id: str) -> Job:
+    """A tool set to work at the other spindle."""
+
+    def turn(tool: Tool) -> Tool:
+        return tool.changed(spindle="main" if tool.spindle == "sub" else "sub") if tool.id == tool_id else tool
+
+    return job.changed(tools=tuple(turn(tool) for tool in job.tools))
+
+
+def neighbours(job: Job, scene: Scene, operations: Iterable[OperationPlan]) -> Iterator[Finding]:
+    """Tools beside the one that cuts, against the blank and what holds it, at the deepest place of every operation."""
+    by_station = {tool.station: tool for tool in job.tools}
+    for planned in operations:
+        tool = job.tool(planned.operation.tool)
+        if tool is None or not planned.motions:
+            continue
+        ends = [motion.segment.end for motion in planned.motions if not motion.is_rapid]
+        lowest = min(ends, key=lambda point: point[1], default=None)
+        deepest = min(ends, key=lambda point: point[0], default=None)
+        if lowest is None or deepest is None:
+            continue
+        carrier = job.machine.carrier_of(tool.station)
+        if carrier.kind == "milling spindle":
+            continue
+        for step in (-1, 1):
+            beside = by_station.get(_wrapped(tool.station + step, carrier, job.machine))
+            if beside is None or beside is tool:
+                continue
+            found = _meets(carrier, scene, planned.before, tool, beside, [lowest, deepest])
+            if found is not None:
+                yield _in_the_way(job, planned.operation.id, tool, beside, found)
+
+
+def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
+    if carrier.kind == "gang plate":
+        return station
+    numbers = machine.stations_of(carrier)
+    return numbers[(station - numbers[0]) % len(numbers)]
+
+
+def _meets(
+    carrier: Carrier, scene: Scene, stock: Region, tool: Tool, beside: Tool, places: list[tuple[float, float]]
+) -> tuple[float, float, float] | None:
+    """Place and depth where the neighbour's body would stand in metal or jaws: (z, r, mm)."""
+    along, out = sizes_of(tool)
+    along_b, out_b = sizes_of(beside)
+    solid = shapely.union_all([stock, scene.jaws, scene.chuck])
+    for z, r in places:
+        tip_r = beside_r(carrier, r, out, out_b)
+        tip_z = z + along - along_b
+        width = max(along_b, 5.0)
+        body = box(tip_z, max(tip_r, 0.0), tip_z + width, max(tip_r, 0.0) + 60.0)
+        met = solid.intersection(body)
+        if met.area > 0.05:
+            low = met.bounds
+            return (low[0] + low[2]) / 2, low[3], float(low[3] - max(tip_r, low[1]))
+    return None
+
+
+def beside_r(carrier: Carrier, r: float, out: float, out_b: float, apart: int = 1) -> float:
+    """How close to the spindle axis a tip comes that stands so many stations ``apart`` from one at radius ``r``, mm.
+
+    ``out`` and ``out_b`` are how far both stand out of the carrier.
+    """
+    if carrier.kind == "gang plate":
+        return math.hypot(r + out - out_b, apart * carrier.station_pitch_mm)
+    turn = 2 * math.pi / carrier.stations
+    disc = carrier.station_pitch_mm / turn
+    centre, reach = r + out + disc, disc + out_b
+    return math.hypot(centre - reach * math.cos(apart * turn), reach * math.sin(apart * turn))
+
+
+def _in_the_way(job: Job, operation: str, tool: Tool, beside: Tool, met: tuple[float, float, float]) -> Finding:
+    free = free_station(job)
+
+    def move(job: Job) -> Job:
+        return placed(job, beside.id, free) if free is not None else job
+
+    return Finding(
+        "error",
+        "station.neighbour",
+        f"{beside.id} in station {beside.station} would stand {met[2]:.1f} mm in metal or jaws while {tool.id} cuts",
+        "the neighbour comes down with the tool",
+        operation,
+        (met[0], met[1]),
+        cures=(Cure(f"Move {beside.id} to station {free}", move),) if free is not None else (),
+    )

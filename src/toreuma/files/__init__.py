@@ -1,0 +1,1 @@
+"""The person's own files: jobs, rack, own values of materials."""

@@ -1,0 +1,115 @@
+"""The person's own values of materials: kept apart from those that ship, each with where it comes from.
+
+One JSON file beside the rack: ``{"C45": {"kc11_n_mm2": {"value": 2300, "source": "own test"}}}``. Speeds are named by
+tool material and use, as ``coated carbide.rough_m_min``.
+"""
+
+import json
+from typing import Any
+
+from pydantic import ValidationError
+
+from toreuma.core.errors import JobError
+from toreuma.core.model import Material
+from toreuma.files.home import home
+from toreuma.files.jobs import write_atomically
+
+__all__ = ["FIELDS", "Own", "own_values", "set_own", "speed_fields", "value_of", "with_own"]
+
+FIELDS = (
+    "kc11_n_mm2",
+    "mc",
+    "density_kg_m3",
+    "hardness_hb",
+    "e_n_mm2",
+    "conductivity_w_m_k",
+    "heat_j_kg_k",
+    "alpha_um_m_k",
+)
+SPEED_FIELDS = ("rough_m_min", "finish_m_min", "part_off_m_min", "exponent")
+
+Own = dict[str, dict[str, dict[str, Any]]]
+"""Material, field, then ``value`` and ``source``."""
+
+
+def speed_fields(material: Material) -> list[str]:
+    """The fields of a material's starting speeds, as ``tool material.field``."""
+    return [f"{row.tool_material}.{field}" for row in material.speeds for field in SPEED_FIELDS]
+
+
+def value_of(material: Material, field: str) -> float | None:
+    """A value by its field."""
+    if "." not in field:
+        return getattr(material, field, None)
+    tool, name = field.split(".", 1)
+    row = next((row for row in material.speeds if row.tool_material == tool), None)
+    return getattr(row, name, None) if row else None
+
+
+def own_values() -> Own:
+    """What the person has set; nothing where there is no such file. Raises `JobError` when it cannot be read."""
+    path = home() / "materials.json"
+    try:
+        found = json.loads(path.read_text(encoding="utf-8"))
+    except FileNotFoundError:
+        return {}
+    except (OSError, ValueError) as error:
+        raise JobError(str(path), f"own material values cannot be read ({error})", "mend or remove the file") from error
+    if not isinstance(found, dict):
+        raise JobError(str(path), "is no list of own values", "mend or remove the file")
+    return found
+
+
+def with_own(shipped: dict[str, Material], own: Own) -> dict[str, Material]:
+    """Materials with own values; those of unknown materials or fields, or out of range, are passed over."""
+    found = dict(shipped)
+    for name, values in own.items():
+        for field, entry in values.items() if isinstance(values, dict) else ():
+            if name in found and isinstance(entry, dict):
+                try:
+                    found[name] = _changed(found[name], field, entry.get("value"), str(entry.get("source", "own")))
+                except JobError:
+                    continue
+    return found
+
+
+def set_own(shipped: dict[str, Material], name: str, field: str, value: float | None, source: str) -> None:
+    """Keep an own value, or with None go back to what ships. Raises `JobError`."""
+    if name not in shipped:
+        raise JobError(f"material {name}", "there is no such material", "choose one from the list")
+    if field not in (*FIELDS, *speed_fields(shipped[name])):
+        raise JobError(f"material {name}", f"has no value '{field}'", "choose one of its values")
+    own = own_values()
+    mine = dict(own.get(name, {}))
+    mine.pop(field, None)
+    if value is not None:
+        _changed(shipped[name], field, value, source)
+        mine[field] = {"value": value, "source": source.strip() or "own"}
+    own = {**{key: kept for key, kept in own.items() if key != name}, **({name: mine} if mine else {})}
+    path = home() / "materials.json"
+    try:
+        path.parent.mkdir(parents=True, exist_ok=True)
+        write_atomically(path, json.dumps(own, indent=1, ensure_ascii=False) + "\n")
+    except OSError as error:
+        raise JobError(
+            str(path), f"cannot be written ({error.strerror})", "free the place or set TOREUMA_HOME"
+        ) from error
+
+
+def _changed(material: Material, field: str, value: object, source: str) -> Material:
+    """A material with one value changed. Raises `JobError` for what cannot be."""
+    try:
+        note = f"{material.source}; {field}: {source}"[:120]
+        if "." not in field:
+            if field not in FIELDS:
+                raise JobError(f"material {material.name}", f"has no value '{field}'", "choose one of its values")
+            return material.changed(**{field: value}, source=note)
+        tool, name = field.split(".", 1)
+        rows = tuple(
+            row.changed(**{name: value}) if row.tool_material == tool and name in SPEED_FIELDS else row
+            for row in material.speeds
+        )
+        return material.changed(speeds=rows, source=note)
+    except ValidationError as error:
+        what = error.errors()[0]["msg"]
+        raise JobError(f"{material.name}, {field}", f"cannot be {value}: {what}", "type a usual value") from error

@@ -1,1 +1,0 @@
-"""Files: jobs, and the data that ships with Toreuma."""

@@ -1,0 +1,1 @@
+"""Data that ships with the application."""
