@@ -1,5 +1,6 @@
 """Derates: each a named factor, each with its switch, and never a silent one."""
 
+from toreuma.core.plan.ground.given import Given
 import math
 from typing import Any
 
@@ -27,7 +28,7 @@ def for_life(job: Job) -> float:
 
 
 def test_a_plain_job_has_none(spear: Job) -> None:
-    assert derates_of(spear) == ()
+    assert derates_of(Given.of(spear)) == ()
     evidence = plan(spear).operations[1].numbers["vc"]
     assert [one.label for one in evidence.inputs] == ["table"]
 
@@ -46,7 +47,7 @@ def test_a_plain_job_has_none(spear: Job) -> None:
 )
 def test_every_cause_is_a_factor_of_its_own(spear: Job, change: Any, key: str, factor: float) -> None:
     job = change(spear)
-    found = derates_of(job)
+    found = derates_of(Given.of(job))
     assert [(one.key, one.speed) for one in found] == [(key, pytest.approx(factor))]
     assert for_life(job) == pytest.approx(for_life(spear) * factor, rel=0.03)
     inputs = plan(job).operations[1].numbers["vc"].inputs
@@ -55,7 +56,7 @@ def test_every_cause_is_a_factor_of_its_own(spear: Job, change: Any, key: str, f
 
 def test_factors_multiply_and_each_is_named(spear: Job) -> None:
     job = run(spear, attended=False, coolant="dry", stance="gentle")
-    assert math.prod(one.speed for one in counted(job)) == pytest.approx(0.85 * 0.6 * 0.8)
+    assert math.prod(one.speed for one in counted(Given.of(job))) == pytest.approx(0.85 * 0.6 * 0.8)
     evidence = plan(job).operations[1].numbers["vc"]
     assert len(evidence.inputs) == 4
     assert plan(job).operations[1].numbers["life"].number > 15 * (0.85 * 0.8) ** -4 * 0.95  # dry wears, the rest lasts
@@ -65,7 +66,7 @@ def test_a_derate_is_left_out_for_a_reason_that_stays(spear: Job) -> None:
     job = run(spear, attended=False)
     left = without_derate(job, "unattended", "a camera watches")
     assert speed(left) == speed(spear)
-    assert derates_of(left)[0].left_out == "a camera watches"
+    assert derates_of(Given.of(left))[0].left_out == "a camera watches"
     assert parse_job(job_text(left)) == left
     assert speed(without_derate(left, "unattended", "")) == speed(job)
     with pytest.raises(ValidationError):

@@ -9,9 +9,9 @@ from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.profile import Profile
 from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, region_from_points, union
 from toreuma.core.geometry.workholding import Holding, centre_solid, holding_of
-from toreuma.core.model import Job
+from toreuma.core.model import Centre, Hold, Job, Machine, Part, Stock
 
-__all__ = ["Scene", "build_scene"]
+__all__ = ["BELOW_AXIS_MM", "Scene", "build_scene", "contour", "placed"]
 
 BELOW_AXIS_MM = 3.0
 """How far below the axis solids are drawn: no cutting edge runs farther past the centre."""
@@ -60,44 +60,40 @@ class Scene:
         """With the live centre drawn back."""
         return replace(self, centre=EMPTY)
 
-    @property
-    def part_key(self) -> tuple[object, ...]:
-        return (self.profile.segments,)
-
-    @property
-    def bore_key(self) -> tuple[object, ...]:
-        bore = self.shape.bore
-        return (self.profile.segments, bore.segments if bore else None, self.stock_r)
-
-    def contour(self, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:
-        """The part in front of ``end_z``, run on as a cylinder toward the chuck, with its lower half.
-
-        Bores and grooves count as metal: they are cut on their own.
-        """
-        points = self.profile.points if chord_mm == CHORD_MM else chords(self.profile.segments, chord_mm)
-        part = region_from_points(points)
-        z_low, _, z_high, r_high = part.bounds
-        front = part.intersection(box(end_z, 0, max(z_high, end_z) + 1, r_high + 1))
-        run_on = box(min(z_low, self.jaw_face_z) - 500, 0, end_z, end_r)
-        return mirrored_at_axis(union([front, run_on]), BELOW_AXIS_MM)
-
     @cached_property
     def part_both_halves(self) -> Region:
         return mirrored_at_axis(self.part, BELOW_AXIS_MM)
 
 
+def contour(profile: Profile, jaw_face_z: float, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:
+    """The part in front of ``end_z``, run on as a cylinder toward the chuck, with its lower half.
+
+    Bores and grooves count as metal: they are cut on their own.
+    """
+    points = profile.points if chord_mm == CHORD_MM else chords(profile.segments, chord_mm)
+    part = region_from_points(points)
+    z_low, _, z_high, r_high = part.bounds
+    front = part.intersection(box(end_z, 0, max(z_high, end_z) + 1, r_high + 1))
+    run_on = box(min(z_low, jaw_face_z) - 500, 0, end_z, end_r)
+    return mirrored_at_axis(union([front, run_on]), BELOW_AXIS_MM)
+
+
 def build_scene(job: Job) -> Scene:
     """Place part, blank and hold of the job's setup. Raises `PartError` for a part or blank that cannot be."""
-    shape = build_part(job.part)
-    front = job.stock.face_allowance_mm
-    hold = job.setup.hold
-    back = front - hold.stick_out_mm - max(hold.grip_length_mm, _reach_back(job))
-    stock = blank_region(job.stock, shape, back)
-    front = max(front, float(stock.bounds[2])) if job.stock.kind == "free" else front
+    return placed(job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
+
+
+def placed(part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine: Machine) -> Scene:
+    """The solids in place. Raises `PartError` for a part or blank that cannot be."""
+    shape = build_part(part)
+    front = blank.face_allowance_mm
+    back = front - hold.stick_out_mm - max(hold.grip_length_mm, _reach_back(hold))
+    stock = blank_region(blank, shape, back)
+    front = max(front, float(stock.bounds[2])) if blank.kind == "free" else front
     holding: Holding = holding_of(hold, stock, front)
     stock_r = float(stock.bounds[3])
-    centre = centre_solid(job.setup.centre, job.part, front) if job.setup.centre else EMPTY
-    carrier = job.machine.carriers[0]
+    support = centre_solid(centre, part, front) if centre else EMPTY
+    carrier = machine.carriers[0]
     reference = (holding.body_face_z + carrier.reference_from_nose_mm, carrier.reference_d_mm / 2)
     index = (
         min(front + INDEX_CLEARANCE_MM, max(reference[0], front + 5.0)),
@@ -108,7 +104,7 @@ def build_scene(job: Job) -> Scene:
         stock=stock,
         jaws=holding.grips,
         chuck=holding.body,
-        centre=centre,
+        centre=support,
         jaw_face_z=holding.face_z,
         clear_z=holding.clear_z,
         stock_front_z=front,
@@ -119,8 +115,7 @@ def build_scene(job: Job) -> Scene:
     )
 
 
-def _reach_back(job: Job) -> float:
+def _reach_back(hold: Hold) -> float:
     """How far behind the front of the hold a bar runs, mm."""
-    hold = job.setup.hold
     standing = {"chuck": "jaw_length_mm", "collet": "cap_length_mm", "mandrel": "length_mm"}[hold.kind]
     return float(getattr(hold, standing)) + hold.body_length_mm

@@ -1,5 +1,6 @@
 """The reasons panel: the numbers of what is selected, why they are so, and what is wrong with them."""
 
+from toreuma.core.plan.ground.given import Given
 from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
@@ -159,7 +160,7 @@ class ReasonsPanel(RowColumn):
         outcome = self._session.outcome
         findings = (*self._session.order, *outcome.plan.all_findings) if outcome else ()
         job = self._session.job
-        derates = derates_of(job) if job is not None else ()
+        derates = derates_of(Given.of(job)) if job is not None else ()
         known = tuple(one.key for one in derates)
         aim = job.conditions.aim if job is not None else ""
         fresh = self._start(("overview", outcome is None, self._finding_key(findings), known, aim))

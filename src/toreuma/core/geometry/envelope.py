@@ -1,5 +1,7 @@
 """The upper envelope of a region: how far down a tool can go that only comes from above."""
 
+from dataclasses import dataclass
+
 import numpy as np
 
 from toreuma.core.geometry.elements import Line, Point, Points
@@ -11,14 +13,14 @@ FLOOR = -1e3
 TOUCH_MM = 2e-6
 
 
+@dataclass(frozen=True, eq=False)
 class Envelope:
     """The top of what is blocked, as a polyline from large z to small z; vertical steps allowed.
 
     ``points`` has shape (n, 2), z not rising.
     """
 
-    def __init__(self, points: Points) -> None:
-        self.points = points
+    points: Points
 
     def below(self, depth: float = FLOOR) -> Region:
         """Everything under the envelope, down to ``depth``."""

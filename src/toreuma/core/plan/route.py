@@ -10,11 +10,13 @@ from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation, Tool
-from toreuma.core.plan.bar.feed_bar import bar_before, is_fed, loop_findings
-from toreuma.core.plan.bar.supply import SupplyNumbers, supply_numbers
+from toreuma.core.plan.among.told import told_by_others
+from toreuma.core.plan.bar.feed_bar import bar_before, loop_findings
+from toreuma.core.plan.bar.supply import SupplyNumbers, cut_width_mm, supply_numbers
+from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.ground.opened import interruption_finding, interruption_numbers, interruption_of, opened_by
 from toreuma.core.plan.ground.result import Cuts, OperationFault, OperationPlan
-from toreuma.core.plan.ground.work import Work, part_off_width_mm
+from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold.second_grip import SecondGrip, second_grip
 from toreuma.core.plan.hold.standing import HoldNumbers, hold_numbers
@@ -22,7 +24,7 @@ from toreuma.core.plan.kinds import KINDS, Kind
 from toreuma.core.plan.numbers.argue import beyond_limits
 from toreuma.core.plan.turret.at_spindle import not_there
 from toreuma.core.plan.turret.stations import neighbours
-from toreuma.core.scene import Scene, build_scene
+from toreuma.core.scene import Scene, placed
 from toreuma.core.simulate.clock import Times, times_of
 
 __all__ = ["Plan", "plan"]
@@ -77,11 +79,10 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     cannot be planned gets an error finding and leaves the stock as it was.
     """
     memo = memo or Memo()
-    place = ("scene", job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
-    scene = memo.get(place, lambda: build_scene(job))
-    supply = memo.get(("supply", job.part, job.stock, job.tools, job.operations), lambda: supply_numbers(job, scene))
+    scene = memo.of(placed, job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
+    supply = memo.of(supply_numbers, job.part, job.stock, cut_width_mm(job), scene)
     second = second_grip(job, scene)
-    planned = _operations(job, scene, memo, check)
+    planned = told_by_others(job, _operations(job, scene, memo, check))
     hold = hold_numbers(job, scene, planned_cut(planned) or expected_cut(job))
     held = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
     findings = (*held, *loop_findings(job), *neighbours(job, scene, planned))
@@ -90,15 +91,13 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
 
 def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
     planned: list[OperationPlan] = []
-    stock = bar_before(job, scene)
-    setup, blade = job.setup, part_off_width_mm(job)
-    grounds = memo.same((job.part, job.stock, setup.hold, setup.centre, job.conditions, job.machine, blade))
+    stock, given = bar_before(job, scene), Given.of(job)
     opened = job.stock.opened if job.stock.kind == "free" else ()
     for operation in job.operations:
         check()
         if not operation.enabled:
             continue
-        result = _one(job, scene, operation, stock, memo, (grounds, opened))
+        result = _one(job, replace(given, opened=opened), operation, stock, memo)
         planned.append(result)
         stock = result.after
         if result.motions and result.cuts.opens is not None:
@@ -106,13 +105,8 @@ def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[Opera
     return tuple(planned)
 
 
-def _one(
-    job: Job, scene: Scene, operation: Operation, stock: Region, memo: Memo, grounds: tuple[object, tuple[int, ...]]
-) -> OperationPlan:
-    """One operation on the stock it meets; ``grounds`` stands for all of the job that every operation depends on, and
-    the milled features that are open already."""
-    if operation.centre_back and job.setup.centre is not None:
-        job, scene = job.with_setup(centre=None), scene.without_centre
+def _one(job: Job, given: Given, operation: Operation, stock: Region, memo: Memo) -> OperationPlan:
+    """One operation on the stock it meets."""
     tools: list[Tool] = []
     for identifier in operation.tools:
         found = job.tool(identifier)
@@ -121,59 +115,69 @@ def _one(
         if found.station > job.machine.stations:
             return _failed(operation, stock, _no_station(job, operation, found))
         tools.append(found)
-    tool = tools[0]
     elsewhere = not_there(job, operation, tools)
     if elsewhere is not None:
         return _failed(operation, stock, elsewhere)
     if operation.kind == "part_off" and job.is_pair:
         return _failed(operation, stock, _stays_in_one(operation))
-    shape = memo.get(("shape", tool), lambda: shape_of(tool))
-    kind, work = KINDS[operation.kind], Work(job, scene, operation, tool, shape, stock, memo)
-    zone = memo.get(("zone", operation, tuple(tools), grounds), lambda: kind.zone(work, operation))
-    if zone is not None:
-        near = shapely.clip_by_rect(stock, zone[0], -FAR_MM, zone[1], FAR_MM)
-        work = replace(work, stock=near)
-    key = (
-        "operation",
-        operation,
-        tuple(tools),
-        operation.kind == "feed_bar" and is_fed(job),
-        grounds,
-        memo.fingerprint(work.stock),
-        (work.hole_begun_by, work.followed_by) if operation.kind == "drill" else None,
-        job.hand_over if operation.kind == "part_off" else None,
-    )
-
-    def compute() -> tuple[Cuts, Times, tuple[Finding, ...]]:
-        try:
-            cuts = _interrupted(kind, work, operation, kind.plan(work, operation), grounds[1])
-        except OperationFault as fault:
-            told = Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures)
-            return Cuts((), (), {}), Times(), (told,)
-        return cuts, times_of(cuts.motions, job.machine), (*cuts.findings, *beyond_limits(operation, cuts.proposal))
-
-    cuts, times, findings = memo.get(key, compute)
-
-    def whole() -> OperationPlan:
-        after = replace(work, stock=stock).after(cuts.motions, cuts.chord_mm) if cuts.motions else stock
-        return OperationPlan(
-            operation, cuts, stock, after if cuts.becomes is None else cuts.becomes, times, findings, zone
-        )
-
-    return memo.get((*key, memo.fingerprint(stock)), whole) if zone is not None else memo.get((*key, "whole"), whole)
+    kind = KINDS[operation.kind]
+    centre = None if operation.centre_back else given.centre
+    given = replace(given, centre=centre, tools=tuple(tools), neighbours=kind.neighbours(job, operation))
+    zone = memo.of(kind.zone, memo, given, operation)
+    near = stock if zone is None else shapely.clip_by_rect(stock, zone[0], -FAR_MM, zone[1], FAR_MM)
+    return memo.of(_whole, memo, given, operation, stock, near, zone)
 
 
-def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts, opened: tuple[int, ...]) -> Cuts:
+@dataclass(frozen=True)
+class _Made:
+    """The cuts of an operation, timed, with what they have to say."""
+
+    cuts: Cuts
+    times: Times
+    findings: tuple[Finding, ...]
+
+
+def _work(memo: Memo, given: Given, operation: Operation, stock: Region) -> Work:
+    scene = memo.of(placed, given.part, given.stock, given.hold, given.centre, given.machine)
+    tool = given.tools[0]
+    return Work(given, scene, operation, tool, memo.of(shape_of, tool), stock, memo)
+
+
+def _made(memo: Memo, given: Given, operation: Operation, stock: Region) -> _Made:
+    """What the kind of the operation makes of it."""
+    kind, work = KINDS[operation.kind], _work(memo, given, operation, stock)
+    try:
+        cuts = _interrupted(kind, work, operation, kind.plan(work, operation))
+    except OperationFault as fault:
+        told = Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures)
+        return _Made(Cuts((), (), {}), Times(), (told,))
+    findings = (*cuts.findings, *beyond_limits(operation, cuts.proposal))
+    return _Made(cuts, times_of(cuts.motions, given.machine), findings)
+
+
+def _whole(
+    memo: Memo, given: Given, operation: Operation, stock: Region, near: Region, zone: tuple[float, float] | None
+) -> OperationPlan:
+    """The operation with the whole stock before and after it; ``near`` is what its cuts depend on."""
+    made = memo.of(_made, memo, given, operation, near)
+    cuts, after = made.cuts, stock
+    if cuts.motions and cuts.becomes is None:
+        after = _work(memo, given, operation, stock).after(cuts.motions, cuts.chord_mm)
+    return OperationPlan(operation, cuts, stock, cuts.becomes or after, made.times, made.findings, zone)
+
+
+def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts) -> Cuts:
     """The cuts, planned again more gently where what is open already interrupts them."""
+    opened, machine = work.given.opened, work.given.machine
     if not opened or cuts.opens is not None or not cuts.motions:
         return cuts
     removed = work.stock.difference(work.after(cuts.motions, cuts.chord_mm))
-    places = opened_by(work.job, work.scene.part, opened)
-    found = interruption_of(cuts.motions, removed, places, work.job.machine)
+    places = opened_by(work.given.part, work.scene.part, opened)
+    found = interruption_of(cuts.motions, removed, places, machine)
     if found is None:
         return cuts
     gentler = kind.plan(replace(work, interruption=found), operation)
-    found = interruption_of(gentler.motions, removed, places, work.job.machine) or found
+    found = interruption_of(gentler.motions, removed, places, machine) or found
     told = (*gentler.findings, interruption_finding(operation, found))
     return replace(gentler, numbers={**gentler.numbers, **interruption_numbers(found)}, findings=told)
 

@@ -1,7 +1,7 @@
 """What moves take away from the stock."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 
 import numpy as np
 import shapely
@@ -11,9 +11,9 @@ from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.region import EMPTY, Region, fold, tidy
 from toreuma.core.geometry.shape import ToolShape
-from toreuma.core.motion import Motion
+from toreuma.core.motion import STOPPED, Motion
 
-__all__ = ["SIMULATION_CHORD_MM", "after_cutting", "body_sweep", "cutting_sweep", "nose_path"]
+__all__ = ["SIMULATION_CHORD_MM", "after_cutting", "body_sweep", "cuts_only", "cutting_sweep", "nose_path"]
 
 SIMULATION_CHORD_MM = 0.0002
 """How closely the chords of a simulated cut follow the true one, where nothing coarser will do."""
@@ -61,6 +61,15 @@ def body_sweep(motion: Motion, shape: ToolShape) -> Region:
     """What holder and shank pass over in one move; coarse, for contacts."""
     path = nose_path(motion, shape, 0.01)
     return shapely.union_all([sweep(path, piece, 0.0) for piece in shape.bodies])
+
+
+def cuts_only(motions: Iterable[Motion]) -> tuple[Motion, ...]:
+    """The moves that cut, with nothing but what shapes the cut: the way, and in step with the spindle lead and turn."""
+    return tuple(
+        Motion(one.segment, one.feed if one.in_step else 0.0, STOPPED, 0, in_step=one.in_step, turned=one.turned)
+        for one in motions
+        if not one.is_rapid and one.driven is None
+    )
 
 
 def after_cutting(

@@ -5,18 +5,19 @@ import math
 from toreuma.core.control_cycles import groove_pecks
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.model import DrillHole, Operation
+from toreuma.core.model import DrillHole, Job, Operation
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import PECK_BACK_OFF_MM, Spindle, peck_bottoms
 from toreuma.core.plan.axis.axial import deepest_z, metal_front, swept
 from toreuma.core.plan.axis.drill_checks import drill_findings, too_weak
 from toreuma.core.plan.axis.next_needs import needs_after
+from toreuma.core.plan.ground.given import Neighbours
 from toreuma.core.plan.ground.path import APPROACH_MM, Path
 from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.drilling import Hole, drill_numbers, point_length_mm
 
-__all__ = ["pecks_of", "plan_drill"]
+__all__ = ["in_the_hole", "pecks_of", "plan_drill"]
 
 FREE_DIAMETERS = 3.0
 """Down to this depth over diameter chips come out by themselves."""
@@ -37,12 +38,25 @@ LEAST_MM = 0.05
 """What is no hole yet."""
 
 
+IN_THE_HOLE = ("drill", "tap", "ream", "rough_bore", "finish_bore")
+
+
+def in_the_hole(job: Job, operation: Operation) -> Neighbours:
+    """What began the hole on the axis before a drill comes, and what goes on in it."""
+    at = next(index for index, one in enumerate(job.operations) if one.id == operation.id)
+    each = [(one, job.tool(one.tool)) for one in job.operations]
+    begun = (tool for one, tool in each[:at] if isinstance(one, DrillHole) and one.enabled and isinstance(tool, Drill))
+    later = ((one, tool) for one, tool in each[at + 1 :] if one.enabled and one.kind in IN_THE_HOLE)
+    goes_on = tuple((one, tool) for one, tool in later if tool is not None)
+    return Neighbours(begun_by=next(begun, None), goes_on=goes_on)
+
+
 def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     """Drill from the front along the axis."""
     tool = work.tool
     if not isinstance(tool, Drill):
         raise OperationFault("tool.kind", f"{tool.id} is not a drill", "choose a drill, a centre or a spot drill")
-    if work.job.setup.centre is not None:
+    if work.given.centre is not None:
         raise OperationFault(
             "drill.centre",
             "the centre stands where the drill goes in",

@@ -38,7 +38,7 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
                 operation.id,
             )
         )
-    before = work.hole_begun_by
+    before = work.given.neighbours.begun_by
     if (
         tool.form in ("twist", "step")
         and before is None

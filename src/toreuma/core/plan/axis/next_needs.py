@@ -36,7 +36,7 @@ def needs_after(
     work: Work, operation: DrillHole, tool: Drill, hole: Hole
 ) -> tuple[dict[str, Evidence], tuple[Finding, ...]]:
     """Evidence of what is asked, and findings where this hole, the last one drilled, does not give it."""
-    if tool.form in ("centre", "spot") or any(one.kind == "drill" for one, _ in work.followed_by):
+    if tool.form in ("centre", "spot") or any(one.kind == "drill" for one, _ in work.given.neighbours.goes_on):
         return {}, ()
     needs = list(_needs(work))
     if not needs:
@@ -54,7 +54,7 @@ def needs_after(
 
 
 def _needs(work: Work) -> Iterator[_Need]:
-    for operation, tool in work.followed_by:
+    for operation, tool in work.given.neighbours.goes_on:
         maker = NEEDS.get(operation.kind)
         need = maker(work, operation, tool) if maker is not None else None
         if need is not None:
@@ -66,7 +66,7 @@ def _needs(work: Work) -> Iterator[_Need]:
 def _of_tap(work: Work, operation: Operation, tool: Tool) -> _Need | None:
     if not isinstance(operation, TapHole) or not isinstance(tool, Tap):
         return None
-    holes = [one for one in work.job.part.features if isinstance(one, AxialHole) and one.thread]
+    holes = [one for one in work.given.part.features if isinstance(one, AxialHole) and one.thread]
     wanted = operation.depth_mm or next((one.thread_length_mm for one in holes if one.thread_length_mm), None)
     bore = tool.d_mm - (0.5 if tool.form == "forming" else 1.0) * tool.pitch_mm
     lead = (tool.lead_pitches + CLEAR_PITCHES) * tool.pitch_mm

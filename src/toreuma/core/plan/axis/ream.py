@@ -96,7 +96,7 @@ def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth
     feed = Evidence(
         "feed",
         "f",
-        rung_of_feed(work.job, round(usual, 3)),
+        rung_of_feed(work.given.machine, round(usual, 3)),
         "mm/rev",
         formula="0.02 D, from 0.05 to 0.5 mm/rev",
         source="typical for reamers, machining textbooks",

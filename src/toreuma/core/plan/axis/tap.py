@@ -46,7 +46,7 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
             inputs=(Input("full thread", "l", wanted, "mm"), Input("lead", "", lead, "mm")),
         ),
         "torque": Evidence(
-            "torque", "M", tapping_torque_nm(work.job.stock.material, tool.d_mm, tool.pitch_mm), "Nm",
+            "torque", "M", tapping_torque_nm(work.given.stock.material, tool.d_mm, tool.pitch_mm), "Nm",
             formula="M = kc P² d / 8000", source="Kienzle 1952, ±20 %",
         ),
     }  # fmt: skip
@@ -65,13 +65,13 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
 
 
 def _hole(work: Work) -> AxialHole | None:
-    holes = [one for one in work.job.part.features if isinstance(one, AxialHole) and one.end == "front"]
+    holes = [one for one in work.given.part.features if isinstance(one, AxialHole) and one.end == "front"]
     return next((one for one in holes if one.thread), holes[0] if holes else None)
 
 
 def _run_down(work: Work, tool: Tap, rpm: float) -> float:
     """How far a floating tap runs on while the spindle stops, mm: half of the speed over the time it takes."""
-    return rpm / work.job.machine.spindle_ramp_rpm_s * rpm / 60 / 2 * tool.pitch_mm
+    return rpm / work.given.machine.spindle_ramp_rpm_s * rpm / 60 / 2 * tool.pitch_mm
 
 
 def _end(

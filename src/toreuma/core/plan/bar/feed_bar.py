@@ -5,10 +5,11 @@ from collections.abc import Iterator
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box
-from toreuma.core.model import FeedBar, Job
+from toreuma.core.model import FeedBar, Job, Operation
 from toreuma.core.model.tool import BarPuller, BarStop
 from toreuma.core.motion import STOPPED
 from toreuma.core.plan.bar.supply import cut_width_mm
+from toreuma.core.plan.ground.given import Neighbours
 from toreuma.core.plan.ground.path import APPROACH_MM, Path
 from toreuma.core.plan.ground.result import Cuts, OperationFault
 from toreuma.core.plan.ground.work import Work
@@ -26,6 +27,12 @@ def is_fed(job: Job) -> bool:
     return first is not None and first.kind == "feed_bar"
 
 
+def beside_bar(job: Job, operation: Operation) -> Neighbours:
+    """Whether the bar is fed before anything is cut, and how wide the cut was that took the part before off."""
+    first = next((one for one in job.operations if one.enabled), None)
+    return Neighbours(is_first=first is not None and first.id == operation.id, cut_off_mm=cut_width_mm(job))
+
+
 def bar_before(job: Job, scene: Scene) -> Region:
     """What the part before left in the hold: the bar up to the cut that took it off."""
     end = scene.profile.back_z - cut_width_mm(job)
@@ -37,12 +44,12 @@ def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
 
     A gripper goes over the bar's end instead, and draws.
     """
-    tool, job = work.tool, work.job
+    tool, stock = work.tool, work.given.stock
     if not isinstance(tool, BarStop | BarPuller):
         raise OperationFault("tool.kind", f"{tool.id} feeds no bar", "choose a bar stop or a gripper")
-    if job.stock.kind not in BAR_KINDS:
+    if stock.kind not in BAR_KINDS:
         raise OperationFault("bar.none", "the blank is no bar", "choose a bar on the stock stage, or take this out")
-    if not is_fed(job) or next(one for one in job.operations if one.enabled).id != operation.id:
+    if not work.given.neighbours.is_first:
         raise OperationFault("bar.order", "the bar is fed before anything is cut", "move this to the front")
     place = work.scene.stock_front_z
     end = float(work.stock.bounds[2])
@@ -69,7 +76,7 @@ def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
             "bar drawn out" if isinstance(tool, BarPuller) else "bar fed out", "", fed, "mm", measured_on="along Z",
             formula="part, part-off cut and facing",
             inputs=(Input("part", "l", -work.scene.profile.back_z, "mm"),
-                    Input("part-off", "w", cut_width_mm(job), "mm"),
+                    Input("part-off", "w", work.given.neighbours.cut_off_mm, "mm"),
                     Input("facing", "a", place, "mm")),
         ),
     }  # fmt: skip
@@ -83,7 +90,7 @@ def _out_of_grip(work: Work, operation: FeedBar, tool: BarPuller, end: float) ->
     if not low <= d <= high:
         what = f"{tool.id} grips Ø{low:g} to Ø{high:g}, the bar is Ø{d:g}"
         yield Finding("error", "bar.grip", what, "it slips, or does not go over the bar", operation.id)
-    near = work.scene.clear_z + work.job.setup.hold.tool_clearance_mm
+    near = work.scene.clear_z + work.given.hold.tool_clearance_mm
     if end - tool.grip_mm < near:
         missing = near - (end - tool.grip_mm)
         out = end - work.scene.clear_z

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import rotated_volume
-from toreuma.core.model import FreeBlank, Job, PartingTool
+from toreuma.core.model import FreeBlank, Job, Part, PartingTool, Stock
 from toreuma.core.scene import Scene
 
 __all__ = ["SupplyNumbers", "cut_width_mm", "supply_numbers"]
@@ -24,16 +24,19 @@ class SupplyNumbers:
         return next((e.number for e in self.numbers if e.symbol == symbol), None)
 
 
-def supply_numbers(job: Job, scene: Scene) -> SupplyNumbers:
-    """Weights of blank and part, the bar's yield, and the price of a part's material."""
-    stock, supply = job.stock, job.stock.supply
+def supply_numbers(part: Part, stock: Stock, cut_mm: float, scene: Scene) -> SupplyNumbers:
+    """Weights of blank and part, the bar's yield, and the price of a part's material; ``cut_mm`` is the width of the
+    part-off cut."""
+    supply = stock.supply
     density = stock.material.density_kg_m3 * 1e-9
     part_kg = rotated_volume(scene.part) * density
-    pitch = None if stock.length_mm is not None or isinstance(stock, FreeBlank) else _pitch(job)
-    blank_kg = _blank_kg(job, scene, density, pitch.number if pitch else None)
+    pitch = None if stock.length_mm is not None or isinstance(stock, FreeBlank) else _pitch(part, stock, cut_mm)
+    blank_kg = _blank_kg(stock, scene, density, pitch.number if pitch else None)
     removed = 1 - part_kg / blank_kg if blank_kg > 0 else 0.0
     found = [
-        Evidence("blank", "m0", blank_kg, "kg", formula="volume · density, all one part uses up", inputs=_density(job)),
+        Evidence(
+            "blank", "m0", blank_kg, "kg", formula="volume · density, all one part uses up", inputs=_density(stock)
+        ),
         Evidence(
             "part",
             "m1",
@@ -41,13 +44,13 @@ def supply_numbers(job: Job, scene: Scene) -> SupplyNumbers:
             "kg",
             formula="turned volume · density; milled extras not taken off",
             source="Pappus: V = 2π A r̄",
-            inputs=_density(job),
+            inputs=_density(stock),
         ),
         Evidence("cut to chips", "", removed, "share", formula="1 − m1/m0"),
     ]
     findings: list[Finding] = []
     if pitch is not None:
-        found += [pitch, *_bar(job, pitch.number)]
+        found += [pitch, *_bar(stock, pitch.number)]
         if (found[-3].number if supply.batch else 1) < 1:
             findings.append(
                 Finding("error", "bar.short", "not one part comes out of a bar this long", "use a longer bar")
@@ -57,7 +60,7 @@ def supply_numbers(job: Job, scene: Scene) -> SupplyNumbers:
             Evidence(
                 "material per part",
                 "",
-                _paid_kg(job, blank_kg, pitch) * supply.price_per_kg,
+                _paid_kg(stock, blank_kg, pitch) * supply.price_per_kg,
                 "ratio",
                 formula="weight bought per part · price per kg, the rest of the bar shared out",
                 inputs=(Input("price per kg", "", supply.price_per_kg, "ratio"),),
@@ -67,8 +70,8 @@ def supply_numbers(job: Job, scene: Scene) -> SupplyNumbers:
     return SupplyNumbers(tuple(found), tuple(findings))
 
 
-def _density(job: Job) -> tuple[Input, ...]:
-    return (Input("density, kg/m³", "ρ", job.stock.material.density_kg_m3, ""),)
+def _density(stock: Stock) -> tuple[Input, ...]:
+    return (Input("density, kg/m³", "ρ", stock.material.density_kg_m3, ""),)
 
 
 def cut_width_mm(job: Job) -> float:
@@ -82,11 +85,10 @@ def cut_width_mm(job: Job) -> float:
     return 3.0
 
 
-def _pitch(job: Job) -> Evidence:
+def _pitch(part: Part, stock: Stock, width: float) -> Evidence:
     """Bar used up by one part. Back to back, two parts share one facing and one cut."""
-    stock, supply = job.stock, job.stock.supply
-    length = -min(element.z_mm for element in job.part.outside)
-    width, facing = cut_width_mm(job), stock.face_allowance_mm
+    supply, facing = stock.supply, stock.face_allowance_mm
+    length = -min(element.z_mm for element in part.outside)
     inputs = (
         Input("part", "l", length, "mm"),
         Input("part-off", "w", width, "mm"),
@@ -102,8 +104,8 @@ def _pitch(job: Job) -> Evidence:
     return Evidence("bar per part", "p", each, "mm", formula="l + w + a + g", inputs=inputs)
 
 
-def _bar(job: Job, pitch_mm: float) -> list[Evidence]:
-    supply = job.stock.supply
+def _bar(stock: Stock, pitch_mm: float) -> list[Evidence]:
+    supply = stock.supply
     unit = 2 if supply.back_to_back else 1
     useful = supply.bar_length_mm - supply.remnant_mm
     parts = max(unit * math.floor(useful / (unit * pitch_mm) + 1e-9), 0)
@@ -133,16 +135,16 @@ def _bar(job: Job, pitch_mm: float) -> list[Evidence]:
     ]
 
 
-def _blank_kg(job: Job, scene: Scene, density: float, pitch_mm: float | None) -> float:
-    if pitch_mm is None or isinstance(job.stock, FreeBlank):
+def _blank_kg(stock: Stock, scene: Scene, density: float, pitch_mm: float | None) -> float:
+    if pitch_mm is None or isinstance(stock, FreeBlank):
         return rotated_volume(scene.stock) * density
-    return job.stock.section_mm2() * pitch_mm * density
+    return stock.section_mm2() * pitch_mm * density
 
 
-def _paid_kg(job: Job, blank_kg: float, pitch: Evidence | None) -> float:
-    if pitch is None or isinstance(job.stock, FreeBlank):
+def _paid_kg(stock: Stock, blank_kg: float, pitch: Evidence | None) -> float:
+    if pitch is None or isinstance(stock, FreeBlank):
         return blank_kg
-    supply = job.stock.supply
-    parts = _bar(job, pitch.number)[0].number
-    whole = job.stock.section_mm2() * supply.bar_length_mm * job.stock.material.density_kg_m3 * 1e-9
+    supply = stock.supply
+    parts = _bar(stock, pitch.number)[0].number
+    whole = stock.section_mm2() * supply.bar_length_mm * stock.material.density_kg_m3 * 1e-9
     return whole / parts if parts else whole

@@ -17,7 +17,7 @@ def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade
     """Depth against the blade, and the diameters a face blade can begin on."""
     found = []
     z0, r0, z1, r1 = void.intersection(work.scene.shape.solid).bounds
-    feature = work.job.part.features[operation.feature]
+    feature = work.given.part.features[operation.feature]
     depth = z1 - z0 if isinstance(feature, FaceGroove) else r1 - r0
     place = ((z0 + z1) / 2, r0)
     if depth > blade.depth_mm + 1e-6:

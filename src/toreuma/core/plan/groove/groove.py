@@ -55,7 +55,7 @@ def _stages(work: Work, operation: CutGroove) -> list[_Stage]:
     for identifier, words in ((operation.root_tool, "in the root"), (operation.wall_tool, "on the walls")):
         if identifier is None:
             continue
-        tool = work.job.tool(identifier)
+        tool = work.given.tool(identifier)
         if tool is None:
             raise OperationFault(
                 "tool.missing", f"there is no tool '{identifier}' in the job", "choose one of its tools"

@@ -12,18 +12,22 @@ from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
+from toreuma.core.geometry.part_shape import PartShape
+from toreuma.core.geometry.profile import Profile
 from toreuma.core.geometry.reach import blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import Region, box, union
-from toreuma.core.memo import fingerprint
-from toreuma.core.model import Job, PartingTool, PartOff
+from toreuma.core.geometry.region import Region, box, mirrored_at_axis, union
+from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.model import Job, Operation, PartingTool, PartOff
 from toreuma.core.plan.ground.contour import from_place, nose_at_start
+from toreuma.core.plan.ground.given import Neighbours
 from toreuma.core.plan.ground.path import APPROACH_MM, Path
 from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.plan.numbers.situations import blade_situation, proposed, rung_of_feed, spindle_of
 from toreuma.core.propose.proposal import Proposal
+from toreuma.core.scene import BELOW_AXIS_MM
 
 __all__ = ["is_held", "plan_part_off"]
 
@@ -47,7 +51,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     tool = work.tool
     if not isinstance(tool, PartingTool):
         raise OperationFault("tool.kind", f"{tool.id} is not a parting tool", "choose a blade for parting off")
-    work = _between_both(work) if is_held(work.job) else work
+    work = _between_both(work) if work.given.neighbours.is_taken else work
     shape, scene = work.shape, work.scene
     top = _stock_radius(work)
     proposal = proposed(work, blade_situation(work, tool.blade, 2 * top), ((top, top),), tool.blade.width_mm)
@@ -60,8 +64,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     clear = top + APPROACH_MM + shape.nose_radius
     path.come(slot_z, clear)
     begin = len(path.motions)
-    key = ("back edge", tool, scene.part_key, fingerprint(scene.part), top)
-    edge = work.memo.get(key, lambda: _edge(work, top))
+    edge = work.memo.of(_edge, scene.shape, shape, top)
     if edge:
         bottom = scene.profile.segments[-1].start[1]
         path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
@@ -89,6 +92,11 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     )
 
 
+def at_the_cut(job: Job, operation: Operation) -> Neighbours:
+    """Whether a second spindle holds the part while it is cut off."""
+    return Neighbours(is_taken=is_held(job))
+
+
 def is_held(job: Job) -> bool:
     """A second spindle holds the part while it is cut off."""
     return job.hand_over is not None and job.machine.second is not None and job.hand_over.how != "released"
@@ -96,7 +104,7 @@ def is_held(job: Job) -> bool:
 
 def _between_both(work: Work) -> Work:
     """The second hold stands in front of the part: the blade comes and goes square to the axis, from its reference."""
-    r = work.job.machine.carrier_of(work.tool.station).reference_d_mm / 2
+    r = work.given.machine.carrier_of(work.tool.station).reference_d_mm / 2
     return replace(work, scene=replace(work.scene, index=(_slot_z(work) + work.shape.tip[0], r)))
 
 
@@ -121,7 +129,7 @@ def _nub(tool: PartingTool, leans: float) -> Evidence:
 
 def _falls(work: Work, operation: PartOff) -> list[Finding]:
     """Nobody watches, and the part falls among the chips."""
-    if operation.taken != "falls" or work.job.conditions.attended or is_held(work.job):
+    if operation.taken != "falls" or work.given.conditions.attended or work.given.neighbours.is_taken:
         return []
 
     def caught(job: Job) -> Job:
@@ -145,7 +153,7 @@ def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Propos
     near = Evidence(
         "feed near the centre",
         "f",
-        rung_of_feed(work.job, feed.number * operation.slow_share),
+        rung_of_feed(work.given.machine, feed.number * operation.slow_share),
         "mm/rev",
         formula=f"{operation.slow_share:.0%} of the feed below Ø {operation.slow_below_d_mm:g} mm",
         note="the surface speed falls to nothing there and the edge is pushed, not cut",
@@ -162,14 +170,18 @@ def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Propos
     }
 
 
-def _right_nose(work: Work) -> float:
+def _right_nose(shape: ToolShape) -> float:
     """Centre of the blade's free-end corner measured from the nose centre the program moves, mm."""
-    return float(work.shape.core[:, 0].max())
+    return float(shape.core[:, 0].max())
 
 
 def _slot_z(work: Work) -> float:
     """Where the program's nose centre runs to cut the back face."""
-    return work.scene.profile.back_z - work.shape.nose_radius - _right_nose(work)
+    return _slot_place(work.scene.profile, work.shape)
+
+
+def _slot_place(profile: Profile, shape: ToolShape) -> float:
+    return profile.back_z - shape.nose_radius - _right_nose(shape)
 
 
 def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
@@ -179,26 +191,27 @@ def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
     return float(met.bounds[3]) if not met.is_empty else work.scene.stock_r
 
 
-def _edge_line(work: Work, ahead_mm: float = 0.0) -> Envelope:
+def _edge_line(part: PartShape, shape: ToolShape, ahead_mm: float = 0.0) -> Envelope:
     """How far down the blade may go over the back edge and behind it, from ``ahead_mm`` in front of the edge."""
-    profile = work.scene.profile
+    profile = part.profile
     edge_z = profile.segments[profile.outside_end - 1].end[0]
-    z_from = edge_z + work.shape.nose_radius - _right_nose(work) + ahead_mm
-    back = work.scene.part_both_halves.intersection(box(-1e5, -1e5, z_from + 2 * work.shape.edge_length, 1e5))
-    return upper_envelope(blocked_by_part(back, work.shape), z_from, _slot_z(work) - 1e-3)
+    z_from = edge_z + shape.nose_radius - _right_nose(shape) + ahead_mm
+    both = mirrored_at_axis(part.region, BELOW_AXIS_MM)
+    back = both.intersection(box(-1e5, -1e5, z_from + 2 * shape.edge_length, 1e5))
+    return upper_envelope(blocked_by_part(back, shape), z_from, _slot_place(profile, shape) - 1e-3)
 
 
-def _edge(work: Work, top: float) -> list[Segment]:
+def _edge(part: PartShape, shape: ToolShape, top: float) -> list[Segment]:
     """The back edge as the nose centre runs it, with a run-in through the air; empty without an edge."""
-    profile, shape = work.scene.profile, work.shape
+    profile = part.profile
     broken = profile.segments[profile.outside_end : -1]
     if not broken:
         return []
     z, r = nose_at_start(broken[0], shape.nose_radius)
     bottom = broken[-1].end[1]
-    line = from_place(_edge_line(work).with_levels(np.array([bottom])).points, (z - _right_nose(work), r))
+    line = from_place(_edge_line(part, shape).with_levels(np.array([bottom])).points, (z - _right_nose(shape), r))
     contour = recover(line[line[:, 1] >= bottom - 1e-6])
-    ahead = _edge_line(work, ahead_mm=2 * max(top - bottom, 0.0) + 2.0)
+    ahead = _edge_line(part, shape, ahead_mm=2 * max(top - bottom, 0.0) + 2.0)
     return [Line(_run_in(contour[0], top + shape.nose_radius, ahead), contour[0].start), *contour]
 
 
@@ -273,5 +286,7 @@ def _coverage(work: Work) -> Region:
     """The back face and its edge, as far as the blade reaches them."""
     profile = work.scene.profile
     edge_z = profile.segments[profile.outside_end - 1].end[0]
-    clean = covered(_edge_line(work).above(work.scene.stock_r + work.shape.nose_radius + 1.0), work.shape)
+    clean = covered(
+        _edge_line(work.scene.shape, work.shape).above(work.scene.stock_r + work.shape.nose_radius + 1.0), work.shape
+    )
     return clean.intersection(box(-1e5, 0, edge_z, 1e5))

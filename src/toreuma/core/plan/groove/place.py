@@ -11,15 +11,17 @@ import shapely
 
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
+from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part, covered
 from toreuma.core.geometry.region import EMPTY, Region, box, polygons, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.memo import fingerprint
+from toreuma.core.memo import Memo
 from toreuma.core.model import CutGroove
 from toreuma.core.model.feature import FaceGroove
 from toreuma.core.model.tool import Blade, GroovingTool, PartingTool
 from toreuma.core.plan.ground.frame import FACE, INSIDE, OUTSIDE, Frame
+from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.ground.path import APPROACH_MM
 from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
@@ -63,7 +65,7 @@ class Ground:
 def void_of(work: Work, operation: CutGroove) -> Region:
     """What the feature takes away. Raises `OperationFault`."""
     void = next((one for index, one in work.scene.shape.voids if index == operation.feature), None)
-    features = work.job.part.features
+    features = work.given.part.features
     if void is None or features[operation.feature].kind not in ("groove", "face_groove", "relief"):
         raise OperationFault(
             "groove.none", f"the part has no groove number {operation.feature + 1}", "choose a groove of the part"
@@ -72,7 +74,7 @@ def void_of(work: Work, operation: CutGroove) -> Region:
 
 
 def _frame(work: Work, operation: CutGroove) -> Frame:
-    feature = work.job.part.features[operation.feature]
+    feature = work.given.part.features[operation.feature]
     if isinstance(feature, FaceGroove):
         if feature.end == "back":
             raise OperationFault("groove.back", "the groove is in the back face", "cut it in the second hold")
@@ -90,49 +92,61 @@ def _where(where: str) -> str:
     return {"outside": "outside grooves", "inside": "grooves in a bore", "face": "grooves in a face"}[where]
 
 
-def groove_zone(work: Work, operation: CutGroove) -> tuple[float, float] | None:
+def groove_zone(memo: Memo, given: Given, operation: CutGroove) -> tuple[float, float] | None:
     """The stretch along Z in which the blade, its block and what carries it can meet anything: beside an outside
     groove; before one in a bore or a face, all the way out."""
-    void = next((one for index, one in work.scene.shape.voids if index == operation.feature), None)
+    voids = memo.of(build_part, given.part).voids
+    void = next((one for index, one in voids if index == operation.feature), None)
     if void is None:
         return None
-    tools = [tool for tool in map(work.job.tool, operation.tools) if tool is not None]
-    pieces = [piece for shape in map(shape_of, tools) for piece in (*shape.bodies, shape.core)]
+    pieces = [piece for tool in given.tools for shape in (shape_of(tool),) for piece in (*shape.bodies, shape.core)]
     reach = max((float(np.abs(piece[:, 0]).max()) for piece in pieces), default=0.0)
-    blades = [tool.blade for tool in tools if isinstance(tool, GroovingTool | PartingTool)]
+    blades = [tool.blade for tool in given.tools if isinstance(tool, GroovingTool | PartingTool)]
     wide = max((blade.width_mm for blade in blades), default=reach)
     z0, _, z1, _ = void.cut.bounds
     margin = wide + APPROACH_MM + reach
-    feature = work.job.part.features[operation.feature]
+    feature = given.part.features[operation.feature]
     outside = not isinstance(feature, FaceGroove) and getattr(feature, "side", "outside") == "outside"
     return z0 - margin, z1 + margin if outside else FAR_MM
 
 
 def ground_of(work: Work, operation: CutGroove, void: Region, leave: float, blade: Blade) -> Ground:
-    frame = _frame(work, operation)
-    leave += operation.leave_mm
-    key = ("groove", work.tool, operation.feature, work.scene.part_key, work.job.part.features,
-           fingerprint(work.stock), work.scene.jaw_face_z, leave)  # fmt: skip
-    zone = groove_zone(work, operation) or (-FAR_MM, FAR_MM)
-    return work.memo.get(key, lambda: _computed(work, void, zone, frame, leave, blade))
+    """The ground of a groove for one of its tools. Raises `OperationFault` where the blade does not go in."""
+    frame, scene = _frame(work, operation), work.scene
+    zone = work.memo.of(groove_zone, work.memo, work.given, operation) or (-FAR_MM, FAR_MM)
+    solids = _Solids(void, scene.part, scene.shape.solid, scene.fixed, work.stock)
+    return work.memo.of(_computed, solids, zone, frame, work.shape, leave + operation.leave_mm, blade, work.tool.id)
 
 
-def _computed(work: Work, void: Region, zone: tuple[float, float], frame: Frame, leave: float, blade: Blade) -> Ground:
-    scene, shape = work.scene, frame.shape(work.shape)
+@dataclass(frozen=True)
+class _Solids:
+    """What stands round a groove: ``solid`` is the part with its grooves filled, ``fixed`` the hold and the centre."""
+
+    void: Region
+    part: Region
+    solid: Region
+    fixed: Region
+    stock: Region
+
+
+def _computed(
+    solids: _Solids, zone: tuple[float, float], frame: Frame, own: ToolShape, leave: float, blade: Blade, tool: str
+) -> Ground:
+    shape = frame.shape(own)
 
     def seen(region: Region) -> Region:
         return frame.region(shapely.clip_by_rect(region, zone[0], -FAR_MM, zone[1], FAR_MM))
 
-    opened, part, stock = (seen(region) for region in (void, scene.part, work.stock))
-    closed = part.union(seen(void.intersection(scene.shape.solid)))
+    opened, part, stock = (seen(region) for region in (solids.void, solids.part, solids.stock))
+    closed = part.union(seen(solids.void.intersection(solids.solid)))
     z0, _, z1, _ = opened.bounds
     margin = blade.width_mm + APPROACH_MM
     near = (z0 - margin, z1 + margin)
     there = shapely.clip_by_rect(stock, z0 - 0.5, -FAR_MM, z1 + 0.5, FAR_MM)
     top = float((opened if there.is_empty else there).bounds[3])
-    safe = _safe(work, frame, shape, void, top)
+    safe = _safe(solids, frame, shape, top, tool)
     bodies = blocked_by_body(union([part, stock]).difference(opened), shape.bodies, _clear(shape, blade), -FAR_MM)
-    fixed = blocked_by_body(seen(scene.fixed), (*shape.bodies, shape.core), BODY_CLEAR_MM, -FAR_MM)
+    fixed = blocked_by_body(seen(solids.fixed), (*shape.bodies, shape.core), BODY_CLEAR_MM, -FAR_MM)
     held = union([bodies, fixed])
     shut = upper_envelope(union([blocked_by_part(closed, shape, leave, leave), held]), near[1], near[0])
 
@@ -155,7 +169,7 @@ def _computed(work: Work, void: Region, zone: tuple[float, float], frame: Frame,
     if shallow:
         raise OperationFault(
             "groove.narrow",
-            f"the blade of {work.tool.id}, {blade.width_mm:g} mm wide, does not go into the groove",
+            f"the blade of {tool}, {blade.width_mm:g} mm wide, does not go into the groove",
             "a narrower blade, or look at what stands in its way",
         )
     return Ground(frame, shape, dip, _through(open_, dip), top, safe)
@@ -166,17 +180,17 @@ def _clear(shape: ToolShape, blade: Blade) -> float:
     return min(BODY_CLEAR_MM, 0.4 * 0.1 * blade.width_mm) if shape.is_blade else 0.02
 
 
-def _safe(work: Work, frame: Frame, shape: ToolShape, void: Region, top: float) -> float:
+def _safe(solids: _Solids, frame: Frame, shape: ToolShape, top: float, tool: str) -> float:
     """Where the nose travels: above the work, or in a bore as far from the far wall as the bar needs."""
     above = top + shape.nose_radius + APPROACH_MM
     if not frame.flip_r:
         return above
-    way = shapely.clip_by_rect(work.stock, void.bounds[0], 0, FAR_MM, FAR_MM)
+    way = shapely.clip_by_rect(solids.stock, solids.void.bounds[0], 0, FAR_MM, FAR_MM)
     ceiling = float(way.bounds[1]) - BODY_CLEAR_MM - shape.height
     if ceiling < top + shape.nose_radius + LEAST_MM:
         raise OperationFault(
             "bore.narrow",
-            f"{work.tool.id} does not fit the bore of Ø {2 * float(way.bounds[1]):.2f} mm",
+            f"{tool} does not fit the bore of Ø {2 * float(way.bounds[1]):.2f} mm",
             "a thinner bar, or open the bore first",
         )
     return min(above, ceiling)

@@ -14,7 +14,7 @@ from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, metal_of_turn, sunk_of
 from toreuma.core.geometry.region import Region
-from toreuma.core.model import Job, Machine, Operation
+from toreuma.core.model import Machine, Operation, Part
 from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.motion import Motion
 from toreuma.core.simulate.clock import motion_time_s
@@ -47,11 +47,11 @@ class Interruption:
         return "hard" if self.gap_deg >= LONG_GAP_DEG else "light"
 
 
-def opened_by(job: Job, part: Region, indices: Iterable[int]) -> tuple[Sunk, ...]:
+def opened_by(drawn: Part, part: Region, indices: Iterable[int]) -> tuple[Sunk, ...]:
     """Every hole, flat and slot of some features."""
     found: list[Sunk] = []
     for index in indices:
-        feature = job.part.features[index] if index < len(job.part.features) else None
+        feature = drawn.features[index] if index < len(drawn.features) else None
         if isinstance(feature, HolePattern | Flats | Slot):
             try:
                 found += sunk_of(index, feature, part)

@@ -98,8 +98,7 @@ class Path:
 
     def recovered(self, points: Points, within_mm: float) -> list[Segment]:
         """Lines and arcs through a polyline of nose centres, computed once for equal points."""
-        key = ("recovered", points.tobytes(), within_mm)
-        return self._work.memo.get(key, lambda: recover(points, within_mm))
+        return self._work.memo.of(recover, points, within_mm)
 
     def come(self, z: float, r: float) -> None:
         """From the index point to the start of a cut: along Z high above the work, then down.

@@ -11,7 +11,8 @@ from toreuma.core.cutting.situation import Gripped
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box, polygons, union
-from toreuma.core.model import Chuck, Job, Tool
+from toreuma.core.model import Chuck, Job, Machine, Tool
+from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.hold.checks import hold_findings
 from toreuma.core.scene import Scene
 
@@ -51,27 +52,27 @@ class HoldNumbers:
         return tuple(evidence for evidence in every if evidence is not None)
 
 
-def speed_limits(job: Job) -> tuple[Limit, ...]:
+def speed_limits(given: Given) -> tuple[Limit, ...]:
     """What limits the spindle's speed whatever is cut: machine, chuck plate, bar behind the spindle, centre."""
-    whip = _whip(job)
-    limits = [Limit("machine", job.machine.max_rpm, "rpm"), Limit("chuck plate", job.setup.hold.max_rpm, "rpm")]
+    whip = _whip(given)
+    limits = [Limit("machine", given.machine.max_rpm, "rpm"), Limit("chuck plate", given.hold.max_rpm, "rpm")]
     if whip is not None and whip.number < math.inf:
         limits.append(Limit("bar behind the spindle", math.floor(whip.number), "rpm"))
-    if job.setup.centre is not None:
-        limits.append(Limit("live centre", job.setup.centre.max_rpm, "rpm"))
+    if given.centre is not None:
+        limits.append(Limit("live centre", given.centre.max_rpm, "rpm"))
     return tuple(limits)
 
 
-def live_limits(job: Job, tool: Tool) -> tuple[Limit, ...]:
+def live_limits(machine: Machine, tool: Tool) -> tuple[Limit, ...]:
     """What limits the speed of a driven tool."""
-    live = job.machine.carrier_of(tool.station).live
+    live = machine.carrier_of(tool.station).live
     return (Limit("drive of the tool", live.max_rpm, "rpm"),) if live is not None else ()
 
 
-def gripped(job: Job, scene: Scene, cut_d_mm: float) -> Gripped:
+def gripped(given: Given, scene: Scene, cut_d_mm: float) -> Gripped:
     """The hold as a cut on a diameter sees it; the overhang is that of the foremost cut."""
-    overhang = 0.0 if job.setup.centre is not None else job.setup.hold.stick_out_mm
-    return Gripped(job.setup.hold, cut_d_mm, 2 * scene.grip_r, overhang)
+    overhang = 0.0 if given.centre is not None else given.hold.stick_out_mm
+    return Gripped(given.hold, cut_d_mm, 2 * scene.grip_r, overhang)
 
 
 def hold_numbers(job: Job, scene: Scene, cutting: Evidence) -> HoldNumbers:
@@ -79,8 +80,9 @@ def hold_numbers(job: Job, scene: Scene, cutting: Evidence) -> HoldNumbers:
     needed = needed_grip(job, scene, cutting)
     at_rest = _at_rest(job)
     safe = _safe_speed(job, needed)
-    whip = _whip(job)
-    limits = list(speed_limits(job))
+    given = Given.of(job)
+    whip = _whip(given)
+    limits = list(speed_limits(given))
     if safe is not None and 0 < safe.number < math.inf:
         limits.append(Limit("grip at speed", math.floor(safe.number), "rpm"))
     stick_out = _stick_out(job, scene)
@@ -91,7 +93,7 @@ def hold_numbers(job: Job, scene: Scene, cutting: Evidence) -> HoldNumbers:
 
 def needed_grip(job: Job, scene: Scene, cutting: Evidence) -> Evidence:
     """Grip for a cutting force, with the feed and passive force that go with it."""
-    place = gripped(job, scene, 2 * scene.stock_r)
+    place = gripped(Given.of(job), scene, 2 * scene.stock_r)
     known = {one.symbol: one.number for one in cutting.inputs}
     feed_n = known.get("Ff", FEED_SHARE * cutting.number)
     passive_n = known.get("Fp", PASSIVE_SHARE * cutting.number)
@@ -144,16 +146,16 @@ def _safe_speed(job: Job, needed: Evidence) -> Evidence | None:
     )
 
 
-def _whip(job: Job) -> Evidence | None:
+def _whip(given: Given) -> Evidence | None:
     """Half the first bending frequency of the bar that stands free behind the spindle."""
-    hold, material = job.setup.hold, job.stock.material
-    if hold.bar_behind_mm <= 0 or job.stock.length_mm is not None or job.stock.kind == "free":
+    hold, stock, material = given.hold, given.stock, given.stock.material
+    if hold.bar_behind_mm <= 0 or stock.length_mm is not None or stock.kind == "free":
         return None
     if material.e_n_mm2 is None:
         return None
-    area = job.stock.section_mm2()
-    r = job.stock.round_d_mm / 2
-    bore = job.stock.bore_d_mm / 2 if job.stock.kind == "tube" else 0.0
+    area = stock.section_mm2()
+    r = stock.round_d_mm / 2
+    bore = stock.bore_d_mm / 2 if stock.kind == "tube" else 0.0
     i = math.pi / 4 * (r**4 - bore**4)
     first = first_bending_rpm(hold.bar_behind_mm, material.e_n_mm2, i, area, material.density_kg_m3)
     return Evidence(

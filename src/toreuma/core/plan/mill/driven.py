@@ -19,23 +19,23 @@ MOUNT: dict[Along, str] = {"z": "axial", "x": "radial"}
 
 def carrier_and_drive(work: Work) -> tuple[Carrier, LiveDrive]:
     """What carries and drives the tool. Raises `OperationFault` where it is not driven, or the work cannot stand."""
-    job, tool = work.job, work.tool
-    carrier = job.machine.carrier_of(tool.station)
+    machine, tool = work.given.machine, work.tool
+    carrier = machine.carrier_of(tool.station)
     if tool.mount == "still":
         cure = Cure(f"Drive {tool.id} along Z", lambda j: _mounted(j, tool, "axial"))
         raise OperationFault("tool.still", f"{tool.id} is held still", "this needs a driven tool", cure)
     if carrier.live is None:
-        what = f"the {carrier.name} of the {job.machine.name} drives no tools"
+        what = f"the {carrier.name} of the {machine.name} drives no tools"
         raise OperationFault("carrier.live", what, "choose a machine with driven tools, or another carrier")
-    if job.machine.c_axis is None:
-        what = f"the spindle of the {job.machine.name} does not stand at an angle"
+    if machine.c_axis is None:
+        what = f"the spindle of the {machine.name} does not stand at an angle"
         raise OperationFault("spindle.c_axis", what, "choose a machine with a C axis")
     return carrier, carrier.live
 
 
 def feature_of(work: Work, index: int, kind: type[F]) -> F:
     """The feature an operation names. Raises `OperationFault` where it is another kind or none."""
-    features = work.job.part.features
+    features = work.given.part.features
     if index >= len(features):
         raise OperationFault("feature.none", f"the part has no feature {index + 1}", "choose one it has")
     found = features[index]
@@ -68,7 +68,7 @@ def places_of(
 
 def near_hold(work: Work, lowest_z: float) -> tuple[Finding, ...]:
     """Cuts that come too close to the hold, or into it."""
-    missing = work.scene.clear_z + work.job.setup.hold.tool_clearance_mm - lowest_z
+    missing = work.scene.clear_z + work.given.hold.tool_clearance_mm - lowest_z
     if missing <= 0:
         return ()
     what = f"the cut ends {missing:.1f} mm too close to the hold, at Z {lowest_z:.1f}"

@@ -18,7 +18,7 @@ class DrivenPath:
         self._at: Point = work.scene.index
         self._y = self._c = 0.0
         self._polar = False
-        axis = work.job.machine.c_axis
+        axis = work.given.machine.c_axis
         self._has_brake = axis is not None and axis.brake_nm > 0
         self._braked = False
         self.motions: list[Motion] = []

@@ -48,16 +48,16 @@ class _Pointed:
 
 def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
     """The pointed tool of an operation. Raises `OperationFault` where it cannot do it."""
-    tool = work.job.tool(operation.edge_tool or "")
+    tool = work.given.tool(operation.edge_tool or "")
     if not isinstance(tool, Drill) or tool.form not in POINTED:
         what = f"{operation.edge_tool} is no pointed tool"
         raise OperationFault("edge.kind", what, "choose a spot drill for the edges, or none")
     if tool.mount != work.tool.mount:
         raise OperationFault("edge.mount", f"{tool.id} is not mounted as {work.tool.id} is", "mount both the same way")
-    carrier = work.job.machine.carrier_of(tool.station)
+    carrier = work.given.machine.carrier_of(tool.station)
     if carrier.live is None:
         raise OperationFault("edge.live", f"the {carrier.name} drives no tools", "put it on another carrier")
-    edge, lean = hole_edge_mm(work.job.part.edge_break_mm), math.tan(math.radians(tool.point_deg) / 2)
+    edge, lean = hole_edge_mm(work.given.part.edge_break_mm), math.tan(math.radians(tool.point_deg) / 2)
     deep, across_mm = (edge + BESIDE_MM) / lean, 2 * (edge + BESIDE_MM)
     pointed = replace(work, tool=tool, shape=shape_of(tool))
     vc, spindle = axial_speed(pointed, tool.material, across_mm, SPEED_SHARE, "milling")
@@ -85,7 +85,7 @@ def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: S
     Raises `OperationFault`.
     """
     made = _pointed(work, operation)
-    feature, place = work.job.part.features[operation.feature], places[0]
+    feature, place = work.given.part.features[operation.feature], places[0]
     assert isinstance(feature, Slot)
     if made.deep > place.top - place.level or made.edge + 2 * BESIDE_MM > feature.width_mm:
         what = f"the point would go {made.deep:.2f} mm down to break an edge of {made.edge:g} mm"
@@ -111,7 +111,7 @@ def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequen
     radial = made.work.tool.mount == "radial"
     r = float(work.scene.part.bounds[3])
     half = math.sqrt(max(r**2 - feature.distance_mm**2, 0.0)) + made.edge + OUT_MM
-    reach = work.job.machine.carrier_of(made.work.tool.station).y_mm
+    reach = work.given.machine.carrier_of(made.work.tool.station).y_mm
     if half > reach:
         what = f"the edge is {half:.1f} mm long to each side, Y reaches {reach:g} mm"
         raise OperationFault("edge.y", what, "take the tool for the edges out, or use another carrier")

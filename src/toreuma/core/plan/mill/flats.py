@@ -7,7 +7,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.milled import Along, Sunk
 from toreuma.core.geometry.region import box
-from toreuma.core.model import Carrier, Flats, Job, MillFlats
+from toreuma.core.model import Carrier, Flats, MillFlats
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.ground.layers import layers
 from toreuma.core.plan.ground.path import APPROACH_MM
@@ -43,7 +43,7 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
     feature = feature_of(work, operation.feature, Flats)
     along: Along = "z" if tool.mount == "axial" else "x"
     places = places_of(work, operation.feature, feature, along)
-    polar = crosses_by(work.job, operation.by, carrier, tool) == "polar"
+    polar = crosses_by(operation.by, carrier, tool) == "polar"
     low, high = sorted((feature.from_z_mm, feature.to_z_mm))
     depth = places[0].top - (places[0].level if along == "x" else 0.0)
     if along == "x":
@@ -75,7 +75,7 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
     return Cuts(motions, drawn, values, findings, becomes=work.stock, opens=operation.feature)
 
 
-def crosses_by(job: Job, wanted: str, carrier: Carrier, tool: EndMill) -> str:
+def crosses_by(wanted: str, carrier: Carrier, tool: EndMill) -> str:
     """What makes the way across: ``y`` or ``polar``. Raises `OperationFault` where neither can."""
     if wanted == "polar" and tool.mount == "radial":
         what = f"{tool.id} stands along X: turning the work does not take it across"

@@ -29,7 +29,6 @@ CONE_SHARE = 0.95
 REAM_SHARE, TAP_SHARE = 0.35, 0.25
 """Speed against that of roughing with the same tool material: typical."""
 
-SAME_MM = 0.1
 FLAT_SHORT_MM = 1.0
 
 
@@ -59,7 +58,7 @@ def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
     for place, depth in zip(places, deep, strict=True):
         _one_hole(work, operation, path, place, depth, rpm * feed)
     path.leave(along_x)
-    findings = (*_findings(work, operation, tool, feature, places[0], deep[0]), *holder_in_the_way(work, path.motions))
+    findings = (*_findings(operation, tool, places[0], deep[0]), *holder_in_the_way(work, path.motions))
     drills = isinstance(tool, Drill) and tool.form not in ("spot", "centre")  # a spot only marks the place
     opened = operation.feature if drills else None
     drawn = tuple(Pass((one,), tool.d_mm / 2) for one in _ways(places, deep))
@@ -70,7 +69,7 @@ def _depth(work: Work, tool: Drill | Reamer | Tap, operation: HolesBeside, featu
     """Where the end of the tool goes."""
     past = operation.breakthrough_mm if place.through else 0.0
     if isinstance(tool, Drill) and tool.form in ("spot", "centre"):
-        wide = min(feature.d_mm + 2 * hole_edge_mm(work.job.part.edge_break_mm), CONE_SHARE * tool.d_mm)
+        wide = min(feature.d_mm + 2 * hole_edge_mm(work.given.part.edge_break_mm), CONE_SHARE * tool.d_mm)
         end = place.top - wide / 2 / math.tan(math.radians(tool.point_deg) / 2)
         return _Sunk(max(end, place.level), place.top)
     if isinstance(tool, Drill):
@@ -138,7 +137,7 @@ def _near(work: Work, place: Sunk) -> Region:
 def _numbers(
     work: Work, operation: HolesBeside, tool: Drill | Reamer | Tap, live: LiveDrive, place: Sunk, depth: _Sunk
 ) -> dict[str, Evidence]:
-    material = work.job.stock.material
+    material = work.given.stock.material
     shares = {Reamer: REAM_SHARE, Tap: TAP_SHARE}
     share = shares.get(type(tool), SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE))
     vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "holes beside the axis")
@@ -189,7 +188,7 @@ def _numbers(
 
 def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence:
     """Feed of a driven drill: the middle of its range, within what the drive has."""
-    material, middle = work.job.stock.material, sum(tool.feed_mm_rev) / 2
+    material, middle = work.given.stock.material, sum(tool.feed_mm_rev) / 2
     torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
     share = min(there_kw / max(torque * rpm / 9549.3, 1e-9), 1.0)
     by_power = middle * share ** (1 / (1 - material.mc))
@@ -202,18 +201,8 @@ def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence
                     pin="feed_mm_rev")  # fmt: skip
 
 
-def _findings(
-    work: Work, operation: HolesBeside, tool: Drill | Reamer | Tap, feature: HolePattern, place: Sunk, depth: _Sunk
-) -> list[Finding]:
+def _findings(operation: HolesBeside, tool: Drill | Reamer | Tap, place: Sunk, depth: _Sunk) -> list[Finding]:
     found = []
-    sizes = isinstance(tool, Reamer) or (isinstance(tool, Drill) and tool.form not in ("spot", "centre"))
-    reamed = any(
-        one.kind == "holes" and one.feature == operation.feature and isinstance(work.job.tool(one.tool), Reamer)
-        for one in work.job.operations
-    )
-    if sizes and not feature.thread and not reamed and abs(tool.d_mm - feature.d_mm) > SAME_MM:
-        what = f"{tool.id} makes Ø{tool.d_mm:g}, the holes are Ø{feature.d_mm:g}"
-        found.append(Finding("error", "holes.size", what, "choose a tool of the hole's size", operation.id))
     if place.top - depth.full > tool.flute_length_mm:
         what = f"{place.top - depth.full:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
         found.append(Finding("error", "drill.flute", what, "chips cannot get out: take a longer one", operation.id))

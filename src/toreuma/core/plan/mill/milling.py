@@ -51,7 +51,7 @@ def side_step_mm(tool: EndMill) -> float:
 
 def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wanted_ap_mm: float) -> MillNumbers:
     """Numbers for a width of cut ``ae_mm``; depth no deeper than ``wanted_ap_mm``. Raises `OperationFault`."""
-    material, pins = work.job.stock.material, work.operation.pins
+    material, pins = work.given.stock.material, work.operation.pins
     vc, spindle = axial_speed(work, tool.material, tool.d_mm, SPEED_SHARE, "milling")
     rpm = spindle.number
     ae = min(ae_mm, tool.d_mm)

@@ -19,7 +19,7 @@ from toreuma.core.plan.mill.driven_path import DrivenPath
 from toreuma.core.plan.mill.edge_break import break_edges
 from toreuma.core.plan.mill.milling import mill_numbers
 from toreuma.core.plan.mill.outward import Outward
-from toreuma.core.plan.mill.start_hole import drilled_first, start_holes
+from toreuma.core.plan.mill.start_hole import start_holes
 
 __all__ = ["plan_slot"]
 
@@ -156,8 +156,7 @@ def _findings(work: Work, operation: MillSlot, feature: Slot, tool: EndMill, dep
     if not tool.centre_cutting and operation.start_tool is None:
         what = f"{tool.id} does not cut on its middle and would go straight down"
         why = "let a drill make a hole to go down in, or choose a mill that cuts there"
-        cures = drilled_first(work, operation, feature, tool)
-        found.append(Finding("warning", "mill.start", what, why, operation.id, cures=cures))
+        found.append(Finding("warning", "mill.start", what, why, operation.id))
     across = feature.on != "outside" and not feature.length_mm
     if not feature.round_ends and not across and tool.d_mm / 2 > feature.corner_radius_mm + SAME_MM:
         what = f"R {tool.d_mm / 2:g} stays in the corners of the slot"

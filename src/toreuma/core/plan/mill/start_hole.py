@@ -4,10 +4,10 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from toreuma.core.cutting.evidence import Evidence, Input
-from toreuma.core.findings import Cure, Finding
+from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Job, MillSlot, Slot, Tool
+from toreuma.core.model import MillSlot, Slot
 from toreuma.core.model.tool import Drill, EndMill
 from toreuma.core.plan.ground.path import APPROACH_MM
 from toreuma.core.plan.ground.result import Cuts, OperationFault
@@ -17,7 +17,7 @@ from toreuma.core.plan.mill.holes_beside import drill_feed
 from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.plan.numbers.drilling import SPEED_SHARE, SPEED_SHARE_ELSE, point_length_mm
 
-__all__ = ["drilled_first", "start_holes"]
+__all__ = ["start_holes"]
 
 ABOVE_FLOOR_MM = 0.1
 """The point stays so far above the floor."""
@@ -25,7 +25,7 @@ ABOVE_FLOOR_MM = 0.1
 
 def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: Sequence[float]) -> Cuts:
     """A hole at one end of the middle line of every slot. Raises `OperationFault`."""
-    tool = work.job.tool(operation.start_tool or "")
+    tool = work.given.tool(operation.start_tool or "")
     mill = work.tool
     assert isinstance(mill, EndMill)
     if not isinstance(tool, Drill):
@@ -33,10 +33,10 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
         raise OperationFault("start.kind", what, "choose a drill for the start hole, or none")
     if tool.mount != mill.mount:
         raise OperationFault("start.mount", f"{tool.id} is not mounted as {mill.id} is", "mount both the same way")
-    carrier = work.job.machine.carrier_of(tool.station)
+    carrier = work.given.machine.carrier_of(tool.station)
     if carrier.live is None:
         raise OperationFault("start.live", f"the {carrier.name} drives no tools", "put the drill on another carrier")
-    feature = work.job.part.features[operation.feature]
+    feature = work.given.part.features[operation.feature]
     assert isinstance(feature, Slot)
     if tool.d_mm > feature.width_mm - 2 * operation.leave_mm + 1e-6:
         what = f"the start hole is Ø{tool.d_mm:g}, the slot {feature.width_mm:g} mm wide"
@@ -75,22 +75,3 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
         what = f"the start hole is {depth:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
         found.append(Finding("error", "drill.flute", what, "take a longer drill", operation.id))
     return Cuts(tuple(path.motions), (), numbers, tuple(found))
-
-
-def drilled_first(work: Work, operation: MillSlot, feature: Slot, mill: EndMill) -> tuple[Cure, ...]:
-    """Let a drill of the job that suits make the hole."""
-    most = feature.width_mm - 2 * operation.leave_mm
-    there = [one for one in work.job.tools if _suits(work.job, one, mill, most)]
-    if not there:
-        return ()
-    best = max(there, key=lambda one: getattr(one, "d_mm", 0.0))
-    return (Cure(f"Drill a start hole with {best.id}", lambda j: _with(j, operation.id, best.id)),)
-
-
-def _suits(job: Job, tool: Tool, mill: EndMill, most: float) -> bool:
-    driven = isinstance(tool, Drill) and tool.mount == mill.mount and tool.form not in ("spot", "centre")
-    return driven and mill.d_mm / 2 <= getattr(tool, "d_mm", 0.0) <= most
-
-
-def _with(job: Job, operation: str, drill: str) -> Job:
-    return job.with_operation(operation, lambda op: op.changed(start_tool=drill))

@@ -19,7 +19,7 @@ def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing
 
     Raises `OperationFault` where the material has no speed for the tool material and none is pinned.
     """
-    job, pins, material = work.job, work.operation.pins, work.job.stock.material
+    given, pins, material = work.given, work.operation.pins, work.given.stock.material
     row = next((row for row in material.speeds if row.tool_material == tool_material), None)
     if row is None and pins.vc_m_min is None:
         raise OperationFault(
@@ -27,7 +27,7 @@ def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing
             f"no starting speed for {tool_material} in {material.name}",
             "pin a surface speed or add one to the material",
         )
-    factors = [one for one in counted(job, roughing=False, opened=work.interruption) if one.speed != 1]
+    factors = [one for one in counted(given, roughing=False, opened=work.interruption) if one.speed != 1]
     table = row.rough_m_min if row is not None else 0.0
     vc = Evidence(
         "surface speed",
@@ -46,9 +46,9 @@ def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing
     vc = pinned(vc, pins.vc_m_min)
     by_surface = Limit(f"surface speed on Ø {d_mm:g} mm", surface_speed_rpm(vc.number, d_mm), "rpm")
     driven = work.tool.mount != "still"
-    others = live_limits(job, work.tool) if driven else speed_limits(job)
+    others = live_limits(given.machine, work.tool) if driven else speed_limits(given)
     spindle = lowest("spindle speed", "n", "rpm", [*others, by_surface], formula="n = 1000 vc / (π D)")
-    number = spindle.number if driven else rung_of_speed(job, spindle.number)
+    number = spindle.number if driven else rung_of_speed(given.machine, spindle.number)
     rpm = max(float(math.floor(number)), 1.0)
     return vc, pinned(replace(spindle, number=rpm, pin="clamp_rpm"), pins.clamp_rpm)
 

@@ -10,6 +10,7 @@ from typing import Literal
 
 from toreuma.core.model import Job, TubeBar
 from toreuma.core.model.conditions import LeftOut
+from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.ground.opened import Interruption
 
 __all__ = ["REACH", "Derate", "counted", "derates_of", "without_derate"]
@@ -49,29 +50,29 @@ class Derate:
     roughing_only: bool = False
 
 
-def derates_of(job: Job) -> tuple[Derate, ...]:
-    """Every derate the job gives cause for, also those left out."""
-    conditions, found = job.conditions, []
+def derates_of(given: Given) -> tuple[Derate, ...]:
+    """Every derate there is cause for, also those left out."""
+    conditions, found = given.conditions, []
 
     def add(key: str, name: str, speed: float, why: str, feed: float = 1.0, effect: Effect = "harm") -> None:
         found.append(Derate(key, name, speed, feed, why, conditions.reason_for(key), effect, key in ROUGHING_ONLY))
 
-    if job.stock.skin in SKIN:
-        factor, why = SKIN[job.stock.skin]
-        add("skin", f"{job.stock.skin} on the blank", factor, why)
-    if job.stock.kind == "polygon":
-        hits = f"{job.stock.sides} hits a turn until the corners are off"
+    if given.stock.skin in SKIN:
+        factor, why = SKIN[given.stock.skin]
+        add("skin", f"{given.stock.skin} on the blank", factor, why)
+    if given.stock.kind == "polygon":
+        hits = f"{given.stock.sides} hits a turn until the corners are off"
         add("interruption", "interrupted cut", INTERRUPTED, hits)
-    overhang = _overhang(job)
-    if overhang > OVERHANG_FREE and job.setup.centre is None:
+    overhang = _overhang(given)
+    if overhang > OVERHANG_FREE and given.centre is None:
         factor = max(1 - OVERHANG_STEP * (overhang - OVERHANG_FREE), OVERHANG_LEAST)
         add(
             "overhang", f"sticks out {overhang:.1f} diameters", round(factor, 3), "a long piece sings", round(factor, 3)
         )
-    if _is_thin(job):
+    if _is_thin(given):
         add("thin wall", "thin wall", THIN_WALL, "a thin wall gives way and chatters", THIN_WALL)
-    group = job.stock.material.group
-    if conditions.coolant == "dry" and not job.stock.material.coolant.startswith(("dry", "air")):
+    group = given.stock.material.group
+    if conditions.coolant == "dry" and not given.stock.material.coolant.startswith(("dry", "air")):
         add("dry", "dry where coolant is usual", DRY.get(group, DRY_ELSE), "the edge runs hotter")
     if not conditions.attended:
         add("unattended", "nobody watches", UNATTENDED, "an edge that fails unseen spoils parts", effect="wish")
@@ -82,16 +83,16 @@ def derates_of(job: Job) -> tuple[Derate, ...]:
 
 
 def counted(
-    job: Job, roughing: bool = True, d_mm: float = math.inf, opened: Interruption | None = None
+    given: Given, roughing: bool = True, d_mm: float = math.inf, opened: Interruption | None = None
 ) -> tuple[Derate, ...]:
     """The derates that count, for roughing or for what comes after it, where the largest diameter cut is ``d_mm``: a
     bar that is round there already interrupts nothing. Holes, flats and slots that are ``opened`` do so in any cut."""
-    stock = job.stock
+    stock = given.stock
     is_round = stock.kind == "polygon" and d_mm <= stock.across_mm + ROUND_MM
-    found = [one for one in derates_of(job) if not (is_round and one.key == "interruption")]
+    found = [one for one in derates_of(given) if not (is_round and one.key == "interruption")]
     if opened is not None:
         hits = f"{opened.hits_a_turn} hits a turn on what is open already"
-        reason = job.conditions.reason_for("interruption")
+        reason = given.conditions.reason_for("interruption")
         found = [one for one in found if one.key != "interruption"]
         found.append(Derate("interruption", "interrupted cut", INTERRUPTED, 1.0, hits, reason))
     return tuple(one for one in found if not one.left_out and (roughing or not one.roughing_only))
@@ -104,10 +105,10 @@ def without_derate(job: Job, key: str, reason: str) -> Job:
     return job.changed(conditions=job.conditions.changed(left_out=(*kept, *more)))
 
 
-def _overhang(job: Job) -> float:
-    return job.setup.hold.stick_out_mm / job.stock.largest_d_mm if job.stock.kind != "free" else 0.0
+def _overhang(given: Given) -> float:
+    return given.hold.stick_out_mm / given.stock.largest_d_mm if given.stock.kind != "free" else 0.0
 
 
-def _is_thin(job: Job) -> bool:
-    stock = job.stock
+def _is_thin(given: Given) -> bool:
+    stock = given.stock
     return isinstance(stock, TubeBar) and (stock.d_mm - stock.bore_d_mm) / 2 < THIN_WALL_SHARE * stock.d_mm

@@ -7,7 +7,7 @@ from toreuma.core.cutting import force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.holes import drilling
 from toreuma.core.cutting.speed import lowest
-from toreuma.core.model import DrillHole, Job
+from toreuma.core.model import DrillHole, Machine, Material
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
@@ -38,13 +38,13 @@ def point_length_mm(tool: Drill) -> float:
 
 def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> dict[str, Evidence]:
     """Evidence of speed, feed, depth (mm), torque (N m), thrust (N) and power (kW). Raises `OperationFault`."""
-    job, material = work.job, work.job.stock.material
+    machine, material = work.given.machine, work.given.stock.material
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
     vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "drilling")
-    feed = _feed(job, tool, operation, spindle.number)
+    feed = _feed(machine, material, tool, operation, spindle.number)
     torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)
     power = torque * spindle.number / 9549.3
-    there = force.available_power_kw(job.machine, spindle.number)
+    there = force.available_power_kw(machine, spindle.number)
     point = point_length_mm(tool)
     deep = Evidence(
         "depth of the point",
@@ -83,18 +83,18 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
     }
 
 
-def _feed(job: Job, tool: Drill, operation: DrillHole, rpm: float) -> Evidence:
+def _feed(machine: Machine, material: Material, tool: Drill, operation: DrillHole, rpm: float) -> Evidence:
     """Middle of the drill's range, less where the spindle has not the power."""
     low, high = tool.feed_mm_rev
     middle = (low + high) / 2
-    there = force.available_power_kw(job.machine, rpm)
-    torque, _ = drilling(job.stock.material, tool.d_mm, middle, tool.point_deg)
+    there = force.available_power_kw(machine, rpm)
+    torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
     share = min(there / max(torque * rpm / 9549.3, 1e-9), 1.0)
-    by_power = middle * share ** (1 / (1 - job.stock.material.mc))
+    by_power = middle * share ** (1 / (1 - material.mc))
     limits = [
         Limit("middle of the drill's range", middle, "mm/rev"),
         Limit(f"power at {rpm:.0f} rpm", by_power, "mm/rev"),
     ]
     evidence = lowest("feed", "f", "mm/rev", limits, formula="middle of the range, within the power")
-    number = rung_of_feed(job, math.floor(evidence.number * 1000 + 1e-6) / 1000)
+    number = rung_of_feed(machine, math.floor(evidence.number * 1000 + 1e-6) / 1000)
     return pinned(replace(evidence, number=max(number, 0.001), pin="feed_mm_rev"), operation.pins.feed_mm_rev)

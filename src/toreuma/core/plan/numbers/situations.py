@@ -11,8 +11,8 @@ from toreuma.core.cutting.life import LEAST_LIFE_MIN
 from toreuma.core.cutting.situation import Bend, Cut, Situation, Use
 from toreuma.core.cutting.window import ChipWindow
 from toreuma.core.geometry.region import Region
-from toreuma.core.memo import fingerprint
-from toreuma.core.model import Blade, Insert, Job, Pins
+from toreuma.core.model import Blade, Insert, Machine, Pins
+from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.material import LIFE_MIN
 from toreuma.core.model.tool import PullTool
 from toreuma.core.motion import Spindle
@@ -69,7 +69,7 @@ def insert_situation(
         base,
         nose_mm=nose,
         entering_deg=entering_deg,
-        window=ChipWindow(tuple(insert.chip_window), _reach(work.job)),
+        window=ChipWindow(tuple(insert.chip_window), _reach(work.given.conditions)),
         usable_depth_mm=usable_depth_mm(insert.shape, work.shape.edge_length, entering_deg),
     )
 
@@ -78,7 +78,7 @@ def blade_situation(work: Work, blade: Blade, d_mm: float) -> Situation:
     """The situation of a blade that plunges: its depth of cut is its width."""
     low, high = blade.feed_range_mm_rev
     base = _base(work, blade.material, "part_off", d_mm, d_mm / 2)
-    window = ChipWindow(((low, 0.0), (high, 0.0)), _reach(work.job), depth_matters=False)
+    window = ChipWindow(((low, 0.0), (high, 0.0)), _reach(work.given.conditions), depth_matters=False)
     return replace(base, window=window)
 
 
@@ -93,21 +93,21 @@ def pull_situation(work: Work, tool: PullTool, d_mm: float, mean_d_mm: float) ->
         _base(work, blade.material, "rough", d_mm, mean_d_mm),
         nose_mm=blade.corner_radius_mm,
         entering_deg=tool.pull_deg,
-        window=ChipWindow(corners, _reach(work.job)),
+        window=ChipWindow(corners, _reach(work.given.conditions)),
         usable_depth_mm=deepest,
         thinning=math.sin(math.radians(tool.pull_deg)),
     )
 
 
 def _base(work: Work, tool_material: str, use: Use, d_mm: float, mean_d_mm: float) -> Situation:
-    job = work.job
-    factors = counted(job, use == "rough", d_mm, work.interruption)
+    given = work.given
+    factors = counted(given, use == "rough", d_mm, work.interruption)
     harm = math.prod(one.speed for one in factors if one.effect == "harm")
     wish = math.prod(one.speed for one in factors if one.effect == "wish")
-    material = job.stock.material
+    material = given.stock.material
     situation = Situation(
         material=material,
-        machine=job.machine,
+        machine=given.machine,
         tool_material=tool_material,
         use=use,
         d_mm=d_mm,
@@ -117,8 +117,8 @@ def _base(work: Work, tool_material: str, use: Use, d_mm: float, mean_d_mm: floa
         feed_share=math.prod(one.feed for one in factors),
         harm=harm,
         wish=wish,
-        speed_limits=speed_limits(job),
-        gripped=gripped(job, work.scene, d_mm),
+        speed_limits=speed_limits(given),
+        gripped=gripped(given, work.scene, d_mm),
         clamp_pin_rpm=work.operation.pins.clamp_rpm,
         factors=tuple((one.name, one.speed) for one in factors if one.speed != 1),
     )
@@ -130,12 +130,12 @@ def _base(work: Work, tool_material: str, use: Use, d_mm: float, mean_d_mm: floa
             "pin a surface speed or add one to the material",
         )
     exponent = situation.row.exponent if situation.row else 0.25
-    wanted = LIFE_MIN * wish ** (-1 / exponent) if job.conditions.aim == "output" else LEAST_LIFE_MIN
+    wanted = LIFE_MIN * wish ** (-1 / exponent) if given.conditions.aim == "output" else LEAST_LIFE_MIN
     return replace(situation, least_life_min=max(wanted, LEAST_LIFE_MIN))
 
 
-def _reach(job: Job) -> float:
-    return REACH[job.conditions.stance]
+def _reach(conditions: Conditions) -> float:
+    return REACH[conditions.stance]
 
 
 def bend_of(work: Work, after: Region, nose_from: float, nose_to: float, leave_mm: float) -> Bend | None:
@@ -158,7 +158,7 @@ def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
         return None
     worst: Bend | None = None
     profile = work.scene.profile
-    for index, element in enumerate(work.job.part.outside):
+    for index, element in enumerate(work.given.part.outside):
         segments = [profile.segments[i] for i in profile.segments_of(index) if not profile.corners[i]]
         if not segments or element.d_mm <= 0 or segments[-1].end[0] < nose_to:
             continue
@@ -173,18 +173,17 @@ def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
 
 
 def _compliance(work: Work, after: Region) -> Compliance | None:
-    job, scene = work.job, work.scene
+    given, scene = work.given, work.scene
     after = held_piece(after, scene.jaw_face_z)
-    e = job.stock.material.e_n_mm2
+    e = given.stock.material.e_n_mm2
     if e is None or after.is_empty or not after.bounds[0] < scene.jaw_face_z + 1.0 < after.bounds[2]:
         return None  # stiffness unknown, or nothing that reaches into the hold
-    key = ("compliance", fingerprint(after), scene.jaw_face_z, e, job.setup.centre is None)
-    return work.memo.get(key, lambda: compliance_of(after, scene.jaw_face_z, e, supported=job.setup.centre is not None))
+    return work.memo.of(compliance_of, after, scene.jaw_face_z, e, given.centre is not None)
 
 
 def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm: float | None = None) -> Proposal:
     """The numbers of the operation. ``depth_mm`` is given where the stock decides it."""
-    pins, conditions = work.operation.pins, work.job.conditions
+    pins, conditions = work.operation.pins, work.given.conditions
     fixed = _fixed(pins, depth_mm)
     costs = Costs(conditions.machine_per_h, conditions.edge_cost, conditions.edge_change_min)
     rounded = tuple((round(height, 3), float(max(round(length), 1))) for height, length in steps)
@@ -192,10 +191,7 @@ def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm
     unpinned = replace(situation, clamp_pin_rpm=None), Fixed(ap_mm=depth_mm)
 
     def numbers(situation: Situation, fixed: Fixed, free: Cut | None) -> Proposal:
-        key = ("numbers", situation, rounded, fixed, conditions.aim, costs)
-        return work.memo.get(
-            key, lambda: propose(situation, rounded, fixed, conditions.aim, costs, depth_given=given, free=free)
-        )
+        return work.memo.of(propose, situation, rounded, fixed, conditions.aim, costs, given, free)
 
     if (situation, fixed) == unpinned:
         return _worth_cutting(numbers(situation, fixed, None), steps, fixed)
@@ -224,7 +220,7 @@ def _fixed(pins: Pins, depth_mm: float | None) -> Fixed:
 
 def interruption(work: Work, proposal: Proposal) -> dict[str, Evidence]:
     """Hits a second on a bar with corners, and the share of a turn that is metal half way to them."""
-    stock = work.job.stock
+    stock = work.given.stock
     if stock.kind != "polygon":
         return {}
     rpm, corner = proposal.numbers["n"].number, stock.largest_d_mm
@@ -248,18 +244,18 @@ def interruption(work: Work, proposal: Proposal) -> dict[str, Evidence]:
 def spindle_of(work: Work, proposal: Proposal, clamp_rpm: float | None = None) -> Spindle:
     """How the spindle is told to turn: at a surface speed with its clamp, or at the rung the machine has."""
     numbers = proposal.numbers
-    if not work.job.machine.surface_speed:
+    if not work.given.machine.surface_speed:
         return Spindle("fixed", math.floor(numbers["n"].number))
     return Spindle("surface", numbers["vc"].number, clamp_rpm or numbers["clamp"].number)
 
 
-def rung_of_speed(job: Job, rpm: float) -> float:
+def rung_of_speed(machine: Machine, rpm: float) -> float:
     """A spindle speed the machine has: the rung at or below, the lowest where there is none, or the speed itself."""
-    rungs = job.machine.speeds_rpm
+    rungs = machine.speeds_rpm
     return max((rung for rung in rungs if rung <= rpm * (1 + 1e-9)), default=rungs[0]) if rungs else rpm
 
 
-def rung_of_feed(job: Job, feed: float) -> float:
+def rung_of_feed(machine: Machine, feed: float) -> float:
     """A feed the machine has: the rung at or below, or the feed itself."""
-    rungs = job.machine.feeds_mm_rev
+    rungs = machine.feeds_mm_rev
     return max((rung for rung in rungs if rung <= feed * (1 + 1e-9)), default=rungs[0]) if rungs else feed

@@ -3,7 +3,7 @@
 import re
 
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.model import CutThread, Job
+from toreuma.core.model import CutThread, Job, Part
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.part import Size
 from toreuma.core.model.tool import ThreadingTool
@@ -68,7 +68,7 @@ def thread_findings(
         word = "outside" if feature.side == "outside" else "bore"
         add("warning", "thread.crest", f"the {word} is turned to Ø {crest:.3f} mm, the thread's limits are "
             f"{least:.3f} to {most:.3f} mm", "full-profile inserts clean the crest, others leave it as it is",
-            *_own_limits(work.job, feature, least, most))  # fmt: skip
+            *_own_limits(work.given.part, feature, least, most))  # fmt: skip
     found += sharp_ends(work, operation, feature)
     return tuple(found)
 
@@ -84,10 +84,10 @@ def _crest_d(work: Work, feature: ThreadFeature) -> float | None:
     return None
 
 
-def _own_limits(job: Job, feature: ThreadFeature, least: float, most: float) -> tuple[Cure, ...]:
+def _own_limits(part: Part, feature: ThreadFeature, least: float, most: float) -> tuple[Cure, ...]:
     """Give the cylinder the limits of the thread's crest."""
     side = "outside" if feature.side == "outside" else "inside"
-    elements = job.part.outside if side == "outside" else job.part.inside
+    elements = part.outside if side == "outside" else part.inside
     middle = feature.from_z_mm - feature.length_mm / 2
     before, index = 0.0, None
     for i, element in enumerate(elements):

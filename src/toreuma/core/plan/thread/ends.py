@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Segment
-from toreuma.core.model import CutThread, Job
+from toreuma.core.model import CutThread, Job, Part
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.part import Corner
 from toreuma.core.plan.ground.work import Work
@@ -38,7 +38,7 @@ def sharp_ends(work: Work, operation: CutThread, feature: ThreadFeature) -> list
             wide = round(depth + 0.05, 1)
             edge = f"the edge at Z {end.place[0]:.2f} is broken by {end.broken_mm:.2f} mm"
             what = f"{edge}, the thread is {depth:.2f} mm deep"
-            cures = _chamfer(work.job, feature, end.place, wide)
+            cures = _chamfer(work.given.part, feature, end.place, wide)
             why = "its first turn is a feather edge that cuts fingers and jams the nut"
             found.append(Finding("note", "thread.edge", what, why, operation.id, end.place, cures=cures))
     return found
@@ -78,7 +78,7 @@ def _over(one: Segment, z: float) -> bool:
 
 def _necked(work: Work, feature: ThreadFeature, place: tuple[float, float]) -> bool:
     """A relief or groove takes the edge away."""
-    for index, one in enumerate(work.job.part.features):
+    for index, one in enumerate(work.given.part.features):
         if one.kind in ("relief", "groove") and getattr(one, "side", "outside") == feature.side:
             void = next((v.cut for i, v in work.scene.shape.voids if i == index), None)
             if void is not None and void.bounds[0] - 0.1 <= place[0] <= void.bounds[2] + 0.1:
@@ -86,10 +86,10 @@ def _necked(work: Work, feature: ThreadFeature, place: tuple[float, float]) -> b
     return False
 
 
-def _chamfer(job: Job, feature: ThreadFeature, place: tuple[float, float], wide_mm: float) -> tuple[Cure, ...]:
+def _chamfer(part: Part, feature: ThreadFeature, place: tuple[float, float], wide_mm: float) -> tuple[Cure, ...]:
     """A chamfer at the corner of the drawing that lies there."""
     side = "outside" if feature.side == "outside" else "inside"
-    elements = getattr(job.part, side)
+    elements = getattr(part, side)
     near = [i for i, e in enumerate(elements) if abs(e.z_mm - place[0]) < 2 * wide_mm + 0.5]
     index = min(
         near, key=lambda i: abs(elements[i].d_mm / 2 - place[1]) + abs(elements[i].z_mm - place[0]), default=None

@@ -98,7 +98,7 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
         raise OperationFault(
             "tool.kind", f"{tool.id} does not cut a thread {feature.side}", "choose a threading tool for that side"
         )
-    form, material = operation.form, work.job.stock.material
+    form, material = operation.form, work.given.stock.material
     numbers = _speed(work, operation, tool)
     thread = _place(work, operation, tool, feature, numbers["n"].number)
     end = _tip(tool)
@@ -192,7 +192,7 @@ def _tip(tool: ThreadingTool) -> Tip:
 
 
 def _feature(work: Work, operation: CutThread) -> ThreadFeature:
-    features = work.job.part.features
+    features = work.given.part.features
     feature = features[operation.feature] if operation.feature < len(features) else None
     if not isinstance(feature, ThreadFeature):
         raise OperationFault(
@@ -202,7 +202,7 @@ def _feature(work: Work, operation: CutThread) -> ThreadFeature:
 
 
 def _speed(work: Work, operation: CutThread, tool: ThreadingTool) -> dict[str, Evidence]:
-    form, machine = operation.form, work.job.machine
+    form, machine = operation.form, work.given.machine
     vc, n = axial_speed(work, tool.insert.material, max(form.crest_d_mm), SPEED_SHARE, "threading")
     axis = Limit(f"axis feed, {AXIS_SHARE:.0%} of rapid", AXIS_SHARE * machine.rapid_z_mm_min / form.lead_mm, "rpm")
     if not n.pinned:
@@ -265,7 +265,7 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
 def _run_in(work: Work, lead: float, rpm: float) -> float:
     """Far enough in front for the axis to reach the feed: v²/(2a), and a few turns to settle."""
     speed = rpm * lead / 60
-    return max(RUN_IN_PITCHES * lead, speed**2 / (2 * work.job.machine.acceleration_mm_s2) + lead)
+    return max(RUN_IN_PITCHES * lead, speed**2 / (2 * work.given.machine.acceleration_mm_s2) + lead)
 
 
 def _reaches(stock: Region, low: float, high: float, tip: float) -> bool:
@@ -343,7 +343,7 @@ def _write(path: Path, thread: _Thread, one: InfeedPass, form: ThreadForm, offse
 
 def _numbers(work: Work, operation: CutThread, thread: _Thread, passes: list[InfeedPass]) -> dict[str, Evidence]:
     form = operation.form
-    cap = first_depth_mm(form.pitch_mm, work.job.stock.material)
+    cap = first_depth_mm(form.pitch_mm, work.given.stock.material)
     worst = max(passes, key=lambda one: one.force_n)
     found = {
         "ap": Evidence(

@@ -14,15 +14,24 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line, Points, Segment
 from toreuma.core.geometry.recover import FIT_MM
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import FinishBore, FinishOd, Job, Operation, RoughBore, RoughOd, Tool
+from toreuma.core.model import FinishOd, Job, Operation, RoughBore, RoughOd, Tool
 from toreuma.core.plan.ground.contour import nose_at_start
+from toreuma.core.plan.ground.given import ALONE, Neighbours
 from toreuma.core.plan.ground.path import Path
 from toreuma.core.plan.ground.result import Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.turn.levels import Cut
 from toreuma.core.plan.turn.stretch import Stretch, reach_of, stretch_of
 
-__all__ = ["contour_of_cycle", "follow_cycle", "passes_as_cycles", "pattern_as_cycle", "rough_as_cycle", "rough_before"]
+__all__ = [
+    "contour_of_cycle",
+    "cycles_before",
+    "follow_cycle",
+    "passes_as_cycles",
+    "pattern_as_cycle",
+    "rough_as_cycle",
+    "rough_before",
+]
 
 RETRACT_MM = 0.5
 START_ABOVE_MM = 0.3
@@ -131,15 +140,19 @@ def passes_as_cycles(path: Path, cuts: Sequence[Cut], stretch: Stretch, feed: fl
     return drawn, cycles, []
 
 
-def rough_before(work: Work, operation: FinishOd | FinishBore) -> tuple[RoughOd, Tool] | None:
+def cycles_before(job: Job, operation: Operation) -> Neighbours:
+    """Roughing cycles before a finishing cut, whose contour a cycle could follow."""
+    if getattr(operation, "written", "moves") != "whole":
+        return ALONE
+    at = next(index for index, one in enumerate(job.operations) if one.id == operation.id)
+    before = ((one, job.tool(one.tool)) for one in job.operations[:at] if isinstance(one, RoughOd) and one.enabled)
+    return Neighbours(cycles=tuple((one, tool) for one, tool in before if one.written == "whole" and tool is not None))
+
+
+def rough_before(work: Work) -> tuple[RoughOd, Tool] | None:
     """The roughing cycle whose contour a finishing cycle can follow: written before it, with the same nose."""
     own = shape_of(work.tool)
-    for earlier in work.job.operations:
-        if earlier.id == operation.id:
-            return None
-        tool = work.job.tool(earlier.tool)
-        if not isinstance(earlier, RoughOd) or not earlier.enabled or earlier.written != "whole" or tool is None:
-            continue
+    for earlier, tool in work.given.neighbours.cycles:
         shape = shape_of(tool)
         if shape.tip == own.tip and shape.nose_radius == own.nose_radius:
             return earlier, tool
@@ -148,7 +161,7 @@ def rough_before(work: Work, operation: FinishOd | FinishBore) -> tuple[RoughOd,
 
 def follow_cycle(work: Work, operation: FinishOd, path: Path, feed: float) -> tuple[Made, Points]:
     """Once along the contour of the roughing cycle before it, and the nose centres of that contour."""
-    found = rough_before(work, operation)
+    found = rough_before(work)
     if found is None:
         raise OperationFault(
             "cycle.contour",

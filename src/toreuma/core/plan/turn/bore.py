@@ -5,6 +5,7 @@ from dataclasses import dataclass
 import shapely
 
 from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, union
 from toreuma.core.plan.ground.frame import INSIDE
 from toreuma.core.plan.ground.result import OperationFault
@@ -40,12 +41,11 @@ class Bore:
 
 def bore_of(work: Work, to_z: float | None) -> Bore:
     """The bore down to ``to_z``, or to its end. Raises `OperationFault` where there is none."""
-    key = ("bore", work.scene.bore_key, to_z)
-    return work.memo.get(key, lambda: _bore(work, to_z))
+    return work.memo.of(_bore, work.scene.shape, work.scene.stock_r, to_z)
 
 
-def _bore(work: Work, to_z: float | None) -> Bore:
-    shape, back = work.scene.shape, work.scene.profile.back_z
+def _bore(shape: PartShape, stock_r: float, to_z: float | None) -> Bore:
+    front, back = shape.profile.front_z, shape.profile.back_z
     if shape.bore is None or shape.void is None:
         raise OperationFault("bore.none", "the part has no bore", "give the part an inside profile")
     walls = list(zip(shape.bore.segments, shape.bore.corners, strict=True))[1:-1]
@@ -72,11 +72,11 @@ def _bore(work: Work, to_z: float | None) -> Bore:
     open_ = [
         shapely.clip_by_rect(INSIDE.region(shape.void), run_on_z, -FAR_MM, FAR_MM, FAR_MM),
         box(run_on_z, 0.0, FAR_MM, FAR_MM),
-        box(max(work.scene.profile.front_z, 0.0), -FAR_MM, FAR_MM, FAR_MM),
+        box(max(front, 0.0), -FAR_MM, FAR_MM, FAR_MM),
     ]
     if floor_z is None:
         open_.append(box(run_on_z - BEHIND_MM, -end_r, run_on_z, FAR_MM))
-    whole = box(run_on_z - BEHIND_MM, -(work.scene.stock_r + 100.0), 1.0, FAR_MM)
+    whole = box(run_on_z - BEHIND_MM, -(stock_r + 100.0), 1.0, FAR_MM)
     largest = float(shapely.clip_by_rect(shape.void, end_z, 0, FAR_MM, FAR_MM).bounds[3])
     return Bore(whole.difference(union(open_)), segments[0], end_z, end_r, floor_z, largest)
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.model import Job, Machine, RoughBore, RoughOd
+from toreuma.core.model import Job, Machine, Material, RoughBore, RoughOd
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.plan.ground.path import Path
 from toreuma.core.simulate.clock import motion_time_s
@@ -81,14 +81,14 @@ def chip_breaks(motions: Sequence[Motion], machine: Machine, breaks: Breaks) -> 
     )  # fmt: skip
 
 
-def stops_in_hard_skin(job: Job, operation: RoughOd | RoughBore) -> tuple[Finding, ...]:
+def stops_in_hard_skin(material: Material, operation: RoughOd | RoughBore) -> tuple[Finding, ...]:
     """A stop rubs: an alloy that hardens gets a skin just where the edge goes on."""
-    if operation.chip_break_mm is None or operation.chip_break != "stop" or not job.stock.material.work_hardens:
+    if operation.chip_break_mm is None or operation.chip_break != "stop" or not material.work_hardens:
         return ()
 
     def back(job: Job) -> Job:
         return job.with_operation(operation.id, lambda op: op.changed(chip_break="retract"))
 
-    what = f"the feed stops in {job.stock.material.name}, which hardens where the edge rubs"
+    what = f"the feed stops in {material.name}, which hardens where the edge rubs"
     why = "no dwell in work-hardening alloys: the next turn meets a hard ring"
     return (Finding("warning", "chips.stop", what, why, operation.id, cures=(Cure("Go back instead", back),)),)

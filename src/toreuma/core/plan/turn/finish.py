@@ -12,7 +12,6 @@ from toreuma.core.geometry.envelope import Envelope, upper_envelope
 from toreuma.core.geometry.reach import Reach, covered
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import EMPTY, Region, box, polygons, thickness
-from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.motion import STOPPED, Motion, Spindle
@@ -39,9 +38,6 @@ DEPTH_MM = 0.002
 
 LEAST_DEEP_MM2 = 0.25
 """Less metal than this beyond the deepest a finishing cut should take is that of a chamfer: it does no harm."""
-
-NOSE_SHARE = 2 / 3
-"""A finishing cut is at least this share of the nose radius deep."""
 
 MOST_NOSE_RADII = 2.5
 """A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
@@ -84,7 +80,7 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     drawn = tuple(motion.segment for motion in motions[cutting] if not motion.is_rapid)
     far = MOST_NOSE_RADII * tool.insert.nose_radius_mm
     deep = deepest[0] > far and _beyond(work, motions, far) > LEAST_DEEP_MM2
-    findings = [*stretch.findings, *dipped, *_too_thin(work.job, operation, tool)]
+    findings = [*stretch.findings, *dipped]
     findings += _too_deep(operation, tool, deepest) if deep else []
     return Cuts(
         motions,
@@ -144,15 +140,13 @@ def _proposal(work: Work, operation: Finishing, stretch: Stretch, depth_mm: floa
 
 def _contour(work: Work, operation: Finishing, stretch: Stretch, reach: Reach) -> list[Segment]:
     """What the nose centre follows, as true lines and arcs."""
+    outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
+    begun = _from_start(outline, work, stretch)
+    return work.memo.of(_followed, np.ascontiguousarray(begun), stretch.ceiling)
 
-    def compute() -> list[Segment]:
-        outline = _undercut_outline(work, stretch, reach) if operation.allow_away else reach.envelope.points
-        return recover(_below(_from_start(outline, work, stretch), stretch.ceiling))
 
-    points = reach.envelope.points
-    key = ("finish", work.tool, operation.allow_away, stretch.from_z, work.scene.part_key, points.tobytes(),
-           stretch.ceiling, operation.leave_mm)  # fmt: skip
-    return work.memo.get(key, compute)
+def _followed(outline: Points, ceiling: float) -> list[Segment]:
+    return recover(_below(outline, ceiling))
 
 
 def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
@@ -174,8 +168,7 @@ def _from_start(outline: Points, work: Work, stretch: Stretch) -> Points:
 
 def _behind_centre(outline: Points, work: Work, stretch: Stretch) -> Points:
     """The outline from the place where it leaves the centre and follows the part."""
-    z_from, z_to = stretch.nose_from, stretch.nose_to
-    centre = upper_envelope(work.blocked_by_centre, z_from, z_to)
+    centre = work.memo.of(upper_envelope, work.blocked_by_centre, stretch.nose_from, stretch.nose_to)
     along = np.array([centre.height(z) >= r - REACHED_MM for z, r in outline])
     last = int(np.flatnonzero(along)[-1]) if along.any() else 0
     return np.asarray(outline[min(last, len(outline) - 2) :])
@@ -215,8 +208,7 @@ def _signed_area(ring: Points) -> float:
 def _deepest(work: Work, motions: tuple[Motion, ...]) -> tuple[float, Point | None]:
     """The thickest layer the finishing cut meets, and where."""
     after = work.after(motions, PLANNING_CHORD_MM)
-    key = ("deepest", fingerprint(work.stock), fingerprint(after))
-    return work.memo.get(key, lambda: _thickest(work.stock, after))
+    return work.memo.of(_thickest, work.stock, after)
 
 
 def _thickest(stock: Region, left: Region) -> tuple[float, Point | None]:
@@ -266,46 +258,6 @@ def _too_deep(
             operation.id,
             deepest[1],
             cures=(Cure(f"Rough with {tool.id} first", rough_first),),
-        )
-    ]
-
-
-def _too_thin(job: Job, operation: Finishing, tool: Turner) -> list[Finding]:
-    """Roughing leaves less than the nose wants: it pushes the piece away and rubs instead of cutting."""
-    nose = tool.insert.nose_radius_mm
-    at = next(i for i, op in enumerate(job.operations) if op.id == operation.id)
-    kind: type[RoughOd | RoughBore] = RoughBore if isinstance(operation, FinishBore) else RoughOd
-    before = [op for op in job.operations[:at] if isinstance(op, kind) and op.enabled]
-    left = before[-1].leave_radial_mm - operation.leave_mm if before else math.inf
-    if tool.insert.shape == "R" or left >= NOSE_SHARE * nose - 1e-6:
-        return []
-    wanted = math.ceil(NOSE_SHARE * nose * 20) / 20
-    roughing = {op.id for op in before}
-
-    def leave_more(job: Job) -> Job:
-        changed = tuple(
-            op.changed(leave_radial_mm=wanted) if op.id in roughing and isinstance(op, kind) else op
-            for op in job.operations
-        )
-        return job.with_setup(operations=changed)
-
-    cures = [Cure(f"Leave {wanted:g} mm on radius", leave_more)]
-    fits = [
-        t for t in job.tools if isinstance(t, type(tool)) and 0 < NOSE_SHARE * t.insert.nose_radius_mm <= left + 1e-6
-    ]
-    for other in sorted(fits, key=lambda t: -t.insert.nose_radius_mm)[:1]:
-        label = f"Finish with {other.id}, nose {other.insert.nose_radius_mm:g} mm"
-        cures.append(
-            Cure(label, lambda j, t=other.id: j.with_operation(operation.id, lambda op: op.changed(tool=t)))  # type: ignore[misc]
-        )
-    return [
-        Finding(
-            "warning",
-            "finish.thin",
-            f"finish depth {left:.2f} mm on radius is below 2/3 of the nose radius {nose:g} mm",
-            f"the nose pushes the piece away and rubs: leave {wanted:g} mm or use a smaller nose",
-            operation.id,
-            cures=tuple(cures),
         )
     ]
 

@@ -100,18 +100,19 @@ def _levels(height: float, key: float, limit: float, varied: bool) -> Points:
     return height - (height - key) * np.concatenate([[0.0], np.cumsum(weights) / weights.sum()])
 
 
-def shoulder_steps(envelope: Envelope, top: float, floor: float) -> Iterator[tuple[float, float]]:
+def shoulder_steps(envelope: Envelope, top: float, floor: float) -> tuple[tuple[float, float], ...]:
     """Height and length of the metal from shoulder to shoulder, as `level_cuts` divides it, mm."""
     points = envelope.points.copy()
     points[:, 1] = np.maximum(points[:, 1], floor)
-    stack = [(0, len(points) - 1, top)]
+    found, stack = [], [(0, len(points) - 1, top)]
     while stack:
         first, last, height = stack.pop()
         key = _next_shoulder(points[first : last + 1], height)
         if key is None:
             continue
-        yield height - key, float(abs(points[first, 0] - points[last, 0]))
+        found.append((float(height - key), float(abs(points[first, 0] - points[last, 0]))))
         stack.extend((a, b, key) for a, b in _spans(points[:, 1] < key - SAME_MM, first, last))
+    return tuple(found)
 
 
 @dataclass

@@ -162,8 +162,8 @@ def pinch_numbers(work: Work, operation: RoughOd, cuts: Cuts) -> dict[str, Evide
 
 def pinch_findings(work: Work, operation: RoughOd, cuts: Cuts) -> Iterator[Finding]:
     """What stands against two tools at once."""
-    job, first = work.job, work.tool
-    second = job.tool(operation.pinch_tool or "")
+    machine, first = work.given.machine, work.tool
+    second = work.given.tool(operation.pinch_tool)
     if second is None:
         return
     alone = Cure("With one tool", lambda j: j.with_operation(operation.id, lambda op: op.changed(pinch_tool=None)))
@@ -171,7 +171,7 @@ def pinch_findings(work: Work, operation: RoughOd, cuts: Cuts) -> Iterator[Findi
     def told(code: str, what: str, why: str, *cures: Cure) -> Finding:
         return Finding("error", code, what, why, operation.id, cures=(*cures, alone))
 
-    carriers = job.machine.carrier_of(first.station), job.machine.carrier_of(second.station)
+    carriers = machine.carrier_of(first.station), machine.carrier_of(second.station)
     if carriers[0].channel == carriers[1].channel:
         what = f"{first.id} and {second.id} are moved by one program"
         yield told("pinch.channel", what, "they cannot cut at the same time: take one of another channel")
@@ -179,10 +179,8 @@ def pinch_findings(work: Work, operation: RoughOd, cuts: Cuts) -> Iterator[Findi
         what = f"{first.id} and {second.id} both come from {carriers[0].side} the axis"
         yield told("pinch.side", what, "they meet: take one from the other side")
     if not _alike(first, second):
-        cures = _second_one(job, operation, first)
-        yield told(
-            "pinch.shape", f"{second.id} has another edge than {first.id}", "their passes would not match", *cures
-        )
+        what = f"{second.id} has another edge than {first.id}"
+        yield told("pinch.shape", what, "their passes would not match")
     if operation.pattern != "along_z" or operation.written != "moves" or operation.chip_break_mm:
         what = "two tools at once rough along Z in plain moves, without chip breaks or cycles"
         plain = Cure("Plain moves along Z", lambda j: j.with_operation(operation.id, _plainly))
@@ -210,24 +208,3 @@ def _plainly(operation: object) -> RoughOd:
 def _no_deeper(job: Job, operation: RoughOd, depth: float) -> Job:
     pins = operation.pins.changed(ap_mm=round(depth, 3))
     return job.with_operation(operation.id, lambda op: op.changed(pins=pins))
-
-
-def _second_one(job: Job, operation: RoughOd, first: Tool) -> tuple[Cure, ...]:
-    """Another tool like the first one on a carrier of the other side."""
-    own = job.machine.carrier_of(first.station)
-    taken = {tool.station for tool in job.tools}
-    found = []
-    for carrier in job.machine.carriers:
-        free = next((n for n in job.machine.stations_of(carrier) if n not in taken), None)
-        if carrier.channel == own.channel or carrier.side == own.side or "main" not in carrier.reaches or free is None:
-            continue
-        label = f"A second {first.name or first.id} in station {free}, {carrier.name}"
-        found.append(Cure(label, lambda j, n=free: _seated(j, operation, first, n)))  # type: ignore[misc]
-    return tuple(found)
-
-
-def _seated(job: Job, operation: RoughOd, first: Tool, station: int) -> Job:
-    taken = {one.id for one in job.tools}
-    name = next(text for text in (f"T{station}", *(f"T{n}" for n in range(1, 1000))) if text not in taken)
-    job = job.changed(tools=(*job.tools, first.changed(id=name, station=station)))
-    return job.with_operation(operation.id, lambda op: op.changed(pinch_tool=name))

@@ -12,14 +12,13 @@ import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.elements import CHORD_MM
+from toreuma.core.geometry.elements import CHORD_MM, Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sum_with
 from toreuma.core.geometry.reach import Reach
 from toreuma.core.geometry.recover import FIT_MM
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
-from toreuma.core.memo import fingerprint
 from toreuma.core.model import RoughBore, RoughOd
 from toreuma.core.plan.ground.path import PULL_OUT_MM, Path
 from toreuma.core.plan.ground.result import PLANNING_CHORD_MM, Cuts, Cycle, Pass
@@ -62,11 +61,8 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     limit = values["ap_max"].number
     if operation.kind == "rough_od" and operation.pattern == "contour":
         return rough_along_contour(work, operation, stretch, touched, proposal, values)
-    cuts = work.memo.get(
-        ("cuts", work.tool, reach.envelope.points.tobytes(), fingerprint(work.stock), limit, top, operation.varied),
-        lambda: level_cuts(reach.envelope, touched, top, stretch.floor, limit, operation.varied),
-    )
-    findings = [*stretch.findings, *stops_in_hard_skin(work.job, operation)]
+    cuts = work.memo.of(level_cuts, reach.envelope, touched, top, stretch.floor, limit, operation.varied)
+    findings = [*stretch.findings, *stops_in_hard_skin(work.given.stock.material, operation)]
     if not cuts:
         findings.append(
             Finding(
@@ -79,7 +75,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         )
     spindle = spindle_of(work, proposal)
     path = Path(work, spindle, stretch.frame, stretch.safe)
-    feed, breaks = values["f"].number, breaks_of(operation, spindle, work.job.machine, proposal.situation.d_mm)
+    feed, breaks = values["f"].number, breaks_of(operation, spindle, work.given.machine, proposal.situation.d_mm)
     if pulled:
         cuts = [rolled_in(cut) for cut in cuts]
         values |= pulled_numbers(values, cuts, proposal)
@@ -98,7 +94,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
             strokes.append((begin, len(path.motions)))
         findings += _not_as_wished(operation) if cuts else []
     if breaks is not None:
-        values["breaks"] = chip_breaks(path.motions, work.job.machine, breaks)
+        values["breaks"] = chip_breaks(path.motions, work.given.machine, breaks)
     if cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
@@ -149,10 +145,7 @@ def _reach(work: Work, operation: Roughing) -> tuple[Stretch, Reach]:
 def _proposal(work: Work, operation: Roughing, stretch: Stretch, reach: Reach) -> Proposal:
     """The numbers, from the steps between shoulders and the piece as it will be."""
     top, nose = stretch.top, stretch.shape.nose_radius
-    steps = work.memo.get(
-        ("steps", reach.envelope.points.tobytes(), top),
-        lambda: tuple(shoulder_steps(reach.envelope, top, stretch.floor)),
-    )
+    steps = work.memo.of(shoulder_steps, reach.envelope, top, stretch.floor)
     lowest = top - max((height for height, _ in steps), default=0.0) - nose
     return proposed(work, rough_situation(work, stretch, operation.leave_radial_mm, (top - nose, lowest)), steps)
 
@@ -169,12 +162,12 @@ def _left(operation: Roughing) -> dict[str, Evidence]:
 
 def _engagement(work: Work, stretch: Stretch) -> Region:
     """Nose centres at which the insert touches stock worth cutting."""
+    return work.memo.of(_touching, stretch.stock, stretch.shape.core, stretch.shape.nose_radius)
 
-    def compute() -> Region:
-        worth = stretch.stock.buffer(-SLIVER_MM, join_style="mitre")
-        return grow(sum_with(worth, -stretch.shape.core), stretch.shape.nose_radius, 0.005)
 
-    return work.memo.get(("engagement", work.tool, fingerprint(stretch.stock)), compute)
+def _touching(stock: Region, core: Points, nose: float) -> Region:
+    worth = stock.buffer(-SLIVER_MM, join_style="mitre")
+    return grow(sum_with(worth, -core), nose, 0.005)
 
 
 def _write(

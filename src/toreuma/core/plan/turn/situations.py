@@ -47,7 +47,7 @@ def rough_situation(work: Work, stretch: Stretch, leave_mm: float, heights: tupl
 def finish_situation(work: Work, stretch: Stretch, wanted_ra_um: float) -> Situation:
     """The situation of one cut along the contour."""
     if stretch.is_bore:
-        elements = work.job.part.inside
+        elements = work.given.part.inside
         d_mm = max(element.d_mm for element in elements)
         situation = _situation(work, "finish", d_mm, d_mm)
         allowed = min((BAND_SHARE * _band(element) / 2 for element in elements if element.d_mm > 0), default=0.05)

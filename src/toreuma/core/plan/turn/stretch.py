@@ -15,7 +15,6 @@ from toreuma.core.geometry.envelope import FLOOR, upper_envelope
 from toreuma.core.geometry.reach import Reach, blocked_by_body, blocked_by_part
 from toreuma.core.geometry.region import EMPTY, Region, box, union
 from toreuma.core.geometry.shape import ToolShape
-from toreuma.core.memo import fingerprint
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool, GroovingTool, PartingTool, PullTool
 from toreuma.core.plan.ground.frame import AWAY, BACK, FACE, INSIDE, OUTSIDE, Frame
@@ -24,6 +23,7 @@ from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.plan.turn.bore import Bore, bore_of, hole_radius, in_the_way
+from toreuma.core.scene import contour
 
 __all__ = ["Stretch", "TurningOperation", "blocked_of", "reach_of", "stretch_of"]
 
@@ -150,10 +150,7 @@ def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm
     wanted = end_z - extension - beyond_mm - shape.tip[0]
     nose_to = max(wanted, work.limit_z)
     nose_from = _start(work, operation, nose_to)
-    target = work.memo.get(
-        ("contour", scene.part_key, end_z, end_r, scene.jaw_face_z, chord_mm),
-        lambda: scene.contour(end_z, end_r, chord_mm),
-    )
+    target = work.memo.of(contour, profile, scene.jaw_face_z, end_z, end_r, chord_mm)
     first = profile.segments[profile.outside_start] if operation.from_z_mm is None else None
     findings = _short_of_end(work, end_z, nose_to)
     return Stretch(
@@ -173,7 +170,9 @@ def _facing(work: Work, operation: TurningOperation, chord_mm: float) -> Stretch
         )
     end_z, end_r = _end_outside(work, operation)
     stop = max(end_z - (operation.extension_mm or 0.0), work.limit_z - shape.nose_radius)
-    target = union([scene.contour(end_z, end_r, chord_mm), box(-FAR_MM, -BELOW_AXIS_MM, stop, FAR_MM)])
+    target = union(
+        [contour(scene.profile, scene.jaw_face_z, end_z, end_r, chord_mm), box(-FAR_MM, -BELOW_AXIS_MM, stop, FAR_MM)]
+    )
     hole_r = float(work.stock.bounds[1])
     nose_from = scene.stock_r + APPROACH_MM + shape.nose_radius
     nose_to = max(hole_r - 1.0, -0.2)
@@ -202,7 +201,7 @@ def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: f
             f"nothing to cut between Z {-begin:.2f} and Z {-nose_to:.2f}",
             "the tool comes down beside the hold: stick the bar out more, or end the stretch sooner",
         )
-    target = scene.contour(end_z, end_r, chord_mm)
+    target = contour(profile, scene.jaw_face_z, end_z, end_r, chord_mm)
     standing = work.stock.intersection(box(-FAR_MM, 0, min(-begin + shape.nose_radius, end_z), FAR_MM))
     return Stretch(
         AWAY, shape, AWAY.region(work.stock), AWAY.region(target.union(standing)), EMPTY, None, end_z, end_r, begin,
@@ -311,39 +310,25 @@ def reach_of(
     work: Work, stretch: Stretch, leave_axial: float = 0.0, leave_radial: float = 0.0, chord_mm: float = CHORD_MM
 ) -> Reach:
     """Reach of the tool on the stretch: insert against the part, holder or bar against all that stands there."""
-    key = (
-        "reach",
-        work.tool,
-        fingerprint(stretch.target),
-        fingerprint(stretch.in_way),
-        stretch.nose_from,
-        stretch.nose_to,
-        leave_axial,
-        leave_radial,
-        fingerprint(work.scene.stock),
-        fingerprint(work.scene.centre),
-    )
-
-    def compute() -> Reach:
-        blocked = blocked_of(work, stretch, leave_axial, leave_radial, chord_mm)
-        least_r = BELOW_AXIS_R if stretch.frame in (OUTSIDE, AWAY) else FLOOR
-        return Reach(upper_envelope(blocked, stretch.nose_from, stretch.nose_to, least_r), stretch.shape)
-
-    return work.memo.get(key, compute)
+    blocked = blocked_of(work, stretch, leave_axial, leave_radial, chord_mm)
+    least_r = BELOW_AXIS_R if stretch.frame in (OUTSIDE, AWAY) else FLOOR
+    line = work.memo.of(upper_envelope, blocked, stretch.nose_from, stretch.nose_to, least_r)
+    return Reach(line, stretch.shape)
 
 
 def blocked_of(
     work: Work, stretch: Stretch, leave_axial: float = 0.0, leave_radial: float = 0.0, chord_mm: float = CHORD_MM
 ) -> Region:
     """Nose centres the tool may not take: of insert, holder or bar, against the part and all that stands there."""
-    return union(
-        [
-            blocked_by_part(stretch.target, stretch.shape, leave_axial, leave_radial, chord_mm),
-            _body_blocked(work, stretch, max(leave_axial, leave_radial)),
-            _blocked_in_way(stretch),
-            EMPTY if stretch.is_bore else stretch.frame.region(work.blocked_by_centre),
-        ]
-    )
+    shape = stretch.shape
+    insert = work.memo.of(blocked_by_part, stretch.target, shape, leave_axial, leave_radial, chord_mm)
+    body = _body_blocked(work, stretch, max(leave_axial, leave_radial))
+    way = EMPTY
+    if not stretch.in_way.is_empty:
+        clearance = HOLDER_CLEARANCE_MM + shape.nose_radius
+        way = work.memo.of(blocked_by_body, stretch.in_way, (*shape.bodies, shape.core), clearance, -FAR_MM)
+    centre = EMPTY if stretch.is_bore else stretch.frame.region(work.blocked_by_centre)
+    return work.memo.of(union, (insert, body, way, centre))
 
 
 def _body_blocked(work: Work, stretch: Stretch, leave: float) -> Region:
@@ -354,16 +339,7 @@ def _body_blocked(work: Work, stretch: Stretch, leave: float) -> Region:
     elif stretch.frame == OUTSIDE:
         behind = work.scene.stock.intersection(box(-FAR_MM, 0, stretch.nose_to + stretch.shape.tip[0], FAR_MM))
         solid = solid.union(behind)
-    clearance = HOLDER_CLEARANCE_MM + leave
-    key = ("body", work.tool, clearance, fingerprint(solid))
-    return work.memo.get(key, lambda: blocked_by_body(solid, stretch.shape.bodies, clearance, lowest))
-
-
-def _blocked_in_way(stretch: Stretch) -> Region:
-    if stretch.in_way.is_empty:
-        return EMPTY
-    pieces = (*stretch.shape.bodies, stretch.shape.core)
-    return blocked_by_body(stretch.in_way, pieces, HOLDER_CLEARANCE_MM + stretch.shape.nose_radius, -FAR_MM)
+    return work.memo.of(blocked_by_body, solid, stretch.shape.bodies, HOLDER_CLEARANCE_MM + leave, lowest)
 
 
 def _end_outside(work: Work, operation: TurningOperation) -> tuple[float, float]:
@@ -384,7 +360,7 @@ def _end_outside(work: Work, operation: TurningOperation) -> tuple[float, float]
 
 def _past_end(work: Work) -> float:
     """How far past the end of the part the tip runs, mm."""
-    width = work.part_off_width
+    width = work.given.parting_mm
     return width + PAST_PART_OFF_MM if width else PAST_END_MM
 
 

@@ -1,0 +1,77 @@
+"""All of a job that the planner of one operation may read: it is the key under which its result is kept."""
+
+from dataclasses import dataclass
+
+from toreuma.core.model import Centre, Hold, Job, Machine, Operation, Part, PartOff, Stock, Tool
+from toreuma.core.model.conditions import Conditions
+from toreuma.core.model.operation import RoughOd
+from toreuma.core.model.tool import Drill
+
+__all__ = ["ALONE", "Given", "Neighbours", "parting_width_mm"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Neighbours:
+    """What an operation knows of the others. Each kind asks for what its cuts depend on, and gets nothing else.
+
+    ``begun_by`` is the drill that began the hole on the axis, ``goes_on`` the operations that go on in it, each with
+    its tool; ``cycles`` are roughing cycles before it whose contour it could follow; ``is_first``: nothing is done
+    before it. ``cut_off_mm`` is the width of the cut that took the part before off; ``is_taken``: a second spindle
+    holds the part while it is cut off.
+    """
+
+    begun_by: Drill | None = None
+    goes_on: tuple[tuple[Operation, Tool], ...] = ()
+    cycles: tuple[tuple[RoughOd, Tool], ...] = ()
+    is_first: bool = False
+    cut_off_mm: float = 0.0
+    is_taken: bool = False
+
+
+ALONE = Neighbours()
+
+
+@dataclass(frozen=True, kw_only=True)
+class Given:
+    """Part, blank, hold, circumstances and machine; the operation's own tools, the first one first.
+
+    ``parting_mm`` is the width of the blade that will part the piece off, mm, if one is planned; ``opened`` are the
+    milled features that are open already.
+    """
+
+    part: Part
+    stock: Stock
+    hold: Hold
+    centre: Centre | None
+    conditions: Conditions
+    machine: Machine
+    parting_mm: float | None = None
+    tools: tuple[Tool, ...] = ()
+    opened: tuple[int, ...] = ()
+    neighbours: Neighbours = ALONE
+
+    @classmethod
+    def of(cls, job: Job) -> "Given":
+        """What every operation of a job's first setup is given."""
+        return cls(
+            part=job.part,
+            stock=job.stock,
+            hold=job.setup.hold,
+            centre=job.setup.centre,
+            conditions=job.conditions,
+            machine=job.machine,
+            parting_mm=parting_width_mm(job),
+        )
+
+    def tool(self, tool_id: str | None) -> Tool | None:
+        """One of the operation's own tools."""
+        return next((tool for tool in self.tools if tool.id == tool_id), None)
+
+
+def parting_width_mm(job: Job) -> float | None:
+    """Width of the blade that will part the piece off, mm, if one is planned."""
+    for operation in job.operations:
+        tool = job.tool(operation.tool) if isinstance(operation, PartOff) and operation.enabled else None
+        if tool is not None and tool.kind == "parting":
+            return tool.blade.width_mm
+    return None
