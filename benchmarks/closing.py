@@ -11,7 +11,7 @@ from tests.support.parts import INSERTS, job_for, random_part
 
 from toreuma.core.errors import PartError
 from toreuma.core.plan import plan
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import dialect
 
 

@@ -14,8 +14,8 @@ from tests.support.random_jobs import random_job
 
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan import plan
-from toreuma.engine.report import prove_plan
-from toreuma.engine.routes import route_for
+from toreuma.engine.engine import Engine
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import dialect
 
 LIMIT_UM = 2.0
@@ -26,7 +26,7 @@ def one(seed: int) -> dict[str, Any]:
     begin = time.perf_counter()
     try:
         job = random_job(seed)
-        found = route_for(job)
+        found = Engine().route(job)
         planned = plan(found.job)
         proof = prove_plan(planned, dialect("system-a"))
     except ToreumaError as error:

@@ -9,6 +9,8 @@ import time
 from collections.abc import Callable
 from pathlib import Path
 
+from toreuma.engine.engine import Engine
+
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 sys.path.insert(0, str(Path(__file__).parent.parent))
 
@@ -43,9 +45,8 @@ from toreuma.core.prove.space import Space
 from toreuma.core.reach.tool_reach import Surface, reach_on
 from toreuma.core.read import read
 from toreuma.core.scene import build_scene
-from toreuma.engine.follow import follow
 from toreuma.engine.pair import PairProof, prove_channels
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import catalogue, demo_job, dialect
 
 
@@ -243,7 +244,7 @@ def hundred() -> None:
     """An edit in the middle of a hundred operations, planned, written and read back, against the whole anew."""
     job, memo = hundred_operations(), Memo()
     begun = time.perf_counter()
-    follow(job, memo)
+    Engine(memo=memo).follow(job)
     whole = time.perf_counter() - begun
     changes: dict[str, dict[str, object]] = {
         "a feed": {"pins": Pins(feed_mm_rev=0.06)},
@@ -253,7 +254,7 @@ def hundred() -> None:
     for name, change in changes.items():
         edited = job.with_operation("g48", lambda op, c=change: op.changed(**c))  # type: ignore[misc]
         begun = time.perf_counter()
-        follow(edited, memo)
+        Engine(memo=memo).follow(edited)
         taken = time.perf_counter() - begun
         print(f"hundred operations, {name} of the middle one / all of them: {taken / whole:.3f} "
               f"({1000 * taken:.0f} ms / {1000 * whole:.0f} ms)")  # fmt: skip

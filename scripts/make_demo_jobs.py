@@ -12,7 +12,7 @@ from demo_sluice import gate_spindle, lifted, strainer_union, united
 from demo_turbine import fed, layered, reamed, runner_hub, sealed, seat_ring, sheave, vane_stud
 
 from toreuma.core.model import Job
-from toreuma.engine.routes import route_for
+from toreuma.engine.engine import Engine
 from toreuma.files.jobs import save_job
 
 JOBS: dict[str, tuple[Callable[[], Job], Callable[[Job], Job]]] = {
@@ -30,7 +30,7 @@ def main() -> None:
     for name in sys.argv[1:] or JOBS:
         make, change = JOBS[name]
         path = DEMO / f"{name}.toreuma"
-        save_job(change(route_for(make()).job), path)
+        save_job(change(Engine().route(make()).job), path)
         path.with_name(path.name + "~").unlink(missing_ok=True)
         print(path.name)
 

@@ -1,8 +1,10 @@
 """Shared fixtures. Qt draws offscreen; hypothesis is seeded so that every run is the same."""
 
 import os
+import tempfile
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+os.environ["TOREUMA_HOME"] = tempfile.mkdtemp(prefix="toreuma-home-")
 
 import pytest
 from hypothesis import HealthCheck, settings
@@ -10,12 +12,19 @@ from hypothesis import HealthCheck, settings
 from toreuma.core.dialect import Dialect
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
+from toreuma.engine.library import renew
 from toreuma.shipped.library import demo_job, dialect
 
 settings.register_profile(
     "toreuma", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow], max_examples=25
 )
 settings.load_profile("toreuma")
+
+
+@pytest.fixture(autouse=True)
+def _own_values_read_again() -> None:
+    """What a test before has kept in another home is forgotten."""
+    renew()
 
 
 @pytest.fixture(scope="session")

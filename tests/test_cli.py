@@ -139,11 +139,11 @@ def test_schema_is_json() -> None:
         (("plan",), "Missing argument"),
         (("polish", "x"), "No such command"),
         (("post", "demo:spear", "-d", "none"), "no such dialect"),
-        (("post", "demo:spear", "-o", "/no/such/folder"), "cannot be written"),
+        (("post", "demo:spear", "-o", "/proc/no/folder"), "cannot be written"),
         (("prove", "demo:spear", "--program", "none.nc"), "cannot be read"),
         (("shot", "demo:spear", "kitchen", "a.png"), "no such stage"),
         (("shot", "demo:spear", "part", "a.png", "--size", "big"), "no size"),
-        (("shot", "demo:spear", "part", "/no/such/a.png"), "cannot be written"),
+        (("shot", "demo:spear", "part", "/proc/no/a.png"), "cannot be written"),
         (("shot", "demo:spear", "part", "a.png", "--select", "op99"), "no such operation"),
     ],
 )

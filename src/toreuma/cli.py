@@ -24,14 +24,14 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.plan import Plan
-from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.post.channels import post_channels
 from toreuma.core.prove import Proof
 from toreuma.engine import report
+from toreuma.engine.engine import Engine
+from toreuma.engine.library import open_job
 from toreuma.engine.pair import prove_channels, texts_of
 from toreuma.files.jobs import job_schema, write_atomically
-from toreuma.shipped.library import dialect, open_job
 
 __all__ = ["app", "main"]
 
@@ -105,7 +105,7 @@ def describe(job: JobArgument, as_json: JsonOption = False) -> None:
 @app.command("plan")
 def plan_command(job: JobArgument, as_json: JsonOption = False) -> None:
     """Plan every operation and print its numbers."""
-    sides = plan_sides(open_job(job))
+    sides = Engine().sides(open_job(job))
     taken, by_hand = hand_over(sides[0].job, sides[0]), turned_by_hand(sides[0].job, sides[0])
     if as_json:
         print_json(report.sides_report(sides, taken, by_hand))
@@ -166,11 +166,12 @@ def post_command(
     as_json: JsonOption = False,
 ) -> None:
     """Write the program."""
-    sides = plan_sides(open_job(job))
+    engine = Engine()
+    sides = engine.sides(open_job(job), dialect=dialect_name)
     _stop_on_errors(tuple(finding for planned in sides for finding in planned.all_findings))
-    taken = hand_over(sides[0].job, sides[0]) if len(sides) > 1 else None
+    taken = engine.transfer(sides)
     _stop_on_errors(taken.findings if taken is not None else ())
-    language = dialect(dialect_name or sides[0].job.program.dialect)
+    language = engine.language(sides[0].job, dialect_name)
     if taken is not None:
         programs = post_channels(sides[0].job, sides, taken, language)
     else:
@@ -179,6 +180,7 @@ def post_command(
     for posted in programs:
         target = folder / posted.name
         try:
+            folder.mkdir(parents=True, exist_ok=True)
             write_atomically(target, posted.text)
         except OSError as error:
             what = f"it cannot be written ({error.strerror})"
@@ -200,20 +202,20 @@ def prove(
     as_json: JsonOption = False,
 ) -> None:
     """Read the program back, cut it out of the blank and compare with the part."""
-    sides = plan_sides(open_job(job))
+    engine = Engine()
+    sides = engine.sides(open_job(job), dialect=dialect_name)
     text = _program_text(program)
     if not 1 <= side <= len(sides):
         raise ProgramError("side", f"the job has {len(sides)} side(s)", "choose one of them")
-    taken = hand_over(sides[0].job, sides[0]) if len(sides) > 1 else None
+    taken = engine.transfer(sides)
     if taken is not None and (text is None or channel):
-        _prove_channels(sides, taken, dialect(dialect_name or sides[0].job.program.dialect), text, channel, as_json)
+        _prove_channels(sides, taken, engine.language(sides[0].job, dialect_name), text, channel, as_json)
         return
     chosen = sides if text is None else sides[side - 1 : side]
     every: list[Finding] = []
     reports = []
     for planned in chosen:
-        language = dialect(dialect_name or planned.job.program.dialect)
-        proof = report.prove_plan(planned, language, text)
+        proof = engine.prove_afresh(planned, text, dialect_name)
         findings = (*planned.all_findings, *proof.findings)
         every += findings
         data = report.proof_report(proof)

@@ -8,6 +8,7 @@ from PySide6.QtCore import QEvent, QSettings
 from PySide6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
+from tests.support.engine import recorded
 from toreuma.app.session import Session
 from toreuma.app.shot import settle
 from toreuma.app.start import application
@@ -20,7 +21,7 @@ def bare(qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Itera
     """A window without a job; closing it never asks."""
     monkeypatch.setattr("PySide6.QtWidgets.QMessageBox.question", lambda *a, **k: pytest.fail("a question was asked"))
     application()
-    session = Session()
+    session = Session(recorded())
     window = MainWindow(session, QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat))
     window.resize(1280, 800)
     window.show()

@@ -16,6 +16,7 @@ from toreuma.app.window import MainWindow
 from toreuma.app.worker import Worker
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.model import Job
+from toreuma.engine.engine import Engine
 
 
 @pytest.mark.parametrize(
@@ -112,7 +113,7 @@ def test_a_job_without_operations_and_a_job_that_cannot_be_planned_settle(qtbot:
 
 
 def test_a_cancelled_worker_gives_no_result_and_goes_on_with_the_next(qtbot: QtBot, spear: Job) -> None:
-    worker = Worker()
+    worker = Worker(Engine())
     seen: list[int] = []
     worker.followed.connect(lambda number, outcome: seen.append(number))
     worker.request(spear)
@@ -130,8 +131,9 @@ def test_a_fault_of_ours_reaches_the_person_as_one_line(
     def broken(*_: object) -> None:
         raise ZeroDivisionError("deep inside")
 
-    monkeypatch.setattr("toreuma.app.worker.follow", broken)
-    worker = Worker()
+    engine = Engine()
+    monkeypatch.setattr(engine, "follow", broken)
+    worker = Worker(engine)
     with qtbot.waitSignal(worker.failed, timeout=10_000) as done:
         worker.request(spear)
     assert "deep inside" in str(done.args[1])

@@ -9,7 +9,7 @@ from toreuma.app.shot import settle
 from toreuma.app.theme import load_theme
 from toreuma.app.window import MainWindow
 from toreuma.core.post import post
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, dialect
 
 Settled = Callable[[], None]

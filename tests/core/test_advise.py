@@ -11,19 +11,18 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.test_tool_shapes import boring, turning
+from tests.support.engine import proved
 from toreuma.core.advise import Wish, advise, compare, wishes
 from toreuma.core.advise.carriers import bar_limit
 from toreuma.core.advise.seated import STRENGTH
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Part
 from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import second_side
 from toreuma.core.reach.tight import plunge_deg, tight_spots
 from toreuma.core.reach.tool_reach import Surface, reach_on, surface_metal
 from toreuma.core.scene import Scene, build_scene
-from toreuma.engine.follow import follow, prove_outcome
 from toreuma.shipped.library import catalogue, demo_job, demo_names, known_threads
 
 OUTSIDE, BORE = Surface("outside"), Surface("bore")
@@ -154,7 +153,7 @@ def test_the_advised_finishing_tool_is_confirmed_by_the_proof(name: str) -> None
     operations: list[Any] = [op for op in spear.operations if op.kind in ("rough_od", "finish_od")]
     kept = [op.changed(tool="T1" if op.kind == "rough_od" else "T2", pins={}) for op in operations]
     tried = job.changed(tools=tuple(tools)).with_setup(operations=tuple(kept))
-    proof, _ = prove_outcome(follow(tried, Memo()))
+    proof = proved(tried)
     assert not proof.contacts
     assert proof.gouge_um < 2
     assert proof.leftover_um < 2

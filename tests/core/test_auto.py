@@ -1,33 +1,27 @@
 """A whole route for a part: tools, order, both sides, reasons; and random parts through to their proof."""
 
 import json
-from functools import cache
 from pathlib import Path
 
 import pytest
 from typer.testing import CliRunner
 
+from tests.support.engine import routed
 from tests.support.random_jobs import random_job
 from toreuma.cli import app
 from toreuma.core.auto.order import RANKS
-from toreuma.core.auto.propose import Proposed
 from toreuma.core.errors import Cancelled
 from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import plan_sides
-from toreuma.engine.report import prove_plan
-from toreuma.engine.routes import route_for
+from toreuma.engine.engine import Engine
+from toreuma.engine.proving import prove_plan
 from toreuma.files.jobs import load_job
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
 
-@cache
-def routed(name: str) -> Proposed:
-    return route_for(demo_job(name))
-
-
 @pytest.mark.parametrize("name", demo_names())
 def test_the_proposed_route_of_a_demo_job_is_proved_and_every_choice_has_its_reason(name: str) -> None:
-    found = routed(name)
+    found = routed(demo_job(name))
     for planned in plan_sides(found.job):
         proof = prove_plan(planned, dialect("system-a"))
         assert (proof.gouge_um <= 2, proof.leftover_um, proof.contacts) == (True, 0, ())
@@ -42,7 +36,7 @@ def test_the_proposed_route_of_a_demo_job_is_proved_and_every_choice_has_its_rea
 
 @pytest.mark.parametrize("seed", [2, 7, 23, 31, 146, 311])
 def test_random_parts_come_out_right(seed: int) -> None:
-    found = route_for(random_job(seed))
+    found = routed(random_job(seed))
     planned = plan(found.job)
     proof = prove_plan(planned, dialect("system-a"))
     assert proof.gouge_um <= 2
@@ -52,7 +46,7 @@ def test_random_parts_come_out_right(seed: int) -> None:
 
 
 def test_the_order_is_a_turners() -> None:
-    kinds = [op.kind for op in routed("seat-ring").job.operations]
+    kinds = [op.kind for op in routed(demo_job("seat-ring")).job.operations]
     assert kinds.index("face") < kinds.index("rough_od") < kinds.index("finish_od")
     assert kinds.index("rough_bore") < kinds.index("groove") < kinds.index("finish_bore")
     assert RANKS["thread"] < RANKS["part off"]
@@ -60,7 +54,7 @@ def test_the_order_is_a_turners() -> None:
 
 def test_tools_sit_in_stations_the_machine_has() -> None:
     for name in demo_names():
-        job = routed(name).job
+        job = routed(demo_job(name)).job
         stations = [tool.station for tool in job.tools]
         assert len(set(stations)) == len(stations)
         assert max(stations) <= job.machine.stations
@@ -76,7 +70,7 @@ def test_it_stops_when_it_is_told_to() -> None:
             raise Cancelled
 
     with pytest.raises(Cancelled):
-        route_for(demo_job("spear"), check)
+        Engine().route(demo_job("spear"), check)
 
 
 def test_on_the_command_line(tmp_path: Path) -> None:

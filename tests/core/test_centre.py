@@ -2,11 +2,10 @@
 
 import pytest
 
-from toreuma.core.memo import Memo
+from tests.support.engine import followed, proved
 from toreuma.core.model import Centre, Job, Part
 from toreuma.core.plan import plan
 from toreuma.core.prove import prove
-from toreuma.engine.follow import follow, prove_outcome
 
 SHAFT = {
     "outside": [
@@ -31,8 +30,8 @@ def supported(spear: Job) -> Job:
 
 
 def test_turning_goes_round_the_centre(supported: Job) -> None:
-    outcome = follow(supported, Memo())
-    proof, _ = prove_outcome(outcome)
+    outcome = followed(supported)
+    proof = proved(outcome.job)
     assert not proof.contacts
     assert proof.gouge_um < 2
     turned = next(op for op in outcome.plan.operations if op.operation.kind == "finish_od")
@@ -44,10 +43,10 @@ def test_turning_goes_round_the_centre(supported: Job) -> None:
 def test_facing_stops_at_the_centre_and_says_so(supported: Job) -> None:
     thick = supported.changed(stock=supported.stock.changed(face_allowance_mm=1.5))
     thick = thick.with_setup(operations=tuple(op for op in thick.operations if op.kind == "face"))
-    outcome = follow(thick, Memo())
+    outcome = followed(thick)
     finding = next(f for f in outcome.plan.all_findings if f.code == "face.centre")
     assert "Ø" in finding.what
-    assert not prove_outcome(outcome)[0].contacts
+    assert not proved(thick).contacts
     free = plan(finding.cures[0].apply(thick))
     assert "face.centre" not in {f.code for f in free.all_findings}
     lowest = min(motion.segment.end[1] for motion in free.operations[0].motions)
@@ -57,6 +56,6 @@ def test_facing_stops_at_the_centre_and_says_so(supported: Job) -> None:
 def test_without_a_centre_the_same_cut_would_hit_it(supported: Job) -> None:
     """The proof sees a centre that planning did not know of."""
     thick = supported.changed(stock=supported.stock.changed(face_allowance_mm=1.5))
-    blind = follow(thick.with_setup(centre=None), Memo())
+    blind = followed(thick.with_setup(centre=None))
     seen = prove(thick, plan(thick).scene, blind.program, blind.plan.declared)
     assert seen.contacts

@@ -4,16 +4,15 @@ import math
 
 import pytest
 
+from tests.support.engine import followed
 from tests.support.routes import bored_job, boring_tool
 from toreuma.core.critic import critique
 from toreuma.core.critic.opened_early import interrupted_cut
-from toreuma.core.memo import Memo
 from toreuma.core.model import CutGroove, FinishOd, Job, PolygonBar, SecondHold
 from toreuma.core.model.feature import Groove
 from toreuma.core.model.part import Element
 from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import plan_sides
-from toreuma.engine.follow import follow
 from toreuma.shipped.library import catalogue, demo_job
 
 
@@ -38,7 +37,7 @@ def test_a_tool_that_comes_back_for_nothing() -> None:
     found = told(ring)["order.change"][0]
     saves = float(found.what.split("saves ")[1].removesuffix(" s"))
     mended = found.cures[0].apply(ring)
-    before, after = (follow(job, Memo()).timeline.total_s for job in (ring, mended))
+    before, after = (followed(job).timeline.total_s for job in (ring, mended))
     assert before - after == pytest.approx(saves, abs=0.6)
     assert {op.id for op in mended.operations} == {op.id for op in ring.operations}
 

@@ -10,7 +10,7 @@ from toreuma.core.plan import Plan
 from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.prove import Proof
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
 ALL = [(name, side) for name in demo_names() for side in range(len(demo_job(name).setups))]

@@ -1,6 +1,5 @@
 """Derates: each a named factor, each with its switch, and never a silent one."""
 
-from toreuma.core.plan.ground.given import Given
 import math
 from typing import Any
 
@@ -9,6 +8,7 @@ from pydantic import ValidationError
 
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
+from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.numbers.derates import counted, derates_of, without_derate
 from toreuma.files.jobs import job_text, parse_job
 

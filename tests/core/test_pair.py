@@ -2,14 +2,13 @@
 
 import pytest
 
+from tests.support.engine import proved
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import box
-from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
 from toreuma.core.plan.sides.pair import second_end
 from toreuma.core.scene import build_scene
-from toreuma.engine.follow import follow, prove_outcome
 
 
 @pytest.fixture
@@ -39,8 +38,7 @@ def test_the_second_end_carries_the_finished_part(pair: Job) -> None:
 
 
 def test_the_second_program_parts_the_pair_and_is_proved(pair: Job) -> None:
-    outcome = follow(second_end(pair), Memo())
-    proof, _ = prove_outcome(outcome)
+    proof = proved(second_end(pair))
     assert proof.parted
     assert proof.gouge_um < 2
     assert not [contact for contact in proof.contacts if contact.depth_mm > 0]

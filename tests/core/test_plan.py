@@ -15,7 +15,7 @@ from toreuma.core.model import Job, Operation
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.post import post
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import materials
 
 

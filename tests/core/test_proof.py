@@ -14,7 +14,7 @@ from toreuma.core.plan import Plan, plan
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import read
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, dialect
 
 

@@ -7,7 +7,7 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
 from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import plan_sides, second_setup, second_side, turned_part
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
 

@@ -6,20 +6,20 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.support.engine import followed, recorded
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.region import rotated_volume
-from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.simulate.clock import dwell_and_change_s, spindle_change_s, times_of
 from toreuma.core.simulate.timeline import ENDLESS_S, timeline_of
-from toreuma.engine.follow import Outcome, follow, prove_outcome
+from toreuma.engine.follow import Outcome
 from toreuma.shipped.library import demo_job
 
 
 @pytest.fixture(scope="module")
 def outcome(spear: Job) -> Outcome:
-    return follow(spear, Memo())
+    return followed(spear)
 
 
 def test_spans_follow_each_other_without_gaps(outcome: Outcome) -> None:
@@ -41,13 +41,8 @@ def test_a_moment_lies_in_the_span_it_names(share: float) -> None:
     assert 0 <= moment.share <= 1
 
 
-_KEPT: dict[str, Outcome] = {}
-
-
 def _outcome() -> Outcome:
-    if "spear" not in _KEPT:
-        _KEPT["spear"] = follow(demo_job("spear"), Memo())
-    return _KEPT["spear"]
+    return followed(demo_job("spear"))
 
 
 def test_sections_are_the_operations_in_order(outcome: Outcome) -> None:
@@ -104,7 +99,8 @@ def test_metal_only_gets_less_with_time(outcome: Outcome) -> None:
 
 
 def test_replay_of_what_was_read_agrees_with_the_plan(outcome: Outcome) -> None:
-    proof, replay = prove_outcome(outcome)
+    made = recorded().prove(outcome)
+    proof, replay = made.proof, made.replay
     assert proof.ok
     for operation, planned in zip(outcome.sections, outcome.plan.operations, strict=True):
         _, end = outcome.times_of(operation) or (0, 0)

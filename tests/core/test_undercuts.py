@@ -4,6 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.support.engine import routed
 from tests.support.routes import bored_job, boring_tool, proof_of
 from toreuma.core.critic import critique
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -11,7 +12,6 @@ from toreuma.core.model import FinishBore, Job, RoughBore
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.plan import plan
-from toreuma.engine.routes import route_for
 
 
 def pocket(wall: float, wide: float, collar: float = 12.0) -> tuple[Element, ...]:
@@ -55,7 +55,7 @@ def test_it_cuts_the_pocket_out_and_touches_nothing(wall: float, deep: float, co
 def test_a_route_finds_it_for_what_no_other_bar_reaches() -> None:
     base = bored_job(pocket(0.0, 50.0))
     base = base.changed(stock=base.stock.changed(length_mm=75.0))
-    found = route_for(base.with_setup(hold=base.setup.hold.changed(stick_out_mm=55.0)))
+    found = routed(base.with_setup(hold=base.setup.hold.changed(stick_out_mm=55.0)))
     tools = {tool.id: tool for tool in found.job.tools}
     backs = [op for op in found.job.operations if isinstance(tool := tools[op.tool], BoringTool) and tool.bar.back]
     assert [op.kind for op in backs] == ["rough_bore", "finish_bore"]
@@ -67,7 +67,7 @@ def test_a_route_finds_it_for_what_no_other_bar_reaches() -> None:
 
 
 def test_without_a_pocket_it_is_not_taken() -> None:
-    found = route_for(bored_job((Element(z_mm=0, d_mm=40.0), Element(z_mm=-50, d_mm=40.0))))
+    found = routed(bored_job((Element(z_mm=0, d_mm=40.0), Element(z_mm=-50, d_mm=40.0))))
     assert not [tool for tool in found.job.tools if isinstance(tool, BoringTool) and tool.bar.back]
 
 

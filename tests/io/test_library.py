@@ -7,7 +7,8 @@ import pytest
 
 from toreuma.core.dialect import CODE_NAMES, Dialect
 from toreuma.core.errors import JobError, ProgramError
-from toreuma.shipped.library import data_path, demo_job, demo_names, dialect, dialect_names, open_job
+from toreuma.engine.library import open_job
+from toreuma.shipped.library import data_path, demo_job, demo_names, dialect, dialect_names
 
 
 @pytest.mark.parametrize("name", dialect_names())

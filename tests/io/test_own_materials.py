@@ -8,29 +8,31 @@ from typer.testing import CliRunner
 
 from toreuma.cli import app
 from toreuma.core.errors import JobError
-from toreuma.files.own_materials import FIELDS, own_values, set_own, speed_fields, value_of
-from toreuma.shipped.library import material_sources, materials, shipped_materials
+from toreuma.engine.library import keep_value, library, renew
+from toreuma.files.own_materials import FIELDS, own_values, speed_fields, value_of
+from toreuma.shipped.library import material_sources, materials
 
 
 @pytest.fixture(autouse=True)
 def own_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
     monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
+    renew()
     return tmp_path
 
 
 def test_an_own_value_stands_in_for_the_shipped_one_and_goes_back(own_home: Path) -> None:
-    shipped = shipped_materials()
-    set_own(shipped, "C45", "kc11_n_mm2", 2300.0, "own test of May")
-    set_own(shipped, "C45", "coated carbide.exponent", 0.22, "edge log")
-    mine = materials()["C45"]
+    shipped = materials()
+    keep_value("C45", "kc11_n_mm2", 2300.0, "own test of May")
+    keep_value("C45", "coated carbide.exponent", 0.22, "edge log")
+    mine = library().materials["C45"]
     assert mine.kc11_n_mm2 == 2300
     assert value_of(mine, "coated carbide.exponent") == 0.22
     assert "own test of May" in mine.source
-    assert shipped_materials()["C45"].kc11_n_mm2 == 2220  # what ships is not touched
+    assert materials()["C45"].kc11_n_mm2 == 2220  # what ships is not touched
     assert own_values()["C45"]["kc11_n_mm2"] == {"value": 2300.0, "source": "own test of May"}
-    set_own(shipped, "C45", "kc11_n_mm2", None, "")
-    set_own(shipped, "C45", "coated carbide.exponent", None, "")
-    assert materials()["C45"] == shipped["C45"]
+    keep_value("C45", "kc11_n_mm2", None, "")
+    keep_value("C45", "coated carbide.exponent", None, "")
+    assert library().materials["C45"] == shipped["C45"]
     assert json.loads((own_home / "materials.json").read_text()) == {}
 
 
@@ -46,13 +48,13 @@ def test_an_own_value_stands_in_for_the_shipped_one_and_goes_back(own_home: Path
 )
 def test_what_cannot_be_is_said_and_nothing_is_kept(own_home: Path, name: str, field: str, value: float) -> None:
     with pytest.raises(JobError):
-        set_own(shipped_materials(), name, field, value, "guess")
+        keep_value(name, field, value, "guess")
     assert not (own_home / "materials.json").exists()
 
 
 def test_a_spoiled_file_is_one_clear_line_and_strange_entries_are_passed_over(own_home: Path) -> None:
     (own_home / "materials.json").write_text('{"C45": {"mc": {"value": "x"}, "no": 3}, "C99": {}, "C15": []}')
-    assert materials() == shipped_materials()
+    assert library().materials == materials()
     (own_home / "materials.json").write_text("{")
     with pytest.raises(JobError, match="cannot be read"):
         own_values()
@@ -61,7 +63,7 @@ def test_a_spoiled_file_is_one_clear_line_and_strange_entries_are_passed_over(ow
 def test_every_shipped_value_has_a_source() -> None:
     sources = material_sources()
     assert {*FIELDS, "speeds", "exponent", "coolant", "caution"} <= set(sources)
-    for material in shipped_materials().values():
+    for material in materials().values():
         assert all(value_of(material, field) is not None for field in speed_fields(material))
         for row in material.speeds:
             assert row.constant("rough") == pytest.approx(row.rough_m_min * 15**row.exponent)

@@ -8,7 +8,7 @@ from toreuma.core.model.part import Element
 from toreuma.core.model.tool import BoringTool, Drill
 from toreuma.core.plan import plan
 from toreuma.core.prove import Proof
-from toreuma.engine.report import prove_plan
+from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import catalogue, demo_job, dialect
 
 __all__ = ["bored_job", "boring_tool", "insert", "proof_of"]

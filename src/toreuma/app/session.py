@@ -18,10 +18,12 @@ from toreuma.core.prove import Proof
 from toreuma.core.scene import build_scene
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.units import System
-from toreuma.engine.follow import Outcome, PairProof
+from toreuma.engine.engine import Engine, Proved
+from toreuma.engine.follow import Outcome
+from toreuma.engine.library import open_job
+from toreuma.engine.pair import PairProof
 from toreuma.exchange.imports import Imported
 from toreuma.files.jobs import load_job, save_job, validation_line
-from toreuma.shipped.library import open_job
 
 __all__ = ["Selection", "Session", "solids_of"]
 
@@ -56,7 +58,7 @@ class Session(QObject):
     progress = Signal(float)
     message = Signal(str, str)
 
-    def __init__(self, parent: QObject | None = None) -> None:
+    def __init__(self, engine: Engine | None = None, parent: QObject | None = None) -> None:
         super().__init__(parent)
         self.job: Job | None = None
         self.whole: Job | None = None
@@ -80,8 +82,9 @@ class Session(QObject):
         self._redo: list[Job] = []
         self._saved: Job | None = None
         self._request = 0
+        self._followed = -1
         self.routing = False
-        self._worker = Worker(self)
+        self._worker = Worker(engine or Engine(), self)
         self._worker.followed.connect(self._on_followed)
         self._worker.routed.connect(self._on_routed)
         self._worker.ordered.connect(self._on_ordered)
@@ -118,7 +121,7 @@ class Session(QObject):
         """Plan and proof belong to the job as it stands."""
         if self.job is None or self.problem is not None:
             return True
-        planned = self.outcome is not None and self.outcome.job is self.job
+        planned = self.outcome is not None and self._followed == self._request
         return planned and (self.proof is not None or not (self.outcome and self.outcome.program.motions))
 
     def show(self, job: Job, path: Path | None = None) -> None:
@@ -352,6 +355,7 @@ class Session(QObject):
     def _on_followed(self, number: int, outcome: Outcome) -> None:
         if number != self._request:
             return
+        self._followed = number
         self.outcome, self.proof, self.pair, self.replay = outcome, None, None, outcome.replay
         self.order = ()
         self.cursor_s = outcome.timeline.total_s if self._follow_end else min(self.cursor_s, outcome.timeline.total_s)
@@ -363,10 +367,10 @@ class Session(QObject):
             self.order = order
             self.order_changed.emit()
 
-    def _on_proved(self, number: int, result: tuple[Proof, Replay]) -> None:
+    def _on_proved(self, number: int, result: Proved) -> None:
         if number != self._request:
             return
-        self.proof, self.replay = result
+        self.proof, self.replay = result.proof, result.replay
         self.progress.emit(1.0)
         self.proof_changed.emit()
 

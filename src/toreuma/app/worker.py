@@ -8,10 +8,8 @@ from typing import Literal
 from PySide6.QtCore import QObject, QThread, Signal
 
 from toreuma.core.errors import Cancelled, ToreumaError
-from toreuma.core.memo import Memo
 from toreuma.core.model import Job
-from toreuma.engine.follow import Outcome, balance_of, follow, order_of, prove_outcome, prove_pair
-from toreuma.engine.routes import route_for
+from toreuma.engine.engine import Engine
 
 __all__ = ["Worker"]
 
@@ -34,13 +32,13 @@ class Worker(QObject):
     balanced = Signal(int, object)
     progress = Signal(int, float)
 
-    def __init__(self, parent: QObject | None = None) -> None:
+    def __init__(self, engine: Engine, parent: QObject | None = None) -> None:
         super().__init__(parent)
+        self._engine = engine
         self._queue: SimpleQueue[tuple[int, Job, Asked] | None] = SimpleQueue()
         self._latest = 0
         self._lock = threading.Lock()
         self._wake = threading.Event()
-        self._memo = Memo()
         self._thread = _Loop(self)
         self._thread.start()
 
@@ -100,7 +98,7 @@ class Worker(QObject):
             if number != self._latest:
                 raise Cancelled
 
-        found = route_for(job, check, lambda share: self.progress.emit(number, share))
+        found = self._engine.route(job, check, lambda share: self.progress.emit(number, share))
         check()
         self.routed.emit(number, found)
 
@@ -112,7 +110,7 @@ class Worker(QObject):
         def better(cycle_s: float, bound_s: float) -> None:
             self.better.emit(number, cycle_s, bound_s)
 
-        found = balance_of(job, self._memo, check, better)
+        found = self._engine.balance(job, check, better)
         check()
         self.balanced.emit(number, found)
 
@@ -123,18 +121,18 @@ class Worker(QObject):
 
         self._wake.clear()
         check()
-        outcome: Outcome = follow(job, self._memo, check)
+        outcome = self._engine.follow(job, check)
         check()
         self.followed.emit(number, outcome)
         if outcome.program.motions:
             self._wake.wait(PAINT_FIRST_S)  # the window draws the new plan before the proof takes the processor
             check()
-            self.ordered.emit(number, order_of(outcome, self._memo))
+            self.ordered.emit(number, self._engine.order(outcome))
             check()
-            proof = prove_outcome(outcome, check, lambda share: self.progress.emit(number, share))
+            proof = self._engine.prove(outcome, check, lambda share: self.progress.emit(number, share))
             check()
             self.proved.emit(number, proof)
-            pair = prove_pair(outcome, self._memo, check)
+            pair = self._engine.pair(outcome, check)
             check()
             if pair is not None:
                 self.paired.emit(number, pair)

@@ -8,14 +8,15 @@ import typer
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import Region
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.plan.sides.pair import second_end
 from toreuma.engine import report
+from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import fresh_job
+from toreuma.engine.library import open_job
 from toreuma.exchange.exports import export_file
 from toreuma.exchange.reading import read_part
 from toreuma.files.jobs import save_job
-from toreuma.shipped.library import open_job
 
 __all__ = ["register"]
 
@@ -64,7 +65,7 @@ def export_command(
     after: Annotated[str | None, typer.Option("--after", help="Stock after this operation; default: the last")] = None,
 ) -> None:
     """Write the section with its toolpaths as DXF, or the part or the stock as STEP."""
-    planned = plan(open_job(job))
+    planned = Engine().plan(open_job(job))
     export_file(planned, output, _stock_after(planned, after) if stock or after is not None else None)
     print(output)
 

@@ -8,10 +8,10 @@ import typer
 from toreuma.commands.common import JobArgument, JsonOption
 from toreuma.core.errors import JobError
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.asked.prove_out import prove_out
-from toreuma.files.own_materials import own_values, set_own
-from toreuma.shipped.library import material_sources, materials, open_job, shipped_materials
+from toreuma.engine.engine import Engine
+from toreuma.engine.library import keep_value, library, open_job
+from toreuma.shipped.library import material_sources
 
 __all__ = ["register"]
 
@@ -52,12 +52,14 @@ def set_value(name: str, assignment: str, source: str) -> None:
         value = float(text) if text.strip() else None
     except ValueError:
         raise JobError("--set", f"'{text}' is no number", "write for example kc11_n_mm2=2300") from None
-    set_own(shipped_materials(), name, field.strip(), value, source)
+    keep_value(name, field.strip(), value, source)
 
 
 def material_text(name: str | None, as_json: bool) -> str:
     """One material with its sources and own values, or the list of all. Raises `JobError`."""
-    every = materials()
+    every = library().materials
+    if library().problems:
+        raise library().problems[0]
     if name is None:
         rows = [(one.name, one.group, one.kc11_n_mm2, one.mc) for one in every.values()]
         if as_json:
@@ -65,7 +67,7 @@ def material_text(name: str | None, as_json: bool) -> str:
         return "\n".join(f"  {n:22} {group}  kc1.1 {kc:6.0f} N/mm2  mc {mc:.2f}" for n, group, kc, mc in rows)
     if name not in every:
         raise JobError(f"material {name}", "there is no such material", "run toreuma material for the list")
-    material, own = every[name], own_values().get(name, {})
+    material, own = every[name], library().own.get(name, {})
     if as_json:
         body = {"material": material.model_dump(mode="json"), "sources": material_sources(), "own": own}
         return json.dumps(body, ensure_ascii=False)
@@ -82,11 +84,11 @@ def material_text(name: str | None, as_json: bool) -> str:
 
 def prove_out_text(job: Job, on: str | None, as_json: bool) -> str:
     """Overrides of every operation for a softer piece. Raises `JobError`."""
-    material = materials().get(on) if on else job.prove_out
+    material = library().materials.get(on) if on else job.prove_out
     if material is None:
         what = f"there is no material '{on}'" if on else "no softer material is chosen"
         raise JobError("--on", what, "name one, such as --on AlMgSi1; toreuma material lists them")
-    found = prove_out(plan(job), material)
+    found = prove_out(Engine().plan(job), material)
     if as_json:
         overrides = [{**one.__dict__} for one in found.overrides]
         body = {"material": material.name, "overrides": overrides, "not_shown": found.not_shown}

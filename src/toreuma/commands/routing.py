@@ -7,9 +7,9 @@ import typer
 
 from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.auto.propose import Proposed
-from toreuma.engine.routes import route_for
+from toreuma.engine.engine import Engine
+from toreuma.engine.library import open_job
 from toreuma.files.jobs import save_job
-from toreuma.shipped.library import open_job
 
 __all__ = ["register"]
 
@@ -25,7 +25,7 @@ def auto(
     as_json: JsonOption = False,
 ) -> None:
     """Propose a whole route: tools, operations, order, and the reason of every choice."""
-    found = route_for(open_job(job))
+    found = Engine().route(open_job(job))
     if output is not None:
         save_job(found.job, output)
     if as_json:

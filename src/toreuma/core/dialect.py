@@ -5,6 +5,7 @@ from typing import Literal
 from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Identifier, Name, Value
+from toreuma.core.model.steps import FT_MM, Steps
 
 __all__ = ["CODE_NAMES", "Dialect"]
 
@@ -98,6 +99,10 @@ class Dialect(Value):
     x_is_diameter: bool = True
     decimals: dict[Literal["mm", "inch"], int]
     feed_decimals: dict[Literal["mm", "inch"], int]
+    minute_decimals: dict[Literal["mm", "inch"], int] = Field(
+        default={"mm": 1, "inch": 3}, description="Of feeds a minute"
+    )
+    speed_decimals: int = Field(default=0, ge=0, le=3, description="Of S, a surface speed or turns a minute")
     line_step: int = Field(default=10, ge=0, description="Step of the block numbers; 0 writes none")
     tool_word: str
     tool_off_word: str = Field(description="Takes the tool's offset away")
@@ -115,6 +120,16 @@ class Dialect(Value):
     after_driven: tuple[str, ...] = Field(description="In place of ``after_tool`` behind a driven tool")
     end: tuple[str, ...]
     caution: tuple[str, ...] = ()
+
+    def steps(self, units: Literal["mm", "inch"]) -> Steps:
+        """The smallest differences of speeds and feeds that can be written."""
+        s, inch = 10.0**-self.speed_decimals, units == "inch"
+        return Steps(
+            surface_m_min=s * (FT_MM / 1000 if inch else 1.0),
+            rpm=s,
+            feed_mm_rev=10.0 ** -self.feed_decimals[units] * (25.4 if inch else 1.0),
+            feed_mm_min=10.0 ** -self.minute_decimals[units] * (25.4 if inch else 1.0),
+        )
 
     @model_validator(mode="after")
     def _complete(self) -> "Dialect":

@@ -1,31 +1,24 @@
 """From a job to everything the window shows: planned, written, read back, and in time."""
 
-from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 
-from toreuma.core.channels.balance import Balanced, balance
 from toreuma.core.channels.by_hand import ByHand, turned_by_hand
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.transfer import Transfer
-from toreuma.core.critic import critique
+from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ToreumaError
-from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, union
-from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.memo import Memo
 from toreuma.core.model import Job
-from toreuma.core.plan import Plan, plan
-from toreuma.core.plan.bar.feed_bar import bar_before
-from toreuma.core.plan.sides.second_side import plan_sides, second_side
+from toreuma.core.plan import Plan
 from toreuma.core.post import post
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Proof
 from toreuma.core.read import Program, read
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.simulate.timeline import Timeline, timeline_of
-from toreuma.engine.pair import PairProof, prove_channels
-from toreuma.shipped.library import dialect
 
-__all__ = ["Outcome", "PairProof", "balance_of", "follow", "order_of", "prove_outcome", "prove_pair"]
+__all__ = ["Outcome", "follow", "replay_of"]
 
 
 @dataclass(frozen=True)
@@ -89,11 +82,10 @@ class Outcome:
         return None
 
 
-def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
-    """Plan a job, write its program and read that back. Raises `ToreumaError` and what ``check`` raises."""
-    planned = plan(job, memo, check)
+def follow(planned: Plan, language: Dialect, memo: Memo) -> Outcome:
+    """Write the program of a plan and read that back. Raises `ToreumaError`."""
+    job = planned.job
     cutting = [operation for operation in planned.operations if operation.motions]
-    language = dialect(job.program.dialect)
     text = post(planned, language).text if cutting else ""
     program = read(text, language, planned.scene.reference, memo) if cutting else Program("", (), (), ())
     timeline = timeline_of(program.motions, job.machine)
@@ -104,37 +96,12 @@ def follow(job: Job, memo: Memo, check: Check = never_cancel) -> Outcome:
     return Outcome(planned, program, timeline, sections, replay, transfer, by_hand)
 
 
-def order_of(outcome: Outcome, memo: Memo) -> tuple[Finding, ...]:
-    """What another order of the operations would be better at; it is planned to see that, which takes its time."""
-    return critique(outcome.plan, memo)
-
-
 def _transfer(job: Job, planned: Plan) -> tuple[Transfer | None, ByHand | None]:
     """The hand-over, or the turn by hand, where there is one and the second side has a hold."""
     try:
         return hand_over(job, planned), turned_by_hand(job, planned)
     except ToreumaError:  # the hold stage says what is wrong with the second hold
         return None, None
-
-
-def prove_pair(outcome: Outcome, memo: Memo, check: Check = never_cancel) -> PairProof | None:
-    """Both channels of a part that is handed over, run together and cut on both spindles; None where there are none."""
-    if outcome.transfer is None or len(outcome.job.setups) < 2:
-        return None
-    sides = (outcome.plan, plan(second_side(outcome.job, outcome.plan), memo, check))
-    return prove_channels(outcome.job, sides, outcome.transfer, dialect(outcome.job.program.dialect), check=check)
-
-
-def balance_of(
-    job: Job,
-    memo: Memo,
-    check: Check = never_cancel,
-    better: Callable[[float, float], None] = lambda cycle, bound: None,
-) -> Balanced | None:
-    """The shortest cycle of a part that is handed over; None where there is no hand-over."""
-    sides = plan_sides(job, memo, check)
-    taken = hand_over(job, sides[0]) if len(sides) > 1 else None
-    return balance(job, sides, taken, check=check, better=better) if taken is not None else None
 
 
 def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:
@@ -145,14 +112,10 @@ def _ends(timeline: Timeline, states: list[Region]) -> list[tuple[int, Region]]:
     return [(last[section], states[section]) for section in sorted(last) if 0 <= section < len(states)]
 
 
-def prove_outcome(
-    outcome: Outcome, check: Check = never_cancel, progress: Callable[[float], None] = lambda share: None
-) -> tuple[Proof, Replay]:
-    """Prove an outcome's program; the replay that comes with it knows only what was read back."""
-    before = bar_before(outcome.job, outcome.plan.scene)
-    proof = prove(outcome.job, outcome.plan.scene, outcome.program, outcome.plan.declared, check, progress, before)
+def replay_of(outcome: Outcome, proof: Proof) -> Replay:
+    """The replay of what was read back and cut."""
     states = [region for section, region in proof.states if section >= 0]
     if states and proof.parted:
         states[-1] = union([states[-1], proof.final])
     ends = _ends(outcome.timeline, states) if len(states) == len(outcome.sections) else []
-    return proof, Replay(outcome.job, outcome.plan.scene.stock, outcome.timeline, ends)
+    return Replay(outcome.job, outcome.plan.scene.stock, outcome.timeline, ends)

@@ -6,7 +6,8 @@ from toreuma.core.geometry.elements import chords
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job, Part
 from toreuma.core.units import System
-from toreuma.shipped.library import bar_sizes_mm, holds, machines, materials
+from toreuma.engine.library import library
+from toreuma.shipped.library import bar_sizes_mm, holds, machines
 
 __all__ = ["fresh_job", "next_bar_mm", "restocked"]
 
@@ -32,12 +33,13 @@ def fresh_job(part: Part, name: str, system: System = "mm") -> Job:
     chuck = next(
         (h for h in holds() if h.kind == "chuck" and h.grip_range_mm and bar <= h.grip_range_mm[1]), holds()[2]
     )
+    material = library().materials[MATERIAL]
     return Job.model_validate(
         {
             "name": name,
             "units": system,
             "part": part,
-            "stock": {"kind": "round", "d_mm": bar, "face_allowance_mm": FACE_MM, "material": materials()[MATERIAL]},
+            "stock": {"kind": "round", "d_mm": bar, "face_allowance_mm": FACE_MM, "material": material},
             "machine": machines()[MACHINE],
             "setups": [{"name": "First side", "hold": chuck.changed(stick_out_mm=stick_out)}],
         }

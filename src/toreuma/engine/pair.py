@@ -16,15 +16,17 @@ from toreuma.core.plan import Plan
 from toreuma.core.plan.bar.feed_bar import bar_before
 from toreuma.core.plan.sides.second_side import second_side
 from toreuma.core.post.channels import post_channels
-from toreuma.core.prove import Contact, Proof, prove
+from toreuma.core.prove import Contact, Proof
 from toreuma.core.prove.beside import met_beside
 from toreuma.core.prove.pieces import Piece, pieces_of
 from toreuma.core.prove.run import Run
 from toreuma.core.prove.scenery import Scenery
 from toreuma.core.prove.taken_over import taken_over
 from toreuma.core.prove.together import Happening, Together, together
+from toreuma.core.prove.told import told_to
 from toreuma.core.read import read
 from toreuma.core.scene import build_scene
+from toreuma.engine.proving import prove_read
 
 __all__ = ["PairProof", "prove_channels", "read_channels", "texts_of"]
 
@@ -123,7 +125,8 @@ def prove_channels(
     texts = texts or texts_of(job, sides, taken, dialect)
     ran = read_channels(job, sides, texts, dialect)
     pieces = pieces_of(ran.happened)
-    made, handed = [], []
+    made: list[tuple[Proof, Proof]] = []
+    handed: list[Finding] = []
     here, there = references(sides[0]), references(sides[-1])
     rest, back = {channel: (here[channel], there[channel]) for channel in here}, sides[0].scene.profile.back_z
     for piece in pieces or (_whole(ran),):
@@ -148,11 +151,13 @@ def prove_channels(
 
 def _cut(job: Job, sides: Sequence[Plan], ran: Together, piece: Piece, check: Check) -> tuple[Proof, Proof]:
     """Cut both sides of a part, the second one on what the first one really left."""
-    scene = sides[0].scene
     main = replace(ran.main, motions=_until_taken(piece))
-    first = prove(job, scene, main, sides[0].declared, check, before=bar_before(job, scene))
+    meant = told_to([motion for side in sides[:1] for one in side.operations for motion in one.motions])
+    first = prove_read(sides[0], main, check, told=meant)
     other = second_side(job, sides[0], first.final)
-    second = prove(other, build_scene(other), replace(ran.second, motions=piece.second), sides[1].declared, check)
+    meant = told_to([motion for one in sides[1].operations for motion in one.motions])
+    at_second = replace(ran.second, motions=piece.second)
+    second = prove_read(sides[1], at_second, check, made_of=other, told=meant)
     return first, second
 
 

@@ -11,17 +11,13 @@ from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.critic import critique
-from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, polygons
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Feature, Job
 from toreuma.core.plan import Plan
-from toreuma.core.plan.bar.feed_bar import bar_before
 from toreuma.core.plan.ground.result import OperationPlan
-from toreuma.core.post import post
-from toreuma.core.prove import Proof, prove
-from toreuma.core.read import read
+from toreuma.core.prove import Proof
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.fits import Fit, Tolerance
 from toreuma.core.standards.threads import Limits, Side, Thread
@@ -35,7 +31,6 @@ __all__ = [
     "pair_report",
     "plan_report",
     "proof_report",
-    "prove_plan",
     "sides_report",
     "thread_report",
     "transfer_report",
@@ -181,12 +176,6 @@ def _operation(planned: OperationPlan) -> Json:
         "findings": [finding.as_dict() for finding in planned.findings],
         "evidence": {key: evidence.as_dict() for key, evidence in numbers.items()},
     }
-
-
-def prove_plan(plan: Plan, dialect: Dialect, text: str | None = None) -> Proof:
-    """Post a plan (or take other program text), read it back and cut it."""
-    program = read(text if text is not None else post(plan, dialect).text, dialect, plan.scene.reference)
-    return prove(plan.job, plan.scene, program, plan.declared, before=bar_before(plan.job, plan.scene))
 
 
 def pair_report(proof: PairProof, findings: tuple[Finding, ...], cycle: Json | None) -> Json:

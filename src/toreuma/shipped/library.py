@@ -17,10 +17,9 @@ from toreuma.core.standards.fits import FitTables
 from toreuma.core.standards.general import GeneralTables
 from toreuma.core.standards.threads import Thread, ThreadTables, thread_of
 from toreuma.core.units import System
-from toreuma.files.jobs import load_job
-from toreuma.files.own_materials import own_values, with_own
 
 __all__ = [
+    "DEMO_PREFIX",
     "bar_sizes_mm",
     "catalogue",
     "code_tables",
@@ -36,9 +35,7 @@ __all__ = [
     "machines",
     "material_sources",
     "materials",
-    "open_job",
     "relief_tables",
-    "shipped_materials",
     "theme_tokens",
     "thread_tables",
 ]
@@ -60,14 +57,7 @@ def demo_job(name: str) -> Job:
     """A demo job by name. Raises `JobError`."""
     if name not in demo_names():
         raise JobError(f"{DEMO_PREFIX}{name}", "there is no such demo job", f"choose from {', '.join(demo_names())}")
-    return load_job(data_path("demo", f"{name}.toreuma"))
-
-
-def open_job(name: str) -> Job:
-    """A job by file name, or ``demo:NAME``. Raises `JobError`."""
-    if name.startswith(DEMO_PREFIX):
-        return demo_job(name.removeprefix(DEMO_PREFIX))
-    return load_job(Path(name))
+    return Job.model_validate_json(data_path("demo", f"{name}.toreuma").read_text("utf-8"))
 
 
 def dialect_names() -> list[str]:
@@ -125,7 +115,7 @@ def fit_tables() -> FitTables:
 
 
 @cache
-def shipped_materials() -> dict[str, Material]:
+def materials() -> dict[str, Material]:
     """Workpiece materials by name, as they ship."""
     return {row["name"]: Material.model_validate({"source": TYPICAL, **row}) for row in _rows("materials")["materials"]}
 
@@ -134,11 +124,6 @@ def material_sources() -> dict[str, str]:
     """Where the shipped values come from, by field."""
     sources: dict[str, str] = _rows("materials")["sources"]
     return sources
-
-
-def materials() -> dict[str, Material]:
-    """Workpiece materials by name, with the person's own values in place of those that ship."""
-    return with_own(shipped_materials(), own_values())
 
 
 @cache

@@ -10,7 +10,8 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.standards.fits import Tolerance, fit_of
 from toreuma.core.standards.threads import Side, thread_of
 from toreuma.core.units import System, parse, show
-from toreuma.shipped.library import fit_tables, materials, thread_tables
+from toreuma.engine.library import library
+from toreuma.shipped.library import fit_tables, thread_tables
 
 __all__ = ["FitsBench", "SpeedBench", "ThreadsBench"]
 
@@ -147,7 +148,7 @@ class SpeedBench(AnswerBench):
     def add_choices(self, row: QHBoxLayout) -> None:
         self.material = QComboBox()
         self.material.setAccessibleName("Material")
-        for name, one in materials().items():
+        for name, one in library().materials.items():
             self.material.addItem(f"{name}  ({one.group})", name)
         self.material.activated.connect(lambda _: self.refresh())
         self.units = QComboBox()
@@ -163,7 +164,7 @@ class SpeedBench(AnswerBench):
         d = parse(text, "mm", system)
         if d <= 0:
             raise ToreumaError("diameter", "a diameter is larger than nothing", "type one such as 32")
-        material = materials()[self.material.currentData()]
+        material = library().materials[self.material.currentData()]
         rows: list[Row] = [("Tool material and cut", "surface speed", "", "spindle")]
         for row in material.speeds:
             for use, vc in (("rough", row.rough_m_min), ("finish", row.finish_m_min), ("part off", row.part_off_m_min)):

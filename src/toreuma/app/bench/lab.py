@@ -11,7 +11,8 @@ from toreuma.core.cutting.lab import LabResult, Rung, free_situation, ladder, tr
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System, parse, show
-from toreuma.shipped.library import machines, materials
+from toreuma.engine.library import library
+from toreuma.shipped.library import machines
 
 __all__ = ["LabBench"]
 
@@ -45,7 +46,7 @@ class LabBench(QWidget):
         session.outcome_changed.connect(self._list_operations)
         self.rungs: dict[str, tuple[Rung, ...]] = {}
         self.material, self.tool, self.machine, self.units = QComboBox(), QComboBox(), QComboBox(), QComboBox()
-        for name, one in materials().items():
+        for name, one in library().materials.items():
             self.material.addItem(f"{name}  ({one.group})", name)
         for name in SOFTENING_C:
             self.tool.addItem(name, name)
@@ -211,7 +212,7 @@ class LabBench(QWidget):
             self.loads.show_limits(None, self.system)
             self.steps.show_rungs({})
             return
-        material, machine = materials()[self.material.currentData()], machines()[self.machine.currentData()]
+        material, machine = library().materials[self.material.currentData()], machines()[self.machine.currentData()]
         cut = Cut(typed["ap_mm"], typed["feed_mm_rev"], typed["vc_m_min"])
         around = [typed[field] for field in ("d_mm", "stick_out_mm", "nose_mm", "entering_deg")]
         tool = self.tool.currentData()

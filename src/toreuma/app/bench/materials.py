@@ -17,8 +17,9 @@ from PySide6.QtWidgets import (
 from toreuma.app.session import Session
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import parse, show
-from toreuma.files.own_materials import FIELDS, own_values, set_own, speed_fields, value_of
-from toreuma.shipped.library import material_sources, materials, shipped_materials
+from toreuma.engine.library import keep_value, library
+from toreuma.files.own_materials import FIELDS, speed_fields, value_of
+from toreuma.shipped.library import material_sources, materials
 
 __all__ = ["MaterialsBench"]
 
@@ -50,7 +51,7 @@ class MaterialsBench(QWidget):
         self._filling = False
         self.choice = QComboBox()
         self.choice.setAccessibleName("Material")
-        for name, one in shipped_materials().items():
+        for name, one in materials().items():
             self.choice.addItem(f"{name}  ({one.group})", name)
         self.choice.setCurrentIndex(max(self.choice.findData("C45"), 0))
         self.choice.activated.connect(lambda _: self.refresh())
@@ -90,16 +91,15 @@ class MaterialsBench(QWidget):
         return str(self.choice.currentData())
 
     def _fields(self) -> list[str]:
-        return [*FIELDS, *speed_fields(shipped_materials()[self.name])]
+        return [*FIELDS, *speed_fields(materials()[self.name])]
 
     def refresh(self) -> None:
         """Show the material as it ships and as the person has it."""
-        shipped, sources = shipped_materials()[self.name], material_sources()
-        try:
-            own = own_values().get(self.name, {})
-        except ToreumaError as error:
-            own = {}
-            self._say("error", f"{error.where}: {error.what}; {error.cure}")
+        shipped, sources = materials()[self.name], material_sources()
+        own = library().own.get(self.name, {})
+        problem = next(iter(library().problems), None)
+        if problem is not None:
+            self._say("error", f"{problem.where}: {problem.what}; {problem.cure}")
         else:
             kept = (
                 f"{len(own)} own value{'s' if len(own) != 1 else ''}."
@@ -144,7 +144,7 @@ class MaterialsBench(QWidget):
             source = "own"
         try:
             value = parse(own, unit, "mm") if own else None
-            set_own(shipped_materials(), self.name, field, value, source)
+            keep_value(self.name, field, value, source)
         except ToreumaError as error:
             self._say("error", f"{error.where}: {error.what}; {error.cure}")
             return
@@ -160,10 +160,10 @@ class MaterialsBench(QWidget):
         """The button is there when the open job is of this material, with other values."""
         job = self._session.job
         same = job is not None and job.stock.material.name == self.name
-        self.use.setVisible(same and job is not None and job.stock.material != materials()[self.name])
+        self.use.setVisible(same and job is not None and job.stock.material != library().materials[self.name])
 
     def _into_job(self) -> None:
-        material = materials()[self.name]
+        material = library().materials[self.name]
         self._session.attempt(lambda job: job.changed(stock=job.stock.changed(material=material)))
 
 

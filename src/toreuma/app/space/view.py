@@ -11,7 +11,7 @@ from toreuma.app.session import Session
 from toreuma.app.space.renderer import Camera, NoSpace, Renderer
 from toreuma.app.theme import Theme
 from toreuma.core.prove.space import Space
-from toreuma.engine.follow import PairProof
+from toreuma.engine.pair import PairProof
 
 __all__ = ["SpaceView"]
 

@@ -1,6 +1,5 @@
 """The reasons panel: the numbers of what is selected, why they are so, and what is wrong with them."""
 
-from toreuma.core.plan.ground.given import Given
 from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
@@ -36,10 +35,12 @@ from toreuma.core.plan.asked.cost import part_cost
 from toreuma.core.plan.asked.grips import operation_grips
 from toreuma.core.plan.asked.prove_out import prove_out
 from toreuma.core.plan.groove.part_off import is_held
+from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.numbers.derates import Derate, derates_of, without_derate
 from toreuma.core.spoken import spoken
 from toreuma.core.units import show
-from toreuma.shipped.library import known_threads, materials
+from toreuma.engine.library import library
+from toreuma.shipped.library import known_threads
 
 __all__ = ["ReasonsPanel"]
 
@@ -102,7 +103,7 @@ def _features(job: Job, operation: Operation) -> tuple[tuple[str, object], ...]:
 
 
 def _with_prove_out(job: Job, name: str) -> Job:
-    return job.changed(prove_out=materials().get(name))
+    return job.changed(prove_out=library().materials.get(name))
 
 
 class ReasonsPanel(RowColumn):
@@ -201,7 +202,7 @@ class ReasonsPanel(RowColumn):
                 getattr(job.conditions, field.name),
                 lambda j, number, n=field.name: j.changed(conditions=j.conditions.changed(**{n: number})),  # type: ignore[misc]
             )
-        soft = [("The real material", "")] + [(f"{m.name}  ({m.group})", m.name) for m in materials().values()]
+        soft = [("The real material", "")] + [(f"{m.name}  ({m.group})", m.name) for m in library().materials.values()]
         chosen = job.prove_out.name if job.prove_out is not None else ""
         self._choice("prove_out", "Prove out on", soft, chosen, _with_prove_out)
         self._prove_out(job)

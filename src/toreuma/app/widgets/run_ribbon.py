@@ -13,7 +13,7 @@ from toreuma.app.widgets.play_bar import BUTTON_PX, PlayBar
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan.turret.at_spindle import moved_to
 from toreuma.core.prove.lanes import Lanes, lanes_of
-from toreuma.engine.follow import PairProof
+from toreuma.engine.pair import PairProof
 
 __all__ = ["RunRibbon"]
 

@@ -6,7 +6,7 @@ from toreuma.app.fields import BAR_FIELDS, SKIN_FIELDS, STOCK_FIELDS, STOCK_SIZE
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.model import Job
 from toreuma.engine.fresh import restocked
-from toreuma.shipped.library import materials
+from toreuma.engine.library import library
 
 __all__ = ["StockPanel"]
 
@@ -44,8 +44,8 @@ class StockPanel(RowColumn):
             self._stock_row(stock, field)
         if fresh:
             self._heading("Material")
-        names = tuple((f"{m.name}  ({m.group})", m.name) for m in materials().values())
-        known = stock.material.name in materials()
+        names = tuple((f"{m.name}  ({m.group})", m.name) for m in library().materials.values())
+        known = stock.material.name in library().materials
         options = names if known else ((f"{stock.material.name}  (this job's own)", stock.material.name), *names)
         self._choice("material", "Material", options, stock.material.name, _with_material)
         self._text("facts", "muted", _facts(job))
@@ -86,7 +86,7 @@ class StockPanel(RowColumn):
 
 
 def _with_material(job: Job, name: str) -> Job:
-    material = materials().get(name, job.stock.material)
+    material = library().materials.get(name, job.stock.material)
     return job.changed(stock=job.stock.changed(material=material))
 
 

@@ -27,7 +27,9 @@ def tool_changes(planned: Plan, memo: Memo) -> Iterator[Finding]:
         station = tool.station if (tool := planned.job.tool(later.tool)) is not None else 1
         changes = 2 if after is None or after.tool != operations[index - 1].tool else 3
         cure = move_before(later, between[0])
-        other = plan(cure.apply(planned.job), memo)  # another order may cut longer than it saves in changes
+        other = plan(
+            cure.apply(planned.job), memo, steps=planned.steps
+        )  # another order may cut longer than it saves in changes
         saved = (changes - 1) * machine.carrier_of(station).tool_change_s + planned.times.total_s - other.times.total_s
         if saved < LEAST_S:
             continue

@@ -32,7 +32,7 @@ def interrupted(planned: Plan, memo: Memo) -> Iterator[Finding]:
         if rough is None or not _would_clear(one, rough, stock):
             continue
         cure = move_before(rough.operation, one.operation)
-        after = plan(cure.apply(planned.job), memo)
+        after = plan(cure.apply(planned.job), memo, steps=planned.steps)
         again = after.of(one.operation.id)
         now, then = hits(one, stock), hits(again, stock) if again is not None else 0
         if now <= then:

@@ -29,7 +29,7 @@ def opened_early(planned: Plan, memo: Memo) -> Iterator[Finding]:
             if other.operation.kind in MILLED and getattr(other.operation, "feature", None) == one.cuts.opens
         ]
         cure = Cure(f"Move '{name_of(one.operation)}' behind the turning", partial(_last, ids=with_it))
-        after = plan(cure.apply(planned.job), memo)
+        after = plan(cure.apply(planned.job), memo, steps=planned.steps)
         now, then = interrupted_cut(operations), interrupted_cut(after.operations)
         if now[1] - then[1] < LEAST_HITS:
             continue

@@ -57,7 +57,7 @@ def other_side(planned: Plan, memo: Memo) -> Iterator[Finding]:
 
 def _second(job: Job, planned: Plan, memo: Memo) -> Plan | None:
     try:
-        return plan(second_side(job, planned), memo)
+        return plan(second_side(job, planned), memo, steps=planned.steps)
     except ToreumaError:  # the hold stage says what is wrong with the second side
         return None
 

@@ -15,6 +15,7 @@ from toreuma.core.cutting.window import ChipWindow
 from toreuma.core.model import Hold, Machine, Mandrel, Material
 from toreuma.core.model.hold import Chuck
 from toreuma.core.model.material import LIFE_MIN, StartSpeed
+from toreuma.core.model.steps import USUAL, Steps
 
 __all__ = ["BarHeld", "Bend", "Cut", "Gripped", "Seen", "Situation", "Use"]
 
@@ -86,6 +87,7 @@ class Situation:
     ``harm`` is the factor on speed of everything that wears the edge faster, ``wish`` of what asks for a longer life;
     the edge shall last ``least_life_min``. ``factors`` name what ``harm`` and ``wish`` are made of.
     ``thinning`` is the chip's thickness over the feed where an edge stands so low that it counts for its life.
+    ``steps`` are those in which the control is told speeds.
     ``entering_deg`` is not used for a round insert, whose ``nose_mm`` is its radius.
     """
 
@@ -111,6 +113,7 @@ class Situation:
     clamp_pin_rpm: float | None = None
     factors: tuple[tuple[str, float], ...] = ()
     thinning: float = 1.0
+    steps: Steps = USUAL
 
     @cached_property
     def row(self) -> StartSpeed | None:

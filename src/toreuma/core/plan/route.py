@@ -10,6 +10,7 @@ from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation, Tool
+from toreuma.core.model.steps import Steps
 from toreuma.core.plan.among.told import told_by_others
 from toreuma.core.plan.bar.feed_bar import bar_before, loop_findings
 from toreuma.core.plan.bar.supply import SupplyNumbers, cut_width_mm, supply_numbers
@@ -35,7 +36,7 @@ FAR_MM = 1e5
 
 @dataclass(frozen=True)
 class Plan:
-    """The planned job. ``operations`` holds the enabled ones in order."""
+    """The planned job. ``operations`` holds the enabled ones in order; ``steps`` are those of its control."""
 
     job: Job
     scene: Scene
@@ -44,6 +45,7 @@ class Plan:
     second: SecondGrip | None
     operations: tuple[OperationPlan, ...]
     findings: tuple[Finding, ...]
+    steps: Steps
 
     @property
     def opened(self) -> tuple[int, ...]:
@@ -72,8 +74,8 @@ class Plan:
         return around.difference(union([scene.part, clean]))
 
 
-def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Plan:
-    """Plan all operations of a job.
+def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel, steps: Steps | None = None) -> Plan:
+    """Plan all operations of a job. ``steps`` are those in which its control is told speeds and feeds.
 
     Raises `PartError` when the profile is impossible and whatever ``check`` raises to cancel. An operation that
     cannot be planned gets an error finding and leaves the stock as it was.
@@ -81,17 +83,17 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> Pla
     memo = memo or Memo()
     scene = memo.of(placed, job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
     supply = memo.of(supply_numbers, job.part, job.stock, cut_width_mm(job), scene)
-    second = second_grip(job, scene)
-    planned = told_by_others(job, _operations(job, scene, memo, check))
+    second, given = second_grip(job, scene), Given.of(job, steps)
+    planned = told_by_others(job, _operations(job, scene, given, memo, check))
     hold = hold_numbers(job, scene, planned_cut(planned) or expected_cut(job))
     held = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
     findings = (*held, *loop_findings(job), *neighbours(job, scene, planned))
-    return Plan(job, scene, hold, supply, second, planned, findings)
+    return Plan(job, scene, hold, supply, second, planned, findings, given.steps)
 
 
-def _operations(job: Job, scene: Scene, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
+def _operations(job: Job, scene: Scene, given: Given, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
     planned: list[OperationPlan] = []
-    stock, given = bar_before(job, scene), Given.of(job)
+    stock = bar_before(job, scene)
     opened = job.stock.opened if job.stock.kind == "free" else ()
     for operation in job.operations:
         check()

@@ -148,19 +148,19 @@ class _ChannelWriter(Writer):
             self._block(codes["part_out"])
         elif act.code == "turn":
             self._at(0)
-            self._block(f"{codes['fixed_speed']} S{settings.rpm:.0f} {codes['spindle_forward']}")
+            self._block(f"{codes['fixed_speed']} S{self._turns(settings.rpm)} {codes['spindle_forward']}")
         elif act.code == "sync":
-            self._block(f"{codes['sync']} S{settings.rpm:.0f}")
+            self._block(f"{codes['sync']} S{self._turns(settings.rpm)}")
         elif act.code == "come":
             self._block(f"{codes['rapid']} {axis}{self._length(self._near)}")
         elif act.code == "feed":
             self._block(f"{codes['push_limit']} P{settings.push_n:.0f}")
-            feed = self._number_text(settings.feed_mm_min * self._scale, 1)
-            self._block(f"{codes['line']} {axis}{self._length(self._taken.jaw_face_z)} F{feed}")
+            feed = self._feed_text(settings.feed_mm_min * self._scale, self._dialect.minute_decimals[self._units])
+            self._block(f"{codes['line']} {axis}{self._length(self._taken.jaw_face_z)} {feed}")
         elif act.code == "pull":
-            feed = self._number_text(settings.feed_mm_min * self._scale, 1)
+            feed = self._feed_text(settings.feed_mm_min * self._scale, self._dialect.minute_decimals[self._units])
             place = self._length(self._taken.jaw_face_z + self._drawn)
-            self._block(f"{codes['line']} {axis}{place} F{feed}")
+            self._block(f"{codes['line']} {axis}{place} {feed}")
         elif act.code == "settle":
             self._block(f"{codes['dwell']} P{round(1000 * settings.dwell_s)}")
         elif act.code == "retreat":
@@ -174,6 +174,9 @@ class _ChannelWriter(Writer):
         """Where the rapid to the grip ends."""
         second = self._job.setups[1].hold
         return self._taken.jaw_face_z + second.grip_length_mm + self._taken.settings.approach_mm
+
+    def _turns(self, rpm: float) -> str:
+        return self._speed_text(self._dialect.steps(self._units).turns(rpm, typed=True))
 
     def _length(self, mm: float) -> str:
         return self._number_text(mm * self._scale, self._places)

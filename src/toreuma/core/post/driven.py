@@ -1,12 +1,13 @@
 """Writes the moves of a driven tool: the work turned to an angle and braked, Y, and ways made by turning it."""
 
+from typing import Literal
+
 from toreuma.core.dialect import Dialect
 from toreuma.core.motion import Driven, Motion
 
 __all__ = ["DrivenWords"]
 
 ANGLE_DECIMALS = 3
-MINUTE_DECIMALS = 1
 
 
 class DrivenWords:
@@ -15,6 +16,7 @@ class DrivenWords:
     _dialect: Dialect
     _scale: float
     _places: int
+    _units: Literal["mm", "inch"]
     _move: str
     _feed: str
     _x: str
@@ -35,11 +37,17 @@ class DrivenWords:
     def _number_text(value: float, places: int) -> str:
         raise NotImplementedError
 
+    def _speed_text(self, number: float) -> str:
+        raise NotImplementedError
+
+    def _feed_text(self, feed: float, decimals: int) -> str:
+        raise NotImplementedError
+
     def _begin_driven(self, first: Motion) -> dict[str, str]:
         """Where a driven tool begins, as words for the template."""
         self._turning = first.driven
         self._y = self._y_word(0.0)
-        return {"live_rpm": f"{abs(first.driven.rpm):.0f}"} if first.driven is not None else {}
+        return {"live_rpm": self._speed_text(abs(first.driven.rpm))} if first.driven is not None else {}
 
     def _driven(self, motion: Motion, driven: Driven) -> None:
         codes, before = self._dialect.codes, self._turning
@@ -49,7 +57,9 @@ class DrivenWords:
             self._block(codes["polar_on" if driven.polar else "polar_off"])
             self._move = ""
         if before is not None and driven.rpm != before.rpm:
-            self._block(f"{codes['live_forward' if driven.rpm > 0 else 'live_reverse']} S{abs(driven.rpm):.0f}")
+            self._block(
+                f"{codes['live_forward' if driven.rpm > 0 else 'live_reverse']} S{self._speed_text(abs(driven.rpm))}"
+            )
         self._turning = driven
         if motion.event == "index":
             self._block(f"{codes['rapid']} C{self._number_text(driven.c_deg, ANGLE_DECIMALS)}")
@@ -70,7 +80,7 @@ class DrivenWords:
         words += [("C" if driven.polar else "Y") + y] if y != self._y else []
         words += [z] if z != self._z else []
         if motion.feed is not None:
-            feed = f"F{self._number_text(motion.feed * self._scale, MINUTE_DECIMALS + (self._scale != 1.0) * 2)}"
+            feed = self._feed_text(motion.feed * self._scale, self._dialect.minute_decimals[self._units])
             words += [feed] if feed != self._feed else []
             self._feed = feed
         self._block(" ".join(words))

@@ -9,7 +9,8 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.geometry.elements import Arc, Point, Segment
 from toreuma.core.model import Tool
-from toreuma.core.motion import Motion
+from toreuma.core.model.steps import FT_MM
+from toreuma.core.motion import Motion, Spindle
 from toreuma.core.plan import Plan
 from toreuma.core.plan.ground.result import Cycle, OperationPlan, Word
 from toreuma.core.post.driven import DrivenWords
@@ -27,6 +28,9 @@ class Posted:
 
 TAKEN = {"caught": ("catcher_out", "catcher_in"), "picked": ("pick_off_hold", "pick_off_away")}
 """What is done before and after a part is cut off, by where it goes."""
+
+SAME_SPEED = 1e-6
+"""What may be lost of a speed where it is written."""
 
 
 CENTRE = {True: "centre_in", False: "centre_out"}
@@ -139,19 +143,39 @@ class Writer(DrivenWords):
     def _call(self, first: Motion, template: tuple[str, ...]) -> None:
         """A tool is called, with its speed, and goes to where its first move begins."""
         self._move = self._feed = self._x = self._z = ""
-        surface = first.spindle.value * (3.280839895 if self._units == "inch" else 1.0)
         self._blocks(
             template,
             **self._begin_driven(first),
             tool_word=self._dialect.tool_word.format(station=first.station),
-            clamp_rpm=f"{math.floor(first.spindle.clamp_rpm or 0)}",
-            surface=f"{surface:.0f}",
-            fixed_rpm=f"{first.spindle.value:.0f}",
+            **self._speed_words(first.spindle),
             x=self._x_word(first.start[1]),
             z=self._z_word(first.start[0]),
         )
         self._x, self._z = self._x_word(first.start[1]), self._z_word(first.start[0])
         self._move = self._dialect.codes["rapid"]
+
+    def _speed_words(self, spindle: Spindle) -> dict[str, str]:
+        """Speeds as words for the template. Raises `ProgramError` for one that the control's steps would change."""
+        value, clamp = spindle.value, spindle.clamp_rpm or 0.0
+        surface = value / (FT_MM / 1000) if self._units == "inch" else value
+        return {
+            "clamp_rpm": self._speed_text(clamp),
+            "surface": self._speed_text(surface) if spindle.mode == "surface" else "",
+            "fixed_rpm": self._speed_text(value) if spindle.mode == "fixed" else "",
+        }
+
+    def _speed_text(self, number: float) -> str:
+        text = f"{number:.{self._dialect.speed_decimals}f}"
+        if abs(float(text) - number) > SAME_SPEED * max(number, 1.0):
+            what = f"the control takes no S{number:g}: it would turn at S{text}"
+            raise ProgramError("program", what, "plan the job again for this control")
+        return text
+
+    def _feed_text(self, feed: float, decimals: int) -> str:
+        """A feed of the program's units. Raises `ProgramError` for one too small to be written."""
+        if round(feed, decimals) <= 0:
+            raise ProgramError("program", f"the control takes no F{feed:g}", "choose a larger feed")
+        return f"F{self._number_text(feed, decimals)}"
 
     def _taken_words(self, planned: OperationPlan) -> tuple[str, str]:
         """What is said before and after a cut for the part not to fall."""
@@ -196,7 +220,8 @@ class Writer(DrivenWords):
             self._minute = motion.per_minute
             words.insert(0, codes["feed_per_minute" if self._minute else "feed_per_rev"])
         if motion.feed is not None:
-            feed = f"F{self._number_text(motion.feed * self._scale, self._dialect.feed_decimals[self._units])}"
+            decimals = self._dialect.minute_decimals if motion.per_minute else self._dialect.feed_decimals
+            feed = self._feed_text(motion.feed * self._scale, decimals[self._units])
             if feed != self._feed:
                 words.append(feed)
                 self._feed = feed

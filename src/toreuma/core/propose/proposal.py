@@ -88,6 +88,7 @@ def _rounded(situation: Situation, found: Found, fixed: Fixed) -> Cut:
     if fixed.vc_m_min is None and not situation.machine.speeds_rpm:
         unit = 1.0 if vc >= 100 else 0.5 if vc >= 30 else 0.1
         vc = max(math.floor(vc * (1 + SOUGHT_TO) / unit) * unit, unit)
+        vc = situation.steps.surface(vc) if situation.machine.surface_speed else vc
     return Cut(ap, feed, round(vc, 6))
 
 
@@ -175,7 +176,7 @@ def _clamp(situation: Situation, cut: Cut) -> Evidence:
         if safe < math.inf:
             limits.append(Limit("grip at speed", math.floor(safe), "rpm"))
     least = min(limits, key=lambda limit: limit.number)
-    number = max(float(math.floor(situation.rung(seen.clamp_rpm))), 1.0)
+    number = situation.steps.turns(situation.rung(seen.clamp_rpm))
     evidence = Evidence(
         "speed clamp",
         "n max",

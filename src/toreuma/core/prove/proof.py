@@ -1,6 +1,6 @@
 """The proof of a program: read, cut, compared with the part, in numbers."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 import numpy as np
@@ -15,6 +15,7 @@ from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
 from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
+from toreuma.core.prove.told import Told, told_otherwise
 from toreuma.core.read import Program
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.timeline import Timeline, timeline_of
@@ -82,11 +83,13 @@ def prove(
     check: Check = never_cancel,
     progress: Callable[[float], None] = lambda share: None,
     before: Region | None = None,
+    told: Iterable[Told] = (),
 ) -> Proof:
     """Cut a read program out of the blank with the true tool shapes.
 
     ``before`` is the bar as the part before left it, where the program feeds it first.
-    ``declared`` is the region the plan says its tools cannot reach or do not finish. Whatever ``check`` raises
+    ``declared`` is the region the plan says its tools cannot reach or do not finish, ``told`` the speeds and feeds
+    meant for its operations. Whatever ``check`` raises
     stops the work; ``progress`` is told the share done.
     """
     cutter = Cutter(job, scene, before)
@@ -131,6 +134,7 @@ def prove(
         *_hold_findings(cutter),
         *_past_centre(program, cutter, steps),
         *_power_findings(program, steps),
+        *told_otherwise(program, told),
         *_leftover_findings(undeclared, scene, program, cutter),
         *_declared_findings(kept, scene, job),
     )

@@ -162,7 +162,7 @@ def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Propos
     label = f"steady below Ø {operation.steady_below_d_mm:g} mm"
     limits = (*(replace(limit, bit=limit.bit and steady > clamp.number) for limit in clamp.limits),
               Limit(label, math.floor(steady), "rpm", steady <= clamp.number))  # fmt: skip
-    lower = clamp.number if clamp.pinned else max(min(clamp.number, math.floor(steady)), 1.0)
+    lower = clamp.number if clamp.pinned else work.given.steps.turns(min(clamp.number, steady))
     return {
         "clamp": replace(clamp, number=lower, limits=limits, inputs=clamp_inputs(vc.number, lower)),
         "f_centre": near,

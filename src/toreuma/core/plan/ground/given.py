@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from toreuma.core.model import Centre, Hold, Job, Machine, Operation, Part, PartOff, Stock, Tool
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.operation import RoughOd
+from toreuma.core.model.steps import USUAL, Steps
 from toreuma.core.model.tool import Drill
 
 __all__ = ["ALONE", "Given", "Neighbours", "parting_width_mm"]
@@ -33,7 +34,7 @@ ALONE = Neighbours()
 
 @dataclass(frozen=True, kw_only=True)
 class Given:
-    """Part, blank, hold, circumstances and machine; the operation's own tools, the first one first.
+    """Part, blank, hold, circumstances, machine, the steps of its control; the operation's own tools, in order.
 
     ``parting_mm`` is the width of the blade that will part the piece off, mm, if one is planned; ``opened`` are the
     milled features that are open already.
@@ -45,14 +46,15 @@ class Given:
     centre: Centre | None
     conditions: Conditions
     machine: Machine
+    steps: Steps = USUAL
     parting_mm: float | None = None
     tools: tuple[Tool, ...] = ()
     opened: tuple[int, ...] = ()
     neighbours: Neighbours = ALONE
 
     @classmethod
-    def of(cls, job: Job) -> "Given":
-        """What every operation of a job's first setup is given."""
+    def of(cls, job: Job, steps: Steps | None = None) -> "Given":
+        """What every operation of a job's first setup is given; ``steps``: those of its control, or the usual ones."""
         return cls(
             part=job.part,
             stock=job.stock,
@@ -60,6 +62,7 @@ class Given:
             centre=job.setup.centre,
             conditions=job.conditions,
             machine=job.machine,
+            steps=steps or Steps.usual(job.units),
             parting_mm=parting_width_mm(job),
         )
 

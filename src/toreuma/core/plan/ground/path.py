@@ -34,6 +34,7 @@ class Path:
         self._safe = safe
         self._tip = frame.point(work.shape.tip)
         self._at = frame.point(work.scene.index)
+        self._steps = work.given.steps
         shape = work.shape
         self._ahead = max(-float(piece[:, 0].min()) for piece in (shape.core - shape.nose_radius, *shape.bodies))
         self.motions: list[Motion] = []
@@ -60,7 +61,8 @@ class Path:
         if way.length < 1e-6:
             return
         segment = self._frame.segment(way)
-        self.motions.append(Motion(segment, mm_min, self._spindle, self._work.tool.station, per_minute=True))
+        feed = self._steps.feed(mm_min, per_minute=True)
+        self.motions.append(Motion(segment, feed, self._spindle, self._work.tool.station, per_minute=True))
         self._at = way.end
 
     @property
@@ -131,6 +133,8 @@ class Path:
     def _add(self, segment: Segment, feed: float | None, in_step: bool = False) -> None:
         if segment.length < 1e-6:
             return
+        if feed is not None and not in_step:
+            feed = self._steps.feed(feed)
         made = Motion(self._frame.segment(segment), feed, self._spindle, self._work.tool.station, in_step=in_step)
         self.motions.append(made.follows(self.motions[-1] if self.motions else None))
         self._at = segment.end

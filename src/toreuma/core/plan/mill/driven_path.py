@@ -14,7 +14,7 @@ class DrivenPath:
     """Places are of the tool's end, (z, x) and y, as somebody sees them who turned with the work."""
 
     def __init__(self, work: Work, rpm: float) -> None:
-        self._work, self._rpm = work, rpm
+        self._work, self._rpm = work, work.given.steps.turns(rpm)
         self._at: Point = work.scene.index
         self._y = self._c = 0.0
         self._polar = False
@@ -78,6 +78,7 @@ class DrivenPath:
         if self._polar and feed is None:  # turned in step, the axis of rotation knows no rapid
             feed = POLAR_MM_MIN
         driven = Driven(self._rpm, self._c, (self._y, end_y), self._polar)
+        feed = None if feed is None else self._work.given.steps.feed(feed, per_minute=True)
         way = Line(self._at, end)
         self.motions.append(Motion(way, feed, STOPPED, self._station, per_minute=feed is not None, driven=driven))
         self._at, self._y = end, end_y

@@ -49,8 +49,8 @@ def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing
     others = live_limits(given.machine, work.tool) if driven else speed_limits(given)
     spindle = lowest("spindle speed", "n", "rpm", [*others, by_surface], formula="n = 1000 vc / (π D)")
     number = spindle.number if driven else rung_of_speed(given.machine, spindle.number)
-    rpm = max(float(math.floor(number)), 1.0)
-    return vc, pinned(replace(spindle, number=rpm, pin="clamp_rpm"), pins.clamp_rpm)
+    clamp = None if pins.clamp_rpm is None else given.steps.turns(pins.clamp_rpm, typed=True)
+    return vc, pinned(replace(spindle, number=given.steps.turns(number), pin="clamp_rpm"), clamp)
 
 
 def pinned(evidence: Evidence, wanted: float | None) -> Evidence:

@@ -14,8 +14,10 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.model import Blade, Insert, Machine, Pins
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.material import LIFE_MIN
+from toreuma.core.model.steps import Steps
 from toreuma.core.model.tool import PullTool
 from toreuma.core.motion import Spindle
+from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.standing import gripped, held_piece, speed_limits
@@ -119,7 +121,8 @@ def _base(work: Work, tool_material: str, use: Use, d_mm: float, mean_d_mm: floa
         wish=wish,
         speed_limits=speed_limits(given),
         gripped=gripped(given, work.scene, d_mm),
-        clamp_pin_rpm=work.operation.pins.clamp_rpm,
+        clamp_pin_rpm=_turns(given.steps, work.operation.pins.clamp_rpm),
+        steps=given.steps,
         factors=tuple((one.name, one.speed) for one in factors if one.speed != 1),
     )
     if situation.row is None and work.operation.pins.vc_m_min is None:
@@ -184,7 +187,7 @@ def _compliance(work: Work, after: Region) -> Compliance | None:
 def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm: float | None = None) -> Proposal:
     """The numbers of the operation. ``depth_mm`` is given where the stock decides it."""
     pins, conditions = work.operation.pins, work.given.conditions
-    fixed = _fixed(pins, depth_mm)
+    fixed = _fixed(pins, work.given, depth_mm)
     costs = Costs(conditions.machine_per_h, conditions.edge_cost, conditions.edge_change_min)
     rounded = tuple((round(height, 3), float(max(round(length), 1))) for height, length in steps)
     given = depth_mm is not None
@@ -214,8 +217,15 @@ def _worth_cutting(proposal: Proposal, steps: tuple[Step, ...], fixed: Fixed) ->
     )
 
 
-def _fixed(pins: Pins, depth_mm: float | None) -> Fixed:
-    return Fixed(depth_mm if depth_mm is not None else pins.ap_mm, pins.feed_mm_rev, pins.vc_m_min)
+def _fixed(pins: Pins, given: Given, depth_mm: float | None) -> Fixed:
+    vc = pins.vc_m_min
+    if vc is not None and given.machine.surface_speed:
+        vc = given.steps.surface(vc, typed=True)
+    return Fixed(depth_mm if depth_mm is not None else pins.ap_mm, pins.feed_mm_rev, vc)
+
+
+def _turns(steps: Steps, rpm: float | None) -> float | None:
+    return None if rpm is None else steps.turns(rpm, typed=True)
 
 
 def interruption(work: Work, proposal: Proposal) -> dict[str, Evidence]:
@@ -245,7 +255,7 @@ def spindle_of(work: Work, proposal: Proposal, clamp_rpm: float | None = None) -
     """How the spindle is told to turn: at a surface speed with its clamp, or at the rung the machine has."""
     numbers = proposal.numbers
     if not work.given.machine.surface_speed:
-        return Spindle("fixed", math.floor(numbers["n"].number))
+        return Spindle("fixed", work.given.steps.turns(numbers["n"].number))
     return Spindle("surface", numbers["vc"].number, clamp_rpm or numbers["clamp"].number)
 
 

@@ -19,6 +19,7 @@ from toreuma.core.model.feature import (
     Slot,
     ThreadFeature,
 )
+from toreuma.core.model.steps import Steps
 from toreuma.core.plan.route import Plan, plan
 from toreuma.core.scene import build_scene
 
@@ -64,11 +65,13 @@ def second_side(job: Job, first: Plan, piece: Region | None = None) -> Job:
     )
 
 
-def plan_sides(job: Job, memo: Memo | None = None, check: Check = never_cancel) -> tuple[Plan, ...]:
+def plan_sides(
+    job: Job, memo: Memo | None = None, check: Check = never_cancel, steps: Steps | None = None
+) -> tuple[Plan, ...]:
     """The plan of every setup, each on what the one before left. Raises as `plan` does."""
     memo = memo or Memo()
-    first = plan(job, memo, check)
-    return (first, plan(second_side(job, first), memo, check)) if len(job.setups) > 1 else (first,)
+    first = plan(job, memo, check, steps)
+    return (first, plan(second_side(job, first), memo, check, steps)) if len(job.setups) > 1 else (first,)
 
 
 def _piece(first: Plan) -> Region:

@@ -210,7 +210,7 @@ def _speed(work: Work, operation: CutThread, tool: ThreadingTool) -> dict[str, E
         n = replace(
             lowest("spindle speed", "n", "rpm", limits, formula="n = 1000 vc / (π d), n ≤ v / P"), pin="clamp_rpm"
         )
-        n = replace(n, number=float(math.floor(n.number)))
+        n = replace(n, number=work.given.steps.turns(n.number))
     feed = Evidence("lead", "P", form.lead_mm, "mm/rev", formula="pitch times starts")
     return {"vc": vc, "n": n, "f": feed}
 

@@ -1,0 +1,107 @@
+"""Speeds and feeds of a program against those it was meant to tell the control."""
+
+import math
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass
+
+from toreuma.core.findings import Finding, Severity
+from toreuma.core.motion import Motion, Spindle
+from toreuma.core.read import Program
+
+__all__ = ["Told", "told_otherwise", "told_to"]
+
+SAME_SPEED, SAME_FEED, STEP_MM = 1e-4, 1e-3, 1.5e-4
+"""Shares within which speeds and feeds are the same; leads are written in steps of this many mm or finer."""
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """What a tool is told while it cuts: speeds, and feeds in mm per turn or per minute.
+
+    ``section`` is the number of its operation in the program's comment; None: wherever that tool cuts at that spindle.
+    """
+
+    station: int
+    section: int | None
+    second: bool
+    speeds: frozenset[Spindle]
+    feeds: frozenset[tuple[float, bool]]
+
+
+def told_to(motions: Iterable[Motion], section: int | None = None, second: bool = False) -> Iterator[Told]:
+    """What these moves tell each tool."""
+    cuts: dict[int, list[Motion]] = {}
+    for motion in motions:
+        if motion.feed is not None:
+            cuts.setdefault(motion.station, []).append(motion)
+    for station, own in cuts.items():
+        feeds = frozenset((float(one.feed or 0), one.per_minute) for one in own)
+        yield Told(station, section, second, frozenset(_speed(one) for one in own if not one.shared), feeds)
+
+
+def told_otherwise(program: Program, wanted: Iterable[Told]) -> Iterator[Finding]:
+    """Where a section of the program first cuts at a speed or feed that is not among those meant for it."""
+    meant = {(one.station, one.section, one.second): one for one in wanted}
+    seen: set[tuple[str, int]] = set()
+    for motion in program.motions:
+        if motion.feed is None or not 0 <= motion.section < len(program.sections):
+            continue
+        section = program.sections[motion.section]
+        whole, own = (motion.station, None, motion.second), (motion.station, section.number, motion.second)
+        told = meant.get(own) or meant.get(whole)
+        if told is None:
+            continue
+        for found in (_speed_finding(motion, told), _feed_finding(motion, told)):
+            if found is not None and (found.code, motion.section) not in seen:
+                seen.add((found.code, motion.section))
+                yield found
+
+
+def _speed(motion: Motion) -> Spindle:
+    """The speed of the work, or of the tool where that turns; a clamp counts with a surface speed only."""
+    if motion.driven is not None:
+        return Spindle("fixed", abs(motion.driven.rpm))
+    spindle = motion.spindle
+    return spindle if spindle.mode == "surface" else Spindle(spindle.mode, spindle.value)
+
+
+def _speed_finding(motion: Motion, told: Told) -> Finding | None:
+    speed = _speed(motion)
+    if motion.shared or not told.speeds or any(_alike(speed, one) for one in told.speeds):
+        return None
+    meant = ", ".join(sorted(map(_words, told.speeds)))
+    faster = all(_faster(speed, one) for one in told.speeds)
+    what = f"line {motion.line}: cuts at {_words(speed)}, planned is {meant}"
+    why = "the numbers of this operation were checked for the planned speed"
+    return Finding("error" if faster else "warning", "told.speed", what, why, line=motion.line)
+
+
+def _feed_finding(motion: Motion, told: Told) -> Finding | None:
+    feed = float(motion.feed or 0)
+    same = [one for one, per_minute in told.feeds if per_minute == motion.per_minute]
+    if any(math.isclose(feed, one, rel_tol=SAME_FEED, abs_tol=STEP_MM) for one in same):
+        return None
+    unit = "mm/min" if motion.per_minute else "mm/rev"
+    meant = ", ".join(f"{one:.4g}" for one in sorted(same)) or "none"
+    severity: Severity = "error" if feed > max(same, default=0.0) else "warning"
+    what = f"line {motion.line}: feeds {feed:.4g} {unit}, planned is {meant}"
+    return Finding(severity, "told.feed", what, "the cut was checked for the planned feed", line=motion.line)
+
+
+def _alike(one: Spindle, other: Spindle) -> bool:
+    if one.mode != other.mode or not math.isclose(one.value, other.value, rel_tol=SAME_SPEED):
+        return False
+    return math.isclose(one.clamp_rpm or 0.0, other.clamp_rpm or 0.0, rel_tol=SAME_SPEED)
+
+
+def _faster(one: Spindle, other: Spindle) -> bool:
+    clamps = one.clamp_rpm or 0.0, other.clamp_rpm or 0.0
+    return one.mode != other.mode or one.value > other.value or clamps[0] > clamps[1] or (clamps[1] > 0 == clamps[0])
+
+
+def _words(spindle: Spindle) -> str:
+    if spindle.mode == "stopped":
+        return "a standing spindle"
+    if spindle.mode == "fixed":
+        return f"{spindle.value:g} rpm"
+    return f"{spindle.value:g} m/min up to {spindle.clamp_rpm or 0:g} rpm"

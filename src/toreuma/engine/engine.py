@@ -1,0 +1,105 @@
+"""The engine: what window, command line and tests ask of the core, with one memory and one library behind it."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from toreuma.core.auto.propose import Proposed, propose_route
+from toreuma.core.channels.balance import Balanced, balance
+from toreuma.core.channels.hand_over import hand_over
+from toreuma.core.channels.transfer import Transfer
+from toreuma.core.critic import critique
+from toreuma.core.dialect import Dialect
+from toreuma.core.findings import Finding
+from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.model import Job
+from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.sides.second_side import plan_sides, second_side
+from toreuma.core.prove import Proof
+from toreuma.core.simulate.replay import Replay
+from toreuma.engine.follow import Outcome, follow, replay_of
+from toreuma.engine.library import Library, library
+from toreuma.engine.pair import PairProof, prove_channels
+from toreuma.engine.proving import prove_plan, prove_read
+from toreuma.shipped.library import known_threads
+
+__all__ = ["Engine", "Proved"]
+
+Progress = Callable[[float], None]
+
+
+def _unheard(share: float) -> None:
+    """Progress that nobody listens to."""
+
+
+@dataclass(frozen=True)
+class Proved:
+    """The proof of a side, and its replay, which knows only what was read back."""
+
+    proof: Proof
+    replay: Replay
+
+
+class Engine:
+    """Follows jobs from plan to proof. What it has computed it remembers by content; one thread uses it at a time.
+
+    Everything raises `ToreumaError` for what cannot be, and whatever ``check`` raises to stop the work.
+    """
+
+    def __init__(self, own: Library | None = None, memo: Memo | None = None) -> None:
+        self.library = own or library()
+        self.memo = memo or Memo()
+
+    def language(self, job: Job, name: str | None = None) -> Dialect:
+        """The dialect a job's programs are written in, or the one named."""
+        return self.library.dialect(name or job.program.dialect)
+
+    def plan(self, job: Job, check: Check = never_cancel, dialect: str | None = None) -> Plan:
+        """The plan of the job's first side, in the steps of its control."""
+        return plan(job, self.memo, check, self.language(job, dialect).steps(job.units))
+
+    def sides(self, job: Job, check: Check = never_cancel, dialect: str | None = None) -> tuple[Plan, ...]:
+        """The plan of every side, each on what the one before left."""
+        return plan_sides(job, self.memo, check, self.language(job, dialect).steps(job.units))
+
+    def transfer(self, sides: tuple[Plan, ...]) -> Transfer | None:
+        """How the part is handed over between planned sides, if it is."""
+        return hand_over(sides[0].job, sides[0]) if len(sides) > 1 else None
+
+    def follow(self, job: Job, check: Check = never_cancel) -> Outcome:
+        """Plan a job, write its program and read that back."""
+        return follow(self.plan(job, check), self.language(job), self.memo)
+
+    def order(self, outcome: Outcome) -> tuple[Finding, ...]:
+        """What another order would be better at; it is planned to see that, which takes its time."""
+        return critique(outcome.plan, self.memo)
+
+    def prove(self, outcome: Outcome, check: Check = never_cancel, progress: Progress = _unheard) -> Proved:
+        """Cut the program of a followed job, with what is remembered."""
+        proof = prove_read(outcome.plan, outcome.program, check, progress)
+        return Proved(proof, replay_of(outcome, proof))
+
+    def prove_afresh(self, planned: Plan, text: str | None = None, dialect: str | None = None) -> Proof:
+        """Write a plan, or take other text for it, read and cut it with nothing remembered."""
+        return prove_plan(planned, self.language(planned.job, dialect), text)
+
+    def pair(self, outcome: Outcome, check: Check = never_cancel) -> PairProof | None:
+        """Both channels of a part that is handed over, run together and cut on both spindles; None without two."""
+        job = outcome.job
+        if outcome.transfer is None or len(job.setups) < 2:
+            return None
+        other = second_side(job, outcome.plan)
+        sides = (outcome.plan, self.plan(other, check))
+        return prove_channels(job, sides, outcome.transfer, self.language(job), check=check)
+
+    def balance(
+        self, job: Job, check: Check = never_cancel, better: Callable[[float, float], None] = lambda cycle, bound: None
+    ) -> Balanced | None:
+        """The shortest cycle of a part that is handed over; None where there is no hand-over."""
+        sides = self.sides(job, check)
+        taken = self.transfer(sides)
+        return balance(job, sides, taken, check=check, better=better) if taken is not None else None
+
+    def route(self, job: Job, check: Check = never_cancel, progress: Progress = _unheard) -> Proposed:
+        """A whole route for a job, from the catalogue and the person's rack; one that cannot be read is empty."""
+        codes = {item.code for item in self.library.rack()}
+        return propose_route(job, self.library.store(codes), codes, known_threads(job.part), check, progress)

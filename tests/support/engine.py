@@ -1,0 +1,77 @@
+"""One engine for all tests of a process: what was planned, proved or found for a job once is not computed again."""
+
+from collections.abc import Callable
+from functools import cache
+from typing import Any
+
+from toreuma.core.auto.propose import Proposed
+from toreuma.core.channels.balance import Balanced
+from toreuma.core.findings import Finding
+from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.model import Job
+from toreuma.core.prove import Proof
+from toreuma.engine.engine import Engine, Progress, Proved
+from toreuma.engine.follow import Outcome
+from toreuma.engine.pair import PairProof
+
+__all__ = ["RecordedEngine", "followed", "proved", "recorded", "routed"]
+
+
+class RecordedEngine(Engine):
+    """Gives the outcome recorded for an equal job; what is new is computed and recorded."""
+
+    def __init__(self) -> None:
+        super().__init__(memo=Memo(40_000))
+        self._kept: dict[tuple[object, ...], Any] = {}
+
+    def _once(self, what: str, job: Job, compute: Callable[[], Any], check: Check) -> Any:
+        check()
+        key = what, self.memo.digest(job)
+        if key not in self._kept:
+            self._kept[key] = compute()
+        check()
+        return self._kept[key]
+
+    def follow(self, job: Job, check: Check = never_cancel) -> Outcome:
+        return self._once("follow", job, lambda: super(RecordedEngine, self).follow(job, check), check)
+
+    def order(self, outcome: Outcome) -> tuple[Finding, ...]:
+        compute = super().order
+        return self._once("order", outcome.job, lambda: compute(outcome), never_cancel)
+
+    def prove(self, outcome: Outcome, check: Check = never_cancel, progress: Progress = lambda share: None) -> Proved:
+        compute = super().prove
+        return self._once("prove", outcome.job, lambda: compute(outcome, check, progress), check)
+
+    def pair(self, outcome: Outcome, check: Check = never_cancel) -> PairProof | None:
+        compute = super().pair
+        return self._once("pair", outcome.job, lambda: compute(outcome, check), check)
+
+    def balance(
+        self, job: Job, check: Check = never_cancel, better: Callable[[float, float], None] = lambda cycle, bound: None
+    ) -> Balanced | None:
+        return self._once("balance", job, lambda: super(RecordedEngine, self).balance(job, check, better), check)
+
+    def route(self, job: Job, check: Check = never_cancel, progress: Progress = lambda share: None) -> Proposed:
+        return self._once("route", job, lambda: super(RecordedEngine, self).route(job, check, progress), check)
+
+
+@cache
+def recorded() -> RecordedEngine:
+    """The engine of this process."""
+    return RecordedEngine()
+
+
+def followed(job: Job) -> Outcome:
+    """A job planned, written and read back."""
+    return recorded().follow(job)
+
+
+def proved(job: Job) -> Proof:
+    """The proof of a job's first side."""
+    return recorded().prove(followed(job)).proof
+
+
+def routed(job: Job) -> Proposed:
+    """The route proposed for a job."""
+    return recorded().route(job)
