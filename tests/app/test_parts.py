@@ -5,6 +5,7 @@ from pathlib import Path
 import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
 from pytestqt.qtbot import QtBot
+from toreuma.app.session.worker import Worker
 
 from toreuma.app.canvas.view import View
 from toreuma.app.format import both_ways, clock, diameter
@@ -13,7 +14,6 @@ from toreuma.app.shot import settle
 from toreuma.app.theme import load_theme
 from toreuma.app.widgets.number import Entry, evidence_html
 from toreuma.app.window import MainWindow
-from toreuma.app.worker import Worker
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.model import Job
 from toreuma.engine.engine import Engine
@@ -83,7 +83,7 @@ def test_the_session_keeps_its_job_when_a_change_cannot_be(qtbot: QtBot, spear: 
     error = session.attempt(lambda job: job.changed(part={"outside": [{"z_mm": 0, "d_mm": 4}]}))
     assert error is not None
     assert session.job is spear
-    assert not session.can_undo
+    assert not session.history.can_go_back
     assert session.attempt(lambda job: job) is None
     assert not session.modified
     session.undo()

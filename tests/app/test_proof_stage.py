@@ -28,7 +28,8 @@ def spoiled(window: MainWindow) -> None:
     assert outcome is not None
     text = post(outcome.plan, dialect("system-a")).text
     assert "X21.97" in text
-    window.session.proof = prove_plan(outcome.plan, dialect("system-a"), text.replace("X21.97", "X21.5"))
+    spoiled = prove_plan(outcome.plan, dialect("system-a"), text.replace("X21.97", "X21.5"))
+    window.session.results = window.session.results.with_more(proof=spoiled)
     window.session.proof_changed.emit()
     QApplication.processEvents()
 

@@ -31,7 +31,7 @@ def test_the_whole_route_is_proposed_and_undo_takes_it_back(bare: MainWindow) ->
     settle(session)
     QTest.mouseClick(window.route.propose, Qt.MouseButton.LeftButton)
     assert "Stop" in window.route.propose.text()
-    assert waited(lambda: not session.routing, 60_000)
+    assert waited(lambda: not session.search.looks_for("route"), 60_000)
     settle(session)
     assert session.job is not None
     kinds = {op.kind for op in session.job.operations}
@@ -53,7 +53,7 @@ def test_a_search_for_a_route_can_be_stopped(bare: MainWindow) -> None:
     settle(session)
     window.route.propose.click()
     window.route.propose.click()
-    assert not session.routing
+    assert not session.search.looks_for("route")
     settle(session)
     assert session.whole == job
 

@@ -106,14 +106,14 @@ def test_the_shortest_cycle_is_found_and_shown(hub: MainWindow, qtbot) -> None: 
     qtbot.waitUntil(lambda: hub.session.complete, timeout=120_000)
     before = picture(hub.lanes)
     next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
-    assert hub.session.balancing
-    qtbot.waitUntil(lambda: not hub.session.balancing, timeout=60_000)
+    assert hub.session.search.looks_for("cycle")
+    qtbot.waitUntil(lambda: not hub.session.search.looks_for("cycle"), timeout=60_000)
     assert hub.session.balanced.ratio < 0.9
     assert "cycle.steady cycle" in hub.reasons.rows
     assert picture(hub.lanes) != before
     hub.session.find_cycle()
-    hub.session.stop_cycle()
-    assert not hub.session.balancing
+    hub.session.stop_search()
+    assert not hub.session.search.looks_for("cycle")
     hub.session.change(hub.session.job.changed(name="Another"))
     assert hub.session.balanced is None
 
@@ -152,7 +152,7 @@ def test_parts_in_a_run_are_typed_and_the_cycle_is_read_back(window: MainWindow,
 def test_tools_go_where_the_shortest_cycle_wants_them(hub: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
     qtbot.waitUntil(lambda: hub.session.complete, timeout=60_000)
     next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
-    qtbot.waitUntil(lambda: not hub.session.balancing, timeout=60_000)
+    qtbot.waitUntil(lambda: not hub.session.search.looks_for("cycle"), timeout=60_000)
     reamer = next(op.tool for op in hub.session.job.operations if op.kind == "ream")
     hub.session.balanced = replace(hub.session.balanced, moved=((reamer, 1),))  # as if it were wanted there
     hub.session.balance_changed.emit()
@@ -160,7 +160,7 @@ def test_tools_go_where_the_shortest_cycle_wants_them(hub: MainWindow, qtbot, se
     settled()
     machine = hub.session.whole.machine
     assert machine.carrier_of(hub.session.whole.tool(reamer).station) is machine.carriers[1]
-    assert hub.session.can_undo
+    assert hub.session.history.can_go_back
 
 
 def test_a_part_that_is_handed_over_is_not_said_to_be_caught(window: MainWindow, settled: Wait) -> None:

@@ -412,7 +412,7 @@ def test_save_open_and_what_is_unsaved(window: MainWindow, tmp_path: Path, settl
     window.session.show(load_job(path), path)
     settled()
     assert window._recent() == [str(path)]
-    assert not window.session.can_undo
+    assert not window.session.history.can_go_back
 
 
 def test_a_broken_file_leaves_the_open_job_alone(window: MainWindow, tmp_path: Path, spear: Job) -> None:
@@ -449,7 +449,7 @@ def test_unsaved_work_comes_back_after_a_crash(window: MainWindow, tmp_path: Pat
     window._autosave._take()
     settled()
     assert window.session.job.name == "Almost lost"  # type: ignore[union-attr]
-    assert window.session.can_undo
+    assert window.session.history.can_go_back
     window._save_to(path)
     assert not list(tmp_path.glob(".*autosave"))
 

@@ -1,54 +1,23 @@
 """What is being chosen on the tools stage: the wish, the advice for it, and the candidate that is looked at."""
 
-import traceback
+from collections.abc import Callable
 
-from PySide6.QtCore import QObject, QThread, Signal
+from PySide6.QtCore import QObject, Signal
 
 from toreuma.app.session import Session, solids_of
+from toreuma.app.session.task import Task
 from toreuma.core.advise import Advice, Candidate, ReachView, Wish, advise, reach_view, wishes
-from toreuma.core.advise.from_rack import with_rack
-from toreuma.core.errors import Cancelled, ToreumaError
+from toreuma.core.errors import ToreumaError
+from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import RackItem
 from toreuma.core.scene import Scene, build_scene
+from toreuma.engine.library import library
 from toreuma.engine.search import edges_of
 from toreuma.files.rack import load_rack, save_rack
-from toreuma.shipped.library import catalogue, code_tables, known_threads
+from toreuma.shipped.library import catalogue, known_threads
 
 __all__ = ["ToolChoice"]
-
-
-class _Advising(QThread):
-    """One wish being answered."""
-
-    done = Signal(object)
-    progress = Signal(float)
-
-    def __init__(self, job: Job, scene: Scene, wish: Wish, rack: tuple[RackItem, ...], parent: QObject) -> None:
-        super().__init__(parent)
-        self._job, self._scene, self._wish, self._rack = job, scene, wish, rack
-        self._stopped = False
-
-    def stop(self) -> None:
-        self._stopped = True
-
-    def _check(self) -> None:
-        if self._stopped:
-            raise Cancelled
-
-    def run(self) -> None:
-        codes = {item.code for item in self._rack}
-        store = with_rack(catalogue(), codes, code_tables())
-        threads = known_threads(self._job.part)
-        try:
-            found = advise(self._job, self._scene, self._wish, store, codes, threads, self._check, self.progress.emit)
-            self._check()
-            self.done.emit(found)
-        except Cancelled:
-            return
-        except Exception:  # a fault of ours must not end the window
-            traceback.print_exc()
-            self.done.emit(None)
 
 
 class ToolChoice(QObject):
@@ -71,7 +40,7 @@ class ToolChoice(QObject):
         self._scene: Scene | None = None
         self._of: tuple[object, ...] = ()
         self._views: dict[tuple[object, ...], ReachView] = {}
-        self._thread: _Advising | None = None
+        self._task: Task | None = None
         self._active = False
         session.job_changed.connect(self.refresh)
 
@@ -156,7 +125,10 @@ class ToolChoice(QObject):
         self.renew()
 
     def close(self) -> None:
+        """End what is under way, and wait for it: the window goes."""
         self._stop()
+        for task in self.findChildren(Task):
+            task.wait()
 
     def _ask(self, key: str, keep: int = 0) -> None:
         self._stop()
@@ -167,20 +139,27 @@ class ToolChoice(QObject):
             self.changed.emit()
             return
         self.busy = True
-        self._thread = _Advising(job, self._scene, wish, self.rack, self)
-        self._thread.done.connect(self._on_done)
-        self._thread.progress.connect(self._on_progress)
-        self._thread.start()
+        scene, rack = self._scene, self.rack
+        self._task = Task(lambda check, progress: self._advice(job, scene, wish, rack, check, progress), "advice", self)
+        self._task.done.connect(self._on_done)
+        self._task.failed.connect(lambda error: self._on_done(None))
+        self._task.progress.connect(self._on_progress)
+        self._task.start()
         self.changed.emit()
 
+    @staticmethod
+    def _advice(
+        job: Job, scene: Scene, wish: Wish, rack: tuple[RackItem, ...], check: Check, progress: Callable[[float], None]
+    ) -> Advice:
+        codes = {item.code for item in rack}
+        store = library().store(codes)
+        return advise(job, scene, wish, store, codes, known_threads(job.part), check, progress)
+
     def _stop(self) -> None:
-        if self._thread is not None:
-            self._thread.done.disconnect()
-            self._thread.progress.disconnect()
-            self._thread.stop()
-            self._thread.wait()
-            self._thread.deleteLater()
-            self._thread = None
+        """Advice nobody waits for any more runs out by itself."""
+        if self._task is not None:
+            self._task.leave()
+            self._task = None
 
     def _on_progress(self, share: float) -> None:
         self.share = share

@@ -282,7 +282,8 @@ class MainWindow(QMainWindow):
         self._turn_page()
         if stage == "bench":
             return
-        self.left.setCurrentWidget(self._panels[stage])
+        reading = stage == "part" and self.imports.is_busy
+        self.left.setCurrentWidget(self.imports if reading else self._panels[stage])
         self.views.set_stage(stage)
         self._turn_below()
         if stage != "operations":
@@ -317,8 +318,9 @@ class MainWindow(QMainWindow):
         self.right.setCurrentWidget(beside if self.stage == "tools" else self.reasons)
 
     def _turn_page(self) -> None:
-        """The bench needs no job; everything else begins with one."""
-        self.pages.setCurrentIndex(2 if self.stage == "bench" else 1 if self.session.job else 0)
+        """The bench needs no job, nor does a drawing that is being read; everything else begins with one."""
+        reading = self.stage == "part" and self.imports.is_busy
+        self.pages.setCurrentIndex(2 if self.stage == "bench" else 1 if self.session.job or reading else 0)
 
     def _on_finding(self, finding: Finding) -> None:
         self.canvas.show_finding(finding)
@@ -328,7 +330,7 @@ class MainWindow(QMainWindow):
         """The other side of a part that is cut in two holds."""
         whole = self.session.whole
         if whole is not None and len(whole.setups) > 1:
-            self.session.show_side(1 - self.session.sides.side)
+            self.session.show_side(1 - self.session.side)
 
     def switch_units(self) -> None:
         job = self.session.job
@@ -401,10 +403,8 @@ class MainWindow(QMainWindow):
 
     def start_import(self, path: Path) -> None:
         """Read a drawing or model and show what it gives; the job stays until it is taken."""
-        self.pages.setCurrentIndex(1)
-        self.set_stage("part")
-        self.left.setCurrentWidget(self.imports)
         self.imports.start(path)
+        self.set_stage("part")
 
     def _on_import_over(self) -> None:
         self._on_job()

@@ -57,6 +57,10 @@ class Engine:
         """The plan of the job's first side, in the steps of its control."""
         return plan(job, self.memo, check, self.language(job, dialect).steps(job.units))
 
+    def side(self, whole: Job, side: int, check: Check = never_cancel) -> Job:
+        """A side of a job, counted from 0, as a job of its own: the second one on what the first leaves."""
+        return whole if side == 0 or len(whole.setups) < 2 else second_side(whole, self.plan(whole, check))
+
     def sides(self, job: Job, check: Check = never_cancel, dialect: str | None = None) -> tuple[Plan, ...]:
         """The plan of every side, each on what the one before left."""
         return plan_sides(job, self.memo, check, self.language(job, dialect).steps(job.units))

@@ -105,8 +105,8 @@ class Header(QFrame):
         self.facts.setText(f"{job.stock.material.name}   {job.machine.name}" if job else "")
         self.units.setText("inch, X is Ø" if session.system == "inch" else "mm, X is Ø")
         self.units.setAccessibleName(f"Units: {session.system}; X as diameter")
-        self._tools["undo"].setEnabled(session.can_undo)
-        self._tools["redo"].setEnabled(session.can_redo)
+        self._tools["undo"].setEnabled(session.history.can_go_back)
+        self._tools["redo"].setEnabled(session.history.can_go_forth)
         self._tools["save"].setEnabled(job is not None)
         for button in self.buttons.values():
             button.setEnabled(job is not None)

@@ -15,8 +15,8 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
-from toreuma.app.importing import Reading
 from toreuma.app.session import Session
+from toreuma.app.session.task import Task
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.column import ScrollColumn, heading
 from toreuma.app.widgets.part_panel import feature_line
@@ -25,6 +25,7 @@ from toreuma.core.units import show
 from toreuma.engine.fresh import fresh_job
 from toreuma.exchange.dxf_in import GAP_MM
 from toreuma.exchange.imports import Imported, adopted, adopted_as_blank
+from toreuma.exchange.reading import read_part
 
 __all__ = ["ImportPanel"]
 
@@ -38,7 +39,7 @@ class ImportPanel(QWidget):
         super().__init__()
         self.setObjectName("panel")
         self._session, self._theme = session, theme
-        self.reading: Reading | None = None
+        self.reading: Task | None = None
         self._path = Path()
         self._gap_mm = GAP_MM
         self.found: Imported | None = None
@@ -73,6 +74,11 @@ class ImportPanel(QWidget):
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
 
+    @property
+    def is_busy(self) -> bool:
+        """Something is being read, or waits to be taken."""
+        return self.reading is not None or self.found is not None
+
     def start(
         self, path: Path, layers: list[str] | None = None, units: str | None = None, gap_mm: float = GAP_MM
     ) -> None:
@@ -87,7 +93,9 @@ class ImportPanel(QWidget):
         self.drop_button.setText("Stop")
         self._bar.setValue(0)
         self._bar.show()
-        self.reading = Reading(path, layers, units, gap_mm, self)
+        self.reading = Task(
+            lambda check, progress: read_part(path, layers, units, gap_mm, check, progress), path.name, self
+        )
         self.reading.progress.connect(lambda share: self._bar.setValue(round(100 * share)))
         self.reading.done.connect(self._on_done)
         self.reading.failed.connect(self._on_failed)
@@ -96,16 +104,13 @@ class ImportPanel(QWidget):
     def stop(self) -> None:
         """End what is being read: at once for the person, while a step under way in a library runs out by itself."""
         if self.reading is not None:
-            self.reading.done.disconnect()
-            self.reading.failed.disconnect()
-            self.reading.progress.disconnect()
             self.reading.leave()
             self.reading = None
 
     def close_down(self) -> None:
         """Wait for what still runs out, before the window goes."""
         self.stop()
-        for reading in self.findChildren(Reading):
+        for reading in self.findChildren(Task):
             reading.wait()
 
     def accept(self, as_blank: bool = False) -> None:
@@ -113,7 +118,7 @@ class ImportPanel(QWidget):
         found = self.found
         if found is None:
             return
-        self._session.preview = None
+        self._session.preview = self.found = None
         if self._session.job is None:
             self._session.show(fresh_job(found.part, self._path.stem, "inch" if found.units == "inch" else "mm"))
         else:
@@ -125,7 +130,7 @@ class ImportPanel(QWidget):
     def drop(self) -> None:
         """Leave everything as it was."""
         self.stop()
-        self._session.preview = None
+        self._session.preview = self.found = None
         self.finished.emit()
 
     def _on_failed(self, error: ToreumaError) -> None:

@@ -356,7 +356,7 @@ class ReasonsPanel(RowColumn):
         return words[0].upper() + words[1:]
 
     def _is_of(self, chosen: Chosen, operation: Operation) -> bool:
-        side = self._session.sides.side
+        side = self._session.side
         return (chosen.side, chosen.operation) == (side, operation.id) and chosen.tool.split(" ")[0] == operation.tool
 
     def _pinner(self, operation_id: str, pin: str) -> "Callable[[float | None], ToreumaError | None]":
@@ -416,7 +416,7 @@ class ReasonsPanel(RowColumn):
         findings = made.findings if made is not None else ()
         session, found = self._session, self._session.balanced
         ran_s = session.pair.cycle_s if session.pair is not None else 0.0
-        key = (made is not None, self._finding_key(findings), session.complete, session.balancing, found, ran_s)
+        key = (made is not None, self._finding_key(findings), session.complete, session.search.state, found, ran_s)
         fresh = self._start(("transfer", *key))
         if fresh:
             self._text("title", "title", "What the hand-over comes to")
@@ -427,8 +427,8 @@ class ReasonsPanel(RowColumn):
             self._row(f"transfer.{key}", evidence)
         if fresh and made is not None:
             self._heading("Both spindles at work")
-            if session.balancing:
-                self._buttons((("Stop looking", session.stop_cycle),), columns=1)
+            if session.search.looks_for("cycle"):
+                self._buttons((("Stop looking", session.stop_search),), columns=1)
             elif found is None and session.complete:
                 self._note("Side two of one part while side one of the next is cut, for parts in a row.")
                 self._buttons((("Find the shortest cycle", session.find_cycle),), columns=1)

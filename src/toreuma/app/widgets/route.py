@@ -300,10 +300,10 @@ class RoutePanel(QWidget):
         job = self._session.job
         self._model.refresh()
         self._empty.setVisible(job is not None and not job.operations)
-        self._setup.setText(f"Setup {self._session.sides.side + 1}: {job.setup.name}" if job else "")
-        whole, routing = self._session.whole, self._session.routing
+        self._setup.setText(f"Setup {self._session.side + 1}: {job.setup.name}" if job else "")
+        whole, routing = self._session.whole, self._session.search.looks_for("route")
         self.sides.setVisible(whole is not None and len(whole.setups) > 1)
-        self.sides.setCurrentIndex(self._session.sides.side)
+        self.sides.setCurrentIndex(self._session.side)
         self.propose.setText("Stop looking for a route" if routing else "Propose the whole route")
         self.propose.setVisible(job is not None)
         self._on_selection()
@@ -312,8 +312,8 @@ class RoutePanel(QWidget):
     # What the buttons do
 
     def _propose(self) -> None:
-        if self._session.routing:
-            self._session.stop_routing()
+        if self._session.search.looks_for("route"):
+            self._session.stop_search()
         else:
             self._session.propose_route()
 

@@ -41,11 +41,11 @@ class TransferPanel(RowColumn):
         if job is None:
             self._start(())
             return
-        if job.machine.second is None and len(job.setups) > 1 and not self._session.sides.side:
+        if job.machine.second is None and len(job.setups) > 1 and not self._session.side:
             self._by_hand(job)
             return
-        if job.machine.second is None or self._session.sides.side or (job.hand_over is None and len(job.setups) < 2):
-            words = ON_FIRST if self._session.sides.side else ONE_SPINDLE if job.machine.second is None else NO_SECOND
+        if job.machine.second is None or self._session.side or (job.hand_over is None and len(job.setups) < 2):
+            words = ON_FIRST if self._session.side else ONE_SPINDLE if job.machine.second is None else NO_SECOND
             if self._start(("none", words)):
                 self._heading("Hand-over")
                 self._note(words)

@@ -1,0 +1,57 @@
+"""One piece of work beside the window, with progress and a way to stop it."""
+
+import traceback
+from collections.abc import Callable
+
+from PySide6.QtCore import QObject, QThread, Signal
+
+from toreuma.core.errors import Cancelled, ToreumaError
+from toreuma.core.memo import Check
+
+__all__ = ["Task", "Work"]
+
+Work = Callable[[Check, Callable[[float], None]], object]
+"""Is given a check, which raises `Cancelled` once the task is stopped, and whom to tell the share done."""
+
+
+class Task(QThread):
+    """Ends with exactly one of ``done``, ``failed`` or, when stopped, neither. ``what`` names it where it fails."""
+
+    done = Signal(object)
+    failed = Signal(object)
+    progress = Signal(float)
+
+    def __init__(self, work: Work, what: str, parent: QObject | None = None) -> None:
+        super().__init__(parent)
+        self._work, self._what = work, what
+        self._stopped = False
+
+    def stop(self) -> None:
+        self._stopped = True
+
+    def leave(self) -> None:
+        """Stop without waiting; goes away by itself once the step under way has ended. Nothing more is heard of it."""
+        self.stop()
+        for signal in (self.done, self.failed, self.progress):
+            signal.disconnect()
+        self.finished.connect(self.deleteLater)
+        if self.isFinished():
+            self.deleteLater()
+
+    def _check(self) -> None:
+        if self._stopped:
+            raise Cancelled
+
+    def run(self) -> None:
+        try:
+            found = self._work(self._check, self.progress.emit)
+            self._check()
+            self.done.emit(found)
+        except Cancelled:
+            return
+        except ToreumaError as error:
+            self.failed.emit(error)
+        except Exception as error:  # a fault of ours must not end the window
+            traceback.print_exc()
+            what = f"{self._what} failed ({type(error).__name__}: {error})"
+            self.failed.emit(ToreumaError(self._what, what, "undo the last change and save the job"))
