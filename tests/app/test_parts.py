@@ -5,11 +5,11 @@ from pathlib import Path
 import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
 from pytestqt.qtbot import QtBot
-from toreuma.app.session.worker import Worker
 
 from toreuma.app.canvas.view import View
 from toreuma.app.format import both_ways, clock, diameter
 from toreuma.app.session import Session
+from toreuma.app.session.worker import Worker
 from toreuma.app.shot import settle
 from toreuma.app.theme import load_theme
 from toreuma.app.widgets.number import Entry, evidence_html

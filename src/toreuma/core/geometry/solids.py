@@ -14,7 +14,22 @@ from manifold3d import Manifold as Solid
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import Region, polygons
 
-__all__ = ["ALONG_X", "Solid", "facets", "joined", "prism", "revolved", "swept", "thickness_um", "turned_about_z"]
+__all__ = [
+    "ALONG_X",
+    "Bounds",
+    "Solid",
+    "block",
+    "facets",
+    "joined",
+    "prism",
+    "revolved",
+    "swept",
+    "thickness_um",
+    "turned_about_z",
+]
+
+Bounds = tuple[float, float, float, float, float, float]
+"""Least x, y and z, then greatest, mm."""
 
 CHORD_MM = 0.0005
 MOST_FACETS = 512
@@ -45,6 +60,12 @@ def prism(outlines: list[Points], low: float, high: float) -> Solid:
     rings = [np.ascontiguousarray(ring, dtype=float) for ring in outlines]
     section = manifold3d.CrossSection(rings, manifold3d.FillRule.EvenOdd)
     return Solid.extrude(section, high - low).translate((0.0, 0.0, low))
+
+
+def block(bounds: Bounds) -> Solid:
+    """A box with these bounds."""
+    x0, y0, z0, x1, y1, z1 = bounds
+    return Solid.cube((x1 - x0, y1 - y0, z1 - z0)).translate((x0, y0, z0))
 
 
 def swept(body: Solid, way: Points) -> Solid:

@@ -1,5 +1,6 @@
 """What driven tools cut away, kept compactly: ways at one level as one region, holes by their deepest point."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -9,7 +10,7 @@ import shapely
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import EMPTY, Region, box, polygons
 from toreuma.core.geometry.shape import ToolShape, quarter_chords
-from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, swept, turned_about_z
+from toreuma.core.geometry.solids import ALONG_X, Bounds, Solid, facets, joined, prism, revolved, swept, turned_about_z
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
 from toreuma.core.model.tool import EndMill
@@ -63,6 +64,28 @@ class DrivenTool:
         ends = zip((motion.start, motion.end), motion.driven.y, strict=True)
         return turned_about_z(swept(stood, np.array([[x, y, z] for (z, x), y in ends])), motion.driven.c_deg)
 
+    def bounds_along(self, body: Solid, motion: Motion) -> Bounds:
+        """Bounds of a body of the tool moved along a move, where the work is; a little wide where it is turned."""
+        assert motion.driven is not None
+        x0, y0, z0, x1, y1, z1 = body.bounding_box()
+        if self.along_x:  # the tool's own axis lies along X
+            x0, z0, x1, z1 = z0, x0, z1, x1
+        ends = list(zip((motion.start, motion.end), motion.driven.y, strict=True))
+        xs, ys, zs = ([x for (_, x), _ in ends], [y for _, y in ends], [z for (z, _), _ in ends])
+        low, high = (min(xs) + x0, min(ys) + y0), (max(xs) + x1, max(ys) + y1)
+        c, s = math.cos(math.radians(motion.driven.c_deg)), math.sin(math.radians(motion.driven.c_deg))
+        corners = [(x * c - y * s, x * s + y * c) for x in (low[0], high[0]) for y in (low[1], high[1])]
+        turned_x, turned_y = [x for x, _ in corners], [y for _, y in corners]
+        return min(turned_x), min(turned_y), min(zs) + z0, max(turned_x), max(turned_y), max(zs) + z1
+
+    def level_of(self, motion: Motion) -> float | None:
+        """The level along its axis down to which a flat mill opens the metal; None for other cuts."""
+        if not self.is_flat:
+            return None
+        places, (begin, end) = self.seen(motion)
+        straight_down = bool(np.abs(places[1] - places[0]).max() < SAME_MM)
+        return round(min(begin, end), 6) if straight_down or abs(begin - end) < SAME_MM else None
+
     def seen(self, motion: Motion) -> tuple[Points, tuple[float, float]]:
         """A move as the tool sees it: places (u, v) across its axis, (2, 2), and levels along it."""
         assert motion.driven is not None
@@ -89,11 +112,10 @@ class Cuts:
         assert motion.driven is not None
         places, (begin, end) = driven.seen(motion)
         station, c = driven.tool.station, motion.driven.c_deg
-        straight_down = bool(np.abs(places[1] - places[0]).max() < SAME_MM)
-        if driven.is_flat and (straight_down or abs(begin - end) < SAME_MM):
-            key = station, c, round(min(begin, end), 6)
-            self._levels.setdefault(key, (motion.line, driven, []))[2].append(places)
-        elif straight_down:
+        level = driven.level_of(motion)
+        if level is not None:
+            self._levels.setdefault((station, c, level), (motion.line, driven, []))[2].append(places)
+        elif bool(np.abs(places[1] - places[0]).max() < SAME_MM):
             hole = station, c, round(float(places[0, 0]), 6), round(float(places[0, 1]), 6)
             line, _, deepest = self._holes.get(hole, (motion.line, driven, np.inf))
             self._holes[hole] = line, driven, min(begin, end, deepest)

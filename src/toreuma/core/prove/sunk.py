@@ -7,19 +7,22 @@ from functools import cached_property
 
 import numpy as np
 import shapely
+from shapely import Point
 
 from toreuma.core.cutting.force import specific_force_n_mm2
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
-from toreuma.core.geometry.region import Region, region_from_points
+from toreuma.core.geometry.region import Region, region_from_points, rings
 from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, thickness_um, turned_about_z
 from toreuma.core.model import Job, MillFlats, MillSlot, Tool
 from toreuma.core.model.feature import Flats, HolePattern, Slot
-from toreuma.core.model.tool import Tap
+from toreuma.core.model.tool import EndMill, Tap
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import Contact
 from toreuma.core.prove.driven_cuts import Cuts, DrivenTool
+from toreuma.core.prove.layers import Layers
+from toreuma.core.prove.metal import COARSE, SIMPLE_MM, Metal, is_full, may_meet
 from toreuma.core.scene import Scene
 
 __all__ = ["Bored", "MilledPiece", "feature_solid"]
@@ -33,11 +36,8 @@ THROUGH_MM = 3.0
 """How far a tool may come out behind a through hole."""
 
 TOUCH_UM = 10.0
-COARSE = 96
-"""Facets of round metal where only contact is looked for."""
-
-SIMPLE_MM, SHORT_MM = 0.005, 0.5
-"""Round metal need not be finer where it only bounds what is compared; moves shorter than the second are chords."""
+SHORT_MM = 0.5
+"""Moves shorter than this are chords of a round."""
 
 FILM_MM = 0.001
 """Features are compared this much larger and smaller: faces that coincide would leave films to be taken apart."""
@@ -60,8 +60,9 @@ class MilledPiece:
         self._tools: dict[int, DrivenTool] = {}
         self._cuts = Cuts()
         self._gone: list[Solid] = []
-        self._short: list[Solid] = []
-        self._metal: tuple[Region, Solid] | None = None
+        self._metal: Metal | None = None
+        self._layers = Layers()
+        self._side = (False, 0.0)
         self.touches: list[Contact] = []
 
     @cached_property
@@ -75,46 +76,108 @@ class MilledPiece:
         driven = self._tools.get(tool.station)
         if driven is None or driven.tool is not tool:
             driven = self._tools[tool.station] = DrivenTool.of(tool)
-        way = driven.along(driven.rough, motion)
-        if motion.feed is not None and motion.length < SHORT_MM and not isinstance(tool, Tap):
-            self._cuts.add(motion, driven)  # a chord of a round: it touches nothing its neighbours do not
-            self._short.append(way)
+        feeds = motion.feed is not None and not isinstance(tool, Tap)
+        if feeds:
+            self._cuts.add(motion, driven)
+        if feeds and motion.length < SHORT_MM:  # a chord of a round: it touches nothing its neighbours do not
+            self._removed_mm3(motion, driven, stock)
             return 0.0, 0.0
-        metal = self._round(stock)
-        met = way ^ metal
+        self._contacts(motion, driven, stock)
+        return self._power(motion, driven, self._removed_mm3(motion, driven, stock)) if feeds else (0.0, 0.0)
+
+    def _contacts(self, motion: Motion, driven: DrivenTool, stock: Region) -> None:
+        """What tool and holder run into on the way; their boxes tell first whether they could."""
+        fixed = self._scene.fixed
         for body in driven.bodies:
-            moved = driven.along(body, motion)
-            self._touch("holder in metal", moved ^ metal, motion)
-            self._touch("holder in jaws or chuck", moved ^ self._fixed, motion)
-        self._touch("tool in jaws or chuck", way ^ self._fixed, motion)
-        if isinstance(tool, Tap):
-            return 0.0, 0.0
-        if motion.is_rapid:
-            self._touch("rapid in metal", met, motion)
-            return 0.0, 0.0
-        self._cuts.add(motion, driven)
-        self._gone.append(way)
-        self._metal = stock, metal - way
-        if met.is_empty() or motion.feed is None:
-            return 0.0, 0.0
-        live = self._job.machine.carrier_of(tool.station).live
+            bounds = driven.bounds_along(body, motion)
+            if may_meet(stock, bounds):
+                moved = driven.along(body, motion)
+                self._touch("holder in metal", moved ^ self._metal_now(stock).near(moved), motion)
+            if may_meet(fixed, bounds):
+                self._touch("holder in jaws or chuck", driven.along(body, motion) ^ self._fixed, motion)
+        bounds = driven.bounds_along(driven.rough, motion)
+        if may_meet(fixed, bounds):
+            self._touch("tool in jaws or chuck", driven.along(driven.rough, motion) ^ self._fixed, motion)
+        if motion.is_rapid and not isinstance(driven.tool, Tap) and may_meet(stock, bounds):
+            way = driven.along(driven.rough, motion)
+            self._touch("rapid in metal", way ^ self._metal_now(stock).near(way), motion)
+
+    def _removed_mm3(self, motion: Motion, driven: DrivenTool, stock: Region) -> float:
+        """Take what one move cuts; gives the volume of metal there was, mm3."""
+        assert motion.driven is not None
+        level = driven.level_of(motion)
+        if level is None:
+            if not may_meet(stock, driven.bounds_along(driven.rough, motion)):
+                return 0.0
+            way, metal = driven.along(driven.rough, motion), self._metal_now(stock)
+            met = way ^ metal.near(way)
+            self._take(way)
+            return float(met.volume())
+        side = driven.along_x, motion.driven.c_deg
+        if side != self._side:
+            self._settle()
+            self._side = side
+        places, _ = driven.seen(motion)
+        assert isinstance(driven.tool, EndMill)
+        r = driven.tool.d_mm / 2
+        region = shapely.LineString(places).buffer(r) if np.ptp(places, axis=0).any() else Point(places[0]).buffer(r)
+
+        def metal_mm3(over: Region, low: float, high: float | None) -> float:
+            body = self._column(over, low, high)
+            bounds = body.bounding_box()
+            if high is not None and is_full(stock, bounds) and not self._round(stock).is_cut_near(bounds):
+                return float(over.area * (high - low))
+            return float((body ^ self._round(stock).near(body)).volume()) if may_meet(stock, bounds) else 0.0
+
+        return self._layers.cut(region, level, metal_mm3)
+
+    def _power(self, motion: Motion, driven: DrivenTool, removed_mm3: float) -> tuple[float, float]:
+        """Power at the edge, kW, and what the drive has."""
+        assert motion.driven is not None
+        live = self._job.machine.carrier_of(driven.tool.station).live
         rpm = abs(motion.driven.rpm)
-        if live is None or rpm <= 0:
+        if motion.feed is None or live is None or rpm <= 0 or removed_mm3 <= 0:
             return 0.0, 0.0
         tooth = motion.feed / rpm / driven.teeth
-        rate = met.volume() / motion.length * motion.feed
+        rate = removed_mm3 / motion.length * motion.feed
         power = rate * specific_force_n_mm2(self._job.stock.material, max(tooth / 2, 1e-3)) / 6e7
         return power, min(live.power_kw, live.torque_nm * rpm / 9549.3)
 
-    def _round(self, stock: Region) -> Solid:
-        """The stock as it is now, with what driven tools took from it."""
-        if self._metal is None or self._metal[0] is not stock:
-            self._metal = stock, revolved(stock.simplify(SIMPLE_MM), COARSE) - joined(self._gone)
-        if self._short:
-            taken, self._short = joined(self._short), []
-            self._gone.append(taken)
-            self._metal = stock, self._metal[1] - taken
-        return self._metal[1]
+    def _column(self, region: Region, level: float, top: float | None = None) -> Solid:
+        """What stands over a region of the side being milled, from a level up to another, or all above it."""
+        along_x, c_deg = self._side
+        outlines = [ring[:-1] for ring in rings(region)]
+        body = prism(outlines, level, self._top if top is None else top)
+        return turned_about_z(body.transform(ALONG_X), c_deg) if along_x else turned_about_z(body, c_deg)
+
+    @property
+    def _top(self) -> float:
+        """Above all metal, along Z or X."""
+        return max(float(self._scene.stock_r), self._scene.stock_front_z) + BEYOND_MM
+
+    def _round(self, stock: Region) -> Metal:
+        """The stock with all that other sides and other tools took from it."""
+        if self._metal is None or self._metal.stock is not stock:
+            self._metal = Metal(stock)
+            for way in self._gone:
+                self._metal.take(way)
+        return self._metal
+
+    def _metal_now(self, stock: Region) -> Metal:
+        """The stock as it is now, with all that driven tools took from it."""
+        self._settle()
+        return self._round(stock)
+
+    def _settle(self) -> None:
+        """Take the layers of this side out of the metal."""
+        for level, region in self._layers.each():
+            self._take(self._column(region.simplify(SIMPLE_MM), level))
+        self._layers = Layers()
+
+    def _take(self, body: Solid) -> None:
+        self._gone.append(body)
+        if self._metal is not None:
+            self._metal.take(body)
 
     def _touch(self, what: str, met: Solid, motion: Motion) -> None:
         deep = 0.0 if met.is_empty() else thickness_um(met)
