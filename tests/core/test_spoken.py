@@ -1,32 +1,42 @@
 """Sentences in inches: sizes and places change, names and codes do not."""
 
+import json
+import pickle
+
 import pytest
 
 from toreuma.core.advise import advise, wishes
+from toreuma.core.findings import place_text
 from toreuma.core.plan import plan
 from toreuma.core.scene import build_scene
-from toreuma.core.spoken import spoken
+from toreuma.core.spoken import q, said, spoken
 from toreuma.shipped.library import catalogue, demo_job, known_threads
+
+MINUS = "\u2212"
 
 
 @pytest.mark.parametrize(
-    ("text", "inches"),
+    ("sentence", "millimetres", "inches"),
     [
-        ("leaves 25.4 mm", "leaves 1 in"),
-        ("f 0.127 to 0.254 mm/rev", "f 0.005 to 0.01 in/rev"),
-        ("80° leaves 645.16 mm² at Z -25.4 to -50.8 mm: 5°", "80° leaves 1 in² at Z \u22121 to \u22122 in: 5°"),
-        ("stays between Z \u221250.8 mm and Z \u221225.4 mm", "stays between Z \u22122 in and Z \u22121 in"),
-        ("Finish on to Z -25.4", "Finish on to Z \u22121"),
-        ("vc 30.48 m/min, 1.5 kW", "vc 100 ft/min, 2.01 hp"),
-        ("M24x2-6g, CNMG120408 in PCLNR2020K12, ISO 513", "M24x2-6g, CNMG120408 in PCLNR2020K12, ISO 513"),
-        ("L/D 7.7, steel goes to 4", "L/D 7.7, steel goes to 4"),
-        ("out of round by 25.4 \u00b5m", "out of round by 1 thou"),
-        ("Ra 1.6 \u00b5m wanted", "Ra 63 \u00b5in wanted"),
+        (said("leaves {}", q(25.4, "mm", "g")), "leaves 25.4 mm", "leaves 1 in"),
+        (
+            said("f {} to {}", q(0.127, "mm/rev", "g", bare=True), q(0.254, "mm/rev", "g")),
+            "f 0.127 to 0.254 mm/rev",
+            "f 0.005 to 0.01 in/rev",
+        ),
+        (said("on to Z {}", q(-25.4, bare=True)), "on to Z -25.40", f"on to Z {MINUS}1"),
+        (said("vc {}, {}", q(30.48, "m/min"), q(1.5, "kW", ".1f")), "vc 30.48 m/min, 1.5 kW", "vc 100 ft/min, 2.01 hp"),
+        (said("{} in PCLNR2020K12, 5 mm named by itself", "CNMG"), "CNMG in PCLNR2020K12, 5 mm named by itself", ""),
+        (said("{}: {}", said("Ø{}", q(50.8, bare=True, form="g")), "out"), "Ø50.8: out", "Ø2: out"),
+        ("a " + said("cut of {}", q(25.4)) + " there", "a cut of 25.40 mm there", "a cut of 1 in there"),
+        (place_text(-50.8, 12.7), f"Z {MINUS}50.800 mm, Ø 25.400 mm", f"Z {MINUS}2 in, Ø 1 in"),
     ],
 )
-def test_sizes_are_spoken_in_inches(text: str, inches: str) -> None:
-    assert spoken(text, "inch").replace("\u2009", "") == inches
-    assert spoken(text, "mm") == text
+def test_a_sentence_is_read_in_the_persons_units(sentence: str, millimetres: str, inches: str) -> None:
+    assert sentence == millimetres == spoken(sentence, "mm")
+    assert spoken(sentence, "inch").replace("\u2009", "") == (inches or millimetres)
+    assert json.loads(json.dumps(sentence)) == millimetres
+    assert spoken(pickle.loads(pickle.dumps(sentence)), "inch") == spoken(sentence, "inch")
 
 
 def test_nothing_said_of_an_inch_job_is_left_in_millimetres() -> None:

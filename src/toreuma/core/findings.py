@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from toreuma.core.model import Job
+from toreuma.core.spoken import q, said
 
 __all__ = ["Cure", "Finding", "Severity", "place_text", "worst"]
 
@@ -48,8 +49,8 @@ class Finding:
 
 def place_text(z_mm: float, r_mm: float | None = None) -> str:
     """A place on the part in words, with its units: ``Z −40.05 mm, Ø 18.00 mm``."""
-    z = f"{z_mm:.3f}".replace("-", "\u2212")
-    return f"Z {z} mm" if r_mm is None else f"Z {z} mm, Ø {2 * r_mm:.3f} mm"
+    z = q(z_mm, "mm", "-.3f")
+    return said("Z {}", z) if r_mm is None else said("Z {}, Ø {}", z, q(2 * r_mm, "mm", ".3f"))
 
 
 def worst(findings: tuple[Finding, ...]) -> Finding | None:

@@ -1,40 +1,85 @@
-"""Sentences in the person's units: sizes inside a text written in mm, shown in inches."""
+"""Sentences that carry their quantities: written once, read in the person's units when they are shown."""
 
-import re
+from dataclasses import dataclass
+from typing import Any, Self
 
 from toreuma.core.units import System, show
 
-__all__ = ["spoken"]
+__all__ = ["Quantity", "Said", "q", "said", "spoken"]
 
-NUMBER = r"[-\u2212]?\d[\d\u2009]*(?:\.\d+)?"
-UNITS = {"mm/rev": "mm/rev", "mm²": "mm2", "mm": "mm", "µm": "um", "m/min": "m/min", "kW": "kW", "N": "N"}
-WITH_UNIT = re.compile(
-    rf"(?P<first>{NUMBER})(?: to (?P<last>{NUMBER}))? (?P<unit>{'|'.join(UNITS)})(?![\w³²/])", re.UNICODE
-)
-ALONG_Z = re.compile(rf"\bZ (?P<first>{NUMBER})(?: to (?P<last>{NUMBER}))?(?! ?(?:mm|in)\b| to [-\u2212\d])(?![\d.])")
+WORDS = {"um": "µm", "size_um": "µm", "mm2": "mm²"}
+"""How a unit is written where it is not its own name."""
+
+
+@dataclass(frozen=True, slots=True)
+class Quantity:
+    """A number with its unit as `toreuma.core.units` names it.
+
+    ``form`` is how it is written in mm, empty as such numbers usually are; a minus in front asks for a true minus sign.
+    ``bare`` leaves the unit out: a quantity behind it, or its place in the sentence, tells it.
+    """
+
+    number: float
+    unit: str
+    form: str = ".2f"
+    bare: bool = False
+
+    def text(self, system: System) -> str:
+        if system == "mm" and not self.form:
+            return str(show(self.number, self.unit, system))
+        if system == "mm":
+            number = format(self.number, self.form.lstrip("-"))
+            number = number.replace("-", "\u2212") if self.form.startswith("-") else number
+            return number if self.bare else f"{number} {WORDS.get(self.unit, self.unit)}"
+        shown = show(self.number, self.unit, system, trim=True)
+        return shown.number if self.bare else str(shown)
+
+
+class Said(str):
+    """A sentence in mm that can be read in inches as well; everywhere else it is a plain text."""
+
+    template: str
+    parts: tuple[Any, ...]
+
+    def __new__(cls, template: str, parts: tuple[Any, ...]) -> Self:
+        made = super().__new__(cls, _filled(template, parts, "mm"))
+        made.template, made.parts = template, parts
+        return made
+
+    def __reduce__(self) -> tuple[type, tuple[Any, ...]]:
+        return Said, (self.template, self.parts)
+
+    def __add__(self, other: str) -> "Said":
+        return Said("{}{}", (self, other))
+
+    def __radd__(self, other: str) -> "Said":
+        return Said("{}{}", (other, self))
+
+    def read_in(self, system: System) -> str:
+        """The sentence in a person's units."""
+        return _filled(self.template, self.parts, system)
+
+
+def q(number: float, unit: str = "mm", form: str = ".2f", bare: bool = False) -> Quantity:
+    """A quantity of a sentence."""
+    return Quantity(float(number), unit, form, bare)
+
+
+def said(template: str, *parts: object) -> str:
+    """A sentence: each ``{}`` of the template takes a quantity, another sentence, or whatever has a text."""
+    return Said(template, parts)
 
 
 def spoken(text: str, system: System) -> str:
-    """The text with every size and every place along Z in the person's units."""
-    if system == "mm":
-        return text
-    return ALONG_Z.sub(_place, WITH_UNIT.sub(_size, text))
+    """A text as the person reads it."""
+    return text.read_in(system) if isinstance(text, Said) else text
 
 
-def _number(text: str) -> float:
-    return float(text.replace("\u2212", "-").replace("\u2009", ""))
+def _filled(template: str, parts: tuple[Any, ...], system: System) -> str:
+    return template.format(*(_text(part, system) for part in parts))
 
 
-def _size(match: "re.Match[str]") -> str:
-    unit = UNITS[match["unit"]]
-    if unit == "um" and not match.string[: match.start()].endswith(("Ra ", "Rt ", "finish ")):
-        unit = "size_um"
-    first = show(_number(match["first"]), unit, "inch", trim=True)
-    if match["last"] is None:
-        return str(first)
-    return f"{first.number} to {show(_number(match['last']), unit, 'inch', trim=True)}"
-
-
-def _place(match: "re.Match[str]") -> str:
-    ends = [match["first"], *([match["last"]] if match["last"] else [])]
-    return "Z " + " to ".join(show(_number(end), "mm", "inch", trim=True).number for end in ends)
+def _text(part: object, system: System) -> str:
+    if isinstance(part, Quantity):
+        return part.text(system)
+    return spoken(part, system) if isinstance(part, str) else str(part)

@@ -4,12 +4,12 @@ import json
 import os
 import tempfile
 from pathlib import Path
-from typing import Any
+from typing import Any, get_args
 
 from pydantic import ValidationError
 
 from toreuma.core.errors import JobError
-from toreuma.core.model import FORMAT_VERSION, Job
+from toreuma.core.model import FORMAT_VERSION, Feature, Hold, Job, Operation, Stock, Tool
 
 __all__ = ["job_schema", "job_text", "load_job", "parse_job", "save_job", "validation_line", "write_atomically"]
 
@@ -59,13 +59,11 @@ def parse_job(text: str, where: str = "job") -> Job:
         raise JobError(where, "the text is nested too deep", "this is not a job file") from None
 
 
-UNION_TAGS = {
-    *("turning", "parting", "boring", "grooving", "threading", "pull", "form", "drill", "reamer", "tap", "end_mill"),
-    *("face", "rough_od", "finish_od", "rough_bore", "finish_bore", "part_off", "drill", "ream"),
-    *("groove", "face_groove", "relief", "thread", "axial_hole", "centre_hole", "holes", "flats", "slot"),
-    *("round", "polygon", "tube", "free"),
-    *("chuck", "collet", "mandrel"),
-}
+UNION_TAGS = frozenset(
+    one.model_fields["kind"].default
+    for union in (Tool, Operation, Feature, Stock, Hold)
+    for one in get_args(get_args(union)[0])
+)
 """Steps of a field's path that name the kind of a value and not a field."""
 
 

@@ -19,6 +19,7 @@ from toreuma.core.model import Job
 from toreuma.core.prove import Proof
 from toreuma.core.scene import build_scene
 from toreuma.core.simulate.replay import Replay
+from toreuma.core.spoken import spoken
 from toreuma.core.units import System
 from toreuma.engine.engine import Engine, Proved
 from toreuma.engine.follow import Outcome
@@ -337,7 +338,7 @@ class Session(QObject):
             self.history.put(self.whole)
         self._set(proposed.job, proposed.job, 0)
         count = sum(len(setup.operations) for setup in proposed.job.setups)
-        lines = [finding.what for finding in proposed.without]
+        lines = [spoken(finding.what, self.system) for finding in proposed.without]
         words = f"{count} operations proposed" + (". Open: " + "; ".join(lines) if lines else "")
         self.message.emit("warning" if lines else "ok", words)
 

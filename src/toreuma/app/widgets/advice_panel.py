@@ -17,7 +17,7 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
 from toreuma.core.plan.turret.stations import free_station, with_tool
 from toreuma.core.scene import build_scene
-from toreuma.core.spoken import spoken
+from toreuma.core.spoken import q, said, spoken
 from toreuma.core.units import System, show
 
 __all__ = ["AdvicePanel"]
@@ -155,8 +155,11 @@ class AdvicePanel(ScrollColumn):
         seen = [trial for trial in job.trials if trial.cut == wish.words]
         for trial in seen:
             words = ", ".join(w for w in (trial.chip, trial.burr, trial.noise, trial.finish) if w)
-            cut = f"at {trial.feed_mm_rev:.3g} mm/rev and {trial.ap_mm:.3g} mm on radius"
-            self._say("plain", spoken(f"{trial.tool}, {cut}: {words or 'nothing noted'}", self._session.system))
+            cut = said(
+                "{}, at {} and {} on radius: {}", trial.tool, q(trial.feed_mm_rev, "mm/rev", ".3g"),
+                q(trial.ap_mm, "mm", ".3g"), words or "nothing noted",
+            )  # fmt: skip
+            self._say("plain", spoken(cut, self._session.system))
         self.trial = TrialForm()
         self.trial.kept.connect(lambda fields: self._keep_trial(one.title, wish, fields))
         self.column.addWidget(self.trial)
@@ -269,7 +272,7 @@ class CandidateCard(QFrame):
             label.setWordWrap(True)
             column.addWidget(label)
         if one.against:
-            words = spoken(one.against if chosen else f"{one.reasons[0]}; {one.against}", system)
+            words = spoken(one.against if chosen else said("{}; {}", one.reasons[0], one.against), system)
             against = QLabel(words[0].upper() + words[1:])
             against.setObjectName("muted")
             against.setWordWrap(True)

@@ -13,6 +13,7 @@ from toreuma.core.model.tool import BoringTool, Drill
 from toreuma.core.plan.hold.standing import compliance
 from toreuma.core.reach.tool_reach import Surface
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
 
@@ -73,27 +74,49 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
     if isinstance(tool, TurningTool):
         ahead = -float(shape_of(tool).core[:, 0].min())
         if wish.use == "face" and ahead > AHEAD_MM:
-            return f"its cutting edge stands {ahead:.1f} mm ahead of its nose: it would cut into the face"
+            return said(
+                "its cutting edge stands {} ahead of its nose: it would cut into the face", q(ahead, "mm", ".1f")
+            )
         height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
         if height > takes.shank_mm + 0.5:
-            return f"its shank is {height:g} mm high, the stations take {takes.shank_mm:g} mm"
+            return said(
+                "its shank is {} high, the stations take {}", q(height, "mm", "g"), q(takes.shank_mm, "mm", "g")
+            )
         small = 2 * height < takes.shank_mm
-        return f"a {height:g} mm shank is lost in stations of {takes.shank_mm:g} mm" if small else ""
+        return (
+            said("a {} shank is lost in stations of {}", q(height, "mm", "g"), q(takes.shank_mm, "mm", "g"))
+            if small
+            else ""
+        )
     bar = tool.bar
     if bar.diameter_mm > takes.bar_mm:
-        return f"the bar is Ø {bar.diameter_mm:g} mm, the stations take {takes.bar_mm:g} mm"
+        return said("the bar is Ø {}, the stations take {}", q(bar.diameter_mm, "mm", "g"), q(takes.bar_mm, "mm", "g"))
     least, depth = least_bore_mm(scene), bar_reach_mm(scene)
     if bar.least_bore_mm > least:
-        return f"it needs a bore of {bar.least_bore_mm:g} mm, the smallest here is {least:.4g} mm"
+        return said(
+            "it needs a bore of {}, the smallest here is {}", q(bar.least_bore_mm, "mm", "g"), q(least, "mm", ".4g")
+        )
     hole, needed = _hole_mm(job, scene, wish, least), bar.functional_width_mm + bar.diameter_mm / 2 + LIFT_OFF_MM
     if needed > hole:
-        return f"it needs a hole of {needed:.4g} mm to lift off in, there will be one of {hole:.4g} mm"
+        return said(
+            "it needs a hole of {} to lift off in, there will be one of {}",
+            q(needed, "mm", ".4g"),
+            q(hole, "mm", ".4g"),
+        )
     if hole < bar.least_cut_mm:
-        return f"its flank asks for a hole of {bar.least_cut_mm:.4g} mm, there will be one of {hole:.4g} mm"
+        return said(
+            "its flank asks for a hole of {}, there will be one of {}",
+            q(bar.least_cut_mm, "mm", ".4g"),
+            q(hole, "mm", ".4g"),
+        )
     if depth / bar.diameter_mm > bar_limit(bar):
         return f"L/D {depth / bar.diameter_mm:.1f}, {bar.material} goes to {bar_limit(bar):g}"
     if bar.functional_length_mm < depth + CLAMP_DIAMETERS * bar.diameter_mm:
-        return f"{bar.functional_length_mm:g} mm long: {depth:.0f} mm are needed in front of the clamp"
+        return said(
+            "{} long: {} are needed in front of the clamp",
+            q(bar.functional_length_mm, "mm", "g"),
+            q(depth, "mm", ".0f"),
+        )
     return ""
 
 

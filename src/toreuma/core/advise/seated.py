@@ -20,6 +20,7 @@ from toreuma.core.model.tool import Bar, BoringTool
 from toreuma.core.reach.tight import tight_spots
 from toreuma.core.reach.tool_reach import Surface, ToolReach, reach_on, surface_metal
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["NOTHING_SHARE", "REACH_TOLERANCE_MM2", "Split", "turning_candidates"]
 
@@ -153,9 +154,9 @@ def _notes(job: Job, scene: Scene, wish: Wish, nose_mm: float) -> tuple[str, ...
     if wish.use != "finish":
         return ()
     give = looseness_um(job, scene)
-    lines = [f"nose about {nose_mm:g} mm or less: the finishing allowance keeps it cutting"]
+    lines = [said("nose about {} or less: the finishing allowance keeps it cutting", q(nose_mm, "mm", "g"))]
     if give is not None and give >= 1.0:
-        lines.append(f"the piece gives way {give:.0f} µm under 100 N: a large nose would push it away")
+        lines.append(said("the piece gives way {} under 100 N: a large nose would push it away", q(give, "um", ".0f")))
     return tuple(lines)
 
 
@@ -203,26 +204,41 @@ def _candidate(ground: _Ground, one: _Tried) -> Candidate:
 def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:
     insert, material = one.insert, job.stock.material
     angle = "round" if insert.shape == "R" else f"{insert.included_angle_deg:g}°"
-    reached = "reaches all" if one.left_mm2 < REACH_TOLERANCE_MM2 else f"leaves {one.left_mm2:.1f} mm²"
+    reached = "reaches all" if one.left_mm2 < REACH_TOLERANCE_MM2 else said("leaves {}", q(one.left_mm2, "mm2", ".1f"))
     feeds, depths = zip(*insert.chip_window, strict=True)
     lines = [
-        f"{angle} {reached}",
-        f"chip former {insert.chip_former or 'plain'}: f {min(feeds):g} to {max(feeds):g} mm/rev, "
-        f"ap {min(depths):g} to {max(depths):g} mm on radius",
+        said("{} {}", angle, reached),
+        said(
+            "chip former {}: f {} to {}, ap {} to {} on radius",
+            insert.chip_former or "plain",
+            q(min(feeds), "mm/rev", "g", bare=True),
+            q(max(feeds), "mm/rev", "g"),
+            q(min(depths), "mm", "g", bare=True),
+            q(max(depths), "mm", "g"),
+        ),
         f"grade {insert.grade} for {material.name} (ISO 513 group {material.group})",
     ]
     if insert.shape != "R":
-        lines.insert(1, f"nose radius {insert.nose_radius_mm:g} mm, {insert.edges} edges")
+        lines.insert(1, said("nose radius {}, {} edges", q(insert.nose_radius_mm, "mm", "g"), insert.edges))
     hold = job.setup.hold
     slender = hold.stick_out_mm / job.stock.largest_d_mm if job.stock.kind != "free" else 0.0
     if slender > SLENDER and one.entering_deg < 90:
         lines.append(f"entering angle {one.entering_deg:g}° pushes the slender piece away")
     bar = one.bar
     if bar is not None:
-        lines.append(f"{bar.material} bar Ø {bar.diameter_mm:g} mm, least bore {bar.least_bore_mm:g} mm")
+        lines.append(
+            said(
+                "{} bar Ø {}, least bore {}",
+                bar.material,
+                q(bar.diameter_mm, "mm", "g"),
+                q(bar.least_bore_mm, "mm", "g"),
+            )
+        )
     skin = job.stock.skin
     if skin != "clean" and wish.use == "rough":
-        lines.append(f"{skin} on the blank: the first pass goes below it, {job.stock.skin_mm:g} mm on radius")
+        lines.append(
+            said("{} on the blank: the first pass goes below it, {} on radius", skin, q(job.stock.skin_mm, "mm", "g"))
+        )
     return tuple(lines)
 
 
@@ -234,8 +250,17 @@ def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> lis
         if best.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
             assert wish.surface is not None
             spots = tight_spots(scene, best.tool, wish.surface, best.reach)
-            where = f" at Z {spots[0].from_z:.1f} to {spots[0].to_z:.1f} mm: {spots[0].words}" if spots else ""
-            why = f"leaves {best.left_mm2:.1f} mm²{where}"
+            where = (
+                said(
+                    " at Z {} to {}: {}",
+                    q(spots[0].from_z, "mm", ".1f", bare=True),
+                    q(spots[0].to_z, "mm", ".1f"),
+                    spots[0].words,
+                )
+                if spots
+                else ""
+            )
+            why = said("leaves {}{}", q(best.left_mm2, "mm2", ".1f"), where)
         else:
             weaker = STRENGTH[shape] < STRENGTH[first.insert.shape]
             why = f"reaches as much, but its corner has {STRENGTH[shape]:.0%} of a round one's strength"
@@ -251,7 +276,7 @@ def _shut_out(scene: Scene, surface: Surface, tried: list[_Tried]) -> Rejected:
     best = min(tried, key=lambda one: one.left_mm2)
     spots = tight_spots(scene, best.tool, surface, best.reach)
     words = spots[0].words if spots else "nothing of it can be reached"
-    return Rejected("Every tool", f"{words}: cut it in another hold ({best.title} gets farthest)")
+    return Rejected("Every tool", said("{}: cut it in another hold ({} gets farthest)", words, best.title))
 
 
 def _behind(one: Candidate, first: Candidate) -> Candidate:
@@ -263,7 +288,7 @@ def _behind(one: Candidate, first: Candidate) -> Candidate:
     elif one.strength < first.strength:
         why = f"corner strength {one.strength:.0%} against {first.strength:.0%}"
     elif one.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
-        why = f"leaves {one.left_mm2:.1f} mm², the first {first.left_mm2:.1f} mm²"
+        why = said("leaves {}, the first {}", q(one.left_mm2, "mm2", ".1f"), q(first.left_mm2, "mm2", ".1f"))
     elif (first.in_turret and not one.in_turret) or (first.on_rack and not one.on_rack):
         why = "the first is at hand"
     else:

@@ -15,6 +15,7 @@ from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove
 from toreuma.core.model.tool import Drill, FormTool, GroovingTool, PartingTool, Tap, ThreadingTool
 from toreuma.core.reach.tool_reach import reach_on, surface_metal
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
 
 __all__ = ["Ask", "groove_depth_mm", "whole_candidates"]
@@ -81,10 +82,10 @@ def whole_candidates(
 
 def _against(one: Candidate, first: Candidate) -> str:
     if one.left_mm2 > first.left_mm2 + REACH_TOLERANCE_MM2:
-        return f"leaves {one.left_mm2:.2f} mm², the first {first.left_mm2:.2f} mm²"
+        return said("leaves {}, the first {}", q(one.left_mm2, "mm2", ".2f"), q(first.left_mm2, "mm2", ".2f"))
     if first.in_turret or (first.on_rack and not one.on_rack):
         return "the first is at hand"
-    return f"the first: {first.reasons[0]}"
+    return said("the first: {}", first.reasons[0])
 
 
 WHOLE_DRILLS = ("twist", "spade", "indexable")
@@ -101,14 +102,23 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     through = hole.depth_mm is None
     depth = hole.depth_mm if hole.depth_mm is not None else -scene.profile.back_z + point + THROUGH_CLEARANCE_MM
     if abs(tool.d_mm - hole.d_mm) > OWN_DRILL_MM:
-        return f"Ø {tool.d_mm:g} mm, the hole is Ø {hole.d_mm:.3g} mm" if abs(tool.d_mm - hole.d_mm) < 1 else None
+        return (
+            said("Ø {}, the hole is Ø {}", q(tool.d_mm, "mm", "g"), q(hole.d_mm, "mm", ".3g"))
+            if abs(tool.d_mm - hole.d_mm) < 1
+            else None
+        )
     if tool.flute_length_mm < depth:
-        return f"its flutes are {tool.flute_length_mm:g} mm long, {depth:.1f} mm are needed"
-    deep = f"{depth:.1f} mm deep" + (
-        f" with {point:.1f} mm of point and {THROUGH_CLEARANCE_MM:g} mm past" if through else ""
+        return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
+    deep = said("{} deep", q(depth, "mm", ".1f")) + (
+        said(" with {} of point and {} past", q(point, "mm", ".1f"), q(THROUGH_CLEARANCE_MM, "mm", "g"))
+        if through
+        else ""
     )
     same_point = abs(tool.point_deg - hole.point_deg)
-    reasons = (f"Ø {tool.d_mm:g} mm, {tool.flute_length_mm:g} mm of flute for {deep}", f"point {tool.point_deg:g}°")
+    reasons = (
+        said("Ø {}, {} of flute for {}", q(tool.d_mm, "mm", "g"), q(tool.flute_length_mm, "mm", "g"), deep),
+        f"point {tool.point_deg:g}°",
+    )
     return (abs(tool.d_mm - hole.d_mm), 0.0 if through else same_point, tool.flute_length_mm), reasons, 0.0
 
 
@@ -120,13 +130,20 @@ def _drill_for_bore(scene: Scene, tool: Drill, point: float) -> Verdict:
     through = float(void.bounds[0]) <= scene.profile.back_z + 1e-6
     depth = -float(void.bounds[0]) + (point + THROUGH_CLEARANCE_MM if through else 0.0)
     if tool.d_mm > largest + 1e-6:
-        return f"Ø {tool.d_mm:g} mm leaves less than {BORE_ALLOWANCE_MM:g} mm on radius for boring"
+        return said(
+            "Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(BORE_ALLOWANCE_MM, "mm", "g")
+        )
     if tool.flute_length_mm < depth:
-        return f"its flutes are {tool.flute_length_mm:g} mm long, {depth:.1f} mm are needed"
+        return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
     left = (least_bore_mm(scene) - tool.d_mm) / 2
     reasons: tuple[str, ...] = (
-        f"Ø {tool.d_mm:g} mm leaves {left:.2f} mm on radius at the narrowest place",
-        f"{tool.flute_length_mm:g} mm of flute for {depth:.1f} mm, point {tool.point_deg:g}°",
+        said("Ø {} leaves {} on radius at the narrowest place", q(tool.d_mm, "mm", "g"), q(left)),
+        said(
+            "{} of flute for {}, point {}°",
+            q(tool.flute_length_mm, "mm", "g"),
+            q(depth, "mm", ".1f"),
+            f"{tool.point_deg:g}",
+        ),
     )
     flat = through or tool.point_deg >= FLAT_DEG
     if not through and flat:
@@ -145,9 +162,14 @@ def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
     lead = tool.lead_pitches * tool.pitch_mm
     room = (hole.depth_mm - deep) if hole.depth_mm is not None else math.inf
     if blind and room < lead - 1e-6 and hole.thread_length_mm:
-        return f"its lead is {lead:.1f} mm, the hole is only {room:.1f} mm deeper than the thread"
+        return said(
+            "its lead is {}, the hole is only {} deeper than the thread", q(lead, "mm", ".1f"), q(room, "mm", ".1f")
+        )
     wanted = "blind" if blind else "through"
-    reasons = (f"{tool.form} form, lead {tool.lead_pitches:g} pitches ({lead:.1f} mm)", f"chips go out {_chips(tool)}")
+    reasons = (
+        said("{} form, lead {} pitches ({})", tool.form, f"{tool.lead_pitches:g}", q(lead, "mm", ".1f")),
+        f"chips go out {_chips(tool)}",
+    )
     return (0.0 if tool.form == wanted else 1.0, lead), reasons, 0.0
 
 
@@ -166,9 +188,13 @@ def _centre(ask: Ask, tool: WholeTool) -> Verdict | None:
     if not isinstance(tool, Drill) or tool.form != "centre" or not isinstance(hole, CentreHole):
         return None
     if tool.d_mm < hole.mouth_d_mm:
-        return f"its cone ends at Ø {tool.d_mm:g} mm, the mouth is Ø {hole.mouth_d_mm:g} mm"
+        return said("its cone ends at Ø {}, the mouth is Ø {}", q(tool.d_mm, "mm", "g"), q(hole.mouth_d_mm, "mm", "g"))
     away = abs((tool.pilot_d_mm or 0.0) - hole.d_mm)
-    return (away, tool.d_mm), (f"pilot Ø {tool.pilot_d_mm:g} mm, cone up to Ø {tool.d_mm:g} mm",), 0.0
+    return (
+        (away, tool.d_mm),
+        (said("pilot Ø {}, cone up to Ø {}", q(tool.pilot_d_mm or 0.0, "mm", "g"), q(tool.d_mm, "mm", "g")),),
+        0.0,
+    )
 
 
 def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
@@ -188,7 +214,10 @@ def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
     if reach.area_mm2 > NOTHING_SHARE * surface_metal(scene, ask.wish.surface).area:
         return "jaws, chuck or the part itself stand in its way"
     width = tool.blade.width_mm
-    reasons = (f"{width:g} mm wide, leaves {reach.area_mm2:.2f} mm²", f"{tool.blade.depth_mm:g} mm deep at most")
+    reasons = (
+        said("{} wide, leaves {}", q(width, "mm", "g"), q(reach.area_mm2, "mm2", ".2f")),
+        said("{} deep at most", q(tool.blade.depth_mm, "mm", "g")),
+    )
     return (round(reach.area_mm2 / 0.05), -width), reasons, reach.area_mm2
 
 
@@ -201,7 +230,10 @@ def _formed(ask: Ask, tool: FormTool) -> Verdict | None:
     if reach.area_mm2 > NOTHING_SHARE * surface_metal(ask.scene, surface).area:
         return "its form does not go into the groove"
     width = max(z for z, _ in tool.outline_mm) - min(z for z, _ in tool.outline_mm)
-    words = (f"ground to the shape: one plunge leaves {reach.area_mm2:.2f} mm²", f"{tool.material}: slow, and quiet")
+    words = (
+        said("ground to the shape: one plunge leaves {}", q(reach.area_mm2, "mm2", ".2f")),
+        f"{tool.material}: slow, and quiet",
+    )
     return (round(reach.area_mm2 / 0.05), -width), words, reach.area_mm2
 
 
@@ -210,20 +242,37 @@ def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
     if isinstance(feature, FaceGroove):
         low, high = tool.first_cut_mm or (0.0, 1e9)
         if not low <= feature.d_mm - WALLS_MM or feature.d_mm > high:
-            return f"its first cut is Ø {low:g} to {high:g} mm, the groove is Ø {feature.d_mm:g} mm"
-        return f"{width:g} mm wide, the groove is {feature.width_mm:g} mm" if width > feature.width_mm else ""
+            return said(
+                "its first cut is Ø {} to {}, the groove is Ø {}",
+                q(low, "mm", "g", bare=True),
+                q(high, "mm", "g"),
+                q(feature.d_mm, "mm", "g"),
+            )
+        return (
+            said("{} wide, the groove is {}", q(width, "mm", "g"), q(feature.width_mm, "mm", "g"))
+            if width > feature.width_mm
+            else ""
+        )
     if isinstance(feature, Groove):
         narrow = feature.width_mm
         if tool.tip_deg == 180:
             narrow -= 2 * groove_depth_mm(scene, feature) * math.tan(math.radians(feature.wall_deg))
         if width > narrow + 1e-6:
-            return f"{width:g} mm wide, the groove has room for {max(narrow, 0):.2f} mm"
+            return said("{} wide, the groove has room for {}", q(width, "mm", "g"), q(max(narrow, 0)))
         if groove_depth_mm(scene, feature) + DEPTH_FREE_MM > depth:
-            return f"{depth:g} mm deep at most, the groove is {groove_depth_mm(scene, feature):.1f} mm"
+            return said(
+                "{} deep at most, the groove is {}",
+                q(depth, "mm", "g"),
+                q(groove_depth_mm(scene, feature), "mm", ".1f"),
+            )
     if isinstance(feature, Relief) and width > feature.length_mm:
-        return f"{width:g} mm wide, the relief is {feature.length_mm:g} mm long"
+        return said("{} wide, the relief is {} long", q(width, "mm", "g"), q(feature.length_mm, "mm", "g"))
     if tool.bar is not None and tool.bar.least_bore_mm > least_bore_mm(scene):
-        return f"it needs a bore of {tool.bar.least_bore_mm:g} mm, the smallest here is {least_bore_mm(scene):.4g} mm"
+        return said(
+            "it needs a bore of {}, the smallest here is {}",
+            q(tool.bar.least_bore_mm, "mm", "g"),
+            q(least_bore_mm(scene), "mm", ".4g"),
+        )
     return ""
 
 
@@ -249,12 +298,25 @@ def _thread(ask: Ask, tool: WholeTool) -> Verdict | None:
     if abs(tool.insert.profile_deg - thread.flank_deg) > 0.5:
         return f"its flanks stand at {tool.insert.profile_deg:g}°, the thread's at {thread.flank_deg:g}°"
     if not low - 0.01 <= pitch <= high + 0.01:
-        return f"it cuts pitches of {low:g} to {high:g} mm, this one has {pitch:.3f} mm"
+        return said(
+            "it cuts pitches of {} to {}, this one has {}",
+            q(low, "mm", "g", bare=True),
+            q(high, "mm", "g"),
+            q(pitch, "mm", ".3f"),
+        )
     if tool.bar is not None and tool.bar.least_bore_mm > thread.internal.minor.min:
-        return f"it needs a bore of {tool.bar.least_bore_mm:g} mm"
+        return said("it needs a bore of {}", q(tool.bar.least_bore_mm, "mm", "g"))
     full = tool.insert.full_profile
-    words = "full profile: cuts the crest to size" if full else f"partial profile, {low:g} to {high:g} mm pitch"
-    return (0.0 if full else 1.0, high), (words, f"pitch {pitch:.4g} mm, flanks {thread.flank_deg:g}°"), 0.0
+    words = (
+        "full profile: cuts the crest to size"
+        if full
+        else said("partial profile, {} to {} pitch", q(low, "mm", "g", bare=True), q(high, "mm", "g"))
+    )
+    return (
+        (0.0 if full else 1.0, high),
+        (words, said("pitch {}, flanks {}°", q(pitch, "mm", ".4g"), f"{thread.flank_deg:g}")),
+        0.0,
+    )
 
 
 def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
@@ -265,11 +327,18 @@ def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
     bore = scene.shape.void is not None and float(scene.shape.void.bounds[0]) <= scene.profile.back_z + 1e-6
     depth = scene.stock_r - (least_bore_mm(scene) / 2 if bore else 0.0) + DEPTH_FREE_MM
     if tool.blade.depth_mm < depth:
-        return f"cuts {tool.blade.depth_mm:g} mm deep, {depth:.1f} mm on radius are needed"
+        return said("cuts {} deep, {} on radius are needed", q(tool.blade.depth_mm, "mm", "g"), q(depth, "mm", ".1f"))
     slender = tool.blade.depth_mm / tool.blade.width_mm
     if slender > MOST_SLENDER:
         return f"depth over width {slender:.1f}: it runs out of line"
-    words = (f"{tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep for {depth:.1f} mm on radius",)
+    words = (
+        said(
+            "{} wide, {} deep for {} on radius",
+            q(tool.blade.width_mm, "mm", "g"),
+            q(tool.blade.depth_mm, "mm", "g"),
+            q(depth, "mm", ".1f"),
+        ),
+    )
     return (tool.blade.front_deg, tool.blade.width_mm, tool.blade.depth_mm), words, 0.0
 
 

@@ -13,6 +13,7 @@ from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import Feature, Flats, HolePattern, Slot
 from toreuma.core.model.tool import Drill, EndMill, Tap, Tool
 from toreuma.core.scene import build_scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["MilledStep", "with_milled"]
 
@@ -110,7 +111,7 @@ def _tools(feature: Feature, store: Catalogue, rack: Collection[str]) -> list[tu
         why = "the stoutest mill the slot lets in with its walls finished on their own"
     else:
         fitting = [one for one in mills if one.d_mm <= LARGEST_MILL_MM]
-        why = f"the stoutest mill up to Ø{LARGEST_MILL_MM:g}: it bends least"
+        why = said("the stoutest mill up to Ø{}: it bends least", q(LARGEST_MILL_MM, "mm", "g", bare=True))
     best = _best(fitting, rack, lambda one: one.d_mm)
     return [(best, f"Mill {name}", (why,))] if best is not None else []
 
@@ -132,7 +133,13 @@ def _hole_tools(
     found: list[tuple[Tool, str, tuple[str, ...]]] = []
     if spots:
         found.append((spots[0], f"Spot {name}", ("marks the place and breaks the edge in one go",)))
-    found.append((drill, f"Drill {name}", (f"Ø{drill.d_mm:g} for Ø{wanted:g}",)))
+    found.append(
+        (
+            drill,
+            f"Drill {name}",
+            (said("Ø{} for Ø{}", q(drill.d_mm, "mm", "g", bare=True), q(wanted, "mm", "g", bare=True)),),
+        )
+    )
     if tap is not None:
         found.append((tap, f"Tap {name}", (f"cuts {feature.thread}",)))
     return found

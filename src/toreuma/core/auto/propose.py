@@ -20,6 +20,7 @@ from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.sides.second_side import second_setup, second_side
 from toreuma.core.plan.turret.at_spindle import reaching, serves
 from toreuma.core.scene import build_scene
+from toreuma.core.spoken import said
 from toreuma.core.standards.threads import Thread
 
 __all__ = ["Chosen", "Proposed", "propose_route"]
@@ -185,7 +186,7 @@ def _chosen(operation: Operation, step: Step, advice: Advice, placed: Mapping[st
 
 def _no_tool(wish: Wish, advice: Advice) -> Finding:
     why = advice.rejected[0] if advice.rejected else None
-    words = f"{why.title}: {why.why}" if why else "there is no tool of its kind in the store"
+    words = said("{}: {}", why.title, why.why) if why else "there is no tool of its kind in the store"
     return Finding("warning", "auto.none", f"{wish.words}: no tool can do it", words)
 
 

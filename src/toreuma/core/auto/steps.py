@@ -30,6 +30,7 @@ from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import AxialHole, Groove, ThreadFeature
 from toreuma.core.model.tool import BoringTool, Drill, GroovingTool, Tool
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.form import form_of
 
@@ -185,7 +186,10 @@ def _groove(ask: _Ask) -> list[Step]:
     square = _opener(ask, feature)
     if square is None:
         return [step]
-    words = f"{square.blade.width_mm:g} mm square opens the groove in steps: the pointed one meets its flanks only"
+    words = said(
+        "{} square opens the groove in steps: the pointed one meets its flanks only",
+        q(square.blade.width_mm, "mm", "g"),
+    )
     reasons = (words, *step.reasons)
     return [replace(step, tool=square, also=(("root_tool", step.tool), ("wall_tool", step.tool)), reasons=reasons)]
 
@@ -211,13 +215,13 @@ def _drill(ask: _Ask) -> list[Step]:
     steps = []
     spot = _spot(ask)
     if spot is not None:
-        reasons = (f"Ø {spot.d_mm:g} mm, {spot.point_deg:g}°: starts the drill in the middle",)
+        reasons = (said("Ø {}, {}°: starts the drill in the middle", q(spot.d_mm, "mm", "g"), f"{spot.point_deg:g}"),)
         operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
         steps.append(Step(group, operation, spot, reasons))
     steps.append(ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID)))
     flat = _flat(ask)
     if flat is not None:
-        reasons = (f"Ø {flat.d_mm:g} mm, no point: clears the floor that the drill's point left",)
+        reasons = (said("Ø {}, no point: clears the floor that the drill's point left", q(flat.d_mm, "mm", "g")),)
         steps.append(Step(group, DrillHole(id=ID, name="Clear the flat floor", tool=ID, peck=False), flat, reasons))
     return steps
 

@@ -12,6 +12,7 @@ from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.route import Plan
 from toreuma.core.plan.sides.second_side import second_side
 from toreuma.core.scene import build_scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["ByHand", "turned_by_hand"]
 
@@ -90,7 +91,7 @@ def _acts(job: Job, settings: TurnRound, parted: OperationPlan | None, d: float)
     hold = job.setups[1].hold
     seat = "against the step" if isinstance(hold, Chuck) and hold.bored_depth_mm else "against a stop"
     yield Act("turned", f"turned round, seated {seat}", settings.turn_s)
-    yield Act("checked", f"runs within {settings.runout_um:g} µm, stick-out measured", settings.check_s)
+    yield Act("checked", said("runs within {}, stick-out measured", q(settings.runout_um, "um", "g")), settings.check_s)
 
 
 def _findings(
@@ -100,18 +101,23 @@ def _findings(
     hold = job.setups[1].hold
     if isinstance(hold, Chuck) and hold.jaws == "hard" and hold.side == "outside":
         what = "hard jaws would grip a finished surface"
-        cure = Cure(f"Soft jaws bored to Ø{d:g}", lambda j: _held(j, jaws="soft", bored_d_mm=round(d, 4)))
+        cure = Cure(
+            said("Soft jaws bored to Ø{}", q(d, "mm", "g", bare=True)),
+            lambda j: _held(j, jaws="soft", bored_d_mm=round(d, 4)),
+        )
         yield Finding("warning", "turn.hard", what, "they mark it, and it runs out", cures=(cure,))
     if isinstance(hold, Chuck) and hold.jaws == "soft":
         bored = hold.bored_d_mm
         if bored is None or abs(bored - d) > SAME_MM:
-            now = "not bored" if bored is None else f"bored to Ø{bored:g}"
-            what = f"the soft jaws are {now}, the surface is Ø{d:g}"
-            cure = Cure(f"Bore them to Ø{d:g}", lambda j: _held(j, bored_d_mm=round(d, 4)))
+            now = "not bored" if bored is None else said("bored to Ø{}", q(bored, "mm", "g", bare=True))
+            what = said("the soft jaws are {}, the surface is Ø{}", now, q(d, "mm", "g", bare=True))
+            cure = Cure(
+                said("Bore them to Ø{}", q(d, "mm", "g", bare=True)), lambda j: _held(j, bored_d_mm=round(d, 4))
+            )
             yield Finding("error", "turn.bore", what, "they grip on edges, the part runs out", cures=(cure,))
         if hold.bored_depth_mm is None:
             deep = hold.grip_length_mm
-            cure = Cure(f"A step {deep:g} mm deep", lambda j: _held(j, bored_depth_mm=deep))
+            cure = Cure(said("A step {} deep", q(deep, "mm", "g")), lambda j: _held(j, bored_depth_mm=deep))
             what = "the jaws have no step for the part to rest against"
             yield Finding("warning", "turn.seat", what, "every part stands out differently", cures=(cure,))
     if parted is not None and getattr(parted.operation, "taken", "") == "falls":
@@ -123,7 +129,7 @@ def _findings(
         yield Finding("warning", "turn.falls", what, "what is bruised runs out in the bored jaws", cures=(cure,))
     faces = any(op.kind == "face" and op.enabled for op in job.setups[1].operations)
     if numbers["excess"].number > LENGTH_MM and not faces:
-        what = f"{numbers['excess'].number:.2f} mm stand in front of the second side, and nothing faces it"
+        what = said("{} stand in front of the second side, and nothing faces it", q(numbers["excess"].number))
         yield Finding("warning", "transfer.length", what, "the part stays too long: face it there")
 
 

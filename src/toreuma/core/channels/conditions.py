@@ -12,6 +12,7 @@ from toreuma.core.plan.bar.supply import cut_width_mm
 from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.plan.route import Plan
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["conditions", "drawn_mm"]
 
@@ -39,8 +40,12 @@ def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer, ot
     yield from _drawn(job, first, made)
     if made.settings.push_n > spindle.push_n:
         most = spindle.push_n
-        what = f"the push is to end at {made.settings.push_n:.0f} N, the drive gives up at {most:.0f} N"
-        cure = Cure(f"Push {most / 2:.0f} N", lambda j: _with(j, push_n=most / 2))
+        what = said(
+            "the push is to end at {}, the drive gives up at {}",
+            q(made.settings.push_n, "N", ".0f"),
+            q(most, "N", ".0f"),
+        )
+        cure = Cure(said("Push {}", q(most / 2, "N", ".0f")), lambda j: _with(j, push_n=most / 2))
         yield Finding("error", "transfer.push", what, "the part or the drive gives way", cures=(cure,))
     if first.opened and not made.settings.phase:
         names = ", ".join(job.part.features[n].name or job.part.features[n].kind for n in first.opened)
@@ -52,8 +57,8 @@ def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer, ot
     yield from parking_findings(job, first.scene, made.jaws, made.body, made.back_mm, made.settings.park_d_mm)
     faces = any(op.kind == "face" and op.enabled for op in job.setups[1].operations)
     if made.numbers["excess"].number > LENGTH_MM and not faces:
-        what = (
-            f"{made.numbers['excess'].number:.2f} mm stand behind the part, and no operation of the second side faces"
+        what = said(
+            "{} stand behind the part, and no operation of the second side faces", q(made.numbers["excess"].number)
         )
         yield Finding("warning", "transfer.length", what, "the part stays too long: face it there", cures=_facing(job))
     for one in made.laid.stuck:
@@ -72,13 +77,15 @@ def _speeds(job: Job, made: Transfer) -> Iterator[Finding]:
 def _reach(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer) -> Iterator[Finding]:
     if made.gap_mm < spindle.least_gap_mm - 1e-6:
         more = spindle.least_gap_mm - made.gap_mm
-        what = f"the spindles would have to come {more:.1f} mm closer than they can"
+        what = said("the spindles would have to come {} closer than they can", q(more, "mm", ".1f"))
         cure = stick_out_more(float(int(more) + 1))
         yield Finding("error", "transfer.reach", what, "the second hold does not come to the part", cures=(cure,))
     if made.back_mm < made.settings.approach_mm:
-        what = f"the second spindle has {made.back_mm:.1f} mm to go back"
+        what = said("the second spindle has {} to go back", q(made.back_mm, "mm", ".1f"))
         half = round(made.back_mm / 2, 1)
-        nearer = Cure(f"End the rapid {half:g} mm before the grip", lambda j: _with(j, approach_mm=half))
+        nearer = Cure(
+            said("End the rapid {} before the grip", q(half, "mm", "g")), lambda j: _with(j, approach_mm=half)
+        )
         cures = (nearer,) if half > 0 else ()
         yield Finding("error", "transfer.room", what, "the part does not come out between the chucks", cures=cures)
 
@@ -87,17 +94,23 @@ def _grip(job: Job, made: Transfer) -> Iterator[Finding]:
     hold = job.setups[1].hold
     if isinstance(hold, Chuck) and hold.grip_length_mm > hold.jaw_length_mm:
         most = hold.jaw_length_mm
-        what = f"{hold.grip_length_mm:g} mm are to be gripped, the jaws are {most:g} mm long"
-        cure = Cure(f"Grip {most:g} mm", lambda j: _gripping(j, most))
+        what = said("{} are to be gripped, the jaws are {} long", q(hold.grip_length_mm, "mm", "g"), q(most, "mm", "g"))
+        cure = Cure(said("Grip {}", q(most, "mm", "g")), lambda j: _gripping(j, most))
         yield Finding(
             "error", "transfer.depth", what, "the part runs against the chuck before it is gripped", cures=(cure,)
         )
     met = made.piece.intersection(union([made.jaws, made.body]))
     if met.area > TOUCH_MM2:
         at = met.representative_point()
-        what = f"the part would stand {met.bounds[3] - met.bounds[1]:.1f} mm in the second hold at Z {at.x:.1f}"
+        what = said(
+            "the part would stand {} in the second hold at Z {}",
+            q(met.bounds[3] - met.bounds[1], "mm", ".1f"),
+            q(at.x, "mm", ".1f", bare=True),
+        )
         less = round(hold.grip_length_mm - (met.bounds[2] - met.bounds[0]) - CLEAR_MM, 2)
-        shorter = (Cure(f"Grip {less:g} mm", lambda j: _gripping(j, less)),) if less > LEAST_GRIP_MM else ()
+        shorter = (
+            (Cure(said("Grip {}", q(less, "mm", "g")), lambda j: _gripping(j, less)),) if less > LEAST_GRIP_MM else ()
+        )
         yield Finding("error", "transfer.body", what, "jaws or chuck run into it", at=(at.x, at.y), cures=shorter)
 
 
@@ -108,7 +121,7 @@ def _between(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
     parted = made.settings.how in ("parted", "pulled")
     need = JAWS_APART_MM + (cut_width_mm(job) + JAWS_APART_MM if parted else 0.0)
     if room < need:
-        what = f"{room:.1f} mm are between the jaws of both holds, {need:.1f} mm are needed"
+        what = said("{} are between the jaws of both holds, {} are needed", q(room, "mm", ".1f"), q(need, "mm", ".1f"))
         cure = stick_out_more(float(int(need - room) + 1))
         yield Finding("error", "transfer.jaws", what, "they or the blade run into each other", cures=(cure,))
     if parted and made.settings.rpm <= 0:
@@ -137,13 +150,13 @@ def _drawn(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
     wanted, typed = drawn_mm(first), made.settings.pull_mm
     if typed is not None and abs(typed - wanted) > LENGTH_MM:
         word = "short" if typed < wanted else "long"
-        what = f"{typed:.2f} mm of bar are drawn out, the next part wants {wanted:.2f} mm"
-        cure = Cure(f"Draw {wanted:.2f} mm", lambda j: _with(j, pull_mm=None))
+        what = said("{} of bar are drawn out, the next part wants {}", q(typed), q(wanted))
+        cure = Cure(said("Draw {}", q(wanted)), lambda j: _with(j, pull_mm=None))
         yield Finding(
-            "error", "transfer.pull", what, f"it stands {abs(typed - wanted):.2f} mm too {word}", cures=(cure,)
+            "error", "transfer.pull", what, said("it stands {} too {}", q(abs(typed - wanted)), word), cures=(cure,)
         )
     if made.gap_mm + wanted > job.machine.second.retracted_gap_mm if job.machine.second is not None else False:
-        what = f"the second spindle cannot go back {wanted:.1f} mm with the bar"
+        what = said("the second spindle cannot go back {} with the bar", q(wanted, "mm", ".1f"))
         cure = Cure("Cut it off where it stands", lambda j: _with(j, how="parted"))
         yield Finding("error", "transfer.room", what, "its travel ends before: feed the bar another way", cures=(cure,))
     fed = next((one for one in job.operations if one.enabled and one.kind == "feed_bar"), None)

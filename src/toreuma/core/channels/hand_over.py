@@ -15,6 +15,7 @@ from toreuma.core.model.transfer import HandOver
 from toreuma.core.plan.route import Plan
 from toreuma.core.plan.sides.second_side import second_setup, second_side
 from toreuma.core.scene import Scene, build_scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["drawn_mm", "hand_over"]
 
@@ -120,7 +121,11 @@ def _stages(job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, r
     fed = settings.approach_mm + job.setups[1].hold.grip_length_mm
     taken = [
         Act("come", "second spindle comes up", 60 * max(retreat - fed, 0.0) / spindle.rapid_mm_min),
-        Act("feed", f"feeds to the grip, at most {settings.push_n:.0f} N", 60 * fed / settings.feed_mm_min),
+        Act(
+            "feed",
+            said("feeds to the grip, at most {}", q(settings.push_n, "N", ".0f")),
+            60 * fed / settings.feed_mm_min,
+        ),
     ]
     taken += [Act("settle", "settles", settings.dwell_s)] if settings.dwell_s > 0 else []
     taken += [Act("close_second", "second hold closes", spindle.clamp_s), Act("confirm", "confirmed", ASKED_S)]
@@ -129,7 +134,7 @@ def _stages(job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, r
         yield [Act("open_main", "first hold opens", CLAMP_S)], []
     if settings.how == "pulled":
         long = settings.pull_mm or drawn_mm(first)
-        yield [], [Act("pull", f"draws {long:.1f} mm of bar out", 60 * long / settings.feed_mm_min)]
+        yield [], [Act("pull", said("draws {} of bar out", q(long, "mm", ".1f")), 60 * long / settings.feed_mm_min)]
         yield [Act("close_main", "first hold closes on the bar", CLAMP_S)], []
     if settings.how in ("parted", "pulled"):
         cut = next((op for op in reversed(first.operations) if op.operation.kind == "part_off"), None)

@@ -8,6 +8,7 @@ from toreuma.core.geometry.region import Region, union
 from toreuma.core.model import Carrier, Job
 from toreuma.core.plan.turret.stations import beside_r, sizes_of
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["parked_tip_r", "parking_findings"]
 
@@ -49,10 +50,18 @@ def parking_findings(
         need = 2 * (widest + CLEAR_MM)
         wanted = float(int(need + 2 * (carrier.reference_d_mm / 2 - tip if park_d_mm is None else 0.0)) + 1)
         deep = widest - tip
-        what = f"{carrier.name}: {name} waits at Ø{2 * tip:.0f}, the second chuck is Ø{2 * widest:.0f}" + (
-            f" and would run {deep:.0f} mm into it" if deep > 0 else f", less than {CLEAR_MM:.0f} mm from it"
+        what = said(
+            "{}: {} waits at Ø{}, the second chuck is Ø{}",
+            carrier.name,
+            name,
+            q(2 * tip, "mm", ".0f", bare=True),
+            q(2 * widest, "mm", ".0f", bare=True),
+        ) + (
+            said(" and would run {} into it", q(deep, "mm", ".0f"))
+            if deep > 0
+            else said(", less than {} from it", q(CLEAR_MM, "mm", ".0f"))
         )
-        cure = Cure(f"Wait at Ø{wanted:.0f}", partial(_parked, d_mm=wanted))
+        cure = Cure(said("Wait at Ø{}", q(wanted, "mm", ".0f", bare=True)), partial(_parked, d_mm=wanted))
         yield Finding("error", "transfer.park", what, "park every carrier before the spindle comes", cures=(cure,))
 
 

@@ -9,6 +9,7 @@ from toreuma.core.model import Tool
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.route import Plan
+from toreuma.core.spoken import q, said
 
 __all__ = ["unfaced"]
 
@@ -29,7 +30,7 @@ def unfaced(planned: Plan) -> Iterator[Finding]:
     yield Finding(
         "warning",
         "order.unfaced",
-        f"'{name_of(first.operation)}' starts on a front that still stands {stands:.2f} mm out: "
+        said("'{}' starts on a front that still stands {} out: ", name_of(first.operation), q(stands))
         + _costs(first, planned.job.tool(first.operation.tool), stands),
         "a pip or a slanted saw cut pushes the point aside; its cone is faced away again",
         first.operation.id,
@@ -43,7 +44,7 @@ def _costs(one: OperationPlan, tool: Tool | None, stands: float) -> str:
     """What facing afterwards takes from it: the mouth of a cone gets smaller, a drill has cut metal for nothing."""
     if isinstance(tool, Drill) and tool.form in POINTED:
         angle = CENTRE_CONE_DEG if tool.form == "centre" else tool.point_deg
-        return f"its mouth comes out {2000 * stands * math.tan(math.radians(angle / 2)):.0f} µm smaller"
+        return said("its mouth comes out {} smaller", q(2000 * stands * math.tan(math.radians(angle / 2)), "um", ".0f"))
     feeds = [motion for motion in one.motions if not motion.is_rapid]
     length = sum(motion.segment.length for motion in feeds)
     seconds = one.times.cutting_s * stands / length if length > 0 else 0.0

@@ -7,6 +7,7 @@ from toreuma.core.cutting.beam import compliance_of
 from toreuma.core.findings import Finding
 from toreuma.core.plan.hold.standing import held_piece
 from toreuma.core.plan.route import Plan
+from toreuma.core.spoken import q, said
 
 __all__ = ["bending"]
 
@@ -46,8 +47,12 @@ def bending(planned: Plan) -> Iterator[Finding]:
                 yield Finding(
                     "note",
                     "order.bend",
-                    f"'{name_of(one.operation)}' bends the piece {saved_um:.0f} µm more on diameter after "
-                    f"'{name_of(earlier.operation)}' than before it",
+                    said(
+                        "'{}' bends the piece {} more on diameter after '{}' than before it",
+                        name_of(one.operation),
+                        q(saved_um, "um", ".0f"),
+                        name_of(earlier.operation),
+                    ),
                     "thin places last: the cut farther out finds a stiffer piece",
                     one.operation.id,
                     cures=(move_before(one.operation, earlier.operation),),

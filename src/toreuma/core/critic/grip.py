@@ -6,6 +6,7 @@ from toreuma.core.critic.moves import move_before, name_of
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import box, polygons, thickness
 from toreuma.core.plan.route import Plan
+from toreuma.core.spoken import q, said
 
 __all__ = ["unfinished_grip"]
 
@@ -28,8 +29,13 @@ def unfinished_grip(planned: Plan) -> Iterator[Finding]:
     yield Finding(
         "error",
         "order.grip",
-        f"the second hold grips Ø {second.d_mm:g} mm with {1000 * left:.0f} µm still on it: "
-        f"'{name_of(finish)}' comes after '{name_of(parting)}'",
+        said(
+            "the second hold grips Ø {} with {} still on it: '{}' comes after '{}'",
+            q(second.d_mm, "mm", "g"),
+            q(1000 * left, "um", ".0f"),
+            name_of(finish),
+            name_of(parting),
+        ),
         "jaws on unfinished metal hold out of true by as much as is left, and mark what is turned later",
         finish.id,
         ((second.front_z + second.back_z) / 2, second.d_mm / 2),

@@ -8,6 +8,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.model import FinishBore, FinishOd, Job
 from toreuma.core.plan.route import Plan
+from toreuma.core.spoken import q, said
 
 __all__ = ["joints"]
 
@@ -41,14 +42,24 @@ def joints(planned: Plan) -> Iterator[Finding]:
             yield Finding(
                 "warning",
                 "order.joint",
-                f"{first.tool} and {second.tool} meet on Ø {2 * radius:.2f} mm at Z {z:g}: offsets "
-                f"{error_um:g} µm apart leave a step of {2 * error_um:g} µm",
+                said(
+                    "{} and {} meet on Ø {} at Z {}: offsets {} apart leave a step of {}",
+                    first.tool,
+                    second.tool,
+                    q(2 * radius),
+                    q(z, "mm", "g", bare=True),
+                    q(error_um, "um", "g"),
+                    q(2 * error_um, "um", "g"),
+                ),
                 "one tool for the whole surface, or the joint on an edge",
                 second.id,
                 (z, radius),
                 cures=(
                     Cure(f"Finish both with {first.tool}", _with_tool(second.id, first.tool)),
-                    Cure(f"Move the joint to the edge at Z {edge:g}", _joint_at(first.id, second.id, edge)),
+                    Cure(
+                        said("Move the joint to the edge at Z {}", q(edge, "mm", "g", bare=True)),
+                        _joint_at(first.id, second.id, edge),
+                    ),
                     Cure(f"One cut for both: '{name_of(first)}'", _as_one(first.id, second)),
                 ),
             )

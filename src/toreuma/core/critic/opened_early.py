@@ -52,9 +52,9 @@ def interrupted_cut(operations: tuple[OperationPlan, ...]) -> tuple[float, int]:
     """Seconds of interrupted cut, and hits, of a whole plan."""
     seconds, hits = 0.0, 0.0
     for one in operations:
-        if "interrupted" in one.numbers:
-            seconds += one.numbers["interrupted"].number
-            hits += next(entry.number for entry in one.numbers["hits"].inputs if entry.label == "hits in all")
+        if one.cuts.interruption is not None:
+            seconds += one.cuts.interruption.seconds
+            hits += one.cuts.interruption.hits
     return seconds, round(hits)
 
 

@@ -17,12 +17,17 @@ class Input:
 
 @dataclass(frozen=True)
 class Limit:
-    """A bound that was tried; ``bit`` marks the one that decided."""
+    """A bound that was tried; ``bit`` marks the one that decided.
+
+    ``of`` names the kind of limit it comes from; ``least``: the number has to stay above it.
+    """
 
     label: str
     number: float
     unit: str
     bit: bool = False
+    of: str = ""
+    least: bool = False
 
 
 @dataclass(frozen=True)

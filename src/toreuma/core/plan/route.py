@@ -27,6 +27,7 @@ from toreuma.core.plan.turret.at_spindle import not_there
 from toreuma.core.plan.turret.stations import neighbours
 from toreuma.core.scene import Scene, placed
 from toreuma.core.simulate.clock import Times, times_of
+from toreuma.core.spoken import q, said
 
 __all__ = ["Plan", "plan"]
 
@@ -181,7 +182,8 @@ def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts) -> Cu
     gentler = kind.plan(replace(work, interruption=found), operation)
     found = interruption_of(gentler.motions, removed, places, machine) or found
     told = (*gentler.findings, interruption_finding(operation, found))
-    return replace(gentler, numbers={**gentler.numbers, **interruption_numbers(found)}, findings=told)
+    numbers = {**gentler.numbers, **interruption_numbers(found)}
+    return replace(gentler, numbers=numbers, findings=told, interruption=found)
 
 
 def _missing(job: Job, operation: Operation, identifier: str) -> Finding:
@@ -220,7 +222,9 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
             Finding(
                 "error",
                 "stock.small",
-                f"the bar Ø {2 * scene.stock_r:g} mm is smaller than the part Ø {largest:g} mm",
+                said(
+                    "the bar Ø {} is smaller than the part Ø {}", q(2 * scene.stock_r, "mm", "g"), q(largest, "mm", "g")
+                ),
                 "the part cannot come out of it",
                 at=(float(z), largest / 2),
                 cures=_wider_bar(job, wanted),
@@ -234,10 +238,10 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
             Finding(
                 "error",
                 "hold.inside",
-                f"the part reaches {scene.clear_z - scene.profile.back_z:.2f} mm into the jaws",
+                said("the part reaches {} into the jaws", q(scene.clear_z - scene.profile.back_z)),
                 "its back end cannot be cut there",
                 at=(scene.profile.back_z, scene.stock_r),
-                cures=(Cure(f"Stick the bar out {more:g} mm more", lambda j: _farther_out(j, more)),),
+                cures=(Cure(said("Stick the bar out {} more", q(more, "mm", "g")), lambda j: _farther_out(j, more)),),
             )
         )
     return tuple(found)
@@ -246,7 +250,7 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
 def _wider_bar(job: Job, d_mm: float) -> tuple[Cure, ...]:
     if job.stock.kind not in ("round", "tube"):
         return ()
-    return (Cure(f"Use bar Ø {d_mm:g} mm", lambda j: j.changed(stock=j.stock.changed(d_mm=d_mm))),)
+    return (Cure(said("Use bar Ø {}", q(d_mm, "mm", "g")), lambda j: j.changed(stock=j.stock.changed(d_mm=d_mm))),)
 
 
 def _farther_out(job: Job, more_mm: float) -> Job:

@@ -11,6 +11,7 @@ from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
 from toreuma.core.propose.roots import largest
 from toreuma.core.propose.search import FREE, USUAL_COSTS, Aim, Costs, Fixed, Found, Step, best, minutes_of
+from toreuma.core.spoken import said
 
 __all__ = ["Proposal", "propose"]
 
@@ -104,7 +105,7 @@ def _evidence(situation: Situation, cut: Cut, variable: Variable, pinned: float 
     name, symbol, unit, pin, on = VARIABLE[variable]
     limits = [limit for limit in (_permitted(situation, cut, variable, kind) for kind in LIMITS) if limit is not None]
     number = _of(cut, variable)
-    upper = [limit for limit in limits if not limit.label.startswith("at least")]
+    upper = [limit for limit in limits if not limit.least]
     biting = min(upper, key=lambda limit: limit.number, default=None)
     bites = biting is not None and number >= BIT_SHARE * biting.number
     shown = tuple(replace(limit, bit=bites and limit is biting) for limit in sorted(limits, key=lambda x: x.number))
@@ -159,8 +160,9 @@ def _permitted(situation: Situation, cut: Cut, variable: Variable, kind: LimitKi
     if not here / WIDEST * 1.01 < end < here * WIDEST / 1.01:
         return None
     measured = kind.measure(situation, cut, situation.see(cut))
-    label = f"{kind.name}: {measured.label}" if measured is not None else kind.name
-    return Limit(f"at least, {label}" if kind.floor else label, _tidy(end), VARIABLE[variable][2])
+    label = said("{}: {}", kind.name, measured.label) if measured is not None else kind.name
+    label = said("at least, {}", label) if kind.floor else label
+    return Limit(label, _tidy(end), VARIABLE[variable][2], of=kind.name, least=kind.floor)
 
 
 def _tidy(number: float) -> float:

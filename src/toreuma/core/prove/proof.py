@@ -19,6 +19,7 @@ from toreuma.core.prove.told import Told, told_otherwise
 from toreuma.core.read import Program
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.timeline import Timeline, timeline_of
+from toreuma.core.spoken import q, said
 
 __all__ = ["Contact", "Proof", "Step", "prove"]
 
@@ -191,8 +192,12 @@ def _gouge_findings(gouges: tuple[Gouge, ...]) -> list[Finding]:
         Finding(
             "error",
             "gouge",
-            f"line {gouge.line}: cuts {1000 * gouge.depth_mm:.1f} µm below the finished surface "
-            f"at {place_text(*gouge.at)}",
+            said(
+                "line {}: cuts {} below the finished surface at {}",
+                gouge.line,
+                q(1000 * gouge.depth_mm, "um", ".1f"),
+                place_text(*gouge.at),
+            ),
             "the part would be scrap",
             at=gouge.at,
             line=gouge.line,
@@ -211,7 +216,9 @@ def _contact_findings(contacts: list[Contact], program: Program) -> list[Finding
     for group in groups.values():
         worst = max(group, key=lambda one: one.depth_mm)
         more = f"; {len(group) - 1} more like it" if len(group) > 1 else ""
-        what = f"line {worst.line}: {worst.what}, {worst.depth_mm:.2f} mm deep at {place_text(*worst.at)}{more}"
+        what = said(
+            "line {}: {}, {} deep at {}{}", worst.line, worst.what, q(worst.depth_mm), place_text(*worst.at), more
+        )
         found.append(Finding("error", "contact", what, "tool, part or machine break", at=worst.at, line=worst.line))
     return found
 
@@ -227,7 +234,9 @@ def _hold_findings(cutter: Cutter) -> list[Finding]:
         found.append(Finding("error", "hold.open", what, "nothing holds the bar", line=cutter.open_line))
     for line, gap in cutter.missed:
         if abs(gap) > MISSED_MM:
-            what = f"line {line}: the hold opens and the gripper's stop is {abs(gap):.2f} mm from the end of the bar"
+            what = said(
+                "line {}: the hold opens and the gripper's stop is {} from the end of the bar", line, q(abs(gap))
+            )
             found.append(Finding("error", "bar.missed", what, "it does not hold the bar", line=line))
     for line in cutter.dead[:1]:
         what = f"line {line}: a tool is fed into metal that does not turn"
@@ -235,7 +244,7 @@ def _hold_findings(cutter: Cutter) -> list[Finding]:
     for line, more in cutter.fed:
         if abs(more) > FED_MM:
             word = "farther" if more > 0 else "less far"
-            what = f"line {line}: the bar stands out {abs(more):.2f} mm {word} than the plan has it"
+            what = said("line {}: the bar stands out {} {} than the plan has it", line, q(abs(more)), word)
             found.append(Finding("error", "bar.length", what, "everything after it is cut in another place", line=line))
     return found
 
@@ -252,8 +261,8 @@ def _past_centre(program: Program, cutter: Cutter, steps: list[Step]) -> list[Fi
             found[motion.section] = Finding(
                 "warning",
                 "axis.past_centre",
-                f"line {motion.line}: X goes {beyond:.2f} mm past the centre",
-                f"{allowed:.2f} mm are enough for this tool; farther on the metal comes up against its back",
+                said("line {}: X goes {} past the centre", motion.line, q(beyond)),
+                said("{} are enough for this tool; farther on the metal comes up against its back", q(allowed)),
                 at=motion.end,
                 line=motion.line,
             )
@@ -265,7 +274,12 @@ def _loose_findings(cutter: Cutter) -> list[Finding]:
         Finding(
             "warning",
             "loose",
-            f"line {line}: a loose ring of {ring.area:.2f} mm² falls off at {place_text(ring.centroid.x)}",
+            said(
+                "line {}: a loose ring of {} falls off at {}",
+                line,
+                q(ring.area, "mm2", ".2f"),
+                place_text(ring.centroid.x),
+            ),
             "it can jam between tool and part",
             at=(ring.centroid.x, ring.centroid.y),
             line=line,
@@ -281,8 +295,13 @@ def _power_findings(program: Program, steps: list[Step]) -> list[Finding]:
         Finding(
             "warning",
             "power.over",
-            f"line {motion.line}: takes {step.power_kw:.2f} kW at the edge, {step.available_kw:.2f} kW are there",
-            f"it meets {step.depth_mm:.2f} mm of metal; the spindle slows down or stalls",
+            said(
+                "line {}: takes {} at the edge, {} are there",
+                motion.line,
+                q(step.power_kw, "kW", ".2f"),
+                q(step.available_kw, "kW", ".2f"),
+            ),
+            said("it meets {} of metal; the spindle slows down or stalls", q(step.depth_mm)),
             at=motion.end,
             line=motion.line,
         )
@@ -311,7 +330,7 @@ def _leftover_findings(region: Region, scene: Scene, program: Program, cutter: C
             Finding(
                 "error",
                 "leftover",
-                f"{1000 * depth:.1f} µm left at {place_text(place.x, place.y)}{where}",
+                said("{} left at {}{}", q(1000 * depth, "um", ".1f"), place_text(place.x, place.y), where),
                 "the plan says this surface is clean",
                 at=(place.x, place.y),
                 line=line,
@@ -344,14 +363,14 @@ def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
         if 1000 * depth <= 5.0:
             continue
         z0, _, z1, _ = piece.bounds
-        stretch = f"between {place_text(z0)} and {place_text(z1)}"
+        stretch = said("between {} and {}", place_text(z0), place_text(z1))
         at = (piece.centroid.x, piece.centroid.y)
         if piece.area <= smallest**2 and depth <= smallest:
             found.append(
                 Finding(
                     "note",
                     "reach.corner",
-                    f"{depth:.3f} mm stays in the inner corner {stretch}",
+                    said("{} stays in the inner corner {}", q(depth, "mm", ".3f"), stretch),
                     "the nose of the tool rounds it",
                     at=at,
                 )
@@ -361,7 +380,7 @@ def _declared_findings(kept: Region, scene: Scene, job: Job) -> list[Finding]:
                 Finding(
                     "note" if two_sides else "warning",
                     "reach.left",
-                    f"{depth:.3f} mm ({piece.area:.2f} mm²) stays {stretch}",
+                    said("{} ({}) stays {}", q(depth, "mm", ".3f"), q(piece.area, "mm2", ".2f"), stretch),
                     "no finishing cut of the plan reaches it",
                     at=at,
                 )

@@ -10,6 +10,7 @@ from toreuma.core.model import Job
 from toreuma.core.model.feature import Groove, Relief, ThreadFeature
 from toreuma.core.model.part import Element
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["SizeMade", "sizes_made"]
 
@@ -72,7 +73,7 @@ def sizes_made(job: Job, scene: Scene, final: Region) -> tuple[SizeMade, ...]:
             made = (2 * min(known), 2 * max(known))
             if _threaded(job, side, z):  # of a thread the crest counts
                 made = (made[1], made[1]) if side == "outside" else (made[0], made[0])
-            name = element.name or f"Ø {element.d_mm:g}"
+            name = element.name or said("Ø {}", q(element.d_mm, "mm", "g", bare=True))
             found.append(SizeMade(name, side, 2 * segment.start[1], made, _limits(element), z))
     return tuple(found)
 

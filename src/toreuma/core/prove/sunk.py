@@ -24,6 +24,7 @@ from toreuma.core.prove.driven_cuts import Cuts, DrivenTool
 from toreuma.core.prove.layers import Layers
 from toreuma.core.prove.metal import COARSE, SIMPLE_MM, Metal, is_full, may_meet
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["Bored", "MilledPiece", "feature_solid"]
 
@@ -217,12 +218,12 @@ class MilledPiece:
         )  # films that a program's resolution leaves, as on round ones
         if gouge > LIMIT_UM:
             line = next((line for line, solid in bodies if thickness_um(solid ^ gouged) > LIMIT_UM), 0)
-            what = f"line {line}: a driven tool cuts {gouge:.1f} µm of metal that belongs to the part"
+            what = said("line {}: a driven tool cuts {} of metal that belongs to the part", line, q(gouge, "um", ".1f"))
             findings.append(
                 Finding("error", "milled.gouge", what, "the part would be scrap", at=_place(gouged), line=line)
             )
         if leftover > LIMIT_UM:
-            what = f"{leftover:.1f} µm are left in a hole, flat or slot"
+            what = said("{} are left in a hole, flat or slot", q(leftover, "um", ".1f"))
             findings.append(Finding("error", "milled.left", what, "the plan says it is cut", at=_place(left)))
         return Bored(gouge, leftover, tuple(findings))
 

@@ -11,6 +11,7 @@ from toreuma.core.model import Job
 from toreuma.core.model.part import Element
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["SurfaceMade", "surfaces_made"]
 
@@ -95,7 +96,7 @@ def _surfaces(job: Job, scene: Scene) -> list[tuple[str, str, Element | None, Po
                 continue
             element = elements[index]
             level = abs(segment.start[1] - segment.end[1]) < SAME_MM
-            name = element.name or f"Ø {element.d_mm:g}"
+            name = element.name or said("Ø {}", q(element.d_mm, "mm", "g", bare=True))
             inner = min(CORNER_MM / segment.length, MOST_SHARE)
             points = np.array([segment.at(share) for share in np.linspace(inner, 1 - inner, PLACES)])
             found.append((name, side, element if level else None, points))

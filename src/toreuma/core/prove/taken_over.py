@@ -9,6 +9,7 @@ from toreuma.core.model import Job
 from toreuma.core.motion import Motion
 from toreuma.core.prove.pieces import Piece
 from toreuma.core.prove.together import Happening
+from toreuma.core.spoken import q, said
 
 __all__ = ["taken_over"]
 
@@ -133,7 +134,7 @@ def _drawn(piece: Piece, wanted_mm: float) -> Iterator[Finding]:
     off = piece.drawn_mm - wanted_mm
     if abs(off) > PULL_MM:
         word = "long" if off > 0 else "short"
-        what = f"line {pull.line}: the bar is drawn out {abs(off):.2f} mm too {word} for the next part"
+        what = said("line {}: the bar is drawn out {} too {} for the next part", pull.line, q(abs(off)), word)
         yield Finding("error", "transfer.pull", what, "it is cut in air, or has nothing to face", line=pull.line)
 
 
@@ -184,7 +185,9 @@ def _place(moves: list[Happening], closes: list[Happening], grip_z: float) -> It
     off = there[-1].mark.number - grip_z
     if abs(off) > DEPTH_MM:
         word = "less deep" if off > 0 else "deeper"
-        what = f"line {there[-1].line}: the second hold grips {abs(off):.2f} mm {word} than the second side has it"
+        what = said(
+            "line {}: the second hold grips {} {} than the second side has it", there[-1].line, q(abs(off)), word
+        )
         why = "the part stands out wrongly" if off > 0 else "it may run against jaws and chuck"
         yield Finding("error", "transfer.depth", what, why, line=there[-1].line)
     if there[-1].mark.feed is None:
@@ -218,5 +221,9 @@ def _datum(piece: Piece, length_mm: float) -> Iterator[Finding]:
         return
     off = known[-1].mark.number + length_mm
     if abs(off) > DATUM_MM:
-        what = f"line {known[-1].line}: the datum of the second side lies {abs(off):.3f} mm from the overall length"
+        what = said(
+            "line {}: the datum of the second side lies {} from the overall length",
+            known[-1].line,
+            q(abs(off), "mm", ".3f"),
+        )
         yield Finding("error", "transfer.datum", what, "every length of it is wrong by that", line=known[-1].line)

@@ -14,6 +14,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, union
 from toreuma.core.model import CutThread, Job
 from toreuma.core.model.feature import AxialHole, ThreadFeature
 from toreuma.core.model.tool import Tap
+from toreuma.core.spoken import q, said
 
 __all__ = ["ThreadMade", "allowed_by_threads", "thread_findings", "threads_made"]
 
@@ -152,7 +153,13 @@ def thread_findings(job: Job, made: tuple[ThreadMade, ...], final: Region) -> li
         elif not one.complete:
             what = f"{one.designation}: the thread is not cut to its end"
         elif not one.ok:
-            what = f"{one.designation}: pitch diameter {one.pitch_d_mm:.3f} mm, limits {low:.3f} to {high:.3f} mm"
+            what = said(
+                "{}: pitch diameter {}, limits {} to {}",
+                one.designation,
+                q(one.pitch_d_mm, "mm", ".3f"),
+                q(low, "mm", ".3f", bare=True),
+                q(high, "mm", ".3f"),
+            )
         else:
             continue
         found.append(Finding("error", "thread.size", what, "the gauge would not pass", at=one.at))

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.read import Program
+from toreuma.core.spoken import q, said
 
 __all__ = ["Told", "told_otherwise", "told_to"]
 
@@ -82,9 +83,11 @@ def _feed_finding(motion: Motion, told: Told) -> Finding | None:
     if any(math.isclose(feed, one, rel_tol=SAME_FEED, abs_tol=STEP_MM) for one in same):
         return None
     unit = "mm/min" if motion.per_minute else "mm/rev"
-    meant = ", ".join(f"{one:.4g}" for one in sorted(same)) or "none"
+    meant: str = "none"
+    for n, one in enumerate(sorted(same)):
+        meant = said("{}, {}", meant, q(one, unit, ".4g")) if n else said("{}", q(one, unit, ".4g"))
     severity: Severity = "error" if feed > max(same, default=0.0) else "warning"
-    what = f"line {motion.line}: feeds {feed:.4g} {unit}, planned is {meant}"
+    what = said("line {}: feeds {}, planned is {}", motion.line, q(feed, unit, ".4g"), meant)
     return Finding(severity, "told.feed", what, "the cut was checked for the planned feed", line=motion.line)
 
 
@@ -104,4 +107,4 @@ def _words(spindle: Spindle) -> str:
         return "a standing spindle"
     if spindle.mode == "fixed":
         return f"{spindle.value:g} rpm"
-    return f"{spindle.value:g} m/min up to {spindle.clamp_rpm or 0:g} rpm"
+    return said("{} up to {} rpm", q(spindle.value, "m/min", "g"), f"{spindle.clamp_rpm or 0:g}")

@@ -13,6 +13,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
 from toreuma.core.reach.tool_reach import LEAST_MM, Surface, ToolReach, reach_of_shape
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["Spot", "plunge_deg", "tight_spots"]
 
@@ -97,7 +98,7 @@ def plunge_deg(shape: ToolShape) -> float | None:
 def _words(tool: Tool, shape: ToolShape, reason: Reason) -> str:
     steep = plunge_deg(shape)
     if reason == "nose radius":
-        return f"the nose radius {shape.nose_radius:g} mm does not go into the corner"
+        return said("the nose radius {} does not go into the corner", q(shape.nose_radius, "mm", "g"))
     if reason == "trailing edge":
         return f"the trailing edge goes down at {steep:.0f}° at most" if steep is not None else "the back of the tool"
     if reason == "leading edge":

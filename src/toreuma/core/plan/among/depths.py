@@ -7,6 +7,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, TurningTool
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.spoken import q, said
 
 __all__ = ["finish_depths"]
 
@@ -38,20 +39,20 @@ def finish_depths(job: Job, planned: OperationPlan) -> Iterator[Finding]:
         )
         return job.with_setup(operations=changed)
 
-    cures = [Cure(f"Leave {wanted:g} mm on radius", leave_more)]
+    cures = [Cure(said("Leave {} on radius", q(wanted, "mm", "g")), leave_more)]
     fits = [
         t for t in job.tools if isinstance(t, type(tool)) and 0 < NOSE_SHARE * t.insert.nose_radius_mm <= left + 1e-6
     ]
     for other in sorted(fits, key=lambda t: -t.insert.nose_radius_mm)[:1]:
-        label = f"Finish with {other.id}, nose {other.insert.nose_radius_mm:g} mm"
+        label = said("Finish with {}, nose {}", other.id, q(other.insert.nose_radius_mm, "mm", "g"))
         cures.append(
             Cure(label, lambda j, t=other.id: j.with_operation(operation.id, lambda op: op.changed(tool=t)))  # type: ignore[misc]
         )
     yield Finding(
         "warning",
         "finish.thin",
-        f"finish depth {left:.2f} mm on radius is below 2/3 of the nose radius {nose:g} mm",
-        f"the nose pushes the piece away and rubs: leave {wanted:g} mm or use a smaller nose",
+        said("finish depth {} on radius is below 2/3 of the nose radius {}", q(left), q(nose, "mm", "g")),
+        said("the nose pushes the piece away and rubs: leave {} or use a smaller nose", q(wanted, "mm", "g")),
         operation.id,
         cures=tuple(cures),
     )

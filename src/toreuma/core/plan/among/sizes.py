@@ -7,6 +7,7 @@ from toreuma.core.model import HolesBeside, Job
 from toreuma.core.model.feature import HolePattern
 from toreuma.core.model.tool import Drill, Reamer
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.spoken import q, said
 
 __all__ = ["hole_sizes"]
 
@@ -25,5 +26,10 @@ def hole_sizes(job: Job, planned: OperationPlan) -> Iterator[Finding]:
     same = [one for one in job.operations if isinstance(one, HolesBeside) and one.feature == operation.feature]
     reamed = any(isinstance(job.tool(one.tool), Reamer) for one in same if one.enabled)
     if not marks and (not reamed or isinstance(tool, Reamer)) and abs(tool.d_mm - feature.d_mm) > SAME_MM:
-        what = f"{tool.id} makes Ø{tool.d_mm:g}, the holes are Ø{feature.d_mm:g}"
+        what = said(
+            "{} makes Ø{}, the holes are Ø{}",
+            tool.id,
+            q(tool.d_mm, "mm", "g", bare=True),
+            q(feature.d_mm, "mm", "g", bare=True),
+        )
         yield Finding("error", "holes.size", what, "choose a tool of the hole's size", operation.id)

@@ -16,6 +16,7 @@ from toreuma.core.plan.ground.path import APPROACH_MM, Path
 from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.drilling import Hole, drill_numbers, point_length_mm
+from toreuma.core.spoken import q, said
 
 __all__ = ["in_the_hole", "pecks_of", "plan_drill"]
 
@@ -140,7 +141,7 @@ def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:
     if high > min(start, 0.0) - point - LEAST_MM:  # not even its corners go in
         raise OperationFault(
             "drill.wide",
-            f"the part has no room for {tool.id}, Ø {tool.d_mm:g} mm, on the axis at its front",
+            said("the part has no room for {}, Ø {}, on the axis at its front", tool.id, q(tool.d_mm, "mm", "g")),
             "choose a smaller drill, turn the part round, or type the depth",
         )
     return Hole(start, math.ceil(high * 1000) / 1000, False)

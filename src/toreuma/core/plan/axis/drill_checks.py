@@ -6,6 +6,7 @@ from toreuma.core.model import DrillHole
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.drilling import Hole
+from toreuma.core.spoken import q, said
 
 __all__ = ["drill_findings", "too_weak"]
 
@@ -22,7 +23,12 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
             Finding(
                 "error",
                 "drill.flute",
-                f"{depth:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long",
+                said(
+                    "{} deep, the flutes of {} are {} long",
+                    q(depth, "mm", ".1f"),
+                    tool.id,
+                    q(tool.flute_length_mm, "mm", "g"),
+                ),
                 "the chips have no way out and the drill breaks: take a longer one",
                 operation.id,
                 (hole.end_z, 0.0),
@@ -33,7 +39,7 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
             Finding(
                 "warning",
                 "drill.unfaced",
-                f"the front still stands {hole.start_z:.2f} mm before its place",
+                said("the front still stands {} before its place", q(hole.start_z)),
                 "face first: the spot would be cut away again, or a pip pushes the point aside",
                 operation.id,
             )
@@ -86,5 +92,10 @@ def too_weak(operation: DrillHole, values: dict[str, Evidence]) -> list[Finding]
     power = values["power"]
     if power.number <= power.limits[0].number * 1.0005:
         return []
-    what = f"power at the edge {power.number:.2f} kW, at most {power.limits[0].number:.2f} kW ({power.limits[0].label})"
+    what = said(
+        "power at the edge {}, at most {} ({})",
+        q(power.number, "kW", ".2f"),
+        q(power.limits[0].number, "kW", ".2f"),
+        power.limits[0].label,
+    )
     return [Finding("error", "power.short", what, "the spindle stalls in the hole: less feed", operation.id)]

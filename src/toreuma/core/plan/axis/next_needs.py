@@ -12,6 +12,7 @@ from toreuma.core.plan.axis.ream import reaming_stock_mm
 from toreuma.core.plan.axis.tap import CLEAR_PITCHES
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.drilling import Hole, point_length_mm
+from toreuma.core.spoken import q, said
 
 __all__ = ["needs_after"]
 
@@ -47,9 +48,14 @@ def needs_after(
     if not hole.is_through and any(isinstance(n.operation, RoughBore | FinishBore) for n in needs):
         inputs.append(Input("cone that stays on the floor", "", point_length_mm(tool), "mm"))
     asked = Evidence(
-        "asked by the next tools", "", depth, "mm", measured_on="deep", inputs=tuple(inputs),
+        "asked by the next tools",
+        "",
+        depth,
+        "mm",
+        measured_on="deep",
+        inputs=tuple(inputs),
         formula="diameter and depth to the full diameter that later operations need",
-    )  # fmt: skip
+    )
     return {"next": asked}, tuple(_unmet(operation, tool, hole, depth, needs))
 
 
@@ -71,15 +77,25 @@ def _of_tap(work: Work, operation: Operation, tool: Tool) -> _Need | None:
     bore = tool.d_mm - (0.5 if tool.form == "forming" else 1.0) * tool.pitch_mm
     lead = (tool.lead_pitches + CLEAR_PITCHES) * tool.pitch_mm
     deep = wanted + lead if wanted is not None else None
-    return _Need(operation, f"{tool.thread} with {lead:.1f} mm of lead and room", bore - 0.15 * tool.pitch_mm,
-                 bore + 0.2 * tool.pitch_mm, deep)  # fmt: skip
+    return _Need(
+        operation,
+        said("{} with {} of lead and room", tool.thread, q(lead, "mm", ".1f")),
+        bore - 0.15 * tool.pitch_mm,
+        bore + 0.2 * tool.pitch_mm,
+        deep,
+    )
 
 
 def _of_reamer(_: Work, operation: Operation, tool: Tool) -> _Need | None:
     if not isinstance(operation, ReamHole) or not isinstance(tool, Reamer):
         return None
     stock = reaming_stock_mm(tool)
-    return _Need(operation, f"reamer Ø {tool.d_mm:g}", tool.d_mm - 2 * stock, tool.d_mm - 0.4 * stock)
+    return _Need(
+        operation,
+        said("reamer Ø {}", q(tool.d_mm, "mm", "g", bare=True)),
+        tool.d_mm - 2 * stock,
+        tool.d_mm - 0.4 * stock,
+    )
 
 
 def _of_bar(_: Work, operation: Operation, tool: Tool) -> _Need | None:
@@ -102,15 +118,29 @@ def _unmet(operation: DrillHole, tool: Drill, hole: Hole, depth: float, needs: l
         name = need.operation.name or need.operation.id
         place = (hole.end_z, 0.0)
         if need.least_d_mm is not None and tool.d_mm < need.least_d_mm - SAME_MM:
-            what = f"'{name}' asks for a hole of Ø {need.least_d_mm:.2f} mm, this one is Ø {tool.d_mm:g} mm"
+            what = said(
+                "'{}' asks for a hole of Ø {}, this one is Ø {}", name, q(need.least_d_mm), q(tool.d_mm, "mm", "g")
+            )
             yield Finding("warning", "next.narrow", what, f"{need.words}: a larger drill", operation.id, place)
         if need.most_d_mm is not None and tool.d_mm > need.most_d_mm + SAME_MM:
-            what = f"'{name}' asks for a hole of Ø {need.most_d_mm:.2f} mm at most, this one is Ø {tool.d_mm:g} mm"
+            what = said(
+                "'{}' asks for a hole of Ø {} at most, this one is Ø {}",
+                name,
+                q(need.most_d_mm),
+                q(tool.d_mm, "mm", "g"),
+            )
             yield Finding("warning", "next.wide", what, f"{need.words}: a smaller drill", operation.id, place)
         if need.least_depth_mm is not None and not hole.is_through and depth < need.least_depth_mm - SAME_MM:
             short = need.least_depth_mm - depth
-            what = f"'{name}' asks for {need.least_depth_mm:.1f} mm to the full diameter, this is {short:.1f} mm short"
-            cure = Cure(f"Drill {need.least_depth_mm:.1f} mm deep", _deeper(operation.id, need.least_depth_mm))
+            what = said(
+                "'{}' asks for {} to the full diameter, this is {} short",
+                name,
+                q(need.least_depth_mm, "mm", ".1f"),
+                q(short, "mm", ".1f"),
+            )
+            cure = Cure(
+                said("Drill {} deep", q(need.least_depth_mm, "mm", ".1f")), _deeper(operation.id, need.least_depth_mm)
+            )
             yield Finding("warning", "next.shallow", what, need.words, operation.id, place, cures=(cure,))
 
 

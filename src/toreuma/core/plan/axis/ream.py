@@ -13,6 +13,7 @@ from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
 from toreuma.core.plan.numbers.situations import rung_of_feed
+from toreuma.core.spoken import q, said
 
 __all__ = ["plan_ream", "reaming_stock_mm"]
 
@@ -50,8 +51,8 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     if before < 0.5 * tool.d_mm:
         raise OperationFault(
             "ream.full",
-            f"there is no hole for {tool.id}, Ø {tool.d_mm:g} mm",
-            f"drill Ø {tool.d_mm - reaming_stock_mm(tool):.1f} mm first",
+            said("there is no hole for {}, Ø {}", tool.id, q(tool.d_mm, "mm", "g")),
+            said("drill Ø {} first", q(tool.d_mm - reaming_stock_mm(tool), "mm", ".1f")),
         )
     back = work.scene.profile.back_z
     through = back - tool.lead_mm - operation.breakthrough_mm
@@ -61,7 +62,9 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     end = math.ceil(end * 1000) / 1000
     if end > min(start, 0.0) - tool.lead_mm:
         raise OperationFault(
-            "ream.wide", f"the part has no room for {tool.id}, Ø {tool.d_mm:g} mm", "choose the reamer of the hole"
+            "ream.wide",
+            said("the part has no room for {}, Ø {}", tool.id, q(tool.d_mm, "mm", "g")),
+            "choose the reamer of the hole",
         )
     values = _numbers(work, operation, tool, before, start - end)
     feed = values["f"].number
@@ -122,12 +125,14 @@ def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth
 def _findings(operation: ReamHole, tool: Reamer, before: float, depth: float) -> list[Finding]:
     found, left = [], tool.d_mm - before
     if depth > tool.flute_length_mm:
-        what = f"{depth:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
+        what = said(
+            "{} deep, the flutes of {} are {} long", q(depth, "mm", ".1f"), tool.id, q(tool.flute_length_mm, "mm", "g")
+        )
         found.append(Finding("error", "drill.flute", what, "it rubs with its shank: take a longer one", operation.id))
     if left > 2 * reaming_stock_mm(tool):
-        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {reaming_stock_mm(tool):.2f} mm"
+        what = said("{} on diameter is left for {}, usual {}", q(left), tool.id, q(reaming_stock_mm(tool)))
         found.append(Finding("warning", "ream.much", what, "a reamer sizes, it does not drill", operation.id))
     if left < 0.4 * reaming_stock_mm(tool):
-        what = f"{left:.2f} mm on diameter is left for {tool.id}, usual {reaming_stock_mm(tool):.2f} mm"
+        what = said("{} on diameter is left for {}, usual {}", q(left), tool.id, q(reaming_stock_mm(tool)))
         found.append(Finding("warning", "ream.little", what, "it rubs and leaves the hole as it was", operation.id))
     return found

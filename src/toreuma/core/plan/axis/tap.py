@@ -12,6 +12,7 @@ from toreuma.core.plan.ground.path import Path
 from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed
+from toreuma.core.spoken import q, said
 
 __all__ = ["CLEAR_PITCHES", "plan_tap"]
 
@@ -42,14 +43,23 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
         "n": n,
         "f": Evidence("pitch", "P", tool.pitch_mm, "mm/rev", formula="one pitch in a turn"),
         "depth": Evidence(
-            "depth of the tap's end", "t", -end, "mm", measured_on="along Z", formula="full thread and lead",
+            "depth of the tap's end",
+            "t",
+            -end,
+            "mm",
+            measured_on="along Z",
+            formula="full thread and lead",
             inputs=(Input("full thread", "l", wanted, "mm"), Input("lead", "", lead, "mm")),
         ),
         "torque": Evidence(
-            "torque", "M", tapping_torque_nm(work.given.stock.material, tool.d_mm, tool.pitch_mm), "Nm",
-            formula="M = kc P² d / 8000", source="Kienzle 1952, ±20 %",
+            "torque",
+            "M",
+            tapping_torque_nm(work.given.stock.material, tool.d_mm, tool.pitch_mm),
+            "Nm",
+            formula="M = kc P² d / 8000",
+            source="Kienzle 1952, ±20 %",
         ),
-    }  # fmt: skip
+    }
     clear = float(work.stock.bounds[2]) + IN_FRONT_PITCHES * tool.pitch_mm
     path = Path(work, Spindle("fixed", n.number))
     path.come(clear, 0.0)
@@ -105,22 +115,38 @@ def _findings(
 
     floor = metal_front(work, max(tool.d_mm / 2 - tool.pitch_mm, 0.05))
     if floor is not None and floor > end + CLEAR_PITCHES * tool.pitch_mm - 1e-3:
-        add("error", "tap.bottom", f"the tap ends at Z {end:.2f}, the hole's cylinder at Z {floor:.2f}",
-            f"the tap breaks: drill {floor - end + CLEAR_PITCHES * tool.pitch_mm:.1f} mm deeper")  # fmt: skip
+        add(
+            "error",
+            "tap.bottom",
+            said("the tap ends at Z {}, the hole's cylinder at Z {}", q(end, bare=True), q(floor, bare=True)),
+            said("the tap breaks: drill {} deeper", q(floor - end + CLEAR_PITCHES * tool.pitch_mm, "mm", ".1f")),
+        )
     if -end > tool.flute_length_mm:
-        add("warning", "tap.flute", f"{-end:.1f} mm deep, the tap is fluted for {tool.flute_length_mm:g} mm",
-            "chips jam: a longer tap")  # fmt: skip
+        add(
+            "warning",
+            "tap.flute",
+            said("{} deep, the tap is fluted for {}", q(-end, "mm", ".1f"), q(tool.flute_length_mm, "mm", "g")),
+            "chips jam: a longer tap",
+        )
     thread = hole.thread if hole is not None else ""
     if thread and not _same(thread, tool.thread):
         add(
             "error", "tap.other", f"the hole wants {thread}, {tool.id} cuts {tool.thread}", "choose the tap of the hole"
         )
     if hole is not None and hole.depth_mm is not None and tool.form == "through":
-        add("warning", "tap.chips", "a tap for through holes pushes its chips ahead into the blind hole",
-            "a blind-hole tap throws them back")  # fmt: skip
+        add(
+            "warning",
+            "tap.chips",
+            "a tap for through holes pushes its chips ahead into the blind hole",
+            "a blind-hole tap throws them back",
+        )
     if not operation.rigid:
-        add("note", "tap.float", "the floating holder takes up what spindle and feed differ by",
-            "set its pull so that it does not press the tap in")  # fmt: skip
+        add(
+            "note",
+            "tap.float",
+            "the floating holder takes up what spindle and feed differ by",
+            "set its pull so that it does not press the tap in",
+        )
     return tuple(found)
 
 

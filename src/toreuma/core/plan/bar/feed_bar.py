@@ -15,6 +15,7 @@ from toreuma.core.plan.ground.result import Cuts, OperationFault
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["BAR_KINDS", "bar_before", "is_fed", "loop_findings", "plan_feed_bar"]
 
@@ -88,13 +89,23 @@ def _out_of_grip(work: Work, operation: FeedBar, tool: BarPuller, end: float) ->
     low, high = tool.grips_mm
     d = 2 * work.scene.stock_r
     if not low <= d <= high:
-        what = f"{tool.id} grips Ø{low:g} to Ø{high:g}, the bar is Ø{d:g}"
+        what = said(
+            "{} grips Ø{} to Ø{}, the bar is Ø{}",
+            tool.id,
+            q(low, "mm", "g", bare=True),
+            q(high, "mm", "g", bare=True),
+            q(d, "mm", "g", bare=True),
+        )
         yield Finding("error", "bar.grip", what, "it slips, or does not go over the bar", operation.id)
     near = work.scene.clear_z + work.given.hold.tool_clearance_mm
     if end - tool.grip_mm < near:
         missing = near - (end - tool.grip_mm)
         out = end - work.scene.clear_z
-        what = f"the end of the bar stands {out:.1f} mm out, the fingers reach {tool.grip_mm:g} mm over it"
+        what = said(
+            "the end of the bar stands {} out, the fingers reach {} over it",
+            q(out, "mm", ".1f"),
+            q(tool.grip_mm, "mm", "g"),
+        )
         cure = stick_out_more(float(int(missing) + 1))
         yield Finding("error", "bar.short_end", what, "they run into the hold", operation.id, cures=(cure,))
 

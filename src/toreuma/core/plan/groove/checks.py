@@ -6,6 +6,7 @@ from toreuma.core.model import CutGroove
 from toreuma.core.model.feature import FaceGroove
 from toreuma.core.model.tool import Blade, GroovingTool
 from toreuma.core.plan.ground.work import Work
+from toreuma.core.spoken import q, said
 
 __all__ = ["groove_findings"]
 
@@ -25,7 +26,7 @@ def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade
             Finding(
                 "error",
                 "groove.deep",
-                f"the groove is {depth:.2f} mm deep, the blade goes {blade.depth_mm:g} mm",
+                said("the groove is {} deep, the blade goes {}", q(depth), q(blade.depth_mm, "mm", "g")),
                 "its block would run into the work: a longer blade",
                 operation.id,
                 place,
@@ -50,7 +51,12 @@ def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade
                 Finding(
                     "error",
                     "groove.ring",
-                    f"the first cut is on Ø {feature.d_mm:g} mm, the blade is curved for Ø {low:g} to {high:g} mm",
+                    said(
+                        "the first cut is on Ø {}, the blade is curved for Ø {} to {}",
+                        q(feature.d_mm, "mm", "g"),
+                        q(low, "mm", "g", bare=True),
+                        q(high, "mm", "g"),
+                    ),
                     "its side would rub in the groove: a blade curved for this diameter",
                     operation.id,
                     place,

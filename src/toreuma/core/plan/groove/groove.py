@@ -23,6 +23,7 @@ from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.situations import blade_situation, proposed, spindle_of
 from toreuma.core.propose.proposal import Proposal
+from toreuma.core.spoken import q, said
 
 __all__ = ["plan_groove"]
 
@@ -75,7 +76,7 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
     if ground.dip.is_empty:
         raise OperationFault(
             "groove.leave",
-            f"with {operation.leave_mm:g} mm left all round there is no room for the blade",
+            said("with {} left all round there is no room for the blade", q(operation.leave_mm, "mm", "g")),
             "leave less, or a narrower blade",
         )
     lone = lone_plunge(work, ground) if stage.finishes and ground.is_wide else None

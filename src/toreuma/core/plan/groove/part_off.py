@@ -28,6 +28,7 @@ from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.plan.numbers.situations import blade_situation, proposed, rung_of_feed, spindle_of
 from toreuma.core.propose.proposal import Proposal
 from toreuma.core.scene import BELOW_AXIS_MM
+from toreuma.core.spoken import q, said
 
 __all__ = ["is_held", "plan_part_off"]
 
@@ -155,11 +156,13 @@ def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Propos
         "f",
         rung_of_feed(work.given.machine, feed.number * operation.slow_share),
         "mm/rev",
-        formula=f"{operation.slow_share:.0%} of the feed below Ø {operation.slow_below_d_mm:g} mm",
+        formula=said(
+            "{} of the feed below Ø {}", f"{operation.slow_share:.0%}", q(operation.slow_below_d_mm, "mm", "g")
+        ),
         note="the surface speed falls to nothing there and the edge is pushed, not cut",
     )
     steady = surface_speed_rpm(vc.number, operation.steady_below_d_mm)
-    label = f"steady below Ø {operation.steady_below_d_mm:g} mm"
+    label = said("steady below Ø {}", q(operation.steady_below_d_mm, "mm", "g"))
     limits = (*(replace(limit, bit=limit.bit and steady > clamp.number) for limit in clamp.limits),
               Limit(label, math.floor(steady), "rpm", steady <= clamp.number))  # fmt: skip
     lower = clamp.number if clamp.pinned else work.given.steps.turns(min(clamp.number, steady))
@@ -232,7 +235,7 @@ def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> 
         Finding(
             "error",
             "blade.short",
-            f"the blade cuts {tool.blade.depth_mm:.2f} mm deep, {top:.2f} mm on radius are needed",
+            said("the blade cuts {} deep, {} on radius are needed", q(tool.blade.depth_mm), q(top)),
             "the block would touch the bar before the part is off",
             operation.id,
             (work.scene.profile.back_z, top),
@@ -254,8 +257,13 @@ def _block_in_way(work: Work, operation: PartOff) -> list[Finding]:
         Finding(
             "error",
             "blade.block",
-            f"the block of {work.tool.id} would stand {deep:.2f} mm inside the metal beside the cut "
-            f"(Z {met.bounds[0]:.1f} to {met.bounds[2]:.1f})",
+            said(
+                "the block of {} would stand {} inside the metal beside the cut (Z {} to {})",
+                work.tool.id,
+                q(deep),
+                q(met.bounds[0], "mm", ".1f", bare=True),
+                q(met.bounds[2], "mm", ".1f", bare=True),
+            ),
             "take a blade that stands out farther, or one whose block lies on the other side",
             operation.id,
             (float(met.centroid.x), float(met.bounds[3])),
@@ -273,7 +281,7 @@ def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
         Finding(
             "error",
             "hold.short",
-            f"the blade or its block comes {missing:.2f} mm too close to the jaws",
+            said("the blade or its block comes {} too close to the jaws", q(missing)),
             "blade, block and jaws keep their clearance",
             operation.id,
             (back, work.scene.stock_r),

@@ -25,6 +25,7 @@ from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.ground.path import APPROACH_MM
 from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
+from toreuma.core.spoken import q, said
 
 __all__ = ["FAR_MM", "LEAST_MM", "ROOM_MM", "Ground", "coverage", "groove_zone", "ground_of", "void_of"]
 
@@ -169,7 +170,7 @@ def _computed(
     if shallow:
         raise OperationFault(
             "groove.narrow",
-            f"the blade of {tool}, {blade.width_mm:g} mm wide, does not go into the groove",
+            said("the blade of {}, {} wide, does not go into the groove", tool, q(blade.width_mm, "mm", "g")),
             "a narrower blade, or look at what stands in its way",
         )
     return Ground(frame, shape, dip, _through(open_, dip), top, safe)
@@ -190,7 +191,7 @@ def _safe(solids: _Solids, frame: Frame, shape: ToolShape, top: float, tool: str
     if ceiling < top + shape.nose_radius + LEAST_MM:
         raise OperationFault(
             "bore.narrow",
-            f"{tool} does not fit the bore of Ø {2 * float(way.bounds[1]):.2f} mm",
+            said("{} does not fit the bore of Ø {}", tool, q(2 * float(way.bounds[1]))),
             "a thinner bar, or open the bore first",
         )
     return min(above, ceiling)

@@ -15,6 +15,7 @@ from toreuma.core.geometry.elements import Segment
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.model import Operation
 from toreuma.core.motion import Motion
+from toreuma.core.plan.ground.opened import Interruption
 from toreuma.core.propose.proposal import Proposal
 from toreuma.core.simulate.clock import Times
 
@@ -82,7 +83,7 @@ class Cuts:
     finishing allowance stays on. ``infeed`` are the passes of a thread; ``becomes`` is the stock after an
     operation that does not cut; ``opens`` is the milled feature that is open afterwards;
     ``cycles`` are the runs of moves to be written as one block each; ``strokes`` are first move and the one behind
-    the last of every roughing pass that is written move by move.
+    the last of every roughing pass that is written move by move; ``interruption`` is what open features do to the cut.
     """
 
     motions: tuple[Motion, ...]
@@ -97,6 +98,7 @@ class Cuts:
     opens: int | None = None
     cycles: tuple[Cycle, ...] = ()
     strokes: tuple[tuple[int, int], ...] = ()
+    interruption: Interruption | None = None
 
 
 DECIDING = ("f", "n", "vc")

@@ -8,6 +8,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.workholding import centre_mouth_r
 from toreuma.core.model import CentreHole, Chuck, Collet, Job
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["hold_findings"]
 
@@ -48,7 +49,12 @@ def hold_findings(
         yield Finding(
             "error",
             "hold.range",
-            f"the hold takes Ø {span[0]:g} to {span[1]:g} mm, the blank is Ø {grip_d:g} mm there",
+            said(
+                "the hold takes Ø {} to {}, the blank is Ø {} there",
+                q(span[0], "mm", "g", bare=True),
+                q(span[1], "mm", "g"),
+                q(grip_d, "mm", "g"),
+            ),
             "the jaws do not reach it or stand past their guides",
             at=place,
         )
@@ -75,7 +81,11 @@ def hold_findings(
             yield Finding(
                 "error",
                 "centre.size",
-                f"the cone is Ø {mouth:g} mm wide, the centre fits up to {centre.largest_mouth_mm:g} mm",
+                said(
+                    "the cone is Ø {} wide, the centre fits up to {}",
+                    q(mouth, "mm", "g"),
+                    q(centre.largest_mouth_mm, "mm", "g"),
+                ),
                 "its point does not fill the cone",
                 at=(0.0, mouth / 2),
             )
@@ -104,20 +114,36 @@ def _bored(job: Job, hold: Chuck, grip_d: float, place: tuple[float, float]) -> 
         yield Finding(
             "warning",
             "hold.bored",
-            f"the soft jaws are bored to Ø {hold.bored_d_mm:g} mm, the blank is Ø {grip_d:g} mm",
+            said(
+                "the soft jaws are bored to Ø {}, the blank is Ø {}",
+                q(hold.bored_d_mm, "mm", "g"),
+                q(grip_d, "mm", "g"),
+            ),
             "they touch on edges or in the middle only",
             at=place,
-            cures=(Cure(f"Bore them to Ø {grip_d:g} mm", lambda j: _with_hold(j, bored_d_mm=round(grip_d, 3))),),
+            cures=(
+                Cure(
+                    said("Bore them to Ø {}", q(grip_d, "mm", "g")),
+                    lambda j: _with_hold(j, bored_d_mm=round(grip_d, 3)),
+                ),
+            ),
         )
     if hold.bored_depth_mm is not None and hold.bored_depth_mm < hold.grip_length_mm - 1e-6:
         yield Finding(
             "error",
             "hold.bored",
-            f"the soft jaws are bored {hold.bored_depth_mm:g} mm deep, the grip is {hold.grip_length_mm:g} mm long",
+            said(
+                "the soft jaws are bored {} deep, the grip is {} long",
+                q(hold.bored_depth_mm, "mm", "g"),
+                q(hold.grip_length_mm, "mm", "g"),
+            ),
             "the piece rests on the step before that",
             at=place,
             cures=(
-                Cure(f"Grip {hold.bored_depth_mm:g} mm", lambda j: _with_hold(j, grip_length_mm=hold.bored_depth_mm)),
+                Cure(
+                    said("Grip {}", q(hold.bored_depth_mm, "mm", "g")),
+                    lambda j: _with_hold(j, grip_length_mm=hold.bored_depth_mm),
+                ),
             ),
         )
 
@@ -137,8 +163,12 @@ def _out_of_round(job: Job, ovality: Evidence | None, place: tuple[float, float]
     yield Finding(
         "warning",
         "hold.oval",
-        f"the grip presses the ring {across:.0f} µm out of round across its diameter, "
-        f"Ø {tightest.d_mm:g} mm has {band:.0f} µm in all",
+        said(
+            "the grip presses the ring {} out of round across its diameter, Ø {} has {} in all",
+            q(across, "um", ".0f"),
+            q(tightest.d_mm, "mm", "g"),
+            q(band, "um", ".0f"),
+        ),
         "turned round under the grip, it springs back when the jaws open",
         at=place,
         cures=(Cure(f"Grip with {gentler / 1000:g} kN", lambda j: _with_hold(j, force_n=gentler)),) if gentler else (),

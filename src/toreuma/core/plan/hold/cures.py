@@ -2,6 +2,7 @@
 
 from toreuma.core.findings import Cure
 from toreuma.core.model import Job
+from toreuma.core.spoken import q, said
 
 __all__ = ["stick_out_more"]
 
@@ -13,4 +14,4 @@ def stick_out_more(more_mm: float) -> Cure:
         hold = job.setup.hold
         return job.with_setup(hold=hold.changed(stick_out_mm=round(hold.stick_out_mm + more_mm, 3)))
 
-    return Cure(f"Stick the bar out {more_mm:g} mm more", apply)
+    return Cure(said("Stick the bar out {} more", q(more_mm, "mm", "g")), apply)

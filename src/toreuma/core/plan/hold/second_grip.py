@@ -12,6 +12,7 @@ from toreuma.core.geometry.elements import Line
 from toreuma.core.model import FinishOd, Groove, Job, Operation, Relief, SecondHold, Slot, ThreadFeature, TurningTool
 from toreuma.core.model.feature import Flats, HolePattern
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["SecondGrip", "second_grip"]
 
@@ -105,12 +106,16 @@ def _findings(
     free = _longest_free(front, reach, [span for _, span in blocked])
     if free < need - TOUCH_MM:
         shorter = round(free - wanted.clearance_mm, 2)
-        cures = (Cure(f"Grip {shorter:g} mm", lambda j: _second(j, grip_length_mm=shorter)),) if shorter > 1 else ()
+        cures = (
+            (Cure(said("Grip {}", q(shorter, "mm", "g")), lambda j: _second(j, grip_length_mm=shorter)),)
+            if shorter > 1
+            else ()
+        )
         words = ", ".join(dict.fromkeys(word for word, _ in blocked))
         yield Finding(
             "error",
             "second.disturbed" if blocked else "second.short",
-            f"{max(free, 0.0):.2f} mm of the surface stand free to grip, the second hold needs {need:.2f} mm",
+            said("{} of the surface stand free to grip, the second hold needs {}", q(max(free, 0.0)), q(need)),
             f"{words} lies on it"
             if blocked
             else "the jaws would sit on the next shoulder or on what is not turned yet",
@@ -122,7 +127,12 @@ def _findings(
         yield Finding(
             "error",
             "second.range",
-            f"the jaws take Ø {low:g} to {high:g} mm, the surface is Ø {d:g} mm",
+            said(
+                "the jaws take Ø {} to {}, the surface is Ø {}",
+                q(low, "mm", "g", bare=True),
+                q(high, "mm", "g"),
+                q(d, "mm", "g"),
+            ),
             "use other jaws or another surface",
             at=place,
         )
@@ -130,7 +140,7 @@ def _findings(
         yield Finding(
             "warning",
             "second.thin",
-            f"the wall under the grip is {wall:.2f} mm thick",
+            said("the wall under the grip is {} thick", q(wall)),
             "jaws press a thin ring out of round: bore soft jaws to the diameter, or use a mandrel",
             at=place,
         )
@@ -194,7 +204,11 @@ def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -
             "error" if job.operations else "note",
             "second.rough",
             "the surface is not finished on the first side",
-            f"the second hold sits on Z {front:g} to {back:g}: add a finishing cut that covers it",
+            said(
+                "the second hold sits on Z {} to {}: add a finishing cut that covers it",
+                q(front, "mm", "g", bare=True),
+                q(back, "mm", "g", bare=True),
+            ),
             at=place,
             cures=_finish_first(job, back),
         )
@@ -214,10 +228,10 @@ def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -
         "error",
         "second.rough",
         f"'{last.name or last.id}' ends before the surface does",
-        f"the second hold sits on Z {front:g} to {back:g}",
+        said("the second hold sits on Z {} to {}", q(front, "mm", "g", bare=True), q(back, "mm", "g", bare=True)),
         last.id,
         at=place,
-        cures=(Cure(f"Finish on to Z {back:g}", extend),),
+        cures=(Cure(said("Finish on to Z {}", q(back, "mm", "g", bare=True)), extend),),
     )
 
 
@@ -233,7 +247,7 @@ def _finish_first(job: Job, back: float) -> tuple[Cure, ...]:
         at = next((i for i, op in enumerate(kept) if op.kind == "part_off"), len(kept))
         return job.with_setup(operations=(*kept[:at], cut, *kept[at:]))
 
-    return (Cure(f"Finish to Z {back:g} with {tool.id}", apply),)
+    return (Cure(said("Finish to Z {} with {}", q(back, "mm", "g", bare=True), tool.id), apply),)
 
 
 def _covers(operation: Operation, front: float, back: float) -> bool:

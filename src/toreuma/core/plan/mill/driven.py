@@ -10,6 +10,7 @@ from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
+from toreuma.core.spoken import q, said
 
 __all__ = ["carrier_and_drive", "feature_of", "near_hold", "places_of"]
 
@@ -71,7 +72,9 @@ def near_hold(work: Work, lowest_z: float) -> tuple[Finding, ...]:
     missing = work.scene.clear_z + work.given.hold.tool_clearance_mm - lowest_z
     if missing <= 0:
         return ()
-    what = f"the cut ends {missing:.1f} mm too close to the hold, at Z {lowest_z:.1f}"
+    what = said(
+        "the cut ends {} too close to the hold, at Z {}", q(missing, "mm", ".1f"), q(lowest_z, "mm", ".1f", bare=True)
+    )
     cure = stick_out_more(float(int(missing) + 1))
     why = "mill or holder runs into jaws or chuck: stick the piece out farther, or cut it from the other side"
     return (Finding("error", "hold.short", what, why, work.operation.id, cures=(cure,)),)

@@ -10,6 +10,7 @@ from toreuma.core.model.tool import EndMill
 from toreuma.core.motion import Motion
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
+from toreuma.core.spoken import q, said
 
 __all__ = ["holder_in_the_way"]
 
@@ -34,7 +35,7 @@ def holder_in_the_way(work: Work, motions: list[Motion]) -> tuple[Finding, ...]:
     if worst is None:
         return ()
     deep, name, met = worst
-    what = f"the holder of {work.tool.id} would stand {deep:.1f} mm in {name}"
+    what = said("the holder of {} would stand {} in {}", work.tool.id, q(deep, "mm", ".1f"), name)
     cures = _drawn_out(work, body, solids[name], ends)
     if name != "the part":
         cures.append(stick_out_more(float(int(along) + 2)))
@@ -56,7 +57,8 @@ def _drawn_out(work: Work, body: Region, solid: Region, ends: set[tuple[float, f
         by = (0.0, more) if tool.mount == "radial" else (more, 0.0)
         moved = translate(body, *by)
         if not any(shapely.intersects(translate(moved, z, x), solid) for z, x in ends):
-            return [Cure(f"Draw {tool.id} out {more:g} mm more", lambda j, far=out: _out(j, tool.id, far))]  # type: ignore[misc]
+            label = said("Draw {} out {} more", tool.id, q(more, "mm", "g"))
+            return [Cure(label, lambda j, far=out: _out(j, tool.id, far))]  # type: ignore[misc]
     return []
 
 

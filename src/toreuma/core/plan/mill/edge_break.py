@@ -21,6 +21,7 @@ from toreuma.core.plan.mill.driven_path import DrivenPath
 from toreuma.core.plan.mill.milling import SPEED_SHARE
 from toreuma.core.plan.mill.outward import Outward
 from toreuma.core.plan.numbers.axial_speed import axial_speed
+from toreuma.core.spoken import q, said
 
 __all__ = ["break_edges", "break_front"]
 
@@ -74,7 +75,12 @@ def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
     }  # fmt: skip
     found: tuple[Finding, ...] = ()
     if across_mm > tool.d_mm:
-        what = f"{tool.id} is Ø{tool.d_mm:g}, the edge wants Ø{across_mm:g}"
+        what = said(
+            "{} is Ø{}, the edge wants Ø{}",
+            tool.id,
+            q(tool.d_mm, "mm", "g", bare=True),
+            q(across_mm, "mm", "g", bare=True),
+        )
         found = (Finding("error", "edge.small", what, "choose a larger one", operation.id),)
     return _Pointed(pointed, edge, deep, spindle.number, vf, numbers, found)
 
@@ -88,7 +94,7 @@ def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: S
     feature, place = work.given.part.features[operation.feature], places[0]
     assert isinstance(feature, Slot)
     if made.deep > place.top - place.level or made.edge + 2 * BESIDE_MM > feature.width_mm:
-        what = f"the point would go {made.deep:.2f} mm down to break an edge of {made.edge:g} mm"
+        what = said("the point would go {} down to break an edge of {}", q(made.deep), q(made.edge, "mm", "g"))
         why = "the slot is too narrow or too shallow: use a more pointed tool, or none"
         raise OperationFault("edge.deep", what, why)
     path = DrivenPath(made.work, made.rpm)
@@ -113,7 +119,7 @@ def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequen
     half = math.sqrt(max(r**2 - feature.distance_mm**2, 0.0)) + made.edge + OUT_MM
     reach = work.given.machine.carrier_of(made.work.tool.station).y_mm
     if half > reach:
-        what = f"the edge is {half:.1f} mm long to each side, Y reaches {reach:g} mm"
+        what = said("the edge is {} long to each side, Y reaches {}", q(half, "mm", ".1f"), q(reach, "mm", "g"))
         raise OperationFault("edge.y", what, "take the tool for the edges out, or use another carrier")
     path = DrivenPath(made.work, made.rpm)
     for place in places:
@@ -149,7 +155,7 @@ def _beside(work: Work, operation: MillSlot, place: Sunk, motions: Sequence[Moti
     deep = max((depth_inside(translate(body, z, x).intersection(metal), metal) for z, x in ends), default=0.0)
     if deep <= TOUCH_MM:
         return []
-    what = f"{work.tool.id} would cut {deep:.1f} mm into the shoulder beside the slot"
+    what = said("{} would cut {} into the shoulder beside the slot", work.tool.id, q(deep, "mm", ".1f"))
     return [Finding("error", "edge.shoulder", what, "take a thinner pointed tool, or none", operation.id)]
 
 

@@ -18,6 +18,7 @@ from toreuma.core.plan.mill.driven_holder import holder_in_the_way
 from toreuma.core.plan.mill.driven_path import DrivenPath
 from toreuma.core.plan.mill.edge_break import break_front
 from toreuma.core.plan.mill.milling import mill_numbers, side_step_mm
+from toreuma.core.spoken import q, said
 
 __all__ = ["crosses_by", "plan_flats"]
 
@@ -58,7 +59,12 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
         numbers = mill_numbers(work, tool, live, min(aside, side_step_mm(tool)), high - low)
         way = _from_the_side(places[0], feature, tool, numbers.ap_mm, operation.leave_mm, outer)
     if not polar and way.half_mm > carrier.y_mm + 1e-9:
-        what = f"the mill goes {way.half_mm:.1f} mm to each side, Y of the {carrier.name} reaches {carrier.y_mm:g} mm"
+        what = said(
+            "the mill goes {} to each side, Y of the {} reaches {}",
+            q(way.half_mm, "mm", ".1f"),
+            carrier.name,
+            q(carrier.y_mm, "mm", "g"),
+        )
         raise OperationFault(
             "y.travel", what, "turn the work instead, or use another carrier", *_by_turning(operation, tool)
         )
@@ -104,7 +110,12 @@ def _from_above(place: Sunk, feature: Flats, tool: EndMill, ap: float, leave: fl
     inner, outer = low + r, high - r
     is_open = high > max(feature.from_z_mm, feature.to_z_mm) + 1e-6
     if outer < inner - 1e-9 and not is_open:
-        what = f"the flats are {high - low:g} mm long between walls, {tool.id} is Ø{tool.d_mm:g}"
+        what = said(
+            "the flats are {} long between walls, {} is Ø{}",
+            q(high - low, "mm", "g"),
+            tool.id,
+            q(tool.d_mm, "mm", "g", bare=True),
+        )
         raise OperationFault("mill.wide", what, "choose a thinner mill")
     count = max(math.ceil((outer - inner) / side_step_mm(tool) - 1e-9), 0)
     stripes = tuple(inner + (outer - inner) * n / count for n in range(count + 1)) if count else (inner,)
@@ -159,9 +170,13 @@ def _drawn(place: Sunk, feature: Flats, way: _Way, along: Along) -> tuple[Pass, 
 def _findings(operation: MillFlats, tool: EndMill, way: _Way, along: Along) -> list[Finding]:
     deep = way.clear - APPROACH_MM - way.levels[-1]
     if deep > tool.out_mm:
-        what = f"the mill goes {deep:.1f} mm deep and stands out {tool.out_mm:.1f} mm"
+        what = said("the mill goes {} deep and stands out {}", q(deep, "mm", ".1f"), q(tool.out_mm, "mm", ".1f"))
         return [Finding("error", "mill.short", what, "its holder meets the part: take a longer one", operation.id)]
     if along == "z" and deep > tool.flute_length_mm and len(way.levels) > 1:
-        what = f"the wall is {deep:.1f} mm high, the flutes {tool.flute_length_mm:g} mm: it is cut in layers"
+        what = said(
+            "the wall is {} high, the flutes {}: it is cut in layers",
+            q(deep, "mm", ".1f"),
+            q(tool.flute_length_mm, "mm", "g"),
+        )
         return [Finding("note", "mill.layers", what, "steps of a few µm may show between them", operation.id)]
     return []

@@ -22,6 +22,7 @@ from toreuma.core.plan.mill.driven_holder import holder_in_the_way
 from toreuma.core.plan.mill.driven_path import DrivenPath
 from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
 from toreuma.core.plan.numbers.drilling import SPEED_SHARE, SPEED_SHARE_ELSE, point_length_mm
+from toreuma.core.spoken import q, said
 
 __all__ = ["drill_feed", "plan_holes"]
 
@@ -204,6 +205,11 @@ def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence
 def _findings(operation: HolesBeside, tool: Drill | Reamer | Tap, place: Sunk, depth: _Sunk) -> list[Finding]:
     found = []
     if place.top - depth.full > tool.flute_length_mm:
-        what = f"{place.top - depth.full:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
+        what = said(
+            "{} deep, the flutes of {} are {} long",
+            q(place.top - depth.full, "mm", ".1f"),
+            tool.id,
+            q(tool.flute_length_mm, "mm", "g"),
+        )
         found.append(Finding("error", "drill.flute", what, "chips cannot get out: take a longer one", operation.id))
     return found

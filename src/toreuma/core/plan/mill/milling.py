@@ -10,6 +10,7 @@ from toreuma.core.model import LiveDrive
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
+from toreuma.core.spoken import q, said
 
 __all__ = ["MillNumbers", "mill_numbers", "side_step_mm"]
 
@@ -77,7 +78,9 @@ def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wante
         Limit("flutes", tool.flute_length_mm, "mm"),
         Limit("diameters for this width", by_share, "mm"),
         Limit("drive of the tool", there / max(per_mm, 1e-12), "mm"),
-        Limit(f"bends {1000 * MOST_BEND_MM:.0f} µm", MOST_BEND_MM / max(force_per_mm * stiff, 1e-12), "mm"),
+        Limit(
+            said("bends {}", q(1000 * MOST_BEND_MM, "um", ".0f")), MOST_BEND_MM / max(force_per_mm * stiff, 1e-12), "mm"
+        ),
     ]
     ap = pinned(replace(lowest("depth of a layer", "ap", "mm", limits), pin="ap_mm"), pins.ap_mm)
     force = force_per_mm * ap.number

@@ -20,6 +20,7 @@ from toreuma.core.plan.mill.edge_break import break_edges
 from toreuma.core.plan.mill.milling import mill_numbers
 from toreuma.core.plan.mill.outward import Outward
 from toreuma.core.plan.mill.start_hole import start_holes
+from toreuma.core.spoken import q, said
 
 __all__ = ["plan_slot"]
 
@@ -43,11 +44,21 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
     feature = feature_of(work, operation.feature, Slot)
     places = places_of(work, operation.feature, feature)
     if tool.d_mm > feature.width_mm + SAME_MM:
-        what = f"the slot is {feature.width_mm:g} mm wide, {tool.id} is Ø{tool.d_mm:g}"
+        what = said(
+            "the slot is {} wide, {} is Ø{}",
+            q(feature.width_mm, "mm", "g"),
+            tool.id,
+            q(tool.d_mm, "mm", "g", bare=True),
+        )
         raise OperationFault("mill.wide", what, "choose a mill no wider than the slot")
     aside = max((feature.width_mm - tool.d_mm) / 2, 0.0)
     if aside > SAME_MM and aside > carrier.y_mm:
-        what = f"the walls lie {aside:.1f} mm beside the middle, Y of the {carrier.name} reaches {carrier.y_mm:g} mm"
+        what = said(
+            "the walls lie {} beside the middle, Y of the {} reaches {}",
+            q(aside, "mm", ".1f"),
+            carrier.name,
+            q(carrier.y_mm, "mm", "g"),
+        )
         raise OperationFault("y.travel", what, "choose a mill of the slot's width, or another carrier")
     place = places[0]
     depth = place.top - place.level
@@ -151,7 +162,7 @@ def _from(ring: list[Point], at: float) -> list[Point]:
 def _findings(work: Work, operation: MillSlot, feature: Slot, tool: EndMill, depth: float) -> list[Finding]:
     found = []
     if depth > tool.out_mm:
-        what = f"the slot is {depth:.1f} mm deep, the mill stands out {tool.out_mm:.1f} mm"
+        what = said("the slot is {} deep, the mill stands out {}", q(depth, "mm", ".1f"), q(tool.out_mm, "mm", ".1f"))
         found.append(Finding("error", "mill.short", what, "its holder meets the part: take a longer one", operation.id))
     if not tool.centre_cutting and operation.start_tool is None:
         what = f"{tool.id} does not cut on its middle and would go straight down"
@@ -159,8 +170,8 @@ def _findings(work: Work, operation: MillSlot, feature: Slot, tool: EndMill, dep
         found.append(Finding("warning", "mill.start", what, why, operation.id))
     across = feature.on != "outside" and not feature.length_mm
     if not feature.round_ends and not across and tool.d_mm / 2 > feature.corner_radius_mm + SAME_MM:
-        what = f"R {tool.d_mm / 2:g} stays in the corners of the slot"
+        what = said("R {} stays in the corners of the slot", q(tool.d_mm / 2, "mm", "g", bare=True))
         if feature.corner_radius_mm:
-            what += f", R {feature.corner_radius_mm:g} is wanted"
+            what += said(", R {} is wanted", q(feature.corner_radius_mm, "mm", "g", bare=True))
         found.append(Finding("warning", "mill.corner", what, "a mill is round: take a smaller one", operation.id))
     return found

@@ -16,6 +16,7 @@ from toreuma.core.plan.mill.driven_path import DrivenPath
 from toreuma.core.plan.mill.holes_beside import drill_feed
 from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.plan.numbers.drilling import SPEED_SHARE, SPEED_SHARE_ELSE, point_length_mm
+from toreuma.core.spoken import q, said
 
 __all__ = ["start_holes"]
 
@@ -39,7 +40,11 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
     feature = work.given.part.features[operation.feature]
     assert isinstance(feature, Slot)
     if tool.d_mm > feature.width_mm - 2 * operation.leave_mm + 1e-6:
-        what = f"the start hole is Ø{tool.d_mm:g}, the slot {feature.width_mm:g} mm wide"
+        what = said(
+            "the start hole is Ø{}, the slot {} wide",
+            q(tool.d_mm, "mm", "g", bare=True),
+            q(feature.width_mm, "mm", "g"),
+        )
         raise OperationFault("start.wide", what, "choose a smaller drill")
     drilling = replace(work, tool=tool, shape=shape_of(tool))
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
@@ -68,10 +73,20 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
     }  # fmt: skip
     found = []
     if tool.d_mm < 0.5 * mill.d_mm:
-        what = f"the start hole is Ø{tool.d_mm:g}, {mill.id} is Ø{mill.d_mm:g}"
+        what = said(
+            "the start hole is Ø{}, {} is Ø{}",
+            q(tool.d_mm, "mm", "g", bare=True),
+            mill.id,
+            q(mill.d_mm, "mm", "g", bare=True),
+        )
         why = "what its end does not cut stays under it: drill at least half its diameter"
         found.append(Finding("warning", "start.small", what, why, operation.id))
     if depth > tool.flute_length_mm:
-        what = f"the start hole is {depth:.1f} mm deep, the flutes of {tool.id} are {tool.flute_length_mm:g} mm long"
+        what = said(
+            "the start hole is {} deep, the flutes of {} are {} long",
+            q(depth, "mm", ".1f"),
+            tool.id,
+            q(tool.flute_length_mm, "mm", "g"),
+        )
         found.append(Finding("error", "drill.flute", what, "take a longer drill", operation.id))
     return Cuts(tuple(path.motions), (), numbers, tuple(found))

@@ -6,7 +6,7 @@ from toreuma.core.cutting.limits import Use
 from toreuma.core.findings import Cure, Finding, Severity
 from toreuma.core.model import Job, Operation
 from toreuma.core.propose.proposal import Proposal
-from toreuma.core.units import show
+from toreuma.core.spoken import q, said
 
 __all__ = ["beyond_limits"]
 
@@ -50,9 +50,9 @@ def beyond_limits(operation: Operation, proposal: Proposal | None) -> list[Findi
 def _finding(operation: Operation, proposal: Proposal, use: Use) -> Finding:
     pins = operation.pins
     pinned = [var for var in use.kind.on if getattr(pins, PIN_OF[var]) is not None]
-    there, bound = (str(show(number, use.kind.unit, "mm")) for number in (use.number, use.bound))
+    there, bound = (q(number, use.kind.unit, "") for number in (use.number, use.bound))
     sense = "at least" if use.kind.least else "at most"
-    what = f"{use.kind.quantity} {there}, {sense} {bound} ({use.label})"
+    what = said("{} {}, {} {} ({})", use.kind.quantity, there, sense, bound, use.label)
     cures = tuple(_unpin(operation.id, PIN_OF[var]) for var in pinned[:1])
     if use.kind.name in ERRORS:
         code = "power.short" if use.kind.name == "power" else "grip.short"
@@ -94,10 +94,10 @@ def _ease(operation: Operation, proposal: Proposal, use: Use) -> tuple[Cure, ...
         ("f", "feed_mm_rev", "Lower the feed to", "mm/rev", 1000),
     ):
         limits = proposal.numbers[key].limits if key in proposal.numbers else ()
-        most = next((limit.number for limit in limits if limit.label.startswith(f"{use.kind.name}:")), None)
+        most = next((limit.number for limit in limits if limit.of == use.kind.name), None)
         if most is not None:
             number = math.floor(step * most) / step
-            return _pin_cure(operation.id, f"{words} {number:g} {unit}", field, number)
+            return _pin_cure(operation.id, said("{} {}", words, q(number, unit, "g")), field, number)
     return ()
 
 

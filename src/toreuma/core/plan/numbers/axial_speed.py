@@ -10,6 +10,7 @@ from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.standing import live_limits, speed_limits
 from toreuma.core.plan.numbers.derates import counted
 from toreuma.core.plan.numbers.situations import rung_of_speed
+from toreuma.core.spoken import q, said
 
 __all__ = ["axial_speed", "pinned"]
 
@@ -44,7 +45,7 @@ def axial_speed(work: Work, tool_material: str, d_mm: float, share: float, doing
         pin="vc_m_min",
     )
     vc = pinned(vc, pins.vc_m_min)
-    by_surface = Limit(f"surface speed on Ø {d_mm:g} mm", surface_speed_rpm(vc.number, d_mm), "rpm")
+    by_surface = Limit(said("surface speed on Ø {}", q(d_mm, "mm", "g")), surface_speed_rpm(vc.number, d_mm), "rpm")
     driven = work.tool.mount != "still"
     others = live_limits(given.machine, work.tool) if driven else speed_limits(given)
     spindle = lowest("spindle speed", "n", "rpm", [*others, by_surface], formula="n = 1000 vc / (π D)")

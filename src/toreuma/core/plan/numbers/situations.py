@@ -24,6 +24,7 @@ from toreuma.core.plan.hold.standing import gripped, held_piece, speed_limits
 from toreuma.core.plan.numbers.derates import REACH, counted
 from toreuma.core.propose.proposal import Proposal, propose
 from toreuma.core.propose.search import Costs, Fixed, Step
+from toreuma.core.spoken import q, said
 
 __all__ = [
     "ALLOWANCE_SHARE",
@@ -151,7 +152,13 @@ def bend_of(work: Work, after: Region, nose_from: float, nose_to: float, leave_m
         return None
     worst, z = max(inside)
     allowed = max(ALLOWANCE_SHARE * leave_mm, 0.02)
-    return Bend(worst, allowed, f"{ALLOWANCE_SHARE:.0%} of what is left, at Z {z:.0f}") if worst > 0 else None
+    return (
+        Bend(
+            worst, allowed, said("{} of what is left, at Z {}", f"{ALLOWANCE_SHARE:.0%}", q(z, "mm", ".0f", bare=True))
+        )
+        if worst > 0
+        else None
+    )
 
 
 def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
@@ -168,8 +175,12 @@ def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
         z = max((end for segment in segments for end in (segment.start[0], segment.end[0])), key=found.at)
         band = FREE_BAND_MM if element.size is None else (element.size.upper_um - element.size.lower_um) / 1000
         allowed = max(BAND_SHARE * band / 2, 5e-4)
-        label = f"{BAND_SHARE:.0%} of the limits of Ø {element.d_mm:g} mm"
-        one = Bend(found.at(z), allowed, label if element.size is not None else f"usual for Ø {element.d_mm:g} mm")
+        label = said("{} of the limits of Ø {}", f"{BAND_SHARE:.0%}", q(element.d_mm, "mm", "g"))
+        one = Bend(
+            found.at(z),
+            allowed,
+            label if element.size is not None else said("usual for Ø {}", q(element.d_mm, "mm", "g")),
+        )
         if one.mm_per_n > 0 and (worst is None or one.mm_per_n / one.allowed_mm > worst.mm_per_n / worst.allowed_mm):
             worst = one
     return worst
@@ -212,7 +223,7 @@ def _worth_cutting(proposal: Proposal, steps: tuple[Step, ...], fixed: Fixed) ->
     by = f"{ends.kind.name} ({ends.label})" if ends is not None else "the limits"
     raise OperationFault(
         "cut.none",
-        f"{by} leaves {proposal.cut.ap_mm:.3f} mm of depth, which is no cut",
+        said("{} leaves {} of depth, which is no cut", by, q(proposal.cut.ap_mm, "mm", ".3f")),
         "grip longer or harder, another tool, or pin a depth to see what it would take",
     )
 

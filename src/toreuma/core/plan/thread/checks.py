@@ -9,6 +9,7 @@ from toreuma.core.model.part import Size
 from toreuma.core.model.tool import ThreadingTool
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.thread.ends import sharp_ends
+from toreuma.core.spoken import q, said
 
 __all__ = ["thread_findings"]
 
@@ -44,31 +45,66 @@ def thread_findings(
         found.append(Finding(severity, code, what, why, operation.id, place, cures=cures))  # type: ignore[arg-type]
 
     if not _same(form.designation, feature.designation):
-        add("error", "thread.other", f"the operation cuts {form.designation}, the part has {feature.designation}",
-            "choose the thread anew")  # fmt: skip
+        add(
+            "error",
+            "thread.other",
+            f"the operation cuts {form.designation}, the part has {feature.designation}",
+            "choose the thread anew",
+        )
     if abs(insert.profile_deg - form.flank_deg) > 0.5:
-        add("error", "thread.flank", f"the insert's flanks stand at {insert.profile_deg:g}°, "
-            f"the thread's at {form.flank_deg:g}°", "the gauge would not go on")  # fmt: skip
+        add(
+            "error",
+            "thread.flank",
+            f"the insert's flanks stand at {insert.profile_deg:g}°, the thread's at {form.flank_deg:g}°",
+            "the gauge would not go on",
+        )
     low, high = insert.pitch_mm
     if not low - 0.01 <= form.pitch_mm <= high + 0.01:
-        add("error", "thread.pitch", f"the insert cuts pitches of {low:g} to {high:g} mm, not {form.pitch_mm:.4g} mm",
-            "root and crest would come out wrong")  # fmt: skip
+        add(
+            "error",
+            "thread.pitch",
+            said(
+                "the insert cuts pitches of {} to {}, not {}",
+                q(low, "mm", "g", bare=True),
+                q(high, "mm", "g"),
+                q(form.pitch_mm, "mm", ".4g"),
+            ),
+            "root and crest would come out wrong",
+        )
     run_in = room[1] if form.left_hand else room[0]
     if run_in < LEAST_TURNS * form.lead_mm - 1e-6:
-        add("warning", "thread.start", f"only {run_in:.2f} mm of run-in, {LEAST_TURNS:g} turns are "
-            f"{LEAST_TURNS * form.lead_mm:.2f} mm", "its first turns are not true: a wider neck")  # fmt: skip
+        add(
+            "warning",
+            "thread.start",
+            said("only {} of run-in, {} turns are {}", q(run_in), f"{LEAST_TURNS:g}", q(LEAST_TURNS * form.lead_mm)),
+            "its first turns are not true: a wider neck",
+        )
     if room[1] < -SAME_MM:
-        add("error", "thread.end", f"the insert meets the shoulder {-room[1]:.2f} mm before the thread ends",
-            "a wider relief, a slimmer insert, or a shorter thread")  # fmt: skip
+        add(
+            "error",
+            "thread.end",
+            said("the insert meets the shoulder {} before the thread ends", q(-room[1])),
+            "a wider relief, a slimmer insert, or a shorter thread",
+        )
     crest = _crest_d(work, feature)
     middle = feature.length_mm / 2 - form.gauge_mm
     grows = form.taper * (middle if feature.side == "outside" else -middle)
     least, most = (size + grows for size in form.crest_d_mm)
     if crest is not None and not least - SAME_MM <= crest <= most + SAME_MM:
         word = "outside" if feature.side == "outside" else "bore"
-        add("warning", "thread.crest", f"the {word} is turned to Ø {crest:.3f} mm, the thread's limits are "
-            f"{least:.3f} to {most:.3f} mm", "full-profile inserts clean the crest, others leave it as it is",
-            *_own_limits(work.given.part, feature, least, most))  # fmt: skip
+        add(
+            "warning",
+            "thread.crest",
+            said(
+                "the {} is turned to Ø {}, the thread's limits are {} to {}",
+                word,
+                q(crest, "mm", ".3f"),
+                q(least, "mm", ".3f", bare=True),
+                q(most, "mm", ".3f"),
+            ),
+            "full-profile inserts clean the crest, others leave it as it is",
+            *_own_limits(work.given.part, feature, least, most),
+        )
     found += sharp_ends(work, operation, feature)
     return tuple(found)
 

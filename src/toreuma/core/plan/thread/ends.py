@@ -9,6 +9,7 @@ from toreuma.core.model import CutThread, Job, Part
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.part import Corner
 from toreuma.core.plan.ground.work import Work
+from toreuma.core.spoken import q, said
 
 __all__ = ["sharp_ends"]
 
@@ -36,8 +37,8 @@ def sharp_ends(work: Work, operation: CutThread, feature: ThreadFeature) -> list
     for end in _ends(work, operation, feature):
         if end.broken_mm < ENOUGH * depth:
             wide = round(depth + 0.05, 1)
-            edge = f"the edge at Z {end.place[0]:.2f} is broken by {end.broken_mm:.2f} mm"
-            what = f"{edge}, the thread is {depth:.2f} mm deep"
+            edge = said("the edge at Z {} is broken by {}", q(end.place[0], bare=True), q(end.broken_mm))
+            what = said("{}, the thread is {} deep", edge, q(depth))
             cures = _chamfer(work.given.part, feature, end.place, wide)
             why = "its first turn is a feather edge that cuts fingers and jams the nut"
             found.append(Finding("note", "thread.edge", what, why, operation.id, end.place, cures=cures))
@@ -105,4 +106,4 @@ def _chamfer(part: Part, feature: ThreadFeature, place: tuple[float, float], wid
         )
         return job.changed(part=job.part.changed(**{side: changed}))
 
-    return (Cure(f"Chamfer that edge by {wide_mm:g} mm", apply),)
+    return (Cure(said("Chamfer that edge by {}", q(wide_mm, "mm", "g")), apply),)

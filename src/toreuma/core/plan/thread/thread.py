@@ -29,6 +29,7 @@ from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.plan.thread.checks import thread_findings
 from toreuma.core.plan.thread.cycle import ThreadBlock, all_as_one, one_as_cycle, thread_block
+from toreuma.core.spoken import q, said
 
 __all__ = ["plan_thread", "tip_radius"]
 
@@ -112,8 +113,11 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
     if form.depth_mm is not None and thread.depth > MOST_DEPTH * form.depth_mm:
         raise OperationFault(
             "thread.tooth",
-            f"the insert's tooth comes to a point: it would go {thread.depth:.2f} mm deep, the thread is "
-            f"{form.depth_mm:.2f} mm",
+            said(
+                "the insert's tooth comes to a point: it would go {} deep, the thread is {}",
+                q(thread.depth),
+                q(form.depth_mm),
+            ),
             "an insert of the thread's own profile, with its flat",
         )
     if form.left_hand and thread.runs_out:
@@ -245,7 +249,7 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
         if safe < crest + shape.nose_radius + 0.1:
             raise OperationFault(
                 "bore.narrow",
-                f"{tool.id} does not fit the bore of Ø {2 * float(way.bounds[1]):.2f} mm",
+                said("{} does not fit the bore of Ø {}", tool.id, q(2 * float(way.bounds[1]))),
                 "a thinner bar, or a tap",
             )
     else:

@@ -10,6 +10,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, u
 from toreuma.core.plan.ground.frame import INSIDE
 from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
+from toreuma.core.spoken import q, said
 
 __all__ = ["Bore", "bore_of", "hole_radius", "in_the_way"]
 
@@ -53,7 +54,11 @@ def _bore(shape: PartShape, stock_r: float, to_z: float | None) -> Bore:
     if to_z is not None and not segments[-1].end[0] <= to_z < 0:
         raise OperationFault(
             "range.outside",
-            f"the stretch ends at Z {to_z:g}, outside the bore (Z {segments[-1].end[0]:g} to 0)",
+            said(
+                "the stretch ends at Z {}, outside the bore (Z {} to 0)",
+                q(to_z, "mm", "g", bare=True),
+                q(segments[-1].end[0], "mm", "g", bare=True),
+            ),
             "choose an end in the bore",
         )
     end_z, end_r = segments[-1].end

@@ -13,6 +13,7 @@ from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, W
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.passes import passes
 from toreuma.core.plan.numbers.situations import insert_situation, proposed, spindle_of
+from toreuma.core.spoken import q, said
 
 __all__ = ["plan_face"]
 
@@ -29,7 +30,7 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     if ahead > 1e-6:
         raise OperationFault(
             "tool.shape",
-            f"the cutting edge of {tool.id} stands {ahead:.2f} mm ahead of its nose and would cut into the part",
+            said("the cutting edge of {} stands {} ahead of its nose and would cut into the part", tool.id, q(ahead)),
             "face with an entering angle of 90° or more",
         )
     nose = shape.nose_radius
@@ -96,7 +97,7 @@ def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
         Finding(
             "warning",
             "face.centre",
-            f"the centre stops the facing cut at Ø {2 * max(r_mm, 0):.1f} mm",
+            said("the centre stops the facing cut at Ø {}", q(2 * max(r_mm, 0), "mm", ".1f")),
             "a ring of stock stays round the centre: face and drill the centre hole before it comes in",
             operation.id,
             (0.0, max(r_mm, 0.0)),

@@ -24,6 +24,7 @@ from toreuma.core.plan.turn.as_cycle import follow_cycle
 from toreuma.core.plan.turn.situations import finish_situation
 from toreuma.core.plan.turn.stretch import Stretch, blocked_of, reach_of, stretch_of
 from toreuma.core.propose.proposal import Proposal
+from toreuma.core.spoken import q, said
 
 __all__ = ["plan_finish"]
 
@@ -253,8 +254,8 @@ def _too_deep(
         Finding(
             "warning",
             "finish.deep",
-            f"the finishing cut takes {deepest[0]:.2f} mm on radius near Z {z:.1f}",
-            f"more than {MOST_NOSE_RADII:g} nose radii ({limit:.2f} mm): earlier tools left metal there",
+            said("the finishing cut takes {} on radius near Z {}", q(deepest[0]), q(z, "mm", ".1f", bare=True)),
+            said("more than {} nose radii ({}): earlier tools left metal there", f"{MOST_NOSE_RADII:g}", q(limit)),
             operation.id,
             deepest[1],
             cures=(Cure(f"Rough with {tool.id} first", rough_first),),

@@ -18,6 +18,7 @@ from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM
 from toreuma.core.plan.ground.result import Cuts, OperationPlan
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.simulate.clock import times_of
+from toreuma.core.spoken import q, said
 
 __all__ = ["LAG_MM", "Couple", "couples", "is_pinched", "pinch_findings", "pinch_numbers", "pinched_s"]
 
@@ -188,8 +189,10 @@ def pinch_findings(work: Work, operation: RoughOd, cuts: Cuts) -> Iterator[Findi
     power = cuts.numbers.get("power")
     if power is not None and power.bit is not None and 2 * power.number > power.bit.number + 1e-9:
         depth = cuts.numbers["ap"].number / 2
-        what = f"both tools want {2 * power.number:.1f} kW, the spindle has {power.bit.number:.1f} kW"
-        shallower = Cure(f"At most {depth:.2f} mm deep", lambda j: _no_deeper(j, operation, depth))
+        what = said(
+            "both tools want {}, the spindle has {}", q(2 * power.number, "kW", ".1f"), q(power.bit.number, "kW", ".1f")
+        )
+        shallower = Cure(said("At most {} deep", q(depth)), lambda j: _no_deeper(j, operation, depth))
         yield Finding("warning", "pinch.power", what, "it stalls", operation.id, cures=(shallower, alone))
 
 

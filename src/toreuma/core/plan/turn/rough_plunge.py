@@ -18,6 +18,7 @@ from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.situations import blade_situation, proposed, spindle_of
 from toreuma.core.plan.turn.stretch import Stretch, reach_of, stretch_of
+from toreuma.core.spoken import q, said
 
 __all__ = ["rough_by_plunging"]
 
@@ -62,7 +63,7 @@ def rough_by_plunging(work: Work, operation: RoughOd) -> Cuts:
     if deepest > blade.depth_mm:
         findings.append(
             Finding(
-                "error", "blade.short", f"the blade cuts {blade.depth_mm:.2f} mm deep, {deepest:.2f} mm are needed",
+                "error", "blade.short", said("the blade cuts {} deep, {} are needed", q(blade.depth_mm), q(deepest)),
                 "its block would touch the work", operation.id,
             )
         )  # fmt: skip

@@ -13,6 +13,7 @@ import numpy as np
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.plan.turn.levels import Cut
 from toreuma.core.propose.proposal import Proposal
+from toreuma.core.spoken import q, said
 
 __all__ = ["EXIT_MM", "SLOW_EXIT", "pulled_numbers", "rolled_in"]
 
@@ -52,15 +53,28 @@ def pulled_numbers(values: dict[str, Evidence], cuts: Sequence[Cut], proposal: P
     radius = float(np.ptp(lowest.entry[1:, 0])) if lowest is not None else 0.0
     return {
         "h": Evidence(
-            "chip thickness", "h", feed * sine, "mm", formula="h = f sin κ",
-            inputs=(Input("feed", "f", feed, "mm/rev"), Input("entering angle", "κ", angle, "°"),
-                    Input("feed with an edge square to it", "f sin κ", feed * sine, "mm/rev")),
-            note=f"The same chip as {feed * sine:.2f} mm/rev with an edge square to the feed: {1 / sine:.1f} times the "
-            "feed.",
+            "chip thickness",
+            "h",
+            feed * sine,
+            "mm",
+            formula="h = f sin κ",
+            inputs=(
+                Input("feed", "f", feed, "mm/rev"),
+                Input("entering angle", "κ", angle, "°"),
+                Input("feed with an edge square to it", "f sin κ", feed * sine, "mm/rev"),
+            ),
+            note=said(
+                "The same chip as {} with an edge square to the feed: {} times the feed.",
+                q(feed * sine, "mm/rev", ".2f"),
+                f"{1 / sine:.1f}",
+            ),
         ),
         "shoulder": Evidence(
-            "left at the shoulder", "R", radius, "mm",
+            "left at the shoulder",
+            "R",
+            radius,
+            "mm",
             formula="the arc on which the edge rolls in; the finishing cut meets it in the corner",
             inputs=(Input("most metal in the corner", "(√2 - 1) R", (math.sqrt(2) - 1) * radius, "mm"),),
         ),
-    }  # fmt: skip
+    }

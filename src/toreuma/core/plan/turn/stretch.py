@@ -24,6 +24,7 @@ from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.plan.turn.bore import Bore, bore_of, hole_radius, in_the_way
 from toreuma.core.scene import contour
+from toreuma.core.spoken import q, said
 
 __all__ = ["Stretch", "TurningOperation", "blocked_of", "reach_of", "stretch_of"]
 
@@ -198,7 +199,7 @@ def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: f
     if begin <= nose_to:
         raise OperationFault(
             "range.empty",
-            f"nothing to cut between Z {-begin:.2f} and Z {-nose_to:.2f}",
+            said("nothing to cut between Z {} and Z {}", q(-begin, bare=True), q(-nose_to, bare=True)),
             "the tool comes down beside the hold: stick the bar out more, or end the stretch sooner",
         )
     target = contour(profile, scene.jaw_face_z, end_z, end_r, chord_mm)
@@ -245,7 +246,7 @@ def _back(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretch:
     if begin <= nose_to:
         raise OperationFault(
             "range.empty",
-            f"nothing to cut between Z {-begin:.2f} and Z {-nose_to:.2f}",
+            said("nothing to cut between Z {} and Z {}", q(-begin, bare=True), q(-nose_to, bare=True)),
             "let the stretch end deeper in the bore, or begin nearer the front",
         )
     hole_r, ceiling = _way_in(work, whole, shape)
@@ -261,7 +262,7 @@ def _rubbing(work: Work, hole_r: float) -> tuple[Finding, ...]:
     bar = getattr(work.tool, "bar", None)
     if bar is None or 2 * hole_r >= bar.least_cut_mm - 1e-6:
         return ()
-    what = f"the hole is Ø {2 * hole_r:.2f} mm, the flank of {work.tool.id} asks for Ø {bar.least_cut_mm:.2f} mm"
+    what = said("the hole is Ø {}, the flank of {} asks for Ø {}", q(2 * hole_r), work.tool.id, q(bar.least_cut_mm))
     why = "the insert rubs below its edge until the hole is that wide: a larger drill, or a thinner bar"
     return (Finding("warning", "bore.flank", what, why, work.operation.id),)
 
@@ -282,12 +283,14 @@ def _narrow(work: Work, hole_r: float, short_mm: float) -> OperationFault:
     least = math.ceil(2 * hole_r + short_mm + 0.05)
     if hole_r <= 0:
         return OperationFault(
-            "bore.full", f"there is no hole for {work.tool.id} to go into", f"drill about Ø {least:g} mm first"
+            "bore.full",
+            f"there is no hole for {work.tool.id} to go into",
+            said("drill about Ø {} first", q(least, "mm", "g")),
         )
     return OperationFault(
         "bore.narrow",
-        f"{work.tool.id} does not fit the hole of Ø {2 * hole_r:.2f} mm: it lacks {short_mm:.2f} mm to lift off",
-        f"a thinner bar, or a hole of about Ø {least:g} mm first",
+        said("{} does not fit the hole of Ø {}: it lacks {} to lift off", work.tool.id, q(2 * hole_r), q(short_mm)),
+        said("a thinner bar, or a hole of about Ø {} first", q(least, "mm", "g")),
     )
 
 
@@ -300,7 +303,7 @@ def _start(work: Work, operation: TurningOperation, nose_to: float) -> float:
     if nose_from <= nose_to:
         raise OperationFault(
             "range.empty",
-            f"nothing to cut between Z {nose_from:.2f} and Z {nose_to:.2f}",
+            said("nothing to cut between Z {} and Z {}", q(nose_from, bare=True), q(nose_to, bare=True)),
             "let the stretch end farther toward the chuck, or stick the bar out more",
         )
     return float(nose_from)
@@ -352,7 +355,11 @@ def _end_outside(work: Work, operation: TurningOperation) -> tuple[float, float]
     if not profile.back_z <= z < profile.front_z:
         raise OperationFault(
             "range.outside",
-            f"the stretch ends at Z {z:g}, outside the part (Z {profile.back_z:g} to 0)",
+            said(
+                "the stretch ends at Z {}, outside the part (Z {} to 0)",
+                q(z, "mm", "g", bare=True),
+                q(profile.back_z, "mm", "g", bare=True),
+            ),
             "choose an end on the part",
         )
     return z, line.height(z)
@@ -374,7 +381,7 @@ def _short_of_end(work: Work, end_z: float, nose_to: float) -> tuple[Finding, ..
         Finding(
             "error",
             "hold.short",
-            f"the jaws stop the tool {short:.2f} mm before the end at Z {end_z:.2f}",
+            said("the jaws stop the tool {} before the end at Z {}", q(short), q(end_z, bare=True)),
             "insert, holder and jaws keep their clearance",
             work.operation.id,
             (end_z, work.scene.stock_r),

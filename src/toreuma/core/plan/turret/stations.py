@@ -14,6 +14,7 @@ from toreuma.core.model import Carrier, Job, Machine, Tool
 from toreuma.core.model.tool import BoringTool, Drill, EndMill, Reamer, Tap, ThreadingTool, TurningTool
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
 
 __all__ = [
     "Offset",
@@ -125,9 +126,13 @@ def shank_fault(tool: Tool, machine: Machine) -> str:
     if holder is not None:
         height = holder.shank_height_mm or holder.shank_width_mm
         if height > takes.shank_mm + 0.5:
-            return f"shank {height:g} mm, the station takes {takes.shank_mm:g} mm"
+            return said("shank {}, the station takes {}", q(height, "mm", "g"), q(takes.shank_mm, "mm", "g"))
     across = bar.diameter_mm if bar is not None else getattr(tool, "shank_d_mm", 0.0)
-    return f"shank Ø {across:g} mm, the station takes {takes.bar_mm:g} mm" if across > takes.bar_mm + 0.5 else ""
+    return (
+        said("shank Ø {}, the station takes {}", q(across, "mm", "g"), q(takes.bar_mm, "mm", "g"))
+        if across > takes.bar_mm + 0.5
+        else ""
+    )
 
 
 def bushing(tool: Tool, machine: Machine) -> str:
@@ -137,7 +142,7 @@ def bushing(tool: Tool, machine: Machine) -> str:
     takes = machine.carrier_of(tool.station).bar_mm
     if across <= 0 or abs(across - takes) < 0.1 or across > takes:
         return ""
-    return f"bushing Ø {takes:g} to Ø {across:g} mm"
+    return said("bushing Ø {} to Ø {}", q(takes, "mm", "g", bare=True), q(across, "mm", "g"))
 
 
 def station_words(station: int, machine: Machine) -> str:
@@ -226,7 +231,13 @@ def _in_the_way(job: Job, operation: str, tool: Tool, beside: Tool, met: tuple[f
     return Finding(
         "error",
         "station.neighbour",
-        f"{beside.id} in station {beside.station} would stand {met[2]:.1f} mm in metal or jaws while {tool.id} cuts",
+        said(
+            "{} in station {} would stand {} in metal or jaws while {} cuts",
+            beside.id,
+            beside.station,
+            q(met[2], "mm", ".1f"),
+            tool.id,
+        ),
         "the neighbour comes down with the tool",
         operation,
         (met[0], met[1]),
