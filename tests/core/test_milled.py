@@ -5,7 +5,9 @@ import math
 import random
 import re
 
+import numpy as np
 import pytest
+import shapely
 from shapely import LineString, Point, Polygon
 
 from tests.support.milled import driven, milled_job
@@ -15,7 +17,8 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import metal_of_turn, sunk_of
-from toreuma.core.geometry.region import region_from_points
+from toreuma.core.geometry.region import Region, region_from_points
+from toreuma.core.geometry.solids import prism
 from toreuma.core.model import Flats, HolePattern, HolesBeside, Job, MillFlats, MillSlot, Slot
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan import Plan, plan
@@ -23,10 +26,13 @@ from toreuma.core.plan.mill.outward import Outward
 from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
+from toreuma.core.prove.layers import Layers
+from toreuma.core.prove.metal import Metal
 from toreuma.core.read import read
 from toreuma.core.simulate.clock import motion_time_s
 from toreuma.shipped.library import catalogue, demo_job, machines
 
+SQUARE = np.array([[-10.0, -10.0], [10.0, -10.0], [10.0, 10.0], [-10.0, 10.0]])
 HOLES = HolePattern(count=6, d_mm=6.6, circle_d_mm=64, depth_mm=30)
 BLIND = HolePattern(on="outside", count=3, d_mm=6.6, depth_mm=8, z_mm=-10, start_deg=15)
 FLATS = Flats(count=2, distance_mm=22, from_z_mm=0, to_z_mm=-12)
@@ -115,9 +121,25 @@ CUT = {
 
 
 @pytest.mark.parametrize("name", CUT)
-@pytest.mark.parametrize("units", ["mm", "inch"])
-def test_what_is_planned_is_what_is_cut(name: str, units: str, language: Dialect) -> None:
-    planned = plan(CUT[name].changed(units=units))
+def test_an_inch_program_makes_the_same_moves(name: str, language: Dialect) -> None:
+    moves = []
+    for units in ("mm", "inch"):
+        planned = plan(CUT[name].changed(units=units))
+        moves.append(read(text_of(planned, language), language, planned.scene.reference).motions)
+    assert len(moves[0]) == len(moves[1])
+    for one, other in zip(*moves, strict=True):
+        assert (one.event, one.is_rapid, one.station) == (other.event, other.is_rapid, other.station)
+        assert math.dist(one.end, other.end) < 0.001
+        assert (one.driven is None) == (other.driven is None)
+        if one.driven is not None and other.driven is not None:
+            assert one.driven.y[1] == pytest.approx(other.driven.y[1], abs=0.001)
+            assert one.driven.c_deg == pytest.approx(other.driven.c_deg, abs=0.001)
+        assert (one.feed or 0) == pytest.approx(other.feed or 0, rel=0.002, abs=0.1)
+
+
+@pytest.mark.parametrize("name", CUT)
+def test_what_is_planned_is_what_is_cut(name: str, language: Dialect) -> None:
+    planned = plan(CUT[name])
     assert all(one.motions for one in planned.operations), [one.findings for one in planned.operations]
     assert not any(one.severity == "error" for one in planned.all_findings)
     proof = proof_of(planned, text_of(planned, language), language)
@@ -369,3 +391,31 @@ def test_an_edge_is_broken_as_wide_as_the_part_wants(name: str) -> None:
 def test_a_shoulder_beside_the_edge_is_seen_from_the_plan() -> None:
     near = edged(KEYWAY.changed(width_mm=10), "radial")  # ends 4 mm before the flange
     assert "edge.shoulder" in {one.code for one in plan(near).all_findings}
+
+
+def test_the_whole_body_is_not_cut_anew_for_every_move(language: Dialect, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A pocket of hundreds of moves is weighed by its layers: the metal as a whole is made a few times only."""
+    made: list[int] = []
+    whole = Metal.whole
+    monkeypatch.setattr(Metal, "whole", lambda metal: made.append(1) or whole(metal))  # type: ignore[func-returns-value]
+    planned = plan(CUT["a wide pocket"])
+    proof_of(planned, text_of(planned, language), language)
+    assert sum(len(one.motions) for one in planned.operations) > 500
+    assert len(made) < 20
+
+
+@pytest.mark.parametrize("seed", range(6))
+def test_layers_weigh_what_is_cut_in_space(seed: int) -> None:
+    """Random ways at random levels in a block, weighed layer by layer and cut out in space."""
+    rng = random.Random(seed)
+    solid, layers, top = prism([SQUARE], -20.0, 0.0), Layers(), 0.0
+
+    def metal_mm3(over: Region, low: float, high: float | None) -> float:
+        return float(over.intersection(Polygon(SQUARE)).area * ((top if high is None else high) - low))
+
+    for _ in range(12):
+        ends = [(rng.uniform(-12, 12), rng.uniform(-12, 12)) for _ in range(2)]
+        region, level = LineString(ends).buffer(rng.uniform(1, 4)), -rng.choice([2.0, 4.0, 4.0, 7.5])
+        way = prism([shapely.get_coordinates(region.exterior)[:-1]], level, 5.0)
+        assert layers.cut(region, level, metal_mm3) == pytest.approx((solid ^ way).volume(), abs=2e-3)
+        solid -= way
