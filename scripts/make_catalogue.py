@@ -388,6 +388,19 @@ def rows() -> list[dict[str, Any]]:
     add("BS 20", kind="bar_stop", d_mm=20.0, length_mm=60.0)
     for low, high in ((6.0, 16.0), (14.0, 32.0), (30.0, 52.0)):
         add(f"BG {high:g}", kind="bar_puller", grips_mm=[low, high], grip_mm=8.0, finger_mm=6.0, length_mm=70.0)
+    for pitch in (0.5, 0.6, 0.8, 1.0, 1.2, 1.6):
+        for form, wide, head in (("RAA", 8.0, 20.0), ("RGE", 8.0, 25.0)):
+            add(
+                f"KN {form} {pitch:g}",
+                kind="knurling",
+                form=form,
+                pitch_mm=pitch,
+                wheel_d_mm=20.0,
+                wheel_width_mm=wide,
+                head_mm=head,
+                length_mm=60.0,
+                feed_mm_rev=[0.1, 0.3],
+            )
     for width, depth in ((1.0, 3.0), (1.5, 4.0), (2.0, 8.0), (2.5, 10.0), (3.0, 14.0), (4.0, 18.0), (6.0, 22.0)):
         add(
             f"GO {width:g} {depth:g}",

@@ -5,7 +5,7 @@ from PySide6.QtGui import QColor, QFontDatabase
 
 from toreuma.app.start import application
 from toreuma.app.theme import load_theme
-from toreuma.core.plan.kinds import KINDS
+from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.shipped.library import data_path, theme_tokens
 
 
@@ -45,5 +45,5 @@ def test_fonts_and_icons_ship_with_it() -> None:
     application()
     assert {"B612", "B612 Mono"} <= set(QFontDatabase.families())
     assert data_path("fonts", "OFL.txt").exists()
-    for kind in KINDS:
+    for kind in OPERATIONS:
         assert data_path("icons", f"{kind}.svg").exists()

@@ -4,10 +4,10 @@ from functools import cache
 
 import pytest
 
+from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.model import CutGroove, CutThread, DrillHole, Job, RoughBore, RoughOd
 from toreuma.core.model.tool import BoringTool, Drill, FormTool, GroovingTool, Tap
 from toreuma.core.plan import Plan
-from toreuma.core.plan.kinds import KINDS
 from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.prove import Proof
 from toreuma.engine.proving import prove_plan
@@ -50,7 +50,7 @@ def test_what_one_side_leaves_the_other_cuts() -> None:
 
 
 def test_every_kind_of_operation_is_there() -> None:
-    assert {op.kind for _, op in operations()} == set(KINDS)  # type: ignore[attr-defined]
+    assert {op.kind for _, op in operations()} == set(OPERATIONS)  # type: ignore[attr-defined]
 
 
 def test_every_way_of_roughing_is_there() -> None:

@@ -5,12 +5,16 @@ from typing import Any
 from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
+from toreuma.core.standards.knurls import PITCHES_MM
 from toreuma.core.standards.threads import Thread, thread_of
 from toreuma.shipped.library import relief_tables, thread_tables
 
 __all__ = ["feature_on", "new_feature", "standard_reliefs"]
 
 GROOVE_SHARE = 0.08
+KNURL_SHARE = 0.05
+"""A pitch of this share of the diameter at most: as the standard's table grows with it (typical)."""
+
 CENTRE_SIZES = ((1.0, 2.12), (1.6, 3.35), (2.0, 4.25), (2.5, 5.3), (3.15, 6.7), (4.0, 8.5), (6.3, 13.2))
 """Pilot and mouth of centre holes form A (ISO 866)."""
 
@@ -73,6 +77,12 @@ def feature_on(job: Job, side: str, index: int, kind: str) -> dict[str, Any]:
             "from_z_mm": start,
             "length_mm": round(max(length - 3.0, 0.6 * length), 2),
         }
+    if kind == "knurl":
+        sizes = [size for size in PITCHES_MM if size <= KNURL_SHARE * d]
+        bare = length - sum(one.corner.size_mm for one in (before, here) if one.corner is not None)
+        lead = before.corner.size_mm if before.corner is not None else 0.0
+        pitch = max(sizes, default=PITCHES_MM[0])
+        return {"kind": kind, "pitch_mm": pitch, "from_z_mm": round(start - lead, 3), "length_mm": round(bare, 3)}
     if kind == "relief":
         return _relief(job, side, d, end)
     if kind == "slot":

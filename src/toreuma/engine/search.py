@@ -14,6 +14,7 @@ from toreuma.core.model.tool import (
     FormTool,
     GroovingTool,
     Insert,
+    KnurlingTool,
     PartingTool,
     PullTool,
     Reamer,
@@ -130,6 +131,8 @@ def _whole(tool: WholeTool) -> str:
         return f"pull turning at {tool.pull_deg:g}°, {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"
     if isinstance(tool, FormTool):
         return f"form tool, {len(tool.outline_mm)} corners, {tool.material}"
+    if isinstance(tool, KnurlingTool):
+        return f"knurling wheels {tool.form} {tool.pitch_mm:g} mm, {tool.wheel_width_mm:g} mm wide"
     if isinstance(tool, BarPuller):
         return f"bar gripper, Ø {tool.grips_mm[0]:g} to {tool.grips_mm[1]:g} mm"
     if isinstance(tool, BarStop):

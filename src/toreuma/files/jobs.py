@@ -4,11 +4,12 @@ import json
 import os
 import tempfile
 from pathlib import Path
-from typing import Any, get_args
+from typing import Any
 
 from pydantic import ValidationError
 
 from toreuma.core.errors import JobError
+from toreuma.core.kinds.registry import tags
 from toreuma.core.model import FORMAT_VERSION, Feature, Hold, Job, Operation, Stock, Tool
 
 __all__ = ["job_schema", "job_text", "load_job", "parse_job", "save_job", "validation_line", "write_atomically"]
@@ -59,11 +60,7 @@ def parse_job(text: str, where: str = "job") -> Job:
         raise JobError(where, "the text is nested too deep", "this is not a job file") from None
 
 
-UNION_TAGS = frozenset(
-    one.model_fields["kind"].default
-    for union in (Tool, Operation, Feature, Stock, Hold)
-    for one in get_args(get_args(union)[0])
-)
+UNION_TAGS = frozenset().union(*map(tags, (Tool, Operation, Feature, Stock, Hold)))
 """Steps of a field's path that name the kind of a value and not a field."""
 
 

@@ -3,10 +3,10 @@
 from PySide6.QtCore import QSize
 from PySide6.QtWidgets import QLabel, QListWidget, QListWidgetItem, QStackedWidget, QTabBar, QVBoxLayout, QWidget
 
-from toreuma.app.fields import FEATURE_NAMES
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.app.widgets.profile_table import ProfileTable
+from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import Feature
 from toreuma.core.units import System, show
 
@@ -106,16 +106,5 @@ def feature_line(feature: Feature, system: System) -> str:
     def size(value: float) -> str:
         return show(value, "mm", system, trim=True).number
 
-    name = feature.name or FEATURE_NAMES[feature.kind]
-    facts = {
-        "groove": lambda f: f"{size(f.width_mm)} wide, Ø {size(f.d_mm)}, Z {size(f.z_mm)}",
-        "face_groove": lambda f: f"Ø {size(f.d_mm)}, {size(f.width_mm)} wide, {size(f.depth_mm)} deep",
-        "relief": lambda f: f"{f.form}, Z {size(f.z_mm)}",
-        "thread": lambda f: f"{f.designation}, {size(f.length_mm)} long",
-        "axial_hole": lambda f: f"Ø {size(f.d_mm)}, {'through' if f.depth_mm is None else size(f.depth_mm) + ' deep'}",
-        "centre_hole": lambda f: f"Ø {size(f.d_mm)} / {size(f.mouth_d_mm)}",
-        "holes": lambda f: f"{f.count} × Ø {size(f.d_mm)}",
-        "flats": lambda f: f"{f.count}, {size(2 * f.distance_mm)} across" if f.count % 2 == 0 else f"{f.count}",
-        "slot": lambda f: f"{size(f.width_mm)} × {size(f.depth_mm)}",
-    }[feature.kind](feature)
-    return f"{name}   {facts}"
+    kind = FEATURES[feature.kind]
+    return f"{feature.name or kind.label}   {kind.facts(feature, size)}"

@@ -2,7 +2,7 @@
 
 from typing import TYPE_CHECKING, Any
 
-from toreuma.app.fields import FEATURE_FIELDS, FEATURE_NAMES, FEATURE_PLACES, PART_FIELDS, Field
+from toreuma.app.fields import PART_FIELDS
 from toreuma.app.part_edits import (
     ADDABLE,
     added_feature,
@@ -19,6 +19,8 @@ from toreuma.app.part_edits import (
 from toreuma.app.size_text import size_text, with_size
 from toreuma.core.errors import ToreumaError
 from toreuma.core.geometry.taper import half_angle_deg
+from toreuma.core.kinds.features import FEATURES
+from toreuma.core.kinds.field import Field
 from toreuma.core.model import Element, Job
 from toreuma.core.standards.general import general_tolerance_mm
 from toreuma.core.standards.threads import thread_of
@@ -163,6 +165,7 @@ def _surface(panel: "ReasonsPanel", job: Job, side: str, index: int, element: El
                 ("Split", lambda: _report(panel, session.attempt(lambda j: split(j, side, index)))),
                 ("Groove", lambda: _onto(panel, side, index, "groove")),
                 ("Thread", lambda: _onto(panel, side, index, "thread")),
+                *((("Knurl", lambda: _onto(panel, side, index, "knurl")),) if side == "outside" else ()),
                 ("Flats", lambda: _onto(panel, side, index, "flats")),
                 ("Slot", lambda: _onto(panel, side, index, "slot")),
                 ("Holes", lambda: _onto(panel, side, index, "holes")),
@@ -196,7 +199,7 @@ def _onto(panel: "ReasonsPanel", side: str, index: int, kind: str) -> None:
 def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
     feature: Any = job.part.features[index]
     fresh = panel._start(("feature", index, feature.kind))
-    panel._text("title", "title", feature.name or FEATURE_NAMES[feature.kind])
+    panel._text("title", "title", feature.name or FEATURES[feature.kind].label)
     panel._line("name", "Name", feature.name, lambda j, v: changed_feature(j, index, name=v))
     if feature.kind == "thread":
         panel._line(
@@ -206,8 +209,9 @@ def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
             lambda j, v: changed_feature(j, index, designation=known_thread(v)),
         )
         panel._text("thread", "muted", _thread_facts(panel, feature))
-    if feature.kind in FEATURE_PLACES:
-        name, options = FEATURE_PLACES[feature.kind]
+    place = FEATURES[feature.kind].place
+    if place is not None:
+        name, options = place
         panel._choice(
             "place", "Where", options, getattr(feature, name), lambda j, v: changed_feature(j, index, **{name: v})
         )
@@ -221,7 +225,7 @@ def _feature(panel: "ReasonsPanel", job: Job, index: int) -> None:
             panel._choice("standard", "Standard size", options, now, lambda j, v: _sized_relief(j, index, v))
         ways = (("In front of the shoulder", "front"), ("Behind the shoulder", "back"))
         panel._choice("toward", "Lies", ways, feature.toward, lambda j, v: changed_feature(j, index, toward=v))
-    for field in FEATURE_FIELDS[feature.kind]:
+    for field in FEATURES[feature.kind].fields:
         if field.options:
             change = lambda j, v, n=field.name: changed_feature(j, index, **{n: v})  # noqa: E731
             now = getattr(feature, field.name)

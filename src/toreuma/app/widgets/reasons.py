@@ -4,15 +4,7 @@ from collections.abc import Callable
 
 from PySide6.QtWidgets import QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 
-from toreuma.app.fields import (
-    CONDITION_FIELDS,
-    FEATURE_OF_PART,
-    OPERATION_FIELDS,
-    TOOL_OF_JOB,
-    WITH_CENTRE,
-    Field,
-    operation_change,
-)
+from toreuma.app.fields import CONDITION_FIELDS, WITH_CENTRE, operation_change
 from toreuma.app.format import clock
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
@@ -23,13 +15,15 @@ from toreuma.app.widgets.limit_bars import LimitBars
 from toreuma.app.widgets.part_reasons import part_reasons
 from toreuma.app.widgets.rows import RowColumn, narrow_box
 from toreuma.app.widgets.size_table import SizeTable
-from toreuma.core.auto.fresh import GROOVES, with_feature
+from toreuma.core.auto.fresh import with_feature
 from toreuma.core.auto.propose import Chosen
 from toreuma.core.channels.balance import as_found, cycle_numbers, moved_words, ran_numbers
 from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
+from toreuma.core.kinds.field import FEATURE_OF_PART, TOOL_OF_JOB, Field
+from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan.asked.cost import part_cost
 from toreuma.core.plan.asked.grips import operation_grips
@@ -94,7 +88,7 @@ LEAD_NUMBERS = (
 
 def _features(job: Job, operation: Operation) -> tuple[tuple[str, object], ...]:
     """The features of the part that the operation can cut, by name."""
-    kinds = GROOVES if operation.kind == "groove" else (operation.kind,)
+    kinds = OPERATIONS[operation.kind].cuts
     return tuple(
         (feature.name or getattr(feature, "designation", f"{feature.kind} {index + 1}".capitalize()), index)
         for index, feature in enumerate(job.part.features)
@@ -270,7 +264,7 @@ class ReasonsPanel(RowColumn):
         if fresh:
             self._add(heading("Settings"))
         with_centre = (WITH_CENTRE,) if job.setup.centre is not None else ()
-        for field in (*OPERATION_FIELDS[operation.kind], *with_centre):
+        for field in (*OPERATIONS[operation.kind].fields, *with_centre):
             self._field_row(operation, field)
         if fresh and planned is not None and planned.cuts.infeed:
             self._add(heading("Passes"))

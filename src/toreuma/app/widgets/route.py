@@ -25,9 +25,9 @@ from toreuma.app.theme import Theme, icon
 from toreuma.app.widgets.buttons import IconRow
 from toreuma.core.auto.fresh import fresh_operation
 from toreuma.core.findings import worst
+from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.model import Operation
 from toreuma.core.plan.ground.result import OperationPlan
-from toreuma.core.plan.kinds import KINDS
 from toreuma.shipped.library import known_threads
 
 __all__ = ["RoutePanel"]
@@ -124,7 +124,7 @@ class CardDelegate(QStyledItemDelegate):
         ink = "ink" if operation.enabled else "muted"
         painter.setPen(theme.colour(ink))
         painter.setFont(theme.text_font(13, bold=True))
-        title = f"{index.row() + 1}  {operation.name or KINDS[operation.kind].label}"
+        title = f"{index.row() + 1}  {operation.name or OPERATIONS[operation.kind].label}"
         text = QRectF(card.left() + 34, card.top() + 7, picture.left() - card.left() - 38, 18)
         painter.drawText(
             text,
@@ -283,7 +283,7 @@ class RoutePanel(QWidget):
             ),
         )
         menu = QMenu(self)
-        for kind, entry in KINDS.items():
+        for kind, entry in OPERATIONS.items():
             action = QAction(entry.label, self)
             action.triggered.connect(lambda _=False, k=kind: self.add(k))
             menu.addAction(action)

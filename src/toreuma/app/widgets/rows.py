@@ -6,7 +6,7 @@ from typing import Any
 from PySide6.QtCore import QTimer
 from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushButton, QWidget
 
-from toreuma.app.fields import Field, typed_evidence
+from toreuma.app.fields import typed_evidence
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.column import ScrollColumn, heading
@@ -16,6 +16,7 @@ from toreuma.app.widgets.waiting import WaitsUnseen
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
+from toreuma.core.kinds.field import Field
 from toreuma.core.model import Job
 
 __all__ = ["RowColumn", "narrow_box"]

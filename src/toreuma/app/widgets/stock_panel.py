@@ -2,8 +2,9 @@
 
 from typing import Any
 
-from toreuma.app.fields import BAR_FIELDS, SKIN_FIELDS, STOCK_FIELDS, STOCK_SIZES, SUPPLY_FIELDS, Field
+from toreuma.app.fields import BAR_FIELDS, SKIN_FIELDS, STOCK_FIELDS, STOCK_SIZES, SUPPLY_FIELDS
 from toreuma.app.widgets.rows import RowColumn
+from toreuma.core.kinds.field import Field
 from toreuma.core.model import Job
 from toreuma.engine.fresh import restocked
 from toreuma.engine.library import library

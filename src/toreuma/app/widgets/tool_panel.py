@@ -3,11 +3,11 @@
 from PySide6.QtWidgets import QWidget
 
 from toreuma.app.bench.drawing import CodeDrawing
-from toreuma.app.fields import Field
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.widgets.rows import RowColumn
 from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.kinds.field import Field
 from toreuma.core.model import Job
 from toreuma.core.model.properties import Property, properties_of, with_property
 from toreuma.core.units import System, show

@@ -11,8 +11,8 @@ from toreuma.core.advise.wishes import Wish
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue, WholeTool
-from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
-from toreuma.core.model.tool import Drill, FormTool, GroovingTool, PartingTool, Tap, ThreadingTool
+from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
+from toreuma.core.model.tool import Drill, FormTool, GroovingTool, KnurlingTool, PartingTool, Tap, ThreadingTool
 from toreuma.core.reach.tool_reach import reach_on, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
@@ -342,6 +342,20 @@ def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
     return (tool.blade.front_deg, tool.blade.width_mm, tool.blade.depth_mm), words, 0.0
 
 
+def _knurl(ask: Ask, tool: WholeTool) -> Verdict | None:
+    """Wheels of the knurl's form and pitch, the widest that go in."""
+    feature = ask.feature
+    if not isinstance(tool, KnurlingTool) or not isinstance(feature, Knurl) or tool.form != feature.form:
+        return None
+    if abs(tool.pitch_mm - feature.pitch_mm) > SAME_PITCH_MM:
+        return said("its pitch is {}, the knurl's {}", q(tool.pitch_mm, "mm", "g"), q(feature.pitch_mm, "mm", "g"))
+    wide = q(tool.wheel_width_mm, "mm", "g")
+    words = said("wheels {} {}, {} wide", tool.form, q(tool.pitch_mm, "mm", "g"), wide)
+    return (max(tool.wheel_width_mm - feature.length_mm, 0.0), -tool.wheel_width_mm), (words,), 0.0
+
+
+SAME_PITCH_MM = 0.01
+
 JUDGES: dict[str, Callable[[Ask, WholeTool], Verdict | None]] = {
     "drill": _drill,
     "tap": _tap,
@@ -349,4 +363,5 @@ JUDGES: dict[str, Callable[[Ask, WholeTool], Verdict | None]] = {
     "groove": _groove,
     "part_off": _part_off,
     "thread": _thread,
+    "knurl": _knurl,
 }

@@ -4,16 +4,17 @@ from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
+import shapely
 
 from toreuma.core.geometry.region import rings
 from toreuma.core.model import Job
-from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief, ThreadFeature
-from toreuma.core.reach.tool_reach import Surface, surface_metal
+from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
+from toreuma.core.reach.tool_reach import Surface, rolled_on, surface_metal
 from toreuma.core.scene import Scene
 
 __all__ = ["Wish", "wishes"]
 
-Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "part_off"]
+Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off"]
 
 LEAST_MM2 = 0.05
 LEFT_SHARE = 0.2
@@ -68,6 +69,9 @@ def _stands(scene: Scene, index: int, feature: object) -> bool:
     """The metal of a feature is still there, and on this side."""
     if isinstance(feature, ThreadFeature):
         return _unthreaded(scene, feature)
+    if isinstance(feature, Knurl):
+        middle = feature.from_z_mm - feature.length_mm / 2
+        return not rolled_on(scene).intersects(shapely.LineString([(middle, 0), (middle, 1e4)]))
     if getattr(feature, "end", "front") == "back":
         return False
     void = next((one for at, one in scene.shape.voids if at == index), None)
@@ -100,6 +104,9 @@ def _of(index: int, feature: object) -> list[Wish]:
         return [Wish(f"groove {index}", "groove", feature.name or "Relief", groove, index)]
     if isinstance(feature, ThreadFeature):
         return [Wish(f"thread {index}", "thread", f"Thread {feature.designation}", None, index)]
+    if isinstance(feature, Knurl):
+        words = feature.name or f"Knurl {feature.form} {feature.pitch_mm:g}"
+        return [Wish(f"knurl {index}", "knurl", words, None, index)]
     if isinstance(feature, CentreHole):
         return [Wish(f"centre {index}", "centre", "Centre hole", None, index)]
     if isinstance(feature, AxialHole):

@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.auto.steps import Step
+from toreuma.core.kinds.operations import RANKS
 from toreuma.core.model import Job
 
 __all__ = ["SLENDER", "is_cut_first", "ordered"]
@@ -15,22 +16,6 @@ corners is made round first as well: facing it would be one knock after the othe
 ROUGH_FIRST = 8
 
 ON_THE_AXIS = ("face_groove", "axial_hole", "centre_hole")
-
-RANKS = {
-    "face": 10,
-    "centre": 15,
-    "drill bore": 20,
-    "rough outside": 30,
-    "rough bore": 40,
-    "finish outside": 50,
-    "groove": 60,
-    "groove inside": 65,
-    "finish bore": 70,
-    "drill": 80,
-    "tap": 85,
-    "thread": 90,
-    "part off": 100,
-}
 
 
 def ordered(job: Job, steps: Sequence[Step]) -> list[Step]:

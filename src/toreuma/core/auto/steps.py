@@ -22,6 +22,7 @@ from toreuma.core.model import (
     Job,
     Operation,
     PartOff,
+    RollKnurl,
     RoughBore,
     RoughOd,
     TapHole,
@@ -266,6 +267,10 @@ def _tap(ask: _Ask) -> list[Step]:
     return [ask.step("tap", TapHole(id=ID, name=ask.wish.words, tool=ID))]
 
 
+def _knurl(ask: _Ask) -> list[Step]:
+    return [ask.step("knurl", RollKnurl(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature))]
+
+
 MAKERS: dict[str, Callable[[_Ask], list[Step]]] = {
     "face": _face,
     "rough": _rough,
@@ -275,5 +280,6 @@ MAKERS: dict[str, Callable[[_Ask], list[Step]]] = {
     "centre": _centre,
     "tap": _tap,
     "thread": _thread,
+    "knurl": _knurl,
     "part_off": _part_off,
 }

@@ -5,6 +5,7 @@ from functools import partial
 
 from toreuma.core.critic.moves import LAST, name_of
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.plan.ground.result import OperationPlan
@@ -12,7 +13,7 @@ from toreuma.core.plan.route import Plan, plan
 
 __all__ = ["interrupted_cut", "opened_early"]
 
-MILLED = ("holes", "flats", "slot")
+MILLED = frozenset(name for name, kind in OPERATIONS.items() if kind.milled)
 
 
 def opened_early(planned: Plan, memo: Memo) -> Iterator[Finding]:

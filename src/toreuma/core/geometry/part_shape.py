@@ -11,9 +11,10 @@ from toreuma.core.errors import PartError
 from toreuma.core.geometry.chain import TINY, Chain, bare_segments, joined
 from toreuma.core.geometry.elements import Line, Segment, chords
 from toreuma.core.geometry.envelope import upper_envelope
+from toreuma.core.geometry.knurled import as_turned, ridges
 from toreuma.core.geometry.profile import Profile, build_profile
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import Region, polygons, region_from_points, rings
+from toreuma.core.geometry.region import EMPTY, Region, polygons, region_from_points, rings
 from toreuma.core.geometry.voids import Surfaces, Void, void_of
 from toreuma.core.model.part import Part
 
@@ -26,7 +27,8 @@ BEYOND_MM = 1.0
 class PartShape:
     """``profile`` is the outside without grooves, ``bore`` the inside profile, ``voids`` what each feature takes.
 
-    ``region`` is the upper half section of the finished part, mm.
+    ``region`` is the upper half section of the finished part, mm, as it is turned; ``ridges`` are the rings in which
+    knurls stand above it.
     """
 
     profile: Profile
@@ -34,6 +36,7 @@ class PartShape:
     void: Region | None
     voids: tuple[tuple[int, Void], ...]
     region: Region
+    ridges: Region = EMPTY
 
     @cached_property
     def solid(self) -> Region:
@@ -55,7 +58,7 @@ class PartShape:
 
 def build_part(part: Part) -> PartShape:
     """Build a part from its dimensions. Raises `PartError` that names the section, entry and field that cannot be."""
-    profile = build_profile(part)
+    profile = build_profile(as_turned(part))
     solid = region_from_points(profile.points)
     bore = _bore(part, profile) if part.inside else None
     void = _void(bore, profile) if bore else None
@@ -82,7 +85,7 @@ def build_part(part: Part) -> PartShape:
             raise PartError(
                 index, "kind", "this feature cuts the part in two or away", "make it smaller or move it", "features"
             )
-    return PartShape(profile, bore, void, tuple(voids), region)
+    return PartShape(profile, bore, void, tuple(voids), region, ridges(part))
 
 
 def _bore(part: Part, profile: Profile) -> Chain:

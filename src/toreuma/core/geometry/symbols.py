@@ -7,8 +7,9 @@ import shapely
 
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.part_shape import PartShape
-from toreuma.core.model.feature import Flats, HolePattern, Slot, ThreadFeature
+from toreuma.core.model.feature import Flats, HolePattern, Knurl, Slot, ThreadFeature
 from toreuma.core.model.part import Part
+from toreuma.core.standards.knurls import pressed_mm
 from toreuma.core.standards.threads import Thread
 
 __all__ = ["Symbol", "symbols_of"]
@@ -37,6 +38,8 @@ def symbols_of(part: Part, shape: PartShape, threads: dict[str, Thread]) -> list
             thread = threads.get(feature.designation)
             if thread is not None:
                 found += _thread(index, feature, thread)
+        elif isinstance(feature, Knurl):
+            found += _knurl(index, feature, shape)
         elif isinstance(feature, HolePattern):
             found += _holes(index, feature, shape, outside.height(feature.z_mm))
         elif isinstance(feature, Flats):
@@ -54,6 +57,20 @@ def _thread(index: int, feature: ThreadFeature, thread: Thread) -> list[Symbol]:
     return [
         Symbol(index, "thin", ((z0, root), (z1, root))),
         Symbol(index, "edge", ((z1, root), (z1, crest.middle / 2))),
+    ]
+
+
+def _knurl(index: int, feature: Knurl, shape: PartShape) -> list[Symbol]:
+    """A line over the ridges, closed at both ends, and one at their roots, as for a thread."""
+    z0, z1 = feature.from_z_mm, feature.from_z_mm - feature.length_mm
+    ring = shapely.clip_by_rect(shape.ridges, z1, 0, z0, 1e4)
+    if ring.is_empty:
+        return []
+    low, high = float(ring.bounds[1]), float(ring.bounds[3])
+    root = low - pressed_mm(feature.form, feature.pitch_mm)
+    return [
+        Symbol(index, "edge", ((z0, low), (z0, high), (z1, high), (z1, low))),
+        Symbol(index, "thin", ((z0, root), (z1, root))),
     ]
 
 

@@ -28,6 +28,7 @@ from toreuma.core.model.tool import (
     FormTool,
     GroovingTool,
     Insert,
+    KnurlingTool,
     PartingTool,
     PullTool,
     Reamer,
@@ -316,6 +317,14 @@ def _end_mill(tool: EndMill) -> ToolShape:
     return replace(shape, bodies=(*shape.bodies, holder))
 
 
+def _knurling(tool: KnurlingTool) -> ToolShape:
+    """The middle of the wheels' lowest line is the programmed point; the holder stands behind them."""
+    half, d, head = tool.wheel_width_mm / 2, tool.wheel_d_mm, max(tool.head_mm, tool.wheel_width_mm) / 2
+    wheel = np.array([[-half, 0.0], [half, 0.0], [half, d], [-half, d]])
+    holder = np.array([[-head, d / 2], [head, d / 2], [head, d / 2 + tool.length_mm], [-head, d / 2 + tool.length_mm]])
+    return ToolShape(wheel, 0.0, (holder,), (0.0, 0.0), 90.0, tool.wheel_width_mm)
+
+
 def _bar_stop(tool: BarStop) -> ToolShape:
     """Its face is the programmed point."""
     return _axial([(0.0, tool.d_mm / 2), (min(5.0, tool.length_mm / 2), tool.d_mm / 2)], tool.length_mm,
@@ -358,6 +367,7 @@ SHAPES: dict[type, Callable[[Any], ToolShape]] = {
     Reamer: _reamer,
     Tap: _tap,
     EndMill: _end_mill,
+    KnurlingTool: _knurling,
     BarStop: _bar_stop,
     BarPuller: _bar_puller,
 }

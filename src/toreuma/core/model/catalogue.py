@@ -15,6 +15,7 @@ from toreuma.core.model.tool import (
     Hand,
     Holder,
     Insert,
+    KnurlingTool,
     PartingTool,
     PullTool,
     Reamer,
@@ -26,7 +27,18 @@ from toreuma.core.model.tool import ThreadingTool as Threading
 __all__ = ["Carrier", "Catalogue", "RackItem", "Seat", "WholeTool"]
 
 WholeTool = (
-    PartingTool | GroovingTool | PullTool | FormTool | Threading | Drill | Reamer | Tap | EndMill | BarStop | BarPuller
+    PartingTool
+    | GroovingTool
+    | PullTool
+    | FormTool
+    | Threading
+    | Drill
+    | Reamer
+    | Tap
+    | EndMill
+    | KnurlingTool
+    | BarStop
+    | BarPuller
 )
 
 

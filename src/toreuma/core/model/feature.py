@@ -14,6 +14,7 @@ __all__ = [
     "Flats",
     "Groove",
     "HolePattern",
+    "Knurl",
     "Relief",
     "Slot",
     "ThreadFeature",
@@ -151,8 +152,19 @@ class Slot(Value):
     name: Name = ""
 
 
+class Knurl(Value):
+    """A knurled cylinder of the outside (DIN 82): its diameter on the drawing is that over the raised ridges."""
+
+    kind: Literal["knurl"] = "knurl"
+    form: Literal["RAA", "RGE"] = Field(default="RAA", description="Ridges along the axis, or crossing, points raised")
+    pitch_mm: Positive = Field(default=0.8, description="From ridge to ridge, square to them")
+    from_z_mm: Length = Field(description="The end nearer the front")
+    length_mm: Positive
+    name: Name = ""
+
+
 Feature = Annotated[
-    Groove | FaceGroove | Relief | ThreadFeature | AxialHole | CentreHole | HolePattern | Flats | Slot,
+    Groove | FaceGroove | Relief | ThreadFeature | Knurl | AxialHole | CentreHole | HolePattern | Flats | Slot,
     Field(discriminator="kind"),
 ]
 

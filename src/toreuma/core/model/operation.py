@@ -21,6 +21,7 @@ __all__ = [
     "PartOff",
     "Pins",
     "ReamHole",
+    "RollKnurl",
     "RoughBore",
     "RoughOd",
     "TapHole",
@@ -262,6 +263,14 @@ class CutThread(_Operation):
         return _written_before(data, "passes")
 
 
+class RollKnurl(_Operation):
+    """Press ridges into a cylinder with a knurling tool."""
+
+    kind: Literal["knurl"] = "knurl"
+    feature: int = Field(ge=0, description="Which of the part's features, counted from 0")
+    dwell_turns: float = Field(default=3.0, ge=1, le=50, description="Turns it stands at both ends for the ridges")
+
+
 class TapHole(_Operation):
     """Tap the hole on the axis."""
 
@@ -339,6 +348,7 @@ Operation = Annotated[
     | CutGroove
     | CutThread
     | TapHole
+    | RollKnurl
     | HolesBeside
     | MillFlats
     | MillSlot

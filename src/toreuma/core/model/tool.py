@@ -19,6 +19,7 @@ __all__ = [
     "Hand",
     "Holder",
     "Insert",
+    "KnurlingTool",
     "PartingTool",
     "PullTool",
     "Reamer",
@@ -296,6 +297,21 @@ class EndMill(_Tool):
         return min(self.stick_out_mm or 1.6 * self.flute_length_mm, self.overall_length_mm)
 
 
+class KnurlingTool(_Tool):
+    """Wheels on a holder that press ridges into a turning piece: one for straight ridges, two for crossing ones."""
+
+    kind: Literal["knurling"] = "knurling"
+    form: Literal["RAA", "RGE"] = "RAA"
+    pitch_mm: Positive = Field(description="From ridge to ridge of the wheels")
+    wheel_d_mm: Positive = Field(default=20.0, description="Of the wheels")
+    wheel_width_mm: Positive = Field(default=8.0, description="Of the wheels, along Z")
+    head_mm: Positive = Field(default=25.0, description="Across the holder, along Z")
+    length_mm: Positive = Field(default=100.0, description="From the wheels to the turret")
+    material: Name = "high-speed steel"
+    feed_mm_rev: tuple[Positive, Positive] = Field(default=(0.1, 0.3), description="Along the piece (typical)")
+    code: Name = ""
+
+
 class BarStop(_Tool):
     """A flat stop in the turret, against which the bar is fed out."""
 
@@ -334,6 +350,7 @@ Tool = Annotated[
     | Reamer
     | Tap
     | EndMill
+    | KnurlingTool
     | BarStop
     | BarPuller,
     Field(discriminator="kind"),

@@ -4,6 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Any
 
+from toreuma.core.kinds.registry import declared
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
 from toreuma.core.plan.axis.drill import in_the_hole, plan_drill
@@ -23,6 +24,7 @@ from toreuma.core.plan.thread.thread import plan_thread
 from toreuma.core.plan.turn.as_cycle import cycles_before
 from toreuma.core.plan.turn.face import plan_face
 from toreuma.core.plan.turn.finish import plan_finish
+from toreuma.core.plan.turn.knurl import plan_knurl
 from toreuma.core.plan.turn.rough import plan_rough
 
 __all__ = ["KINDS", "Kind"]
@@ -40,7 +42,7 @@ def alone(job: Job, operation: Operation) -> Neighbours:
 
 @dataclass(frozen=True)
 class Kind:
-    """An operation kind: its planner, and what it is called.
+    """How an operation kind is planned.
 
     ``zone`` gives the stretch along Z, (low, high) in mm, whose stock alone its cuts depend on; without it they depend
     on all of it. What happens outside the zone does not make it plan again. ``neighbours`` gives what it knows of other
@@ -48,25 +50,26 @@ class Kind:
     """
 
     plan: Callable[[Work, Any], Cuts]
-    label: str
     zone: Callable[[Memo, Given, Any], tuple[float, float] | None] = everywhere
     neighbours: Callable[[Job, Operation], Neighbours] = alone
 
 
-KINDS: dict[str, Kind] = {
-    "face": Kind(plan_face, "Face"),
-    "rough_od": Kind(plan_rough, "Rough outside"),
-    "finish_od": Kind(plan_finish, "Finish outside", neighbours=cycles_before),
-    "rough_bore": Kind(plan_rough, "Rough the bore"),
-    "finish_bore": Kind(plan_finish, "Finish the bore"),
-    "drill": Kind(plan_drill, "Drill on the axis", neighbours=in_the_hole),
-    "ream": Kind(plan_ream, "Ream on the axis"),
-    "groove": Kind(plan_groove, "Groove", groove_zone),
-    "thread": Kind(plan_thread, "Thread"),
-    "tap": Kind(plan_tap, "Tap on the axis"),
-    "holes": Kind(plan_holes, "Holes beside the axis"),
-    "flats": Kind(plan_flats, "Mill flats"),
-    "slot": Kind(plan_slot, "Mill a slot"),
-    "feed_bar": Kind(plan_feed_bar, "Feed the bar", neighbours=beside_bar),
-    "part_off": Kind(plan_part_off, "Part off", neighbours=at_the_cut),
-}
+KINDS: dict[str, Kind] = declared(
+    Operation,
+    face=Kind(plan_face),
+    rough_od=Kind(plan_rough),
+    finish_od=Kind(plan_finish, neighbours=cycles_before),
+    rough_bore=Kind(plan_rough),
+    finish_bore=Kind(plan_finish),
+    drill=Kind(plan_drill, neighbours=in_the_hole),
+    ream=Kind(plan_ream),
+    groove=Kind(plan_groove, groove_zone),
+    thread=Kind(plan_thread),
+    tap=Kind(plan_tap),
+    holes=Kind(plan_holes),
+    flats=Kind(plan_flats),
+    slot=Kind(plan_slot),
+    knurl=Kind(plan_knurl),
+    feed_bar=Kind(plan_feed_bar, neighbours=beside_bar),
+    part_off=Kind(plan_part_off, neighbours=at_the_cut),
+)

@@ -21,10 +21,11 @@ from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold,
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Tool
-from toreuma.core.model.tool import BarPuller, BarStop, Drill
+from toreuma.core.model.tool import BarPuller, BarStop, Drill, KnurlingTool
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import Contact
 from toreuma.core.prove.flanks import rubs
+from toreuma.core.prove.knurls import Rolled, rolled_by
 from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
@@ -88,6 +89,7 @@ class Cutter:
         self.contacts: list[Contact] = []
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
+        self.rolled: list[Rolled] = []
         self.milled = MilledPiece(job, scene)
 
     def knows(self, station: int) -> bool:
@@ -122,6 +124,8 @@ class Cutter:
         tool, shape = self._shapes[motion.station]
         if isinstance(tool, BarPuller):
             return self._draw(motion, shape)
+        if isinstance(tool, KnurlingTool) and not motion.is_rapid:
+            return self._roll(motion, tool, shape)
         if self.open_line is not None and not motion.is_rapid and not self.cut_open:
             self.cut_open = motion.line
         swept = cutting_sweep([motion], shape)
@@ -154,6 +158,19 @@ class Cutter:
             self._touch("gripper in metal", body, self.stock, motion, shape)
             self._touch("gripper in jaws or chuck", body, self.fixed, motion, shape)
             self._touch("gripper in metal", fold(cutting_sweep([motion], shape)), self.stock, motion, shape)
+        return Step()
+
+    def _roll(self, motion: Motion, tool: KnurlingTool, shape: ToolShape) -> Step:
+        """Wheels press ridges up; nothing is cut."""
+        swept, body = fold(cutting_sweep([motion], shape)), fold(body_sweep(motion, shape))
+        self._touch("holder in metal", body, self.stock, motion, shape)
+        self._touch("holder in jaws or chuck", body, self.fixed, motion, shape)
+        self._touch("wheels in jaws or chuck", swept, self.fixed, motion, shape)
+        bare = self.stock.difference(union([one.raised for one in self.rolled]))
+        made = rolled_by(tool, motion.line, bare, swept)
+        if made is not None:
+            self.rolled.append(made)
+            self.stock = union([self.stock, made.raised])
         return Step()
 
     def _hold(self, motion: Motion) -> None:

@@ -7,11 +7,12 @@ import numpy as np
 import shapely
 
 from toreuma.core.findings import Finding, place_text
-from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, polygons, thickness
+from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, polygons, thickness, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
+from toreuma.core.prove.knurls import knurl_findings
 from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
@@ -118,7 +119,7 @@ def prove(
         [depth_inside(gouged, cutter.guarded), bored.gouge_um / 1000, *(gouge.depth_mm for gouge in cutter.gouges)]
     )
     around = final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
-    extra = _without_film(around.difference(scene.part))
+    extra = _without_film(around.difference(union([scene.part, *(one.raised for one in cutter.rolled)])))
     undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
     leftover_um = max(1000 * thickness(undeclared, scene.part), bored.leftover_um)
     kept = extra.intersection(declared)
@@ -136,6 +137,7 @@ def prove(
         *_past_centre(program, cutter, steps),
         *_power_findings(program, steps),
         *told_otherwise(program, told),
+        *knurl_findings(job, final, cutter.rolled),
         *_leftover_findings(undeclared, scene, program, cutter),
         *_declared_findings(kept, scene, job),
     )
@@ -156,7 +158,7 @@ def prove(
         not cutter.piece.is_empty,
         made,
         sizes_made(job, scene, final),
-        surfaces_made(job, scene, final),
+        surfaces_made(job, scene, final.difference(scene.shape.ridges) if cutter.rolled else final),
         _without_film(gouged),
         deep,
         left,

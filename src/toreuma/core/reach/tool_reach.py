@@ -66,6 +66,10 @@ class ToolReach:
         return float(self.leftover.area)
 
 
+ABOVE_MM, STANDS_SHARE = 0.05, 0.5
+"""Looked at so far above ridges; ridges that fill this share of their ring have been rolled."""
+
+
 def surface_metal(scene: Scene, surface: Surface) -> Region:
     """The metal that has to go for a surface, between blank and part."""
     stock, back = scene.stock, scene.profile.back_z
@@ -80,7 +84,19 @@ def surface_metal(scene: Scene, surface: Surface) -> Region:
         return stock.intersection(box(scene.profile.front_z, 0, 1e4, 1e4))
     end = _outside_end(scene)
     whole = _filled(scene)
-    return stock.intersection(box(end, 0, scene.profile.front_z, 1e4)).difference(whole)
+    return stock.intersection(box(end, 0, scene.profile.front_z, 1e4)).difference(union([whole, rolled_on(scene)]))
+
+
+def rolled_on(scene: Scene) -> Region:
+    """The ridges that stand on the blank already: there is no metal above them to be turned off."""
+    found = []
+    for ring in polygons(scene.shape.ridges):
+        z0, _, z1, high = ring.bounds
+        above = box(z0, high + ABOVE_MM, z1, high + 2 * ABOVE_MM)
+        standing = scene.stock.intersection(ring).area > STANDS_SHARE * ring.area
+        if standing and not scene.stock.intersects(above):
+            found.append(ring)
+    return union(found)
 
 
 def _outside_end(scene: Scene) -> float:

@@ -9,8 +9,9 @@ import shapely
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line
-from toreuma.core.model import FinishOd, Groove, Job, Operation, Relief, SecondHold, Slot, ThreadFeature, TurningTool
-from toreuma.core.model.feature import Flats, HolePattern
+from toreuma.core.kinds.features import FEATURES
+from toreuma.core.model import FinishOd, Job, Operation, SecondHold, TurningTool
+from toreuma.core.model.feature import Flats
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
@@ -152,10 +153,11 @@ def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
     """What lies in a stretch of the outside where jaws cannot sit: word and (high, low) along Z."""
     found = []
     for feature in job.part.features:
-        word, high, low = _covers_outside(feature)
-        if isinstance(feature, Flats) and _fits_collet(job, feature):
+        lies = FEATURES[feature.kind].on_outside(feature)
+        if lies is None or (isinstance(feature, Flats) and _fits_collet(job, feature)):
             continue
-        if word and low < front - TOUCH_MM and high > back + TOUCH_MM:
+        word, high, low = lies
+        if low < front - TOUCH_MM and high > back + TOUCH_MM:
             found.append((word, (high, low)))
     return found
 
@@ -174,24 +176,6 @@ def _longest_free(front: float, back: float, blocked: list[Span]) -> float:
         longest = max(longest, at - min(high, at))
         at = min(at, low)
     return max(longest, at - back)
-
-
-def _covers_outside(feature: object) -> tuple[str, float, float]:
-    """What a feature of the outside is called and its stretch along Z; an empty word for all others."""
-    if isinstance(feature, Groove) and feature.side == "outside":
-        return "a groove", feature.z_mm, feature.z_mm - feature.width_mm
-    if isinstance(feature, ThreadFeature) and feature.side == "outside":
-        return "a thread", feature.from_z_mm, feature.from_z_mm - feature.length_mm
-    if isinstance(feature, Relief) and feature.side == "outside":
-        end = feature.z_mm + (feature.length_mm if feature.toward == "front" else -feature.length_mm)
-        return "a relief", max(feature.z_mm, end), min(feature.z_mm, end)
-    if isinstance(feature, Flats):
-        return "a flat", feature.from_z_mm, feature.to_z_mm
-    if isinstance(feature, Slot) and feature.on == "outside":
-        return "a slot", feature.from_z_mm, feature.to_z_mm
-    if isinstance(feature, HolePattern) and feature.on == "outside":
-        return "a hole", feature.z_mm + feature.d_mm / 2, feature.z_mm - feature.d_mm / 2
-    return "", 0.0, 0.0
 
 
 def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -> Iterable[Finding]:

@@ -5,27 +5,15 @@ from shapely.affinity import affine_transform
 
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import Region, box, polygons
+from toreuma.core.kinds.features import FEATURES
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Chuck, Element, FreeBlank, Job, Part, Setup
-from toreuma.core.model.feature import (
-    AxialHole,
-    CentreHole,
-    FaceGroove,
-    Feature,
-    Flats,
-    Groove,
-    HolePattern,
-    Relief,
-    Slot,
-    ThreadFeature,
-)
 from toreuma.core.model.steps import Steps
 from toreuma.core.plan.route import Plan, plan
 from toreuma.core.scene import build_scene
 
 __all__ = ["plan_sides", "second_setup", "second_side", "turned_part"]
 
-OTHER = {"front": "back", "back": "front", "outside": "outside", "inside": "inside"}
 SIMPLE_MM = 2e-5
 
 
@@ -96,7 +84,7 @@ def turned_part(part: Part) -> Part:
     """The part seen from its other end: Z 0 at what was the back face."""
     back = part.outside[-1].z_mm
     inside, from_back = _turned_bore(part, back)
-    features = tuple(_turned_feature(feature, back) for feature in part.features)
+    features = tuple(FEATURES[feature.kind].turned(feature, back) for feature in part.features)
     return part.changed(
         outside=_turned_outside(part.outside, back), inside=inside, inside_from_back=from_back, features=features
     )
@@ -130,27 +118,6 @@ def _turned_bore(part: Part, back: float) -> tuple[tuple[Element, ...], bool]:
 
 def _turn(z: float, back: float) -> float:
     return round(back - z, 9)
-
-
-def _turned_feature(feature: Feature, back: float) -> Feature:
-    if isinstance(feature, Groove):
-        return feature.changed(z_mm=_turn(feature.z_mm - feature.width_mm, back))
-    if isinstance(feature, Relief):
-        return feature.changed(z_mm=_turn(feature.z_mm, back), toward=OTHER[feature.toward])
-    if isinstance(feature, ThreadFeature):
-        return feature.changed(from_z_mm=_turn(feature.from_z_mm - feature.length_mm, back))
-    if isinstance(feature, FaceGroove | AxialHole | CentreHole):
-        return feature.changed(end=OTHER[feature.end])
-    if isinstance(feature, HolePattern):
-        step = None if feature.step_deg is None else -feature.step_deg
-        through = feature.depth_mm is None and feature.on != "outside"  # has its mouth on either side
-        place = {"z_mm": _turn(feature.z_mm, back), "start_deg": -feature.start_deg, "step_deg": step}
-        return feature.changed(on="front" if through else OTHER[feature.on], **place)
-    if isinstance(feature, Flats | Slot):
-        ends: dict[str, object] = {"from_z_mm": _turn(feature.to_z_mm, back), "to_z_mm": _turn(feature.from_z_mm, back)}
-        ends["start_deg"] = -feature.start_deg
-        return feature.changed(**ends, **({"on": OTHER[feature.on]} if isinstance(feature, Slot) else {}))
-    return feature
 
 
 def second_setup(job: Job) -> Setup:

@@ -1,0 +1,1 @@
+"""What kinds of operations, features and tools there are: each declared once, everything else derives from it."""
