@@ -6,7 +6,7 @@ from demo_builders import edited, hold, job, line, one_of, used_only, with_tool
 
 from toreuma.core.model import DrillHole, Job
 
-__all__ = ["gate_spindle", "lifted", "strainer_union", "united"]
+__all__ = ["bleed_screw", "caught", "gate_spindle", "lifted", "strainer_union", "united"]
 
 
 ACROSS_MM = 27.0
@@ -63,6 +63,36 @@ def lifted(job: Job) -> Job:
     neck = one_of(job, "rough_od", nth=1)
     job = edited(job, neck.id, tool=blade, pattern="plunge", from_z_mm=-128.0, to_z_mm=-146.0, name="Plunge the neck")
     return used_only(job)
+
+
+def bleed_screw() -> Job:
+    """Turned by hand: a thread, and a head with a crossing knurl, from bar on a gang lathe."""
+    part = {
+        "name": "Penstock bleed screw, Fennow Leat",
+        "outside": [
+            line(0, 10, "Thread end", corner="C1.2"),
+            line(-16, 10, "Thread"),
+            line(-16, 12, "Seat face", corner="C0.3"),
+            line(-20, 12, "Neck"),
+            line(-20, 22, "Head face", corner="C0.8"),
+            line(-32, 22, "Head", corner="C0.8"),
+        ],
+        "features": [
+            {"kind": "thread", "designation": "M10", "from_z_mm": 0, "length_mm": 12, "name": "Thread"},
+            {"kind": "groove", "z_mm": -12.6, "width_mm": 3.4, "d_mm": 7.7, "name": "Run-out"},
+            {"kind": "knurl", "form": "RGE", "pitch_mm": 1.0, "from_z_mm": -20.8, "length_mm": 10.4, "name": "Grip"},
+        ],
+        "ra_um": 3.2,
+    }
+    supply = {"bar_length_mm": 3000, "remnant_mm": 90, "batch": 60}
+    stock = {"kind": "round", "d_mm": 24, "face_allowance_mm": 0.5, "supply": supply}
+    held = hold("collet 42", stick_out_mm=48, grip_length_mm=35, bar_behind_mm=300)
+    return job("Penstock bleed screw", "gang lathe", part, stock, "CuZn39Pb3", {"name": "From bar", "hold": held})
+
+
+def caught(job: Job) -> Job:
+    """The part is caught when it comes off."""
+    return edited(job, one_of(job, "part_off").id, taken="caught")
 
 
 def strainer_union() -> Job:

@@ -8,7 +8,7 @@ import sys
 from collections.abc import Callable
 
 from demo_builders import DEMO
-from demo_sluice import gate_spindle, lifted, strainer_union, united
+from demo_sluice import bleed_screw, caught, gate_spindle, lifted, strainer_union, united
 from demo_turbine import fed, layered, reamed, runner_hub, sealed, seat_ring, sheave, vane_stud
 
 from toreuma.core.model import Job
@@ -21,6 +21,7 @@ JOBS: dict[str, tuple[Callable[[], Job], Callable[[Job], Job]]] = {
     "sheave": (sheave, layered),
     "vane-stud": (vane_stud, fed),
     "gate-spindle": (gate_spindle, lifted),
+    "bleed-screw": (bleed_screw, caught),
     "strainer-union": (strainer_union, united),
 }
 """What makes a job, and what is changed of the route proposed for it."""

@@ -1,17 +1,22 @@
 """The window about the numbers: the table, the limits, the lab, materials, machine, aim and the softer piece."""
 
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QSize, Qt
+from PySide6.QtGui import QPainter
 from PySide6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from tests.app.test_window import type_into
+from toreuma.app.shot import settle
 from toreuma.app.widgets.limit_bars import LimitBars
-from toreuma.app.window import MainWindow
-from toreuma.shipped.library import machines
+from toreuma.app.window import MainWindow, room_for
+from toreuma.core.cutting.shown import in_order
+from toreuma.core.units import show
+from toreuma.shipped.library import demo_job, demo_names, machines
 
 Settled = Callable[[], None]
 
@@ -172,3 +177,40 @@ def test_own_values_of_a_material_are_typed_on_the_bench(
     bench.table.item(0, 2).setText("")
     QApplication.processEvents()
     assert "No own values" in bench.says.text()
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_every_number_of_every_operation_is_shown_in_its_order(bare: MainWindow, name: str) -> None:
+    bare.session.show(demo_job(name))
+    bare.set_stage("operations")
+    assert settle(bare.session)
+    outcome = bare.session.outcome
+    assert outcome is not None
+    for planned in outcome.plan.operations:
+        bare.session.select(operation=planned.operation.id)
+        shown = [key for key in bare.reasons.rows if "." not in key]
+        assert set(shown) == set(planned.numbers), planned.operation.kind
+        assert shown == in_order(planned.numbers)
+
+
+@pytest.mark.parametrize("highest_mm", [0.0, 1e-6, 0.05])
+def test_a_trace_of_nothing_is_not_drawn(window: MainWindow, highest_mm: float) -> None:
+    """A bend that reads 0.0 has no bars; one that can be read has."""
+    proof = window.session.proof
+    assert proof is not None
+    steps = tuple(replace(step, bend_mm=highest_mm, force_n=0.0) for step in proof.steps)
+    window.session.results = window.session.results.with_more(proof=replace(proof, steps=steps))
+    drawn: list[str] = []
+    kept = QPainter.drawText
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(QPainter, "drawText", lambda self, *a: drawn.append(str(a[-1])) or kept(self, *a))
+        window.ribbon.grab()
+    assert any(text == show(2000 * highest_mm, "size_um", "mm").number for text in drawn) == (highest_mm > 0.01)
+
+
+@pytest.mark.parametrize(("wide", "high"), [(1280, 800), (1024, 700), (3840, 2160)])
+def test_the_window_opens_inside_the_screen(window: MainWindow, wide: int, high: int) -> None:
+    size = room_for(QSize(wide, high), window.style())
+    assert size.width() <= min(wide, 1280)
+    assert size.height() < high
+    assert size.height() == 800 or high < 900

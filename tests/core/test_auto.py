@@ -11,9 +11,11 @@ from tests.support.random_jobs import random_job
 from toreuma.cli import app
 from toreuma.core.auto.order import RANKS
 from toreuma.core.errors import Cancelled
+from toreuma.core.model import Part
 from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.engine.engine import Engine
+from toreuma.engine.fresh import fresh_job
 from toreuma.engine.proving import prove_plan
 from toreuma.files.jobs import load_job
 from toreuma.shipped.library import demo_job, demo_names, dialect
@@ -86,3 +88,12 @@ def test_on_the_command_line(tmp_path: Path) -> None:
     assert {"setups", "tools", "chosen", "taken", "open"} == set(data)
     folder = run(app, ["post", str(target), "-o", str(tmp_path)])
     assert len(folder.output.split()) == 2
+
+
+@pytest.mark.parametrize("name", ["M10", "M10-6g", "M10x1.5"])
+def test_a_thread_is_cut_however_the_drawing_calls_it(name: str) -> None:
+    ends = [(0, 10.0), (-25, 10.0), (-25, 20.0), (-40, 20.0)]
+    thread = {"kind": "thread", "designation": name, "from_z_mm": 0, "length_mm": 15}
+    part = Part.model_validate({"outside": [{"z_mm": z, "d_mm": d} for z, d in ends], "features": [thread]})
+    found = routed(fresh_job(part, name))
+    assert "thread" in {one.kind for one in found.job.operations}, [one.why for one in found.without]

@@ -4,12 +4,14 @@ from functools import cache
 
 import pytest
 
+from toreuma.core.cutting.shown import shown_of
 from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.model import CutGroove, CutThread, DrillHole, Job, RoughBore, RoughOd
 from toreuma.core.model.tool import BoringTool, Drill, FormTool, GroovingTool, Tap
 from toreuma.core.plan import Plan
 from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.prove import Proof
+from toreuma.core.units import UNITS
 from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
@@ -105,3 +107,13 @@ def test_every_way_the_part_comes_off_is_there() -> None:
     assert any(op.tool in backs for _, op in operations() if isinstance(op, RoughBore))
     assert any(isinstance(op, RoughBore) for _, op in operations())
     assert any(isinstance(tool, GroovingTool) and tool.where == "face" for job in jobs() for tool in job.tools)
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_every_number_is_declared_and_has_a_unit_that_can_be_read(name: str) -> None:
+    for planned, _ in proved(name):
+        for one in planned.operations:
+            for key, evidence in one.numbers.items():
+                assert shown_of(key).heading
+                units = {evidence.unit, *(i.unit for i in evidence.inputs), *(limit.unit for limit in evidence.limits)}
+                assert units <= set(UNITS), (one.operation.kind, key, units - set(UNITS))

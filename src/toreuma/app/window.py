@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from PySide6.QtCore import QByteArray, QSettings, Qt, QTimer
+from PySide6.QtCore import QByteArray, QSettings, QSize, Qt, QTimer
 from PySide6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
 from PySide6.QtWidgets import (
     QFileDialog,
@@ -13,6 +13,7 @@ from PySide6.QtWidgets import (
     QMessageBox,
     QSplitter,
     QStackedWidget,
+    QStyle,
     QVBoxLayout,
     QWidget,
 )
@@ -53,11 +54,19 @@ from toreuma.files.jobs import write_atomically
 from toreuma.files.rack import rack_csv, read_rack, save_rack
 from toreuma.shipped.library import catalogue
 
-__all__ = ["MainWindow"]
+__all__ = ["MainWindow", "room_for"]
 
 LEFT_PX, RIGHT_PX = 350, 340
 MESSAGE_MS = 12_000
 RECENT = 6
+USUAL = QSize(1280, 800)
+
+
+def room_for(available: QSize, style: QStyle) -> QSize:
+    """The usual size, or as much of it as the screen has beside the window's own frame."""
+    bar, edge = QStyle.PixelMetric.PM_TitleBarHeight, QStyle.PixelMetric.PM_MdiSubWindowFrameWidth
+    frame = QSize(2 * style.pixelMetric(edge), style.pixelMetric(bar) + 2 * style.pixelMetric(edge))
+    return USUAL.boundedTo(available - frame)
 
 
 class MainWindow(QMainWindow):
@@ -570,7 +579,7 @@ class MainWindow(QMainWindow):
         if isinstance(geometry, QByteArray):
             self.restoreGeometry(geometry)
         else:
-            self.resize(1280, 800)
+            self.resize(room_for(self.screen().availableSize(), self.style()))
         self.first.show_recent(self._recent())
 
     def closeEvent(self, event: QCloseEvent) -> None:

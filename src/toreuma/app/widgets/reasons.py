@@ -20,6 +20,7 @@ from toreuma.core.auto.propose import Chosen
 from toreuma.core.channels.balance import as_found, cycle_numbers, moved_words, ran_numbers
 from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.shown import in_order, shown_of
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.kinds.field import FEATURE_OF_PART, TOOL_OF_JOB, Field
@@ -52,39 +53,6 @@ CONDITIONS: tuple[tuple[str, str, tuple[tuple[str, object], ...]], ...] = (
     ("aim", "Aim", (("Most metal a minute", "output"), ("Least cost", "cost"))),
 )
 
-LEAD_NUMBERS = (
-    "vc",
-    "clamp",
-    "f",
-    "f_centre",
-    "ap_max",
-    "ap",
-    "passes",
-    "n",
-    "force",
-    "power",
-    "bend",
-    "ra",
-    "life",
-    "q",
-    "cost",
-    "price",
-    "hits",
-    "interrupted",
-    "fz",
-    "vf",
-    "ae",
-    "start",
-    "end",
-    "again",
-    "plunges",
-    "breaks",
-    "depth",
-    "pecks",
-    "torque",
-    "thrust",
-)
-
 
 def _features(job: Job, operation: Operation) -> tuple[tuple[str, object], ...]:
     """The features of the part that the operation can cut, by name."""
@@ -106,6 +74,7 @@ class ReasonsPanel(RowColumn):
     def __init__(self, session: Session, theme: Theme) -> None:
         self._stage = "part"
         self._finding: Finding | None = None
+        self._shown: list[str] = []
         super().__init__(session, theme)
         self.setAccessibleName("Reasons")
         session.cursor_changed.connect(self._on_cursor)
@@ -230,9 +199,9 @@ class ReasonsPanel(RowColumn):
         planned = outcome.plan.of(operation.id) if outcome else None
         numbers = planned.numbers if planned else {}
         findings = planned.findings if planned else ()
-        shown = [key for key in LEAD_NUMBERS if key in numbers]
+        shown = in_order(numbers)
         if not numbers and operation.enabled and outcome is None:
-            shown = [key for key in self.rows if key in LEAD_NUMBERS]
+            shown = [key for key in self.rows if key in self._shown]
         key = (
             operation.id,
             operation.kind,
@@ -244,14 +213,19 @@ class ReasonsPanel(RowColumn):
             self._session.chosen,
             is_held(job),
         )
+        self._shown = shown
         fresh = self._start(key)
         if fresh:
             self._operation_head(job, operation)
             self._findings(findings)
-            self._add(heading("Numbers"))
+        heading_shown = ""
         for number in shown:
             if number in numbers:
                 evidence = numbers[number]
+                title = shown_of(number).heading
+                if fresh and title != heading_shown:
+                    self._heading(title)
+                    heading_shown = title
                 pin = evidence.pin
                 self._row(number, evidence, self._pinner(operation.id, pin) if pin else None)
         proposal = planned.cuts.proposal if planned else None

@@ -248,11 +248,12 @@ class Ribbon(QWidget):
         painter.drawLine(room.topLeft(), room.topRight())
         values = [value(step) for step in proof.steps] if proof is not None else []
         highest = max(values, default=0.0)
-        if highest <= 0:
+        shown = show(highest, unit, system).number
+        if not any(digit in "123456789" for digit in shown):  # nothing of it can be read: nothing is drawn
             return
         painter.setPen(theme.colour("muted"))
         painter.setFont(theme.number_font(10))
-        painter.drawText(QPointF(room.right() + 6, room.top() + 8), show(highest, unit, system).number)
+        painter.drawText(QPointF(room.right() + 6, room.top() + 8), shown)
         painter.setPen(Qt.PenStyle.NoPen)
         painter.setBrush(theme.colour("muted"))
         for span, number in zip(outcome.timeline.spans, values, strict=False):

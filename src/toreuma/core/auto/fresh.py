@@ -30,7 +30,7 @@ def fresh_operation(job: Job, kind: str, threads: Mapping[str, Thread]) -> dict[
         thread = threads.get(feature.designation)
         if thread is None:
             return f"no standard here knows the thread '{feature.designation}'"
-        entry |= {"name": f"Thread {feature.designation}", "form": form_of(thread, feature.side)}
+        entry |= {"name": f"Thread {feature.designation}", "form": form_of(thread, feature.side, feature.designation)}
     elif feature.name:
         entry["name"] = f"{declared.label}: {feature.name}" if declared.milled else feature.name
     return entry
@@ -47,5 +47,7 @@ def with_feature(operation: Operation, job: Job, index: int, threads: Mapping[st
     """The operation turned to another groove or thread of the part."""
     feature = job.part.features[index]
     if isinstance(feature, ThreadFeature) and feature.designation in threads:
-        return operation.changed(feature=index, form=form_of(threads[feature.designation], feature.side))
+        return operation.changed(
+            feature=index, form=form_of(threads[feature.designation], feature.side, feature.designation)
+        )
     return operation.changed(feature=index)

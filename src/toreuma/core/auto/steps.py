@@ -258,7 +258,7 @@ def _part_off(ask: _Ask) -> list[Step]:
 def _thread(ask: _Ask) -> list[Step]:
     feature = ask.job.part.features[ask.wish.feature]
     assert isinstance(feature, ThreadFeature)
-    form = form_of(ask.threads[feature.designation], feature.side)
+    form = form_of(ask.threads[feature.designation], feature.side, feature.designation)
     operation = CutThread(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature, form=form)
     return [ask.step("thread", operation)]
 

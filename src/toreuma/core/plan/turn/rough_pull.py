@@ -60,7 +60,7 @@ def pulled_numbers(values: dict[str, Evidence], cuts: Sequence[Cut], proposal: P
             formula="h = f sin κ",
             inputs=(
                 Input("feed", "f", feed, "mm/rev"),
-                Input("entering angle", "κ", angle, "°"),
+                Input("entering angle", "κ", angle, "deg"),
                 Input("feed with an edge square to it", "f sin κ", feed * sine, "mm/rev"),
             ),
             note=said(

@@ -8,13 +8,15 @@ from toreuma.core.standards.threads.thread import Thread
 __all__ = ["form_of"]
 
 
-def form_of(thread: Thread, side: Literal["outside", "inside"]) -> ThreadForm:
-    """The form of one thread of the pair. Diameters of taper threads are those in the gauge plane, which lies
+def form_of(thread: Thread, side: Literal["outside", "inside"], called: str = "") -> ThreadForm:
+    """The form of one thread of the pair, as the drawing calls it, or by its own name.
+
+    Diameters of taper threads are those in the gauge plane, which lies
     inside its length on an outside thread and at its start in a bore."""
     one = thread.external if side == "outside" else thread.internal
     crest = one.major if side == "outside" else one.minor
     return ThreadForm(
-        designation=thread.designation,
+        designation=called or thread.designation,
         pitch_mm=thread.pitch_mm,
         flank_deg=thread.flank_deg,
         pitch_d_mm=(one.pitch.min, one.pitch.max),
