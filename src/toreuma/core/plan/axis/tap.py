@@ -55,7 +55,7 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
             "torque",
             "M",
             tapping_torque_nm(work.given.stock.material, tool.d_mm, tool.pitch_mm),
-            "Nm",
+            "N m",
             formula="M = kc P² d / 8000",
             source="Kienzle 1952, ±20 %",
         ),
