@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 import pytest
 
-from tests.support.assertions import assert_same_plan, assert_same_program
+from tests.support.assertions import assert_same_plan, assert_same_program, assert_same_proof
 from tests.support.edits import edited
 from toreuma.core.geometry.region import box
 from toreuma.core.memo import Memo
@@ -15,20 +15,23 @@ from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan, plan
 from toreuma.core.post import post
 from toreuma.core.read import read
+from toreuma.engine.proving import prove_read
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
-PAIRS = 4
+PAIRS = 2
 
 
 def closes_with_memory(job: Job, memo: Memo) -> Plan:
-    """The job planned and read with memory and without, and found the same."""
+    """The job planned, read and proved with memory and without, and found the same."""
     kept, fresh = plan(job, memo), plan(job, Memo())
     assert_same_plan(kept, fresh)
     language = dialect(job.program.dialect)
     if any(operation.motions for operation in fresh.operations):
         text = post(fresh, language).text
         reference = fresh.scene.reference
-        assert_same_program(read(text, language, reference, memo), read(text, language, reference))
+        program = read(text, language, reference, memo)
+        assert_same_program(program, read(text, language, reference))
+        assert_same_proof(prove_read(kept, program, memo=memo), prove_read(fresh, program))
     return fresh
 
 

@@ -4,9 +4,10 @@ from collections.abc import Iterator
 
 from toreuma.core.plan import Plan
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.prove import Proof
 from toreuma.core.read import Program
 
-__all__ = ["assert_same_plan", "assert_same_program"]
+__all__ = ["assert_same_plan", "assert_same_program", "assert_same_proof"]
 
 
 def assert_same_plan(one: Plan, other: Plan) -> None:
@@ -54,3 +55,15 @@ def assert_same_program(one: Program, other: Program) -> None:
     assert [f.what for f in one.findings] == [f.what for f in other.findings]
     for n, (left, right) in enumerate(zip(one.motions, other.motions, strict=True)):
         assert left == right, f"move {n}: {left} against {right}"
+
+
+def assert_same_proof(one: Proof, other: Proof) -> None:
+    """Both proofs cut the same metal, measured the same and have the same to say, at the same lines."""
+    for what in ("gouge_um", "leftover_um", "declared_um", "contacts", "gouges", "parted", "threads", "sizes"):
+        left, right = getattr(one, what), getattr(other, what)
+        assert left == right, f"{what}: {left!r:.400} against {right!r:.400}"
+    assert [(f.code, f.what, f.line) for f in one.findings] == [(f.code, f.what, f.line) for f in other.findings]
+    assert [section for section, _ in one.states] == [section for section, _ in other.states]
+    assert one.final.equals(other.final), f"final pieces differ by {one.final.symmetric_difference(other.final).area}"
+    for n, (left, right) in enumerate(zip(one.steps, other.steps, strict=True)):
+        assert left == right, f"step {n}: {left} against {right}"

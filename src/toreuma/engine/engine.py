@@ -79,7 +79,7 @@ class Engine:
 
     def prove(self, outcome: Outcome, check: Check = never_cancel, progress: Progress = _unheard) -> Proved:
         """Cut the program of a followed job, with what is remembered."""
-        proof = prove_read(outcome.plan, outcome.program, check, progress)
+        proof = prove_read(outcome.plan, outcome.program, check, progress, memo=self.memo)
         return Proved(proof, replay_of(outcome, proof))
 
     def prove_afresh(self, planned: Plan, text: str | None = None, dialect: str | None = None) -> Proof:
@@ -93,7 +93,7 @@ class Engine:
             return None
         other = second_side(job, outcome.plan)
         sides = (outcome.plan, self.plan(other, check))
-        return prove_channels(job, sides, outcome.transfer, self.language(job), check=check)
+        return prove_channels(job, sides, outcome.transfer, self.language(job), check=check, memo=self.memo)
 
     def balance(
         self, job: Job, check: Check = never_cancel, better: Callable[[float, float], None] = lambda cycle, bound: None

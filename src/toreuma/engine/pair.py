@@ -9,7 +9,7 @@ from toreuma.core.channels.transfer import Transfer
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Point
-from toreuma.core.memo import Check, never_cancel
+from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan
@@ -117,6 +117,7 @@ def prove_channels(
     dialect: Dialect,
     texts: Mapping[int, str] | None = None,
     check: Check = never_cancel,
+    memo: Memo | None = None,
 ) -> PairProof:
     """Cut both sides as the programs do, the second one on what the first one really left, and check the hand-over.
 
@@ -130,7 +131,7 @@ def prove_channels(
     here, there = references(sides[0]), references(sides[-1])
     rest, back = {channel: (here[channel], there[channel]) for channel in here}, sides[0].scene.profile.back_z
     for piece in pieces or (_whole(ran),):
-        proofs = _cut(job, sides, ran, piece, check)
+        proofs = _cut(job, sides, ran, piece, check, memo)
         made.append(proofs)
         other = second_side(job, sides[0], proofs[0].final)
         scene = build_scene(other)
@@ -149,15 +150,17 @@ def prove_channels(
     return PairProof(texts, tuple(made), ran, (*handed, *met), findings, scenery, beside, cycle_s)
 
 
-def _cut(job: Job, sides: Sequence[Plan], ran: Together, piece: Piece, check: Check) -> tuple[Proof, Proof]:
+def _cut(
+    job: Job, sides: Sequence[Plan], ran: Together, piece: Piece, check: Check, memo: Memo | None
+) -> tuple[Proof, Proof]:
     """Cut both sides of a part, the second one on what the first one really left."""
     main = replace(ran.main, motions=_until_taken(piece))
     meant = told_to([motion for side in sides[:1] for one in side.operations for motion in one.motions])
-    first = prove_read(sides[0], main, check, told=meant)
+    first = prove_read(sides[0], main, check, told=meant, memo=memo)
     other = second_side(job, sides[0], first.final)
     meant = told_to([motion for one in sides[1].operations for motion in one.motions])
     at_second = replace(ran.second, motions=piece.second)
-    second = prove_read(sides[1], at_second, check, made_of=other, told=meant)
+    second = prove_read(sides[1], at_second, check, made_of=other, told=meant, memo=memo)
     return first, second
 
 

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterable
 
 from toreuma.core.dialect import Dialect
-from toreuma.core.memo import Check, never_cancel
+from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
 from toreuma.core.plan.bar.feed_bar import bar_before
@@ -29,15 +29,17 @@ def prove_read(
     progress: Callable[[float], None] = lambda share: None,
     made_of: Job | None = None,
     told: Iterable[Told] | None = None,
+    memo: Memo | None = None,
 ) -> Proof:
     """Prove a program that was read.
 
     ``made_of`` is the job on another blank than the planned one: what the side before left; ``told`` what the tools
-    are told, where the program is not that of the plan alone. Whatever ``check`` raises stops the work.
+    are told, where the program is not that of the plan alone; with ``memo``, what was cut before is not cut again.
+    Whatever ``check`` raises stops the work.
     """
     job, scene = (plan.job, plan.scene) if made_of is None else (made_of, build_scene(made_of))
     meant = _told_by(plan) if told is None else tuple(told)
-    return prove(job, scene, program, plan.declared, check, progress, bar_before(job, scene), meant)
+    return prove(job, scene, program, plan.declared, check, progress, bar_before(job, scene), meant, memo)
 
 
 def _told_by(plan: Plan) -> tuple[Told, ...]:

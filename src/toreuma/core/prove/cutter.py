@@ -85,7 +85,7 @@ class Cutter:
         self.dead: list[int] = []
         self.piece: Region = EMPTY
         self._bending: tuple[int, Compliance | None] | None = None
-        self._after_thread = False
+        self.after_thread = False
         self.contacts: list[Contact] = []
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
@@ -130,8 +130,8 @@ class Cutter:
             self.cut_open = motion.line
         swept = cutting_sweep([motion], shape)
         body = fold(body_sweep(motion, shape))
-        drawn_out = self._after_thread and motion.start[0] == motion.end[0]  # pulled straight out of a thread
-        self._after_thread = motion.in_step
+        drawn_out = self.after_thread and motion.start[0] == motion.end[0]  # pulled straight out of a thread
+        self.after_thread = motion.in_step
         if motion.is_rapid and drawn_out:
             removed = 0.0
         elif motion.is_rapid:

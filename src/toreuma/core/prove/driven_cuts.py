@@ -107,6 +107,17 @@ class Cuts:
         self._holes: dict[tuple[int, float, float, float], tuple[int, DrivenTool, float]] = {}
         self._others: list[tuple[int, Solid]] = []
 
+    def copy(self) -> "Cuts":
+        made = Cuts()
+        made._levels = {key: (line, driven, list(ways)) for key, (line, driven, ways) in self._levels.items()}
+        made._holes, made._others = dict(self._holes), list(self._others)
+        return made
+
+    @property
+    def any(self) -> bool:
+        """Something was cut."""
+        return bool(self._levels or self._holes or self._others)
+
     def add(self, motion: Motion, driven: DrivenTool) -> None:
         """A cutting move of a driven tool."""
         assert motion.driven is not None

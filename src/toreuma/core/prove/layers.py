@@ -43,6 +43,11 @@ class Layers:
         self._open[level] = shapely.union(self._open.get(level, EMPTY), region)
         return volume
 
+    def copy(self) -> "Layers":
+        made = Layers()
+        made._open = dict(self._open)
+        return made
+
     def each(self) -> Iterator[tuple[float, Region]]:
         """Every level with what is open down to it."""
         yield from self._open.items()

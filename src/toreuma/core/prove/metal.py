@@ -1,6 +1,7 @@
 """The metal in space while driven tools cut it: kept whole, and near the tool as a small block that is quick to cut."""
 
 import math
+from copy import copy
 
 import shapely
 
@@ -29,6 +30,11 @@ class Metal:
         self._taken: list[Bounds] = []
         self._block = Solid()
         self._bounds: Bounds | None = None
+
+    def copy(self) -> "Metal":
+        made = copy(self)
+        made._since, made._taken = list(self._since), list(self._taken)
+        return made
 
     def near(self, body: Solid) -> Solid:
         """The metal round a body: all of it that the body could meet."""

@@ -1,6 +1,6 @@
 """The proof of a program: read, cut, compared with the part, in numbers."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -9,10 +9,11 @@ import shapely
 from toreuma.core.findings import Finding, place_text
 from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, polygons, thickness, union
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.memo import Check, never_cancel
+from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
 from toreuma.core.prove.knurls import knurl_findings
+from toreuma.core.prove.sections import cut_through
 from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
@@ -86,33 +87,24 @@ def prove(
     progress: Callable[[float], None] = lambda share: None,
     before: Region | None = None,
     told: Iterable[Told] = (),
+    memo: Memo | None = None,
 ) -> Proof:
     """Cut a read program out of the blank with the true tool shapes.
 
     ``before`` is the bar as the part before left it, where the program feeds it first.
     ``declared`` is the region the plan says its tools cannot reach or do not finish, ``told`` the speeds and feeds
-    meant for its operations. Whatever ``check`` raises
+    meant for its operations. With ``memo``, sections that were cut before in the same state are not cut again.
+    Whatever ``check`` raises
     stops the work; ``progress`` is told the share done.
     """
     cutter = Cutter(job, scene, before)
     # A program that moves the centre begins with it drawn back; one that never does has it in.
     cutter.centre_in = not any(motion.event in ("centre_in", "centre_out") for motion in program.motions)
-    steps: list[Step] = []
-    states: list[tuple[int, Region]] = []
-    for index, motion in enumerate(program.motions):
-        if index % 4 == 0:
-            check()
-            progress(index / len(program.motions))
-        if states and motion.section != states[-1][0]:
-            states[-1] = (states[-1][0], cutter.stock)
-        if not states or motion.section != states[-1][0]:
-            states.append((motion.section, cutter.stock))
-        steps.append(cutter.obey(motion))
-    if states:
-        states[-1] = (states[-1][0], cutter.stock)
+    cut = cut_through(cutter, job, program.motions, memo, check, progress)
+    steps, states = cut.steps, cut.states
     final = cutter.finished
     gouged = cutter.guarded.difference(final)
-    bored = cutter.milled.compared(final)
+    bored = cutter.milled.compared(job, final, memo)
     made = threads_made(job, final)
     # Each cut is measured on its own as well: after several deep ones the final surface alone tells too little.
     gouge_um = 1000 * max(
@@ -145,8 +137,8 @@ def prove(
     return Proof(
         program,
         timeline_of(program.motions, job.machine),
-        tuple(steps),
-        tuple(states),
+        steps,
+        states,
         final,
         gouge_um,
         leftover_um,
@@ -251,7 +243,7 @@ def _hold_findings(cutter: Cutter) -> list[Finding]:
     return found
 
 
-def _past_centre(program: Program, cutter: Cutter, steps: list[Step]) -> list[Finding]:
+def _past_centre(program: Program, cutter: Cutter, steps: Sequence[Step]) -> list[Finding]:
     """Cuts that go so far beyond the axis that the edge runs against its back."""
     found: dict[int, Finding] = {}
     for motion, step in zip(program.motions, steps, strict=True):
@@ -291,7 +283,7 @@ def _loose_findings(cutter: Cutter) -> list[Finding]:
     ]
 
 
-def _power_findings(program: Program, steps: list[Step]) -> list[Finding]:
+def _power_findings(program: Program, steps: Sequence[Step]) -> list[Finding]:
     """Cuts that take more power than the spindle has at that speed, from the metal they really met."""
     return [
         Finding(

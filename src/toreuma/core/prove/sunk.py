@@ -1,7 +1,8 @@
 """Obeys driven tools in space, and compares what they cut with the holes, flats and slots of the part."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
+from copy import copy
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -15,7 +16,8 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
 from toreuma.core.geometry.region import Region, region_from_points, rings
 from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, thickness_um, turned_about_z
-from toreuma.core.model import Job, MillFlats, MillSlot, Tool
+from toreuma.core.memo import Memo
+from toreuma.core.model import HolesBeside, Job, MillFlats, MillSlot, Tool, is_milled
 from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.model.tool import EndMill, Tap
 from toreuma.core.motion import Motion
@@ -54,7 +56,7 @@ class Bored:
 
 
 class MilledPiece:
-    """Everything driven tools have cut so far, and what they touched."""
+    """Everything driven tools have cut so far, and what they touched; ``history`` stands for how it came about."""
 
     def __init__(self, job: Job, scene: Scene) -> None:
         self._job, self._scene = job, scene
@@ -65,6 +67,7 @@ class MilledPiece:
         self._layers = Layers()
         self._side = (False, 0.0)
         self.touches: list[Contact] = []
+        self.history: Hashable = ()
 
     @cached_property
     def _fixed(self) -> Solid:
@@ -185,11 +188,29 @@ class MilledPiece:
         if deep > TOUCH_UM:
             self.touches.append(Contact(what, motion.line, _place(met), deep / 1000))
 
-    def compared(self, final: Region) -> Bored:
+    def copy(self) -> "MilledPiece":
+        """The same state, to go on from elsewhere."""
+        made = copy(self)
+        made._tools, made._gone, made.touches = dict(self._tools), list(self._gone), list(self.touches)
+        made._cuts, made._layers = self._cuts.copy(), self._layers.copy()
+        made._metal = self._metal.copy() if self._metal is not None else None
+        return made
+
+    def compared(self, job: Job, final: Region, memo: Memo | None = None) -> Bored:
         """What was cut, held against every milled feature that an operation of the job cuts."""
+        cuts = [one for one in job.operations if isinstance(one, HolesBeside | MillFlats | MillSlot) and one.enabled]
+        wanted = frozenset(one.feature for one in cuts)
+        edges = (one for one in job.operations if isinstance(one, MillSlot | MillFlats) and one.edge_tool)
+        edged = frozenset(one.feature for one in edges)
+        if not wanted and not self._cuts.any and not any(is_milled(one) for one in job.part.features):
+            return Bored()
+        if memo is None:
+            return self._compared(wanted, edged, final)
+        key = ("bored", memo.digest(job.part), memo.digest(job.stock), self.history, memo.digest(final), wanted, edged)
+        return memo.get(key, lambda: self._compared(wanted, edged, final))
+
+    def _compared(self, wanted: frozenset[int], edged: frozenset[int], final: Region) -> Bored:
         job, part = self._job, self._scene.part
-        wanted = {one.feature for one in job.operations if one.enabled and one.kind in ("holes", "flats", "slot")}
-        edged = {one.feature for one in job.operations if isinstance(one, MillSlot | MillFlats) and one.edge_tool}
         opened = job.stock.opened if job.stock.kind == "free" else ()
         solids, allowed, findings = {}, [], []
         for index, feature in enumerate(job.part.features):

@@ -1,0 +1,130 @@
+"""A program cut section by section: what a section did is remembered under all that it depends on.
+
+That is the ground (part, blank, hold, machine, tools, what must not be cut), the state it begins in, and its moves;
+where in the program it stands is added when the result is taken.
+"""
+
+from collections.abc import Callable, Hashable
+from dataclasses import dataclass, replace
+from itertools import groupby
+from typing import Any
+
+from toreuma.core.geometry.region import Region
+from toreuma.core.memo import Check, Memo
+from toreuma.core.model import Job
+from toreuma.core.motion import Motion
+from toreuma.core.prove.cutter import Cutter, Step
+from toreuma.core.prove.sunk import MilledPiece
+
+__all__ = ["Cut", "cut_through"]
+
+TOLD = ("contacts", "gouges", "loose", "fed", "missed", "dead", "rolled")
+"""What a cutter lists with the line it happened on."""
+
+
+@dataclass(frozen=True)
+class Cut:
+    """Every move's step, and the stock after each section."""
+
+    steps: tuple[Step, ...]
+    states: tuple[tuple[int, Region], ...]
+
+
+@dataclass(frozen=True)
+class _Left:
+    """What a section left: its steps, the state behind it, and what it told, lines counted from its own first."""
+
+    steps: tuple[Step, ...]
+    stock: Region
+    piece: Region
+    centre_in: bool
+    after_thread: bool
+    closed: bool
+    told: dict[str, tuple[Any, ...]]
+    milled: MilledPiece | None
+
+
+def cut_through(
+    cutter: Cutter, job: Job, motions: tuple[Motion, ...], memo: Memo | None, check: Check,
+    progress: Callable[[float], None],
+) -> Cut:  # fmt: skip
+    """Obey all moves of a program. Whatever ``check`` raises stops the work."""
+    ground = _ground(cutter, job, memo) if memo is not None else None
+    steps: list[Step] = []
+    states: list[tuple[int, Region]] = []
+    for section, run in groupby(motions, key=lambda motion: motion.section):
+        own = tuple(run)
+        done = len(steps)
+
+        def tell(count: int, done: int = done) -> None:
+            check()
+            progress((done + count) / len(motions))
+
+        if memo is None or cutter.open_line is not None or cutter.cut_open:
+            steps += _obeyed(cutter, own, tell)
+        else:
+            steps += _remembered(cutter, own, memo, ground, tell)
+        states.append((section, cutter.stock))
+    return Cut(tuple(steps), tuple(states))
+
+
+def _ground(cutter: Cutter, job: Job, memo: Memo) -> Hashable:
+    setup = job.setup
+    parts = (job.part, job.stock, setup.hold, setup.centre, job.machine, job.tools, cutter.guarded)
+    return memo.digest(parts)
+
+
+def _obeyed(cutter: Cutter, motions: tuple[Motion, ...], tell: Callable[[int], None]) -> tuple[Step, ...]:
+    steps = []
+    for index, motion in enumerate(motions):
+        if index % 4 == 0:
+            tell(index)
+        steps.append(cutter.obey(motion))
+    return tuple(steps)
+
+
+def _remembered(
+    cutter: Cutter, motions: tuple[Motion, ...], memo: Memo, ground: Hashable, tell: Callable[[int], None]
+) -> tuple[Step, ...]:
+    """Obey a section, or take what it did when it was met in this state before."""
+    driven = any(motion.driven is not None for motion in motions)
+    base = 0 if driven else motions[0].line  # bodies in space keep the lines they were cut on
+    moves = tuple(replace(motion, line=motion.line - base, section=0) for motion in motions)
+    rings = tuple(memo.digest(one.raised) for one in cutter.rolled)
+    state = (memo.digest(cutter.stock), memo.digest(cutter.piece), cutter.centre_in, cutter.after_thread, rings)
+    key = ("cut", ground, state, cutter.milled.history, moves)
+    fresh = False
+
+    def obey() -> _Left:
+        nonlocal fresh
+        fresh = True
+        known = {name: len(getattr(cutter, name)) for name in TOLD}
+        steps = _obeyed(cutter, motions, tell)
+        told = {name: tuple(_moved(one, -base) for one in getattr(cutter, name)[known[name] :]) for name in TOLD}
+        if driven:
+            cutter.milled.history = key
+        milled = cutter.milled.copy() if driven else None
+        closed = cutter.open_line is None and not cutter.cut_open
+        return _Left(steps, cutter.stock, cutter.piece, cutter.centre_in, cutter.after_thread, closed, told, milled)
+
+    left = memo.get(key, obey)
+    if fresh:
+        return left.steps
+    if not left.closed:  # the hold stays open beyond the section: it is obeyed again
+        return _obeyed(cutter, motions, tell)
+    cutter.stock, cutter.piece = left.stock, left.piece
+    cutter.centre_in, cutter.after_thread = left.centre_in, left.after_thread
+    for name in TOLD:
+        getattr(cutter, name).extend(_moved(one, base) for one in left.told[name])
+    if left.milled is not None:
+        cutter.milled = left.milled.copy()
+    return left.steps
+
+
+def _moved(told: Any, lines: int) -> Any:
+    """Something told of a line, so many lines farther on."""
+    if isinstance(told, int):
+        return told + lines
+    if isinstance(told, tuple):
+        return told[0] + lines, *told[1:]
+    return replace(told, line=told.line + lines)
