@@ -21,12 +21,12 @@ from PySide6.QtWidgets import QApplication, QMainWindow
 from tests.support.hundred import hundred_operations
 
 from benchmarks import closing, random_parts, textbook
+from toreuma.app.picture.space.renderer import Camera, Renderer
 from toreuma.app.session import Session
-from toreuma.app.shot import settle
-from toreuma.app.space.renderer import Camera, Renderer
-from toreuma.app.start import application
+from toreuma.app.shell.shot import settle
+from toreuma.app.shell.start import application
+from toreuma.app.shell.window import MainWindow
 from toreuma.app.theme import load_theme
-from toreuma.app.window import MainWindow
 from toreuma.core.channels.balance import balance
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.schedule import schedule

@@ -15,10 +15,34 @@ from toreuma.core.plan import Plan, plan
 from toreuma.engine.library import renew
 from toreuma.shipped.library import demo_job, dialect
 
-settings.register_profile(
-    "toreuma", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow], max_examples=25
-)
-settings.load_profile("toreuma")
+EXAMPLES, ALL_EXAMPLES = 8, 25
+
+
+def pytest_addoption(parser: pytest.Parser) -> None:
+    parser.addoption("--all", action="store_true", help="also the long set: whole routes, random parts, solids")
+    parser.addoption("--fresh", action="store_true", help="properties with seeds of their own in every run")
+
+
+def pytest_configure(config: pytest.Config) -> None:
+    """Properties are tried on few examples every day and on many in the long set, the same in every run."""
+    settings.register_profile(
+        "toreuma",
+        deadline=None,
+        derandomize=not config.getoption("fresh"),
+        suppress_health_check=[HealthCheck.too_slow],
+        max_examples=ALL_EXAMPLES if config.getoption("all") else EXAMPLES,
+    )
+    settings.load_profile("toreuma")
+
+
+def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
+    """The long set stays out unless it is asked for."""
+    if config.getoption("all"):
+        return
+    long = [one for one in items if one.get_closest_marker("long")]
+    if long:
+        config.hook.pytest_deselected(items=long)
+        items[:] = [one for one in items if not one.get_closest_marker("long")]
 
 
 @pytest.fixture(autouse=True)

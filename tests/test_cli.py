@@ -42,7 +42,7 @@ def toreuma(*arguments: object) -> Done:
 def test_the_module_runs_as_a_program() -> None:
     done = subprocess.run([sys.executable, "-m", "toreuma", "plan", "demo:none"], capture_output=True, text=True)
     assert done.returncode == 2
-    names = "gate-spindle, runner-hub, seat-ring, sheave, spear, strainer-union, vane-stud"
+    names = "bleed-screw, gate-spindle, runner-hub, seat-ring, sheave, spear, strainer-union, vane-stud"
     assert done.stderr == f"toreuma: demo:none: there is no such demo job; choose from {names}\n"
 
 

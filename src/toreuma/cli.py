@@ -80,7 +80,7 @@ def _window(job: str | None) -> None:
         raise JobError(
             "screen", "no display was found", "for a picture use: toreuma shot demo:spear operations out.png"
         )
-    from toreuma.app.start import run
+    from toreuma.app.shell.start import run
 
     raise typer.Exit(run(loaded, path))
 
@@ -302,7 +302,7 @@ def shot(
     """Make a picture of a stage, without a screen."""
     loaded = open_job(job)
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
-    from toreuma.app.shot import take_shot
+    from toreuma.app.shell.shot import take_shot
 
     take_shot(loaded, stage, file, size=size, theme=theme, select=select, at_s=at, read=read, wish=wish, side=side)
     print(file)

@@ -11,9 +11,10 @@ from PySide6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from tests.app.test_window import type_into
-from toreuma.app.shot import settle
-from toreuma.app.widgets.limit_bars import LimitBars
-from toreuma.app.window import MainWindow, room_for
+from tests.support.window import Window
+from toreuma.app.shell.shot import settle
+from toreuma.app.shell.window import room_for
+from toreuma.app.stages.operations.limit_bars import LimitBars
 from toreuma.core.cutting.shown import in_order
 from toreuma.core.units import show
 from toreuma.shipped.library import demo_job, demo_names, machines
@@ -21,7 +22,7 @@ from toreuma.shipped.library import demo_job, demo_names, machines
 Settled = Callable[[], None]
 
 
-def choose(window: MainWindow, key: str, value: object) -> None:
+def choose(window: Window, key: str, value: object) -> None:
     """Pick from a choice as a person would."""
     panel = window.hold if key == "machine" else window.reasons
     box = panel.choices[key]
@@ -29,7 +30,7 @@ def choose(window: MainWindow, key: str, value: object) -> None:
     box.activated.emit(box.currentIndex())
 
 
-def test_the_table_lists_every_operation_with_its_governing_limit(window: MainWindow, qtbot: QtBot) -> None:
+def test_the_table_lists_every_operation_with_its_governing_limit(window: Window, qtbot: QtBot) -> None:
     window.set_stage("operations")
     qtbot.keyClick(window, Qt.Key.Key_L)
     assert window.middle.currentWidget() is window.table
@@ -48,11 +49,11 @@ def test_the_table_lists_every_operation_with_its_governing_limit(window: MainWi
     window.session.select(operation="op2")
     assert window.table.currentIndex().row() == 1
     qtbot.keyClick(window, Qt.Key.Key_L)
-    assert window.middle.currentWidget() is window.views
+    assert window.middle.currentWidget() is window.canvas
     assert window.left.isVisible()
 
 
-def test_a_pinned_number_is_marked_in_the_table_and_units_follow(window: MainWindow, settled: Settled) -> None:
+def test_a_pinned_number_is_marked_in_the_table_and_units_follow(window: Window, settled: Settled) -> None:
     window.switch_table()
     window.session.attempt(lambda job: job.with_operation("op2", lambda op: op.changed(pins={"vc_m_min": 130.0})))
     settled()
@@ -63,7 +64,7 @@ def test_a_pinned_number_is_marked_in_the_table_and_units_follow(window: MainWin
     assert window.table.model().index(1, 3).data().startswith("427")  # 130 m/min
 
 
-def test_every_limit_stands_beside_the_numbers(window: MainWindow) -> None:
+def test_every_limit_stands_beside_the_numbers(window: Window) -> None:
     window.set_stage("operations")
     window.session.select(operation="op2")
     bars = window.reasons.findChild(LimitBars)
@@ -75,7 +76,7 @@ def test_every_limit_stands_beside_the_numbers(window: MainWindow) -> None:
     assert window.reasons.findChild(LimitBars).accessibleDescription() != told  # type: ignore[union-attr]
 
 
-def test_the_ribbon_draws_force_and_bend(window: MainWindow) -> None:
+def test_the_ribbon_draws_force_and_bend(window: Window) -> None:
     proof = window.session.proof
     assert proof is not None
     rough = [s for s, m in zip(proof.steps, proof.program.motions, strict=True) if m.section == 1 and s.removed_mm2 > 1]
@@ -86,7 +87,7 @@ def test_the_ribbon_draws_force_and_bend(window: MainWindow) -> None:
     assert window.ribbon.grab().toImage() != before
 
 
-def test_the_cut_lab_takes_an_operation(window: MainWindow, qtbot: QtBot) -> None:
+def test_the_cut_lab_takes_an_operation(window: Window, qtbot: QtBot) -> None:
     window.session.select(operation="op2")
     qtbot.keyClick(window, Qt.Key.Key_L, Qt.KeyboardModifier.ControlModifier)
     lab = window.bench.lab
@@ -107,7 +108,7 @@ def test_the_cut_lab_takes_an_operation(window: MainWindow, qtbot: QtBot) -> Non
     assert lab.entries["d_mm"].isEnabled()
 
 
-def test_another_machine_plans_again_with_its_rungs(window: MainWindow, settled: Settled) -> None:
+def test_another_machine_plans_again_with_its_rungs(window: Window, settled: Settled) -> None:
     window.set_stage("hold")
     choose(window, "machine", "geared lathe")
     settled()
@@ -125,7 +126,7 @@ def test_another_machine_plans_again_with_its_rungs(window: MainWindow, settled:
     assert "price" in window.reasons.rows
 
 
-def test_least_cost_asks_for_prices_and_changes_the_speed(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+def test_least_cost_asks_for_prices_and_changes_the_speed(window: Window, qtbot: QtBot, settled: Settled) -> None:
     window.set_stage("operations")
     window.session.select()
     choose(window, "conditions.aim", "cost")
@@ -139,20 +140,20 @@ def test_least_cost_asks_for_prices_and_changes_the_speed(window: MainWindow, qt
     assert after["cost"].number > 0
 
 
-def test_a_softer_piece_shows_its_overrides(window: MainWindow, settled: Settled) -> None:
+def test_a_softer_piece_shows_its_overrides(window: Window, settled: Settled) -> None:
     window.set_stage("operations")
     window.session.select()
     choose(window, "prove_out", "AlMgSi1")
     settled()
-    told = window.reasons._texts["prove_out"].text()
+    told = window.reasons.texts["prove_out"].text()
     assert "Rough outside: spindle 120 %, feed 100 %" in told
-    assert "will not show" in window.reasons._texts["not_shown"].text()
+    assert "will not show" in window.reasons.texts["not_shown"].text()
     choose(window, "prove_out", "")
     assert window.session.job.prove_out is None  # type: ignore[union-attr]
 
 
 def test_own_values_of_a_material_are_typed_on_the_bench(
-    window: MainWindow, settled: Settled, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+    window: Window, settled: Settled, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
     bench = window.bench.materials
@@ -180,7 +181,7 @@ def test_own_values_of_a_material_are_typed_on_the_bench(
 
 
 @pytest.mark.parametrize("name", demo_names())
-def test_every_number_of_every_operation_is_shown_in_its_order(bare: MainWindow, name: str) -> None:
+def test_every_number_of_every_operation_is_shown_in_its_order(bare: Window, name: str) -> None:
     bare.session.show(demo_job(name))
     bare.set_stage("operations")
     assert settle(bare.session)
@@ -194,7 +195,7 @@ def test_every_number_of_every_operation_is_shown_in_its_order(bare: MainWindow,
 
 
 @pytest.mark.parametrize("highest_mm", [0.0, 1e-6, 0.05])
-def test_a_trace_of_nothing_is_not_drawn(window: MainWindow, highest_mm: float) -> None:
+def test_a_trace_of_nothing_is_not_drawn(window: Window, highest_mm: float) -> None:
     """A bend that reads 0.0 has no bars; one that can be read has."""
     proof = window.session.proof
     assert proof is not None
@@ -209,7 +210,7 @@ def test_a_trace_of_nothing_is_not_drawn(window: MainWindow, highest_mm: float) 
 
 
 @pytest.mark.parametrize(("wide", "high"), [(1280, 800), (1024, 700), (3840, 2160)])
-def test_the_window_opens_inside_the_screen(window: MainWindow, wide: int, high: int) -> None:
+def test_the_window_opens_inside_the_screen(window: Window, wide: int, high: int) -> None:
     size = room_for(QSize(wide, high), window.style())
     assert size.width() <= min(wide, 1280)
     assert size.height() < high

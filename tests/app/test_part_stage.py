@@ -11,9 +11,9 @@ from PySide6.QtWidgets import QPushButton
 from pytestqt.qtbot import QtBot
 
 from tests.support.solids import draw_dxf
-from toreuma.app.shot import settle
-from toreuma.app.widgets.part_panel import feature_line
-from toreuma.app.window import MainWindow
+from tests.support.window import Window
+from toreuma.app.shell.shot import settle
+from toreuma.app.stages.part.panel import feature_line
 from toreuma.core.model import Job, Part
 from toreuma.exchange.step_in import read_step
 from toreuma.shipped.library import data_path, demo_job, demo_names
@@ -21,12 +21,12 @@ from toreuma.shipped.library import data_path, demo_job, demo_names
 Settled = Callable[[], None]
 
 
-def job_of(window: MainWindow) -> Job:
+def job_of(window: Window) -> Job:
     assert window.session.job is not None
     return window.session.job
 
 
-def type_into(qtbot: QtBot, window: MainWindow, key: str, text: str) -> None:
+def type_into(qtbot: QtBot, window: Window, key: str, text: str) -> None:
     entry = window.reasons.rows[key].entry
     entry.setFocus()
     entry.selectAll()
@@ -34,24 +34,24 @@ def type_into(qtbot: QtBot, window: MainWindow, key: str, text: str) -> None:
     qtbot.keyClick(entry, Qt.Key.Key_Return)
 
 
-def press(window: MainWindow, words: str) -> None:
+def press(window: Window, words: str) -> None:
     button = next(b for b in window.reasons.widget().findChildren(QPushButton) if b.text() == words)
     button.click()
 
 
-def click(qtbot: QtBot, window: MainWindow, z: float, r: float) -> None:
+def click(qtbot: QtBot, window: Window, z: float, r: float) -> None:
     view = window.canvas._current_view()
     assert view is not None
     at = view.point(z, r)
     qtbot.mouseClick(window.canvas, Qt.MouseButton.LeftButton, pos=QPoint(round(at.x()), round(at.y())))
 
 
-def show(window: MainWindow, name: str) -> None:
+def show(window: Window, name: str) -> None:
     window.session.show(demo_job(name))
     assert settle(window.session)
 
 
-def test_every_demo_job_shows_every_stage(bare: MainWindow) -> None:
+def test_every_demo_job_shows_every_stage(bare: Window) -> None:
     for name in demo_names():
         show(bare, name)
         for stage in ("part", "stock", "hold", "operations"):
@@ -60,7 +60,7 @@ def test_every_demo_job_shows_every_stage(bare: MainWindow) -> None:
             assert bare.session.problem is None
 
 
-def test_a_dimension_is_edited_where_it_stands(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+def test_a_dimension_is_edited_where_it_stands(window: Window, qtbot: QtBot, settled: Settled) -> None:
     window.canvas.repaint()
     hit = next(d for d in window.canvas._dimensions if (d.side, d.element, d.field) == ("outside", 2, "d_mm"))
     qtbot.mouseClick(window.canvas, Qt.MouseButton.LeftButton, pos=hit.box.center().toPoint())
@@ -73,7 +73,7 @@ def test_a_dimension_is_edited_where_it_stands(window: MainWindow, qtbot: QtBot,
     assert (element.d_mm, element.size.fit, element.size.lower_um) == (21, "h7", -21)  # type: ignore[union-attr]
 
 
-def test_a_changed_part_is_drawn_before_it_is_planned(window: MainWindow, settled: Settled) -> None:
+def test_a_changed_part_is_drawn_before_it_is_planned(window: Window, settled: Settled) -> None:
     before = window.session.outcome
     window.part.outside.type_into(2, 3, "20")
     assert window.session.outcome is before  # nothing was planned in between
@@ -84,7 +84,7 @@ def test_a_changed_part_is_drawn_before_it_is_planned(window: MainWindow, settle
     assert window.session.outcome is not before
 
 
-def test_radii_and_corners_are_edited_where_they_stand(window: MainWindow, qtbot: QtBot) -> None:
+def test_radii_and_corners_are_edited_where_they_stand(window: Window, qtbot: QtBot) -> None:
     for element, field, typed in ((0, "radius_mm", "5"), (7, "corner", "R0.8")):
         window.session.select(element=element)
         window.canvas.repaint()
@@ -97,7 +97,7 @@ def test_radii_and_corners_are_edited_where_they_stand(window: MainWindow, qtbot
     assert (outside[7].corner.kind, outside[7].corner.size_mm) == ("round", 0.8)  # type: ignore[union-attr]
 
 
-def test_features_are_dimensioned_and_edited_where_they_stand(window: MainWindow, qtbot: QtBot) -> None:
+def test_features_are_dimensioned_and_edited_where_they_stand(window: Window, qtbot: QtBot) -> None:
     window.session.show(demo_job("seat-ring"))
     window.canvas.repaint()
     edits = {(0, "width_mm"): "3.2", (0, "d_mm"): "111", (2, "designation"): "M64x1.5-6H"}
@@ -122,7 +122,7 @@ def test_features_are_dimensioned_and_edited_where_they_stand(window: MainWindow
     assert job_of(window).part.features[2].designation == "M64x1.5-6H"  # type: ignore[union-attr]
 
 
-def test_a_dimension_that_cannot_be_stays_with_its_reason(window: MainWindow, qtbot: QtBot) -> None:
+def test_a_dimension_that_cannot_be_stays_with_its_reason(window: Window, qtbot: QtBot) -> None:
     window.canvas.repaint()
     before = job_of(window)
     hit = next(d for d in window.canvas._dimensions if (d.element, d.field) == (4, "z_mm"))
@@ -137,7 +137,7 @@ def test_a_dimension_that_cannot_be_stays_with_its_reason(window: MainWindow, qt
     assert not window.canvas.dimension.isVisible()
 
 
-def test_surfaces_and_features_are_picked_on_the_canvas(bare: MainWindow, qtbot: QtBot) -> None:
+def test_surfaces_and_features_are_picked_on_the_canvas(bare: Window, qtbot: QtBot) -> None:
     show(bare, "seat-ring")
     bare.canvas.repaint()
     click(qtbot, bare, -18.5, 30.0)
@@ -148,9 +148,7 @@ def test_surfaces_and_features_are_picked_on_the_canvas(bare: MainWindow, qtbot:
     assert "Snap ring groove" in bare.part.features.item(0).text()
 
 
-def test_a_groove_a_thread_and_a_relief_are_added_to_a_surface(
-    window: MainWindow, qtbot: QtBot, settled: Settled
-) -> None:
+def test_a_groove_a_thread_and_a_relief_are_added_to_a_surface(window: Window, qtbot: QtBot, settled: Settled) -> None:
     window.session.select(element=6)
     press(window, "Thread")
     thread = job_of(window).part.features[0]
@@ -160,7 +158,7 @@ def test_a_groove_a_thread_and_a_relief_are_added_to_a_surface(
     qtbot.keyClicks(line, "M24x2-6g")
     qtbot.keyClick(line, Qt.Key.Key_Return)
     assert job_of(window).part.features[0].designation == "M24x2-6g"  # type: ignore[union-attr]
-    assert "Pitch 2" in window.reasons._texts["thread"].text()
+    assert "Pitch 2" in window.reasons.texts["thread"].text()
     said: list[str] = []
     window.session.message.connect(lambda _, text: said.append(text))
     line.selectAll()
@@ -182,7 +180,7 @@ def test_a_groove_a_thread_and_a_relief_are_added_to_a_surface(
     assert len(job_of(window).part.features) == 2
 
 
-def test_corners_and_splits_by_button(window: MainWindow) -> None:
+def test_corners_and_splits_by_button(window: Window) -> None:
     window.session.select(element=2)
     press(window, "Split")
     assert len(job_of(window).part.outside) == 10
@@ -194,7 +192,7 @@ def test_corners_and_splits_by_button(window: MainWindow) -> None:
     assert job_of(window).part.outside[7].corner is None
 
 
-def test_a_taper_is_typed_by_its_angle_or_ratio(window: MainWindow, qtbot: QtBot) -> None:
+def test_a_taper_is_typed_by_its_angle_or_ratio(window: Window, qtbot: QtBot) -> None:
     window.session.select(element=3)
     line = window.reasons.lines["taper"]
     assert line.text().endswith("°")
@@ -205,7 +203,7 @@ def test_a_taper_is_typed_by_its_angle_or_ratio(window: MainWindow, qtbot: QtBot
         assert job_of(window).part.outside[3].d_mm == pytest.approx(d, abs=1e-4)
 
 
-def test_reliefs_take_standard_sizes(window: MainWindow) -> None:
+def test_reliefs_take_standard_sizes(window: Window) -> None:
     window.session.select(element=6)
     press(window, "Sharp")
     press(window, "Relief")
@@ -215,7 +213,7 @@ def test_reliefs_take_standard_sizes(window: MainWindow) -> None:
     assert job_of(window).part.features[0].radius_mm == 1.6  # type: ignore[union-attr]
 
 
-def test_wrong_feature_sizes_say_why_and_keep_what_was_typed(window: MainWindow, qtbot: QtBot) -> None:
+def test_wrong_feature_sizes_say_why_and_keep_what_was_typed(window: Window, qtbot: QtBot) -> None:
     window.session.select(element=2)
     press(window, "Groove")
     before = job_of(window)
@@ -226,7 +224,7 @@ def test_wrong_feature_sizes_say_why_and_keep_what_was_typed(window: MainWindow,
     assert "inside the metal" in row._fault.text()
 
 
-def test_a_bore_is_added_and_edited_in_its_table(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+def test_a_bore_is_added_and_edited_in_its_table(window: Window, qtbot: QtBot, settled: Settled) -> None:
     window.session.attempt(lambda j: j.changed(part=demo_job("runner-hub").part))
     window.part.tabs.setCurrentIndex(1)
     row = next(i for i, e in enumerate(job_of(window).part.inside) if e.name == "Shaft bore")
@@ -245,7 +243,7 @@ def test_a_bore_is_added_and_edited_in_its_table(window: MainWindow, qtbot: QtBo
 
 
 @pytest.mark.parametrize("text", ["+0.02/-0.01", "+0.02 -0.01", "±0.015", "js6", "h6"])
-def test_limits_are_typed_as_people_write_them(window: MainWindow, qtbot: QtBot, text: str) -> None:
+def test_limits_are_typed_as_people_write_them(window: Window, qtbot: QtBot, text: str) -> None:
     window.part.outside.type_into(2, 3, f"22 {text}")
     size = job_of(window).part.outside[2].size
     assert size is not None
@@ -255,7 +253,7 @@ def test_limits_are_typed_as_people_write_them(window: MainWindow, qtbot: QtBot,
     assert job_of(window).part.outside[2].size == size
 
 
-def test_a_dropped_model_is_shown_before_it_is_taken(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+def test_a_dropped_model_is_shown_before_it_is_taken(window: Window, qtbot: QtBot, settled: Settled) -> None:
     before = job_of(window)
     data = QMimeData()
     data.setUrls([QUrl.fromLocalFile(str(data_path("demo", "runner-hub.step")))])
@@ -274,14 +272,12 @@ def test_a_dropped_model_is_shown_before_it_is_taken(window: MainWindow, qtbot: 
     assert job_of(window) is before
 
 
-def test_an_import_can_be_left_or_stopped_and_a_bad_one_is_one_line(
-    bare: MainWindow, qtbot: QtBot, tmp_path: Path
-) -> None:
+def test_an_import_can_be_left_or_stopped_and_a_bad_one_is_one_line(bare: Window, qtbot: QtBot, tmp_path: Path) -> None:
     bare.start_import(data_path("demo", "vane-stud.dxf"))
     qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
     bare.imports.drop_button.click()
     assert bare.session.job is None
-    assert bare.pages.currentIndex() == 0
+    assert bare.pages.currentWidget() is bare.first
     said: list[str] = []
     bare.session.message.connect(lambda _, text: said.append(text))
     path = tmp_path / "bad.dxf"
@@ -298,7 +294,7 @@ def test_an_import_can_be_left_or_stopped_and_a_bad_one_is_one_line(
     assert job_of(bare).units == "inch"
 
 
-def test_a_drawing_can_become_the_blank(window: MainWindow, qtbot: QtBot, tmp_path: Path, settled: Settled) -> None:
+def test_a_drawing_can_become_the_blank(window: Window, qtbot: QtBot, tmp_path: Path, settled: Settled) -> None:
     casting = Part.model_validate({"outside": [{"z_mm": z, "d_mm": d} for z, d in ((0, 30), (-40, 36), (-140, 36))]})
     path = tmp_path / "casting.dxf"
     draw_dxf(path, casting, "lines")
@@ -315,10 +311,10 @@ def test_a_drawing_can_become_the_blank(window: MainWindow, qtbot: QtBot, tmp_pa
     assert scene.stock.bounds[0] == pytest.approx(stock.face_allowance_mm - 140)
     assert scene.stock.area == pytest.approx(40 * 16.5 + 100 * 18, rel=1e-3)
     window.set_stage("stock")
-    assert "profile of its own" in window.stock._texts["own"].text()
+    assert "profile of its own" in window.stock.texts["own"].text()
 
 
-def test_the_blank_is_chosen_by_kind_and_material(window: MainWindow, settled: Settled) -> None:
+def test_the_blank_is_chosen_by_kind_and_material(window: Window, settled: Settled) -> None:
     window.set_stage("stock")
     box = window.stock.choices["kind"]
     for kind in ("hexagon", "square", "tube", "free", "round"):
@@ -335,7 +331,7 @@ def test_the_blank_is_chosen_by_kind_and_material(window: MainWindow, settled: S
     assert window.reasons.rows["parts per bar"].isVisible()
 
 
-def test_the_hold_limits_the_speed_of_the_operations(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+def test_the_hold_limits_the_speed_of_the_operations(window: Window, qtbot: QtBot, settled: Settled) -> None:
     window.set_stage("hold")
     box = window.hold.choices["hold"]
     box.activated.emit(box.findData("three-jaw chuck 160"))
@@ -353,7 +349,7 @@ def test_the_hold_limits_the_speed_of_the_operations(window: MainWindow, qtbot: 
     assert window.reasons.rows["grip.op2"].isVisible()
 
 
-def test_centre_relief_and_second_hold_are_switched(window: MainWindow, settled: Settled) -> None:
+def test_centre_relief_and_second_hold_are_switched(window: Window, settled: Settled) -> None:
     window.set_stage("hold")
     for key, value in (("centre", True), ("relieved", True), ("second", 2)):
         box = window.hold.choices[key]
@@ -368,7 +364,7 @@ def test_centre_relief_and_second_hold_are_switched(window: MainWindow, settled:
     window.canvas.repaint()
 
 
-def test_the_range_of_the_jaws_is_typed_and_checked(window: MainWindow, qtbot: QtBot, settled: Settled) -> None:
+def test_the_range_of_the_jaws_is_typed_and_checked(window: Window, qtbot: QtBot, settled: Settled) -> None:
     window.set_stage("hold")
     window.session.attempt(lambda j: j.changed(second_hold={"element": 2, "grip_length_mm": 8}))
     for key, text in (("hold.range_from", "40"), ("second.range_to", "20")):
@@ -385,34 +381,34 @@ def test_the_range_of_the_jaws_is_typed_and_checked(window: MainWindow, qtbot: Q
     assert {"hold.range", "second.range"} <= codes
 
 
-def test_section_and_model_are_written(window: MainWindow, tmp_path: Path) -> None:
+def test_section_and_model_are_written(window: Window, tmp_path: Path) -> None:
     for name in ("out.dxf", "out.step", "out.stp"):
-        window.export_to(tmp_path / name)
+        window.files.export_to(tmp_path / name)
         assert (tmp_path / name).stat().st_size > 1000
     assert read_step(tmp_path / "out.step").deviation_um < 1
     said: list[str] = []
     window.session.message.connect(lambda _, text: said.append(text))
-    window.export_to(tmp_path / "out.txt")
+    window.files.export_to(tmp_path / "out.txt")
     assert not (tmp_path / "out.txt").exists()
 
 
-def test_every_kind_of_feature_has_a_line(bare: MainWindow) -> None:
+def test_every_kind_of_feature_has_a_line(bare: Window) -> None:
     lines = [feature_line(f, "mm") for name in demo_names() for f in demo_job(name).part.features]
     assert any("M64x2" in line for line in lines)
     assert all(line.strip() for line in lines)
 
 
-def test_dxf_of_a_random_part_opens_as_a_new_job(bare: MainWindow, qtbot: QtBot, tmp_path: Path, spear: Job) -> None:
+def test_dxf_of_a_random_part_opens_as_a_new_job(bare: Window, qtbot: QtBot, tmp_path: Path, spear: Job) -> None:
     path = tmp_path / "part.dxf"
     draw_dxf(path, spear.part, "lines")
-    bare.open_job(str(path))
+    bare.files.open_job(str(path))
     qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
     bare.imports.accept()
     assert settle(bare.session)
     assert bare.session.outcome is not None
 
 
-def test_the_second_end_of_a_pair_opens_as_a_job_of_its_own(window: MainWindow, settled: Settled) -> None:
+def test_the_second_end_of_a_pair_opens_as_a_job_of_its_own(window: Window, settled: Settled) -> None:
     supply = job_of(window).stock.supply.changed(back_to_back=True)
     job = job_of(window).changed(stock=job_of(window).stock.changed(supply=supply), second_hold=None)
     window.session.show(job)
@@ -422,7 +418,7 @@ def test_the_second_end_of_a_pair_opens_as_a_job_of_its_own(window: MainWindow, 
     assert window.session.job is job  # nothing to grip yet: said, and left as it was
     assert "second hold" in window._notice.text()
     window.session.show(job.changed(second_hold={"element": 2, "grip_length_mm": 10}))
-    window.open_second_end()
+    window.files.open_second_end()
     settled()
     assert job_of(window).stock.kind == "free"
     assert window.session.outcome is not None
@@ -430,7 +426,7 @@ def test_the_second_end_of_a_pair_opens_as_a_job_of_its_own(window: MainWindow, 
 
 
 def test_stopping_a_reading_does_not_wait_for_the_library(
-    window: MainWindow, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, qtbot: QtBot
+    window: Window, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, qtbot: QtBot
 ) -> None:
     """The reading is left alone with its step; the window goes on at once and the part stays."""
     let_go = threading.Event()
@@ -438,7 +434,7 @@ def test_stopping_a_reading_does_not_wait_for_the_library(
     def slow(*_: object, **__: object) -> None:
         let_go.wait(20)
 
-    monkeypatch.setattr("toreuma.app.widgets.import_panel.read_part", slow)
+    monkeypatch.setattr("toreuma.app.stages.part.imports.read_part", slow)
     before = job_of(window)
     window.start_import(tmp_path / "model.step")
     assert window.imports.reading is not None

@@ -6,14 +6,15 @@ import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
 from pytestqt.qtbot import QtBot
 
-from toreuma.app.canvas.view import View
-from toreuma.app.format import both_ways, clock, diameter
+from tests.support.window import Window
+from toreuma.app.forms.format import both_ways, clock, diameter
+from toreuma.app.forms.number import Entry, evidence_html
+from toreuma.app.picture.view import View
 from toreuma.app.session import Session
 from toreuma.app.session.worker import Worker
-from toreuma.app.shot import settle
+from toreuma.app.shell.findables import findables
+from toreuma.app.shell.shot import settle
 from toreuma.app.theme import load_theme
-from toreuma.app.widgets.number import Entry, evidence_html
-from toreuma.app.window import MainWindow
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.model import Job
 from toreuma.engine.engine import Engine
@@ -141,16 +142,16 @@ def test_a_fault_of_ours_reaches_the_person_as_one_line(
     worker.stop()
 
 
-def test_autosave_in_a_folder_that_cannot_be_written_disturbs_nothing(window: MainWindow, tmp_path: Path) -> None:
+def test_autosave_in_a_folder_that_cannot_be_written_disturbs_nothing(window: Window, tmp_path: Path) -> None:
     window.session.path = tmp_path / "gone" / "job.toreuma"
     (tmp_path / "gone").write_text("a file where a folder should be")
     window.session.attempt(lambda job: job.changed(name="edited"))
-    window._autosave.write()
+    window.files.autosave.write()
     assert window.session.modified
     window.session.path = None
 
 
-def test_a_hundred_operations_stay_usable(window: MainWindow, spear: Job) -> None:
+def test_a_hundred_operations_stay_usable(window: Window, spear: Job) -> None:
     middle = tuple(spear.operations[1 + i % 3].changed(id=f"x{i}", name=f"Step {i}") for i in range(98))
     window.session.show(spear.with_setup(operations=(spear.operations[0], *middle, spear.operations[-1])))
     assert settle(window.session, 120_000)
@@ -158,4 +159,4 @@ def test_a_hundred_operations_stay_usable(window: MainWindow, spear: Job) -> Non
     assert window.route._model.rowCount() == 100
     window.session.select(operation="x50")
     assert window.route.view.currentIndex().row() == 51
-    assert len(window._findables()) > 100
+    assert len(findables(window.session, window.actions_known, window.set_stage)) > 100

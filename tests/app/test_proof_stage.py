@@ -5,9 +5,9 @@ from collections.abc import Callable
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QApplication, QTableWidget
 
-from toreuma.app.shot import settle
+from tests.support.window import Window
+from toreuma.app.shell.shot import settle
 from toreuma.app.theme import load_theme
-from toreuma.app.window import MainWindow
 from toreuma.core.post import post
 from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, dialect
@@ -15,14 +15,14 @@ from toreuma.shipped.library import demo_job, dialect
 Settled = Callable[[], None]
 
 
-def count(window: MainWindow, colour: QColor) -> int:
+def count(window: Window, colour: QColor) -> int:
     """Pixels of the section in just this colour."""
     image = window.canvas.grab().toImage()
     wanted = colour.rgb()
     return sum(image.pixel(x, y) == wanted for x in range(image.width()) for y in range(image.height()))
 
 
-def spoiled(window: MainWindow) -> None:
+def spoiled(window: Window) -> None:
     """The proof of the same program with its guide cut half a millimetre too small."""
     outcome = window.session.outcome
     assert outcome is not None
@@ -34,7 +34,7 @@ def spoiled(window: MainWindow) -> None:
     QApplication.processEvents()
 
 
-def test_a_surface_out_of_its_limits_is_drawn_and_told(bare: MainWindow) -> None:
+def test_a_surface_out_of_its_limits_is_drawn_and_told(bare: Window) -> None:
     bare.session.show(demo_job("spear"))
     assert settle(bare.session)
     bare.set_stage("proof")
@@ -55,7 +55,7 @@ def test_a_surface_out_of_its_limits_is_drawn_and_told(bare: MainWindow) -> None
     assert "Not proved" in bare.proof.verdict.text()
 
 
-def test_surfaces_show_when_the_cursor_stands_at_the_end(bare: MainWindow) -> None:
+def test_surfaces_show_when_the_cursor_stands_at_the_end(bare: Window) -> None:
     bare.session.show(demo_job("spear"))
     assert settle(bare.session)
     bare.set_stage("proof")
@@ -65,7 +65,7 @@ def test_surfaces_show_when_the_cursor_stands_at_the_end(bare: MainWindow) -> No
     assert count(bare, straw) < at_end / 2
 
 
-def test_what_is_not_seen_waits_and_is_right_when_it_is_shown(window: MainWindow, settled: Settled) -> None:
+def test_what_is_not_seen_waits_and_is_right_when_it_is_shown(window: Window, settled: Settled) -> None:
     window.set_stage("operations")
     before = window.program.text.toPlainText()
     window.session.attempt(lambda job: job.with_operation("op2", lambda op: op.changed(name="Another name")))
@@ -77,7 +77,7 @@ def test_what_is_not_seen_waits_and_is_right_when_it_is_shown(window: MainWindow
     assert window.proof.verdict.text() == "Proved"
 
 
-def test_the_picture_above_the_axis_is_kept_while_the_cursor_moves(window: MainWindow, settled: Settled) -> None:
+def test_the_picture_above_the_axis_is_kept_while_the_cursor_moves(window: Window, settled: Settled) -> None:
     window.set_stage("operations")
     window.canvas.grab()
     kept = window.canvas._still
@@ -94,7 +94,7 @@ def test_the_picture_above_the_axis_is_kept_while_the_cursor_moves(window: MainW
     assert window.canvas._still is not kept
 
 
-def test_how_chips_break_is_chosen_beside_the_numbers(window: MainWindow, settled: Settled) -> None:
+def test_how_chips_break_is_chosen_beside_the_numbers(window: Window, settled: Settled) -> None:
     window.set_stage("operations")
     window.session.select(operation="op2")
     box = next(box for name, box in window.reasons.choices.items() if "chip_break" in name)

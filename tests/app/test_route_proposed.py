@@ -7,9 +7,9 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
-from toreuma.app.shot import settle
-from toreuma.app.widgets.infeed_table import InfeedTable
-from toreuma.app.window import MainWindow
+from tests.support.window import Window
+from toreuma.app.shell.shot import settle
+from toreuma.app.stages.operations.infeed_table import InfeedTable
 from toreuma.core.model import CutThread
 from toreuma.shipped.library import demo_job
 
@@ -23,7 +23,7 @@ def waited(done: Callable[[], bool], most_ms: int) -> bool:
     return done()
 
 
-def test_the_whole_route_is_proposed_and_undo_takes_it_back(bare: MainWindow) -> None:
+def test_the_whole_route_is_proposed_and_undo_takes_it_back(bare: Window) -> None:
     window, session = bare, bare.session
     empty = demo_job("spear").with_setup(operations=())
     session.show(empty)
@@ -46,7 +46,7 @@ def test_the_whole_route_is_proposed_and_undo_takes_it_back(bare: MainWindow) ->
     assert session.whole == empty
 
 
-def test_a_search_for_a_route_can_be_stopped(bare: MainWindow) -> None:
+def test_a_search_for_a_route_can_be_stopped(bare: Window) -> None:
     window, session = bare, bare.session
     job = demo_job("runner-hub")
     session.show(job)
@@ -58,7 +58,7 @@ def test_a_search_for_a_route_can_be_stopped(bare: MainWindow) -> None:
     assert session.whole == job
 
 
-def test_both_sides_are_shown_and_an_edit_stays_on_its_side(bare: MainWindow) -> None:
+def test_both_sides_are_shown_and_an_edit_stays_on_its_side(bare: Window) -> None:
     window, session = bare, bare.session
     whole = demo_job("runner-hub")
     session.show(whole)
@@ -86,7 +86,7 @@ def test_both_sides_are_shown_and_an_edit_stays_on_its_side(bare: MainWindow) ->
     assert session.job == whole
 
 
-def test_saving_from_the_second_side_keeps_both(bare: MainWindow, tmp_path: Path) -> None:
+def test_saving_from_the_second_side_keeps_both(bare: Window, tmp_path: Path) -> None:
     session = bare.session
     session.show(demo_job("seat-ring"))
     settle(session)
@@ -97,7 +97,7 @@ def test_saving_from_the_second_side_keeps_both(bare: MainWindow, tmp_path: Path
     assert session.whole == demo_job("seat-ring")
 
 
-def test_a_depth_typed_into_the_passes_makes_them_ones_own(bare: MainWindow) -> None:
+def test_a_depth_typed_into_the_passes_makes_them_ones_own(bare: Window) -> None:
     window, session = bare, bare.session
     session.show(demo_job("spear"))
     window.set_stage("operations")
@@ -119,7 +119,7 @@ def test_a_depth_typed_into_the_passes_makes_them_ones_own(bare: MainWindow) -> 
     assert session.job.operation("op7") == operation
 
 
-def test_adding_a_groove_or_thread_takes_the_first_that_is_not_cut(bare: MainWindow) -> None:
+def test_adding_a_groove_or_thread_takes_the_first_that_is_not_cut(bare: Window) -> None:
     window, session = bare, bare.session
     job = demo_job("spear")
     cut = tuple(op for op in job.operations if op.kind not in ("groove", "thread"))
@@ -139,7 +139,7 @@ def test_adding_a_groove_or_thread_takes_the_first_that_is_not_cut(bare: MainWin
     assert session.job == plain
 
 
-def test_the_program_plays_and_shows_its_line(bare: MainWindow) -> None:
+def test_the_program_plays_and_shows_its_line(bare: Window) -> None:
     window, session = bare, bare.session
     session.show(demo_job("spear"))
     settle(session)

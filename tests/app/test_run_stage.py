@@ -9,18 +9,18 @@ from PySide6.QtGui import QImage
 from pytestqt.qtbot import QtBot
 
 from tests.app.test_window import picture
-from toreuma.app.shot import _wait
-from toreuma.app.space.renderer import NoSpace
-from toreuma.app.window import MainWindow
+from tests.support.window import Window
+from toreuma.app.picture.space.renderer import NoSpace
+from toreuma.app.shell.shot import _wait
 from toreuma.shipped.library import demo_job
 
 
 @pytest.fixture
-def stud(window: MainWindow) -> MainWindow:
+def stud(window: Window) -> Window:
     return shown(window, "vane-stud")
 
 
-def shown(window: MainWindow, name: str) -> MainWindow:
+def shown(window: Window, name: str) -> Window:
     window.session.show(demo_job(name))
     window.set_stage("transfer")
     window.views.choose("run")
@@ -29,7 +29,7 @@ def shown(window: MainWindow, name: str) -> MainWindow:
     return window
 
 
-def click(qtbot: QtBot, window: MainWindow, key: str) -> None:
+def click(qtbot: QtBot, window: Window, key: str) -> None:
     button = next(one for one in window.views.buttons.buttons() if one.objectName() == key)
     qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
 
@@ -39,20 +39,20 @@ def pixels(image: QImage) -> np.ndarray:
     return np.frombuffer(image.constBits(), np.uint8).reshape(image.height(), image.width(), 4)[:, :, :3].astype(int)
 
 
-def test_the_bar_chooses_what_is_shown_and_what_time_stands_below(stud: MainWindow, qtbot: QtBot) -> None:
+def test_the_bar_chooses_what_is_shown_and_what_time_stands_below(stud: Window, qtbot: QtBot) -> None:
     pages = {"hand-over": stud.canvas, "run": stud.views.run, "space": stud.views.space}
     for key, page in pages.items():
         below = stud.lanes if key == "hand-over" else stud.run
         click(qtbot, stud, key)
-        assert stud.views.stack.currentWidget() is page
+        assert stud.middle.currentWidget() is page
         assert stud.below.currentWidget() is below
     stud.set_stage("operations")
-    assert stud.views.stack.currentWidget() is stud.canvas
-    assert not stud.views.bar.isVisible()
+    assert stud.middle.currentWidget() is stud.canvas
+    assert not stud.views.isVisible()
     assert stud.below.currentWidget() is stud.ribbon
 
 
-def test_dragging_the_ribbon_moves_the_machine(stud: MainWindow, qtbot: QtBot) -> None:
+def test_dragging_the_ribbon_moves_the_machine(stud: Window, qtbot: QtBot) -> None:
     lanes = stud.run.lanes
     assert lanes is not None
     assert [len(rows) for rows in lanes.stays.values()] == [2, 2]
@@ -71,7 +71,7 @@ def test_dragging_the_ribbon_moves_the_machine(stud: MainWindow, qtbot: QtBot) -
     assert stud.session.run_s in {one.start_s for one in lanes.blocks} | {start for start, _ in lanes.taken}
 
 
-def test_it_plays_and_stops(stud: MainWindow, qtbot: QtBot) -> None:
+def test_it_plays_and_stops(stud: Window, qtbot: QtBot) -> None:
     stud.session.set_run(10.0)
     qtbot.keyClick(stud.run, Qt.Key.Key_Space)
     assert stud.run.player.playing
@@ -80,7 +80,7 @@ def test_it_plays_and_stops(stud: MainWindow, qtbot: QtBot) -> None:
     assert not stud.run.player.playing
 
 
-def test_the_second_spindle_comes_takes_the_part_and_goes(stud: MainWindow) -> None:
+def test_the_second_spindle_comes_takes_the_part_and_goes(stud: Window) -> None:
     pair = stud.session.pair
     assert pair is not None
     scenery, piece = pair.scenery, pair.scenery.pieces[0]
@@ -98,7 +98,7 @@ def test_the_second_spindle_comes_takes_the_part_and_goes(stud: MainWindow) -> N
     assert scenery.at(scenery.seconds).holds[1].metal.is_empty  # the finished part is out
 
 
-def test_the_machine_in_space_is_drawn_and_turned(stud: MainWindow, qtbot: QtBot) -> None:
+def test_the_machine_in_space_is_drawn_and_turned(stud: Window, qtbot: QtBot) -> None:
     click(qtbot, stud, "space")
     view = stud.views.space
     stud.session.set_run(150.0)
@@ -118,14 +118,14 @@ def test_the_machine_in_space_is_drawn_and_turned(stud: MainWindow, qtbot: QtBot
     assert view.camera != before
 
 
-def test_a_picture_is_saved(stud: MainWindow, tmp_path: Path) -> None:
+def test_a_picture_is_saved(stud: Window, tmp_path: Path) -> None:
     stud.views.choose("space")
     assert stud.views.save_picture(tmp_path / "space.png")
     assert QImage(str(tmp_path / "space.png")).width() > 400
     assert not stud.views.save_picture(tmp_path / "nowhere" / "space.png")
 
 
-def carry(qtbot: QtBot, window: MainWindow, name: str, lane: int) -> None:
+def carry(qtbot: QtBot, window: Window, name: str, lane: int) -> None:
     """Drag an operation's block to another lane."""
     lanes, rooms = window.run.lanes, window.run._rooms()
     assert lanes is not None
@@ -139,7 +139,7 @@ def carry(qtbot: QtBot, window: MainWindow, name: str, lane: int) -> None:
     qtbot.mouseRelease(window.run, Qt.MouseButton.LeftButton, pos=end)
 
 
-def test_an_operation_is_carried_to_another_carrier(window: MainWindow, qtbot: QtBot) -> None:
+def test_an_operation_is_carried_to_another_carrier(window: Window, qtbot: QtBot) -> None:
     hub = shown(window, "runner-hub")
     whole = hub.session.whole
     assert whole is not None
@@ -154,7 +154,7 @@ def test_an_operation_is_carried_to_another_carrier(window: MainWindow, qtbot: Q
     assert hub.session.whole == whole
 
 
-def test_what_does_not_reach_stays_and_says_why(stud: MainWindow, qtbot: QtBot) -> None:
+def test_what_does_not_reach_stays_and_says_why(stud: Window, qtbot: QtBot) -> None:
     told: list[str] = []
     stud.session.message.connect(lambda level, text: told.append(f"{level}: {text}"))
     whole = stud.session.whole
@@ -163,7 +163,7 @@ def test_what_does_not_reach_stays_and_says_why(stud: MainWindow, qtbot: QtBot) 
     assert any(one.startswith("error") and "does not reach that spindle" in one for one in told)
 
 
-def test_in_the_ribbon_of_a_side_too(window: MainWindow, qtbot: QtBot) -> None:
+def test_in_the_ribbon_of_a_side_too(window: Window, qtbot: QtBot) -> None:
     hub = shown(window, "runner-hub")
     hub.set_stage("operations")
     start, end = hub.session.outcome.times_of("op6")
@@ -178,12 +178,12 @@ def test_in_the_ribbon_of_a_side_too(window: MainWindow, qtbot: QtBot) -> None:
 
 
 def test_where_nothing_draws_in_space_the_view_says_what_is_missing(
-    stud: MainWindow, monkeypatch: pytest.MonkeyPatch
+    stud: Window, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     def none() -> None:
         raise NoSpace("no EGL")
 
-    monkeypatch.setattr("toreuma.app.space.view.Renderer", none)
+    monkeypatch.setattr("toreuma.app.stages.transfer.space_view.Renderer", none)
     stud.views.choose("space")
     stud.views.space.grab()
     assert "libegl1" in stud.views.space.fault

@@ -7,16 +7,16 @@ from PySide6.QtCore import QMimeData, QPointF, Qt, QUrl
 from PySide6.QtGui import QDropEvent
 from pytestqt.qtbot import QtBot
 
+from tests.support.window import Window
 from toreuma.app.session.history import History
 from toreuma.app.session.selection import Cursors
-from toreuma.app.shot import settle
-from toreuma.app.window import MainWindow
+from toreuma.app.shell.shot import settle
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 from toreuma.shipped.library import data_path, demo_job
 
 
-def drop_on(window: MainWindow, name: str) -> None:
+def drop_on(window: Window, name: str) -> None:
     data = QMimeData()
     data.setUrls([QUrl.fromLocalFile(str(data_path("demo", name)))])
     drop, keys = Qt.DropAction.CopyAction, Qt.KeyboardModifier.NoModifier
@@ -24,12 +24,12 @@ def drop_on(window: MainWindow, name: str) -> None:
 
 
 @pytest.mark.parametrize("name", ["vane-stud.dxf", "runner-hub.step"])
-def test_a_drawing_on_the_first_page_is_shown_and_taken(bare: MainWindow, qtbot: QtBot, name: str) -> None:
+def test_a_drawing_on_the_first_page_is_shown_and_taken(bare: Window, qtbot: QtBot, name: str) -> None:
     drop_on(bare, name)
-    assert bare.pages.currentIndex() == 1
+    assert bare.pages.currentWidget() is not bare.first
     assert bare.imports.isVisible()
     qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=30_000)
-    assert bare.pages.currentIndex() == 1
+    assert bare.pages.currentWidget() is not bare.first
     assert bare.left.currentWidget() is bare.imports
     picture = bare.canvas.grab().toImage()
     paper = bare._theme.colour("paper").rgb()
@@ -42,7 +42,7 @@ def test_a_drawing_on_the_first_page_is_shown_and_taken(bare: MainWindow, qtbot:
     assert settle(bare.session)
 
 
-def test_an_edit_during_the_search_for_a_route_ends_it_and_the_button_says_so(bare: MainWindow) -> None:
+def test_an_edit_during_the_search_for_a_route_ends_it_and_the_button_says_so(bare: Window) -> None:
     session = bare.session
     session.show(demo_job("spear"))
     bare.set_stage("operations")
@@ -60,7 +60,7 @@ def test_an_edit_during_the_search_for_a_route_ends_it_and_the_button_says_so(ba
 
 @pytest.mark.parametrize("ask", ["propose_route", "find_cycle"])
 def test_a_failed_search_leaves_plan_and_proof_as_they_were(
-    bare: MainWindow, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch, ask: str
+    bare: Window, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch, ask: str
 ) -> None:
     def broken(*_: object) -> None:
         raise ToreumaError("search", "nothing was found", "look again")
@@ -78,7 +78,7 @@ def test_a_failed_search_leaves_plan_and_proof_as_they_were(
     assert "nothing was found" in bare._notice.text()
 
 
-def test_a_search_stopped_while_a_proof_is_under_way_takes_the_proof_up_again(bare: MainWindow) -> None:
+def test_a_search_stopped_while_a_proof_is_under_way_takes_the_proof_up_again(bare: Window) -> None:
     session = bare.session
     session.show(demo_job("spear").changed(name="never seen before"))
     session.propose_route()

@@ -3,7 +3,7 @@
 import pytest
 from PySide6.QtGui import QColor, QFontDatabase
 
-from toreuma.app.start import application
+from toreuma.app.shell.start import application
 from toreuma.app.theme import load_theme
 from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.shipped.library import data_path, theme_tokens

@@ -8,7 +8,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QPushButton
 from pytestqt.qtbot import QtBot
 
-from toreuma.app.window import MainWindow
+from tests.support.window import Window
 from toreuma.core.model import Job
 from toreuma.files.rack import load_rack
 from toreuma.shipped.library import catalogue, demo_job
@@ -19,19 +19,19 @@ CARRIERS = ("PCLNR2020K12", "SCLCR2020K12", "PWLNR2020K08", "PTGNR2020K16", "SDJ
 """Enough of the catalogue for the window; the whole of it is tried in the core's own tests."""
 
 
-def job_of(window: MainWindow) -> Job:
+def job_of(window: Window) -> Job:
     assert window.session.job is not None
     return window.session.job
 
 
 @pytest.fixture
 def advised(
-    window: MainWindow, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+    window: Window, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> Iterator[Callable[[str], None]]:
     """Open the tools stage and let a wish be answered."""
     monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
     few = catalogue().changed(carriers=tuple(one for one in catalogue().carriers if one.code in CARRIERS))
-    monkeypatch.setattr("toreuma.app.tool_choice.catalogue", lambda: few)
+    monkeypatch.setattr("toreuma.app.stages.tools.choice.catalogue", lambda: few)
     window.set_stage("tools")
 
     def ask(key: str) -> None:
@@ -43,7 +43,7 @@ def advised(
 
 
 def test_a_wish_is_answered_and_the_choice_goes_into_the_operation(
-    window: MainWindow, advised: Callable[[str], None], settled: Settled
+    window: Window, advised: Callable[[str], None], settled: Settled
 ) -> None:
     advised("finish outside")
     listed = [window.tools.wishes.item(i).text() for i in range(window.tools.wishes.count())]
@@ -66,9 +66,7 @@ def test_a_wish_is_answered_and_the_choice_goes_into_the_operation(
     assert job_of(window).operations[3].tool == "T2"
 
 
-def test_another_candidate_is_shown_on_the_part_and_compared(
-    window: MainWindow, advised: Callable[[str], None]
-) -> None:
+def test_another_candidate_is_shown_on_the_part_and_compared(window: Window, advised: Callable[[str], None]) -> None:
     advised("rough outside")
     first = window.canvas.grab().toImage()
     view = window.choice.view
@@ -85,7 +83,7 @@ def test_another_candidate_is_shown_on_the_part_and_compared(
 
 
 def test_what_was_seen_of_a_tool_is_kept_in_the_job(
-    window: MainWindow, qtbot: QtBot, advised: Callable[[str], None]
+    window: Window, qtbot: QtBot, advised: Callable[[str], None]
 ) -> None:
     advised("rough outside")
     form = window.advice.trial
@@ -99,9 +97,7 @@ def test_what_was_seen_of_a_tool_is_kept_in_the_job(
     assert not job_of(window).trials
 
 
-def test_tools_change_stations_and_offsets_follow_the_master(
-    window: MainWindow, advised: Callable[[str], None]
-) -> None:
+def test_tools_change_stations_and_offsets_follow_the_master(window: Window, advised: Callable[[str], None]) -> None:
     stations = window.tools.stations
     stations.move_tool("T1", 5)
     assert {t.id: t.station for t in job_of(window).tools}["T1"] == 5
@@ -117,7 +113,7 @@ def test_tools_change_stations_and_offsets_follow_the_master(
 
 
 def test_the_store_is_searched_and_the_rack_is_kept(
-    window: MainWindow, advised: Callable[[str], None], tmp_path: Path, qtbot: QtBot
+    window: Window, advised: Callable[[str], None], tmp_path: Path, qtbot: QtBot
 ) -> None:
     advised("rough outside")
     store = window.tools.store
@@ -130,17 +126,17 @@ def test_the_store_is_searched_and_the_rack_is_kept(
     assert [(item.code, item.edges_left) for item in load_rack()] == [("WNMG060408-even", 6)]
     table = tmp_path / "list.csv"
     table.write_text("code,edges_left,place\nPWLNR2020K08,1,drawer 3\nnonsense ??,2,\nCNMG120408-even,many,\n")
-    window.read_rack(table)
+    window.files.read_rack(table)
     qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)
     assert "row 3: 'nonsense ??'" in window._notice.text()
     assert "row 4" in window._notice.text()
     assert {item.code for item in load_rack()} == {"WNMG060408-even", "PWLNR2020K08", "nonsense ??"}
     for name in ("out.csv", "out.json"):
-        window.write_rack(tmp_path / name)
-        window.read_rack(tmp_path / name)
+        window.files.write_rack(tmp_path / name)
+        window.files.read_rack(tmp_path / name)
         qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)
     assert len(load_rack()) == 3
-    window.write_rack(tmp_path / "none" / "x.csv")
+    window.files.write_rack(tmp_path / "none" / "x.csv")
     assert "cannot be written" in window._notice.text()
     store.search.setText("")
     store.fits.setChecked(True)
@@ -148,7 +144,7 @@ def test_the_store_is_searched_and_the_rack_is_kept(
     assert not [e for e in store.entries() if e.words.startswith("twist drill")]
 
 
-def test_a_part_that_changes_is_asked_again(window: MainWindow, qtbot: QtBot, advised: Callable[[str], None]) -> None:
+def test_a_part_that_changes_is_asked_again(window: Window, qtbot: QtBot, advised: Callable[[str], None]) -> None:
     advised("rough outside")
     before = window.choice.advice
     window.session.show(demo_job("runner-hub"))
@@ -157,7 +153,7 @@ def test_a_part_that_changes_is_asked_again(window: MainWindow, qtbot: QtBot, ad
     assert {"rough bore", "drill bore"} <= {wish.key for wish in window.choice.wishes}
 
 
-def test_the_bench_reads_codes_both_ways(window: MainWindow, qtbot: QtBot) -> None:
+def test_the_bench_reads_codes_both_ways(window: Window, qtbot: QtBot) -> None:
     window.set_stage("bench")
     bench = window.bench.codes
     bench.entry.setText("ccmt 21.51")
@@ -177,7 +173,7 @@ def test_the_bench_reads_codes_both_ways(window: MainWindow, qtbot: QtBot) -> No
     assert bench.entry.text() == "WNMG080412"
 
 
-def test_the_bench_says_what_is_wrong_and_offers_what_is_near(window: MainWindow, qtbot: QtBot) -> None:
+def test_the_bench_says_what_is_wrong_and_offers_what_is_near(window: Window, qtbot: QtBot) -> None:
     window.set_stage("bench")
     bench = window.bench.codes
     bench.entry.setText("PCLNR2526M12")
@@ -189,7 +185,7 @@ def test_the_bench_says_what_is_wrong_and_offers_what_is_near(window: MainWindow
     assert "Holder, metric" in bench.says.text()
 
 
-def test_threads_fits_and_speed_answer_while_one_types(window: MainWindow) -> None:
+def test_threads_fits_and_speed_answer_while_one_types(window: Window) -> None:
     window.set_stage("bench")
     page = window.bench
     page.threads.entry.setText("1/2-13 UNC-2A")
@@ -207,7 +203,7 @@ def test_threads_fits_and_speed_answer_while_one_types(window: MainWindow) -> No
     assert page.speed.entry.property("bad")
 
 
-def test_the_bench_opens_without_a_job(bare: MainWindow) -> None:
+def test_the_bench_opens_without_a_job(bare: Window) -> None:
     bare.set_stage("bench")
     assert bare.pages.currentWidget() is bare.bench
     bare.set_stage("part")
@@ -215,7 +211,7 @@ def test_the_bench_opens_without_a_job(bare: MainWindow) -> None:
 
 
 def test_sizes_of_a_tool_are_typed_and_change_its_shape(
-    window: MainWindow, qtbot: QtBot, advised: Callable[[str], None], settled: Settled
+    window: Window, qtbot: QtBot, advised: Callable[[str], None], settled: Settled
 ) -> None:
     advised("rough outside")
     window.tools.tabs.setCurrentIndex(1)
@@ -239,7 +235,7 @@ def test_sizes_of_a_tool_are_typed_and_change_its_shape(
     assert window.right.currentWidget() is window.advice
 
 
-def test_the_cut_lab_answers_in_both_units_and_marks_what_cannot_be(window: MainWindow, qtbot: QtBot) -> None:
+def test_the_cut_lab_answers_in_both_units_and_marks_what_cannot_be(window: Window, qtbot: QtBot) -> None:
     window.set_stage("bench")
     window.bench.list.setCurrentRow(4)
     lab = window.bench.lab

@@ -7,26 +7,26 @@ import pytest
 from PySide6.QtWidgets import QPushButton
 
 from tests.app.test_window import picture, type_into
-from toreuma.app.widgets.findings import FindingCard
-from toreuma.app.window import MainWindow
+from tests.support.window import Window
+from toreuma.app.forms.findings import FindingCard
 from toreuma.shipped.library import demo_job
 
 Wait = Callable[[], None]
 
 
 @pytest.fixture
-def hub(window: MainWindow, settled: Wait) -> MainWindow:
+def hub(window: Window, settled: Wait) -> Window:
     window.session.show(demo_job("runner-hub"))
     window.set_stage("transfer")
     settled()
     return window
 
 
-def found(window: MainWindow) -> list[str]:
+def found(window: Window) -> list[str]:
     return [card.finding.code for card in window.reasons.findChildren(FindingCard)]
 
 
-def test_a_speed_beyond_a_plate_is_marked_and_cured(hub: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+def test_a_speed_beyond_a_plate_is_marked_and_cured(hub: Window, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
     assert found(hub) == []
     before = picture(hub.lanes)
     type_into(qtbot, hub.transfer.rows["rpm"].entry, "4800")
@@ -40,7 +40,7 @@ def test_a_speed_beyond_a_plate_is_marked_and_cured(hub: MainWindow, qtbot, sett
     assert "transfer.speed" not in found(hub)
 
 
-def test_it_is_left_out_and_planned_again(hub: MainWindow, settled: Wait) -> None:
+def test_it_is_left_out_and_planned_again(hub: Window, settled: Wait) -> None:
     with_it = picture(hub.canvas)
     press(hub, "Leave it out")
     settled()
@@ -54,7 +54,7 @@ def test_it_is_left_out_and_planned_again(hub: MainWindow, settled: Wait) -> Non
     assert hub.session.outcome.transfer is None
 
 
-def test_a_machine_with_one_spindle_says_what_it_can_do(window: MainWindow, settled: Wait) -> None:
+def test_a_machine_with_one_spindle_says_what_it_can_do(window: Window, settled: Wait) -> None:
     window.set_stage("transfer")
     settled()
     assert not window.transfer.rows
@@ -63,11 +63,11 @@ def test_a_machine_with_one_spindle_says_what_it_can_do(window: MainWindow, sett
     assert window.below.currentWidget() is window.ribbon
 
 
-def press(window: MainWindow, text: str) -> None:
+def press(window: Window, text: str) -> None:
     next(button for button in window.transfer.findChildren(QPushButton) if button.text() == text).click()
 
 
-def test_both_channels_are_proved_and_their_programs_shown(hub: MainWindow, qtbot, tmp_path) -> None:  # type: ignore[no-untyped-def]
+def test_both_channels_are_proved_and_their_programs_shown(hub: Window, qtbot, tmp_path) -> None:  # type: ignore[no-untyped-def]
     qtbot.waitUntil(lambda: hub.session.complete, timeout=120_000)
     hub.set_stage("proof")
     assert "Both channels" in hub.proof._why.text()
@@ -89,7 +89,7 @@ def test_both_channels_are_proved_and_their_programs_shown(hub: MainWindow, qtbo
     assert "CHANNEL" not in hub.program.text.toPlainText()
 
 
-def test_each_carrier_has_its_lane(hub: MainWindow, settled: Wait) -> None:
+def test_each_carrier_has_its_lane(hub: Window, settled: Wait) -> None:
     hub.set_stage("operations")
     one = picture(hub.ribbon)
     job = hub.session.job
@@ -102,7 +102,7 @@ def test_each_carrier_has_its_lane(hub: MainWindow, settled: Wait) -> None:
     assert picture(hub.ribbon) != one
 
 
-def test_the_shortest_cycle_is_found_and_shown(hub: MainWindow, qtbot) -> None:  # type: ignore[no-untyped-def]
+def test_the_shortest_cycle_is_found_and_shown(hub: Window, qtbot) -> None:  # type: ignore[no-untyped-def]
     qtbot.waitUntil(lambda: hub.session.complete, timeout=120_000)
     before = picture(hub.lanes)
     next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
@@ -118,7 +118,7 @@ def test_the_shortest_cycle_is_found_and_shown(hub: MainWindow, qtbot) -> None: 
     assert hub.session.balanced is None
 
 
-def test_a_part_turned_by_hand_has_its_steps_numbers_and_cures(window: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+def test_a_part_turned_by_hand_has_its_steps_numbers_and_cures(window: Window, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
     window.session.show(demo_job("seat-ring"))
     window.set_stage("transfer")
     settled()
@@ -134,7 +134,7 @@ def test_a_part_turned_by_hand_has_its_steps_numbers_and_cures(window: MainWindo
     assert not next(b for b in window.views.buttons.buttons() if b.objectName() == "space").isEnabled()
 
 
-def test_parts_in_a_run_are_typed_and_the_cycle_is_read_back(window: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+def test_parts_in_a_run_are_typed_and_the_cycle_is_read_back(window: Window, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
     window.session.show(demo_job("vane-stud"))
     window.set_stage("transfer")
     settled()
@@ -149,7 +149,7 @@ def test_parts_in_a_run_are_typed_and_the_cycle_is_read_back(window: MainWindow,
     assert "cycle.cycle as read back" not in window.reasons.rows
 
 
-def test_tools_go_where_the_shortest_cycle_wants_them(hub: MainWindow, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
+def test_tools_go_where_the_shortest_cycle_wants_them(hub: Window, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
     qtbot.waitUntil(lambda: hub.session.complete, timeout=60_000)
     next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
     qtbot.waitUntil(lambda: not hub.session.search.looks_for("cycle"), timeout=60_000)
@@ -163,7 +163,7 @@ def test_tools_go_where_the_shortest_cycle_wants_them(hub: MainWindow, qtbot, se
     assert hub.session.history.can_go_back
 
 
-def test_a_part_that_is_handed_over_is_not_said_to_be_caught(window: MainWindow, settled: Wait) -> None:
+def test_a_part_that_is_handed_over_is_not_said_to_be_caught(window: Window, settled: Wait) -> None:
     window.session.show(demo_job("vane-stud"))
     window.set_stage("operations")
     settled()
@@ -171,7 +171,7 @@ def test_a_part_that_is_handed_over_is_not_said_to_be_caught(window: MainWindow,
 
     window.session.select(operation=cut)
     settled()
-    assert "second spindle holds" in window.reasons._texts["taken"].text()
+    assert "second spindle holds" in window.reasons.texts["taken"].text()
     window.session.change(window.session.job.changed(hand_over=None))
     settled()
-    assert "taken" not in window.reasons._texts  # the choice stands there instead
+    assert "taken" not in window.reasons.texts  # the choice stands there instead

@@ -9,10 +9,11 @@ from PySide6.QtGui import QDropEvent, QImage
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QPushButton
 from pytestqt.qtbot import QtBot
 
-from toreuma.app.shot import settle
-from toreuma.app.widgets.findings import FindingCard
-from toreuma.app.widgets.header import STAGES
-from toreuma.app.window import MainWindow
+from tests.support.window import Window
+from toreuma.app.forms.findings import FindingCard
+from toreuma.app.shell.findables import findables
+from toreuma.app.shell.shot import settle
+from toreuma.app.stages.all import STAGES
 from toreuma.core.model import Job
 from toreuma.files.jobs import job_text, load_job, save_job
 
@@ -31,18 +32,18 @@ def type_into(qtbot: QtBot, entry: QLineEdit, text: str) -> None:
     qtbot.keyClick(entry, Qt.Key.Key_Return)
 
 
-def test_the_first_page_opens_a_demo_in_one_click(bare: MainWindow, qtbot: QtBot) -> None:
+def test_the_first_page_opens_a_demo_in_one_click(bare: Window, qtbot: QtBot) -> None:
     assert bare.pages.currentWidget() is bare.first
     button = next(b for b in bare.first.findChildren(QPushButton) if b.text().startswith("Demo"))
     qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
     assert settle(bare.session)
-    assert bare.pages.currentIndex() == 1
+    assert bare.pages.currentWidget() is not bare.first
     assert bare.header.title.text() == "Regulating spear"
 
 
-def test_every_stage_has_a_key_and_draws_something_of_its_own(window: MainWindow, qtbot: QtBot) -> None:
+def test_every_stage_has_a_key_and_draws_something_of_its_own(window: Window, qtbot: QtBot) -> None:
     seen = []
-    for number, (stage, _) in enumerate(STAGES, 1):
+    for number, stage in enumerate((one.key for one in STAGES), 1):
         qtbot.keyClick(window, getattr(Qt.Key, f"Key_{number}"), Qt.KeyboardModifier.ControlModifier)
         assert window.stage == stage
         assert window.header.buttons[stage].isChecked()
@@ -53,7 +54,7 @@ def test_every_stage_has_a_key_and_draws_something_of_its_own(window: MainWindow
 # Numbers
 
 
-def test_a_depth_of_cut_replans_and_redraws(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_a_depth_of_cut_replans_and_redraws(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("operations")
     window.session.select(operation="op2")
     before, passes = picture(window.canvas), window.reasons.rows["passes"]._value.text()
@@ -74,7 +75,7 @@ def test_a_depth_of_cut_replans_and_redraws(window: MainWindow, qtbot: QtBot, se
     assert window.reasons.rows["ap_max"].entry.text() == "0.800"
 
 
-def test_a_surface_speed_in_other_units(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_a_surface_speed_in_other_units(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("operations")
     window.session.select(operation="op4")
     time = window.session.outcome.plan.of("op4").times.cutting_s  # type: ignore[union-attr]
@@ -86,9 +87,7 @@ def test_a_surface_speed_in_other_units(window: MainWindow, qtbot: QtBot, settle
 
 
 @pytest.mark.parametrize(("text", "words"), [("fast", "not belong"), ("0", "greater than 0"), ("-5", "greater than 0")])
-def test_nonsense_stays_typed_and_marked_and_harms_nothing(
-    window: MainWindow, qtbot: QtBot, text: str, words: str
-) -> None:
+def test_nonsense_stays_typed_and_marked_and_harms_nothing(window: Window, qtbot: QtBot, text: str, words: str) -> None:
     window.set_stage("operations")
     window.session.select(operation="op2")
     job = window.session.job
@@ -103,7 +102,7 @@ def test_nonsense_stays_typed_and_marked_and_harms_nothing(
     assert row.entry.text() == "0.275"
 
 
-def test_evidence_opens_with_formula_source_and_the_limit_that_decided(window: MainWindow, qtbot: QtBot) -> None:
+def test_evidence_opens_with_formula_source_and_the_limit_that_decided(window: Window, qtbot: QtBot) -> None:
     window.set_stage("operations")
     window.session.select(operation="op5")
     row = window.reasons.rows["clamp"]
@@ -115,7 +114,7 @@ def test_evidence_opens_with_formula_source_and_the_limit_that_decided(window: M
     assert "chuck plate" in row._why.text()
 
 
-def test_the_pin_button_fixes_and_frees(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_the_pin_button_fixes_and_frees(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("operations")
     window.session.select(operation="op2")
     proposed = window.session.outcome.plan.of("op2").numbers["vc"].number  # type: ignore[union-attr]
@@ -127,7 +126,7 @@ def test_the_pin_button_fixes_and_frees(window: MainWindow, qtbot: QtBot, settle
     assert window.session.job.operation("op2").pins.vc_m_min is None  # type: ignore[union-attr]
 
 
-def test_a_finding_shows_its_cure_and_the_cure_works(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_a_finding_shows_its_cure_and_the_cure_works(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("operations")
     window.session.select(operation="op2")
     type_into(qtbot, window.reasons.rows["ap_max"].entry, "6")
@@ -140,7 +139,7 @@ def test_a_finding_shows_its_cure_and_the_cure_works(window: MainWindow, qtbot: 
     assert window.session.outcome.plan.all_findings == ()  # type: ignore[union-attr]
 
 
-def test_a_bar_smaller_than_the_part_is_said_where_it_is_typed(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_a_bar_smaller_than_the_part_is_said_where_it_is_typed(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("stock")
     type_into(qtbot, window.stock.rows["stock.d_mm"].entry, "20")
     settled()
@@ -155,7 +154,7 @@ def test_a_bar_smaller_than_the_part_is_said_where_it_is_typed(window: MainWindo
 # Profile
 
 
-def test_a_profile_dimension_changes_part_and_plan(window: MainWindow, settled: Wait) -> None:
+def test_a_profile_dimension_changes_part_and_plan(window: Window, settled: Wait) -> None:
     before = picture(window.canvas)
     window.part.outside.type_into(2, 3, "24")
     window.part.outside.type_into(1, 3, "24")
@@ -168,7 +167,7 @@ def test_a_profile_dimension_changes_part_and_plan(window: MainWindow, settled: 
     assert window.session.proof.ok
 
 
-def test_a_profile_that_crosses_itself_keeps_what_was_typed(window: MainWindow, settled: Wait) -> None:
+def test_a_profile_that_crosses_itself_keeps_what_was_typed(window: Window, settled: Wait) -> None:
     window.part.outside.type_into(4, 5, "")
     job = window.session.job
     window.part.outside.type_into(4, 2, "-10")
@@ -187,7 +186,7 @@ def test_a_profile_that_crosses_itself_keeps_what_was_typed(window: MainWindow, 
     assert window.session.job.part.outside[4].z_mm == -53  # type: ignore[union-attr]
 
 
-def test_a_good_cell_goes_in_while_a_bad_one_waits(window: MainWindow, settled: Wait) -> None:
+def test_a_good_cell_goes_in_while_a_bad_one_waits(window: Window, settled: Wait) -> None:
     window.part.outside.type_into(2, 3, "-4")
     window.part.outside.type_into(6, 3, "26")
     settled()
@@ -206,9 +205,7 @@ def test_a_good_cell_goes_in_while_a_bad_one_waits(window: MainWindow, settled: 
     [(2, 3, "-4", "0 or more"), (0, 4, "0.5", "too small"), (8, 5, "C9", "larger than"), (1, 1, "curve", "not a kind"),
      (3, 2, "2", "in front"), (3, 2, "abc", "not belong")],
 )  # fmt: skip
-def test_impossible_cells_say_row_column_and_cure(
-    window: MainWindow, row: int, column: int, text: str, words: str
-) -> None:
+def test_impossible_cells_say_row_column_and_cure(window: Window, row: int, column: int, text: str, words: str) -> None:
     window.part.outside.type_into(row, column, text)
     fault = window.part.outside.fault.text()
     assert words in fault
@@ -217,7 +214,7 @@ def test_impossible_cells_say_row_column_and_cure(
     assert not window.session.modified
 
 
-def test_elements_are_added_and_taken_out(window: MainWindow, settled: Wait) -> None:
+def test_elements_are_added_and_taken_out(window: Window, settled: Wait) -> None:
     window.part.outside.view.setCurrentIndex(window.part.outside.model.index(2, 2))
     window.part.outside.add()
     settled()
@@ -231,7 +228,7 @@ def test_elements_are_added_and_taken_out(window: MainWindow, settled: Wait) -> 
 # Units
 
 
-def test_switching_units_changes_no_stored_number(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_switching_units_changes_no_stored_number(window: Window, qtbot: QtBot, settled: Wait) -> None:
     assert window.session.job is not None
     stored = window.session.job.changed(units="mm")
     qtbot.keyClick(window, Qt.Key.Key_U, Qt.KeyboardModifier.ControlModifier)
@@ -254,7 +251,7 @@ def test_switching_units_changes_no_stored_number(window: MainWindow, qtbot: QtB
 # Route
 
 
-def test_the_order_is_changed_with_keys_and_buttons(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_the_order_is_changed_with_keys_and_buttons(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("operations")
     window.session.select(operation="op1")
     qtbot.keyClick(window.route.view, Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
@@ -266,7 +263,7 @@ def test_the_order_is_changed_with_keys_and_buttons(window: MainWindow, qtbot: Q
     assert [op.id for op in window.session.job.operations][:2] == ["op1", "op2"]  # type: ignore[union-attr]
 
 
-def test_a_card_dropped_elsewhere_moves_its_operation(window: MainWindow, settled: Wait) -> None:
+def test_a_card_dropped_elsewhere_moves_its_operation(window: Window, settled: Wait) -> None:
     model = window.route._model
     data = model.mimeData([model.index(4)])
     model.dropMimeData(data, Qt.DropAction.MoveAction, 1, 0, model.index(-1))
@@ -274,7 +271,7 @@ def test_a_card_dropped_elsewhere_moves_its_operation(window: MainWindow, settle
     assert [op.id for op in window.session.job.operations] == ["op1", "op5", "op2", "op3", "op4"]  # type: ignore[union-attr]
 
 
-def test_operations_are_added_doubled_switched_and_taken_out(window: MainWindow, qtbot: QtBot, settled: Wait) -> None:
+def test_operations_are_added_doubled_switched_and_taken_out(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("operations")
     window.session.select(operation="op4")
     window.route.duplicate()
@@ -302,7 +299,7 @@ def test_operations_are_added_doubled_switched_and_taken_out(window: MainWindow,
 # Time, proof, program
 
 
-def test_the_cursor_moves_time_and_metal(window: MainWindow, qtbot: QtBot) -> None:
+def test_the_cursor_moves_time_and_metal(window: Window, qtbot: QtBot) -> None:
     window.set_stage("operations")
     ribbon = window.ribbon
     end = picture(window.canvas)
@@ -320,7 +317,7 @@ def test_the_cursor_moves_time_and_metal(window: MainWindow, qtbot: QtBot) -> No
     assert blank.equals(window.session.outcome.plan.scene.stock)  # type: ignore[union-attr]
 
 
-def test_the_proof_is_said_in_words_and_findings_lead_to_their_line(window: MainWindow, settled: Wait) -> None:
+def test_the_proof_is_said_in_words_and_findings_lead_to_their_line(window: Window, settled: Wait) -> None:
     window.set_stage("proof")
     assert window.proof.verdict.text() == "Proved"
     window.session.attempt(
@@ -337,7 +334,7 @@ def test_the_proof_is_said_in_words_and_findings_lead_to_their_line(window: Main
     assert window.proof.verdict.text().startswith("Not proved")
 
 
-def test_the_program_is_what_was_posted_and_follows_the_cursor(window: MainWindow, tmp_path: Path) -> None:
+def test_the_program_is_what_was_posted_and_follows_the_cursor(window: Window, tmp_path: Path) -> None:
     window.set_stage("program")
     text = window.session.outcome.program.text  # type: ignore[union-attr]
     assert window.program.text.toPlainText() == text
@@ -355,7 +352,7 @@ def test_the_program_is_what_was_posted_and_follows_the_cursor(window: MainWindo
 # Canvas
 
 
-def test_clicking_a_pass_selects_its_operation(window: MainWindow, qtbot: QtBot) -> None:
+def test_clicking_a_pass_selects_its_operation(window: Window, qtbot: QtBot) -> None:
     window.set_stage("operations")
     view = window.canvas._current_view()
     assert view is not None
@@ -367,7 +364,7 @@ def test_clicking_a_pass_selects_its_operation(window: MainWindow, qtbot: QtBot)
     assert window.part.outside.view.currentIndex().row() == 2
 
 
-def test_wheel_zooms_at_the_pointer_and_f_fits(window: MainWindow, qtbot: QtBot) -> None:
+def test_wheel_zooms_at_the_pointer_and_f_fits(window: Window, qtbot: QtBot) -> None:
     canvas = window.canvas
     view = canvas._current_view()
     assert view is not None
@@ -383,7 +380,7 @@ def test_wheel_zooms_at_the_pointer_and_f_fits(window: MainWindow, qtbot: QtBot)
     assert canvas._current_view().scale > 1.5 * view.scale  # type: ignore[union-attr]
 
 
-def test_the_caliper_catches_corners(window: MainWindow, qtbot: QtBot) -> None:
+def test_the_caliper_catches_corners(window: Window, qtbot: QtBot) -> None:
     canvas = window.canvas
     canvas.setFocus()
     qtbot.keyClick(canvas, Qt.Key.Key_M)
@@ -401,31 +398,31 @@ def test_the_caliper_catches_corners(window: MainWindow, qtbot: QtBot) -> None:
 # Files
 
 
-def test_save_open_and_what_is_unsaved(window: MainWindow, tmp_path: Path, settled: Wait) -> None:
+def test_save_open_and_what_is_unsaved(window: Window, tmp_path: Path, settled: Wait) -> None:
     path = tmp_path / "mine.toreuma"
-    window._save_to(path)
+    window.files.save_to(path)
     assert not window.session.modified
     window.session.attempt(lambda j: j.changed(name="Mine"))
     assert window.header.title.text() == "Mine •"
-    window._save_to(path)
+    window.files.save_to(path)
     assert load_job(path).name == "Mine"
     window.session.show(load_job(path), path)
     settled()
-    assert window._recent() == [str(path)]
+    assert window.files.recent() == [str(path)]
     assert not window.session.history.can_go_back
 
 
-def test_a_broken_file_leaves_the_open_job_alone(window: MainWindow, tmp_path: Path, spear: Job) -> None:
+def test_a_broken_file_leaves_the_open_job_alone(window: Window, tmp_path: Path, spear: Job) -> None:
     path = tmp_path / "broken.toreuma"
     path.write_text(job_text(spear)[:500])
-    window.open_job(str(path))
+    window.files.open_job(str(path))
     assert "breaks off" in window._notice.text()
     assert window.session.job is spear
     assert not window.session.save(tmp_path / "no" / "x.toreuma")
     assert "cannot be saved" in window._notice.text()
 
 
-def test_a_job_file_can_be_dropped_on_the_window(window: MainWindow, tmp_path: Path, spear: Job) -> None:
+def test_a_job_file_can_be_dropped_on_the_window(window: Window, tmp_path: Path, spear: Job) -> None:
     path = tmp_path / "dropped.toreuma"
     save_job(spear.changed(name="Dropped"), path)
     data = QMimeData()
@@ -438,26 +435,26 @@ def test_a_job_file_can_be_dropped_on_the_window(window: MainWindow, tmp_path: P
     assert window.session.job.name == "Dropped"  # type: ignore[union-attr]
 
 
-def test_unsaved_work_comes_back_after_a_crash(window: MainWindow, tmp_path: Path, spear: Job, settled: Wait) -> None:
+def test_unsaved_work_comes_back_after_a_crash(window: Window, tmp_path: Path, spear: Job, settled: Wait) -> None:
     path = tmp_path / "job.toreuma"
-    window._save_to(path)
+    window.files.save_to(path)
     window.session.attempt(lambda j: j.changed(name="Almost lost"))
-    window._autosave.write()
+    window.files.autosave.write()
     window.session.show(load_job(path), path)
-    window._autosave.look_for(path)
-    assert window._autosave.bar.isVisible()
-    window._autosave._take()
+    window.files.autosave.look_for(path)
+    assert window.files.autosave.bar.isVisible()
+    window.files.autosave._take()
     settled()
     assert window.session.job.name == "Almost lost"  # type: ignore[union-attr]
     assert window.session.history.can_go_back
-    window._save_to(path)
+    window.files.save_to(path)
     assert not list(tmp_path.glob(".*autosave"))
 
 
 # Finding things, work that is overtaken, access
 
 
-def test_everything_is_found_by_a_few_letters(window: MainWindow, qtbot: QtBot) -> None:
+def test_everything_is_found_by_a_few_letters(window: Window, qtbot: QtBot) -> None:
     qtbot.keyClick(window, Qt.Key.Key_K, Qt.KeyboardModifier.ControlModifier)
     assert window.finder.isVisible()
     qtbot.keyClicks(window.finder.edit, "finish out")
@@ -465,11 +462,12 @@ def test_everything_is_found_by_a_few_letters(window: MainWindow, qtbot: QtBot) 
     qtbot.keyClick(window.finder.edit, Qt.Key.Key_Return)
     assert window.stage == "operations"
     assert window.session.selection.operation == "op4"
-    texts = {one.text for one in window._findables()}
-    assert {"Undo", "Thread seat", "T2 Slim 55°", "Light or dark"} <= texts
+    texts = {one.text for one in findables(window.session, window.actions_known, window.set_stage)}
+    assert {"Save", "Thread seat", "T2 Slim 55°", "Light or dark"} <= texts
+    assert "Undo" not in texts  # nothing has been done yet
 
 
-def test_the_last_of_many_quick_edits_wins(window: MainWindow, settled: Wait) -> None:
+def test_the_last_of_many_quick_edits_wins(window: Window, settled: Wait) -> None:
     for depth in (0.5, 0.6, 0.7, 0.8, 0.9):
         window.session.attempt(
             lambda j, d=depth: j.with_operation("op2", lambda op: op.changed(pins=op.pins.changed(ap_mm=d)))  # type: ignore[misc]
@@ -483,9 +481,9 @@ def test_the_last_of_many_quick_edits_wins(window: MainWindow, settled: Wait) ->
     assert window.session.outcome.plan.of("op2").numbers["ap_max"].pinned is False  # type: ignore[union-attr]
 
 
-def test_every_control_has_a_name(window: MainWindow) -> None:
+def test_every_control_has_a_name(window: Window) -> None:
     window.session.select(operation="op2")
-    for stage, _ in STAGES:
+    for stage in (one.key for one in STAGES):
         window.set_stage(stage)
         for kind in (QAbstractButton, QLineEdit, QComboBox):
             for control in window.findChildren(kind):
@@ -495,14 +493,14 @@ def test_every_control_has_a_name(window: MainWindow) -> None:
                 assert control.accessibleName() or text, (stage, control)
 
 
-def test_light_and_dark(window: MainWindow, qtbot: QtBot) -> None:
+def test_light_and_dark(window: Window, qtbot: QtBot) -> None:
     light = picture(window)
     qtbot.keyClick(window, Qt.Key.Key_T, Qt.KeyboardModifier.ControlModifier)
     assert picture(window) != light
     assert window._settings.value("theme") == "dark"
 
 
-def test_how_a_job_is_run_is_chosen_beside_the_whole_route(window: MainWindow, settled: Callable[[], None]) -> None:
+def test_how_a_job_is_run_is_chosen_beside_the_whole_route(window: Window, settled: Callable[[], None]) -> None:
     window.set_stage("operations")
     window.session.select()
     before = window.session.outcome.plan.operations[1].numbers["vc"].number  # type: ignore[union-attr]

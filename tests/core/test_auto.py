@@ -7,6 +7,7 @@ import pytest
 from typer.testing import CliRunner
 
 from tests.support.engine import routed
+from tests.support.long import everyday
 from tests.support.random_jobs import random_job
 from toreuma.cli import app
 from toreuma.core.auto.order import RANKS
@@ -21,7 +22,7 @@ from toreuma.files.jobs import load_job
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
 
-@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("name", everyday(demo_names(), "spear", "vane-stud"))
 def test_the_proposed_route_of_a_demo_job_is_proved_and_every_choice_has_its_reason(name: str) -> None:
     found = routed(demo_job(name))
     for planned in plan_sides(found.job):
@@ -36,7 +37,7 @@ def test_the_proposed_route_of_a_demo_job_is_proved_and_every_choice_has_its_rea
     assert len(cured) <= len(found.taken)
 
 
-@pytest.mark.parametrize("seed", [2, 7, 23, 31, 146, 311])
+@pytest.mark.parametrize("seed", everyday([2, 7, 23, 31, 146, 311], 31))
 def test_random_parts_come_out_right(seed: int) -> None:
     found = routed(random_job(seed))
     planned = plan(found.job)
@@ -75,6 +76,7 @@ def test_it_stops_when_it_is_told_to() -> None:
         Engine().route(demo_job("spear"), check)
 
 
+@pytest.mark.long
 def test_on_the_command_line(tmp_path: Path) -> None:
     target = tmp_path / "hub.toreuma"
     run = CliRunner().invoke

@@ -8,6 +8,7 @@ from functools import cache
 import pytest
 
 from tests.support.handed import Planned, handed, planned_demo
+from tests.support.long import everyday
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.model import Job, SecondHold, ThreadFeature
 from toreuma.core.plan import plan
@@ -91,7 +92,7 @@ SABOTAGE = {
 }  # fmt: skip
 
 
-@pytest.mark.parametrize("name", SABOTAGE)
+@pytest.mark.parametrize("name", everyday(SABOTAGE, "a wait swapped", "a wrong datum", "first jaws not opened"))
 def test_a_spoiled_hand_over_is_caught(name: str) -> None:
     make, channel, pattern, instead, code, words = SABOTAGE[name]
     made = prove_channels(*planned(), dialect("system-a"), make(channel, pattern, instead))

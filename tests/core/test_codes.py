@@ -98,6 +98,7 @@ def test_edge_length_symbols_are_the_true_lengths_without_their_fractions(letter
             assert int(symbol) == int(length + 0.01), (symbol, ic, length)
 
 
+@pytest.mark.long
 def test_every_metric_insert_comes_back_from_its_own_text() -> None:
     tables, count = TABLES.insert, 0
     letters = list(product(tables.shapes, [*tables.clearance_deg, "O"], tables.tolerances, tables.fixings))
@@ -156,6 +157,7 @@ def test_holders_and_bars_read_as_the_tables_say() -> None:
         assert decode(f"SD{style}CR2020K11", TABLES).entering_angle_deg == angle  # type: ignore[union-attr]
 
 
+@pytest.mark.long
 def test_every_holder_and_bar_comes_back_from_its_own_text() -> None:
     holder, count = TABLES.holder, 0
     heads = product(holder.clamping, "CDSTVWR", holder.styles, "NCPB", "RLN")

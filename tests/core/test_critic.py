@@ -197,6 +197,7 @@ def test_drills_are_not_moved_in_front_of_what_they_need() -> None:
                     assert kinds.index("rough_od") < kinds.index("finish_od")
 
 
+@pytest.mark.long
 def test_what_is_open_when_the_part_is_turned_round_is_seen_and_cut_behind_that_turning() -> None:
     hub = demo_job("runner-hub")
     found = told(hub)["order.other_side"][0]

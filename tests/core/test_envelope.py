@@ -6,7 +6,7 @@ import random
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.support.parts import INSERTS, job_for, random_part
@@ -54,7 +54,6 @@ def test_levels_are_added_where_the_line_crosses_them() -> None:
 
 
 @pytest.mark.parametrize("insert", sorted(INSERTS))
-@settings(max_examples=14)
 @given(seed=st.integers(0, 150))
 def test_what_is_left_after_finishing_is_what_reach_declared(insert: str, seed: int) -> None:
     source = random.Random(seed)

@@ -43,6 +43,7 @@ def test_another_number_is_planned_where_it_stands(change: dict[str, object]) ->
     assert again.of(MIDDLE) is not None
 
 
+@pytest.mark.long
 def test_what_is_left_out_touches_its_neighbours_only() -> None:
     job = planned()[0]
     again, anew = planned_again(job.with_operation(MIDDLE, lambda op: op.changed(enabled=False)))

@@ -7,7 +7,7 @@ import random
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.support.parts import INSERTS, job_for, random_part
@@ -86,7 +86,6 @@ def _random_scene(seed: int, insert: str) -> tuple[Job, object]:
 
 
 @pytest.mark.parametrize("insert", sorted(INSERTS))
-@settings(max_examples=14)
 @given(seed=st.integers(0, 400))
 def test_no_free_position_gouges_and_free_with_blocked_is_everything(insert: str, seed: int) -> None:
     job, scene = _random_scene(seed, insert)
@@ -102,7 +101,6 @@ def test_no_free_position_gouges_and_free_with_blocked_is_everything(insert: str
     assert depth_inside(over, scene.part) < 0.002  # type: ignore[attr-defined]
 
 
-@settings(max_examples=14)
 @given(seed=st.integers(0, 400))
 def test_a_left_hand_tool_is_the_mirror_image(seed: int) -> None:
     job, scene = _random_scene(seed, "55 rhomb")

@@ -8,6 +8,7 @@ import pytest
 
 from tests.support.assertions import assert_same_plan, assert_same_program, assert_same_proof
 from tests.support.edits import edited
+from tests.support.long import everyday
 from toreuma.core.geometry.region import box
 from toreuma.core.memo import Memo
 from toreuma.core.model import Centre, Job
@@ -35,7 +36,7 @@ def closes_with_memory(job: Job, memo: Memo) -> Plan:
     return fresh
 
 
-@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("name", everyday(demo_names(), "spear", "bleed-screw"))
 def test_planned_with_memory_is_planned_afresh(name: str) -> None:
     source, memo = random.Random(f"edits of {name}"), Memo()
     start = demo_job(name)

@@ -10,6 +10,7 @@ import pytest
 import shapely
 from shapely import LineString, Point, Polygon
 
+from tests.support.long import everyday
 from tests.support.milled import driven, milled_job
 from toreuma.core.auto.propose import propose_route
 from toreuma.core.critic import critique
@@ -137,7 +138,7 @@ def test_an_inch_program_makes_the_same_moves(name: str, language: Dialect) -> N
         assert (one.feed or 0) == pytest.approx(other.feed or 0, rel=0.002, abs=0.1)
 
 
-@pytest.mark.parametrize("name", CUT)
+@pytest.mark.parametrize("name", everyday(CUT, "a pocket in the face"))
 def test_what_is_planned_is_what_is_cut(name: str, language: Dialect) -> None:
     planned = plan(CUT[name])
     assert all(one.motions for one in planned.operations), [one.findings for one in planned.operations]
@@ -150,6 +151,7 @@ def test_what_is_planned_is_what_is_cut(name: str, language: Dialect) -> None:
     assert proof.time_s == pytest.approx(planned.times.total_s, rel=0.02, abs=4)
 
 
+@pytest.mark.long
 def test_random_features_close(language: Dialect) -> None:
     rng = random.Random(7)
     for _ in range(5):

@@ -109,6 +109,7 @@ def brute_force(situation: Situation, steps: tuple[Step, ...]) -> float | None:
     return least if least < math.inf else None
 
 
+@pytest.mark.long
 def test_as_good_as_trying_everything_in_fifty_random_cases() -> None:
     rng, compared = random.Random(2026), 0
     while compared < 50:

@@ -2,6 +2,7 @@
 
 import pytest
 
+from tests.support.long import everyday
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
@@ -36,7 +37,7 @@ def test_a_blind_bore_stays_where_it_is() -> None:
     assert build_part(back).region.symmetric_difference(build_part(blind).region).area < 1e-3
 
 
-@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("name", everyday(demo_names(), "runner-hub", "vane-stud"))
 def test_every_demo_job_is_cut_on_all_its_sides(name: str) -> None:
     """No gouge, no contact, nothing left beyond what is declared, no error; threads within their limits."""
     for planned in plan_sides(demo_job(name)):

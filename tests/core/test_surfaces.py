@@ -2,6 +2,7 @@
 
 import pytest
 
+from tests.support.long import everyday
 from tests.support.routes import bored_job, proof_of, tool_of, turned_job
 from toreuma.core.dialect import Dialect
 from toreuma.core.model import CutGroove, Job
@@ -61,7 +62,7 @@ def test_metal_left_stands_above_and_has_its_place(language: Dialect) -> None:
     assert um == pytest.approx(guide.over_um, abs=0.5)
 
 
-@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("name", everyday(demo_names(), "spear", "vane-stud"))
 def test_nothing_rubs_on_the_demo_jobs(name: str) -> None:
     assert not [contact for contact in proof_of(demo_job(name)).contacts if "flank" in contact.what]
 

@@ -97,7 +97,16 @@ def test_shipped_data_is_whole_and_sourced() -> None:
 
 
 def test_all_demo_jobs_plan_without_errors() -> None:
-    assert demo_names() == ["gate-spindle", "runner-hub", "seat-ring", "sheave", "spear", "strainer-union", "vane-stud"]
+    assert demo_names() == [
+        "bleed-screw",
+        "gate-spindle",
+        "runner-hub",
+        "seat-ring",
+        "sheave",
+        "spear",
+        "strainer-union",
+        "vane-stud",
+    ]
     for name in demo_names():
         job = demo_job(name)
         assert not [finding for finding in plan(job).all_findings if finding.severity == "error"]

@@ -7,6 +7,7 @@ from pathlib import Path
 import ezdxf
 import pytest
 
+from tests.support.long import everyday
 from tests.support.solids import draw_dxf, matches, random_part, with_extras
 from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.geometry.part_shape import build_part
@@ -36,7 +37,7 @@ def buildable(rng: random.Random, bored: bool) -> Part:
         return part
 
 
-@pytest.mark.parametrize("seed", range(4))
+@pytest.mark.parametrize("seed", everyday(range(4), 0))
 def test_solids_come_back_with_all_that_is_on_them(
     seed: int, tmp_path: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:

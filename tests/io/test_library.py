@@ -34,7 +34,13 @@ def test_demo_jobs_are_files_like_any_other(name: str) -> None:
     job = demo_job(name)
     assert job == open_job(f"demo:{name}")
     assert job.stock.material.source
-    assert job.machine.name in {"toolroom lathe", "slant-bed", "twin-spindle mill-turn", "twin-spindle bar lathe"}
+    assert job.machine.name in {
+        "gang lathe",
+        "toolroom lathe",
+        "slant-bed",
+        "twin-spindle mill-turn",
+        "twin-spindle bar lathe",
+    }
     assert all(operation.name for operation in job.operations)
 
 

@@ -53,6 +53,8 @@ class Session(QObject):
     run_changed = Signal()
     progress = Signal(float)
     message = Signal(str, str)
+    wanted = Signal(str)
+    """An action of the window, asked for in a panel by its id."""
 
     def __init__(self, engine: Engine | None = None, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -124,6 +126,12 @@ class Session(QObject):
     @property
     def problem(self) -> ToreumaError | None:
         return self.results.problem
+
+    @property
+    def at_end(self) -> bool:
+        """The cursor stands at the end of a program that cuts."""
+        total = self.outcome.timeline.total_s if self.outcome else 0.0
+        return total > 0 and self.cursor_s >= total - 1e-6
 
     @property
     def cursor_s(self) -> float:

@@ -1,1 +1,0 @@
-"""The bench: tools for the head that need no job."""

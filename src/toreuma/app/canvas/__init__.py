@@ -1,1 +1,0 @@
-"""The section canvas: half sections about the centre line, to scale."""

@@ -1,0 +1,1 @@
+"""Rows, columns, texts and numbers that panels are made of."""

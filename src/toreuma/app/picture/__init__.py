@@ -1,0 +1,1 @@
+"""The section drawn to scale, and bodies in space."""

@@ -1,0 +1,1 @@
+"""Bodies in space, drawn without a screen."""

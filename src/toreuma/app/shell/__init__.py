@@ -1,0 +1,1 @@
+"""The window that lays out the stages, and what starts it."""

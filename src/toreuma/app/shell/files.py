@@ -1,0 +1,189 @@
+"""Files of the window: jobs opened and saved, drawings read, pictures and lists written."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from PySide6.QtCore import QObject, QSettings, Signal
+from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+from toreuma.app.session import Session
+from toreuma.app.shell.autosave import Autosave
+from toreuma.app.stages.tools.choice import ToolChoice
+from toreuma.core.errors import ToreumaError
+from toreuma.core.plan.sides.pair import second_end
+from toreuma.engine.search import is_known
+from toreuma.exchange.exports import export_file
+from toreuma.exchange.reading import SUFFIXES
+from toreuma.files.jobs import write_atomically
+from toreuma.files.rack import rack_csv, read_rack, save_rack
+from toreuma.shipped.library import catalogue
+
+__all__ = ["Files"]
+
+RECENT = 6
+
+
+class Files(QObject):
+    """Asks where, writes and reads, and says in the window how it went; ``read`` is given drawings and models."""
+
+    opened = Signal()
+
+    def __init__(
+        self, window: QWidget, session: Session, settings: QSettings, tools: ToolChoice, read: Callable[[Path], None]
+    ) -> None:
+        super().__init__(window)
+        self._window, self.session, self._settings = window, session, settings
+        self._tools, self._read = tools, read
+        self.autosave = Autosave(session, window)
+
+    def browse_import(self) -> None:
+        pattern = "Drawings and models (*.dxf *.step *.stp);;All files (*)"
+        name, _ = QFileDialog.getOpenFileName(self._window, "Read a drawing or model", "", pattern)
+        if name:
+            self._read(Path(name))
+
+    def export(self) -> None:
+        """Write the section as DXF, or the part as STEP."""
+        if self.session.job is None:
+            return
+        pattern = (
+            "DXF of section and toolpaths (*.dxf);;STEP of the part (*.step);;STEP of the stock at the cursor (*.stp)"
+        )
+        name, _ = QFileDialog.getSaveFileName(
+            self._window, "Write DXF or STEP", f"{self.session.job.name}.dxf", pattern
+        )
+        if name:
+            self.export_to(Path(name))
+
+    def export_to(self, path: Path) -> None:
+        session = self.session
+        if session.job is None or session.outcome is None:
+            return
+        stock = session.replay.stock_at(session.cursor_s) if session.replay else session.outcome.plan.scene.stock
+        try:
+            export_file(session.outcome.plan, path, stock if path.suffix.lower() == ".stp" else None)
+        except ToreumaError as error:
+            self.session.message.emit("error", str(error))
+            return
+        self.session.message.emit("ok", f"Written: {path.name}")
+
+    def open_job(self, name: str) -> None:
+        if Path(name).suffix.lower() in SUFFIXES:
+            self._read(Path(name))
+            return
+        if not self.may_leave():
+            return
+        if self.session.open(name):
+            self.opened.emit()
+            self._remember(name)
+            self.autosave.look_for(self.session.path)
+
+    def browse_rack(self) -> None:
+        """Read a list of tools onto the rack; rows that are not understood are named."""
+        name, _ = QFileDialog.getOpenFileName(
+            self._window, "Read a list of tools", "", "Tables (*.csv *.json);;All files (*)"
+        )
+        if name:
+            self.read_rack(Path(name))
+
+    def read_rack(self, path: Path) -> None:
+        try:
+            items, problems = read_rack(path, lambda code: is_known(catalogue(), code))
+        except ToreumaError as error:
+            self.session.message.emit("error", str(error))
+            return
+        held = {item.code: item for item in (*self._tools.rack, *items)}
+        self._tools.keep_rack(tuple(held.values()))
+        words = f"{len(items)} tools read onto the rack"
+        if problems:
+            self.session.message.emit(
+                "error", f"{words}; not understood: {'; '.join(problems[:4])}{' …' if len(problems) > 4 else ''}"
+            )
+        else:
+            self.session.message.emit("ok", words)
+
+    def export_rack(self) -> None:
+        name, _ = QFileDialog.getSaveFileName(self._window, "Write the rack", "rack.csv", "Tables (*.csv *.json)")
+        if name:
+            self.write_rack(Path(name))
+
+    def write_rack(self, path: Path) -> None:
+        """The rack as CSV, or as JSON by the file's ending."""
+        try:
+            if path.suffix.lower() == ".json":
+                save_rack(self._tools.rack, path)
+            else:
+                write_atomically(path, rack_csv(self._tools.rack))
+        except (OSError, ToreumaError) as error:
+            self.session.message.emit("error", f"{path}: it cannot be written ({error}); choose another place")
+            return
+        self.session.message.emit("ok", f"Written: {path.name}")
+
+    def open_second_end(self) -> None:
+        """Two parts back to back: the job of the other end, as a new one."""
+        job = self.session.job
+        if job is None:
+            return
+        try:
+            other = second_end(job)
+        except ToreumaError as error:
+            self.session.message.emit("error", str(error))
+            return
+        if self.may_leave():
+            self.session.show(other)
+            self.session.message.emit(
+                "ok", "The second end, held on the finished one; save it under a name of its own."
+            )
+
+    def browse(self) -> None:
+        pattern = "Jobs, drawings, models (*.toreuma *.dxf *.step *.stp);;All files (*)"
+        name, _ = QFileDialog.getOpenFileName(self._window, "Open a job", "", pattern)
+        if name:
+            self.open_job(name)
+
+    def save(self) -> bool:
+        if self.session.path is None:
+            return self.save_as()
+        return self.save_to(self.session.path)
+
+    def save_as(self) -> bool:
+        if self.session.job is None:
+            return False
+        start = str(self.session.path or f"{self.session.job.name}.toreuma")
+        name, _ = QFileDialog.getSaveFileName(self._window, "Save the job", start, "Toreuma jobs (*.toreuma)")
+        if not name:
+            return False
+        path = Path(name)
+        return self.save_to(path if path.suffix else path.with_suffix(".toreuma"))
+
+    def save_to(self, path: Path) -> bool:
+        saved = self.session.save(path)
+        if saved:
+            self._remember(str(path))
+            self.autosave.clean(path)
+        return saved
+
+    def _remember(self, name: str) -> None:
+        if name.startswith("demo:"):
+            return
+        names = [name, *(n for n in self.recent() if n != name)][:RECENT]
+        self._settings.setValue("recent", names)
+
+    def recent(self) -> list[str]:
+        stored = self._settings.value("recent", [])
+        names = [stored] if isinstance(stored, str) else list(stored or [])  # type: ignore[call-overload]
+        return [str(name) for name in names if Path(str(name)).exists()]
+
+    def may_leave(self) -> bool:
+        """Ask before changes are lost."""
+        if not self.session.modified:
+            return True
+        answer = QMessageBox.question(
+            self._window,
+            "Toreuma",
+            "The job has changes that are not saved.",
+            QMessageBox.StandardButton.Save | QMessageBox.StandardButton.Discard | QMessageBox.StandardButton.Cancel,
+        )
+        if answer == QMessageBox.StandardButton.Save:
+            return self.save()
+        return answer == QMessageBox.StandardButton.Discard

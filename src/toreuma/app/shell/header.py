@@ -1,0 +1,97 @@
+"""The header: what is open, the stages, units, theme, search."""
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import (
+    QButtonGroup,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QPushButton,
+    QSizePolicy,
+    QToolButton,
+    QVBoxLayout,
+)
+
+from toreuma.app.session import Session
+from toreuma.app.shell.actions import Actions
+from toreuma.app.stages.stage import Stage
+from toreuma.app.theme import Theme, icon
+
+__all__ = ["Header"]
+
+
+class Header(QFrame):
+    """Emits what was asked for; the window does it."""
+
+    stage_chosen = Signal(str)
+    asked = Signal(str)
+
+    def __init__(self, session: Session, theme: Theme, stages: tuple[Stage, ...], actions: Actions) -> None:
+        super().__init__()
+        self.setObjectName("header")
+        self._session, self._stages, self._actions = session, stages, actions
+        row = QHBoxLayout(self)
+        row.setContentsMargins(12, 0, 10, 0)
+        row.setSpacing(4)
+        names = QVBoxLayout()
+        names.setSpacing(0)
+        names.setContentsMargins(0, 5, 0, 5)
+        self.title = QLabel()
+        self.title.setObjectName("title")
+        self.facts = QLabel()
+        self.facts.setObjectName("muted")
+        for label in (self.title, self.facts):
+            label.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)
+            names.addWidget(label)
+        row.addLayout(names, 1)
+        self._group = QButtonGroup(self)
+        self.buttons: dict[str, QPushButton] = {}
+        for number, stage in enumerate(stages, 1):
+            button = QPushButton(stage.label)
+            button.setObjectName("stage")
+            button.setCheckable(True)
+            button.setToolTip(f"{stage.label} (Ctrl+{number})")
+            button.clicked.connect(lambda _=False, s=stage.key: self.stage_chosen.emit(s))
+            self._group.addButton(button)
+            self.buttons[stage.key] = button
+            row.addWidget(button)
+        row.addSpacing(10)
+        right = QHBoxLayout()
+        right.setSpacing(4)
+        right.addStretch(1)
+        self._tools: dict[str, QToolButton] = {}
+        for one in (one for one in actions if one.button):
+            button = QToolButton()
+            button.setToolTip(one.hint)
+            button.setAccessibleName(one.hint)
+            button.clicked.connect(lambda _=False, n=one.name: self.asked.emit(n))
+            self._tools[one.name] = button
+            right.addWidget(button)
+        self.units = QToolButton()
+        self.units.setToolTip("Millimetre or inch (Ctrl+U)")
+        self.units.setFixedWidth(92)
+        self.units.clicked.connect(lambda: self.asked.emit("units"))
+        right.addWidget(self.units)
+        row.addLayout(right, 1)
+        self.set_theme(theme)
+        session.job_changed.connect(self.refresh)
+        self.refresh()
+
+    def set_theme(self, theme: Theme) -> None:
+        for name, button in self._tools.items():
+            button.setIcon(icon(name, theme))
+
+    def refresh(self) -> None:
+        job, session = self._session.job, self._session
+        self.title.setText(f"{job.name}{' •' if session.modified else ''}" if job else "Toreuma")
+        self.title.setToolTip("Changed since it was saved" if session.modified else "")
+        self.facts.setText(f"{job.stock.material.name}   {job.machine.name}" if job else "")
+        self.units.setText("inch, X is Ø" if session.system == "inch" else "mm, X is Ø")
+        self.units.setAccessibleName(f"Units: {session.system}; X as diameter")
+        for name, button in self._tools.items():
+            button.setEnabled(self._actions[name].when())
+        for stage in self._stages:
+            self.buttons[stage.key].setEnabled(stage.is_ready)
+
+    def show_stage(self, stage: str) -> None:
+        self.buttons[stage].setChecked(True)

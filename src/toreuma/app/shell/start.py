@@ -1,0 +1,48 @@
+"""Starting the application."""
+
+import gc
+import sys
+from pathlib import Path
+
+from PySide6.QtCore import QSettings
+from PySide6.QtWidgets import QApplication
+
+from toreuma.app.session import Session
+from toreuma.app.shell.window import MainWindow
+from toreuma.app.theme import load_fonts
+from toreuma.core.model import Job
+
+__all__ = ["application", "run"]
+
+SWITCH_S = 0.001
+"""How long the worker may keep the interpreter while the window wants to draw."""
+
+
+def application() -> QApplication:
+    """The one Qt application, with our fonts and style."""
+    existing = QApplication.instance()
+    app = existing if isinstance(existing, QApplication) else QApplication(sys.argv[:1])
+    app.setApplicationName("toreuma")
+    app.setOrganizationName("toreuma")
+    app.setStyle("Fusion")
+    load_fonts()
+    sys.setswitchinterval(SWITCH_S)
+    _settle_memory()
+    return app
+
+
+def _settle_memory() -> None:
+    """Rarer searches for dropped cycles: what is kept of a large job is much to look through amid an edit."""
+    gc.freeze()
+    gc.set_threshold(20_000, 20, 50)
+
+
+def run(job: Job | None, path: Path | None) -> int:
+    """Show the window and stay until it is closed."""
+    app = application()
+    session = Session()
+    window = MainWindow(session, QSettings())
+    if job is not None:
+        session.show(job, path)
+    window.show()
+    return app.exec()

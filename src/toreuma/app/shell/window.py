@@ -1,0 +1,304 @@
+"""The window: the header, and below it what the stage that is shown wants to see."""
+
+from pathlib import Path
+from typing import TypeVar
+
+from PySide6.QtCore import QByteArray, QSettings, QSize, Qt, QTimer
+from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
+from PySide6.QtWidgets import QLabel, QMainWindow, QSplitter, QStackedWidget, QStyle, QVBoxLayout, QWidget
+
+from toreuma.app.picture.section import SectionCanvas
+from toreuma.app.session import Session
+from toreuma.app.shell.actions import Action, Actions
+from toreuma.app.shell.files import Files
+from toreuma.app.shell.findables import findables
+from toreuma.app.shell.finder import Finder
+from toreuma.app.shell.first_page import FirstPage
+from toreuma.app.shell.header import Header
+from toreuma.app.stages.all import STAGES
+from toreuma.app.stages.bench.stage import BenchStage
+from toreuma.app.stages.operations.stage import OperationsStage
+from toreuma.app.stages.part.stage import PartStage
+from toreuma.app.stages.program.stage import ProgramStage
+from toreuma.app.stages.stage import Shared, Stage, Themed
+from toreuma.app.stages.tools.stage import ToolsStage
+from toreuma.app.theme import load_theme
+from toreuma.app.time.ribbon import Ribbon
+
+__all__ = ["MainWindow", "room_for"]
+
+LEFT_PX, RIGHT_PX = 350, 340
+MESSAGE_MS = 12_000
+USUAL = QSize(1280, 800)
+
+S = TypeVar("S", bound=Stage)
+
+
+def room_for(available: QSize, style: QStyle) -> QSize:
+    """The usual size, or as much of it as the screen has beside the window's own frame."""
+    bar, edge = QStyle.PixelMetric.PM_TitleBarHeight, QStyle.PixelMetric.PM_MdiSubWindowFrameWidth
+    frame = QSize(2 * style.pixelMetric(edge), style.pixelMetric(bar) + 2 * style.pixelMetric(edge))
+    return USUAL.boundedTo(available - frame)
+
+
+def _show(stack: QStackedWidget, widget: QWidget | None) -> None:
+    """Show a widget in its room, put there on first use; nothing gives the room to others."""
+    stack.setVisible(widget is not None)
+    if widget is None:
+        return
+    if stack.indexOf(widget) < 0:
+        widget.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        stack.addWidget(widget)
+    stack.setCurrentWidget(widget)
+
+
+class MainWindow(QMainWindow):
+    """One window, one job."""
+
+    def __init__(self, session: Session, settings: QSettings, theme: str | None = None) -> None:
+        super().__init__()
+        self.session, self._settings = session, settings
+        name = theme or str(settings.value("theme", "light"))
+        self._theme = load_theme(name if name in ("light", "dark") else "light")
+        self.setWindowTitle("Toreuma")
+        self.setAcceptDrops(True)
+        self.canvas = SectionCanvas(session, self._theme)
+        self.ribbon = Ribbon(session, self._theme)
+        shared = Shared(session, self._theme, self.canvas, self.ribbon)
+        self.stages = {kind.key: kind(shared) for kind in STAGES}
+        self.shown: Stage = self.at(PartStage)
+        self.first = FirstPage()
+        self.files = Files(self, session, settings, self.at(ToolsStage).choice, self.start_import)
+        self.actions_known = Actions(self, self._actions())
+        self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
+        self._lay_out()
+        self.finder = Finder(self.centralWidget(), lambda: findables(self.session, self.actions_known, self.set_stage))
+        self._message_timer = QTimer(self, singleShot=True, interval=MESSAGE_MS)
+        self._message_timer.timeout.connect(self._notice.hide)
+        self._connect()
+        self._apply_theme()
+        self._restore()
+        self._on_job()
+        self.set_stage("part")
+        self.canvas.setFocus()
+
+    def at(self, kind: type[S]) -> S:
+        """The stage of a kind."""
+        stage = self.stages[kind.key]
+        assert isinstance(stage, kind)
+        return stage
+
+    @property
+    def stage(self) -> str:
+        """The key of the stage that is shown."""
+        return self.shown.key
+
+    # Layout
+
+    def _lay_out(self) -> None:
+        self.left, self.middle, self.right, self.bars = (QStackedWidget() for _ in range(4))
+        self.below, self.pages = QStackedWidget(), QStackedWidget()
+        centre, column = QWidget(), QVBoxLayout()
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self.bars)
+        column.addWidget(self.middle, 1)
+        centre.setLayout(column)
+        self.splitter = QSplitter(Qt.Orientation.Horizontal)
+        for widget in (self.left, centre, self.right):
+            self.splitter.addWidget(widget)
+        self.splitter.setHandleWidth(1)
+        self.splitter.setStretchFactor(1, 1)
+        self.splitter.setSizes([LEFT_PX, 600, RIGHT_PX])
+        self.left.setMinimumWidth(250)
+        self.right.setMinimumWidth(300)
+        self.below.setFixedHeight(self.ribbon.height())
+        work = QWidget()
+        column = QVBoxLayout(work)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        column.addWidget(self.splitter, 1)
+        column.addWidget(self.below)
+        self.pages.addWidget(self.first)
+        self.pages.addWidget(work)
+        self._work = work
+        self._notice = QLabel()
+        self._notice.setWordWrap(True)
+        self._notice.setContentsMargins(12, 6, 12, 6)
+        self._notice.hide()
+        whole = QWidget()
+        column = QVBoxLayout(whole)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.setSpacing(0)
+        for part in (self.header, self._notice, self.files.autosave.bar):
+            column.addWidget(part)
+        column.addWidget(self.pages, 1)
+        self.setCentralWidget(whole)
+
+    def _connect(self) -> None:
+        self.header.stage_chosen.connect(self.set_stage)
+        self.header.asked.connect(self.actions_known.do)
+        for stage in self.stages.values():
+            stage.turned.connect(self._turn)
+        self.at(PartStage).imports.finished.connect(self._on_import_over)
+        self.first.wanted.connect(self.files.open_job)
+        self.first.browse.connect(self.files.browse)
+        self.files.opened.connect(self._notice.hide)
+        self.session.message.connect(self.say)
+        self.session.wanted.connect(self.actions_known.do)
+        self.session.job_changed.connect(self._on_job)
+
+    def _actions(self) -> tuple[Action, ...]:
+        session, files, history = self.session, self.files, self.session.history
+        route, program = self.at(OperationsStage), self.at(ProgramStage)
+
+        def has_job() -> bool:
+            return session.job is not None
+
+        def do(name: str, words: str, key: str, run: object, **more: object) -> Action:
+            return Action(name=name, words=words, key=key, run=run, **more)  # type: ignore[arg-type]
+
+        return (
+            do("undo", "Undo", "Ctrl+Z", session.undo, button=True, when=lambda: history.can_go_back),
+            do("redo", "Redo", "Ctrl+Shift+Z", session.redo, button=True, when=lambda: history.can_go_forth),
+            do("open", "Open a job", "Ctrl+O", files.browse, button=True, tip="Open"),
+            do("save", "Save", "Ctrl+S", files.save, button=True, when=has_job),
+            do("save_as", "Save as", "Ctrl+Shift+S", files.save_as, when=has_job),
+            do("save_program", "Save the program", "Ctrl+E", program.panel.save, when=has_job),
+            do("import", "Read a drawing or model", "Ctrl+I", files.browse_import),
+            do("second_end", "Open the program of the second end", "Ctrl+Shift+B", files.open_second_end, when=has_job),
+            do("export", "Write DXF or STEP", "Ctrl+Shift+E", files.export, when=has_job),
+            do("read_rack", "Read a list of tools", "", files.browse_rack),
+            do("write_rack", "Write the rack", "", files.export_rack),
+            do("theme", "Light or dark", "Ctrl+T", self.switch_theme, button=True),
+            do("find", "Find", "Ctrl+K", lambda: self.finder.open(), button=True),
+            do("units", "Millimetre or inch", "Ctrl+U", self.switch_units, when=has_job),
+            do("fit", "Fit the picture", "F", lambda: self.shown.fit()),
+            do("play", "Play the program", "Ctrl+Space", lambda: self.shown.player.toggle(), when=has_job),
+            do("propose", "Propose the whole route", "Ctrl+R", session.propose_route, when=has_job),
+            do("side", "First or second side", "Ctrl+Tab", self.switch_side, when=has_job),
+            do("caliper", "Caliper", "M", self.canvas.toggle_caliper),
+            do("table", "Section or table of operations", "L", self.switch_table, when=has_job),
+            do("lab", "Try the operation in the cut lab", "Ctrl+L", self.open_lab, when=has_job),
+            do("double", "Double the operation", "Ctrl+D", route.panel.duplicate, when=has_job),
+            *(
+                do(f"stage {stage.key}", stage.label, f"Ctrl+{number}", lambda s=stage.key: self.set_stage(s))
+                for number, stage in enumerate(self.stages.values(), 1)
+            ),
+        )
+
+    # State
+
+    def set_stage(self, key: str) -> None:
+        """Show another stage, or the same one afresh."""
+        self.shown.leave()
+        self.shown = self.stages[key]
+        self.header.show_stage(key)
+        self.canvas.show_look(self.shown.look)
+        self.shown.enter()
+        self._turn()
+
+    def _turn(self) -> None:
+        """Put everything where the stage wants it."""
+        stage = self.shown
+        _show(self.pages, (stage.page or self._work) if stage.is_ready else self.first)
+        if stage.page is not None:
+            return
+        _show(self.left, stage.left)
+        _show(self.bars, stage.bar)
+        _show(self.middle, stage.middle)
+        _show(self.right, stage.right)
+        _show(self.below, stage.below)
+
+    def _on_job(self) -> None:
+        job = self.session.job
+        self._turn()
+        self.setWindowTitle(f"{job.name} — Toreuma" if job else "Toreuma")
+
+    def switch_side(self) -> None:
+        """The other side of a part that is cut in two holds."""
+        whole = self.session.whole
+        if whole is not None and len(whole.setups) > 1:
+            self.session.show_side(1 - self.session.side)
+
+    def switch_units(self) -> None:
+        job = self.session.job
+        if job is not None:
+            self.session.change(job.changed(units="mm" if job.units == "inch" else "inch"))
+
+    def switch_table(self) -> None:
+        """In the middle: the section, or all operations in a table."""
+        if self.stage != OperationsStage.key:
+            self.set_stage(OperationsStage.key)
+        self.at(OperationsStage).turn()
+
+    def open_lab(self) -> None:
+        """The cut of the selected operation in the cut lab."""
+        self.set_stage(BenchStage.key)
+        bench = self.at(BenchStage).bench
+        bench.open("cut lab")
+        bench.lab.take(self.session.selection.operation or "")
+
+    def switch_theme(self) -> None:
+        self._theme = load_theme("dark" if self._theme.name == "light" else "light")
+        self._settings.setValue("theme", self._theme.name)
+        self._apply_theme()
+
+    def _apply_theme(self) -> None:
+        self.setPalette(self._theme.palette())
+        self.setStyleSheet(self._theme.style_sheet())
+        own: tuple[Themed, ...] = (self.header, self.canvas, self.ribbon)
+        for part in (*own, *(one for stage in self.stages.values() for one in stage.themed)):
+            part.set_theme(self._theme)
+
+    def say(self, level: str, text: str) -> None:
+        """A line under the header; errors stay until something else happens."""
+        self._notice.setObjectName(level)
+        self._notice.style().unpolish(self._notice)
+        self._notice.style().polish(self._notice)
+        self._notice.setText(text)
+        self._notice.show()
+        self._message_timer.stop()
+        if level != "error":
+            self._message_timer.start()
+
+    # Files that come, and the end
+
+    def start_import(self, path: Path) -> None:
+        """Read a drawing or model and show what it gives; the job stays until it is taken."""
+        self.at(PartStage).read(path)
+        self.set_stage(PartStage.key)
+
+    def _on_import_over(self) -> None:
+        self._on_job()
+        self.set_stage(PartStage.key)
+        self.canvas.update()
+
+    def dragEnterEvent(self, event: QDragEnterEvent) -> None:
+        if any(url.isLocalFile() for url in event.mimeData().urls()):
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent) -> None:
+        for url in event.mimeData().urls():
+            if url.isLocalFile():
+                self.files.open_job(url.toLocalFile())
+                return
+
+    def _restore(self) -> None:
+        geometry = self._settings.value("geometry")
+        if isinstance(geometry, QByteArray):
+            self.restoreGeometry(geometry)
+        else:
+            self.resize(room_for(self.screen().availableSize(), self.style()))
+        self.first.show_recent(self.files.recent())
+
+    def closeEvent(self, event: QCloseEvent) -> None:
+        if not self.files.may_leave():
+            event.ignore()
+            return
+        self._settings.setValue("geometry", self.saveGeometry())
+        self.files.autosave.clean(self.session.path)
+        for stage in self.stages.values():
+            stage.close()
+        self.session.close()
+        event.accept()

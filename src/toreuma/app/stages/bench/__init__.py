@@ -1,0 +1,1 @@
+"""The bench: answers that need no job."""

@@ -1,0 +1,1 @@
+"""The stage of what grips the blank, and of the second hold."""

@@ -1,0 +1,186 @@
+"""Left panel of the hold stage: what grips the blank, what supports it, and what grips it the second time."""
+
+from collections.abc import Callable
+from typing import Any
+
+from toreuma.app.forms.fields import (
+    BORED_FIELDS,
+    CENTRE_FIELDS,
+    HOLD_FIELDS,
+    HOLD_KIND_FIELDS,
+    RANGE_FIELDS,
+    RELIEF_FIELDS,
+    SECOND_FIELDS,
+    Field,
+)
+from toreuma.app.forms.rows import RowColumn
+from toreuma.core.model import Job
+from toreuma.core.units import System, show
+from toreuma.shipped.library import holds, machines
+
+__all__ = ["HoldPanel"]
+
+Span = tuple[float, float]
+WIDEST_MM = 1000.0
+
+CENTRE = {"name": "live centre", "d_mm": 32.0, "point_length_mm": 22.0}
+SECOND = {"grip_length_mm": 15.0}
+RELIEF = {"length_mm": 5.0, "height_mm": 8.0}
+
+
+class HoldPanel(RowColumn):
+    """Choices from the shipped holds, every number of the one chosen, the centre, and the second hold."""
+
+    def _fill(self) -> None:
+        job = self.session.job
+        if job is None:
+            self.start(())
+            return
+        hold, second = job.setup.hold, job.second_hold
+        relief = hold.relief if hold.kind == "chuck" else None
+        soft = hold.kind == "chuck" and hold.jaws == "soft"
+        key = (hold.kind, soft, relief is None, job.setup.centre is None, second is None, len(job.part.outside))
+        fresh = self.start(key)
+        if fresh:
+            self.heading("Machine")
+        every = tuple((name, name) for name in machines())
+        own = job.machine.name
+        options = every if own in machines() else ((f"{own}  (this job's own)", own), *every)
+        self.choice("machine", "Cut on", options, own, _with_machine)
+        self.text("machine", "muted", _machine_facts(job, self.session.system))
+        if fresh:
+            self.heading("First hold")
+        names = tuple((one.name, one.name) for one in holds())
+        known = hold.name in [name for name, _ in names]
+        options = names if known else ((hold.name or "this job's own", hold.name), *names)
+        self.choice("hold", "Held in", options, hold.name, _with_named)
+        if hold.kind == "chuck":
+            jaws = (("Hard, serrated", "hard"), ("Soft, bored to size", "soft"))
+            self.choice("jaws", "Jaws", jaws, hold.jaws, lambda j, v: _with_hold(j, jaws=v))
+            sides = (("Outside", "outside"), ("In the bore", "inside"))
+            self.choice("side", "Grip", sides, hold.side, lambda j, v: _with_hold(j, side=v))
+        for field in (*(BORED_FIELDS if soft else ()), *HOLD_FIELDS, *HOLD_KIND_FIELDS[hold.kind]):
+            self._hold_row(hold, field)
+        if hold.kind != "mandrel":
+            name = "grip_range_mm" if hold.kind == "chuck" else "range_mm"
+            self._range_rows("hold", getattr(hold, name), lambda j, span: _with_hold(j, **{name: span}))
+        if hold.kind == "chuck":
+            options = (("As they are", False), ("Cut back in front", True))
+            self.choice("relieved", "Jaw fronts", options, relief is not None, _with_relief)
+            for field in RELIEF_FIELDS if relief is not None else ():
+                self._relief_row(relief, field)
+        if fresh:
+            self.heading("Support")
+        centred = (("None", False), ("Live centre in front", True))
+        self.choice("centre", "Centre", centred, job.setup.centre is not None, _with_centre)
+        for field in CENTRE_FIELDS if job.setup.centre is not None else ():
+            self._centre_row(job.setup.centre, field)
+        if fresh:
+            self.heading("Second hold")
+        surfaces = [("Not wanted", -1)]
+        surfaces += [(e.name or f"Element {i + 1}", i) for i, e in enumerate(job.part.outside) if e.kind == "line"]
+        self.choice("second", "Grips on", surfaces, second.element if second else -1, _with_second)
+        for field in SECOND_FIELDS if second is not None else ():
+            self._second_row(second, field)
+        if second is not None:
+            self._range_rows(
+                "second", second.range_mm, lambda j, span: j.changed(second_hold=j.second_hold.changed(range_mm=span))
+            )
+        if fresh:
+            self.end()
+
+    def _hold_row(self, hold: Any, field: Field) -> None:
+        name = field.name
+        self.typed(
+            f"hold.{name}",
+            field,
+            getattr(hold, name),
+            lambda job, number, n=name: _with_hold(job, **{n: number}),  # type: ignore[misc]
+        )
+
+    def _range_rows(self, key: str, span: Span | None, change: Callable[[Job, Span], Job]) -> None:
+        """The diameters jaws can take, as two numbers."""
+        now = span or (0.0, WIDEST_MM)
+        for index, field in enumerate(RANGE_FIELDS):
+
+            def put(job: Job, number: float | None, at: int = index) -> Job:
+                ends = list(now)
+                ends[at] = number if number is not None else (0.0, WIDEST_MM)[at]
+                return change(job, (ends[0], ends[1]))
+
+            self.typed(f"{key}.{field.name}", field, None if span is None else span[index], put)
+
+    def _relief_row(self, relief: Any, field: Field) -> None:
+        name = field.name
+        self.typed(
+            f"relief.{name}",
+            field,
+            getattr(relief, name),
+            lambda job, number, n=name: _with_hold(job, relief=job.setup.hold.relief.changed(**{n: number})),  # type: ignore[misc, union-attr]
+        )
+
+    def _centre_row(self, centre: Any, field: Field) -> None:
+        name = field.name
+        self.typed(
+            f"centre.{name}",
+            field,
+            getattr(centre, name),
+            lambda job, number, n=name: job.with_setup(centre=job.setup.centre.changed(**{n: number})),  # type: ignore[misc, union-attr]
+        )
+
+    def _second_row(self, second: Any, field: Field) -> None:
+        name = field.name
+        self.typed(
+            f"second.{name}",
+            field,
+            getattr(second, name),
+            lambda job, number, n=name: job.changed(second_hold=job.second_hold.changed(**{n: number})),  # type: ignore[misc, union-attr]
+        )
+
+
+def _with_machine(job: Job, name: str) -> Job:
+    return job.changed(machine=machines().get(name, job.machine))
+
+
+def _machine_facts(job: Job, system: System) -> str:
+    machine = job.machine
+    power = show(max(point.power_kw for point in machine.power), "kW", system)
+    stations = ", ".join(f"{one.stations} stations on the {one.name}" for one in machine.carriers)
+    words = [f"{power} of motor, up to {machine.max_rpm:.0f} rpm, {stations}."]
+    if machine.speeds_rpm:
+        words.append(f"{len(machine.speeds_rpm)} spindle speeds from {machine.speeds_rpm[0]:.0f} rpm.")
+    if machine.feeds_mm_rev:
+        least = show(machine.feeds_mm_rev[0], "mm/rev", system)
+        words.append(f"{len(machine.feeds_mm_rev)} feeds from {least}.")
+    if not machine.surface_speed:
+        words.append("No constant surface speed.")
+    return " ".join(words)
+
+
+def _with_hold(job: Job, **changes: Any) -> Job:
+    return job.with_setup(hold=job.setup.hold.changed(**changes))
+
+
+def _with_named(job: Job, name: str) -> Job:
+    """Another hold, with the stick-out and grip the person had."""
+    found = next((one for one in holds() if one.name == name), None)
+    if found is None:
+        return job
+    now = job.setup.hold
+    return job.with_setup(hold=found.changed(stick_out_mm=now.stick_out_mm, grip_length_mm=now.grip_length_mm))
+
+
+def _with_relief(job: Job, wanted: bool) -> Job:
+    return _with_hold(job, relief=RELIEF if wanted else None)
+
+
+def _with_centre(job: Job, wanted: bool) -> Job:
+    return job.with_setup(centre=CENTRE if wanted else None)
+
+
+def _with_second(job: Job, element: int) -> Job:
+    if element < 0:
+        return job.changed(second_hold=None)
+    if job.second_hold is None:
+        return job.changed(second_hold={**SECOND, "element": element})
+    return job.changed(second_hold=job.second_hold.changed(element=element))

@@ -1,0 +1,1 @@
+"""The stage of what the program read back has cut."""

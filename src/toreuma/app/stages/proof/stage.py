@@ -1,0 +1,56 @@
+"""The stage of the proof."""
+
+from PySide6.QtWidgets import QWidget
+
+from toreuma.app.picture.look import Look
+from toreuma.app.picture.paint import Painter
+from toreuma.app.stages.proof.paint import paint_deviations
+from toreuma.app.stages.proof.panel import ProofPanel
+from toreuma.app.stages.proof.reasons import ProofReasons
+from toreuma.app.stages.stage import Shared, Stage, Themed
+from toreuma.core.findings import Finding
+from toreuma.core.scene import Scene
+
+__all__ = ["ProofStage"]
+
+
+class ProofStage(Stage):
+    """A finding that is chosen in the list is marked in the section and explained on the right."""
+
+    key, label = "proof", "Proof"
+
+    def __init__(self, shared: Shared) -> None:
+        super().__init__(shared)
+        self.panel = ProofPanel(shared.session, shared.theme)
+        self.numbers = ProofReasons(shared.session, shared.theme)
+        self.panel.chosen.connect(self._choose)
+        self.look = Look(
+            tool=True,
+            leftover=True,
+            flags=frozenset({"error", "warning", "note"}),
+            shade="Share of its limits used",
+            over=self._paint,
+        )
+
+    @property
+    def left(self) -> QWidget:
+        return self.panel
+
+    @property
+    def right(self) -> QWidget:
+        return self.numbers
+
+    @property
+    def themed(self) -> tuple[Themed, ...]:
+        return (self.panel, self.numbers)
+
+    def _choose(self, finding: Finding) -> None:
+        self.shared.canvas.show_finding(finding)
+        self.numbers.show_finding(finding)
+
+    def enter(self) -> None:
+        self.numbers.show_finding(None)
+
+    def _paint(self, draw: Painter, scene: Scene) -> None:
+        if self.session.proof is not None and self.session.at_end:
+            paint_deviations(draw, self.session.proof)

@@ -1,0 +1,32 @@
+"""The stage of the blank."""
+
+from PySide6.QtWidgets import QWidget
+
+from toreuma.app.picture.look import Look
+from toreuma.app.stages.stage import Shared, Stage, Themed
+from toreuma.app.stages.stock.panel import StockPanel
+from toreuma.app.stages.stock.reasons import StockReasons
+
+__all__ = ["StockStage"]
+
+
+class StockStage(Stage):
+    key, label = "stock", "Stock"
+
+    def __init__(self, shared: Shared) -> None:
+        super().__init__(shared)
+        self.panel = StockPanel(shared.session, shared.theme)
+        self.numbers = StockReasons(shared.session, shared.theme)
+        self.look = Look(metal="blank", chooses="surface", opened=False)
+
+    @property
+    def left(self) -> QWidget:
+        return self.panel
+
+    @property
+    def right(self) -> QWidget:
+        return self.numbers
+
+    @property
+    def themed(self) -> tuple[Themed, ...]:
+        return (self.panel, self.numbers)

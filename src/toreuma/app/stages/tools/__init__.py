@@ -1,0 +1,1 @@
+"""The stage of choosing tools and putting them in stations."""

@@ -1,0 +1,1 @@
+"""The stage of the hand-over and of both spindles at work."""

@@ -1,0 +1,1 @@
+"""Ribbons of time and what plays along them."""

@@ -1,1 +1,0 @@
-"""Panels of the window."""

@@ -1,0 +1,16 @@
+"""Cases that `./run test` leaves to `./run test --all`."""
+
+from collections.abc import Iterable
+from typing import Any
+
+import pytest
+
+__all__ = ["everyday"]
+
+
+def everyday(cases: Iterable[Any], *kept: Any) -> list[Any]:
+    """Cases of a test of which only those ``kept`` run every day. Raises `ValueError` for a kept one that is none."""
+    every = list(cases)
+    if missing := [one for one in kept if one not in every]:
+        raise ValueError(f"no such case: {missing}")
+    return [one if one in kept else pytest.param(one, marks=pytest.mark.long) for one in every]
