@@ -262,3 +262,19 @@ def test_the_advised_tool_led_along_its_free_boundary_touches_nothing_and_leaves
         skin = metal.intersection(target.buffer(0.05)).difference(cut)
         unsaid = skin.difference(reach.leftover.buffer(0.02))
         assert unsaid.buffer(-0.004).area < 1e-4, wish.words
+
+
+@pytest.mark.parametrize(
+    ("name", "cut_with"),
+    [
+        ("spear", {"Thread M24x2-6g": ["T5"], "Thread relief": ["T4"], "Rough the outside": ["T1", "T2"]}),
+        ("sheave", {"Rough the bore": ["T2", "T3"], "Belt groove 1": ["T8"], "Belt groove 2": ["T8"]}),
+        ("seat-ring", {"Snap ring groove": [], "Inner ring groove": ["T7"]}),
+        ("bleed-screw", {"Grip": ["T3"], "Run-out": ["T5"]}),
+    ],
+)
+def test_a_wish_knows_the_operations_that_cut_it(name: str, cut_with: dict[str, list[str]]) -> None:
+    job = demo_job(name)
+    of = {one.words: one for one in wishes(job, build_scene(job))}
+    for words, tools in cut_with.items():
+        assert [one.tool for one in job.operations if of[words].is_cut_by(one)] == tools, words

@@ -24,6 +24,9 @@ class RecordedEngine(Engine):
         super().__init__(memo=Memo(40_000))
         self._kept: dict[tuple[object, ...], Any] = {}
 
+    def forget(self) -> None:
+        """A window that closes leaves what is recorded for the next one."""
+
     def _once(self, what: str, job: Job, compute: Callable[[], Any], check: Check) -> Any:
         check()
         key = what, self.memo.digest(job)

@@ -64,6 +64,11 @@ class Memo:
         key = _Key((function.__module__, function.__qualname__, *map(self.digest, arguments)))
         return self._get(key, lambda: function(*arguments))
 
+    def clear(self) -> None:
+        """Forget everything."""
+        self._kept.clear()
+        self._seen.clear()
+
     def get(self, key: Hashable, compute: Callable[[], T]) -> T:
         """The result kept under ``key``, or that of ``compute``, kept from now on: for what is no function of values,
         as reading on from where a reader stands."""

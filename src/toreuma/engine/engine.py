@@ -49,6 +49,10 @@ class Engine:
         self.library = own or library()
         self.memo = memo or Memo()
 
+    def forget(self) -> None:
+        """Let go of everything remembered."""
+        self.memo.clear()
+
     def language(self, job: Job, name: str | None = None) -> Dialect:
         """The dialect a job's programs are written in, or the one named."""
         return self.library.dialect(name or job.program.dialect)

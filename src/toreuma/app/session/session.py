@@ -401,7 +401,7 @@ class Session(QObject):
             self.progress.emit(share)
 
     def close(self) -> None:
-        """End the worker; what it still had to say is no longer heard."""
+        """End the worker; what it still had to say is no longer heard, and what was computed is let go."""
         self._request = -1
-        self.search = IDLE
+        self.search, self.results = IDLE, NOTHING
         self._worker.stop()

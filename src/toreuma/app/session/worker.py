@@ -79,6 +79,7 @@ class Worker(QObject):
         self.cancel()
         self._queue.put(None)
         self._task.wait()
+        self._engine.forget()
 
     def _answer_all(self, check: Check, progress: object) -> None:
         """The thread's loop."""

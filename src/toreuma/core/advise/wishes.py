@@ -7,7 +7,7 @@ import numpy as np
 import shapely
 
 from toreuma.core.geometry.region import rings
-from toreuma.core.model import Job
+from toreuma.core.model import Job, Operation
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
 from toreuma.core.reach.tool_reach import Surface, rolled_on, surface_metal
 from toreuma.core.scene import Scene
@@ -15,6 +15,9 @@ from toreuma.core.scene import Scene
 __all__ = ["Wish", "wishes"]
 
 Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off"]
+
+ON_THE_AXIS = ("drill", "tap")
+"""Cut by operations that name no feature of the part."""
 
 LEAST_MM2 = 0.05
 LEFT_SHARE = 0.2
@@ -31,12 +34,14 @@ class Wish:
     surface: Surface | None = None
     feature: int = -1
 
-    @property
-    def operation_kind(self) -> str:
-        """The kind of operation that takes the tool, where there is one yet."""
-        return {"rough": "rough_od", "finish": "finish_od", "face": "face", "part_off": "part_off"}.get(
-            self.use if self.surface is None or self.surface.kind != "bore" else "", ""
-        )
+    def is_cut_by(self, operation: Operation) -> bool:
+        """The operation cuts this: its kind does, and where it cuts one feature of the part, it is this one."""
+        if self.use in ("rough", "finish"):
+            inside = self.surface is not None and self.surface.kind == "bore"
+            return operation.kind == f"{self.use}_{'bore' if inside else 'od'}"
+        feature = getattr(operation, "feature", None)
+        same = feature == self.feature or (feature is None and (self.feature < 0 or self.use in ON_THE_AXIS))
+        return same and operation.kind == self.use
 
 
 def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:

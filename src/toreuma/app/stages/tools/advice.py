@@ -142,7 +142,7 @@ class AdvicePanel(ScrollColumn):
         outcome = self._session.outcome
         for planned in outcome.plan.operations if outcome is not None else ():
             feed, depth = planned.numbers.get("f"), planned.numbers.get("ap")
-            if planned.operation.kind == wish.operation_kind and feed and depth and depth.number > 0:
+            if wish.is_cut_by(planned.operation) and feed and depth and depth.number > 0:
                 return feed.number, depth.number
         return COMPARE_AT.get(wish.use, COMPARE_ELSE)
 
@@ -178,15 +178,15 @@ class AdvicePanel(ScrollColumn):
         """Put a candidate into a free station and give it to the operations that cut this."""
         advice, wish = self._choice.advice, self._choice.wish
         if advice is not None and wish is not None:
-            self._take(advice.candidates[index], wish.operation_kind)
+            self._take(advice.candidates[index], wish)
 
     def take_split(self) -> None:
         """Put the slim tool of the split into a free station."""
         advice = self._choice.advice
         if advice is not None and advice.split is not None:
-            self._take(advice.split.candidate, "")
+            self._take(advice.split.candidate, None)
 
-    def _take(self, one: Candidate, kind: str) -> None:
+    def _take(self, one: Candidate, wish: Wish | None) -> None:
         job = self._session.job
         if job is None:
             return
@@ -194,7 +194,7 @@ class AdvicePanel(ScrollColumn):
         if station is None and not one.in_turret:
             self._session.message.emit("error", "every station is taken: take a tool out first")
             return
-        error = self._session.attempt(lambda j: _with(j, one, station or 1, kind))
+        error = self._session.attempt(lambda j: _with(j, one, station or 1, wish))
         if error is not None:
             self._session.message.emit("error", str(error))
         self._choice.renew()
@@ -206,11 +206,11 @@ class AdvicePanel(ScrollColumn):
         self.column.addWidget(label)
 
 
-def _with(job: Job, one: Candidate, station: int, kind: str) -> Job:
-    """The job with the tool in it, and the first operation of a kind cutting with it."""
+def _with(job: Job, one: Candidate, station: int, wish: Wish | None) -> Job:
+    """The job with the tool in it, and the first operation that cuts the wish cutting with it."""
     same = next((tool for tool in job.tools if tool.name == one.tool.name), None)
     changed, tool_id = (job, same.id) if same is not None else with_tool(job, one.tool, station)
-    target = next((op.id for op in changed.operations if op.kind == kind), None)
+    target = next((op.id for op in changed.operations if wish is not None and wish.is_cut_by(op)), None)
     return changed if target is None else changed.with_operation(target, lambda op: op.changed(tool=tool_id))
 
 

@@ -22,6 +22,7 @@ from toreuma.app.session import Session
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.app.stages.tools.tool import sizes_of
 from toreuma.app.theme import Theme
+from toreuma.core.advise import Wish
 from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Insert, Job
@@ -76,7 +77,7 @@ class ToolsPanel(QWidget):
         self.wishes.clear()
         job = self._session.job
         for wish in self._choice.wishes:
-            used = _used(job, wish.operation_kind) if job else ""
+            used = _used(job, wish) if job else ""
             item = QListWidgetItem(f"{wish.words}\n{used or 'no tool yet'}")
             item.setData(Qt.ItemDataRole.UserRole, wish.key)
             item.setSizeHint(QSize(0, 44))
@@ -90,9 +91,9 @@ class ToolsPanel(QWidget):
             self._choice.choose(item.data(Qt.ItemDataRole.UserRole))
 
 
-def _used(job: Job, kind: str) -> str:
+def _used(job: Job, wish: Wish) -> str:
     """The tools of the operations that cut this."""
-    ids = dict.fromkeys(op.tool for op in job.operations if op.kind == kind and op.enabled)
+    ids = dict.fromkeys(op.tool for op in job.operations if op.enabled and wish.is_cut_by(op))
     names = [f"{tool.id}  {tool.name}" for tool in (job.tool(one) for one in ids) if tool is not None]
     return ", ".join(names)
 
