@@ -1,18 +1,23 @@
 """The session: a drawing with no job open, searches and edits that cross, results that stay."""
 
 import itertools
+from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QMimeData, QPointF, Qt, QUrl
+from PySide6.QtCore import QMimeData, QPointF, QSettings, Qt, QUrl
 from PySide6.QtGui import QDropEvent
+from PySide6.QtWidgets import QLabel
 from pytestqt.qtbot import QtBot
 
+from tests.support.engine import recorded
 from tests.support.window import Window
+from toreuma.app.session import Session
 from toreuma.app.session.history import History
 from toreuma.app.session.selection import Cursors
 from toreuma.app.shell.shot import settle
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
+from toreuma.engine.library import renew
 from toreuma.shipped.library import data_path, demo_job
 
 
@@ -108,3 +113,24 @@ def test_a_cursor_stays_inside_and_at_the_end(seconds: float, at: float, at_end:
     moved = Cursors().moved(seconds, 20.0)
     assert (moved.at_s, moved.at_end) == (at, at_end)
     assert moved.fitted(30.0).at_s == (30.0 if at_end else at)
+
+
+def test_own_values_that_cannot_be_read_are_said_and_the_window_opens(
+    qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch, spear: Job
+) -> None:
+    (tmp_path / "materials.json").write_text('{"C45": {"kc11_mpa": ')
+    monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
+    renew()
+    session = Session(recorded())
+    window = Window(session, QSettings(str(tmp_path / "settings.ini"), QSettings.Format.IniFormat))
+    qtbot.addWidget(window)
+    window.files.may_leave = lambda: True
+    window.show()
+    session.show(spear)
+    assert settle(session)
+    window.set_stage("bench")
+    window.bench.open("materials")
+    said = [label.text() for label in window.bench.materials.findChildren(QLabel) if "materials.json" in label.text()]
+    assert len(said) == 1
+    assert (tmp_path / "materials.json").read_text() == '{"C45": {"kc11_mpa": '
+    window.close()

@@ -12,8 +12,11 @@ from pytestqt.qtbot import QtBot
 from tests.support.window import Window
 from toreuma.app.forms.findings import FindingCard
 from toreuma.app.shell.findables import findables
+from toreuma.app.shell.header import Header
 from toreuma.app.shell.shot import settle
 from toreuma.app.stages.all import STAGES
+from toreuma.app.stages.proof.stage import ProofStage
+from toreuma.app.theme import load_theme
 from toreuma.core.model import Job
 from toreuma.files.jobs import job_text, load_job, save_job
 
@@ -519,3 +522,18 @@ def test_how_a_job_is_run_is_chosen_beside_the_whole_route(window: Window, settl
     window.session.undo()
     window.session.undo()
     assert window.session.job.conditions.attended  # type: ignore[union-attr]
+
+
+def test_eleven_stages_stand_in_the_header_of_the_usual_window(window: Window, qtbot: QtBot) -> None:
+    """With the longest label twice more; the names of part and machine give way, no label is cut."""
+    more = [type("More", (ProofStage,), {"key": key, "label": "Operations"}) for key in ("log", "lessons")]
+    shared = window.at(ProofStage).shared
+    stages = (*window.stages.values(), *(kind(shared) for kind in more))
+    header = Header(window.session, load_theme("light"), stages, window.actions_known)
+    qtbot.addWidget(header)
+    header.resize(1280, 48)
+    header.show()
+    assert header.minimumSizeHint().width() <= 1280
+    for button in header.buttons.values():
+        assert button.width() >= button.sizeHint().width()
+        assert button.geometry().right() <= 1280
