@@ -1,7 +1,7 @@
 """What a stage is for the window: its place in the header, its widgets, and what the section shows."""
 
 from dataclasses import dataclass
-from typing import ClassVar, Protocol
+from typing import Any, ClassVar, Protocol
 
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QWidget
@@ -41,6 +41,8 @@ class Stage(QObject):
 
     key: ClassVar[str]
     label: ClassVar[str]
+    panel: Any = None
+    numbers: Reasons | None = None
     turned = Signal()
 
     def __init__(self, shared: Shared) -> None:
@@ -52,13 +54,13 @@ class Stage(QObject):
 
     @property
     def left(self) -> QWidget | None:
-        """The panel on the left; None leaves its room to the middle."""
-        return None
+        """The panel; None leaves its room to the middle."""
+        return self.panel  # type: ignore[no-any-return]
 
     @property
     def right(self) -> QWidget | None:
         """The reasons, or what takes their place."""
-        return None
+        return self.numbers
 
     @property
     def middle(self) -> QWidget:
@@ -81,7 +83,7 @@ class Stage(QObject):
     @property
     def themed(self) -> tuple[Themed, ...]:
         """Every widget of its own that is drawn in the colours of a theme."""
-        raise NotImplementedError
+        return tuple(one for one in (self.panel, self.numbers) if one is not None)
 
     # What it does
 

@@ -15,6 +15,8 @@ class OperationsStage(Stage):
     """The table lists what the route does, and takes its room."""
 
     key, label = "operations", "Operations"
+    panel: RoutePanel
+    numbers: OperationReasons
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)
@@ -37,10 +39,6 @@ class OperationsStage(Stage):
     @property
     def middle(self) -> QWidget:
         return self.table if self.is_tabled else super().middle
-
-    @property
-    def right(self) -> QWidget:
-        return self.numbers
 
     @property
     def themed(self) -> tuple[Themed, ...]:

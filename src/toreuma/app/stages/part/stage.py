@@ -17,6 +17,8 @@ class PartStage(Stage):
     """A file that is read takes the left until it is taken or left; that needs no job."""
 
     key, label = "part", "Part"
+    panel: PartPanel
+    numbers: PartReasons
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)
@@ -29,10 +31,6 @@ class PartStage(Stage):
     @property
     def left(self) -> QWidget:
         return self.imports if self.imports.is_busy else self.panel
-
-    @property
-    def right(self) -> QWidget:
-        return self.numbers
 
     @property
     def themed(self) -> tuple[Themed, ...]:

@@ -1,13 +1,11 @@
 """The stage of the proof."""
 
-from PySide6.QtWidgets import QWidget
-
 from toreuma.app.picture.look import Look
 from toreuma.app.picture.paint import Painter
 from toreuma.app.stages.proof.paint import paint_deviations
 from toreuma.app.stages.proof.panel import ProofPanel
 from toreuma.app.stages.proof.reasons import ProofReasons
-from toreuma.app.stages.stage import Shared, Stage, Themed
+from toreuma.app.stages.stage import Shared, Stage
 from toreuma.core.findings import Finding
 from toreuma.core.scene import Scene
 
@@ -18,6 +16,8 @@ class ProofStage(Stage):
     """A finding that is chosen in the list is marked in the section and explained on the right."""
 
     key, label = "proof", "Proof"
+    panel: ProofPanel
+    numbers: ProofReasons
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)
@@ -31,18 +31,6 @@ class ProofStage(Stage):
             shade="Share of its limits used",
             over=self._paint,
         )
-
-    @property
-    def left(self) -> QWidget:
-        return self.panel
-
-    @property
-    def right(self) -> QWidget:
-        return self.numbers
-
-    @property
-    def themed(self) -> tuple[Themed, ...]:
-        return (self.panel, self.numbers)
 
     def _choose(self, finding: Finding) -> None:
         self.shared.canvas.show_finding(finding)

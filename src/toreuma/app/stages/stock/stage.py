@@ -1,9 +1,7 @@
 """The stage of the blank."""
 
-from PySide6.QtWidgets import QWidget
-
 from toreuma.app.picture.look import Look
-from toreuma.app.stages.stage import Shared, Stage, Themed
+from toreuma.app.stages.stage import Shared, Stage
 from toreuma.app.stages.stock.panel import StockPanel
 from toreuma.app.stages.stock.reasons import StockReasons
 
@@ -12,21 +10,11 @@ __all__ = ["StockStage"]
 
 class StockStage(Stage):
     key, label = "stock", "Stock"
+    panel: StockPanel
+    numbers: StockReasons
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)
         self.panel = StockPanel(shared.session, shared.theme)
         self.numbers = StockReasons(shared.session, shared.theme)
         self.look = Look(metal="blank", chooses="surface", opened=False)
-
-    @property
-    def left(self) -> QWidget:
-        return self.panel
-
-    @property
-    def right(self) -> QWidget:
-        return self.numbers
-
-    @property
-    def themed(self) -> tuple[Themed, ...]:
-        return (self.panel, self.numbers)

@@ -21,6 +21,7 @@ class ToolsStage(Stage):
     """Advice stands beside the wishes and the store; the tool of a station beside the stations."""
 
     key, label = "tools", "Tools"
+    panel: ToolsPanel
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)
@@ -33,10 +34,6 @@ class ToolsStage(Stage):
         stations.list.currentRowChanged.connect(lambda _: self.tool.show_tool(stations.selected()))
         self.choice.changed.connect(shared.canvas.update)
         self.look = Look(over=self._paint)
-
-    @property
-    def left(self) -> QWidget:
-        return self.panel
 
     @property
     def right(self) -> QWidget:

@@ -25,6 +25,8 @@ class TransferStage(Stage):
     """Below stands the time of what is shown: the hand-over, or the whole run."""
 
     key, label = "transfer", "Transfer"
+    panel: TransferPanel
+    numbers: TransferReasons
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)
@@ -36,14 +38,6 @@ class TransferStage(Stage):
         self.views = TransferViews(session, theme, shared.canvas)
         self.views.chosen.connect(lambda _: self.turned.emit())
         self.look = Look(pieces=self._pieces, over=self._machine, extent=self._extent, headroom_px=MACHINE_PX)
-
-    @property
-    def left(self) -> QWidget:
-        return self.panel
-
-    @property
-    def right(self) -> QWidget:
-        return self.numbers
 
     @property
     def middle(self) -> QWidget:
