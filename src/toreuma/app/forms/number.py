@@ -105,7 +105,7 @@ class NumberRow(QFrame):
         self._value.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         self._unit = QLabel()
         self._unit.setObjectName("muted")
-        self._unit.setFixedWidth(52)
+        self._unit.setFixedWidth(57)
         self._value.setFixedWidth(84)
         self.pin = QToolButton()
         self.pin.setObjectName("pin")

@@ -27,7 +27,7 @@ from toreuma.app.time.ribbon import Ribbon
 
 __all__ = ["MainWindow", "room_for"]
 
-LEFT_PX, RIGHT_PX = 360, 340
+LEFT_PX, RIGHT_PX = 350, 340
 MESSAGE_MS = 12_000
 USUAL = QSize(1280, 800)
 
