@@ -48,6 +48,8 @@ def test_the_table_lists_every_operation_with_its_governing_limit(window: Window
     assert window.session.selection.operation == plan.operations[3].operation.id
     window.session.select(operation="op2")
     assert window.table.currentIndex().row() == 1
+    window.set_stage("operations")  # as finding an operation does: the table stays
+    assert window.middle.currentWidget() is window.table
     qtbot.keyClick(window, Qt.Key.Key_L)
     assert window.middle.currentWidget() is window.canvas
     assert window.left.isVisible()

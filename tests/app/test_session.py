@@ -113,6 +113,7 @@ def test_a_cursor_stays_inside_and_at_the_end(seconds: float, at: float, at_end:
     moved = Cursors().moved(seconds, 20.0)
     assert (moved.at_s, moved.at_end) == (at, at_end)
     assert moved.fitted(30.0).at_s == (30.0 if at_end else at)
+    assert Cursors(10.0, 0.0, False).fitted(5.0) == Cursors(5.0, 0.0, True)  # cut short, it stands at the end
 
 
 def test_own_values_that_cannot_be_read_are_said_and_the_window_opens(

@@ -44,10 +44,9 @@ def test_what_cannot_be_is_refused() -> None:
 
 
 def test_the_axis_of_rotation_belongs_to_a_spindle() -> None:
-    twin, plain = machines()["twin-spindle mill-turn"], machines()["slant-bed"]
-    assert twin.c_axis_of("main")
-    assert twin.c_axis_of("sub")
-    assert plain.c_axis_of("main") is None
-    assert plain.c_axis_of("sub") is None
+    twin = machines()["twin-spindle mill-turn"]
+    assert twin.c_axis is not None
+    assert machines()["slant-bed"].c_axis is None
     assert twin.second is not None
+    assert twin.second.c_axis is not None
     assert twin.second.retracted_gap_mm == twin.second.least_gap_mm + twin.second.travel_mm

@@ -51,10 +51,6 @@ def test_sections_are_the_operations_in_order(outcome: Outcome) -> None:
     for name, start, end in named:
         assert outcome.times_of(name) == (start, end)
         assert outcome.operation_at((start + end) / 2) == name
-    line = outcome.program.sections[3].line
-    assert outcome.operation_of_line(line) == "op4"
-    assert outcome.operation_of_line(line - 1) == "op3"
-    assert outcome.operation_of_line(1) is None
 
 
 def test_spindle_speed_stays_under_its_clamp(outcome: Outcome) -> None:

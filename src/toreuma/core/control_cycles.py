@@ -13,7 +13,6 @@ from toreuma.core.geometry.elements import Arc, Line, Point, Segment
 
 __all__ = [
     "Made",
-    "bored_pass",
     "faced_pass",
     "follow",
     "groove_pecks",
@@ -88,15 +87,6 @@ def threaded_pass(start: Point, z: float, r: float) -> list[Made]:
     way.thread(z, r)
     way.rapid(r=start[1])
     way.rapid(z=start[0])
-    return way.made
-
-
-def bored_pass(start: Point, back_z: float, z: float) -> list[Made]:
-    """Straight down the axis and back to a plane."""
-    way = _Way(start)
-    way.rapid(z=back_z)
-    way.feed(z=z)
-    way.rapid(z=back_z)
     return way.made
 
 

@@ -66,14 +66,6 @@ class Outcome:
                 found.add(one.cuts.opens)
         return tuple(sorted(found))
 
-    def operation_of_line(self, line: int) -> str | None:
-        """The operation a line of the program belongs to."""
-        found = None
-        for index, section in enumerate(self.program.sections):
-            if section.line <= line and index < len(self.sections):
-                found = self.sections[index]
-        return found
-
     def times_of(self, operation_id: str) -> tuple[float, float] | None:
         """Start and end of an operation, s."""
         for section, start, end in self.timeline.sections():

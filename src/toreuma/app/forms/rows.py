@@ -33,7 +33,7 @@ def narrow_box() -> QComboBox:
 
 
 class RowColumn(WaitsUnseen, ScrollColumn):
-    """Subclasses fill it in `_fill`: `_start` clears it when its key is new, rows are then made on first use."""
+    """Subclasses fill it in `_fill`: `start` clears it when its key is new, rows are then made on first use."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()

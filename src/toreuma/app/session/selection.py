@@ -33,7 +33,7 @@ class Cursors:
 
     def fitted(self, total_s: float) -> "Cursors":
         """The cursor of the side in a program that takes another time."""
-        return Cursors(total_s if self.at_end else min(self.at_s, total_s), self.run_s, self.at_end)
+        return self.moved(total_s if self.at_end else self.at_s, total_s)
 
     def run_moved(self, seconds: float, total_s: float) -> "Cursors":
         """The cursor of the whole run at another time."""

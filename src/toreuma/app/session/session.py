@@ -131,7 +131,7 @@ class Session(QObject):
     def at_end(self) -> bool:
         """The cursor stands at the end of a program that cuts."""
         total = self.outcome.timeline.total_s if self.outcome else 0.0
-        return total > 0 and self.cursor_s >= total - 1e-6
+        return total > 0 and self.cursors.at_end
 
     @property
     def cursor_s(self) -> float:

@@ -191,7 +191,8 @@ class MainWindow(QMainWindow):
 
     def set_stage(self, key: str) -> None:
         """Show another stage, or the same one afresh."""
-        self.shown.leave()
+        if key != self.shown.key:
+            self.shown.leave()
         self.shown = self.stages[key]
         self.header.show_stage(key)
         self.canvas.show_look(self.shown.look)

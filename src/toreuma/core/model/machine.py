@@ -6,7 +6,7 @@ from typing import Any
 from pydantic import Field, model_validator
 
 from toreuma.core.model.base import Name, Positive, Share, Value
-from toreuma.core.model.carrier import Carrier, SpindleName
+from toreuma.core.model.carrier import Carrier
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 
 __all__ = ["Machine"]
@@ -97,12 +97,6 @@ class Machine(Value):
         """The numbers of a carrier's stations."""
         before = sum(one.stations for one in self.carriers[: self.carriers.index(carrier)])
         return range(before + 1, before + carrier.stations + 1)
-
-    def c_axis_of(self, spindle: SpindleName) -> CAxis | None:
-        """The axis of rotation of a spindle, if it has one."""
-        if spindle == "main":
-            return self.c_axis
-        return self.second.c_axis if self.second is not None else None
 
     def seen_from_second(self, apart_mm: float) -> "Machine":
         """The machine as somebody sees it who stands at the second spindle: that one is the spindle in hand.
