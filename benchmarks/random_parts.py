@@ -13,10 +13,7 @@ from typing import Any
 from tests.support.random_jobs import random_job
 
 from toreuma.core.errors import ToreumaError
-from toreuma.core.plan import plan
 from toreuma.engine.engine import Engine
-from toreuma.engine.proving import prove_plan
-from toreuma.shipped.library import dialect
 
 LIMIT_UM = 2.0
 
@@ -26,9 +23,10 @@ def one(seed: int) -> dict[str, Any]:
     begin = time.perf_counter()
     try:
         job = random_job(seed)
-        found = Engine().route(job)
-        planned = plan(found.job)
-        proof = prove_plan(planned, dialect("system-a"))
+        engine = Engine()
+        found = engine.route(job)
+        planned = engine.plan(found.job)
+        proof = engine.prove_afresh(planned)
     except ToreumaError as error:
         return {"seed": seed, "fault": str(error), "s": time.perf_counter() - begin}
     except Exception:

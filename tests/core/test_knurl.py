@@ -5,6 +5,7 @@ import re
 import pytest
 
 from tests.support.long import everyday
+from toreuma.core.advise import wishes
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.part_shape import build_part
@@ -13,6 +14,7 @@ from toreuma.core.model.tool import KnurlingTool
 from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import turned_part
 from toreuma.core.post import post
+from toreuma.core.scene import build_scene
 from toreuma.core.standards.knurls import PITCHES_MM, KnurlForm, blank_d_mm, pressed_mm, raised_mm
 from toreuma.engine.engine import Engine
 from toreuma.engine.features import feature_on
@@ -169,3 +171,18 @@ def test_every_pitch_of_the_standard_has_wheels() -> None:
     wheels = {(t.form, t.pitch_mm) for t in catalogue().tools if isinstance(t, KnurlingTool)}
     assert wheels == {(form, pitch) for form in ("RAA", "RGE") for pitch in PITCHES_MM}
     assert RollKnurl(id="k", tool="T1", feature=0).dwell_turns == 3
+
+
+def test_a_knurl_that_nothing_rolls_is_said(routed: Job, language: Dialect) -> None:
+    smooth = routed.with_setup(operations=tuple(one for one in routed.operations if one.kind != "knurl"))
+    told = {one.code: one.severity for one in prove_plan(plan(smooth), language).findings}
+    assert told["knurl.missing"] == "warning"
+    assert "knurl.missing" not in {one.code for one in prove_plan(plan(routed), language).findings}
+
+
+@pytest.mark.parametrize("bar_d", [23.4, 24.0, 25.0])
+def test_a_bar_about_as_thick_as_the_ridges_is_no_knurl(bar_d: float) -> None:
+    """Between turned and drawn diameter, at the drawn one, and above it."""
+    job = fresh_job(headed("RGE", 1.6), "screw")
+    job = job.changed(stock=job.stock.changed(d_mm=bar_d))
+    assert "knurl" in {one.use for one in wishes(job, build_scene(job))}

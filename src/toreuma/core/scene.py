@@ -25,7 +25,8 @@ class Scene:
 
     ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front; nothing
     of the hold stands outside the blank in front of ``clear_z``. ``reference`` is the
-    turret's reference point and ``index`` the point where tools are changed, as (z, r).
+    turret's reference point and ``index`` the point where tools are changed, as (z, r). ``cut_before`` says
+    that the blank is what another hold left.
     """
 
     shape: PartShape
@@ -40,6 +41,7 @@ class Scene:
     grip_r: float
     reference: tuple[float, float]
     index: tuple[float, float]
+    cut_before: bool = False
 
     @property
     def profile(self) -> Profile:
@@ -112,6 +114,7 @@ def placed(part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine:
         grip_r=holding.grip_r,
         reference=reference,
         index=index,
+        cut_before=blank.kind == "free" and bool(blank.outline),
     )
 
 

@@ -8,7 +8,7 @@ from toreuma.core.model.feature import Knurl
 from toreuma.core.model.part import Element, Part
 from toreuma.core.standards.knurls import blank_d_mm
 
-__all__ = ["as_turned", "knurled", "ridges"]
+__all__ = ["as_turned", "knurled", "nominal_d_mm", "ridges"]
 
 ROOM_PITCHES = 2.0
 """A knurl takes its whole cylinder but for corners and so many pitches: what is beside it is turned below size."""
@@ -34,12 +34,16 @@ def knurled(part: Part) -> Iterator[tuple[int, Knurl]]:
             yield index, feature
 
 
+def nominal_d_mm(part: Part, index: int, knurl: Knurl) -> float:
+    """Diameter over the ridges of a feature of the part, mm. Raises `PartError` where it has no cylinder."""
+    return part.outside[_cylinder(part, index, knurl)[1]].d_mm
+
+
 def ridges(part: Part) -> Region:
     """The rings in which the ridges of all knurls stand, upper half, mm."""
     found = []
     for index, knurl in knurled(part):
-        _, last = _cylinder(part, index, knurl)
-        d = part.outside[last].d_mm
+        d = nominal_d_mm(part, index, knurl)
         low = blank_d_mm(knurl.form, d, knurl.pitch_mm) / 2
         found.append(box(knurl.from_z_mm - knurl.length_mm, low, knurl.from_z_mm, d / 2))
     return union(found)

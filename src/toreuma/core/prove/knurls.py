@@ -5,13 +5,14 @@ from dataclasses import dataclass
 
 import shapely
 
-from toreuma.core.findings import Finding
-from toreuma.core.geometry.knurled import as_turned, knurled
+from toreuma.core.findings import Finding, Severity
+from toreuma.core.geometry.knurled import knurled, nominal_d_mm
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import Job
 from toreuma.core.model.tool import KnurlingTool
+from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
-from toreuma.core.standards.knurls import blank_d_mm, pressed_mm, raised_mm
+from toreuma.core.standards.knurls import pressed_mm, raised_mm
 
 __all__ = ["Rolled", "knurl_findings", "rolled_by"]
 
@@ -42,20 +43,22 @@ def rolled_by(tool: KnurlingTool, line: int, stock: Region, swept: Region) -> Ro
     return Rolled(line, tool.station, box(low, surface, high, surface + up), deep)
 
 
-def knurl_findings(job: Job, final: Region, rolled: list[Rolled]) -> Iterator[Finding]:
-    """Knurls that an operation of the job rolls and that are not there, not deep enough, too deep, or elsewhere."""
+def knurl_findings(job: Job, scene: Scene, final: Region, rolled: list[Rolled]) -> Iterator[Finding]:
+    """Knurls that are not there, not deep enough, too deep, or elsewhere, and those of the part that nothing rolls."""
     wanted = {one.feature for one in job.operations if one.kind == "knurl" and one.enabled}
-    turned = as_turned(job.part) if wanted else job.part
     for index, knurl in knurled(job.part):
-        if index not in wanted:
-            continue
         low, high = knurl.from_z_mm - knurl.length_mm, knurl.from_z_mm
-        nominal = next(e.d_mm for e, t in zip(job.part.outside, turned.outside, strict=True)
-                       if e.d_mm != t.d_mm and abs(t.d_mm - blank_d_mm(knurl.form, e.d_mm, knurl.pitch_mm)) < 1e-9
-                       and e.z_mm <= high + 1e-6)  # fmt: skip
+        nominal = nominal_d_mm(job.part, index, knurl)
         name = knurl.name or f"knurl {knurl.form} {knurl.pitch_mm:g}"
         there = shapely.clip_by_rect(final, low + END_MM, 0, high - END_MM, 1e4)
         d = 2 * float(there.bounds[3]) if not there.is_empty else 0.0
+        if index not in wanted:
+            if d < nominal - 2 * DEPTH_MM or not scene.cut_before:
+                what = f"{name} is not rolled by any operation"
+                severity: Severity = "note" if len(job.setups) > 1 else "warning"
+                why = "the part has a smooth cylinder there, below its drawn diameter"
+                yield Finding(severity, "knurl.missing", what, why, at=(high, 0.0))
+            continue
         lines = [one.line for one in rolled]
         line = lines[0] if lines else None
         if not any(one.raised.bounds[0] < high and low < one.raised.bounds[2] for one in rolled):

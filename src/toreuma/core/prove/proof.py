@@ -129,7 +129,7 @@ def prove(
         *_past_centre(program, cutter, steps),
         *_power_findings(program, steps),
         *told_otherwise(program, told),
-        *knurl_findings(job, final, cutter.rolled),
+        *knurl_findings(job, scene, final, cutter.rolled),
         *_leftover_findings(undeclared, scene, program, cutter),
         *_declared_findings(kept, scene, job),
     )

@@ -88,7 +88,9 @@ def surface_metal(scene: Scene, surface: Surface) -> Region:
 
 
 def rolled_on(scene: Scene) -> Region:
-    """The ridges that stand on the blank already: there is no metal above them to be turned off."""
+    """The ridges that another hold has rolled: they stand on the blank, with no metal above them to be turned off."""
+    if not scene.cut_before:
+        return EMPTY
     found = []
     for ring in polygons(scene.shape.ridges):
         z0, _, z1, high = ring.bounds
