@@ -1,5 +1,7 @@
 """The real window: type, drag, undo, and see the numbers and the drawing change."""
 
+import math
+import sys
 from collections.abc import Callable
 from pathlib import Path
 
@@ -11,6 +13,7 @@ from pytestqt.qtbot import QtBot
 
 from tests.support.window import Window
 from toreuma.app.forms.findings import FindingCard
+from toreuma.app.forms.format import clock
 from toreuma.app.shell.findables import findables
 from toreuma.app.shell.header import Header
 from toreuma.app.shell.shot import settle
@@ -19,6 +22,7 @@ from toreuma.app.stages.proof.stage import ProofStage
 from toreuma.app.theme import load_theme
 from toreuma.core.model import Job
 from toreuma.files.jobs import job_text, load_job, save_job
+from toreuma.shipped.library import demo_job
 
 Wait = Callable[[], None]
 
@@ -152,6 +156,32 @@ def test_a_bar_smaller_than_the_part_is_said_where_it_is_typed(window: Window, q
     qtbot.mouseClick(card.findChild(QPushButton), Qt.MouseButton.LeftButton)
     settled()
     assert window.session.job.stock.d_mm == 32  # type: ignore[union-attr]
+
+
+def test_a_blank_far_too_small_does_not_end_the_window(bare: Window, qtbot: QtBot) -> None:
+    bare.session.show(demo_job("runner-hub"))
+    assert settle(bare.session)
+    bare.set_stage("stock")
+    type_into(qtbot, bare.stock.rows["stock.d_mm"].entry, "40")
+    assert settle(bare.session)
+    for key in ("operations", "tools", "transfer", "program", "proof"):
+        bare.set_stage(key)
+        assert settle(bare.session)
+    assert bare.session.job.stock.d_mm == 40  # type: ignore[union-attr]
+    assert clock(math.nan) == "–"
+
+
+def test_a_panel_that_cannot_be_filled_says_so_and_the_window_goes_on(
+    window: Window, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    told: list[BaseException] = []
+    monkeypatch.setattr(sys, "excepthook", lambda kind, error, trace: told.append(error))
+    monkeypatch.setattr(type(window.table), "_fill", lambda self: 1 / 0)
+    window.set_stage("operations")
+    window.session.attempt(lambda job: job.changed(name="Other"))
+    window.switch_table()
+    assert any(isinstance(error, ZeroDivisionError) for error in told)
+    assert window.isVisible()
 
 
 # Profile

@@ -7,16 +7,19 @@ import pytest
 
 from tests.support.machines import with_carrier
 from toreuma.core.dialect import Dialect
-from toreuma.core.errors import PartError
+from toreuma.core.errors import JobError, PartError
 from toreuma.core.geometry.region import polygons, rotated_volume
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
+from toreuma.core.model.stock import RoundBar
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
+from toreuma.engine.engine import Engine
 from toreuma.engine.proving import prove_plan
-from toreuma.shipped.library import materials
+from toreuma.shipped.library import demo_job, materials
 
 
 def op(planned: Plan, operation_id: str) -> OperationPlan:
@@ -247,6 +250,25 @@ def test_bad_input_is_a_finding_and_the_rest_is_planned(spear: Job, change, code
     for cure in found[0].cures:
         once = plan(cure.apply(change(spear)))
         assert len([f for f in once.all_findings if f.code == code]) < len(found), cure.label
+
+
+@pytest.mark.parametrize(("name", "d_mm"), [("runner-hub", 40.0), ("runner-hub", 10.0), ("strainer-union", 8.0)])
+def test_a_blank_far_too_small_gives_findings_and_no_move_that_leads_nowhere(name: str, d_mm: float) -> None:
+    job = demo_job(name)
+    outcome = Engine().follow(job.changed(stock=RoundBar(material=job.stock.material, d_mm=d_mm)))
+    planned = outcome.plan
+    assert "stock.small" in codes(planned)
+    for operation in planned.operations:
+        assert all(motion.is_finite for motion in operation.motions), operation.operation.id
+        assert math.isfinite(operation.times.total_s)
+        assert operation.motions or operation.findings, f"{operation.operation.id} cuts nothing without a word"
+    assert "nan" not in outcome.program.text.lower()
+
+
+def test_nothing_left_for_the_second_side_is_no_second_side() -> None:
+    job = demo_job("runner-hub")
+    with pytest.raises(JobError, match="nothing of the blank"):
+        plan_sides(job.changed(stock=job.stock.changed(d_mm=10.0)))
 
 
 def test_a_groove_narrower_than_the_tool_is_declared_with_its_place(spear: Job) -> None:

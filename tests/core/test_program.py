@@ -1,6 +1,7 @@
 """Program text out and in: what is written is what is read, and nonsense is named with its line."""
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -8,7 +9,7 @@ from hypothesis import strategies as st
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
-from toreuma.core.geometry.elements import Arc
+from toreuma.core.geometry.elements import Arc, Line
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
 from toreuma.core.post import post
@@ -74,6 +75,16 @@ def test_nothing_to_write_is_said(spear: Job, language: Dialect) -> None:
 
 
 # Reading
+
+
+def test_a_move_that_leads_nowhere_is_never_written(spear_plan: Plan, language: Dialect) -> None:
+    first = spear_plan.operations[0]
+    astray = replace(first.cuts.motions[-1], segment=Line(first.cuts.motions[-1].start, (math.nan, 1.0)))
+    cuts = replace(first.cuts, motions=(*first.cuts.motions[:-1], astray))
+    spoiled = replace(spear_plan, operations=(replace(first, cuts=cuts), *spear_plan.operations[1:]))
+    assert not astray.is_finite
+    with pytest.raises(ProgramError, match="leads nowhere"):
+        post(spoiled, language)
 
 
 def test_modes_stay_in_force_and_words_come_in_any_order(language: Dialect) -> None:

@@ -102,6 +102,12 @@ class Motion:
         return math.hypot(self.segment.length, self.driven.y[1] - self.driven.y[0])
 
     @property
+    def is_finite(self) -> bool:
+        """Where it leads, and how fast, are numbers."""
+        across = self.driven.y[1] + self.driven.rpm + self.driven.c_deg if self.driven else 0.0
+        return math.isfinite(sum(self.end) + (self.feed or 0.0) + self.spindle.value + self.dwell_s + across)
+
+    @property
     def is_rapid(self) -> bool:
         return self.feed is None
 

@@ -23,15 +23,16 @@ class ScrollColumn(QScrollArea):
         self.setWidget(self._page)
         self._timer = QTimer(self, singleShot=True, interval=0)
         self._timer.timeout.connect(self._fit)
+        self._gone = QWidget()
 
     def clear(self) -> None:
-        """Take everything out."""
+        """Take everything out. It is deleted a little later: one of them may be in the middle of an event."""
         while self.column.count():
             item = self.column.takeAt(0)
             widget = item.widget() if item else None
             if widget is not None:
-                widget.hide()  # a layout shows its widgets late: without this it would come up as a window
-                widget.setParent(None)
+                widget.hide()  # a layout shows its widgets late: without this it would come up again
+                widget.setParent(self._gone)
                 widget.deleteLater()
 
     def settle(self) -> None:

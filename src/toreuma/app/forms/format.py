@@ -1,5 +1,7 @@
 """Numbers and places as a person reads them."""
 
+import math
+
 from toreuma.core.units import Shown, System, show
 
 __all__ = ["both_ways", "clock", "diameter", "length", "place"]
@@ -27,6 +29,8 @@ def both_ways(z_mm: float, r_mm: float, system: System) -> str:
 
 
 def clock(seconds: float) -> str:
-    """Minutes and seconds: 1:05.2."""
+    """Minutes and seconds: 1:05.2; a dash where the time is not known."""
+    if not math.isfinite(seconds):
+        return "–"
     tenths = round(max(seconds, 0.0) * 10)
     return f"{tenths // 600}:{tenths % 600 / 10:04.1f}"

@@ -1,5 +1,7 @@
 """Widgets that wait with filling themselves until they are seen."""
 
+import sys
+
 from PySide6.QtGui import QShowEvent
 
 __all__ = ["WaitsUnseen"]
@@ -22,7 +24,10 @@ class WaitsUnseen:
     def showEvent(self, event: QShowEvent) -> None:
         super().showEvent(event)  # type: ignore[misc]
         if self._stale:
-            self.refresh()
+            try:
+                self.refresh()
+            except Exception:  # ours: inside the toolkit it would end the window
+                sys.excepthook(*sys.exc_info())
 
     def _fill(self) -> None:
         raise NotImplementedError

@@ -128,6 +128,8 @@ def _one(job: Job, given: Given, operation: Operation, stock: Region, memo: Memo
     given = replace(given, centre=centre, tools=tuple(tools), neighbours=kind.neighbours(job, operation))
     zone = memo.of(kind.zone, memo, given, operation)
     near = stock if zone is None else shapely.clip_by_rect(stock, zone[0], -FAR_MM, zone[1], FAR_MM)
+    if near.is_empty:
+        return _failed(operation, stock, _gone(operation))
     return memo.of(_whole, memo, given, operation, stock, near, zone)
 
 
@@ -154,6 +156,8 @@ def _made(memo: Memo, given: Given, operation: Operation, stock: Region) -> _Mad
     except OperationFault as fault:
         told = Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures)
         return _Made(Cuts((), (), {}), Times(), (told,))
+    if not all(motion.is_finite for motion in cuts.motions):
+        return _Made(Cuts((), (), {}), Times(), (_astray(operation),))
     findings = (*cuts.findings, *beyond_limits(operation, cuts.proposal))
     return _Made(cuts, times_of(cuts.motions, given.machine), findings)
 
@@ -184,6 +188,16 @@ def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts) -> Cu
     told = (*gentler.findings, interruption_finding(operation, found))
     numbers = {**gentler.numbers, **interruption_numbers(found)}
     return replace(gentler, numbers=numbers, findings=told, interruption=found)
+
+
+def _gone(operation: Operation) -> Finding:
+    what, cure = "no metal of the blank is left where it works", "choose a larger blank, or look at what is cut before"
+    return Finding("error", "stock.gone", what, cure, operation.id)
+
+
+def _astray(operation: Operation) -> Finding:
+    what, cure = "no way could be worked out for it", "look at the blank and at the numbers typed for it"
+    return Finding("error", "moves.nowhere", what, cure, operation.id)
 
 
 def _missing(job: Job, operation: Operation, identifier: str) -> Finding:

@@ -328,7 +328,9 @@ class Writer(DrivenWords):
 
     @staticmethod
     def _number_text(value: float, places: int) -> str:
-        """A number with its decimal point and no needless zeros: 12. 0.5 -3.25."""
+        """A number with its decimal point and no needless zeros: 12. 0.5 -3.25. Raises `ProgramError`."""
+        if not math.isfinite(value):
+            raise ProgramError("program", "a move leads nowhere", "look at the operation's findings, or leave it out")
         text = f"{value:.{places}f}".rstrip("0")
         return "0." if text in ("-0.", "0.", "-0", "0") else text
 

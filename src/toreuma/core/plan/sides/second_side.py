@@ -64,18 +64,19 @@ def plan_sides(
 
 def _piece(first: Plan) -> Region:
     """What comes out of the first hold: the piece parted off, or all of it."""
-    left = first.operations[-1].after if first.operations else first.scene.stock
     parted = [one for one in first.operations if one.operation.kind == "part_off" and one.motions]
     if not parted:
-        return max(polygons(left), key=lambda one: one.area)
+        return first.operations[-1].after if first.operations else first.scene.stock
     before = parted[-1].before
     return before.intersection(box(first.scene.profile.back_z, 0, 1e5, 1e5))
 
 
 def _outline(piece: Region, back_z: float) -> tuple[tuple[float, float], ...]:
-    """The section turned end for end: what was the back face stands at Z 0."""
+    """The section turned end for end: what was the back face stands at Z 0. Raises `JobError` where nothing is left."""
     turned = affine_transform(piece, [-1.0, 0.0, 0.0, 1.0, back_z, 0.0]).simplify(SIMPLE_MM)
-    one = max(polygons(turned), key=lambda part: part.area)
+    one = max(polygons(turned), key=lambda part: part.area, default=None)
+    if one is None:
+        raise JobError("second side", "the first side leaves nothing of the blank", "choose a larger blank")
     points = shapely.get_coordinates(one.exterior)[:-1]
     return tuple((round(float(z), 6), max(round(float(r), 6), 0.0)) for z, r in points)
 
