@@ -34,8 +34,8 @@ def _plain(job: Job, operations, planned: Plan, kinds: tuple[str, ...]):  # type
         setups=(planned.job.setup.changed(operations=tuple(op.changed(tool=finish.tool) for op in own)),)
     )
     first = plan_sides(planned.job.changed(setups=alone.setups))[0]
-    feeds = [one.numbers["f"].number for one in first.operations if "f" in one.numbers and one.motions]
-    depths = [one.numbers["ap_max"].number for one in first.operations if "ap_max" in one.numbers and one.motions]
+    feeds = [one.reasons["f"].number for one in first.operations if "f" in one.reasons and one.motions]
+    depths = [one.reasons["ap_max"].number for one in first.operations if "ap_max" in one.reasons and one.motions]
     if not feeds:
         return operations
     pins = {"feed_mm_rev": min(feeds)}

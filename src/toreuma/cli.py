@@ -133,7 +133,7 @@ def _print_transfer(taken: Transfer) -> None:
 def _print_by_hand(made: ByHand) -> None:
     print(f"Turned round by hand: {made.seconds:.0f} s")
     print(f"  {', '.join(act.words for act in made.channels[1])}")
-    for evidence in made.numbers.values():
+    for evidence in made.reasons.values():
         print(f"  {evidence.name}: {evidence.number:.3f} {evidence.unit}")
     _print_findings(made.findings)
 

@@ -15,7 +15,7 @@ from tests.support.window import Window
 from toreuma.app.shell.shot import settle
 from toreuma.app.shell.window import room_for
 from toreuma.app.stages.operations.limit_bars import LimitBars
-from toreuma.core.cutting.shown import in_order
+from toreuma.core.cutting.figures import in_order
 from toreuma.core.units import show
 from toreuma.shipped.library import demo_job, demo_names, machines
 
@@ -120,7 +120,7 @@ def test_another_machine_plans_again_with_its_rungs(window: Window, settled: Set
     text = window.session.outcome.program.text  # type: ignore[union-attr]
     assert "G97" in text
     assert "G96" not in text
-    numbers = window.session.outcome.plan.of("op2").numbers  # type: ignore[union-attr]
+    numbers = window.session.outcome.plan.of("op2").reasons  # type: ignore[union-attr]
     assert numbers["n"].number in job.machine.speeds_rpm
     assert numbers["price"].number > 0
     window.set_stage("operations")
@@ -134,10 +134,10 @@ def test_least_cost_asks_for_prices_and_changes_the_speed(window: Window, qtbot:
     choose(window, "conditions.aim", "cost")
     settled()
     row = window.reasons.rows["conditions.edge_cost"]
-    before = window.session.outcome.plan.of("op2").numbers["vc"].number  # type: ignore[union-attr]
+    before = window.session.outcome.plan.of("op2").reasons["vc"].number  # type: ignore[union-attr]
     type_into(qtbot, row.entry, "60")
     settled()
-    after = window.session.outcome.plan.of("op2").numbers  # type: ignore[union-attr]
+    after = window.session.outcome.plan.of("op2").reasons  # type: ignore[union-attr]
     assert after["vc"].number < before
     assert after["cost"].number > 0
 
@@ -169,11 +169,11 @@ def test_own_values_of_a_material_are_typed_on_the_bench(
     assert not bench.use.isHidden()
     bench.table.item(0, 3).setText("measured in May")
     assert bench.table.item(0, 3).text() == "measured in May"
-    before = window.session.outcome.plan.of("op2").numbers["force"].number  # type: ignore[union-attr]
+    before = window.session.outcome.plan.of("op2").reasons["force"].number  # type: ignore[union-attr]
     bench.use.click()
     settled()
     assert window.session.job.stock.material.kc11_n_mm2 == 2600  # type: ignore[union-attr]
-    assert window.session.outcome.plan.of("op2").numbers["force"].number != before  # type: ignore[union-attr]
+    assert window.session.outcome.plan.of("op2").reasons["force"].number != before  # type: ignore[union-attr]
     bench.table.item(1, 2).setText("many")
     assert bench.says.objectName() == "error"
     assert bench.table.item(1, 2).text() == "many"  # what was typed stays
@@ -192,8 +192,8 @@ def test_every_number_of_every_operation_is_shown_in_its_order(bare: Window, nam
     for planned in outcome.plan.operations:
         bare.session.select(operation=planned.operation.id)
         shown = [key for key in bare.reasons.rows if "." not in key]
-        assert set(shown) == set(planned.numbers), planned.operation.kind
-        assert shown == in_order(planned.numbers)
+        further = [f"{key}_{n}" for n, one in enumerate(planned.cuts.further, 1) for key in in_order(one)]
+        assert shown == [*in_order(planned.reasons), *further], planned.operation.kind
 
 
 @pytest.mark.parametrize("highest_mm", [0.0, 1e-6, 0.05])

@@ -124,7 +124,7 @@ def test_evidence_opens_with_formula_source_and_the_limit_that_decided(window: W
 def test_the_pin_button_fixes_and_frees(window: Window, qtbot: QtBot, settled: Wait) -> None:
     window.set_stage("operations")
     window.session.select(operation="op2")
-    proposed = window.session.outcome.plan.of("op2").numbers["vc"].number  # type: ignore[union-attr]
+    proposed = window.session.outcome.plan.of("op2").reasons["vc"].number  # type: ignore[union-attr]
     qtbot.mouseClick(window.reasons.rows["vc"].pin, Qt.MouseButton.LeftButton)
     settled()
     assert window.session.job.operation("op2").pins.vc_m_min == proposed  # type: ignore[union-attr]
@@ -273,7 +273,7 @@ def test_switching_units_changes_no_stored_number(window: Window, qtbot: QtBot, 
     window.set_stage("operations")
     window.session.select(operation="op2")
     row = window.reasons.rows["vc"]
-    vc = window.session.outcome.plan.of("op2").numbers["vc"].number  # type: ignore[union-attr]
+    vc = window.session.outcome.plan.of("op2").reasons["vc"].number  # type: ignore[union-attr]
     assert (row.entry.text(), row._unit.text()) == (f"{vc / 0.3048:.0f}", "ft/min")
     assert "(X IS DIAMETER, INCH)" in window.session.outcome.program.text  # type: ignore[union-attr]
     type_into(qtbot, row.entry, "500")
@@ -506,12 +506,12 @@ def test_the_last_of_many_quick_edits_wins(window: Window, settled: Wait) -> Non
             lambda j, d=depth: j.with_operation("op2", lambda op: op.changed(pins=op.pins.changed(ap_mm=d)))  # type: ignore[misc]
         )
     settled()
-    assert window.session.outcome.plan.of("op2").numbers["ap_max"].number == 0.9  # type: ignore[union-attr]
+    assert window.session.outcome.plan.of("op2").reasons["ap_max"].number == 0.9  # type: ignore[union-attr]
     assert window.session.proof is not None
     for _ in range(5):
         window.session.undo()
     settled()
-    assert window.session.outcome.plan.of("op2").numbers["ap_max"].pinned is False  # type: ignore[union-attr]
+    assert window.session.outcome.plan.of("op2").reasons["ap_max"].pinned is False  # type: ignore[union-attr]
 
 
 def test_every_control_has_a_name(window: Window) -> None:
@@ -536,19 +536,19 @@ def test_light_and_dark(window: Window, qtbot: QtBot) -> None:
 def test_how_a_job_is_run_is_chosen_beside_the_whole_route(window: Window, settled: Callable[[], None]) -> None:
     window.set_stage("operations")
     window.session.select()
-    before = window.session.outcome.plan.operations[1].numbers["vc"].number  # type: ignore[union-attr]
+    before = window.session.outcome.plan.operations[1].reasons["vc"].number  # type: ignore[union-attr]
     box = window.reasons.choices["conditions.attended"]
     box.setCurrentIndex(1)
     box.activated.emit(1)
     settled()
-    after = window.session.outcome.plan.operations[1].numbers["vc"].number  # type: ignore[union-attr]
+    after = window.session.outcome.plan.operations[1].reasons["vc"].number  # type: ignore[union-attr]
     assert after == pytest.approx(0.85 * before, rel=0.01)
     line = window.reasons.lines["derate.unattended"]
     line.setText("a camera watches")
     line.setModified(True)
     line.editingFinished.emit()
     settled()
-    assert window.session.outcome.plan.operations[1].numbers["vc"].number == before  # type: ignore[union-attr]
+    assert window.session.outcome.plan.operations[1].reasons["vc"].number == before  # type: ignore[union-attr]
     window.session.undo()
     window.session.undo()
     assert window.session.job.conditions.attended  # type: ignore[union-attr]

@@ -43,7 +43,7 @@ def test_the_bar_comes_out_to_where_the_plan_has_it() -> None:
     job = fed()
     feed = plan(job).operations[0]
     part = -plan(job).scene.profile.back_z
-    assert feed.numbers["length"].number == pytest.approx(part + 3.0 + feed.after.bounds[2], abs=1e-6)
+    assert feed.reasons["length"].number == pytest.approx(part + 3.0 + feed.after.bounds[2], abs=1e-6)
     assert feed.before.bounds[2] < feed.after.bounds[2] - part
     proof = proof_of(job)
     assert (proof.contacts, proof.leftover_um, proof.gouge_um < 2, errors(proof)) == ((), 0, True, set())
@@ -129,7 +129,7 @@ def test_a_leaning_front_cuts_through_on_the_parts_side_first() -> None:
     assert sorted(core[:, 1])[1] == pytest.approx(back_by)
     off = plan(job).of("op5")
     assert off is not None
-    assert off.numbers["nub"].number == 0
+    assert off.reasons["nub"].number == 0
     deepest = min(motion.end[1] for motion in off.motions)
     assert deepest == pytest.approx(-0.05 - back_by - 0.2, abs=1e-3)
     proof = proof_of(job)
@@ -139,7 +139,7 @@ def test_a_leaning_front_cuts_through_on_the_parts_side_first() -> None:
 def test_a_square_front_leaves_a_nub_somewhere() -> None:
     off = plan(demo_job("spear")).of("op5")
     assert off is not None
-    assert off.numbers["nub"].number == pytest.approx(3.0)
+    assert off.reasons["nub"].number == pytest.approx(3.0)
 
 
 def test_an_offset_left_active_and_one_missing(language: Dialect) -> None:
@@ -174,7 +174,7 @@ def test_a_gripper_draws_the_bar_to_where_the_plan_has_it(language: Dialect) -> 
     job = drawn()
     feed = plan(job).operations[0]
     assert feed.findings == ()
-    assert feed.numbers["length"].name == "bar drawn out"
+    assert feed.reasons["length"].name == "bar drawn out"
     proof = proof_of_text(job, text_of(job, language), language)
     assert (proof.contacts, proof.leftover_um, proof.gouge_um < 2, errors(proof)) == ((), 0, True, set())
     slides = [m for m in feed.motions if m.per_minute]

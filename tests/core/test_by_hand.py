@@ -23,7 +23,7 @@ def test_it_says_what_is_bored_measured_and_how_long_it_takes() -> None:
     job = demo_job("seat-ring")
     made = turned_by_hand(job, plan(job))
     assert made is not None
-    numbers = {key: one.number for key, one in made.numbers.items()}
+    numbers = {key: one.number for key, one in made.reasons.items()}
     d = job.part.outside[job.second_hold.element].d_mm
     assert numbers["bored"] == numbers["grip_d"] == pytest.approx(d, abs=0.03)  # the middle of its limits
     # What stands out of the jaws, and what they hold of it, is the part and what is still to be faced.

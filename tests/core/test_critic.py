@@ -128,7 +128,7 @@ def test_corners_of_a_bar_are_taken_off_before_it_is_faced() -> None:
     assert (rough.kind, face.kind) == ("rough_od", "face")
     wrong = union.with_setup(operations=(face, rough, *union.operations[2:]))
     found = told(wrong)["order.hits"][0]
-    stock, feed = wrong.stock, plan(wrong).operations[0].numbers["f"].number
+    stock, feed = wrong.stock, plan(wrong).operations[0].reasons["f"].number
     assert isinstance(stock, PolygonBar)
     corner = (stock.largest_d_mm - stock.across_mm) / 2
     assert int(found.what.split("hit ")[1].split(" times")[0]) == pytest.approx(6 * corner / feed, abs=1)
@@ -145,7 +145,7 @@ def test_a_face_that_is_round_already_is_no_interrupted_cut() -> None:
     after, before = (plan(job).of(face.id) for job in (union, wrong))
     assert after is not None
     assert before is not None
-    assert after.numbers["vc"].number > 1.1 * before.numbers["vc"].number
+    assert after.reasons["vc"].number > 1.1 * before.reasons["vc"].number
 
 
 def test_a_groove_cut_in_a_finished_bore_throws_its_burr_into_it() -> None:

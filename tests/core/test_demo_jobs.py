@@ -4,7 +4,6 @@ from functools import cache
 
 import pytest
 
-from toreuma.core.cutting.shown import shown_of
 from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.model import CutGroove, CutThread, DrillHole, Job, RoughBore, RoughOd
 from toreuma.core.model.tool import BoringTool, Drill, FormTool, GroovingTool, Tap
@@ -110,10 +109,24 @@ def test_every_way_the_part_comes_off_is_there() -> None:
 
 
 @pytest.mark.parametrize("name", demo_names())
-def test_every_number_is_declared_and_has_a_unit_that_can_be_read(name: str) -> None:
+def test_a_number_that_is_read_is_the_one_that_cuts(name: str) -> None:
+    """What a person reads is what code computes with, in the unit that is declared for it."""
     for planned, _ in proved(name):
         for one in planned.operations:
-            for key, evidence in one.numbers.items():
-                assert shown_of(key).heading
+            fed = [motion.feed for motion in one.motions if motion.feed is not None and not motion.per_minute]
+            if fed:
+                assert any(one.figures.feed_mm_rev == pytest.approx(feed, abs=0.003) for feed in fed), one.operation.kind
+            for figure, evidence in one.reasons.items():
+                assert evidence.unit == figure.unit, (one.operation.kind, figure)
+                if figure.field and one.motions:
+                    there = getattr(one.figures, figure.field)
+                    assert there == pytest.approx(evidence.number), (one.operation.kind, figure)
+
+
+@pytest.mark.parametrize("name", demo_names())
+def test_every_number_has_a_unit_that_can_be_read(name: str) -> None:
+    for planned, _ in proved(name):
+        for one in planned.operations:
+            for key, evidence in one.reasons.items():
                 units = {evidence.unit, *(i.unit for i in evidence.inputs), *(limit.unit for limit in evidence.limits)}
                 assert units <= set(UNITS), (one.operation.kind, key, units - set(UNITS))

@@ -18,18 +18,18 @@ def run(job: Job, **conditions: Any) -> Job:
 
 
 def speed(job: Job) -> float:
-    return plan(job).operations[1].numbers["vc"].number
+    return plan(job).operations[1].reasons["vc"].number
 
 
 def for_life(job: Job) -> float:
     """Speed of roughing, free of what feed and depth do to the life (Taylor: vc f^0.35 ap^0.15)."""
-    numbers = plan(job).operations[1].numbers
+    numbers = plan(job).operations[1].reasons
     return speed(job) * numbers["f"].number ** 0.35 * numbers["ap_max"].number ** 0.15
 
 
 def test_a_plain_job_has_none(spear: Job) -> None:
     assert derates_of(Given.of(spear)) == ()
-    evidence = plan(spear).operations[1].numbers["vc"]
+    evidence = plan(spear).operations[1].reasons["vc"]
     assert [one.label for one in evidence.inputs] == ["table"]
 
 
@@ -50,16 +50,16 @@ def test_every_cause_is_a_factor_of_its_own(spear: Job, change: Any, key: str, f
     found = derates_of(Given.of(job))
     assert [(one.key, one.speed) for one in found] == [(key, pytest.approx(factor))]
     assert for_life(job) == pytest.approx(for_life(spear) * factor, rel=0.03)
-    inputs = plan(job).operations[1].numbers["vc"].inputs
+    inputs = plan(job).operations[1].reasons["vc"].inputs
     assert [i.number for i in inputs[1:]] == [pytest.approx(factor)]
 
 
 def test_factors_multiply_and_each_is_named(spear: Job) -> None:
     job = run(spear, attended=False, coolant="dry", stance="gentle")
     assert math.prod(one.speed for one in counted(Given.of(job))) == pytest.approx(0.85 * 0.6 * 0.8)
-    evidence = plan(job).operations[1].numbers["vc"]
+    evidence = plan(job).operations[1].reasons["vc"]
     assert len(evidence.inputs) == 4
-    assert plan(job).operations[1].numbers["life"].number > 15 * (0.85 * 0.8) ** -4 * 0.95  # dry wears, the rest lasts
+    assert plan(job).operations[1].reasons["life"].number > 15 * (0.85 * 0.8) ** -4 * 0.95  # dry wears, the rest lasts
 
 
 def test_a_derate_is_left_out_for_a_reason_that_stays(spear: Job) -> None:
@@ -76,7 +76,7 @@ def test_a_derate_is_left_out_for_a_reason_that_stays(spear: Job) -> None:
 def test_pins_are_not_derated_and_feeds_stay_in_the_window(spear: Job) -> None:
     pinned = spear.with_operation("op2", lambda op: op.changed(pins=op.pins.changed(vc_m_min=111.0)))
     assert speed(run(pinned, stance="gentle")) == 111
-    gentle, hard = (plan(run(spear, stance=stance)).operations[1].numbers["f"].number for stance in ("gentle", "hard"))
+    gentle, hard = (plan(run(spear, stance=stance)).operations[1].reasons["f"].number for stance in ("gentle", "hard"))
     tool = spear.tool("T1")
     window = [f for f, _ in tool.insert.chip_window]  # type: ignore[union-attr]
     assert min(window) <= gentle < hard <= 0.5 * tool.insert.nose_radius_mm + 1e-9  # type: ignore[union-attr]

@@ -67,7 +67,7 @@ def test_a_blind_hole_ends_at_its_full_diameter(angle: float) -> None:
     hole = [f for f in proof.findings if f.severity == "error" and f.code == "gouge"]
     assert not hole
     steps = [s for s, m in zip(proof.steps, proof.program.motions, strict=True) if m.section == 2 and s.removed_mm2 > 1]
-    numbers = op(job).numbers
+    numbers = op(job).reasons
     assert steps[0].power_kw == pytest.approx(numbers["power"].number, rel=0.01)
     assert steps[0].force_n == pytest.approx(numbers["thrust"].number, rel=0.01)
 
@@ -76,7 +76,7 @@ def test_a_through_hole_goes_through_with_its_point() -> None:
     job = drilled({"depth_mm": None}, breakthrough_mm=1.5)
     deepest = min(motion.end[0] for motion in op(job).motions)
     assert deepest == pytest.approx(-40 - 0.300 * 8 - 1.5, abs=5e-3)
-    assert "to the back" in op(job).numbers["depth"].formula
+    assert "to the back" in op(job).reasons["depth"].formula
     assert proved(job).gouge_um <= 2
 
 
@@ -111,18 +111,18 @@ def test_pecks_shrink_and_come_out_between() -> None:
 
 def test_numbers_come_with_torque_and_thrust_and_fit_the_power() -> None:
     job = drilled()
-    numbers = op(job).numbers
+    numbers = op(job).reasons
     torque, thrust = drilling(job.stock.material, 8.0, numbers["f"].number, 118.0)
     assert (numbers["torque"].number, numbers["thrust"].number) == (torque, thrust)
     assert numbers["n"].number == math.floor(1000 * numbers["vc"].number / (math.pi * 8.0))
     weak = job.changed(machine=job.machine.changed(efficiency=0.01))
-    power = op(weak).numbers["power"]
+    power = op(weak).reasons["power"]
     assert power.number <= power.limits[0].number * 1.01
-    assert op(weak).numbers["f"].bit.label.startswith("power")  # type: ignore[union-attr]
+    assert op(weak).reasons["f"].bit.label.startswith("power")  # type: ignore[union-attr]
     pinned = job.with_operation("d", lambda o: o.changed(pins={"vc_m_min": 10.0, "feed_mm_rev": 0.05}))
-    assert op(pinned).numbers["f"].number == 0.05
-    assert op(pinned).numbers["vc"].pinned
-    geared = op(job.changed(machine=machines()["geared lathe"])).numbers
+    assert op(pinned).reasons["f"].number == 0.05
+    assert op(pinned).reasons["vc"].pinned
+    geared = op(job.changed(machine=machines()["geared lathe"])).reasons
     assert geared["n"].number in machines()["geared lathe"].speeds_rpm
     assert geared["f"].number in machines()["geared lathe"].feeds_mm_rev
 
@@ -184,7 +184,7 @@ def test_a_hole_is_reamed_through_and_blind() -> None:
     blind = op(reamed(), "r")
     deepest = min(m.end[0] for m in blind.motions)
     assert -21 <= deepest <= -19
-    assert blind.numbers["ap"].number == pytest.approx(0.1, abs=1e-6)
+    assert blind.reasons["ap"].number == pytest.approx(0.1, abs=1e-6)
     assert proved(reamed()).gouge_um <= 2
 
 
@@ -208,11 +208,11 @@ def test_drill_and_reamer_take_pins_and_factors_alike() -> None:
     job = reamed()
     dry = job.changed(conditions=job.conditions.changed(coolant="dry"))
     for name in ("d", "r"):
-        assert op(dry, name).numbers["vc"].number == pytest.approx(0.6 * op(job, name).numbers["vc"].number, abs=0.1)
+        assert op(dry, name).reasons["vc"].number == pytest.approx(0.6 * op(job, name).reasons["vc"].number, abs=0.1)
         slow = job.with_operation(name, lambda o: o.changed(pins={"clamp_rpm": 90.0}))
-        assert op(slow, name).numbers["n"].number == 90
+        assert op(slow, name).reasons["n"].number == 90
         crawling = job.with_operation(name, lambda o: o.changed(pins={"vc_m_min": 1e-3}))
-        assert op(crawling, name).numbers["n"].number == 1
+        assert op(crawling, name).reasons["n"].number == 1
         assert op(crawling, name).motions
 
 

@@ -73,7 +73,7 @@ def test_a_tap_asks_for_its_lead_and_a_cure_gives_it() -> None:
     mended = short.cures[0].apply(job)
     assert mended.operation("d").depth_mm == pytest.approx(24.5)
     assert "next.shallow" not in {finding.code for finding in op(mended).findings}
-    assert {one.label.split(",")[1].strip() for one in op(job).numbers["next"].inputs} == {"diameter", "depth"}
+    assert {one.label.split(",")[1].strip() for one in op(job).reasons["next"].inputs} == {"diameter", "depth"}
 
 
 @pytest.mark.parametrize(("d", "code"), [(8.0, "next.narrow"), (8.5, ""), (9.0, "next.wide")])

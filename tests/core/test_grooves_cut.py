@@ -3,6 +3,7 @@
 import pytest
 
 from tests.support.routes import proof_of, tool_of, turned_job
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.model import CutGroove, Job
 from toreuma.core.model.feature import FaceGroove, Feature, Groove, Relief
 from toreuma.core.plan import plan
@@ -124,7 +125,7 @@ def test_one_card_opens_the_v_its_root_and_its_walls() -> None:
     )
     one = cut_of(job)
     assert list(dict.fromkeys(motion.station for motion in one.motions)) == [1, 3]
-    assert one.numbers["f_1"].name.endswith("T3 in the root")
+    assert one.cuts.further[0][Figure.FEED].name.endswith("T3 in the root")
     proof = proof_of(job)
     assert (proof.contacts, proof.gouge_um <= 2, proof.leftover_um) == ((), True, 0)
     assert proof.program.text.count("T0303") == 1

@@ -76,8 +76,8 @@ def test_the_runner_hub_is_taken_over() -> None:
     second = planned()[0].machine.second
     assert second.least_gap_mm < made.gap_mm < second.retracted_gap_mm
     assert made.gap_mm + made.back_mm == pytest.approx(second.retracted_gap_mm)
-    assert made.numbers["datum"].number == -42
-    assert made.numbers["excess"].number == pytest.approx(2.0)
+    assert made.reasons["datum"].number == -42
+    assert made.reasons["excess"].number == pytest.approx(2.0)
     assert made.jaws.bounds[0] == pytest.approx(made.jaw_face_z)
     assert made.piece.intersection(made.jaws).area < 0.05
 

@@ -58,21 +58,21 @@ def test_the_speed_is_clamped_where_the_grip_is_just_enough(spear: Job) -> None:
     safe = planned.hold.safe_speed
     assert safe is not None
     assert safe.number < held.machine.max_rpm
-    clamps = [op.numbers["clamp"] for op in planned.operations[:-1]]
+    clamps = [op.reasons["clamp"] for op in planned.operations[:-1]]
     assert min(clamp.number for clamp in clamps) == pytest.approx(safe.number, abs=1)  # the hardest cut's own
     assert clamps[0].bit.label == "grip at speed"  # type: ignore[union-attr]
-    lighter = planned.operations[3].numbers
+    lighter = planned.operations[3].reasons
     assert lighter["force"].number < planned.hold.force.number
     assert lighter["clamp"].number > safe.number  # each cut is clamped by what it asks of the grip itself
     loose = plan(with_hold(held, force_n=200_000.0))
-    assert loose.operations[0].numbers["clamp"].number == 4000
+    assert loose.operations[0].reasons["clamp"].number == 4000
 
 
 def test_every_operation_knows_its_safety(spear: Job) -> None:
     held = with_hold(spear, force_n=60_000.0, jaw_mass_kg=1.2, jaw_centre_r_mm=60.0)
     planned = plan(held)
     grips = dict(operation_grips(planned))
-    assert list(grips) == [op.operation.id for op in planned.operations if "force" in op.numbers]
+    assert list(grips) == [op.operation.id for op in planned.operations if "force" in op.reasons]
     assert grips["op4"].number > 2.5
 
 
@@ -81,7 +81,7 @@ def test_a_weak_grip_a_wrong_size_and_a_missing_centre_hole_are_said(spear: Job)
     assert gentle.cuts.proposal is not None
     grip = next(use for use in gentle.cuts.proposal.uses if use.kind.name == "grip")
     assert 0.9 < grip.share <= 1
-    assert gentle.numbers["ap"].number < 1.2
+    assert gentle.reasons["ap"].number < 1.2
     rubs = {finding.code for finding in plan(with_hold(spear, force_n=300.0)).all_findings}
     assert "cut.none" in rubs  # what the grip allows is no cut
     stubborn = with_hold(spear, force_n=3000.0).with_operation(
@@ -160,11 +160,13 @@ def test_weights_and_the_bars_yield(spear: Job) -> None:
     """77 mm of part and 4.5 mm of cut and facing from 3000 less 80 mm."""
     planned = plan(spear)
     pitch = 76 + 3 + 1.5
-    assert planned.supply.number("p") == pytest.approx(pitch)
-    assert planned.supply.number("n") == math.floor(2920 / pitch)
-    assert planned.supply.number("m0") == pytest.approx(math.pi / 4 * 32**2 * pitch * 7980e-9)
+    assert planned.supply.pitch_mm == pytest.approx(pitch)
+    assert planned.supply.parts == math.floor(2920 / pitch)
+    told = {one.symbol: one.number for one in planned.supply.reasons}
+    assert (told["p"], told["n"]) == (planned.supply.pitch_mm, planned.supply.parts)
+    assert told["m0"] == pytest.approx(math.pi / 4 * 32**2 * pitch * 7980e-9)
     paired = spear.changed(stock=spear.stock.changed(supply={"back_to_back": True}))
-    assert plan(paired).supply.number("p") == pytest.approx((2 * 76 + 2 * 3 + 2 * 1.5) / 2)
+    assert plan(paired).supply.pitch_mm == pytest.approx((2 * 76 + 2 * 3 + 2 * 1.5) / 2)
     short = spear.changed(stock=spear.stock.changed(supply={"bar_length_mm": 100}))
     assert "bar.short" in codes(short)
 
@@ -190,7 +192,7 @@ def test_a_part_that_outgrows_its_casting_profile_is_said(spear: Job) -> None:
 def test_the_grip_is_measured_by_the_cuts_as_planned(spear: Job) -> None:
     held = with_hold(spear, force_n=45_000.0, jaw_mass_kg=1.2, jaw_centre_r_mm=60.0, grip_length_mm=60.0)
     planned = plan(held)
-    hardest = max(op.numbers["force"].number for op in planned.operations if "force" in op.numbers)
+    hardest = max(op.reasons["force"].number for op in planned.operations if "force" in op.reasons)
     assert planned.hold.force.number == hardest
     assert "as planned" in planned.hold.force.note
     safest = [number.number for _, number in operation_grips(planned)]

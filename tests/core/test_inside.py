@@ -69,7 +69,7 @@ def test_several_finishing_cuts_each_take_their_own_depth() -> None:
     semi, last = planned.of("f1"), planned.operations[-1]
     assert semi is not None
     assert semi.after.intersection(box_of(-40, -10)).bounds[1] == pytest.approx(19.9, abs=0.003)
-    assert last.numbers["ap"].number == pytest.approx(0.1, abs=0.01)
+    assert last.reasons["ap"].number == pytest.approx(0.1, abs=0.01)
     assert last.after.intersection(box_of(-40, -10)).bounds[1] == pytest.approx(20.0, abs=0.002)
 
 

@@ -86,7 +86,7 @@ def test_a_proposed_route_turns_rolls_and_proves_it(name: str, units: str, langu
     feature, part = found.part.features[0], found.part
     head = max(e.d_mm for e in part.outside if e.z_mm < feature.from_z_mm < 0 or name.startswith("one"))  # type: ignore[union-attr]
     assert 2 * proof.final.bounds[3] == pytest.approx(head, abs=0.05)
-    assert knurl.numbers["blank"].number < head
+    assert knurl.reasons["blank"].number < head
 
 
 @pytest.fixture(scope="module")

@@ -231,11 +231,11 @@ def test_a_carrier_without_y_turns_the_work() -> None:
 
 def test_chip_thinning_raises_the_feed_of_a_narrow_cut() -> None:
     wide, narrow = plan(milled(FLATS)).of("m"), plan(milled(FLATS, mount="axial")).of("m")
-    ae, d = narrow.numbers["ae"].number, 16.0
+    ae, d = narrow.reasons["ae"].number, 16.0
     thin = 1 / math.sqrt(1 - (1 - 2 * ae / d) ** 2)  # h = fz sqrt(1 - (1 - 2 ae/D)^2)
-    assert narrow.numbers["fz"].number == pytest.approx(0.096 * min(thin, 2.0), abs=1e-4)
-    assert wide.numbers["fz"].number == pytest.approx(0.096)
-    assert wide.numbers["bend"].number <= 30.001
+    assert narrow.reasons["fz"].number == pytest.approx(0.096 * min(thin, 2.0), abs=1e-4)
+    assert wide.reasons["fz"].number == pytest.approx(0.096)
+    assert wide.reasons["mill_bend"].number <= 30.001
 
 
 def test_the_axis_of_rotation_takes_its_time() -> None:
@@ -289,10 +289,10 @@ def hammered() -> Job:
 def test_holes_drilled_first_hammer_the_turning_and_one_click_mends_it() -> None:
     planned = plan(hammered())
     rough = next(one for one in planned.operations if one.operation.kind == "rough_od")
-    assert rough.numbers["hits"].number > 20
-    assert rough.numbers["interrupted"].number > 5
+    assert rough.reasons["hits"].number > 20
+    assert rough.reasons["interrupted"].number > 5
     assert any("air" in one.what for one in rough.findings if one.code == "cut.interrupted")
-    factor = next(entry for entry in rough.numbers["vc"].inputs if entry.label == "interrupted cut")
+    factor = next(entry for entry in rough.reasons["vc"].inputs if entry.label == "interrupted cut")
     assert factor.number == 0.8
     found = [one for one in critique(planned) if one.code == "order.opened"]
     assert found
@@ -300,7 +300,7 @@ def test_holes_drilled_first_hammer_the_turning_and_one_click_mends_it() -> None
     for one in found:
         job = one.cures[0].apply(job)
     after = plan(job)
-    assert not any("interrupted" in one.numbers for one in after.operations)
+    assert not any("interrupted" in one.reasons for one in after.operations)
     assert after.times.total_s < planned.times.total_s - 5
 
 
@@ -309,7 +309,7 @@ def test_the_second_side_knows_what_the_first_has_opened() -> None:
     first, second = plan_sides(job)
     assert first.opened == (0, 1, 2)
     assert second.job.stock.opened == (0, 1, 2)
-    through = [one.operation.kind for one in second.operations if "interrupted" in one.numbers]
+    through = [one.operation.kind for one in second.operations if "interrupted" in one.reasons]
     assert through  # the bolt holes come out in the face that is turned there
 
 
@@ -382,7 +382,7 @@ def test_an_edge_is_broken_as_wide_as_the_part_wants(name: str) -> None:
     wide = job.changed(part=job.part.changed(edge_break_mm=0.5))
     made = plan(wide).of("m")
     assert made is not None
-    told = {key: one.number for key, one in made.numbers.items()}
+    told = {key: one.number for key, one in made.reasons.items()}
     assert told["edge"] == 0.5
     assert told["edge_deep"] == pytest.approx((0.5 + 0.3) / math.tan(math.radians(45)))
     assert made.motions[-1].station == 14

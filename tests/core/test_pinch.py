@@ -66,7 +66,7 @@ def test_the_power_of_both_has_a_limit_and_a_cure() -> None:
     found = next(one for one in plan(pinched()).of(rough_of(pinched()).id).findings if one.code == "pinch.power")
     gentler = found.cures[0].apply(pinched())
     assert "pinch.power" not in codes(gentler)
-    told = plan(gentler).of(rough_of(gentler).id).numbers
+    told = plan(gentler).of(rough_of(gentler).id).reasons
     assert told["pinch_power"].number == pytest.approx(2 * told["power"].number)
     assert told["pinch_vc"].number < told["vc"].number
 

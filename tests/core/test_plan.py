@@ -76,8 +76,8 @@ def test_roughing_passes_are_even_and_not_above_the_limit(spear: Job, limit: flo
     depths = [p.depth_mm for p in rough.cuts.passes]
     assert depths
     assert max(depths) <= limit + 1e-9
-    assert rough.numbers["ap"].number == pytest.approx(max(depths))
-    assert rough.numbers["passes"].number == len(depths)
+    assert rough.reasons["ap"].number == pytest.approx(max(depths))
+    assert rough.reasons["passes"].number == len(depths)
 
 
 def test_roughing_leaves_the_allowances(spear: Job) -> None:
@@ -152,15 +152,15 @@ def test_finishing_goes_only_toward_the_chuck_unless_allowed(spear: Job) -> None
 def test_part_off_breaks_the_edge_slows_and_clamps(spear: Job, spear_plan: Plan) -> None:
     cut = op(spear_plan, "op5")
     feeds = sorted({round(m.feed, 4) for m in cut.motions if m.feed})
-    assert feeds[0] == pytest.approx(cut.numbers["f_centre"].number)
-    assert cut.numbers["f_centre"].number == pytest.approx(0.5 * cut.numbers["f"].number)
+    assert feeds[0] == pytest.approx(cut.reasons["f_centre"].number)
+    assert cut.reasons["f_centre"].number == pytest.approx(0.5 * cut.reasons["f"].number)
     last = [m for m in cut.motions if not m.is_rapid][-1]
     assert last.start[1] == pytest.approx(2.0, abs=1e-6)
     assert last.end[1] < -spear.tools[2].blade.corner_radius_mm  # type: ignore[union-attr]
-    clamp = cut.numbers["clamp"]
+    clamp = cut.reasons["clamp"]
     assert clamp.bit is not None
     assert "steady below" in clamp.bit.label
-    assert clamp.number == math.floor(1000 * cut.numbers["vc"].number / (math.pi * 12))
+    assert clamp.number == math.floor(1000 * cut.reasons["vc"].number / (math.pi * 12))
     pieces = sorted(polygons(cut.after), key=lambda p: p.bounds[0])
     assert len(pieces) == 2
     assert pieces[1].difference(spear_plan.scene.part.buffer(0.02)).area < 1e-6
@@ -179,7 +179,7 @@ def test_a_round_back_edge_is_cut_with_the_corner_too(spear: Job) -> None:
 
 def test_the_clamp_is_the_lowest_of_its_limits(spear: Job) -> None:
     slow_chuck = spear.with_setup(hold=spear.setup.hold.changed(max_rpm=1800))
-    clamp = op(plan(slow_chuck), "op2").numbers["clamp"]
+    clamp = op(plan(slow_chuck), "op2").reasons["clamp"]
     assert clamp.number == 1800
     assert clamp.bit is not None
     assert clamp.bit.label == "chuck plate"
@@ -187,21 +187,21 @@ def test_the_clamp_is_the_lowest_of_its_limits(spear: Job) -> None:
 
 def test_depth_is_limited_by_power_on_a_weak_machine(spear: Job, spear_plan: Plan) -> None:
     weak = spear.changed(machine=spear.machine.changed(power=({"rpm": 0, "power_kw": 0}, {"rpm": 1000, "power_kw": 2})))
-    numbers = op(plan(weak), "op2").numbers
+    numbers = op(plan(weak), "op2").reasons
     bits = [numbers[key].bit for key in ("ap_max", "f", "vc")]
     assert any(bit is not None and bit.label.startswith("power") for bit in bits)
-    assert numbers["q"].number < op(spear_plan, "op2").numbers["q"].number
-    power = op(plan(weak), "op2").numbers["power"]
+    assert numbers["q"].number < op(spear_plan, "op2").reasons["q"].number
+    power = op(plan(weak), "op2").reasons["power"]
     assert power.number <= power.limits[0].number * 1.0001
 
 
 def test_a_pin_beyond_a_limit_is_kept_and_flagged_with_a_cure(spear: Job) -> None:
     job = pinned(spear, "op2", ap_mm=6.0)
     planned = plan(job)
-    numbers = op(planned, "op2").numbers
+    numbers = op(planned, "op2").reasons
     assert numbers["ap_max"].number == 6.0
     assert numbers["ap_max"].pinned
-    assert numbers["ap_max"].proposed == pytest.approx(op(plan(spear), "op2").numbers["ap_max"].number)
+    assert numbers["ap_max"].proposed == pytest.approx(op(plan(spear), "op2").reasons["ap_max"].number)
     flagged = {f.code: f for f in op(planned, "op2").findings}
     assert set(flagged) == {"pin.ap_mm"}  # feed and speed give way, so that the power suffices
     assert "crushed" in (flagged["pin.ap_mm"].why)
@@ -215,7 +215,7 @@ def test_a_pin_beyond_a_limit_is_kept_and_flagged_with_a_cure(spear: Job) -> Non
 
 def test_every_number_says_why(spear_plan: Plan) -> None:
     for planned in spear_plan.operations:
-        for evidence in planned.numbers.values():
+        for evidence in planned.reasons.values():
             assert evidence.formula or evidence.limits or evidence.note or evidence.name == "blade width"
             assert math.isfinite(evidence.number)
             assert sum(limit.bit for limit in evidence.limits) <= 1
@@ -413,7 +413,7 @@ def test_every_way_of_roughing_leaves_the_same_for_finishing(spear: Job, languag
     finish, before = planned.of("op4"), usual.of("op4")
     assert finish is not None
     assert before is not None
-    assert finish.numbers["ap"].number == pytest.approx(before.numbers["ap"].number, abs=0.25)
+    assert finish.reasons["ap"].number == pytest.approx(before.reasons["ap"].number, abs=0.25)
 
 
 def test_passes_toward_the_axis_run_along_x(spear: Job) -> None:
@@ -430,7 +430,7 @@ def test_varied_passes_are_deeper_and_shallower_by_turns_and_within_the_limit(sp
     planned = plan(spear.with_operation("op2", lambda op: op.changed(varied=True))).of("op2")
     assert planned is not None
     depths = [one.depth_mm for one in planned.cuts.passes]
-    limit = planned.numbers["ap_max"].number
+    limit = planned.reasons["ap_max"].number
     assert max(depths) <= limit * 1.001
     pairs = [(a, b) for a, b in itertools.pairwise(depths) if abs(a - b) > 0.05 * a]
     assert pairs
@@ -441,7 +441,7 @@ def test_going_back_to_break_chips_costs_time_and_says_how_much(spear: Job) -> N
     broken = plan(spear.with_operation("op2", lambda op: op.changed(chip_break_mm=5.0))).of("op2")
     assert plain is not None
     assert broken is not None
-    evidence = broken.numbers["breaks"]
+    evidence = broken.reasons["breaks"]
     assert evidence.number > 20
     said = float(evidence.note.removeprefix("They cost ").removesuffix(" s."))
     assert broken.times.total_s - plain.times.total_s == pytest.approx(said, abs=1.0)
@@ -453,9 +453,9 @@ def test_the_feed_stands_to_break_chips_and_says_what_it_costs(spear: Job, langu
     assert plain is not None
     assert broken is not None
     stops = [motion.dwell_s for motion in broken.motions if motion.dwell_s]
-    assert len(stops) == broken.numbers["breaks"].number > 20
+    assert len(stops) == broken.reasons["breaks"].number > 20
     assert broken.times.total_s - plain.times.total_s == pytest.approx(sum(stops), abs=0.05)
-    slowest = broken.numbers["n"].number
+    slowest = broken.reasons["n"].number
     assert min(stops) == pytest.approx(60 * 1.5 / slowest, rel=0.02)
     assert f"G4 P{round(1000 * stops[0])}" in post(plan(stopping), language).text
     rubs = next(finding for finding in broken.findings if finding.code == "chips.stop")

@@ -39,7 +39,7 @@ def test_reading_back_gives_the_planned_moves(spear: Job, language: Dialect, uni
     ends = {(round(m.end[0], 2), round(m.end[1], 2)) for m in found}
     assert all(any(math.dist(m.end, e) < 0.02 for e in ends) for m in wanted)
     cutting = [m for m in found if not m.is_rapid]
-    speeds = {round(o.numbers["vc"].number) for o in planned.operations}
+    speeds = {round(o.reasons["vc"].number) for o in planned.operations}
     assert {round(m.spindle.value) for m in cutting} == speeds or units == "inch"
     assert sum(m.segment.length for m in cutting) == pytest.approx(
         sum(m.segment.length for o in planned.operations for m in o.motions if not m.is_rapid), rel=1e-3

@@ -68,7 +68,7 @@ def test_power_of_the_proof_agrees_with_the_plan(spear_plan: Plan, text: str, la
     rough = spear_plan.of("op2")
     assert rough is not None
     seen = max(s.power_kw for s, m in zip(proof.steps, proof.program.motions, strict=True) if m.section == 1)
-    assert seen == pytest.approx(rough.numbers["power"].number, rel=0.15)
+    assert seen == pytest.approx(rough.reasons["power"].number, rel=0.15)
 
 
 def test_a_wrong_x_is_a_gouge_on_its_line(spear_plan: Plan, text: str, language: Dialect) -> None:

@@ -181,7 +181,7 @@ def test_nothing_chosen_is_beyond_a_limit_on_the_demo_jobs(name: str, share: flo
             assert operation.operation.kind in ("drill", "tap", "thread")
             continue
         assert not {use.kind.name for use in proposal.broken} & hurts
-        power = operation.numbers["power"]
+        power = operation.reasons["power"]
         assert power.number <= power.limits[0].number * 1.0005
     if share < 1:
         assert planned.times.cutting_s > plan(with_outside(name)).times.cutting_s * 0.999
@@ -214,8 +214,8 @@ def test_pinned_numbers_stay_and_the_rest_follows() -> None:
     free = propose(usual(), STEPS)
     slow = propose(usual(), STEPS, Fixed(vc_m_min=120.0), free=free.cut)
     assert slow.cut.vc_m_min == 120.0
-    assert slow.numbers["vc"].pinned
-    assert slow.numbers["vc"].proposed == free.cut.vc_m_min
+    assert slow.reasons["vc"].pinned
+    assert slow.reasons["vc"].proposed == free.cut.vc_m_min
     thin = propose(usual(), STEPS, Fixed(feed_mm_rev=0.2))
     assert thin.cut.feed_mm_rev == 0.2
     assert thin.cut.vc_m_min > free.cut.vc_m_min  # less feed lets the speed rise for the same life
@@ -225,7 +225,7 @@ def test_pinned_numbers_stay_and_the_rest_follows() -> None:
 
 def test_least_cost_goes_slower_where_edges_are_dear() -> None:
     situation = usual(least_life_min=2.0)
-    cheap, dear = (propose(situation, STEPS, aim="cost", costs=Costs(60.0, edge, 2.0)).numbers for edge in (0.5, 40.0))
+    cheap, dear = (propose(situation, STEPS, aim="cost", costs=Costs(60.0, edge, 2.0)).reasons for edge in (0.5, 40.0))
     assert dear["vc"].number < cheap["vc"].number
     assert dear["life"].number > cheap["life"].number
     # Taylor: T = (1/m - 1) (change + edge / rate), 3 (2 + 40) = 126 min with m = 0.25
@@ -237,23 +237,23 @@ def test_a_ladder_takes_rungs_and_shows_their_price() -> None:
         speeds_rpm=(63.0, 125.0, 250.0, 500.0, 1000.0, 2000.0), feeds_mm_rev=(0.05, 0.1, 0.2, 0.4), surface_speed=False
     )
     proposal = propose(replace(usual(), machine=old), STEPS)
-    assert proposal.numbers["f"].number in old.feeds_mm_rev
-    assert proposal.numbers["n"].number in old.speeds_rpm
-    price = proposal.numbers["price"]
+    assert proposal.reasons["f"].number in old.feeds_mm_rev
+    assert proposal.reasons["n"].number in old.speeds_rpm
+    price = proposal.reasons["price"]
     assert price.number > 5
     speeds = [one.number for one in price.inputs[:2]]
     assert speeds[0] > speeds[1] > 0  # at a fixed speed the surface speed falls with the diameter
-    assert "price" not in propose(usual(), STEPS).numbers
+    assert "price" not in propose(usual(), STEPS).reasons
 
 
 def test_every_limit_is_shown_with_its_value_and_margin() -> None:
     proposal: Proposal = propose(usual(), STEPS)
     for key in ("vc", "f", "ap_max"):
-        evidence = proposal.numbers[key]
+        evidence = proposal.reasons[key]
         assert evidence.limits
         assert sum(limit.bit for limit in evidence.limits) <= 1
     assert all(use.share <= 1.0005 for use in proposal.uses)
-    power = next(limit for limit in proposal.numbers["f"].limits if limit.label.startswith("power"))
+    power = next(limit for limit in proposal.reasons["f"].limits if limit.label.startswith("power"))
     at_limit = used(proposal.situation, proposal.cut._replace(feed_mm_rev=power.number))
     assert next(use.share for use in at_limit if use.kind.name == "power") == pytest.approx(1, abs=0.01)
 
@@ -263,7 +263,7 @@ def test_attacked() -> None:
     for d, height, force_n in itertools.product((0.5, 30.0, 2000.0), (1e-4, 0.5, 300.0), (1.0, 5e5)):
         situation = usual(d_mm=d, mean_d_mm=d / 2, gripped=Gripped(chuck(force_n), d, d, 10 * d))
         proposal = propose(situation, ((height, 10.0),))
-        assert all(math.isfinite(evidence.number) for evidence in proposal.numbers.values())
+        assert all(math.isfinite(evidence.number) for evidence in proposal.reasons.values())
         assert proposal.cut.feed_mm_rev > 0
 
 
@@ -271,7 +271,7 @@ def test_cost_of_a_part_is_machine_and_edges(spear: Job) -> None:
     planned = plan(spear)
     cost = part_cost(planned)
     minutes = planned.times.total_s / 60
-    edges = sum(op.times.cutting_s / 60 / op.numbers["life"].number for op in planned.operations)
+    edges = sum(op.times.cutting_s / 60 / op.reasons["life"].number for op in planned.operations)
     assert cost.number == pytest.approx(minutes * 1.0 + edges * (2.5 + 2.0 * 1.0))
     dearer = plan(spear.changed(conditions=spear.conditions.changed(edge_cost=50.0)))
     assert part_cost(dearer).number > cost.number
@@ -298,7 +298,7 @@ def test_pins_of_any_size_are_planned_and_said(spear: Job, operation: str) -> No
         found = planned.of(operation)
         assert found is not None
         assert found.motions
-        assert all(math.isfinite(evidence.number) for evidence in found.numbers.values())
+        assert all(math.isfinite(evidence.number) for evidence in found.reasons.values())
         assert found.findings
 
 
@@ -311,4 +311,4 @@ def test_a_pinned_speed_without_a_table_still_has_numbers(spear: Job) -> None:
     for name in ("op1", "op2", "op3", "op4", "op5"):
         bare = bare.with_operation(name, lambda op: op.changed(pins=op.pins.changed(vc_m_min=120.0)))
     planned = plan(bare)
-    assert all(op.motions and "life" not in op.numbers and "power" in op.numbers for op in planned.operations)
+    assert all(op.motions and "life" not in op.reasons and "power" in op.reasons for op in planned.operations)

@@ -42,22 +42,22 @@ def test_a_pulled_edge_goes_away_from_the_chuck_with_a_raised_feed() -> None:
     long = [m for m in planned.motions if not m.is_rapid and m.segment.length > 10]
     assert long
     assert all(motion.end[0] > motion.start[0] for motion in long)
-    feed, chip = planned.numbers["f"].number, planned.numbers["h"].number
+    feed, chip = planned.reasons["f"].number, planned.reasons["h"].number
     assert chip == pytest.approx(feed * math.sin(math.radians(25)))
     usual = plan(demo_job("spear")).of("op2")
     assert usual is not None
-    assert feed > 1.3 * usual.numbers["f"].number
+    assert feed > 1.3 * usual.reasons["f"].number
 
 
 def test_it_rolls_in_and_leaves_slowly() -> None:
     _, planned = roughed("pull", "PL 6 25")
-    feed = planned.numbers["f"].number
+    feed = planned.reasons["f"].number
     arcs = [m for m in planned.motions if isinstance(m.segment, Arc)]
-    assert len(arcs) >= planned.numbers["passes"].number / 2
+    assert len(arcs) >= planned.reasons["passes"].number / 2
     assert all(motion.feed == pytest.approx(feed / 2) for motion in arcs)
     last = [m for m in planned.motions if m.feed == pytest.approx(feed / 2) and not isinstance(m.segment, Arc)]
     assert any(motion.end[0] > 0 for motion in last)
-    assert planned.numbers["shoulder"].number > 0
+    assert planned.reasons["shoulder"].number > 0
 
 
 def test_a_life_at_a_low_angle_counts_the_chip_and_not_the_feed() -> None:

@@ -36,7 +36,7 @@ def test_what_is_planned_is_what_is_written_and_read(spear: Job, language: Diale
     rough = planned.of("op2")
     assert rough is not None
     spoken = next(motion.spindle for motion in rough.motions if motion.feed is not None)
-    assert spoken.value == rough.numbers["vc"].number > 0
+    assert spoken.value == rough.reasons["vc"].number > 0
     program = read(text, language, planned.scene.reference)
     heard = [m.spindle for m in program.motions if program.sections[m.section].number == 2 and m.feed is not None]
     assert {round(one.value, 9) for one in heard} == {round(spoken.value, 9)}

@@ -172,7 +172,7 @@ def test_the_first_pass_is_capped_and_tough_metals_get_more() -> None:
 def test_typed_depths_and_spring_passes() -> None:
     job = threaded("M60x2-6g", "TE 2 60F", division="typed", typed_mm=(0.9, 0.3, 0.6, 9.0), spring_passes=2)
     depths = [round(one.depth_mm, 3) for one in cut_of(job).cuts.infeed if not one.spring]
-    full = cut_of(job).numbers["ap"].number
+    full = cut_of(job).reasons["ap"].number
     assert depths == [0.3, 0.6, 0.9, round(full, 3)]
     assert sum(one.spring for one in cut_of(job).cuts.infeed) == 2
 
@@ -182,7 +182,7 @@ def test_cutting_again_from_a_size_over_wires() -> None:
     wanted = sum(thread_of("M60x2-6g", thread_tables()).wires.over.__dict__.values()) / 2
     again = job.with_operation("t", lambda op: op.changed(measured_over_wires_mm=wanted + 0.06, spring_passes=0))
     planned = cut_of(again)
-    assert planned.numbers["again"].number == pytest.approx(0.03, abs=1e-6)
+    assert planned.reasons["again"].number == pytest.approx(0.03, abs=1e-6)
     assert len(planned.cuts.passes) == 1
 
 
@@ -206,7 +206,7 @@ def test_what_is_wrong_with_a_thread_is_told() -> None:
 def test_the_axis_limits_the_speed_of_a_coarse_thread() -> None:
     slow = threaded("M64x3-6g", "TE 1.75-3 60P")
     machine = slow.machine.changed(rapid_z_mm_min=1500.0)
-    n = cut_of(slow.changed(machine=machine)).numbers["n"]
+    n = cut_of(slow.changed(machine=machine)).reasons["n"]
     assert n.number == pytest.approx(250.0)
     assert n.bit is not None
     assert "axis" in n.bit.label

@@ -59,7 +59,7 @@ def test_spindle_speed_stays_under_its_clamp(outcome: Outcome) -> None:
     assert max(rpm for _, rpm in points) == pytest.approx(4000)
     start, end = outcome.times_of("op5") or (0, 0)
     parting = [rpm for seconds, rpm in points if start < seconds < end - 3]
-    clamp = outcome.plan.of("op5").numbers["clamp"].number  # type: ignore[union-attr]
+    clamp = outcome.plan.of("op5").reasons["clamp"].number  # type: ignore[union-attr]
     assert clamp < 2600
     assert max(parting) == pytest.approx(clamp)
 

@@ -58,7 +58,7 @@ def test_tiny_and_huge_parts_have_answers_or_say_why_not(spear: Job, factor: flo
             assert one.left_mm2 >= 0
             if wish.surface is not None:
                 view = reach_view(scene, one.tool, wish.surface)
-                assert view.numbers[0].number >= 0
+                assert view.reasons[0].number >= 0
 
 
 def test_a_part_as_large_as_its_blank_asks_for_no_turning(spear: Job) -> None:

@@ -46,7 +46,7 @@ def _of(a: OperationPlan, b: OperationPlan) -> Iterator[tuple[str, object, objec
 
 
 def _numbers(planned: OperationPlan) -> list[tuple[object, ...]]:
-    return [(str(key), one.number, one.formula, one.limits, one.inputs) for key, one in planned.numbers.items()]
+    return [(str(key), one.number, one.formula, one.limits, one.inputs) for key, one in planned.reasons.items()]
 
 
 def assert_same_program(one: Program, other: Program) -> None:

@@ -11,6 +11,7 @@ from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act, Wait
 from toreuma.core.critic import critique
+from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, polygons
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -108,7 +109,7 @@ def sides_report(sides: "tuple[Plan, ...]", taken: Transfer | None = None, by_ha
         data["turned_by_hand"] = {
             "seconds": round(by_hand.seconds, 3),
             "steps": [{"words": act.words, "seconds": act.seconds} for act in by_hand.channels[1]],
-            "numbers": {key: evidence.as_dict() for key, evidence in by_hand.numbers.items()},
+            "numbers": {key: evidence.as_dict() for key, evidence in by_hand.reasons.items()},
             "findings": [finding.as_dict() for finding in by_hand.findings],
         }
     return data
@@ -127,7 +128,7 @@ def transfer_report(taken: Transfer) -> Json:
             ]
             for channel, items in taken.channels.items()
         },
-        "numbers": {key: evidence.as_dict() for key, evidence in taken.numbers.items()},
+        "numbers": {key: evidence.as_dict() for key, evidence in taken.reasons.items()},
         "findings": [finding.as_dict() for finding in taken.findings],
     }
 
@@ -153,28 +154,30 @@ def _uses(planned: OperationPlan) -> list[Json]:
 
 
 def _operation(planned: OperationPlan) -> Json:
-    numbers = planned.numbers
+    figures = planned.figures
+    told: dict[str, Evidence] = {key.value: one for key, one in planned.reasons.items()}
+    told |= {f"{key}_{index}": one for index, each in enumerate(planned.cuts.further, 1) for key, one in each.items()}
 
-    def number(key: str) -> float | None:
-        return round(numbers[key].number, 6) if key in numbers else None
+    def number(value: float | None) -> float | None:
+        return None if value is None else round(value, 6)
 
     return {
         "id": planned.operation.id,
         "kind": planned.operation.kind,
         "name": planned.operation.name,
         "tool": planned.operation.tool,
-        "vc_m_min": number("vc"),
-        "clamp_rpm": number("clamp"),
+        "vc_m_min": number(figures.vc_m_min),
+        "clamp_rpm": number(figures.clamp_rpm),
         "governed_by": planned.governed_by,
         "limits": _uses(planned),
-        "feed_mm_rev": number("f"),
-        "ap_mm": number("ap"),
+        "feed_mm_rev": number(figures.feed_mm_rev),
+        "ap_mm": number(figures.ap_mm),
         "passes": len(planned.cuts.passes),
         "time_s": round(planned.times.total_s, 3),
-        "power_kW": number("power"),
+        "power_kW": number(figures.power_kw),
         "infeed": [asdict(one) for one in planned.cuts.infeed],
         "findings": [finding.as_dict() for finding in planned.findings],
-        "evidence": {key: evidence.as_dict() for key, evidence in numbers.items()},
+        "evidence": {key: evidence.as_dict() for key, evidence in told.items()},
     }
 
 

@@ -139,9 +139,9 @@ class NumberRow(QFrame):
         for button, width in ((self.pin, 20), (self.fold, 30)):
             button.setFixedWidth(width)
             keep = button.sizePolicy()
-            keep.setRetainSizeWhenHidden(bool(evidence.formula or evidence.pin or change is None))
+            keep.setRetainSizeWhenHidden(bool(evidence.formula or evidence.typable or change is None))
             button.setSizePolicy(keep)
-        self.pin.setVisible(bool(evidence.pin) and change is not None)
+        self.pin.setVisible(evidence.typable and change is not None)
 
     def show_evidence(self, evidence: Evidence, system: System) -> None:
         self._evidence, self._system = evidence, system

@@ -28,7 +28,7 @@ class ByHand:
     settings: TurnRound
     channels: dict[int, tuple[Act, ...]]
     laid: Laid
-    numbers: dict[str, Evidence]
+    reasons: dict[str, Evidence]
     findings: tuple[Finding, ...]
 
     @property
@@ -48,7 +48,7 @@ def turned_by_hand(job: Job, first: Plan) -> ByHand | None:
     hold, length = job.setups[1].hold, -first.scene.profile.back_z
     parted = next((one for one in reversed(first.operations) if one.operation.kind == "part_off" and one.motions), None)
     d = first.second.d_mm if first.second is not None else 2 * other.grip_r
-    numbers = {
+    reasons = {
         "grip_d": Evidence("gripped on", "dg", d, "mm", measured_on="on diameter", formula="the surface chosen for it"),
         "grip": Evidence("gripped over", "lg", hold.grip_length_mm, "mm", formula="grip length of the second hold"),
         "out": Evidence(
@@ -66,7 +66,7 @@ def turned_by_hand(job: Job, first: Plan) -> ByHand | None:
         ),
     }  # fmt: skip
     if isinstance(hold, Chuck) and hold.jaws == "soft":
-        numbers["bored"] = Evidence(
+        reasons["bored"] = Evidence(
             "jaws bored to", "", hold.bored_d_mm or d, "mm", measured_on="on diameter",
             formula="the diameter gripped, bored under the grip force with a ring or plug in the jaws",
             limits=(Limit("surface gripped", d, "mm"),),
@@ -74,9 +74,9 @@ def turned_by_hand(job: Job, first: Plan) -> ByHand | None:
     acts = tuple(_acts(job, settings, parted, d))
     channels = {1: acts}
     laid = laid_out(channels)
-    numbers["time"] = Evidence("turned round in", "", laid.total_s, "s", formula="all steps below, by one person")
-    findings = tuple(_findings(job, first, numbers, parted, d))
-    return ByHand(settings, channels, laid, numbers, findings)
+    reasons["time"] = Evidence("turned round in", "", laid.total_s, "s", formula="all steps below, by one person")
+    findings = tuple(_findings(job, first, other.stock_front_z, parted, d))
+    return ByHand(settings, channels, laid, reasons, findings)
 
 
 def _acts(job: Job, settings: TurnRound, parted: OperationPlan | None, d: float) -> Iterator[Act]:
@@ -94,9 +94,7 @@ def _acts(job: Job, settings: TurnRound, parted: OperationPlan | None, d: float)
     yield Act("checked", said("runs within {}, stick-out measured", q(settings.runout_um, "um", "g")), settings.check_s)
 
 
-def _findings(
-    job: Job, first: Plan, numbers: dict[str, Evidence], parted: OperationPlan | None, d: float
-) -> Iterator[Finding]:
+def _findings(job: Job, first: Plan, excess_mm: float, parted: OperationPlan | None, d: float) -> Iterator[Finding]:
     yield from (first.second.findings if first.second is not None else ())
     hold = job.setups[1].hold
     if isinstance(hold, Chuck) and hold.jaws == "hard" and hold.side == "outside":
@@ -128,8 +126,8 @@ def _findings(
         what = "the part falls into the chips, and its surfaces are to be gripped again"
         yield Finding("warning", "turn.falls", what, "what is bruised runs out in the bored jaws", cures=(cure,))
     faces = any(op.kind == "face" and op.enabled for op in job.setups[1].operations)
-    if numbers["excess"].number > LENGTH_MM and not faces:
-        what = said("{} stand in front of the second side, and nothing faces it", q(numbers["excess"].number))
+    if excess_mm > LENGTH_MM and not faces:
+        what = said("{} stand in front of the second side, and nothing faces it", q(excess_mm))
         yield Finding("warning", "transfer.length", what, "the part stays too long: face it there")
 
 

@@ -56,20 +56,17 @@ def conditions(job: Job, first: Plan, spindle: SecondSpindle, made: Transfer, ot
         )
     yield from parking_findings(job, first.scene, made.jaws, made.body, made.back_mm, made.settings.park_d_mm)
     faces = any(op.kind == "face" and op.enabled for op in job.setups[1].operations)
-    if made.numbers["excess"].number > LENGTH_MM and not faces:
-        what = said(
-            "{} stand behind the part, and no operation of the second side faces", q(made.numbers["excess"].number)
-        )
+    if made.excess_mm > LENGTH_MM and not faces:
+        what = said("{} stand behind the part, and no operation of the second side faces", q(made.excess_mm))
         yield Finding("warning", "transfer.length", what, "the part stays too long: face it there", cures=_facing(job))
     for one in made.laid.stuck:
         yield Finding("error", "transfer.stuck", f"channel {one.channel} waits at mark {one.mark} for ever", one.why)
 
 
 def _speeds(job: Job, made: Transfer) -> Iterator[Finding]:
-    most = made.numbers["speed"]
+    most = made.fastest
     if made.settings.rpm > most.number:
-        label = most.bit.label if most.bit is not None else "machine"
-        what = f"both are to turn at {made.settings.rpm:.0f} rpm, the {label} allows {most.number:.0f} rpm"
+        what = f"both are to turn at {made.settings.rpm:.0f} rpm, the {most.label} allows {most.number:.0f} rpm"
         cure = Cure(f"Hand over at {most.number:.0f} rpm", lambda j: _with(j, rpm=most.number))
         yield Finding("error", "transfer.speed", what, "the jaws lose their grip", cures=(cure,))
 
@@ -125,7 +122,7 @@ def _between(job: Job, first: Plan, made: Transfer) -> Iterator[Finding]:
         cure = stick_out_more(float(int(need - room) + 1))
         yield Finding("error", "transfer.jaws", what, "they or the blade run into each other", cures=(cure,))
     if parted and made.settings.rpm <= 0:
-        rpm = min(STEADY_RPM, made.numbers["speed"].number)
+        rpm = min(STEADY_RPM, made.fastest.number)
         what = "the part is cut off between both holds, and the second spindle does not follow the first"
         cure = Cure(f"Both at {rpm:.0f} rpm", lambda j: _with(j, rpm=rpm))
         yield Finding("error", "transfer.still", what, "it is twisted off: let both turn together", cures=(cure,))

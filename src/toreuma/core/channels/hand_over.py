@@ -1,6 +1,7 @@
 """The hand-over: where the second spindle grips, what each channel does and waits for, and what must hold before it."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from shapely.affinity import affine_transform
 
@@ -41,12 +42,27 @@ def hand_over(job: Job, first: Plan) -> Transfer | None:
     nose, second_nose = _nose(first.scene.chuck, first.scene), float(body.bounds[2])
     gap = second_nose - nose
     retreat = spindle.retracted_gap_mm - gap
-    numbers = _numbers(whole, first, spindle, settings, gap, other.stock_front_z)
+    limits = _speed_limits(whole, spindle)
+    reasons = _reasons(whole, first, spindle, settings, gap, other.stock_front_z, limits)
     channels = _channels(whole, first, spindle, settings, max(retreat, 0.0))
     laid = laid_out(channels)
-    held = Transfer(settings, jaws, body, piece, face, gap, retreat, channels, laid, numbers, ())
-    findings = tuple(conditions(whole, first, spindle, held, other))
-    return Transfer(settings, jaws, body, piece, face, gap, retreat, channels, laid, numbers, findings)
+    held = Transfer(
+        settings=settings,
+        jaws=jaws,
+        body=body,
+        piece=piece,
+        jaw_face_z=face,
+        gap_mm=gap,
+        back_mm=retreat,
+        channels=channels,
+        laid=laid,
+        excess_mm=other.stock_front_z,
+        datum_mm=back,
+        fastest=min(limits, key=lambda limit: limit.number),
+        reasons=reasons,
+        findings=(),
+    )
+    return replace(held, findings=tuple(conditions(whole, first, spindle, held, other)))
 
 
 def _turned(region: Region, back: float) -> Region:
@@ -58,16 +74,19 @@ def _nose(chuck: Region, scene: Scene) -> float:
     return float(chuck.bounds[0]) if not chuck.is_empty else scene.jaw_face_z
 
 
-def _numbers(
-    job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, gap: float, excess: float
-) -> dict[str, Evidence]:
-    second = job.setups[1].hold
-    limits = [
+def _speed_limits(job: Job, spindle: SecondSpindle) -> list[Limit]:
+    return [
         Limit("first chuck's plate", job.setup.hold.max_rpm, "rpm"),
-        Limit("second chuck's plate", second.max_rpm, "rpm"),
+        Limit("second chuck's plate", job.setups[1].hold.max_rpm, "rpm"),
         Limit("main spindle", job.machine.max_rpm, "rpm"),
         Limit("second spindle", spindle.max_rpm, "rpm"),
     ]
+
+
+def _reasons(
+    job: Job, first: Plan, spindle: SecondSpindle, settings: HandOver, gap: float, excess: float, limits: list[Limit]
+) -> dict[str, Evidence]:
+    second = job.setups[1].hold
     length = -first.scene.profile.back_z
     return {
         "speed": lowest("both may turn at", "n", "rpm", limits),

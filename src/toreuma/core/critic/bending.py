@@ -24,7 +24,7 @@ def bending(planned: Plan) -> Iterator[Finding]:
     supported = job.setup.centre is not None
     cuts = [one for one in planned.operations if one.motions]
     for index, one in enumerate(cuts):
-        if one.operation.kind not in ("rough_od", "finish_od", "thread") or "force" not in one.numbers:
+        if one.operation.kind not in ("rough_od", "finish_od", "thread") or one.figures.force_n is None:
             continue
         for earlier_index in range(index - 1, -1, -1):
             earlier = cuts[earlier_index]
@@ -39,7 +39,7 @@ def bending(planned: Plan) -> Iterator[Finding]:
             now, then = (held_piece(region, scene.jaw_face_z) for region in (one.before, earlier.before))
             if now.is_empty or then.is_empty or now.bounds[2] < scene.jaw_face_z + 1:
                 continue
-            force = one.numbers["force"].number
+            force = one.figures.force_n
             more = compliance_of(now, scene.jaw_face_z, e, supported).at(z)
             less = compliance_of(then, scene.jaw_face_z, e, supported).at(z)
             saved_um = 2000 * 0.5 * force * (more - less)

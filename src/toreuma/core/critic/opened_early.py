@@ -22,7 +22,7 @@ def opened_early(planned: Plan, memo: Memo) -> Iterator[Finding]:
     for index, one in enumerate(operations):
         if one.cuts.opens is None or not one.motions:
             continue
-        if not any("interrupted" in later.numbers for later in operations[index + 1 :]):
+        if not any(later.cuts.interruption is not None for later in operations[index + 1 :]):
             continue
         with_it = [
             other.operation.id

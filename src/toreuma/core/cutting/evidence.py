@@ -34,8 +34,8 @@ class Limit:
 class Evidence:
     """A value, and because: inputs, formula, source, limits tried and the one that bit.
 
-    ``pin`` names the field of the operation's pins that fixes this number, empty when it follows from others.
-    ``proposed`` is what would stand here without the pin.
+    For people: nothing reads ``number`` back to compute with it. ``typable``: a person may fix it, and ``pinned`` says
+    that somebody has; ``proposed`` is what would stand here then.
     """
 
     name: str
@@ -47,7 +47,7 @@ class Evidence:
     inputs: tuple[Input, ...] = ()
     limits: tuple[Limit, ...] = ()
     measured_on: str = ""
-    pin: str = ""
+    typable: bool = False
     pinned: bool = False
     proposed: float | None = None
     note: str = ""

@@ -49,7 +49,7 @@ def grip_at_speed_n(hold: Hold, rpm: float) -> float | None:
 def required_grip(
     hold: Hold, cutting_n: float, feed_n: float, passive_n: float, cut_d_mm: float, grip_d_mm: float, overhang_mm: float
 ) -> Evidence:
-    """Grip a cut asks for, N, safety included.
+    """What is said of the grip a cut asks for, N, safety included; `required_grip_n` is the number.
 
     Friction carries torque and push: ``sqrt((Fc d / dg)^2 + Ff^2) / mu``. The jaws' pressure carries tilting:
     ``sqrt(Fc^2 + Fp^2) L / (lg / 3)``. The larger of both counts, times the safety.

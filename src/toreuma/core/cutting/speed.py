@@ -1,11 +1,12 @@
 """Surface speed, spindle speed and the clamp."""
 
 import math
+from collections.abc import Iterable
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.motion import Spindle
 
-__all__ = ["clamp_diameter", "lowest", "spindle_rpm", "surface_speed_rpm"]
+__all__ = ["bound", "clamp_diameter", "lowest", "spindle_rpm", "surface_speed_rpm"]
 
 
 def surface_speed_rpm(vc_m_min: float, d_mm: float) -> float:
@@ -26,6 +27,11 @@ def spindle_rpm(spindle: Spindle, r_mm: float, machine_max_rpm: float) -> float:
         return min(spindle.value, machine_max_rpm)
     ceiling = min(spindle.clamp_rpm or machine_max_rpm, machine_max_rpm)
     return min(surface_speed_rpm(spindle.value, 2 * abs(r_mm)), ceiling)
+
+
+def bound(limits: Iterable[Limit]) -> float:
+    """How far several limits let a number go."""
+    return min(limit.number for limit in limits)
 
 
 def lowest(name: str, symbol: str, unit: str, limits: list[Limit], **more: object) -> Evidence:

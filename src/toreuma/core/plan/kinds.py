@@ -46,12 +46,13 @@ class Kind:
 
     ``zone`` gives the stretch along Z, (low, high) in mm, whose stock alone its cuts depend on; without it they depend
     on all of it. What happens outside the zone does not make it plan again. ``neighbours`` gives what it knows of other
-    operations; what it does not ask for cannot change its cuts.
+    operations; what it does not ask for cannot change its cuts. ``brings_metal``: it needs none to be there.
     """
 
     plan: Callable[[Work, Any], Cuts]
     zone: Callable[[Memo, Given, Any], tuple[float, float] | None] = everywhere
     neighbours: Callable[[Job, Operation], Neighbours] = alone
+    brings_metal: bool = False
 
 
 KINDS: dict[str, Kind] = declared(
@@ -70,6 +71,6 @@ KINDS: dict[str, Kind] = declared(
     flats=Kind(plan_flats),
     slot=Kind(plan_slot),
     knurl=Kind(plan_knurl),
-    feed_bar=Kind(plan_feed_bar, neighbours=beside_bar),
+    feed_bar=Kind(plan_feed_bar, neighbours=beside_bar, brings_metal=True),
     part_off=Kind(plan_part_off, neighbours=at_the_cut),
 )

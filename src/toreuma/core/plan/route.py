@@ -15,7 +15,7 @@ from toreuma.core.plan.among.told import told_by_others
 from toreuma.core.plan.bar.feed_bar import bar_before, loop_findings
 from toreuma.core.plan.bar.supply import SupplyNumbers, cut_width_mm, supply_numbers
 from toreuma.core.plan.ground.given import Given
-from toreuma.core.plan.ground.opened import interruption_finding, interruption_numbers, interruption_of, opened_by
+from toreuma.core.plan.ground.opened import interruption_finding, interruption_of, interruption_reasons, opened_by
 from toreuma.core.plan.ground.result import Cuts, OperationFault, OperationPlan
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.hardest import expected_cut, planned_cut
@@ -128,7 +128,7 @@ def _one(job: Job, given: Given, operation: Operation, stock: Region, memo: Memo
     given = replace(given, centre=centre, tools=tuple(tools), neighbours=kind.neighbours(job, operation))
     zone = memo.of(kind.zone, memo, given, operation)
     near = stock if zone is None else shapely.clip_by_rect(stock, zone[0], -FAR_MM, zone[1], FAR_MM)
-    if near.is_empty:
+    if near.is_empty and not kind.brings_metal:
         return _failed(operation, stock, _gone(operation))
     return memo.of(_whole, memo, given, operation, stock, near, zone)
 
@@ -186,8 +186,8 @@ def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts) -> Cu
     gentler = kind.plan(replace(work, interruption=found), operation)
     found = interruption_of(gentler.motions, removed, places, machine) or found
     told = (*gentler.findings, interruption_finding(operation, found))
-    numbers = {**gentler.numbers, **interruption_numbers(found)}
-    return replace(gentler, numbers=numbers, findings=told, interruption=found)
+    reasons = {**gentler.reasons, **interruption_reasons(found)}
+    return replace(gentler, reasons=reasons, findings=told, interruption=found)
 
 
 def _gone(operation: Operation) -> Finding:

@@ -165,7 +165,7 @@ class _ChannelWriter(Writer):
             self._block(f"{codes['dwell']} P{round(1000 * settings.dwell_s)}")
         elif act.code == "retreat":
             self._block(f"{codes['rapid']} {axis}{self._length(self._taken.jaw_face_z + self._taken.back_mm)}")
-            datum = self._length(self._taken.numbers["datum"].number)
+            datum = self._length(self._taken.datum_mm)
             self._block(f"{codes['set_datum']} P2 Z{datum}")
         self._move = ""
 

@@ -2,10 +2,12 @@
 
 import math
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 from toreuma.core.cutting import finish, force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
-from toreuma.core.cutting.life import economic_life_min, fastest_life_min, life_evidence
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
+from toreuma.core.cutting.life import economic_life_min, fastest_life_min, life_evidence, life_min
 from toreuma.core.cutting.limits import LIMITS, LimitKind, Use, Variable, used
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
@@ -31,12 +33,18 @@ ROUNDING = 0.002
 
 @dataclass(frozen=True)
 class Proposal:
-    """``cut`` as rounded for the program, ``uses`` every limit at it, worst first, ``numbers`` the evidence."""
+    """``cut`` as rounded for the program, ``uses`` every limit at it, worst first.
+
+    ``figures`` are its numbers, ``bounds`` how far each limit alone would let a number go, and ``reasons`` what a
+    person reads about them.
+    """
 
     situation: Situation
     cut: Cut
     uses: tuple[Use, ...]
-    numbers: dict[str, Evidence]
+    figures: Figures
+    bounds: dict[Figure, tuple[Limit, ...]]
+    reasons: Reasons
 
     @property
     def governing(self) -> Use:
@@ -65,20 +73,38 @@ def propose(
     cut = _rounded(situation, best(situation, steps, fixed, aim, costs), fixed)
     free = free or cut
     uses = used(situation, cut)
-    numbers = {
-        "vc": _evidence(situation, cut, "vc", fixed.vc_m_min, free),
-        "clamp": _clamp(situation, cut),
-        "f": _evidence(situation, cut, "f", fixed.feed_mm_rev, free),
-    }
-    if not depth_given:
-        numbers["ap_max"] = _evidence(situation, cut, "ap", fixed.ap_mm, free)
-    numbers |= _followed(situation, cut)
-    if aim == "cost" and "life" in numbers:
-        numbers["cost"] = _cost(situation, cut, steps, costs, numbers["life"].number)
+    figures = _figures(situation, cut, depth_given)
+    pins = {Figure.SPEED: fixed.vc_m_min, Figure.FEED: fixed.feed_mm_rev}
+    pins |= {} if depth_given else {Figure.LARGEST_DEPTH: fixed.ap_mm}
+    bounds = {figure: _bounds(situation, cut, VARIABLE[figure].name) for figure in pins}
+    bounds[Figure.CLAMP] = _clamp_bounds(situation, cut)
+    reasons = {figure: _evidence(situation, cut, figure, bounds[figure], pin, free) for figure, pin in pins.items()}
+    reasons[Figure.CLAMP] = _clamp(situation, cut, bounds[Figure.CLAMP])
+    reasons |= _followed(situation, cut, figures)
+    if aim == "cost" and figures.life_min is not None:
+        reasons[Figure.COST] = _cost(situation, cut, steps, costs, figures.life_min)
     price = _price_of_rungs(situation, cut, steps, fixed, aim, costs)
     if price is not None:
-        numbers["price"] = price
-    return Proposal(situation, cut, uses, numbers)
+        reasons[Figure.PRICE] = price
+    return Proposal(situation, cut, uses, figures, bounds, reasons)
+
+
+def _figures(situation: Situation, cut: Cut, depth_given: bool) -> Figures:
+    """The cut, and what follows from it."""
+    seen = situation.see(cut)
+    return Figures(
+        vc_m_min=cut.vc_m_min,
+        clamp_rpm=_clamp_rpm(situation, cut),
+        rpm=seen.rpm,
+        feed_mm_rev=cut.feed_mm_rev,
+        largest_ap_mm=None if depth_given else cut.ap_mm,
+        force_n=seen.cutting_n,
+        feed_force_n=seen.feed_n,
+        passive_force_n=seen.passive_n,
+        power_kw=force.cutting_power_kw(seen.cutting_n, seen.vc_there),
+        power_there_kw=force.available_power_kw(situation.machine, seen.rpm),
+        life_min=life_min(situation, cut) if situation.table_vc is not None else None,
+    )
 
 
 def _rounded(situation: Situation, found: Found, fixed: Fixed) -> Cut:
@@ -93,23 +119,40 @@ def _rounded(situation: Situation, found: Found, fixed: Fixed) -> Cut:
     return Cut(ap, feed, round(vc, 6))
 
 
+class _Variable(NamedTuple):
+    """A number that is sought: what the search calls it, and its words."""
+
+    name: Variable
+    words: str
+    symbol: str
+    measured_on: str = ""
+
+
 VARIABLE = {
-    "vc": ("surface speed", "vc", "m/min", "vc_m_min", ""),
-    "f": ("feed", "f", "mm/rev", "feed_mm_rev", ""),
-    "ap": ("largest depth", "ap max", "mm", "ap_mm", "on radius"),
+    Figure.SPEED: _Variable("vc", "surface speed", "vc"),
+    Figure.FEED: _Variable("f", "feed", "f"),
+    Figure.LARGEST_DEPTH: _Variable("ap", "largest depth", "ap max", "on radius"),
 }
+UNIT: dict[Variable, str] = {one.name: figure.unit for figure, one in VARIABLE.items()}
 
 
-def _evidence(situation: Situation, cut: Cut, variable: Variable, pinned: float | None, free: Cut) -> Evidence:
-    """The number with every limit that concerns it, as far as the others let it go."""
-    name, symbol, unit, pin, on = VARIABLE[variable]
-    limits = [limit for limit in (_permitted(situation, cut, variable, kind) for kind in LIMITS) if limit is not None]
+def _bounds(situation: Situation, cut: Cut, variable: Variable) -> tuple[Limit, ...]:
+    """Every limit that concerns a number, as far as it alone lets the number go."""
+    each = (_permitted(situation, cut, variable, kind) for kind in LIMITS)
+    return tuple(limit for limit in each if limit is not None)
+
+
+def _evidence(
+    situation: Situation, cut: Cut, figure: Figure, limits: tuple[Limit, ...], pinned: float | None, free: Cut
+) -> Evidence:
+    """The number with every limit that concerns it."""
+    variable, name, symbol, on = VARIABLE[figure]
     number = _of(cut, variable)
     upper = [limit for limit in limits if not limit.least]
     biting = min(upper, key=lambda limit: limit.number, default=None)
     bites = biting is not None and number >= BIT_SHARE * biting.number
     shown = tuple(replace(limit, bit=bites and limit is biting) for limit in sorted(limits, key=lambda x: x.number))
-    evidence = Evidence(name, symbol, number, unit, ORDER, limits=shown, measured_on=on, pin=pin)
+    evidence = Evidence(name, symbol, number, figure.unit, ORDER, limits=shown, measured_on=on, typable=True)
     if variable == "vc":
         evidence = _with_table(evidence, situation)
     elif variable == "ap":
@@ -162,23 +205,38 @@ def _permitted(situation: Situation, cut: Cut, variable: Variable, kind: LimitKi
     measured = kind.measure(situation, cut, situation.see(cut))
     label = said("{}: {}", kind.name, measured.label) if measured is not None else kind.name
     label = said("at least, {}", label) if kind.floor else label
-    return Limit(label, _tidy(end), VARIABLE[variable][2], of=kind.name, least=kind.floor)
+    return Limit(label, _tidy(end), UNIT[variable], of=kind.name, least=kind.floor)
 
 
 def _tidy(number: float) -> float:
     return float(f"{number:.4g}")
 
 
-def _clamp(situation: Situation, cut: Cut) -> Evidence:
-    """Highest spindle speed: the lowest of machine, hold, grip left at speed."""
+def _proposed_clamp_rpm(situation: Situation, cut: Cut) -> float:
+    return situation.steps.turns(situation.rung(situation.see(cut).clamp_rpm))
+
+
+def _clamp_rpm(situation: Situation, cut: Cut) -> float:
+    """The person's own, or what is proposed."""
+    pinned = situation.clamp_pin_rpm
+    return _proposed_clamp_rpm(situation, cut) if pinned is None else pinned
+
+
+def _clamp_bounds(situation: Situation, cut: Cut) -> tuple[Limit, ...]:
+    """What limits the spindle's speed: machine, hold, grip left at speed."""
     seen = situation.see(cut)
     limits = list(situation.speed_limits) or [Limit("machine", situation.machine.max_rpm, "rpm")]
     if situation.gripped is not None and seen.needed_n is not None:
         safe = situation.gripped.safe_rpm(seen.needed_n)
         if safe < math.inf:
             limits.append(Limit("grip at speed", math.floor(safe), "rpm"))
+    return tuple(limits)
+
+
+def _clamp(situation: Situation, cut: Cut, limits: tuple[Limit, ...]) -> Evidence:
+    """Highest spindle speed: the lowest of its limits."""
     least = min(limits, key=lambda limit: limit.number)
-    number = situation.steps.turns(situation.rung(seen.clamp_rpm))
+    number = _proposed_clamp_rpm(situation, cut)
     evidence = Evidence(
         "speed clamp",
         "n max",
@@ -187,7 +245,7 @@ def _clamp(situation: Situation, cut: Cut) -> Evidence:
         formula="lowest of the limits; n = 1000 vc / (π d)",
         limits=tuple(replace(limit, bit=limit is least) for limit in limits),
         inputs=clamp_inputs(cut.vc_m_min, number),
-        pin="clamp_rpm",
+        typable=True,
     )
     if situation.clamp_pin_rpm is None:
         return evidence
@@ -196,13 +254,12 @@ def _clamp(situation: Situation, cut: Cut) -> Evidence:
     )
 
 
-def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
+def _followed(situation: Situation, cut: Cut, figures: Figures) -> Reasons:
     """What follows from the cut: force, power, torque, life, heat, removal."""
     seen, material = situation.see(cut), situation.material
-    there = force.available_power_kw(situation.machine, seen.rpm)
-    power = force.cutting_power_kw(seen.cutting_n, seen.vc_there)
+    power, there = figures.power_kw or 0.0, figures.power_there_kw or 0.0
     found = {
-        "force": Evidence(
+        Figure.FORCE: Evidence(
             "cutting force",
             "Fc",
             seen.cutting_n,
@@ -221,7 +278,7 @@ def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
                 Input("passive force", "Fp", seen.passive_n, "N"),
             ),
         ),
-        "power": Evidence(
+        Figure.POWER: Evidence(
             "power at the edge",
             "Pc",
             power,
@@ -238,14 +295,14 @@ def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
             ),
             limits=(Limit(f"spindle at {seen.rpm:.0f} rpm", there, "kW", True),),
         ),
-        "q": Evidence(
+        Figure.REMOVED: Evidence(
             "metal removed",
             "Q",
             seen.vc_there * cut.ap_mm * cut.feed_mm_rev,
             "cm3/min",
             formula="Q = vc ap f, on the largest diameter",
         ),
-        "n": Evidence(
+        Figure.TURNS: Evidence(
             "slowest spindle",
             "n",
             seen.rpm,
@@ -255,9 +312,9 @@ def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
         ),
     }
     if situation.table_vc is not None:
-        found["life"] = life_evidence(situation, cut)
+        found[Figure.LIFE] = life_evidence(situation, cut)
     if situation.nose_mm > 0:
-        found["ra"] = Evidence(
+        found[Figure.ROUGHNESS] = Evidence(
             "theoretical finish",
             "Ra",
             finish.theoretical_ra_um(cut.feed_mm_rev, situation.nose_mm),
@@ -272,7 +329,7 @@ def _followed(situation: Situation, cut: Cut) -> dict[str, Evidence]:
         )
     if situation.bend is not None:
         bend, allowed = seen.passive_n * situation.bend.mm_per_n, situation.bend.allowed_mm
-        found["bend"] = Evidence(
+        found[Figure.BEND] = Evidence(
             "size error from bending",
             "2y",
             2000 * bend,

@@ -20,7 +20,7 @@ class HoldReasons(Reasons):
     def show_job(self, job: Job) -> None:
         outcome = self.session.outcome
         plan = outcome.plan if outcome else None
-        numbers = (*plan.hold.numbers, *(plan.second.numbers if plan.second else ())) if plan else ()
+        numbers = (*plan.hold.reasons, *(plan.second.reasons if plan.second else ())) if plan else ()
         findings = (*plan.hold.findings, *(plan.second.findings if plan.second else ())) if plan else ()
         grips = operation_grips(plan) if plan else []
         key = (tuple(e.name for e in numbers), self.finding_key(findings), tuple(name for name, _ in grips))

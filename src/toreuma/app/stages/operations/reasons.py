@@ -1,6 +1,6 @@
 """The numbers of an operation, why they are so, and what is wrong with them."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 
 from PySide6.QtWidgets import QLineEdit
 
@@ -14,7 +14,8 @@ from toreuma.app.stages.operations.overview import RouteReasons
 from toreuma.app.theme import Theme
 from toreuma.core.auto.fresh import with_feature
 from toreuma.core.auto.propose import Chosen
-from toreuma.core.cutting.shown import in_order, shown_of
+from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Figure, Reasons, in_order
 from toreuma.core.errors import ToreumaError
 from toreuma.core.kinds.field import FEATURE_OF_PART, TOOL_OF_JOB, Field
 from toreuma.core.kinds.operations import OPERATIONS
@@ -36,6 +37,13 @@ def _features(job: Job, operation: Operation) -> tuple[tuple[str, object], ...]:
     )
 
 
+def _rows(every: tuple[Reasons, ...]) -> Iterator[tuple[str, tuple[Figure, Evidence]]]:
+    """Each number with the name of its row: those of the first tool, then those of each further one."""
+    for index, reasons in enumerate(every):
+        for figure in in_order(reasons):
+            yield (f"{figure}_{index}" if index else figure.value), (figure, reasons[figure])
+
+
 class OperationReasons(RouteReasons):
     """Numbers, limits used, settings, passes and why the tool was chosen; the whole route while none is selected."""
 
@@ -53,9 +61,10 @@ class OperationReasons(RouteReasons):
     def _operation(self, job: Job, operation: Operation) -> None:
         outcome = self.session.outcome
         planned = outcome.plan.of(operation.id) if outcome else None
-        numbers = planned.numbers if planned else {}
+        every = (planned.reasons, *planned.cuts.further) if planned else ()
+        numbers = dict(_rows(every))
         findings = planned.findings if planned else ()
-        shown = in_order(numbers)
+        shown = list(numbers)
         if not numbers and operation.enabled and outcome is None:
             shown = [key for key in self.rows if key in self._shown]
         key = (
@@ -77,13 +86,12 @@ class OperationReasons(RouteReasons):
         heading_shown = ""
         for number in shown:
             if number in numbers:
-                evidence = numbers[number]
-                title = shown_of(number).heading
+                figure, evidence = numbers[number]
+                title = figure.heading
                 if fresh and title != heading_shown:
                     self.heading(title)
                     heading_shown = title
-                pin = evidence.pin
-                self.row(number, evidence, self._pinner(operation.id, pin) if pin else None)
+                self.row(number, evidence, self._pinner(operation.id, figure.pin) if evidence.typable else None)
         proposal = planned.cuts.proposal if planned else None
         if fresh and proposal is not None:
             self.add(heading("Limits, the one used most first"))

@@ -11,7 +11,7 @@ from toreuma.app.forms.format import clock
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
-from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import worst
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.units import System, show
@@ -21,26 +21,29 @@ __all__ = ["OperationTable"]
 
 @dataclass(frozen=True)
 class Column:
-    """A column: heading, and the evidence it shows, or one of the words handled by name."""
+    """A column: heading, and the number it shows, or one of the words handled by name."""
 
     title: str
-    number: str
-    unit: str = ""
+    shows: Figure | str
+
+    @property
+    def unit(self) -> str:
+        return self.shows.unit if isinstance(self.shows, Figure) else ""
 
 
 COLUMNS = (
     Column("Operation", "name"),
     Column("Tool", "tool"),
     Column("Governed by", "limit"),
-    Column("vc", "vc", "m/min"),
-    Column("f", "f", "mm/rev"),
-    Column("ap", "ap", "mm"),
-    Column("Passes", "passes"),
-    Column("Fc", "force", "N"),
-    Column("Pc", "power", "kW"),
-    Column("Bend, on Ø", "bend", "size_um"),
-    Column("Ra", "ra", "um"),
-    Column("Life", "life", "min"),
+    Column("vc", Figure.SPEED),
+    Column("f", Figure.FEED),
+    Column("ap", Figure.DEPTH),
+    Column("Passes", Figure.PASSES),
+    Column("Fc", Figure.FORCE),
+    Column("Pc", Figure.POWER),
+    Column("Bend, on Ø", Figure.BEND),
+    Column("Ra", Figure.ROUGHNESS),
+    Column("Life", Figure.LIFE),
     Column("Time", "time"),
 )
 LIMIT_COLUMN, LIMIT_PX = 2, 262
@@ -86,38 +89,38 @@ class _Model(QAbstractTableModel):
             return self._text(planned, column)
         if role == Qt.ItemDataRole.TextAlignmentRole:
             return self._side(index.column())
-        if role == Qt.ItemDataRole.FontRole and column.number not in WORDS:
+        if role == Qt.ItemDataRole.FontRole and column.shows not in WORDS:
             return self.theme.number_font(12)
-        if role == Qt.ItemDataRole.DecorationRole and column.number == "limit" and planned.cuts.proposal is not None:
+        if role == Qt.ItemDataRole.DecorationRole and column.shows == "limit" and planned.cuts.proposal is not None:
             return self.theme.load_colour(planned.cuts.proposal.governing.share)
-        if role == Qt.ItemDataRole.ToolTipRole and column.number == "limit" and planned.cuts.proposal is not None:
+        if role == Qt.ItemDataRole.ToolTipRole and column.shows == "limit" and planned.cuts.proposal is not None:
             return planned.cuts.proposal.governing.kind.why
         if role == Qt.ItemDataRole.ForegroundRole:
             finding = worst(planned.findings)
-            if column.number == "name" and finding is not None and finding.severity != "note":
+            if column.shows == "name" and finding is not None and finding.severity != "note":
                 return QBrush(QColor(self.theme.colour(finding.severity)))
         return None
 
     @staticmethod
     def _side(column: int) -> Qt.AlignmentFlag:
-        side = Qt.AlignmentFlag.AlignLeft if COLUMNS[column].number in WORDS else Qt.AlignmentFlag.AlignRight
+        side = Qt.AlignmentFlag.AlignLeft if COLUMNS[column].shows in WORDS else Qt.AlignmentFlag.AlignRight
         return side | Qt.AlignmentFlag.AlignVCenter
 
     def _text(self, planned: OperationPlan, column: Column) -> str:
         operation, proposal = planned.operation, planned.cuts.proposal
-        if column.number == "name":
+        if column.shows == "name":
             return operation.name or operation.id
-        if column.number == "tool":
+        if column.shows == "tool":
             return ", ".join(operation.tools)
-        if column.number == "time":
+        if column.shows == "time":
             return clock(planned.times.total_s) if planned.motions else "–"
-        if column.number == "limit":
+        if column.shows == "limit":
             if proposal is None:
                 return (planned.governed_by or "–") if planned.motions else "–"
             ends = [use.kind.name for use in proposal.uses if use.share >= USED_UP] or [proposal.governing.kind.name]
             share = proposal.governing.share
             return " · ".join(ends[:2]) + ("" if USED_UP <= share <= 1.0005 else f"  {share:.0%}")
-        evidence: Evidence | None = planned.numbers.get(column.number)
+        evidence = planned.reasons.get(column.shows) if isinstance(column.shows, Figure) else None
         if evidence is None or not planned.motions:
             return "–"
         pinned = " ●" if evidence.pinned else ""

@@ -12,7 +12,7 @@ class StockReasons(Reasons):
     def show_job(self, job: Job) -> None:
         outcome = self.session.outcome
         supply = outcome.plan.supply if outcome else None
-        numbers = supply.numbers if supply else ()
+        numbers = supply.reasons if supply else ()
         every = outcome.plan.findings if outcome else ()
         findings = tuple(finding for finding in every if finding.code.startswith(("stock.", "bar.")))
         fresh = self.start(("stock", tuple(e.name for e in numbers), self.finding_key(findings)))

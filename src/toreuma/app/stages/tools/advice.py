@@ -141,9 +141,9 @@ class AdvicePanel(ScrollColumn):
         """Feed and depth of the planned operation of this kind."""
         outcome = self._session.outcome
         for planned in outcome.plan.operations if outcome is not None else ():
-            feed, depth = planned.numbers.get("f"), planned.numbers.get("ap")
-            if wish.is_cut_by(planned.operation) and feed and depth and depth.number > 0:
-                return feed.number, depth.number
+            feed, depth = planned.figures.feed_mm_rev, planned.figures.ap_mm
+            if wish.is_cut_by(planned.operation) and feed and depth:
+                return feed, depth
         return COMPARE_AT.get(wish.use, COMPARE_ELSE)
 
     def _trials(self) -> None:

@@ -34,7 +34,7 @@ class TransferReasons(Reasons):
             if made is not None and not any(one.severity == "error" for one in findings):
                 self.note("Nothing stands against it: grip, reach, room, speeds, angles and parking hold.")
             self.findings(findings)
-        for key, evidence in (made.numbers if made is not None else {}).items():
+        for key, evidence in (made.reasons if made is not None else {}).items():
             self.row(f"transfer.{key}", evidence)
         if fresh and made is not None:
             self.heading("Both spindles at work")
@@ -60,7 +60,7 @@ class TransferReasons(Reasons):
         if fresh:
             self.text("title", "title", "What turning it round comes to")
             self.findings(made.findings)
-        for key, evidence in made.numbers.items():
+        for key, evidence in made.reasons.items():
             self.row(f"turn.{key}", evidence)
         if fresh:
             self.end()

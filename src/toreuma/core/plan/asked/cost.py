@@ -13,9 +13,9 @@ def part_cost(plan: Plan) -> Evidence:
     minutes = plan.times.total_s / 60
     edges = 0.0
     for planned in plan.operations:
-        life = planned.numbers.get("life")
-        if life is not None and life.number > 0:
-            edges += planned.times.cutting_s / 60 / life.number
+        life = planned.figures.life_min
+        if life is not None and life > 0:
+            edges += planned.times.cutting_s / 60 / life
     change = edges * conditions.edge_change_min * per_min
     return Evidence(
         "machine and edges, a part",

@@ -4,6 +4,7 @@ import math
 
 from toreuma.core.control_cycles import groove_pecks
 from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import DrillHole, Job, Operation
 from toreuma.core.model.tool import Drill
@@ -68,8 +69,8 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     if hole is None:
         note = Finding("note", "drill.nothing", "there is no metal left on the axis here", operation=operation.id)
         return Cuts((), (), {}, (note,))
-    values = drill_numbers(work, operation, tool, hole)
-    feed, rpm = values["f"].number, values["n"].number
+    figures, reasons = drill_numbers(work, operation, tool, hole)
+    feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
     clear = hole.start_z + APPROACH_MM
     path.come(clear, 0.0)
@@ -93,14 +94,16 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     path.rapid(z=clear)
     cycles = _cycles(operation, begin, len(path.motions) - begin, (hole.end_z, clear, equal, feed))
     path.leave()
-    values["pecks"] = Evidence("pecks", "i", float(len(drawn)), "", formula="first 2.5 D, each 0.75 of the one before")
+    shrinking = "first 2.5 D, each 0.75 of the one before"
+    reasons[Figure.PECKS] = Evidence("pecks", "i", float(len(drawn)), "", formula=shrinking)
     asked, unmet = needs_after(work, operation, tool, hole)
-    values |= asked
-    findings = (*drill_findings(work, operation, tool, hole), *too_weak(operation, values), *unmet)
+    reasons |= asked
+    findings = (*drill_findings(work, operation, tool, hole), *too_weak(operation, figures), *unmet)
     done = swept(work, hole.start_z + APPROACH_MM, hole.end_z)
     return Cuts(
-        tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, coverage=lambda: done, cycles=cycles
-    )
+        tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), reasons, findings, coverage=lambda: done, cycles=cycles,
+        figures=figures,
+    )  # fmt: skip
 
 
 def _drawn_back(operation: Operation) -> Operation:

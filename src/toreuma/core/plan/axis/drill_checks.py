@@ -1,6 +1,6 @@
 """What goes wrong with holes on the axis."""
 
-from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Figures
 from toreuma.core.findings import Finding
 from toreuma.core.model import DrillHole
 from toreuma.core.model.tool import Drill
@@ -88,14 +88,14 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
     return found
 
 
-def too_weak(operation: DrillHole, values: dict[str, Evidence]) -> list[Finding]:
-    power = values["power"]
-    if power.number <= power.limits[0].number * 1.0005:
+def too_weak(operation: DrillHole, figures: Figures) -> list[Finding]:
+    power, there, rpm = figures.power_kw or 0.0, figures.power_there_kw or 0.0, figures.rpm or 0.0
+    if power <= there * 1.0005:
         return []
     what = said(
         "power at the edge {}, at most {} ({})",
-        q(power.number, "kW", ".2f"),
-        q(power.limits[0].number, "kW", ".2f"),
-        power.limits[0].label,
+        q(power, "kW", ".2f"),
+        q(there, "kW", ".2f"),
+        f"spindle at {rpm:.0f} rpm",
     )
     return [Finding("error", "power.short", what, "the spindle stalls in the hole: less feed", operation.id)]

@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import DrillHole, FinishBore, Job, Operation, ReamHole, RoughBore, TapHole
 from toreuma.core.model.feature import AxialHole
@@ -33,9 +34,7 @@ class _Need:
     least_depth_mm: float | None = None
 
 
-def needs_after(
-    work: Work, operation: DrillHole, tool: Drill, hole: Hole
-) -> tuple[dict[str, Evidence], tuple[Finding, ...]]:
+def needs_after(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> tuple[Reasons, tuple[Finding, ...]]:
     """Evidence of what is asked, and findings where this hole, the last one drilled, does not give it."""
     if tool.form in ("centre", "spot") or any(one.kind == "drill" for one, _ in work.given.neighbours.goes_on):
         return {}, ()
@@ -56,7 +55,7 @@ def needs_after(
         inputs=tuple(inputs),
         formula="diameter and depth to the full diameter that later operations need",
     )
-    return {"next": asked}, tuple(_unmet(operation, tool, hole, depth, needs))
+    return {Figure.NEXT: asked}, tuple(_unmet(operation, tool, hole, depth, needs))
 
 
 def _needs(work: Work) -> Iterator[_Need]:

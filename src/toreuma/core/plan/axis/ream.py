@@ -3,6 +3,7 @@
 import math
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.findings import Finding
 from toreuma.core.model import ReamHole
 from toreuma.core.model.tool import Reamer
@@ -66,9 +67,9 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
             said("the part has no room for {}, Ø {}", tool.id, q(tool.d_mm, "mm", "g")),
             "choose the reamer of the hole",
         )
-    values = _numbers(work, operation, tool, before, start - end)
-    feed = values["f"].number
-    path = Path(work, Spindle("fixed", values["n"].number))
+    figures, reasons = _numbers(work, operation, tool, before, start - end)
+    feed = figures.feed_mm_rev or 0.0
+    path = Path(work, Spindle("fixed", figures.rpm or 0.0))
     path.come(start + APPROACH_MM, 0.0)
     begin = len(path.motions)
     path.feed(feed, z=end)
@@ -78,7 +79,7 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     done = swept(work, start + APPROACH_MM, end)
     findings = tuple(_findings(operation, tool, before, start - end))
     sized = Pass(drawn, (tool.d_mm - before) / 2, finishing=True)
-    return Cuts(tuple(path.motions), (sized,), values, findings, coverage=lambda: done)
+    return Cuts(tuple(path.motions), (sized,), reasons, findings, coverage=lambda: done, figures=figures)
 
 
 def reaming_stock_mm(tool: Reamer) -> float:
@@ -92,33 +93,36 @@ def _bottom(work: Work, before: float) -> float:
     return -math.inf if core is None else core
 
 
-def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth: float) -> dict[str, Evidence]:
+def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth: float) -> tuple[Figures, Reasons]:
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
-    vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "reaming")
-    usual = min(max(FEED_PER_D * tool.d_mm, LEAST_FEED), MOST_FEED)
+    speed = axial_speed(work, tool.material, tool.d_mm, share, "reaming")
+    usual = rung_of_feed(work.given.machine, round(min(max(FEED_PER_D * tool.d_mm, LEAST_FEED), MOST_FEED), 3))
+    wanted, ap = operation.pins.feed_mm_rev, (tool.d_mm - before) / 2
     feed = Evidence(
         "feed",
         "f",
-        rung_of_feed(work.given.machine, round(usual, 3)),
+        usual,
         "mm/rev",
         formula="0.02 D, from 0.05 to 0.5 mm/rev",
         source="typical for reamers, machining textbooks",
-        pin="feed_mm_rev",
+        typable=True,
     )
-    return {
-        "vc": vc,
-        "n": spindle,
-        "f": pinned(feed, operation.pins.feed_mm_rev),
-        "ap": Evidence(
+    figures = Figures(vc_m_min=speed.vc_m_min, rpm=speed.rpm, feed_mm_rev=usual if wanted is None else wanted, ap_mm=ap)
+    return figures, {
+        **speed.reasons,
+        Figure.FEED: pinned(feed, wanted),
+        Figure.DEPTH: Evidence(
             "stock for the reamer",
             "",
-            (tool.d_mm - before) / 2,
+            ap,
             "mm",
             measured_on="on radius",
             formula="half of its diameter less that of the hole",
             limits=(Limit("usual", reaming_stock_mm(tool) / 2, "mm"),),
         ),
-        "depth": Evidence("depth of the front", "", depth, "mm", inputs=(Input("lead", "", tool.lead_mm, "mm"),)),
+        Figure.HOLE_DEPTH: Evidence(
+            "depth of the front", "", depth, "mm", inputs=(Input("lead", "", tool.lead_mm, "mm"),)
+        ),
     }
 
 

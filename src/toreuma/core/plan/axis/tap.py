@@ -1,6 +1,7 @@
 """Tapping on the axis: deep enough for the full thread, with the lead counted in and the bottom kept clear of."""
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Figures
 from toreuma.core.cutting.holes import tapping_torque_nm
 from toreuma.core.findings import Finding
 from toreuma.core.model import TapHole
@@ -35,14 +36,13 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
     hole = _hole(work)
     lead = tool.lead_pitches * tool.pitch_mm
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
-    vc, n = axial_speed(work, tool.material, tool.d_mm, share, "tapping")
-    run_down = 0.0 if operation.rigid else _run_down(work, tool, n.number)
+    speed = axial_speed(work, tool.material, tool.d_mm, share, "tapping")
+    run_down = 0.0 if operation.rigid else _run_down(work, tool, speed.rpm)
     end, wanted = _end(work, operation, tool, hole, lead, run_down)
-    values = {
-        "vc": vc,
-        "n": n,
-        "f": Evidence("pitch", "P", tool.pitch_mm, "mm/rev", formula="one pitch in a turn"),
-        "depth": Evidence(
+    reasons = {
+        **speed.reasons,
+        Figure.FEED: Evidence("pitch", "P", tool.pitch_mm, "mm/rev", formula="one pitch in a turn"),
+        Figure.HOLE_DEPTH: Evidence(
             "depth of the tap's end",
             "t",
             -end,
@@ -51,7 +51,7 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
             formula="full thread and lead",
             inputs=(Input("full thread", "l", wanted, "mm"), Input("lead", "", lead, "mm")),
         ),
-        "torque": Evidence(
+        Figure.TORQUE: Evidence(
             "torque",
             "M",
             tapping_torque_nm(work.given.stock.material, tool.d_mm, tool.pitch_mm),
@@ -61,7 +61,7 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
         ),
     }
     clear = float(work.stock.bounds[2]) + IN_FRONT_PITCHES * tool.pitch_mm
-    path = Path(work, Spindle("fixed", n.number))
+    path = Path(work, Spindle("fixed", speed.rpm))
     path.come(clear, 0.0)
     first = len(path.motions)
     path.thread(tool.pitch_mm, end)
@@ -71,7 +71,9 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
     cycle = Cycle("tap_cycle", first, 2, (words,), ends=True)
     path.leave()
     findings = _findings(work, operation, tool, hole, end, lead)
-    return Cuts(tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), values, findings, cycles=(cycle,))
+    figures = Figures(vc_m_min=speed.vc_m_min, rpm=speed.rpm, feed_mm_rev=tool.pitch_mm)
+    drawn_once = (Pass(drawn, tool.d_mm / 2),)
+    return Cuts(tuple(path.motions), drawn_once, reasons, findings, cycles=(cycle,), figures=figures)
 
 
 def _hole(work: Work) -> AxialHole | None:

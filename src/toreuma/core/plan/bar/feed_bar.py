@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import FeedBar, Job, Operation
@@ -73,7 +74,7 @@ def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
     path.leave()
     fed = place - end
     values = {
-        "length": Evidence(
+        Figure.LENGTH: Evidence(
             "bar drawn out" if isinstance(tool, BarPuller) else "bar fed out", "", fed, "mm", measured_on="along Z",
             formula="part, part-off cut and facing",
             inputs=(Input("part", "l", -work.scene.profile.back_z, "mm"),

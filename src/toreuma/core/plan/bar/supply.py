@@ -14,14 +14,15 @@ __all__ = ["SupplyNumbers", "cut_width_mm", "supply_numbers"]
 
 @dataclass(frozen=True)
 class SupplyNumbers:
-    """Numbers of the blank, in the order people ask; some only where there is a bar or a price."""
+    """The blank's yield, and what a person reads about it, in the order people ask.
 
-    numbers: tuple[Evidence, ...]
+    ``pitch_mm`` is the bar one part uses up, ``parts`` how many a bar gives; None where there is no bar.
+    """
+
+    reasons: tuple[Evidence, ...]
     findings: tuple[Finding, ...]
-
-    def number(self, symbol: str) -> float | None:
-        """The value with this symbol, if it is known."""
-        return next((e.number for e in self.numbers if e.symbol == symbol), None)
+    pitch_mm: float | None = None
+    parts: int | None = None
 
 
 def supply_numbers(part: Part, stock: Stock, cut_mm: float, scene: Scene) -> SupplyNumbers:
@@ -30,8 +31,10 @@ def supply_numbers(part: Part, stock: Stock, cut_mm: float, scene: Scene) -> Sup
     supply = stock.supply
     density = stock.material.density_kg_m3 * 1e-9
     part_kg = rotated_volume(scene.part) * density
-    pitch = None if stock.length_mm is not None or isinstance(stock, FreeBlank) else _pitch(part, stock, cut_mm)
-    blank_kg = _blank_kg(stock, scene, density, pitch.number if pitch else None)
+    is_bar = stock.length_mm is None and not isinstance(stock, FreeBlank)
+    pitch_mm, pitch = _pitch(part, stock, cut_mm)
+    parts = _parts_of_bar(stock, pitch_mm)
+    blank_kg = _blank_kg(stock, scene, density, pitch_mm if is_bar else None)
     removed = 1 - part_kg / blank_kg if blank_kg > 0 else 0.0
     found = [
         Evidence(
@@ -49,9 +52,9 @@ def supply_numbers(part: Part, stock: Stock, cut_mm: float, scene: Scene) -> Sup
         Evidence("cut to chips", "", removed, "share", formula="1 − m1/m0"),
     ]
     findings: list[Finding] = []
-    if pitch is not None:
-        found += [pitch, *_bar(stock, pitch.number)]
-        if (found[-3].number if supply.batch else 1) < 1:
+    if is_bar:
+        found += [pitch, *_bar(stock, pitch_mm, parts)]
+        if supply.batch and parts < 1:
             findings.append(
                 Finding("error", "bar.short", "not one part comes out of a bar this long", "use a longer bar")
             )
@@ -60,14 +63,15 @@ def supply_numbers(part: Part, stock: Stock, cut_mm: float, scene: Scene) -> Sup
             Evidence(
                 "material per part",
                 "",
-                _paid_kg(stock, blank_kg, pitch) * supply.price_per_kg,
+                _paid_kg(stock, blank_kg, parts if is_bar else None) * supply.price_per_kg,
                 "ratio",
                 formula="weight bought per part · price per kg, the rest of the bar shared out",
                 inputs=(Input("price per kg", "", supply.price_per_kg, "ratio"),),
                 measured_on=f"in {supply.currency}" if supply.currency else "in the currency of the price",
             )
         )
-    return SupplyNumbers(tuple(found), tuple(findings))
+    yields = (pitch_mm, parts) if is_bar else (None, None)
+    return SupplyNumbers(tuple(found), tuple(findings), *yields)
 
 
 def _density(stock: Stock) -> tuple[Input, ...]:
@@ -85,7 +89,7 @@ def cut_width_mm(job: Job) -> float:
     return 3.0
 
 
-def _pitch(part: Part, stock: Stock, width: float) -> Evidence:
+def _pitch(part: Part, stock: Stock, width: float) -> tuple[float, Evidence]:
     """Bar used up by one part. Back to back, two parts share one facing and one cut."""
     supply, facing = stock.supply, stock.face_allowance_mm
     length = -min(element.z_mm for element in part.outside)
@@ -97,18 +101,22 @@ def _pitch(part: Part, stock: Stock, width: float) -> Evidence:
     )
     if supply.back_to_back:
         pair = 2 * length + width + 2 * facing + width + supply.regrip_mm
-        return Evidence(
+        return pair / 2, Evidence(
             "bar per part, two back to back", "p", pair / 2, "mm", formula="(2 l + 2 w + 2 a + g)/2", inputs=inputs
         )
     each = length + width + facing + supply.regrip_mm
-    return Evidence("bar per part", "p", each, "mm", formula="l + w + a + g", inputs=inputs)
+    return each, Evidence("bar per part", "p", each, "mm", formula="l + w + a + g", inputs=inputs)
 
 
-def _bar(stock: Stock, pitch_mm: float) -> list[Evidence]:
+def _parts_of_bar(stock: Stock, pitch_mm: float) -> int:
     supply = stock.supply
     unit = 2 if supply.back_to_back else 1
     useful = supply.bar_length_mm - supply.remnant_mm
-    parts = max(unit * math.floor(useful / (unit * pitch_mm) + 1e-9), 0)
+    return max(unit * math.floor(useful / (unit * pitch_mm) + 1e-9), 0)
+
+
+def _bar(stock: Stock, pitch_mm: float, parts: int) -> list[Evidence]:
+    supply = stock.supply
     rest = supply.bar_length_mm - parts * pitch_mm
     bars = math.ceil(supply.batch / parts) if parts else 0
     return [
@@ -117,7 +125,7 @@ def _bar(stock: Stock, pitch_mm: float) -> list[Evidence]:
             "n",
             float(parts),
             "",
-            formula="⌊(bar − shortest rest)/p⌋" + (", in pairs" if unit == 2 else ""),
+            formula="⌊(bar − shortest rest)/p⌋" + (", in pairs" if supply.back_to_back else ""),
             inputs=(
                 Input("bar", "L", supply.bar_length_mm, "mm"),
                 Input("shortest rest that can be held", "", supply.remnant_mm, "mm"),
@@ -141,10 +149,10 @@ def _blank_kg(stock: Stock, scene: Scene, density: float, pitch_mm: float | None
     return stock.section_mm2() * pitch_mm * density
 
 
-def _paid_kg(stock: Stock, blank_kg: float, pitch: Evidence | None) -> float:
-    if pitch is None or isinstance(stock, FreeBlank):
+def _paid_kg(stock: Stock, blank_kg: float, parts: int | None) -> float:
+    """Weight that is bought for one part; ``parts`` of a bar, None where there is no bar."""
+    if parts is None or isinstance(stock, FreeBlank):
         return blank_kg
     supply = stock.supply
-    parts = _bar(stock, pitch.number)[0].number
     whole = stock.section_mm2() * supply.bar_length_mm * stock.material.density_kg_m3 * 1e-9
     return whole / parts if parts else whole

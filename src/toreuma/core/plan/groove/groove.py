@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import EMPTY, Region, union
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -85,8 +86,7 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
     if rough.dip.is_empty or rough.depth < ground.depth - 2 * max(operation.walls_mm, LEAST_MM):
         rough = ground
     proposal = _proposal(work, void, blade)
-    values = dict(proposal.numbers)
-    feed = values["f"].number
+    feed, reasons = proposal.cut.feed_mm_rev, dict(proposal.reasons)
     path = Path(work, spindle_of(work, proposal), ground.frame, ground.safe)
     plunges = plunge_places(rough, blade) if lone is None else [lone]
     cycles: tuple[Cycle, ...] = ()
@@ -101,7 +101,7 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
         path.leave()
     else:
         note = (Finding("note", "groove.nothing", "there is nothing left to cut in it", operation=operation.id),)
-    values["plunges"] = Evidence(
+    reasons[Figure.PLUNGES] = Evidence(
         "plunges",
         "i",
         float(len(plunges)),
@@ -112,32 +112,37 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
     return Cuts(
         tuple(path.motions),
         tuple(drawn),
-        values,
+        reasons,
         (*note, *groove_findings(work, operation, void, blade)),
         proposal,
         coverage=lambda: coverage(ground) if stage.finishes else EMPTY,
         cycles=cycles,
+        figures=proposal.figures,
     )
 
 
 def _together(cuts: list[Cuts], stages: list[_Stage]) -> Cuts:
     """The cuts of all tools as one; what is shown of the later ones is their speed and feed."""
-    numbers = dict(cuts[0].numbers)
-    for index, (one, stage) in enumerate(zip(cuts[1:], stages[1:], strict=True), 1):
-        for key, symbol in (("vc", "vc"), ("f", "f")):
-            evidence = one.numbers[key]
-            label = f"{evidence.name}, {stage.tool.id} {stage.words}"
-            numbers[f"{key}_{index}"] = replace(evidence, name=label, symbol=symbol, pin="")
+    further = tuple(_of_stage(one.reasons, stage) for one, stage in zip(cuts[1:], stages[1:], strict=True))
     findings = [finding for one in cuts for finding in one.findings if finding.code != "groove.nothing"]
     return Cuts(
         tuple(motion for one in cuts for motion in one.motions),
         tuple(drawn for one in cuts for drawn in one.passes),
-        numbers,
+        cuts[0].reasons,
         tuple(dict.fromkeys(findings)),
         cuts[0].proposal,
         coverage=lambda: union([one.coverage() for one in cuts]),
         cycles=tuple(_shifted(cuts)),
+        figures=cuts[0].figures,
+        further=further,
     )
+
+
+def _of_stage(reasons: Reasons, stage: _Stage) -> Reasons:
+    """Speed and feed of a later tool, by its name; they follow the pins of the first."""
+    each = {key: reasons[key] for key in (Figure.SPEED, Figure.FEED)}
+    words = f"{stage.tool.id} {stage.words}"
+    return {key: replace(one, name=f"{one.name}, {words}", typable=False) for key, one in each.items()}
 
 
 def _shifted(cuts: list[Cuts]) -> Iterator[Cycle]:

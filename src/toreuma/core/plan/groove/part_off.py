@@ -8,6 +8,7 @@ import shapely
 import shapely.affinity
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line, Point, Segment
@@ -56,11 +57,12 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     shape, scene = work.shape, work.scene
     top = _stock_radius(work)
     proposal = proposed(work, blade_situation(work, tool.blade, 2 * top), ((top, top),), tool.blade.width_mm)
-    values = {**proposal.numbers, **_numbers(work, operation, tool, proposal)}
-    feed = values["f"].number
+    figures, near = _figures(work, operation, tool, proposal)
+    reasons = {**proposal.reasons, **_reasons(operation, tool, proposal, figures, near)}
+    feed = proposal.cut.feed_mm_rev
     findings = [*_too_deep(work, tool, operation, top), *_block_in_way(work, operation), *_near_jaws(work, operation)]
     findings += _falls(work, operation)
-    path = Path(work, spindle_of(work, proposal, values["clamp"].number))
+    path = Path(work, spindle_of(work, proposal, figures.clamp_rpm))
     slot_z = _slot_z(work)
     clear = top + APPROACH_MM + shape.nose_radius
     path.come(slot_z, clear)
@@ -79,16 +81,17 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     if path.nose[1] > slow_r:
         path.feed(feed, z=slot_z, r=slow_r)
     leans = _leans(work)
-    path.feed(values["f_centre"].number, z=slot_z, r=-PAST_CENTRE_MM - leans)
-    values["nub"] = _nub(tool, leans)
+    path.feed(near, z=slot_z, r=-PAST_CENTRE_MM - leans)
+    reasons[Figure.NUB] = _nub(tool, leans)
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.leave()
     return Cuts(
         tuple(path.motions),
         (Pass(drawn, tool.blade.width_mm),),
-        values,
+        reasons,
         tuple(findings),
         proposal=proposal,
+        figures=figures,
         coverage=lambda: _coverage(work),
     )
 
@@ -148,28 +151,40 @@ def _falls(work: Work, operation: PartOff) -> list[Finding]:
     ]
 
 
-def _numbers(work: Work, operation: PartOff, tool: PartingTool, proposal: Proposal) -> dict[str, Evidence]:
-    """What parting off has besides: the steady speed and the slower feed near the centre."""
-    vc, feed, clamp = (proposal.numbers[key] for key in ("vc", "f", "clamp"))
+def _figures(work: Work, operation: PartOff, tool: PartingTool, proposal: Proposal) -> tuple[Figures, float]:
+    """With the clamp of the steady speed, and the slower feed near the centre, mm/rev."""
+    clamp = proposal.figures.clamp_rpm or math.inf
+    if operation.pins.clamp_rpm is None:
+        steady = surface_speed_rpm(proposal.cut.vc_m_min, operation.steady_below_d_mm)
+        clamp = work.given.steps.turns(min(clamp, steady))
+    near = rung_of_feed(work.given.machine, proposal.cut.feed_mm_rev * operation.slow_share)
+    return replace(proposal.figures, clamp_rpm=clamp, ap_mm=tool.blade.width_mm), near
+
+
+def _reasons(
+    operation: PartOff, tool: PartingTool, proposal: Proposal, figures: Figures, near_mm_rev: float
+) -> Reasons:
+    """What is said of them."""
+    vc, lower, before = proposal.cut.vc_m_min, figures.clamp_rpm or math.inf, proposal.figures.clamp_rpm or math.inf
+    clamp = proposal.reasons[Figure.CLAMP]
     near = Evidence(
         "feed near the centre",
         "f",
-        rung_of_feed(work.given.machine, feed.number * operation.slow_share),
+        near_mm_rev,
         "mm/rev",
         formula=said(
             "{} of the feed below Ø {}", f"{operation.slow_share:.0%}", q(operation.slow_below_d_mm, "mm", "g")
         ),
         note="the surface speed falls to nothing there and the edge is pushed, not cut",
     )
-    steady = surface_speed_rpm(vc.number, operation.steady_below_d_mm)
+    steady = surface_speed_rpm(vc, operation.steady_below_d_mm)
     label = said("steady below Ø {}", q(operation.steady_below_d_mm, "mm", "g"))
-    limits = (*(replace(limit, bit=limit.bit and steady > clamp.number) for limit in clamp.limits),
-              Limit(label, math.floor(steady), "rpm", steady <= clamp.number))  # fmt: skip
-    lower = clamp.number if clamp.pinned else work.given.steps.turns(min(clamp.number, steady))
+    limits = (*(replace(limit, bit=limit.bit and steady > before) for limit in clamp.limits),
+              Limit(label, math.floor(steady), "rpm", steady <= before))  # fmt: skip
     return {
-        "clamp": replace(clamp, number=lower, limits=limits, inputs=clamp_inputs(vc.number, lower)),
-        "f_centre": near,
-        "ap": Evidence("blade width", "CW", tool.blade.width_mm, "mm"),
+        Figure.CLAMP: replace(clamp, number=lower, limits=limits, inputs=clamp_inputs(vc, lower)),
+        Figure.FEED_NEAR_CENTRE: near,
+        Figure.DEPTH: Evidence("blade width", "CW", tool.blade.width_mm, "mm"),
     }
 
 

@@ -8,6 +8,7 @@ import numpy as np
 import shapely
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.cutting.interruption import hits_per_s
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.errors import PartError
@@ -19,7 +20,7 @@ from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.motion import Motion
 from toreuma.core.simulate.clock import motion_time_s
 
-__all__ = ["Interruption", "interruption_finding", "interruption_numbers", "interruption_of", "opened_by"]
+__all__ = ["Interruption", "interruption_finding", "interruption_of", "interruption_reasons", "opened_by"]
 
 STEP_MM = 0.25
 BESIDE_MM = 0.05
@@ -96,10 +97,10 @@ def interruption_of(
     return Interruption(share, a_turn, most, round(hits), gap, seconds) if seconds > LEAST_S else None
 
 
-def interruption_numbers(found: Interruption) -> dict[str, Evidence]:
+def interruption_reasons(found: Interruption) -> Reasons:
     """What a person asks of an interrupted cut, as evidence."""
     return {
-        "hits": Evidence(
+        Figure.HITS: Evidence(
             "hits a second", "", found.hits_per_s, "ratio",
             formula="hits of a turn · n / 60, at the worst place",
             inputs=(Input("hits a turn", "", found.hits_a_turn, "ratio"),
@@ -107,7 +108,9 @@ def interruption_numbers(found: Interruption) -> dict[str, Evidence]:
                     Input("longest gap", "", found.gap_deg, "deg"),
                     Input("hits in all", "", found.hits, "ratio")),
         ),
-        "interrupted": Evidence("interrupted cut", "", found.seconds, "s", formula="cutting where a turn is not whole"),
+        Figure.INTERRUPTED: Evidence(
+            "interrupted cut", "", found.seconds, "s", formula="cutting where a turn is not whole"
+        ),
     }  # fmt: skip
 
 

@@ -7,7 +7,7 @@ from typing import Literal
 
 import shapely
 
-from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.infeed import InfeedPass
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Cure, Finding
@@ -78,7 +78,8 @@ PLANNING_CHORD_MM = 0.001
 class Cuts:
     """Moves and passes of one operation, before they are timed and simulated.
 
-    ``coverage`` gives the region the operation leaves clean as far as its tool reaches; it is computed only
+    ``figures`` are its numbers for code, ``reasons`` the same and more for people; ``further`` are those of further
+    tools. ``coverage`` gives the region the operation leaves clean as far as its tool reaches; it is computed only
     when somebody asks what remains. ``chord_mm`` is how closely planning simulates the cuts: coarsely where a
     finishing allowance stays on. ``infeed`` are the passes of a thread; ``becomes`` is the stock after an
     operation that does not cut; ``opens`` is the milled feature that is open afterwards;
@@ -88,7 +89,7 @@ class Cuts:
 
     motions: tuple[Motion, ...]
     passes: tuple[Pass, ...]
-    numbers: dict[str, Evidence]
+    reasons: Reasons
     findings: tuple[Finding, ...] = ()
     proposal: Proposal | None = None
     coverage: Callable[[], Region] = field(default=lambda: EMPTY, compare=False)
@@ -99,9 +100,11 @@ class Cuts:
     cycles: tuple[Cycle, ...] = ()
     strokes: tuple[tuple[int, int], ...] = ()
     interruption: Interruption | None = None
+    figures: Figures = field(default_factory=Figures)
+    further: tuple[Reasons, ...] = ()
 
 
-DECIDING = ("f", "n", "vc")
+DECIDING = (Figure.FEED, Figure.TURNS, Figure.SPEED)
 """Numbers asked in turn for what held them down."""
 
 
@@ -124,23 +127,27 @@ class OperationPlan:
         return self.cuts.motions
 
     @property
-    def numbers(self) -> dict[str, Evidence]:
-        return self.cuts.numbers
+    def figures(self) -> Figures:
+        return self.cuts.figures
+
+    @property
+    def reasons(self) -> Reasons:
+        return self.cuts.reasons
 
     @property
     def governed_by(self) -> str | None:
         """The limit that decides the cut; where speed and feed are not sought together, what held either down."""
         if self.cuts.proposal is not None:
             return self.cuts.proposal.governing.kind.name
-        held = (self.numbers[key].bit for key in DECIDING if key in self.numbers)
+        held = (self.reasons[key].bit for key in DECIDING if key in self.reasons)
         return next((limit.label for limit in held if limit is not None), None)
 
     def load_of(self, one: Pass) -> float:
         """Share of the available power one pass takes: that of the deepest, by depth."""
-        power, depth = self.numbers.get("power"), self.numbers.get("ap")
-        if power is None or depth is None or depth.number <= 0 or power.bit is None or power.bit.number <= 0:
+        power, there, depth = self.figures.power_kw, self.figures.power_there_kw, self.figures.ap_mm
+        if power is None or not there or not depth:
             return 0.0
-        return power.number / power.bit.number * one.depth_mm / depth.number
+        return power / there * one.depth_mm / depth
 
     @cached_property
     def removed(self) -> Region:

@@ -2,8 +2,8 @@
 
 import math
 from collections.abc import Iterable
+from dataclasses import dataclass
 
-from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.workholding import centre_mouth_r
 from toreuma.core.model import CentreHole, Chuck, Collet, Job
@@ -22,24 +22,31 @@ FREE_RATIO, CARE_RATIO = 3.0, 5.0
 """Stick-out over diameter: up to the first free, up to the second with care."""
 
 
-def hold_findings(
-    job: Job,
-    scene: Scene,
-    needed: Evidence,
-    at_rest: Evidence | None,
-    whip: Evidence | None,
-    stick_out: Evidence,
-    ovality: Evidence | None,
-) -> Iterable[Finding]:
+@dataclass(frozen=True)
+class Standing:
+    """How the piece stands in its hold; None where it cannot be known.
+
+    Grip needed and at rest in N, the speed up to which the bar behind stays quiet, stick-out over diameter, and how
+    far the grip presses a ring out of round, um on radius.
+    """
+
+    needed_n: float
+    at_rest_n: float | None
+    quiet_rpm: float | None
+    stick_out_ratio: float
+    ovality_um: float | None
+
+
+def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Finding]:
     hold, grip_d = job.setup.hold, 2 * scene.grip_r
     place = (scene.jaw_face_z, scene.grip_r)
-    if at_rest is not None and at_rest.number < needed.number:
-        longer = math.ceil(hold.grip_length_mm * needed.number / at_rest.number)
+    needed, at_rest = standing.needed_n, standing.at_rest_n
+    if at_rest is not None and at_rest < needed:
+        longer = math.ceil(hold.grip_length_mm * needed / at_rest)
         yield Finding(
             "warning",
             "hold.weak",
-            f"the grip at rest is {at_rest.number / 1000:.1f} kN, the hardest cut asks for "
-            f"{needed.number / 1000:.1f} kN",
+            f"the grip at rest is {at_rest / 1000:.1f} kN, the hardest cut asks for {needed / 1000:.1f} kN",
             "with the wanted safety the piece may slip or tilt out of the jaws",
             at=place,
             cures=(Cure(f"Grip {longer} mm long", lambda j: _with_hold(j, grip_length_mm=float(longer))),),
@@ -89,20 +96,21 @@ def hold_findings(
                 "its point does not fill the cone",
                 at=(0.0, mouth / 2),
             )
-    if centre is None and stick_out.number > FREE_RATIO:
-        word = "needs a centre" if stick_out.number > CARE_RATIO else "3 to 5 wants care"
+    if centre is None and standing.stick_out_ratio > FREE_RATIO:
+        word = "needs a centre" if standing.stick_out_ratio > CARE_RATIO else "3 to 5 wants care"
         yield Finding(
             "warning",
             "hold.long",
-            f"the bar sticks out {stick_out.number:.1f} times its diameter",
+            f"the bar sticks out {standing.stick_out_ratio:.1f} times its diameter",
             f"up to 3 stands free; {word}; the deflection drawn along the piece says how much it gives way",
         )
-    yield from _out_of_round(job, ovality, place)
-    if whip is not None and whip.number < min(job.machine.max_rpm, hold.max_rpm):
+    yield from _out_of_round(job, standing.ovality_um, place)
+    quiet = standing.quiet_rpm
+    if quiet is not None and quiet < min(job.machine.max_rpm, hold.max_rpm):
         yield Finding(
             "warning",
             "hold.whip",
-            f"the bar behind the spindle stays quiet up to {whip.number:.0f} rpm",
+            f"the bar behind the spindle stays quiet up to {quiet:.0f} rpm",
             "guard it, run it in a liner, or cut it short; the speed is clamped there",
             cures=(Cure("Keep the bar inside the spindle", lambda j: _with_hold(j, bar_behind_mm=0.0)),),
         )
@@ -148,14 +156,14 @@ def _bored(job: Job, hold: Chuck, grip_d: float, place: tuple[float, float]) -> 
         )
 
 
-def _out_of_round(job: Job, ovality: Evidence | None, place: tuple[float, float]) -> Iterable[Finding]:
+def _out_of_round(job: Job, ovality_um: float | None, place: tuple[float, float]) -> Iterable[Finding]:
     """The grip presses the ring farther out of round than half of the tightest diameter allows."""
     sized = [e for e in (*job.part.outside, *job.part.inside) if e.size is not None]
-    if ovality is None or not sized:
+    if ovality_um is None or not sized:
         return
     tightest = min(sized, key=lambda e: e.size.upper_um - e.size.lower_um if e.size else math.inf)
     band = tightest.size.upper_um - tightest.size.lower_um if tightest.size else math.inf
-    across = 2 * ovality.number
+    across = 2 * ovality_um
     if across <= ROUND_SHARE * band:
         return
     force_n = job.setup.hold.force_n or 0.0

@@ -1,36 +1,67 @@
 """The hardest cut of a setup: what the grip has to hold, as expected and as planned."""
 
 from collections.abc import Iterable
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from toreuma.core.cutting import force
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.model import Job, Operation, TurningTool
 from toreuma.core.plan.ground.result import OperationPlan
 
-__all__ = ["expected_cut", "planned_cut"]
+__all__ = ["Hardest", "expected_cut", "planned_cut"]
 
 DEFAULT_AP_MM, DEFAULT_FEED = 2.0, 0.25
 """Depth and feed taken where there is no tool yet to judge by."""
 
 
-def planned_cut(operations: Iterable[OperationPlan]) -> Evidence | None:
-    """The largest cutting force of the operations as planned; None when none of them cuts."""
-    cutting = [op for op in operations if op.motions and op.motions[0].driven is None and "force" in op.numbers]
-    hardest = max(cutting, key=lambda op: op.numbers["force"].number, default=None)
-    if hardest is None:
+FEED_SHARE, PASSIVE_SHARE = 0.5, 0.4
+"""Feed and passive force as shares of the cutting force, where only that is known: typical near 90 degrees."""
+
+
+@dataclass(frozen=True)
+class Hardest:
+    """Cutting, feed and passive force of a cut, N, and what is said of the first."""
+
+    cutting_n: float
+    feed_n: float
+    passive_n: float
+    why: Evidence
+
+    @staticmethod
+    def of(planned: OperationPlan) -> "Hardest | None":
+        """The forces of a planned operation of a tool that stands still; None where it has none."""
+        figures, why = planned.figures, planned.reasons.get(Figure.FORCE)
+        if figures.force_n is None or why is None or not planned.motions or planned.motions[0].driven is not None:
+            return None
+        return Hardest.typical(figures.force_n, why, figures.feed_force_n, figures.passive_force_n)
+
+    @staticmethod
+    def typical(
+        cutting_n: float, why: Evidence, feed_n: float | None = None, passive_n: float | None = None
+    ) -> "Hardest":
+        """With the usual shares for what is not known."""
+        feed_n = FEED_SHARE * cutting_n if feed_n is None else feed_n
+        return Hardest(cutting_n, feed_n, PASSIVE_SHARE * cutting_n if passive_n is None else passive_n, why)
+
+
+def planned_cut(operations: Iterable[OperationPlan]) -> Hardest | None:
+    """The hardest cut of the operations as planned; None when none of them cuts."""
+    each = [(force, one.operation) for one in operations if (force := Hardest.of(one)) is not None]
+    if not each:
         return None
-    name = hardest.operation.name or hardest.operation.id
-    return replace(hardest.numbers["force"], name="cutting force of the hardest cut", note=f"{name}, as planned")
+    hardest, operation = max(each, key=lambda pair: pair[0].cutting_n)
+    note = f"{operation.name or operation.id}, as planned"
+    return replace(hardest, why=replace(hardest.why, name="cutting force of the hardest cut", note=note))
 
 
-def expected_cut(job: Job) -> Evidence:
+def expected_cut(job: Job) -> Hardest:
     """The largest cutting force any turning operation may reach, from its tool or its pinned numbers."""
     found = [(_force_of(job, operation), operation) for operation in job.operations if operation.enabled]
     known = [(value, operation) for value, operation in found if value is not None]
     if not known:
         cut = force.cutting_force_n(job.stock.material, DEFAULT_AP_MM, DEFAULT_FEED, 90.0)
-        return Evidence(
+        taken = Evidence(
             "cutting force",
             "Fc",
             cut,
@@ -40,8 +71,9 @@ def expected_cut(job: Job) -> Evidence:
             inputs=(Input("depth", "ap", DEFAULT_AP_MM, "mm"), Input("feed", "f", DEFAULT_FEED, "mm/rev")),
             note="Taken until there are operations to judge by.",
         )
+        return Hardest.typical(cut, taken)
     (value, inputs, formula), hardest = max(known, key=lambda pair: pair[0][0])
-    return Evidence(
+    why = Evidence(
         "cutting force of the hardest cut",
         "Fc",
         value,
@@ -51,6 +83,7 @@ def expected_cut(job: Job) -> Evidence:
         inputs=inputs,
         note=f"{hardest.name or hardest.id}, before it is planned",
     )
+    return Hardest.typical(value, why)
 
 
 def _force_of(job: Job, operation: Operation) -> tuple[float, tuple[Input, ...], str] | None:

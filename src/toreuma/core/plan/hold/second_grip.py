@@ -27,12 +27,12 @@ Span = tuple[float, float]
 
 @dataclass(frozen=True)
 class SecondGrip:
-    """The chosen surface from ``front_z`` to ``back_z`` on ``d_mm``, with its numbers and findings."""
+    """The chosen surface from ``front_z`` to ``back_z`` on ``d_mm``, with what is read about it and its findings."""
 
     front_z: float
     back_z: float
     d_mm: float
-    numbers: tuple[Evidence, ...]
+    reasons: tuple[Evidence, ...]
     findings: tuple[Finding, ...]
 
 
@@ -47,7 +47,7 @@ def second_grip(job: Job, scene: Scene) -> SecondGrip | None:
     front, back, d = span
     length = front - back
     wall = _wall(scene, front, back, d / 2)
-    numbers = (
+    reasons = (
         Evidence("grip on diameter", "dg", d, "mm", formula="the chosen surface"),
         Evidence(
             "surface there is",
@@ -62,7 +62,7 @@ def second_grip(job: Job, scene: Scene) -> SecondGrip | None:
         ),
         Evidence("wall behind it", "t", wall, "mm", formula="thinnest metal under the grip", measured_on="on radius"),
     )
-    return SecondGrip(front, back, d, numbers, tuple(_findings(job, scene, wanted, front, back, d, wall)))
+    return SecondGrip(front, back, d, reasons, tuple(_findings(job, scene, wanted, front, back, d, wall)))
 
 
 def _cylinder(scene: Scene, element: int) -> tuple[float, float, float] | None:

@@ -11,9 +11,10 @@ from toreuma.core.cutting.situation import Gripped
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box, polygons, union
-from toreuma.core.model import Chuck, Job, Machine, Tool
+from toreuma.core.model import Chuck, Hold, Job, Machine, Tool
 from toreuma.core.plan.ground.given import Given
-from toreuma.core.plan.hold.checks import hold_findings
+from toreuma.core.plan.hold.checks import Standing, hold_findings
+from toreuma.core.plan.hold.hardest import Hardest
 from toreuma.core.scene import Scene
 
 __all__ = [
@@ -23,17 +24,18 @@ __all__ = [
     "held_piece",
     "hold_numbers",
     "live_limits",
-    "needed_grip",
+    "needed_grip_n",
+    "quiet_up_to_rpm",
     "speed_limits",
 ]
-
-FEED_SHARE, PASSIVE_SHARE = 0.5, 0.4
-"""Feed and passive force as shares of the cutting force, where only that is known: typical near 90 degrees."""
 
 
 @dataclass(frozen=True)
 class HoldNumbers:
-    """``limits`` are the speed limits of machine and hold; numbers that cannot be known are None."""
+    """What a person reads about the hold; ``limits`` are the speed limits of machine and hold.
+
+    Numbers that cannot be known are None.
+    """
 
     force: Evidence
     needed: Evidence
@@ -46,7 +48,7 @@ class HoldNumbers:
     findings: tuple[Finding, ...]
 
     @property
-    def numbers(self) -> tuple[Evidence, ...]:
+    def reasons(self) -> tuple[Evidence, ...]:
         """All that is known, in the order people ask."""
         every = (self.stick_out, self.needed, self.at_rest, self.safe_speed, self.force, self.whip, self.ovality)
         return tuple(evidence for evidence in every if evidence is not None)
@@ -54,10 +56,10 @@ class HoldNumbers:
 
 def speed_limits(given: Given) -> tuple[Limit, ...]:
     """What limits the spindle's speed whatever is cut: machine, chuck plate, bar behind the spindle, centre."""
-    whip = _whip(given)
+    whip_rpm = quiet_up_to_rpm(given)
     limits = [Limit("machine", given.machine.max_rpm, "rpm"), Limit("chuck plate", given.hold.max_rpm, "rpm")]
-    if whip is not None and whip.number < math.inf:
-        limits.append(Limit("bar behind the spindle", math.floor(whip.number), "rpm"))
+    if whip_rpm is not None and whip_rpm < math.inf:
+        limits.append(Limit("bar behind the spindle", math.floor(whip_rpm), "rpm"))
     if given.centre is not None:
         limits.append(Limit("live centre", given.centre.max_rpm, "rpm"))
     return tuple(limits)
@@ -75,31 +77,39 @@ def gripped(given: Given, scene: Scene, cut_d_mm: float) -> Gripped:
     return Gripped(given.hold, cut_d_mm, 2 * scene.grip_r, overhang)
 
 
-def hold_numbers(job: Job, scene: Scene, cutting: Evidence) -> HoldNumbers:
-    """Numbers and findings of the setup's hold, for the cutting force of its hardest cut."""
-    needed = needed_grip(job, scene, cutting)
-    at_rest = _at_rest(job)
-    safe = _safe_speed(job, needed)
-    given = Given.of(job)
-    whip = _whip(given)
-    limits = list(speed_limits(given))
-    if safe is not None and 0 < safe.number < math.inf:
-        limits.append(Limit("grip at speed", math.floor(safe.number), "rpm"))
-    stick_out = _stick_out(job, scene)
+def hold_numbers(job: Job, scene: Scene, cut: Hardest) -> HoldNumbers:
+    """Numbers and findings of the setup's hold, for its hardest cut."""
+    hold, given, needed_n = job.setup.hold, Given.of(job), needed_grip_n(job, scene, cut)
+    limits, safe_rpm = list(speed_limits(given)), _safe_rpm(job, needed_n)
+    if safe_rpm is not None and 0 < safe_rpm < math.inf:
+        limits.append(Limit("grip at speed", math.floor(safe_rpm), "rpm"))
     ovality = _ovality(job, scene)
-    findings = tuple(hold_findings(job, scene, needed, at_rest, whip, stick_out, ovality))
-    return HoldNumbers(cutting, needed, at_rest, safe, whip, ovality, stick_out, tuple(limits), findings)
-
-
-def needed_grip(job: Job, scene: Scene, cutting: Evidence) -> Evidence:
-    """Grip for a cutting force, with the feed and passive force that go with it."""
-    place = gripped(Given.of(job), scene, 2 * scene.stock_r)
-    known = {one.symbol: one.number for one in cutting.inputs}
-    feed_n = known.get("Ff", FEED_SHARE * cutting.number)
-    passive_n = known.get("Fp", PASSIVE_SHARE * cutting.number)
-    return grip.required_grip(
-        place.hold, cutting.number, feed_n, passive_n, place.cut_d_mm, place.grip_d_mm, place.overhang_mm
+    standing = Standing(
+        needed_n, hold.force_n, quiet_up_to_rpm(given), hold.stick_out_mm / (2 * scene.stock_r),
+        None if ovality is None else ovality[0],
+    )  # fmt: skip
+    return HoldNumbers(
+        cut.why,
+        grip.required_grip(*_cut_in_hold(job, scene, cut)),
+        _at_rest(job),
+        None if safe_rpm is None else _safe_speed(job, needed_n, safe_rpm),
+        _whip(given),
+        None if ovality is None else ovality[1],
+        _stick_out(job, scene, standing.stick_out_ratio),
+        tuple(limits),
+        tuple(hold_findings(job, scene, standing)),
     )
+
+
+def needed_grip_n(job: Job, scene: Scene, cut: Hardest) -> float:
+    """Grip a cut asks for, N, safety included."""
+    return grip.required_grip_n(*_cut_in_hold(job, scene, cut))
+
+
+def _cut_in_hold(job: Job, scene: Scene, cut: Hardest) -> tuple[Hold, float, float, float, float, float, float]:
+    place = gripped(Given.of(job), scene, 2 * scene.stock_r)
+    forces = (cut.cutting_n, cut.feed_n, cut.passive_n)
+    return (place.hold, *forces, place.cut_d_mm, place.grip_d_mm, place.overhang_mm)
 
 
 def _at_rest(job: Job) -> Evidence | None:
@@ -119,15 +129,19 @@ def _at_rest(job: Job) -> Evidence | None:
     )
 
 
-def _safe_speed(job: Job, needed: Evidence) -> Evidence | None:
-    """Highest speed at which the grip holds the hardest cut; never above the plate."""
+def _safe_rpm(job: Job, needed_n: float) -> float | None:
+    """Highest speed at which the grip holds the hardest cut; never above the plate. None where that is unknown."""
     hold = job.setup.hold
-    safe = grip.safe_speed_rpm(hold, needed.number)
-    if safe is None or hold.force_n is None:
-        return None
-    limits = [Limit("chuck plate", hold.max_rpm, "rpm"), Limit("grip at speed", safe, "rpm")]
+    safe = grip.safe_speed_rpm(hold, needed_n)
+    return None if safe is None else min(hold.max_rpm, safe)
+
+
+def _safe_speed(job: Job, needed_n: float, safe_rpm: float) -> Evidence:
+    hold = job.setup.hold
+    by_grip = grip.safe_speed_rpm(hold, needed_n)
+    limits = [Limit("chuck plate", hold.max_rpm, "rpm"), Limit("grip at speed", by_grip or 0.0, "rpm")]
     least = min(limits, key=lambda limit: limit.number)
-    inputs = [Input("grip at rest", "F0", hold.force_n, "N"), Input("grip needed", "F req", needed.number, "N")]
+    inputs = [Input("grip at rest", "F0", hold.force_n or 0.0, "N"), Input("grip needed", "F req", needed_n, "N")]
     if isinstance(hold, Chuck) and hold.jaw_mass_kg and hold.jaw_centre_r_mm:
         inputs += [
             Input("jaws", "z", float(hold.jaw_count), ""),
@@ -137,7 +151,7 @@ def _safe_speed(job: Job, needed: Evidence) -> Evidence | None:
     return Evidence(
         "highest safe speed",
         "n safe",
-        least.number,
+        safe_rpm,
         "rpm",
         formula="n = 30/π · √((F0 − F req) / Σ m r), at most the plate",
         source=grip.SOURCE,
@@ -146,46 +160,57 @@ def _safe_speed(job: Job, needed: Evidence) -> Evidence | None:
     )
 
 
-def _whip(given: Given) -> Evidence | None:
-    """Half the first bending frequency of the bar that stands free behind the spindle."""
+def _free_bar(given: Given) -> tuple[float, float, float, float, float] | None:
+    """Length (mm), E (N/mm2), moment of inertia (mm4), section (mm2) and density of the bar behind the spindle."""
     hold, stock, material = given.hold, given.stock, given.stock.material
     if hold.bar_behind_mm <= 0 or stock.length_mm is not None or stock.kind == "free":
         return None
     if material.e_n_mm2 is None:
         return None
-    area = stock.section_mm2()
     r = stock.round_d_mm / 2
     bore = stock.bore_d_mm / 2 if stock.kind == "tube" else 0.0
-    i = math.pi / 4 * (r**4 - bore**4)
-    first = first_bending_rpm(hold.bar_behind_mm, material.e_n_mm2, i, area, material.density_kg_m3)
+    inertia = math.pi / 4 * (r**4 - bore**4)
+    return hold.bar_behind_mm, material.e_n_mm2, inertia, stock.section_mm2(), material.density_kg_m3
+
+
+def quiet_up_to_rpm(given: Given) -> float | None:
+    """Half the first bending frequency of the bar that stands free behind the spindle, rpm; None where none does."""
+    bar = _free_bar(given)
+    return None if bar is None else whip_limit_rpm(*bar)
+
+
+def _whip(given: Given) -> Evidence | None:
+    bar = _free_bar(given)
+    if bar is None:
+        return None
     return Evidence(
         "quiet bar up to",
         "n whip",
-        whip_limit_rpm(hold.bar_behind_mm, material.e_n_mm2, i, area, material.density_kg_m3),
+        whip_limit_rpm(*bar),
         "rpm",
         formula="n = ½ · 30/π · 3.516 √(E I/(ρ A L⁴))",
         source="first bending frequency of a cantilever (Timoshenko, Vibration Problems in Engineering)",
         inputs=(
-            Input("bar standing free behind the spindle", "L", hold.bar_behind_mm, "mm"),
-            Input("it begins to whip at", "n1", first, "rpm"),
+            Input("bar standing free behind the spindle", "L", bar[0], "mm"),
+            Input("it begins to whip at", "n1", first_bending_rpm(*bar), "rpm"),
         ),
     )
 
 
-def _stick_out(job: Job, scene: Scene) -> Evidence:
+def _stick_out(job: Job, scene: Scene, ratio: float) -> Evidence:
     hold = job.setup.hold
     return Evidence(
         "stick-out over diameter",
         "L/D",
-        hold.stick_out_mm / (2 * scene.stock_r),
+        ratio,
         "ratio",
         formula="L/D; up to 3 free, 3 to 5 with care, more needs a centre or the second spindle",
         inputs=(Input("stick-out", "L", hold.stick_out_mm, "mm"), Input("diameter", "D", 2 * scene.stock_r, "mm")),
     )
 
 
-def _ovality(job: Job, scene: Scene) -> Evidence | None:
-    """For a blank with a bore in jaws: how far the grip presses it out of round."""
+def _ovality(job: Job, scene: Scene) -> tuple[float, Evidence] | None:
+    """For a blank with a bore in jaws: how far the grip presses it out of round, um on radius."""
     hold, e = job.setup.hold, job.stock.material.e_n_mm2
     if not isinstance(hold, Chuck) or hold.force_n is None or e is None:
         return None
@@ -194,7 +219,7 @@ def _ovality(job: Job, scene: Scene) -> Evidence | None:
         return None
     inner, outer, length = float(held.bounds[1]), float(held.bounds[3]), hold.grip_length_mm
     number = ovality_um(hold.force_n, hold.jaw_count, outer, inner, length, e)
-    return Evidence(
+    return number, Evidence(
         "out of round under the grip",
         "Δr",
         number,

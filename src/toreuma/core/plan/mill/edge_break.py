@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from shapely.affinity import translate
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm
 from toreuma.core.geometry.region import box, depth_inside
@@ -43,7 +44,7 @@ class _Pointed:
     deep: float
     rpm: float
     vf: float
-    numbers: dict[str, Evidence]
+    reasons: Reasons
     findings: tuple[Finding, ...]
 
 
@@ -61,17 +62,17 @@ def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
     edge, lean = hole_edge_mm(work.given.part.edge_break_mm), math.tan(math.radians(tool.point_deg) / 2)
     deep, across_mm = (edge + BESIDE_MM) / lean, 2 * (edge + BESIDE_MM)
     pointed = replace(work, tool=tool, shape=shape_of(tool))
-    vc, spindle = axial_speed(pointed, tool.material, across_mm, SPEED_SHARE, "milling")
-    vf = sum(tool.feed_mm_rev) / 4 * TEETH * spindle.number
-    numbers = {
-        "edge": Evidence("edge broken", "", edge, "mm", formula="edge break of the part, else a small one"),
-        "edge_deep": Evidence(
+    speed = axial_speed(pointed, tool.material, across_mm, SPEED_SHARE, "milling")
+    vf = sum(tool.feed_mm_rev) / 4 * TEETH * speed.rpm
+    reasons = {
+        Figure.EDGE: Evidence("edge broken", "", edge, "mm", formula="edge break of the part, else a small one"),
+        Figure.EDGE_DEEP: Evidence(
             "point below the surface", "", deep, "mm", formula="(edge + beside) / tan(σ/2)",
             inputs=(Input("edge", "", edge, "mm"), Input("beside it", "", BESIDE_MM, "mm"),
                     Input("point angle", "σ", tool.point_deg, "deg")),
         ),
-        "edge_vc": replace(vc, name="surface speed at the edge", pin=""),
-        "edge_vf": Evidence("feed along the edge", "vf", vf, "mm/min", formula="half the drill's feed a tooth"),
+        Figure.EDGE_SPEED: replace(speed.vc, name="surface speed at the edge", typable=False),
+        Figure.EDGE_FEED: Evidence("feed along the edge", "vf", vf, "mm/min", formula="half the drill's feed a tooth"),
     }  # fmt: skip
     found: tuple[Finding, ...] = ()
     if across_mm > tool.d_mm:
@@ -82,7 +83,7 @@ def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
             q(across_mm, "mm", "g", bare=True),
         )
         found = (Finding("error", "edge.small", what, "choose a larger one", operation.id),)
-    return _Pointed(pointed, edge, deep, spindle.number, vf, numbers, found)
+    return _Pointed(pointed, edge, deep, speed.rpm, vf, reasons, found)
 
 
 def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: Sequence[Outward]) -> Cuts:
@@ -102,7 +103,7 @@ def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: S
         _round(path, one, way, made.deep, made.vf)
     path.leave(along_x=place.along == "x")
     beside = _beside(made.work, operation, place, path.motions, made.edge)
-    return Cuts(tuple(path.motions), (), made.numbers, (*made.findings, *beside))
+    return Cuts(tuple(path.motions), (), made.reasons, (*made.findings, *beside))
 
 
 def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequence[Sunk]) -> Cuts:
@@ -139,7 +140,7 @@ def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequen
         path.rapid(x=clear) if radial else path.rapid(z=clear)
         path.rapid(y=0.0)
     path.leave(along_x=radial)
-    return Cuts(tuple(path.motions), (), made.numbers, made.findings)
+    return Cuts(tuple(path.motions), (), made.reasons, made.findings)
 
 
 def _beside(work: Work, operation: MillSlot, place: Sunk, motions: Sequence[Motion], edge: float) -> list[Finding]:

@@ -73,12 +73,13 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
         _one_flat(path, place, along, way, numbers.vf_mm_min, polar)
     path.leave(along_x=along == "x")
     findings = (*_findings(operation, tool, way, along), *near_hold(work, low), *holder_in_the_way(work, path.motions))
-    drawn, motions, values = _drawn(places[0], feature, way, along), tuple(path.motions), numbers.values
+    drawn, motions, reasons = _drawn(places[0], feature, way, along), tuple(path.motions), numbers.reasons
     if operation.edge_tool:
         broken = break_front(work, operation, feature, places)
-        motions, values = (*motions, *broken.motions), {**values, **broken.numbers}
+        motions, reasons = (*motions, *broken.motions), {**reasons, **broken.reasons}
         findings = (*findings, *broken.findings)
-    return Cuts(motions, drawn, values, findings, becomes=work.stock, opens=operation.feature)
+    opens, figures = operation.feature, numbers.figures
+    return Cuts(motions, drawn, reasons, findings, becomes=work.stock, opens=opens, figures=figures)
 
 
 def crosses_by(wanted: str, carrier: Carrier, tool: EndMill) -> str:

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass, replace
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.force import KIENZLE
 from toreuma.core.cutting.holes import drilling, tapping_torque_nm
 from toreuma.core.findings import Finding
@@ -52,8 +53,8 @@ def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
     feature = feature_of(work, operation.feature, HolePattern)
     places = places_of(work, operation.feature, feature)
     deep = [_depth(work, tool, operation, feature, one) for one in places]
-    values = _numbers(work, operation, tool, live, places[0], deep[0])
-    rpm, feed = values["n"].number, values["f"].number
+    figures, reasons = _numbers(work, operation, tool, live, places[0], deep[0])
+    rpm, feed = figures.rpm or 0.0, figures.feed_mm_rev or 0.0
     path = DrivenPath(work, rpm)
     along_x = places[0].along == "x"
     for place, depth in zip(places, deep, strict=True):
@@ -63,7 +64,8 @@ def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
     drills = isinstance(tool, Drill) and tool.form not in ("spot", "centre")  # a spot only marks the place
     opened = operation.feature if drills else None
     drawn = tuple(Pass((one,), tool.d_mm / 2) for one in _ways(places, deep))
-    return Cuts(tuple(path.motions), drawn, values, findings, becomes=work.stock, opens=opened)
+    moves = tuple(path.motions)
+    return Cuts(moves, drawn, reasons, findings, becomes=work.stock, opens=opened, figures=figures)
 
 
 def _depth(work: Work, tool: Drill | Reamer | Tap, operation: HolesBeside, feature: HolePattern, place: Sunk) -> _Sunk:
@@ -137,39 +139,44 @@ def _near(work: Work, place: Sunk) -> Region:
 
 def _numbers(
     work: Work, operation: HolesBeside, tool: Drill | Reamer | Tap, live: LiveDrive, place: Sunk, depth: _Sunk
-) -> dict[str, Evidence]:
+) -> tuple[Figures, Reasons]:
     material = work.given.stock.material
     shares = {Reamer: REAM_SHARE, Tap: TAP_SHARE}
     share = shares.get(type(tool), SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE))
-    vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "holes beside the axis")
-    rpm = spindle.number
+    speed = axial_speed(work, tool.material, tool.d_mm, share, "holes beside the axis")
+    rpm = speed.rpm
     there = min(live.power_kw, live.torque_nm * rpm / 9549.3)
     if isinstance(tool, Tap):
-        feed = Evidence("feed", "f", tool.pitch_mm, "mm/rev", formula="the pitch of the tap")
+        feed = tool.pitch_mm
+        told = Evidence("feed", "f", feed, "mm/rev", formula="the pitch of the tap")
         torque, thrust = tapping_torque_nm(material, tool.d_mm, tool.pitch_mm), 0.0
     elif isinstance(tool, Reamer):
-        usual = round(min(max(0.02 * tool.d_mm, 0.05), 0.5), 3)
-        feed = Evidence("feed", "f", usual, "mm/rev", formula="0.02 D, from 0.05 to 0.5 mm/rev", pin="feed_mm_rev")
+        feed = round(min(max(0.02 * tool.d_mm, 0.05), 0.5), 3)
+        told = Evidence("feed", "f", feed, "mm/rev", formula="0.02 D, from 0.05 to 0.5 mm/rev", typable=True)
         torque, thrust = 0.0, 0.0
     else:
-        feed = drill_feed(work, tool, rpm, there)
-        torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)
-    feed = pinned(feed, operation.pins.feed_mm_rev) if feed.pin else feed
-    values = {
-        "vc": vc,
-        "n": replace(spindle, name="speed of the tool"),
-        "f": feed,
-        "vf": Evidence("feed a minute", "vf", feed.number * rpm, "mm/min", formula="vf = f n"),
-        "depth": Evidence(
+        feed, told = drill_feed(work, tool, rpm, there)
+        torque, thrust = drilling(material, tool.d_mm, feed, tool.point_deg)
+    wanted = operation.pins.feed_mm_rev
+    if wanted is not None and not isinstance(tool, Tap):
+        feed, told = wanted, pinned(told, wanted)
+    reasons = {
+        **speed.reasons,
+        Figure.TURNS: replace(speed.n, name="speed of the tool"),
+        Figure.FEED: told,
+        Figure.FEED_A_MINUTE: Evidence("feed a minute", "vf", feed * rpm, "mm/min", formula="vf = f n"),
+        Figure.HOLE_DEPTH: Evidence(
             "depth of the tool's end", "", place.top - depth.end, "mm",
             formula="to the full diameter, and point, lead and breakthrough",
             inputs=(Input("to the full diameter", "", place.top - depth.full, "mm"),
                     Input("over the diameter", "L/D", (place.top - depth.end) / tool.d_mm, "ratio")),
         ),
     }  # fmt: skip
+    figures = Figures(vc_m_min=speed.vc_m_min, rpm=rpm, feed_mm_rev=feed)
     if torque > 0:
         power = torque * rpm / 9549.3
-        values["torque"] = Evidence(
+        figures = replace(figures, power_kw=power, power_there_kw=there)
+        reasons[Figure.TORQUE] = Evidence(
             "torque",
             "M",
             torque,
@@ -178,16 +185,16 @@ def _numbers(
             source=KIENZLE,
             limits=(Limit("drive", live.torque_nm, "N m", True),),
         )
-        values["power"] = Evidence(
+        reasons[Figure.POWER] = Evidence(
             "power at the edge", "Pc", power, "kW", formula="Pc = M n / 9549",
             limits=(Limit("drive of the tool", there, "kW", True),),
         )  # fmt: skip
     if thrust > 0:
-        values["thrust"] = Evidence("thrust", "Ff", thrust, "N", formula="0.6 of the lips' force along the axis")
-    return values
+        reasons[Figure.THRUST] = Evidence("thrust", "Ff", thrust, "N", formula="0.6 of the lips' force along the axis")
+    return figures, reasons
 
 
-def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence:
+def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> tuple[float, Evidence]:
     """Feed of a driven drill: the middle of its range, within what the drive has."""
     material, middle = work.given.stock.material, sum(tool.feed_mm_rev) / 2
     torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
@@ -198,8 +205,8 @@ def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> Evidence
         Limit("middle of the drill's range", middle, "mm/rev", middle <= by_power),
         Limit("drive of the tool", by_power, "mm/rev", by_power < middle),
     )
-    return Evidence("feed", "f", number, "mm/rev", formula="middle of the range, within the drive", limits=limits,
-                    pin="feed_mm_rev")  # fmt: skip
+    formula = "middle of the range, within the drive"
+    return number, Evidence("feed", "f", number, "mm/rev", formula=formula, limits=limits, typable=True)
 
 
 def _findings(operation: HolesBeside, tool: Drill | Reamer | Tap, place: Sunk, depth: _Sunk) -> list[Finding]:

@@ -4,8 +4,9 @@ import math
 from dataclasses import dataclass, replace
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.holes import chip_in_milling_mm, milling_power_kw
-from toreuma.core.cutting.speed import lowest
+from toreuma.core.cutting.speed import bound, lowest
 from toreuma.core.model import LiveDrive
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.ground.work import Work
@@ -37,12 +38,13 @@ MOST_BEND_MM = 0.03
 
 @dataclass(frozen=True)
 class MillNumbers:
-    """Evidence of one mill in one cut, and the numbers moves are made with."""
+    """One mill in one cut: what moves are made with, all its numbers, and why."""
 
-    values: dict[str, Evidence]
     rpm: float
     vf_mm_min: float
     ap_mm: float
+    figures: Figures
+    reasons: Reasons
 
 
 def side_step_mm(tool: EndMill) -> float:
@@ -53,21 +55,23 @@ def side_step_mm(tool: EndMill) -> float:
 def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wanted_ap_mm: float) -> MillNumbers:
     """Numbers for a width of cut ``ae_mm``; depth no deeper than ``wanted_ap_mm``. Raises `OperationFault`."""
     material, pins = work.given.stock.material, work.operation.pins
-    vc, spindle = axial_speed(work, tool.material, tool.d_mm, SPEED_SHARE, "milling")
-    rpm = spindle.number
+    speed = axial_speed(work, tool.material, tool.d_mm, SPEED_SHARE, "milling")
+    rpm = speed.rpm
     ae = min(ae_mm, tool.d_mm)
     middle = sum(tool.fz_mm) / 2
     thin = min(middle / max(chip_in_milling_mm(middle, ae, tool.d_mm), 1e-9), MOST_THIN)
+    usual = round(middle * thin, 4)
     tooth = Evidence(
-        "feed of a tooth", "fz", round(middle * thin, 4), "mm",
+        "feed of a tooth", "fz", usual, "mm",
         formula="middle of the mill's range, raised where the chip is thin: h = fz √(1 − (1 − 2 ae/D)²)",
         source="chip thickness of peripheral milling, machining textbooks",
         inputs=(Input("middle of the range", "h", middle, "mm"), Input("for the thin chip", "×", thin, "ratio"),
                 Input("width of cut", "ae", ae, "mm")),
     )  # fmt: skip
-    turn = Evidence("feed", "f", tooth.number * tool.teeth, "mm/rev", formula="f = fz z", pin="feed_mm_rev")
+    turn = Evidence("feed", "f", usual * tool.teeth, "mm/rev", formula="f = fz z", typable=True)
     turn = pinned(turn, pins.feed_mm_rev)
-    fz = turn.number / tool.teeth
+    feed = usual * tool.teeth if pins.feed_mm_rev is None else pins.feed_mm_rev
+    fz = feed / tool.teeth
     there = min(live.power_kw, live.torque_nm * rpm / 9549.3)
     per_mm = milling_power_kw(material, 1.0, ae, fz, tool.teeth, tool.d_mm, math.pi * tool.d_mm * rpm / 1000)
     by_share = (SLOT_DEPTH if ae > SIDE_SHARE * tool.d_mm + 1e-9 else SIDE_DEPTH) * tool.d_mm
@@ -82,27 +86,38 @@ def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wante
             said("bends {}", q(1000 * MOST_BEND_MM, "um", ".0f")), MOST_BEND_MM / max(force_per_mm * stiff, 1e-12), "mm"
         ),
     ]
-    ap = pinned(replace(lowest("depth of a layer", "ap", "mm", limits), pin="ap_mm"), pins.ap_mm)
-    force = force_per_mm * ap.number
-    values = {
-        "vc": vc,
-        "n": replace(spindle, name="speed of the tool"),
-        "fz": tooth,
-        "f": turn,
-        "vf": Evidence("feed a minute", "vf", turn.number * rpm, "mm/min", formula="vf = f n"),
-        "ae": Evidence("width of cut", "ae", ae, "mm", formula="at most 0.6 D sideways, the whole mill in a slot"),
-        "ap": ap,
-        "force": Evidence("mean cutting force", "Fc", force, "N", formula="Fc = Pc / vc"),
-        "power": Evidence(
-            "power at the edge", "Pc", per_mm * ap.number, "kW", formula="Pc = ap ae vf kc / 60e6",
+    ap = bound(limits) if pins.ap_mm is None else pins.ap_mm
+    force, power = force_per_mm * ap, per_mm * ap
+    reasons = {
+        **speed.reasons,
+        Figure.TURNS: replace(speed.n, name="speed of the tool"),
+        Figure.FEED_OF_TOOTH: tooth,
+        Figure.FEED: turn,
+        Figure.FEED_A_MINUTE: Evidence("feed a minute", "vf", feed * rpm, "mm/min", formula="vf = f n"),
+        Figure.ACROSS: Evidence(
+            "width of cut", "ae", ae, "mm", formula="at most 0.6 D sideways, the whole mill in a slot"
+        ),
+        Figure.DEPTH: pinned(replace(lowest("depth of a layer", "ap", "mm", limits), typable=True), pins.ap_mm),
+        Figure.FORCE: Evidence("mean cutting force", "Fc", force, "N", formula="Fc = Pc / vc"),
+        Figure.POWER: Evidence(
+            "power at the edge", "Pc", power, "kW", formula="Pc = ap ae vf kc / 60e6",
             limits=(Limit("drive of the tool", there, "kW", True),),
         ),
-        "bend": Evidence(
+        Figure.MILL_BEND: Evidence(
             "mill bends", "y", 1000 * force * stiff, "um", formula="y = F L³ / (3 E I) of a rod of 0.8 D",
             source="Euler-Bernoulli beam", inputs=(Input("stands out", "L", tool.out_mm, "mm"),),
         ),
     }  # fmt: skip
-    return MillNumbers(values, rpm, turn.number * rpm, ap.number)
+    figures = Figures(
+        vc_m_min=speed.vc_m_min,
+        rpm=rpm,
+        feed_mm_rev=feed,
+        ap_mm=ap,
+        force_n=force,
+        power_kw=power,
+        power_there_kw=there,
+    )
+    return MillNumbers(rpm, feed * rpm, ap, figures, reasons)
 
 
 def _bend_mm_n(tool: EndMill) -> float:

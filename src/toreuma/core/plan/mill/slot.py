@@ -84,15 +84,16 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
         and one.driven.y == (0.0, 0.0)
         and one.driven.c_deg == place.c_deg
     )
-    motions, values = tuple(path.motions), numbers.values
+    motions, reasons = tuple(path.motions), numbers.reasons
     if begun is not None:
-        motions, values = (*begun.motions, *motions), {**values, **begun.numbers}
+        motions, reasons = (*begun.motions, *motions), {**reasons, **begun.reasons}
         findings = (*findings, *begun.findings)
     if operation.edge_tool:
         broken = break_edges(work, operation, places, [_outward(one, feature, 0.0) for one in places])
-        motions, values = (*motions, *broken.motions), {**values, **broken.numbers}
+        motions, reasons = (*motions, *broken.motions), {**reasons, **broken.reasons}
         findings = (*findings, *broken.findings)
-    return Cuts(motions, drawn, values, findings, becomes=work.stock, opens=operation.feature)
+    opens, figures = operation.feature, numbers.figures
+    return Cuts(motions, drawn, reasons, findings, becomes=work.stock, opens=opens, figures=figures)
 
 
 def _outward(place: Sunk, feature: Slot, d_mm: float) -> Outward:

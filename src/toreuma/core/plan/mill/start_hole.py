@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -48,9 +49,9 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
         raise OperationFault("start.wide", what, "choose a smaller drill")
     drilling = replace(work, tool=tool, shape=shape_of(tool))
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
-    vc, spindle = axial_speed(drilling, tool.material, tool.d_mm, share, "drilling")
-    rpm = spindle.number
-    feed = drill_feed(drilling, tool, rpm, min(carrier.live.power_kw, carrier.live.torque_nm * rpm / 9549.3))
+    speed = axial_speed(drilling, tool.material, tool.d_mm, share, "drilling")
+    rpm = speed.rpm
+    feed, told = drill_feed(drilling, tool, rpm, min(carrier.live.power_kw, carrier.live.torque_nm * rpm / 9549.3))
     path = DrivenPath(drilling, rpm)
     across = places[0].along == "x"
     for place, end in zip(places, ends, strict=True):
@@ -58,14 +59,14 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
         clear, bottom = place.top + APPROACH_MM, place.level + ABOVE_FLOOR_MM
         path.rapid(**{"z" if across else "x": end})
         path.rapid(**{"x" if across else "z": clear})
-        path.feed(feed.number * rpm, **{"x" if across else "z": bottom})
+        path.feed(feed * rpm, **{"x" if across else "z": bottom})
         path.rapid(**{"x" if across else "z": clear})
     path.leave(along_x=across)
     depth = places[0].top - places[0].level - ABOVE_FLOOR_MM
-    numbers = {
-        "start_vc": replace(vc, name="surface speed of the drill", pin=""),
-        "start_f": replace(feed, name="feed of the drill", pin=""),
-        "start_depth": Evidence(
+    reasons = {
+        Figure.START_SPEED: replace(speed.vc, name="surface speed of the drill", typable=False),
+        Figure.START_FEED: replace(told, name="feed of the drill", typable=False),
+        Figure.START_DEPTH: Evidence(
             "start hole, to its point", "", depth, "mm", formula="to just above the floor: the mill cuts the rest",
             inputs=(Input("point", "", point_length_mm(tool), "mm"),
                     Input("above the floor", "", ABOVE_FLOOR_MM, "mm")),
@@ -89,4 +90,4 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
             q(tool.flute_length_mm, "mm", "g"),
         )
         found.append(Finding("error", "drill.flute", what, "take a longer drill", operation.id))
-    return Cuts(tuple(path.motions), (), numbers, tuple(found))
+    return Cuts(tuple(path.motions), (), reasons, tuple(found))

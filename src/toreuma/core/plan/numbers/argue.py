@@ -2,6 +2,7 @@
 
 import math
 
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.cutting.limits import Use
 from toreuma.core.findings import Cure, Finding, Severity
 from toreuma.core.model import Job, Operation
@@ -11,7 +12,7 @@ from toreuma.core.spoken import q, said
 __all__ = ["beyond_limits"]
 
 PIN_OF = {"ap": "ap_mm", "f": "feed_mm_rev", "vc": "vc_m_min"}
-NUMBER_OF = {"ap": "ap_max", "f": "f", "vc": "vc"}
+NUMBER_OF = {"ap": Figure.LARGEST_DEPTH, "f": Figure.FEED, "vc": Figure.SPEED}
 ERRORS = ("power", "grip")
 """Limits whose breaking stops the spindle or throws the piece."""
 
@@ -30,15 +31,14 @@ def beyond_limits(operation: Operation, proposal: Proposal | None) -> list[Findi
         return []
     every = [_finding(operation, proposal, use) for use in proposal.broken if use.kind.name not in CHOSEN]
     found = list({finding.code: finding for finding in reversed(every)}.values())[::-1]  # one a pin, the worst first
-    clamp = proposal.numbers["clamp"]
-    lowest = min((limit.number for limit in clamp.limits), default=math.inf)
-    if clamp.pinned and clamp.number > lowest * 1.0001:
-        label = min(clamp.limits, key=lambda limit: limit.number).label
+    clamp, pinned = proposal.figures.clamp_rpm or 0.0, operation.pins.clamp_rpm is not None
+    lowest = min(proposal.bounds[Figure.CLAMP], key=lambda limit: limit.number)
+    if pinned and clamp > lowest.number * 1.0001:
         found.append(
             Finding(
                 "warning",
                 "pin.clamp_rpm",
-                f"speed clamp is pinned at {clamp.number:.0f} rpm, limit {lowest:.0f} rpm ({label})",
+                f"speed clamp is pinned at {clamp:.0f} rpm, limit {lowest.number:.0f} rpm ({lowest.label})",
                 "a pinned number is kept as it stands; at that speed the hold is not safe",
                 operation.id,
                 cures=(_unpin(operation.id, "clamp_rpm"),),
@@ -60,7 +60,7 @@ def _finding(operation: Operation, proposal: Proposal, use: Use) -> Finding:
             "error", code, what, use.kind.beyond, operation.id, cures=(*cures, *_ease(operation, proposal, use))
         )
     if pinned:
-        words = " and ".join(proposal.numbers[NUMBER_OF[v]].name for v in pinned if NUMBER_OF[v] in proposal.numbers)
+        words = " and ".join(proposal.reasons[NUMBER_OF[v]].name for v in pinned if NUMBER_OF[v] in proposal.reasons)
         note = f"{use.kind.beyond}; pinned: {words or 'depth'}; a pinned number is kept as it stands"
         return Finding("warning", f"pin.{PIN_OF[pinned[0]]}", what, note, operation.id, cures=cures)
     code = "limit." + use.kind.name.replace(", ", ".").replace(" ", "_")
@@ -90,11 +90,10 @@ def _ease(operation: Operation, proposal: Proposal, use: Use) -> tuple[Cure, ...
     Less speed would not help below the motor's base speed, where power falls with it.
     """
     for key, field, words, unit, step in (
-        ("ap_max", "ap_mm", "Limit the depth to", "mm", 100),
-        ("f", "feed_mm_rev", "Lower the feed to", "mm/rev", 1000),
+        (Figure.LARGEST_DEPTH, "ap_mm", "Limit the depth to", "mm", 100),
+        (Figure.FEED, "feed_mm_rev", "Lower the feed to", "mm/rev", 1000),
     ):
-        limits = proposal.numbers[key].limits if key in proposal.numbers else ()
-        most = next((limit.number for limit in limits if limit.of == use.kind.name), None)
+        most = next((limit.number for limit in proposal.bounds.get(key, ()) if limit.of == use.kind.name), None)
         if most is not None:
             number = math.floor(step * most) / step
             return _pin_cure(operation.id, said("{} {}", words, q(number, unit, "g")), field, number)

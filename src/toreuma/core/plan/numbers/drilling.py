@@ -5,8 +5,9 @@ from dataclasses import dataclass, replace
 
 from toreuma.core.cutting import force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.holes import drilling
-from toreuma.core.cutting.speed import lowest
+from toreuma.core.cutting.speed import bound, lowest
 from toreuma.core.model import DrillHole, Machine, Material
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.work import Work
@@ -36,15 +37,15 @@ def point_length_mm(tool: Drill) -> float:
     return tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
 
 
-def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> dict[str, Evidence]:
-    """Evidence of speed, feed, depth (mm), torque (N m), thrust (N) and power (kW). Raises `OperationFault`."""
+def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> tuple[Figures, Reasons]:
+    """Speed, feed, depth (mm), torque (N m), thrust (N) and power (kW). Raises `OperationFault`."""
     machine, material = work.given.machine, work.given.stock.material
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
-    vc, spindle = axial_speed(work, tool.material, tool.d_mm, share, "drilling")
-    feed = _feed(machine, material, tool, operation, spindle.number)
-    torque, thrust = drilling(material, tool.d_mm, feed.number, tool.point_deg)
-    power = torque * spindle.number / 9549.3
-    there = force.available_power_kw(machine, spindle.number)
+    speed = axial_speed(work, tool.material, tool.d_mm, share, "drilling")
+    feed, told = _feed(machine, material, tool, operation, speed.rpm)
+    torque, thrust = drilling(material, tool.d_mm, feed, tool.point_deg)
+    power = torque * speed.rpm / 9549.3
+    there = force.available_power_kw(machine, speed.rpm)
     point = point_length_mm(tool)
     deep = Evidence(
         "depth of the point",
@@ -60,30 +61,32 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
             Input("over the diameter", "L/D", (hole.start_z - hole.end_z) / tool.d_mm, "ratio"),
         ),
     )
-    return {
-        "vc": vc,
-        "n": spindle,
-        "f": feed,
-        "depth": deep,
-        "torque": Evidence(
+    figures = Figures(vc_m_min=speed.vc_m_min, rpm=speed.rpm, feed_mm_rev=feed, power_kw=power, power_there_kw=there)
+    return figures, {
+        **speed.reasons,
+        Figure.FEED: told,
+        Figure.HOLE_DEPTH: deep,
+        Figure.TORQUE: Evidence(
             "torque", "M", torque, "N m", "both lips, kc at their chip thickness, at a quarter of D", force.KIENZLE
         ),
-        "thrust": Evidence(
+        Figure.THRUST: Evidence(
             "thrust", "Ff", thrust, "N", "0.6 of the lips' force along the axis; without the chisel edge", force.KIENZLE
         ),
-        "power": Evidence(
+        Figure.POWER: Evidence(
             "power at the edge",
             "Pc",
             power,
             "kW",
             formula="Pc = M n / 9549",
             source=force.KIENZLE,
-            limits=(Limit(f"spindle at {spindle.number:.0f} rpm", there, "kW", True),),
+            limits=(Limit(f"spindle at {speed.rpm:.0f} rpm", there, "kW", True),),
         ),
     }
 
 
-def _feed(machine: Machine, material: Material, tool: Drill, operation: DrillHole, rpm: float) -> Evidence:
+def _feed(
+    machine: Machine, material: Material, tool: Drill, operation: DrillHole, rpm: float
+) -> tuple[float, Evidence]:
     """Middle of the drill's range, less where the spindle has not the power."""
     low, high = tool.feed_mm_rev
     middle = (low + high) / 2
@@ -96,5 +99,7 @@ def _feed(machine: Machine, material: Material, tool: Drill, operation: DrillHol
         Limit(f"power at {rpm:.0f} rpm", by_power, "mm/rev"),
     ]
     evidence = lowest("feed", "f", "mm/rev", limits, formula="middle of the range, within the power")
-    number = rung_of_feed(machine, math.floor(evidence.number * 1000 + 1e-6) / 1000)
-    return pinned(replace(evidence, number=max(number, 0.001), pin="feed_mm_rev"), operation.pins.feed_mm_rev)
+    number = max(rung_of_feed(machine, math.floor(bound(limits) * 1000 + 1e-6) / 1000), 0.001)
+    wanted = operation.pins.feed_mm_rev
+    told = pinned(replace(evidence, number=number, typable=True), wanted)
+    return number if wanted is None else wanted, told

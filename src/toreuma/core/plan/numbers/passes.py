@@ -1,22 +1,25 @@
 """What the passes of an operation come to."""
 
 from toreuma.core.cutting.evidence import Evidence, Limit
+from toreuma.core.cutting.figures import Figure, Reasons
 
 __all__ = ["passes"]
 
 
-def passes(depths: list[float], largest: Evidence) -> dict[str, Evidence]:
-    """Count of passes and the deepest one really taken."""
+def passes(depths: list[float], largest_mm: float, measured_on: str) -> Reasons:
+    """Count of passes and the deepest one really taken, none deeper than ``largest_mm``."""
     deepest = max(depths, default=0.0)
     return {
-        "passes": Evidence("passes", "i", float(len(depths)), "", formula="even passes not above the largest depth"),
-        "ap": Evidence(
+        Figure.PASSES: Evidence(
+            "passes", "i", float(len(depths)), "", formula="even passes not above the largest depth"
+        ),
+        Figure.DEPTH: Evidence(
             "depth taken",
             "ap",
             deepest,
             "mm",
-            measured_on=largest.measured_on,
+            measured_on=measured_on,
             formula="each step divided evenly, not above the largest depth",
-            limits=(Limit("largest depth", largest.number, "mm", True),),
+            limits=(Limit("largest depth", largest_mm, "mm", True),),
         ),
     }

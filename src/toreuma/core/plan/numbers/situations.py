@@ -6,6 +6,7 @@ from dataclasses import replace
 from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.corner import usable_depth_mm
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.cutting.interruption import hits_per_s, polygon_share
 from toreuma.core.cutting.life import LEAST_LIFE_MIN
 from toreuma.core.cutting.situation import Bend, Cut, Situation, Use
@@ -239,12 +240,12 @@ def _turns(steps: Steps, rpm: float | None) -> float | None:
     return None if rpm is None else steps.turns(rpm, typed=True)
 
 
-def interruption(work: Work, proposal: Proposal) -> dict[str, Evidence]:
+def interruption(work: Work, proposal: Proposal) -> Reasons:
     """Hits a second on a bar with corners, and the share of a turn that is metal half way to them."""
     stock = work.given.stock
     if stock.kind != "polygon":
         return {}
-    rpm, corner = proposal.numbers["n"].number, stock.largest_d_mm
+    rpm, corner = proposal.figures.rpm or 0.0, stock.largest_d_mm
     middle = (corner + stock.across_mm) / 4
     share = polygon_share(stock.sides, stock.across_mm, middle)
     hits = Evidence(
@@ -259,15 +260,15 @@ def interruption(work: Work, proposal: Proposal) -> dict[str, Evidence]:
             Input("round from", "d", stock.across_mm, "mm"),
         ),
     )
-    return {"hits": hits}
+    return {Figure.HITS: hits}
 
 
 def spindle_of(work: Work, proposal: Proposal, clamp_rpm: float | None = None) -> Spindle:
     """How the spindle is told to turn: at a surface speed with its clamp, or at the rung the machine has."""
-    numbers = proposal.numbers
+    figures = proposal.figures
     if not work.given.machine.surface_speed:
-        return Spindle("fixed", work.given.steps.turns(numbers["n"].number))
-    return Spindle("surface", numbers["vc"].number, clamp_rpm or numbers["clamp"].number)
+        return Spindle("fixed", work.given.steps.turns(figures.rpm or 0.0))
+    return Spindle("surface", proposal.cut.vc_m_min, clamp_rpm or figures.clamp_rpm)
 
 
 def rung_of_speed(machine: Machine, rpm: float) -> float:

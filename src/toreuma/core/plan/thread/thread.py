@@ -12,8 +12,9 @@ from dataclasses import dataclass, replace
 import shapely
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.infeed import InfeedPass, Tip, first_depth_mm, infeed, pass_count
-from toreuma.core.cutting.speed import lowest
+from toreuma.core.cutting.speed import bound, lowest
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
 from toreuma.core.geometry.region import Region, box, union
@@ -100,8 +101,9 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
             "tool.kind", f"{tool.id} does not cut a thread {feature.side}", "choose a threading tool for that side"
         )
     form, material = operation.form, work.given.stock.material
-    numbers = _speed(work, operation, tool)
-    thread = _place(work, operation, tool, feature, numbers["n"].number)
+    figures, reasons = _speed(work, operation, tool)
+    rpm = figures.rpm or 0.0
+    thread = _place(work, operation, tool, feature, rpm)
     end = _tip(tool)
     count = operation.passes or pass_count(thread.depth, form.pitch_mm, material, form.flank_deg, end)
     passes = infeed(
@@ -126,7 +128,7 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
             "a left-hand thread is cut away from the chuck, and there is no relief for it to begin in",
             "give the thread a relief at its far end",
         )
-    path = Path(work, Spindle("fixed", numbers["n"].number), thread.frame, thread.safe)
+    path = Path(work, Spindle("fixed", rpm), thread.frame, thread.safe)
     written, more = _written(operation, thread)
     if written == "whole":
         block = thread_block(operation, thread.depth, count, thread.runs_out, CLEAR_MM)
@@ -143,11 +145,14 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
         drawn = [_write(path, thread, one, form, offset, most_shift) for offset in starts for one in passes]
         cycles = []
     path.leave()
-    values = {**numbers, **_numbers(work, operation, thread, passes)}
+    reasons |= _reasons(work, operation, thread, passes)
+    hardest = max((one.force_n for one in passes), default=0.0)
+    figures = replace(figures, ap_mm=thread.depth, force_n=hardest)
     findings = thread_findings(work, operation, tool, feature, (thread.room_in_front, thread.room_behind))
     return Cuts(
-        tuple(path.motions), tuple(drawn), values, (*more, *findings), infeed=tuple(passes), cycles=tuple(cycles)
-    )
+        tuple(path.motions), tuple(drawn), reasons, (*more, *findings), infeed=tuple(passes), cycles=tuple(cycles),
+        figures=figures,
+    )  # fmt: skip
 
 
 def _written(operation: CutThread, thread: _Thread) -> tuple[str, list[Finding]]:
@@ -205,18 +210,19 @@ def _feature(work: Work, operation: CutThread) -> ThreadFeature:
     return feature
 
 
-def _speed(work: Work, operation: CutThread, tool: ThreadingTool) -> dict[str, Evidence]:
+def _speed(work: Work, operation: CutThread, tool: ThreadingTool) -> tuple[Figures, Reasons]:
     form, machine = operation.form, work.given.machine
-    vc, n = axial_speed(work, tool.insert.material, max(form.crest_d_mm), SPEED_SHARE, "threading")
+    speed = axial_speed(work, tool.insert.material, max(form.crest_d_mm), SPEED_SHARE, "threading")
     axis = Limit(f"axis feed, {AXIS_SHARE:.0%} of rapid", AXIS_SHARE * machine.rapid_z_mm_min / form.lead_mm, "rpm")
-    if not n.pinned:
-        limits = [Limit(n.bit.label if n.bit else "surface speed", n.number, "rpm"), axis]
-        n = replace(
-            lowest("spindle speed", "n", "rpm", limits, formula="n = 1000 vc / (π d), n ≤ v / P"), pin="clamp_rpm"
-        )
-        n = replace(n, number=work.given.steps.turns(n.number))
+    rpm, n = speed.rpm, speed.n
+    if operation.pins.clamp_rpm is None:
+        limits = [Limit(n.bit.label if n.bit else "surface speed", rpm, "rpm"), axis]
+        rpm = work.given.steps.turns(bound(limits))
+        n = lowest("spindle speed", "n", "rpm", limits, formula="n = 1000 vc / (π d), n ≤ v / P")
+        n = replace(n, number=rpm, typable=True)
     feed = Evidence("lead", "P", form.lead_mm, "mm/rev", formula="pitch times starts")
-    return {"vc": vc, "n": n, "f": feed}
+    figures = Figures(vc_m_min=speed.vc_m_min, rpm=rpm, feed_mm_rev=form.lead_mm)
+    return figures, {Figure.SPEED: speed.vc, Figure.TURNS: n, Figure.FEED: feed}
 
 
 def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: ThreadFeature, rpm: float) -> _Thread:
@@ -345,31 +351,31 @@ def _write(path: Path, thread: _Thread, one: InfeedPass, form: ThreadForm, offse
     return Pass(segments, one.infeed_mm, finishing=one.spring)
 
 
-def _numbers(work: Work, operation: CutThread, thread: _Thread, passes: list[InfeedPass]) -> dict[str, Evidence]:
+def _reasons(work: Work, operation: CutThread, thread: _Thread, passes: list[InfeedPass]) -> Reasons:
     form = operation.form
     cap = first_depth_mm(form.pitch_mm, work.given.stock.material)
     worst = max(passes, key=lambda one: one.force_n)
     found = {
-        "ap": Evidence(
+        Figure.DEPTH: Evidence(
             "depth of the thread", "h", thread.depth, "mm", measured_on="on radius",
             formula="crest to tip, for the middle of the pitch diameter's limits",
             source="ISO 68-1 geometry with the insert's own round",
             inputs=(Input("pitch diameter, middle", "d2", sum(form.pitch_d_mm) / 2, "mm"),
                     Input("crest, middle", "d", sum(form.crest_d_mm) / 2, "mm")),
         ),
-        "passes": Evidence(
+        Figure.PASSES: Evidence(
             "passes", "i", float(len(passes)), "", formula="n = (h / first)², and spring passes",
             inputs=(Input("first pass at most", "a1", cap, "mm"),),
         ),
-        "force": Evidence(
+        Figure.FORCE: Evidence(
             "cutting force, hardest pass", "Fc", worst.force_n, "N", formula="Fc = kc A",
             inputs=(Input("chip area", "A", worst.area_mm2, "mm2"),), source="Kienzle 1952, ±20 %",
         ),
-        "start": Evidence(
+        Figure.START: Evidence(
             "run-in", "δ1", thread.room_in_front, "mm", measured_on="along Z",
             formula="v² / (2 a) and a turn, at least 3 turns",
         ),
-        "end": Evidence("run-out past the thread", "δ2", thread.room_behind, "mm", measured_on="along Z",
+        Figure.END: Evidence("run-out past the thread", "δ2", thread.room_behind, "mm", measured_on="along Z",
                         formula="as far as the relief has room, two turns at most"),
     }  # fmt: skip
     if operation.measured_over_wires_mm is not None:
@@ -377,7 +383,7 @@ def _numbers(work: Work, operation: CutThread, thread: _Thread, passes: list[Inf
         wire = form.pitch_mm / (2 * math.cos(half))
         over = sum(form.pitch_d_mm) / 2 + wire * (1 + 1 / math.sin(half)) - form.pitch_mm / 2 / math.tan(half)
         add = (operation.measured_over_wires_mm - over) / 2
-        found["again"] = Evidence(
+        found[Figure.AGAIN] = Evidence(
             "to add on radius", "Δ", add, "mm", measured_on="on radius",
             formula="(M found - M wanted) / 2, into the tool's X offset",
             inputs=(Input("wire", "w", wire, "mm"), Input("M wanted", "M", over, "mm")), source="three-wire method",

@@ -4,6 +4,7 @@ import math
 from dataclasses import replace
 
 from toreuma.core.control_cycles import faced_pass
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.region import box
@@ -40,14 +41,14 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     depth = front - operation.leave_mm
     situation = insert_situation(work, tool.insert, "rough", _entering(tool), 2 * top, top)
     proposal = proposed(work, situation, ((max(depth, 0.01), top),))
-    values = dict(proposal.numbers)
-    values["ap_max"] = replace(values["ap_max"], measured_on="along Z")
-    feed, limit = (values[key].number for key in ("f", "ap_max"))
+    reasons = dict(proposal.reasons)
+    reasons[Figure.LARGEST_DEPTH] = replace(reasons[Figure.LARGEST_DEPTH], measured_on="along Z")
+    limit, feed, _ = proposal.cut
     if depth < 1e-6:
         note = Finding(
             "note", "face.nothing", "the front is already at its place: nothing to face", operation=operation.id
         )
-        return Cuts((), (), values, (note,))
+        return Cuts((), (), reasons, (note,), figures=proposal.figures)
 
     count = max(1, math.ceil(depth / limit - 1e-9))
     step = depth / count
@@ -58,7 +59,7 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     end_r = max(-operation.past_centre_mm, hole_r - INTO_HOLE_MM, centre.points[:, 1].max())
     findings = _stopped_by_centre(operation, end_r - nose) if end_r > max(hole_r - INTO_HOLE_MM, 0) else ()
     if end_r > start_r - APPROACH_MM:
-        return Cuts((), (), values, findings, proposal=proposal)
+        return Cuts((), (), reasons, findings, proposal=proposal, figures=proposal.figures)
     path.come(front + APPROACH_MM + nose, max(start_r, work.stock.bounds[3] + APPROACH_MM + nose))
     drawn = []
     cycles = []
@@ -79,11 +80,12 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         path.rapid(r=start_r)
     path.rapid(z=front + APPROACH_MM + nose)
     path.leave()
-    values |= passes([step] * count, values["ap_max"])
+    reasons |= passes([step] * count, limit, "along Z")
     clean = box(operation.leave_mm, max(end_r, 0), front + 1, top + 1)
     return Cuts(
-        tuple(path.motions), tuple(drawn), values, findings, proposal, coverage=lambda: clean, cycles=tuple(cycles)
-    )
+        tuple(path.motions), tuple(drawn), reasons, findings, proposal, coverage=lambda: clean, cycles=tuple(cycles),
+        figures=replace(proposal.figures, ap_mm=step),
+    )  # fmt: skip
 
 
 def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:

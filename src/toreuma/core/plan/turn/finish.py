@@ -1,11 +1,12 @@
 """Finishing, outside and in a bore: one cut along the contour, with run-in, extension past the end, and run-out."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Point, Points, Segment
 from toreuma.core.geometry.envelope import Envelope, upper_envelope
@@ -58,8 +59,8 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     # The way is the same at any feed, so the stock it meets is known before the feed is chosen.
     deepest = _deepest(work, tuple(_walked(work, way, STOPPED, 1.0)[0].motions))
     proposal = _proposal(work, operation, stretch, deepest[0])
-    values = dict(proposal.numbers)
-    values["ap"] = Evidence(
+    feed, reasons = proposal.cut.feed_mm_rev, dict(proposal.reasons)
+    reasons[Figure.DEPTH] = Evidence(
         "deepest cut",
         "ap",
         deepest[0],
@@ -70,12 +71,12 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     cycles: list[Cycle] = []
     if isinstance(operation, FinishOd) and operation.written == "whole":
         path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
-        (_, cycles, dipped), line = follow_cycle(work, operation, path, values["f"].number)
+        (_, cycles, dipped), line = follow_cycle(work, operation, path, feed)
         reach = Reach(Envelope(line), stretch.shape)
         cutting = slice(cycles[0].first, cycles[0].first + cycles[0].count)
         path.leave()
     else:
-        path, cutting = _walked(work, way, spindle_of(work, proposal), values["f"].number)
+        path, cutting = _walked(work, way, spindle_of(work, proposal), feed)
         dipped = []
     motions = tuple(path.motions)
     drawn = tuple(motion.segment for motion in motions[cutting] if not motion.is_rapid)
@@ -86,9 +87,10 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     return Cuts(
         motions,
         (Pass(drawn, deepest[0], finishing=True),),
-        values,
+        reasons,
         tuple(findings),
         proposal=proposal,
+        figures=replace(proposal.figures, ap_mm=deepest[0]),
         coverage=lambda: _coverage(work, operation, stretch, reach) if operation.leave_mm == 0 else EMPTY,
         cycles=tuple(cycles),
     )

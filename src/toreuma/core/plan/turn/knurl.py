@@ -11,6 +11,7 @@ import shapely
 from shapely.affinity import translate
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.model import Knurl, RollKnurl
@@ -58,8 +59,8 @@ def plan_knurl(work: Work, operation: RollKnurl) -> Cuts:
         what = f"{tool.id} rolls {tool.form} {tool.pitch_mm:g}, the part has {knurl.form} {knurl.pitch_mm:g}"
         raise OperationFault("knurl.other", what, "choose the wheels of the knurl")
     place = _place(work, knurl, tool)
-    values = _numbers(work, tool, knurl, place)
-    feed, rpm = values["f"].number, values["n"].number
+    figures, reasons = _numbers(work, tool, knurl, place)
+    feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
     clear, dwell_s = place.ridge_r + APPROACH_MM, operation.dwell_turns * 60 / rpm
     path.come(place.from_z, clear)
@@ -77,9 +78,10 @@ def plan_knurl(work: Work, operation: RollKnurl) -> Cuts:
     return Cuts(
         tuple(path.motions),
         (Pass(drawn, place.surface_r - place.root_r, finishing=True),),
-        values,
+        reasons,
         (*_surface(work, operation, knurl, place), *_in_the_way(work, operation, place)),
         becomes=union([work.stock, ring]),
+        figures=figures,
     )
 
 
@@ -113,26 +115,27 @@ def _height(region: Region, low: float, high: float) -> float:
     return 0.0 if there.is_empty else float(there.bounds[3])
 
 
-def _numbers(work: Work, tool: KnurlingTool, knurl: Knurl, place: _Place) -> dict[str, Evidence]:
+def _numbers(work: Work, tool: KnurlingTool, knurl: Knurl, place: _Place) -> tuple[Figures, Reasons]:
     pitch, nominal = knurl.pitch_mm, 2 * place.ridge_r
-    vc, n = axial_speed(work, tool.material, nominal, SPEED_SHARE, "knurling")
+    speed = axial_speed(work, tool.material, nominal, SPEED_SHARE, "knurling")
     usual = rung_of_feed(work.given.machine, round(sum(tool.feed_mm_rev) / 2, 3))
-    feed = Evidence("feed", "f", usual, "mm/rev", formula="middle of the wheels' range", pin="feed_mm_rev")
+    feed = Evidence("feed", "f", usual, "mm/rev", formula="middle of the wheels' range", typable=True)
     inputs = (Input("over the ridges", "d1", nominal, "mm"), Input("pitch", "t", pitch, "mm"))
     source = "DIN 82"
-    return {
-        "vc": vc,
-        "n": n,
-        "f": pinned(feed, work.operation.pins.feed_mm_rev),
-        "blank": Evidence(
+    wanted = work.operation.pins.feed_mm_rev
+    figures = Figures(vc_m_min=speed.vc_m_min, rpm=speed.rpm, feed_mm_rev=usual if wanted is None else wanted)
+    return figures, {
+        **speed.reasons,
+        Figure.FEED: pinned(feed, wanted),
+        Figure.BLANK: Evidence(
             "turned before it to", "d2", blank_d_mm(knurl.form, nominal, pitch), "mm", measured_on="on diameter",
             formula="d2 = d1 − 0.5 t" if knurl.form == "RAA" else "d2 = d1 − 0.67 t", source=source, inputs=inputs,
         ),
-        "pressed": Evidence(
+        Figure.PRESSED: Evidence(
             "wheels pressed in", "", place.surface_r - place.root_r, "mm", measured_on="on radius",
             formula="t/2 − (d1 − d2)/2", source=source, inputs=inputs,
         ),
-        "ridges": Evidence(
+        Figure.RIDGES: Evidence(
             "ridges round the piece", "", math.pi * 2 * place.surface_r / pitch, "", formula="π d2 / t",
             note="Near a whole number the wheels fall into their own marks after the first turn.",
         ),

@@ -4,10 +4,12 @@ One spindle has one speed: the tool ahead commands it. Each takes every other pa
 tool ahead takes it alone. The passive forces of both nearly cancel, their cutting forces add up.
 """
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line, Point
@@ -137,25 +139,25 @@ def pinched_s(job: Job, planned: OperationPlan) -> float:
     return total
 
 
-def pinch_numbers(work: Work, operation: RoughOd, cuts: Cuts) -> dict[str, Evidence]:
+def pinch_numbers(work: Work, operation: RoughOd, cuts: Cuts) -> Reasons:
     """What two tools at once come to, beside the numbers of one."""
-    power, vc, depth = (cuts.numbers.get(key) for key in ("power", "vc", "ap"))
-    found: dict[str, Evidence] = {}
+    figures, found = cuts.figures, Reasons()
+    power, vc, depth = figures.power_kw, figures.vc_m_min, figures.ap_mm
     if power is not None:
-        there = power.bit.number if power.bit is not None else float("inf")
-        found["pinch_power"] = Evidence(
-            "power of both tools", "P", 2 * power.number, "kW", formula="both tools cut the same chip at the same time",
-            inputs=(Input("of one", "P1", power.number, "kW"),), limits=(Limit("there at this speed", there, "kW"),),
+        there = figures.power_there_kw or math.inf
+        found[Figure.PINCH_POWER] = Evidence(
+            "power of both tools", "P", 2 * power, "kW", formula="both tools cut the same chip at the same time",
+            inputs=(Input("of one", "P1", power, "kW"),), limits=(Limit("there at this speed", there, "kW"),),
         )  # fmt: skip
     if vc is not None and depth is not None:
         r = float(work.stock.bounds[3])
-        share = max((r - depth.number) / r, 0.0) if r > 0 else 1.0
-        found["pinch_vc"] = Evidence(
-            "second tool cuts at", "vc2", vc.number * share, "m/min",
+        share = max((r - depth) / r, 0.0) if r > 0 else 1.0
+        found[Figure.PINCH_SPEED] = Evidence(
+            "second tool cuts at", "vc2", vc * share, "m/min",
             formula="vc · (r − ap) / r: one spindle, one speed",
-            inputs=(Input("first tool", "vc", vc.number, "m/min"), Input("between both", "ap", depth.number, "mm")),
+            inputs=(Input("first tool", "vc", vc, "m/min"), Input("between both", "ap", depth, "mm")),
         )  # fmt: skip
-    found["pinch_lag"] = Evidence(
+    found[Figure.PINCH_LAG] = Evidence(
         "second tool stays behind by", "", LAG_MM, "mm", measured_on="along Z", formula="it cuts one pass deeper"
     )
     return found
@@ -186,12 +188,10 @@ def pinch_findings(work: Work, operation: RoughOd, cuts: Cuts) -> Iterator[Findi
         what = "two tools at once rough along Z in plain moves, without chip breaks or cycles"
         plain = Cure("Plain moves along Z", lambda j: j.with_operation(operation.id, _plainly))
         yield told("pinch.moves", what, "a control's cycle knows one tool", plain)
-    power = cuts.numbers.get("power")
-    if power is not None and power.bit is not None and 2 * power.number > power.bit.number + 1e-9:
-        depth = cuts.numbers["ap"].number / 2
-        what = said(
-            "both tools want {}, the spindle has {}", q(2 * power.number, "kW", ".1f"), q(power.bit.number, "kW", ".1f")
-        )
+    power, there = cuts.figures.power_kw, cuts.figures.power_there_kw
+    if power is not None and there is not None and 2 * power > there + 1e-9:
+        depth = (cuts.figures.ap_mm or 0.0) / 2
+        what = said("both tools want {}, the spindle has {}", q(2 * power, "kW", ".1f"), q(there, "kW", ".1f"))
         shallower = Cure(said("At most {} deep", q(depth)), lambda j: _no_deeper(j, operation, depth))
         yield Finding("warning", "pinch.power", what, "it stalls", operation.id, cures=(shallower, alone))
 

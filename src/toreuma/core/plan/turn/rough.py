@@ -11,6 +11,7 @@ from dataclasses import replace
 import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import CHORD_MM, Points
 from toreuma.core.geometry.envelope import Envelope
@@ -57,10 +58,10 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     touched = _engagement(work, stretch)
     top = stretch.top
     proposal = _proposal(work, operation, stretch, reach)
-    values = {**proposal.numbers, **_left(operation), **interruption(work, proposal)}
-    limit = values["ap_max"].number
+    reasons = {**proposal.reasons, **_left(operation), **interruption(work, proposal)}
+    limit, feed, _ = proposal.cut
     if operation.kind == "rough_od" and operation.pattern == "contour":
-        return rough_along_contour(work, operation, stretch, touched, proposal, values)
+        return rough_along_contour(work, operation, stretch, touched, proposal, reasons)
     cuts = work.memo.of(level_cuts, reach.envelope, touched, top, stretch.floor, limit, operation.varied)
     findings = [*stretch.findings, *stops_in_hard_skin(work.given.stock.material, operation)]
     if not cuts:
@@ -75,10 +76,10 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         )
     spindle = spindle_of(work, proposal)
     path = Path(work, spindle, stretch.frame, stretch.safe)
-    feed, breaks = values["f"].number, breaks_of(operation, spindle, work.given.machine, proposal.situation.d_mm)
+    breaks = breaks_of(operation, spindle, work.given.machine, proposal.situation.d_mm)
     if pulled:
         cuts = [rolled_in(cut) for cut in cuts]
-        values |= pulled_numbers(values, cuts, proposal)
+        reasons |= pulled_numbers(cuts, proposal)
     slow = SLOW_EXIT if pulled else 1.0
     cycles: list[Cycle] = []
     strokes: list[tuple[int, int]] = []
@@ -94,21 +95,22 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
             strokes.append((begin, len(path.motions)))
         findings += _not_as_wished(operation) if cuts else []
     if breaks is not None:
-        values["breaks"] = chip_breaks(path.motions, work.given.machine, breaks)
+        reasons[Figure.BREAKS] = chip_breaks(path.motions, work.given.machine, breaks)
     if cuts:
         path.leave()
     depths = [cut.above - cut.level for cut in cuts]
-    values |= passes(depths, values["ap_max"])
+    reasons |= passes(depths, limit, "on radius")
     if stretch.frame.swap:
-        values |= {key: replace(values[key], measured_on="along Z") for key in ("ap", "ap_max") if key in values}
+        along = (Figure.DEPTH, Figure.LARGEST_DEPTH)
+        reasons |= {key: replace(reasons[key], measured_on="along Z") for key in along if key in reasons}
     chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
     made = Cuts(
-        tuple(path.motions), tuple(drawn), values, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles),
-        strokes=tuple(strokes),
+        tuple(path.motions), tuple(drawn), reasons, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles),
+        strokes=tuple(strokes), figures=replace(proposal.figures, ap_mm=max(depths, default=0.0)),
     )  # fmt: skip
     if operation.kind == "rough_od" and operation.pinch_tool is not None and cuts:
         told = (*findings, *pinch_findings(work, operation, made))
-        made = replace(made, numbers={**values, **pinch_numbers(work, operation, made)}, findings=told)
+        made = replace(made, reasons={**reasons, **pinch_numbers(work, operation, made)}, findings=told)
     return made
 
 
@@ -150,14 +152,14 @@ def _proposal(work: Work, operation: Roughing, stretch: Stretch, reach: Reach) -
     return proposed(work, rough_situation(work, stretch, operation.leave_radial_mm, (top - nose, lowest)), steps)
 
 
-def _left(operation: Roughing) -> dict[str, Evidence]:
+def _left(operation: Roughing) -> Reasons:
     """What roughing leaves."""
     formula = "about two thirds of the finishing nose radius"
     radial = Evidence(
         "left for finishing", "aX", operation.leave_radial_mm, "mm", measured_on="on radius", formula=formula
     )
     axial = Evidence("left on faces", "aZ", operation.leave_axial_mm, "mm", measured_on="along Z", formula="typed")
-    return {"leave_radial": radial, "leave_axial": axial}
+    return {Figure.LEFT_RADIAL: radial, Figure.LEFT_AXIAL: axial}
 
 
 def _engagement(work: Work, stretch: Stretch) -> Region:

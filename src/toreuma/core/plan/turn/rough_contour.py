@@ -1,10 +1,11 @@
 """Roughing parallel to the contour: layer by layer along the finished shape, for castings and forgings."""
 
 import math
+from dataclasses import replace
 
 import shapely
 
-from toreuma.core.cutting.evidence import Evidence
+from toreuma.core.cutting.figures import Reasons
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.recover import FIT_MM
 from toreuma.core.geometry.region import Region, thickness
@@ -27,28 +28,30 @@ SLANT = math.sqrt(2.0)
 
 
 def rough_along_contour(
-    work: Work, operation: RoughOd, stretch: Stretch, touched: Region, proposal: Proposal, values: dict[str, Evidence]
+    work: Work, operation: RoughOd, stretch: Stretch, touched: Region, proposal: Proposal, reasons: Reasons
 ) -> Cuts:
     """Even layers between the blank and what is left for finishing, the outermost first.
 
     ``touched`` are the nose centres at which the insert meets metal.
     """
-    limit, feed = values["ap_max"].number, values["f"].number
+    limit, feed, _ = proposal.cut
     clear = shapely.clip_by_rect(stretch.stock, stretch.nose_to, stretch.bottom, stretch.nose_from, 1e4)
     thick = thickness(clear.difference(stretch.target), stretch.target) - operation.leave_radial_mm
     if thick < LEAST_MM:
         note = Finding("note", "rough.nothing", "there is nothing to rough here", operation=operation.id)
-        return Cuts((), (), values, (note, *stretch.findings), proposal)
+        return Cuts((), (), reasons, (note, *stretch.findings), proposal, figures=proposal.figures)
     slant = SLANT if operation.written == "whole" else 1.0
     count = max(1, math.ceil(slant * thick / limit - 1e-6))
     depth = thick / count
     path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
-    values = {**values, **passes([depth] * count, values["ap_max"])}
+    reasons = {**reasons, **passes([depth] * count, limit, "on radius")}
+    figures = replace(proposal.figures, ap_mm=depth)
     if operation.written == "whole":
         leave = (operation.leave_axial_mm, operation.leave_radial_mm)
         made, cycles, _ = pattern_as_cycle(work, operation, path, thick, count, leave, feed)
         path.leave()
-        return Cuts(tuple(path.motions), tuple(made), values, stretch.findings, proposal, cycles=tuple(cycles))
+        told, every = stretch.findings, tuple(cycles)
+        return Cuts(tuple(path.motions), tuple(made), reasons, told, proposal, cycles=every, figures=figures)
     drawn = []
     for layer in range(count - 1, -1, -1):
         more = layer * depth
@@ -72,4 +75,4 @@ def rough_along_contour(
         drawn.append(Pass(tuple(motion.segment for motion in path.motions[first:]), depth))
         path.feed(feed, r=path.nose[1] + PULL_OUT_MM)
     path.leave()
-    return Cuts(tuple(path.motions), tuple(drawn), values, stretch.findings, proposal)
+    return Cuts(tuple(path.motions), tuple(drawn), reasons, stretch.findings, proposal, figures=figures)

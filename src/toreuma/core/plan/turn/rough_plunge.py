@@ -7,6 +7,7 @@ two collars is opened where no turning tool gets in.
 import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.envelope import Envelope
@@ -52,7 +53,7 @@ def rough_by_plunging(work: Work, operation: RoughOd) -> Cuts:
     deepest = max((stretch.top - r for _, r in plunges), default=blade.width_mm)
     situation = blade_situation(work, blade, 2 * top)
     proposal = proposed(work, situation, ((blade.width_mm, max(deepest, 0.1)),), blade.width_mm)
-    feed = proposal.numbers["f"].number
+    feed = proposal.cut.feed_mm_rev
     path = Path(work, spindle_of(work, proposal), stretch.frame, stretch.safe)
     drawn = [_plunge(path, stretch, z, r, feed, blade) for z, r in plunges]
     findings = list(stretch.findings)
@@ -67,8 +68,8 @@ def rough_by_plunging(work: Work, operation: RoughOd) -> Cuts:
                 "its block would touch the work", operation.id,
             )
         )  # fmt: skip
-    values = {**proposal.numbers, "plunges": _count(len(plunges), blade)}
-    return Cuts(tuple(path.motions), tuple(drawn), values, tuple(findings), proposal)
+    reasons = {**proposal.reasons, Figure.PLUNGES: _count(len(plunges), blade)}
+    return Cuts(tuple(path.motions), tuple(drawn), reasons, tuple(findings), proposal, figures=proposal.figures)
 
 
 def _places(stretch: Stretch, envelope: Envelope, blade: Blade) -> list[tuple[float, float]]:

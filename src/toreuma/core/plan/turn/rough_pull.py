@@ -11,6 +11,7 @@ from dataclasses import replace
 import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.plan.turn.levels import Cut
 from toreuma.core.propose.proposal import Proposal
 from toreuma.core.spoken import q, said
@@ -45,14 +46,14 @@ def _roll(cut: Cut) -> float:
     return min(max(ROLL_DEPTHS * (cut.above - cut.level), LEAST_ROLL_MM), ROLL_SHARE * (cut.start_z - cut.end_z))
 
 
-def pulled_numbers(values: dict[str, Evidence], cuts: Sequence[Cut], proposal: Proposal) -> dict[str, Evidence]:
+def pulled_numbers(cuts: Sequence[Cut], proposal: Proposal) -> Reasons:
     """How thin the chip is and what feed that allows, and what stays at the shoulder."""
-    feed, angle = values["f"].number, proposal.situation.entering_deg
+    feed, angle = proposal.cut.feed_mm_rev, proposal.situation.entering_deg
     sine = math.sin(math.radians(angle))
     lowest = min(cuts, key=lambda cut: cut.level, default=None)
     radius = float(np.ptp(lowest.entry[1:, 0])) if lowest is not None else 0.0
     return {
-        "h": Evidence(
+        Figure.CHIP: Evidence(
             "chip thickness",
             "h",
             feed * sine,
@@ -69,7 +70,7 @@ def pulled_numbers(values: dict[str, Evidence], cuts: Sequence[Cut], proposal: P
                 f"{1 / sine:.1f}",
             ),
         ),
-        "shoulder": Evidence(
+        Figure.SHOULDER: Evidence(
             "left at the shoulder",
             "R",
             radius,
