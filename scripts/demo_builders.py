@@ -4,7 +4,9 @@ from typing import Any
 
 from toreuma.core.model import Job, Operation
 from toreuma.core.standards.fits import tolerance_of
-from toreuma.shipped.library import catalogue, data_path, fit_tables, holds, machines, materials
+from toreuma.shipped.library import catalogue, holds, machines, materials
+from toreuma.shipped.paths import data_path
+from toreuma.shipped.standards import fit_tables
 
 INCH = 25.4
 DEMO = data_path("demo")

@@ -10,7 +10,7 @@ from toreuma.core.plan import plan
 from toreuma.core.standards.fits import tolerance_of
 from toreuma.exchange.reading import read_part
 from toreuma.exchange.step_out import part_solid, write_step
-from toreuma.shipped.library import fit_tables
+from toreuma.shipped.standards import fit_tables
 
 
 def seat_ring() -> Job:

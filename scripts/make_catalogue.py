@@ -10,7 +10,8 @@ from typing import Any
 
 from toreuma.core.standards.codes import decode
 from toreuma.core.standards.threads import thread_of
-from toreuma.shipped.library import code_tables, data_path, thread_tables
+from toreuma.shipped.paths import data_path
+from toreuma.shipped.standards import code_tables, thread_tables
 
 SOURCE = (
     "sizes: ISO 1832, ISO 5608, ISO 6261, ISO 235, ISO 2157 and ISO 529 style tables; chip windows and grades: "

@@ -9,9 +9,11 @@ os.environ["TOREUMA_HOME"] = tempfile.mkdtemp(prefix="toreuma-home-")
 import pytest
 from hypothesis import HealthCheck, settings
 
+from tests.support.engine import recorded
+from tests.support.kept import plan, remembered
 from toreuma.core.dialect import Dialect
 from toreuma.core.model import Job
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.engine.library import renew
 from toreuma.shipped.library import demo_job, dialect
 
@@ -43,6 +45,13 @@ def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item
     if long:
         config.hook.pytest_deselected(items=long)
         items[:] = [one for one in items if not one.get_closest_marker("long")]
+
+
+def pytest_sessionfinish() -> None:
+    """What is recorded is let go while the libraries that made it are still there."""
+    for memo in (recorded().memo, remembered()):
+        memo.clear()
+    recorded.cache_clear()
 
 
 @pytest.fixture(autouse=True)

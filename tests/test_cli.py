@@ -11,10 +11,10 @@ from typing import Any
 
 import pytest
 
-from toreuma.cli import main
+from toreuma.cli import ROOM_OF, main
 from toreuma.core.model import Job
 from toreuma.files.jobs import job_text, save_job
-from toreuma.shipped.library import data_path
+from toreuma.shipped.paths import data_path
 
 
 @dataclass
@@ -248,3 +248,19 @@ def test_decode_prints_every_position() -> None:
     wrong = toreuma("decode", "CNMG1204ZZ")
     assert wrong.returncode == 2
     assert wrong.stderr.startswith("toreuma: code 'CNMG1204ZZ': position 7")
+
+
+@pytest.mark.parametrize("arguments", [("decode", "CNMG 120408"), ("thread", "M10"), ("fit", "25 H7")])
+def test_what_the_standards_say_needs_neither_jobs_nor_geometry(arguments: tuple[str, str]) -> None:
+    code = "import sys\nfrom toreuma.cli import main\ntry: main()\nexcept SystemExit: print(*sys.modules)"
+    done = subprocess.run([sys.executable, "-c", code, *arguments], capture_output=True, text=True, check=True)
+    loaded = set(done.stdout.splitlines()[-1].split())
+    assert "toreuma.core.standards" in loaded
+    assert loaded & {"toreuma.core.model", "toreuma.engine.engine", "shapely", "scipy", "PySide6"} == set()
+
+
+def test_every_command_is_listed_and_found() -> None:
+    listed = toreuma("--help").stdout
+    for command in ROOM_OF:
+        assert command in listed
+        assert toreuma(command, "--help").returncode == 0, command

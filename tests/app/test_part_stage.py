@@ -16,7 +16,8 @@ from toreuma.app.shell.shot import settle
 from toreuma.app.stages.part.panel import feature_line
 from toreuma.core.model import Job, Part
 from toreuma.exchange.step_in import read_step
-from toreuma.shipped.library import data_path, demo_job, demo_names
+from toreuma.shipped.library import demo_job, demo_names
+from toreuma.shipped.paths import data_path
 
 Settled = Callable[[], None]
 

@@ -5,11 +5,11 @@ from collections.abc import Callable
 from PySide6.QtGui import QColor
 from PySide6.QtWidgets import QApplication, QTableWidget
 
+from tests.support.kept import prove_plan
 from tests.support.window import Window
 from toreuma.app.shell.shot import settle
 from toreuma.app.theme import load_theme
 from toreuma.core.post import post
-from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, dialect
 
 Settled = Callable[[], None]

@@ -18,7 +18,8 @@ from toreuma.app.shell.shot import settle
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 from toreuma.engine.library import renew
-from toreuma.shipped.library import data_path, demo_job
+from toreuma.shipped.library import demo_job
+from toreuma.shipped.paths import data_path
 
 
 def drop_on(window: Window, name: str) -> None:

@@ -6,7 +6,8 @@ from PySide6.QtGui import QColor, QFontDatabase
 from toreuma.app.shell.start import application
 from toreuma.app.theme import load_theme
 from toreuma.core.kinds.operations import OPERATIONS
-from toreuma.shipped.library import data_path, theme_tokens
+from toreuma.shipped.library import theme_tokens
+from toreuma.shipped.paths import data_path
 
 
 def luminance(colour: QColor) -> float:

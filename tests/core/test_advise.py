@@ -12,13 +12,13 @@ from hypothesis import strategies as st
 
 from tests.core.test_tool_shapes import boring, turning
 from tests.support.engine import proved
+from tests.support.kept import plan
 from toreuma.core.advise import Wish, advise, compare, wishes
 from toreuma.core.advise.carriers import bar_limit
 from toreuma.core.advise.seated import STRENGTH
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Part
-from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import second_side
 from toreuma.core.reach.tight import plunge_deg, tight_spots
 from toreuma.core.reach.tool_reach import Surface, reach_on, surface_metal

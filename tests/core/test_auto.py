@@ -7,17 +7,15 @@ import pytest
 from typer.testing import CliRunner
 
 from tests.support.engine import routed
+from tests.support.kept import plan, plan_sides, prove_plan
 from tests.support.long import everyday
 from tests.support.random_jobs import random_job
 from toreuma.cli import app
 from toreuma.core.auto.order import RANKS
 from toreuma.core.errors import Cancelled
 from toreuma.core.model import Part
-from toreuma.core.plan import plan
-from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import fresh_job
-from toreuma.engine.proving import prove_plan
 from toreuma.files.jobs import load_job
 from toreuma.shipped.library import demo_job, demo_names, dialect
 

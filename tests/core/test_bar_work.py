@@ -5,14 +5,14 @@ import re
 
 import pytest
 
+from tests.support.kept import plan, prove
 from tests.support.routes import proof_of, tool_of
 from toreuma.core.dialect import Dialect
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import FeedBar, Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.bar.feed_bar import bar_before
 from toreuma.core.post import post
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Proof
 from toreuma.core.read import read
 from toreuma.files.jobs import job_text, parse_job
 from toreuma.shipped.library import demo_job

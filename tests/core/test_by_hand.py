@@ -2,9 +2,9 @@
 
 import pytest
 
+from tests.support.kept import plan
 from toreuma.core.channels.by_hand import turned_by_hand
 from toreuma.core.model import Job, PartOff
-from toreuma.core.plan import plan
 from toreuma.files.jobs import job_text, parse_job
 from toreuma.shipped.library import demo_job
 

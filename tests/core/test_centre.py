@@ -3,9 +3,8 @@
 import pytest
 
 from tests.support.engine import followed, proved
+from tests.support.kept import plan, prove
 from toreuma.core.model import Centre, Job, Part
-from toreuma.core.plan import plan
-from toreuma.core.prove import prove
 
 SHAFT = {
     "outside": [

@@ -8,13 +8,13 @@ from functools import cache
 import pytest
 
 from tests.support.handed import Planned, handed, planned_demo
+from tests.support.kept import plan, plan_sides, prove_channels
 from tests.support.long import everyday
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.model import Job, SecondHold, ThreadFeature
-from toreuma.core.plan import plan
-from toreuma.core.plan.sides.second_side import plan_sides, second_setup
+from toreuma.core.plan.sides.second_side import second_setup
 from toreuma.core.prove.together import together
-from toreuma.engine.pair import PairProof, prove_channels, read_channels, references, texts_of
+from toreuma.engine.pair import PairProof, read_channels, references, texts_of
 from toreuma.shipped.library import demo_job, dialect, machines
 
 

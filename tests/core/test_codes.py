@@ -19,7 +19,7 @@ from toreuma.core.standards.codes import (
     read_insert,
 )
 from toreuma.core.standards.codes.decode import equivalents
-from toreuma.shipped.library import code_tables
+from toreuma.shipped.standards import code_tables
 
 TABLES = code_tables()
 

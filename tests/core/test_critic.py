@@ -5,14 +5,13 @@ import math
 import pytest
 
 from tests.support.engine import followed
+from tests.support.kept import plan, plan_sides
 from tests.support.routes import bored_job, boring_tool
 from toreuma.core.critic import critique
 from toreuma.core.critic.opened_early import interrupted_cut
 from toreuma.core.model import CutGroove, FinishOd, Job, PolygonBar, SecondHold
 from toreuma.core.model.feature import Groove
 from toreuma.core.model.part import Element
-from toreuma.core.plan import plan
-from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.shipped.library import catalogue, demo_job
 
 

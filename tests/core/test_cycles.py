@@ -8,6 +8,7 @@ import pytest
 from tests.core.test_drill import drilled
 from tests.core.test_grooves_cut import grooved
 from tests.core.test_threads_cut import tapered, threaded
+from tests.support.kept import plan
 from tests.support.long import everyday
 from tests.support.routes import bored_job, proof_of
 from toreuma.core.control_cycles import (
@@ -24,7 +25,7 @@ from toreuma.core.geometry.elements import Arc, Line
 from toreuma.core.model import Job
 from toreuma.core.model.feature import FaceGroove, Groove
 from toreuma.core.model.part import Element
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.post import post
 from toreuma.core.prove import Proof
 from toreuma.core.read import Program, read

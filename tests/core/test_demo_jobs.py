@@ -4,14 +4,13 @@ from functools import cache
 
 import pytest
 
+from tests.support.kept import plan_sides, prove_plan
 from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.model import CutGroove, CutThread, DrillHole, Job, RoughBore, RoughOd
 from toreuma.core.model.tool import BoringTool, Drill, FormTool, GroovingTool, Tap
 from toreuma.core.plan import Plan
-from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.prove import Proof
 from toreuma.core.units import UNITS
-from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
 ALL = [(name, side) for name in demo_names() for side in range(len(demo_job(name).setups))]

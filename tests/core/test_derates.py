@@ -6,8 +6,8 @@ from typing import Any
 import pytest
 from pydantic import ValidationError
 
+from tests.support.kept import plan
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.numbers.derates import counted, derates_of, without_derate
 from toreuma.files.jobs import job_text, parse_job

@@ -6,14 +6,14 @@ from typing import Any
 
 import pytest
 
+from tests.support.kept import plan, prove
 from toreuma.core.cutting.holes import drilling
 from toreuma.core.geometry.region import box
 from toreuma.core.model import DrillHole, Face, Job, ReamHole
 from toreuma.core.model.tool import Drill, Reamer
-from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.post import post
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Proof
 from toreuma.core.read import read
 from toreuma.files.jobs import job_text, parse_job
 from toreuma.shipped.library import demo_job, dialect, machines

@@ -9,12 +9,12 @@ import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.support.kept import plan
 from tests.support.parts import INSERTS, job_for, random_part
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.elements import Arc, Line, arc_through_ends
 from toreuma.core.geometry.envelope import FLOOR, Envelope, upper_envelope
 from toreuma.core.geometry.region import box, fold, mirrored_at_axis, polygons, thickness, tidy
-from toreuma.core.plan import plan
 
 
 def test_the_envelope_of_two_steps_and_a_gap() -> None:

@@ -4,7 +4,7 @@ import pytest
 
 from toreuma.core.errors import StandardError
 from toreuma.core.standards.fits import fit_of
-from toreuma.shipped.library import fit_tables
+from toreuma.shipped.standards import fit_tables
 
 PUBLISHED = {
     "25 H7": (0, 21),

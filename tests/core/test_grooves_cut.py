@@ -2,11 +2,11 @@
 
 import pytest
 
+from tests.support.kept import plan
 from tests.support.routes import proof_of, tool_of, turned_job
 from toreuma.core.cutting.figures import Figure
 from toreuma.core.model import CutGroove, Job
 from toreuma.core.model.feature import FaceGroove, Feature, Groove, Relief
-from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.shipped.library import demo_job
 

@@ -5,11 +5,12 @@ from functools import cache
 
 import pytest
 
+from tests.support.kept import plan
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act, Wait, laid_out
 from toreuma.core.model import Chuck, HandOver, HolesBeside, Job, SecondHold
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.shipped.library import demo_job
 
 BOTH = frozenset((1, 2))

@@ -5,8 +5,8 @@ from typing import Any
 
 import pytest
 
+from tests.support.kept import plan
 from toreuma.core.model import Job, Part
-from toreuma.core.plan import plan
 from toreuma.core.plan.asked.grips import operation_grips
 from toreuma.core.scene import build_scene
 from toreuma.shipped.library import demo_job

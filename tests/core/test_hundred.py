@@ -6,10 +6,11 @@ from functools import cache
 import pytest
 
 from tests.support.hundred import hundred_operations
+from tests.support.kept import plan
 from toreuma.core.dialect import Dialect
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Pins
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.post import post
 from toreuma.core.read import read
 

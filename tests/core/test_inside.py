@@ -2,11 +2,11 @@
 
 import pytest
 
+from tests.support.kept import plan
 from tests.support.routes import bored_job, boring_tool, proof_of
 from toreuma.core.geometry.elements import Arc, Line
 from toreuma.core.model import DrillHole, FinishBore, Job, RoughBore
 from toreuma.core.model.part import Element
-from toreuma.core.plan import plan
 from toreuma.core.plan.ground.frame import FACE, INSIDE, OUTSIDE, Frame
 from toreuma.core.plan.ground.result import OperationPlan
 

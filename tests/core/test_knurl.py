@@ -4,6 +4,7 @@ import re
 
 import pytest
 
+from tests.support.kept import plan, prove_plan
 from tests.support.long import everyday
 from toreuma.core.advise import wishes
 from toreuma.core.dialect import Dialect
@@ -11,7 +12,6 @@ from toreuma.core.errors import PartError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job, Part, RollKnurl
 from toreuma.core.model.tool import KnurlingTool
-from toreuma.core.plan import plan
 from toreuma.core.plan.sides.second_side import turned_part
 from toreuma.core.post import post
 from toreuma.core.scene import build_scene
@@ -19,7 +19,6 @@ from toreuma.core.standards.knurls import PITCHES_MM, KnurlForm, blank_d_mm, pre
 from toreuma.engine.engine import Engine
 from toreuma.engine.features import feature_on
 from toreuma.engine.fresh import fresh_job
-from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import catalogue
 
 

@@ -4,12 +4,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.support.kept import plan
 from tests.support.routes import boring_tool, insert, proof_of
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import FinishBore, FinishOd, Job, Part, RoughOd, TubeBar
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import TurningTool
-from toreuma.core.plan import plan
 from toreuma.shipped.library import catalogue, demo_job
 
 LENGTH = 90.0

@@ -10,6 +10,7 @@ import pytest
 import shapely
 from shapely import LineString, Point, Polygon
 
+from tests.support.kept import plan, plan_sides, prove
 from tests.support.long import everyday
 from tests.support.milled import driven, milled_job
 from toreuma.core.auto.propose import propose_route
@@ -22,11 +23,10 @@ from toreuma.core.geometry.region import Region, region_from_points
 from toreuma.core.geometry.solids import prism
 from toreuma.core.model import Flats, HolePattern, HolesBeside, Job, MillFlats, MillSlot, Slot
 from toreuma.core.model.tool import Drill
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.plan.mill.outward import Outward
-from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Proof
 from toreuma.core.prove.layers import Layers
 from toreuma.core.prove.metal import Metal
 from toreuma.core.read import read

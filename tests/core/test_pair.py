@@ -3,10 +3,10 @@
 import pytest
 
 from tests.support.engine import proved
+from tests.support.kept import plan
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import box
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.sides.pair import second_end
 from toreuma.core.scene import build_scene
 

@@ -6,12 +6,12 @@ from functools import cache
 import pytest
 
 from tests.support.handed import Planned, handed
+from tests.support.kept import plan, prove_channels
 from toreuma.core.channels.schedule import Pinched, schedule
 from toreuma.core.cutting.speed import spindle_rpm
 from toreuma.core.model import Job, RoughOd
-from toreuma.core.plan import plan
 from toreuma.core.plan.turn.pinch import LAG_MM, couples, is_pinched, pinched_s
-from toreuma.engine.pair import PairProof, prove_channels
+from toreuma.engine.pair import PairProof
 from toreuma.shipped.library import demo_job, dialect
 
 

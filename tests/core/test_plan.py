@@ -5,6 +5,7 @@ import math
 
 import pytest
 
+from tests.support.kept import plan, plan_sides, prove_plan
 from tests.support.machines import with_carrier
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, PartError
@@ -13,12 +14,10 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.stock import RoundBar
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.plan.ground.result import OperationPlan
-from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.engine.engine import Engine
-from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, materials
 
 

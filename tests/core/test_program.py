@@ -7,11 +7,12 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.support.kept import plan
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.geometry.elements import Arc, Line
 from toreuma.core.model import Job
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.post import post
 from toreuma.core.read import Program, read
 

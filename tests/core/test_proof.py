@@ -5,16 +5,16 @@ import re
 
 import pytest
 
+from tests.support.kept import plan, prove, prove_plan
 from tests.support.parts import INSERTS, job_for, random_part
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import Cancelled, PartError
 from toreuma.core.geometry.region import polygons, rotated_volume
 from toreuma.core.model import Job
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.post import post
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Proof
 from toreuma.core.read import read
-from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import demo_job, dialect
 
 

@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 import pytest
 
+from tests.support.kept import plan
 from toreuma.core.cutting.evidence import Limit
 from toreuma.core.cutting.force import available_power_kw, torque_nm
 from toreuma.core.cutting.limits import LIMITS, used
@@ -18,7 +19,6 @@ from toreuma.core.cutting.window import ChipWindow
 from toreuma.core.geometry.region import rotated_volume
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Chuck, Face, FinishOd, Job, RoughOd
-from toreuma.core.plan import plan
 from toreuma.core.plan.asked.cost import part_cost
 from toreuma.core.propose.proposal import Proposal, propose
 from toreuma.core.propose.search import Costs, Fixed, Step, best, minutes_of

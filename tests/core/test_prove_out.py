@@ -2,8 +2,8 @@
 
 import pytest
 
+from tests.support.kept import plan
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.asked.prove_out import prove_out
 from toreuma.shipped.library import machines, materials
 

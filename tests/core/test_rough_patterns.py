@@ -5,11 +5,11 @@ from itertools import pairwise
 
 import pytest
 
+from tests.support.kept import plan
 from tests.support.routes import proof_of, tool_of
 from toreuma.core.cutting.life import life_min
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.shipped.library import demo_job
 

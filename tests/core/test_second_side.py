@@ -2,13 +2,12 @@
 
 import pytest
 
+from tests.support.kept import plan, plan_sides, prove_plan
 from tests.support.long import everyday
 from toreuma.core.errors import JobError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
-from toreuma.core.plan.sides.second_side import plan_sides, second_setup, second_side, turned_part
-from toreuma.engine.proving import prove_plan
+from toreuma.core.plan.sides.second_side import second_setup, second_side, turned_part
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
 

@@ -7,11 +7,12 @@ import numpy as np
 import pytest
 
 from tests.support.handed import planned_demo
+from tests.support.kept import prove_channels
 from toreuma.core.geometry.meshes import mesh_of
 from toreuma.core.geometry.region import region_from_points, rotated_volume
 from toreuma.core.geometry.solids import Solid, prism, revolved
 from toreuma.core.prove.space import Body, Space
-from toreuma.engine.pair import PairProof, prove_channels
+from toreuma.engine.pair import PairProof
 from toreuma.shipped.library import dialect
 
 STEP = region_from_points([(0, 5), (0, 25), (-22, 25), (-22, 39), (-60, 39), (-60, 5)])

@@ -5,9 +5,9 @@ import pickle
 
 import pytest
 
+from tests.support.kept import plan
 from toreuma.core.advise import advise, wishes
 from toreuma.core.findings import place_text
-from toreuma.core.plan import plan
 from toreuma.core.scene import build_scene
 from toreuma.core.spoken import q, said, spoken
 from toreuma.shipped.library import catalogue, demo_job, known_threads

@@ -3,10 +3,10 @@
 import pytest
 
 from tests.core.test_tool_shapes import boring, turning
+from tests.support.kept import plan
 from tests.support.machines import with_carrier
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.turret.stations import free_station, nose_number, offsets, placed, shank_fault, with_tool
 
 

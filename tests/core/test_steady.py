@@ -9,13 +9,13 @@ from functools import cache
 import pytest
 
 from tests.support.handed import Planned, planned_demo
+from tests.support.kept import plan_sides, prove_channels
 from toreuma.core.channels.balance import balance, one_after_another_s
 from toreuma.core.channels.crossing import crossings
 from toreuma.core.channels.overlap import overlap
 from toreuma.core.channels.schedule import Turn, schedule
 from toreuma.core.channels.waits import Act, Wait, laid_out
-from toreuma.core.plan.sides.second_side import plan_sides
-from toreuma.engine.pair import PairProof, prove_channels, texts_of
+from toreuma.engine.pair import PairProof, texts_of
 from toreuma.shipped.library import demo_job, dialect
 
 

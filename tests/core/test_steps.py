@@ -4,14 +4,14 @@ from dataclasses import replace
 
 import pytest
 
+from tests.support.kept import plan, prove_plan
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.model import Job
 from toreuma.core.model.steps import Steps
-from toreuma.core.plan import Plan, plan
+from toreuma.core.plan import Plan
 from toreuma.core.post import post
 from toreuma.core.read import read
-from toreuma.engine.proving import prove_plan
 
 
 @pytest.mark.parametrize(

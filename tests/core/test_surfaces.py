@@ -2,15 +2,15 @@
 
 import pytest
 
+from tests.support.kept import plan, prove
 from tests.support.long import everyday
 from tests.support.routes import bored_job, proof_of, tool_of, turned_job
 from toreuma.core.dialect import Dialect
 from toreuma.core.model import CutGroove, Job
 from toreuma.core.model.feature import FaceGroove
 from toreuma.core.model.part import Element
-from toreuma.core.plan import plan
 from toreuma.core.post import post
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Proof
 from toreuma.core.prove.surfaces import SurfaceMade
 from toreuma.core.read import read
 from toreuma.shipped.library import demo_job, demo_names

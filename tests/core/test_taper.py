@@ -5,7 +5,7 @@ import pytest
 from toreuma.core.errors import UnitError
 from toreuma.core.geometry.taper import end_diameter, half_angle_deg
 from toreuma.core.standards.general import general_tolerance_mm
-from toreuma.shipped.library import general_tables
+from toreuma.shipped.standards import general_tables
 
 
 @pytest.mark.parametrize(

@@ -4,7 +4,7 @@ import pytest
 
 from toreuma.core.errors import StandardError
 from toreuma.core.standards.threads import Limits, Thread, thread_of
-from toreuma.shipped.library import thread_tables
+from toreuma.shipped.standards import thread_tables
 
 MM_TABLE = [
     # designation, external major, pitch; internal pitch, minor: ISO 965-2 (6g, 6H) and ISO 965-1

@@ -7,6 +7,7 @@ import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.support.kept import plan
 from tests.support.routes import proof_of, tool_of, turned_job
 from toreuma.core.cutting.infeed import Tip, first_depth_mm, infeed, pass_count
 from toreuma.core.dialect import Dialect
@@ -15,12 +16,12 @@ from toreuma.core.model import CutThread, DrillHole, Job, TapHole
 from toreuma.core.model.feature import AxialHole, Relief, ThreadFeature
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import ThreadingTool
-from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.post import post
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.standards.threads.form import form_of
-from toreuma.shipped.library import materials, thread_tables
+from toreuma.shipped.library import materials
+from toreuma.shipped.standards import thread_tables
 
 STEEL = materials()["C45"]
 
@@ -123,7 +124,7 @@ def test_a_pass_too_deep_comes_out_of_limits() -> None:
     low, high = form.pitch_d_mm
     wrong = form.changed(pitch_d_mm=(low - 0.4, high - 0.4))
     deep = job.with_operation("t", lambda op: op.changed(form=wrong))
-    from toreuma.core.prove import prove
+    from tests.support.kept import prove
     from toreuma.core.read import read
     from toreuma.shipped.library import dialect
 

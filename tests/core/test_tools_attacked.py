@@ -31,7 +31,8 @@ from toreuma.core.standards.codes.respell import respelled, symbols_at
 from toreuma.engine.search import edges_of, found_in, is_known, thing_of
 from toreuma.files.jobs import job_text, parse_job
 from toreuma.files.rack import load_rack, rack_csv, read_rack, save_rack
-from toreuma.shipped.library import catalogue, code_tables, demo_job, known_threads, machines, materials
+from toreuma.shipped.library import catalogue, demo_job, known_threads, machines, materials
+from toreuma.shipped.standards import code_tables
 
 OUTSIDE = Surface("outside")
 
@@ -58,7 +59,7 @@ def test_tiny_and_huge_parts_have_answers_or_say_why_not(spear: Job, factor: flo
             assert one.left_mm2 >= 0
             if wish.surface is not None:
                 view = reach_view(scene, one.tool, wish.surface)
-                assert view.reasons[0].number >= 0
+                assert view.numbers[0].number >= 0
 
 
 def test_a_part_as_large_as_its_blank_asks_for_no_turning(spear: Job) -> None:

@@ -5,13 +5,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.support.engine import routed
+from tests.support.kept import plan
 from tests.support.routes import bored_job, boring_tool, proof_of
 from toreuma.core.critic import critique
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import FinishBore, Job, RoughBore
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import BoringTool
-from toreuma.core.plan import plan
 
 
 def pocket(wall: float, wide: float, collar: float = 12.0) -> tuple[Element, ...]:

@@ -4,13 +4,14 @@ from typing import Any
 
 import pytest
 
+from tests.support.kept import plan
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.engine.features import feature_on, new_feature, standard_reliefs
 from toreuma.engine.fresh import fresh_job, next_bar_mm, restocked
-from toreuma.shipped.library import bar_sizes_mm, demo_job, demo_names, holds, machines, materials, relief_tables
+from toreuma.shipped.library import demo_job, demo_names, holds, machines, materials
+from toreuma.shipped.standards import bar_sizes_mm, relief_tables
 
 
 def with_feature(job: Job, feature: dict[str, Any]) -> Job:

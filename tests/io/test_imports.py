@@ -7,13 +7,13 @@ from pathlib import Path
 import ezdxf
 import pytest
 
+from tests.support.kept import plan
 from tests.support.long import everyday
 from tests.support.solids import draw_dxf, matches, random_part, with_extras
 from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.memo import Check
 from toreuma.core.model import Part
-from toreuma.core.plan import plan
 from toreuma.engine.fresh import fresh_job
 from toreuma.exchange.dxf_in import read_dxf
 from toreuma.exchange.dxf_out import dxf_text

@@ -8,7 +8,8 @@ import pytest
 from toreuma.core.dialect import CODE_NAMES, Dialect
 from toreuma.core.errors import JobError, ProgramError
 from toreuma.engine.library import open_job
-from toreuma.shipped.library import data_path, demo_job, demo_names, dialect, dialect_names
+from toreuma.shipped.library import demo_job, demo_names, dialect, dialect_names
+from toreuma.shipped.paths import data_path
 
 
 @pytest.mark.parametrize("name", dialect_names())

@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 from functools import cache
 
+from tests.support.kept import plan_sides
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
-from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.shipped.library import demo_job
 
 __all__ = ["Planned", "handed", "planned_demo"]

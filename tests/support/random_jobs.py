@@ -7,7 +7,8 @@ from toreuma.core.model import Chuck, Feature, Job, Part, PolygonBar, ProgramOpt
 from toreuma.core.model.feature import AxialHole, FaceGroove, Groove, Relief, ThreadFeature
 from toreuma.core.model.part import Corner, Element, Size
 from toreuma.core.standards.threads import thread_of
-from toreuma.shipped.library import holds, machines, materials, thread_tables
+from toreuma.shipped.library import holds, machines, materials
+from toreuma.shipped.standards import thread_tables
 
 __all__ = ["random_job"]
 

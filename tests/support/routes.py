@@ -2,13 +2,12 @@
 
 import shapely
 
+from tests.support.kept import plan, prove_plan
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import DrillHole, Feature, FinishBore, FreeBlank, Insert, Job, Part, RoughBore, Tool
 from toreuma.core.model.part import Element
 from toreuma.core.model.tool import BoringTool, Drill
-from toreuma.core.plan import plan
 from toreuma.core.prove import Proof
-from toreuma.engine.proving import prove_plan
 from toreuma.shipped.library import catalogue, demo_job, dialect
 
 __all__ = ["bored_job", "boring_tool", "insert", "proof_of"]

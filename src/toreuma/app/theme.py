@@ -8,7 +8,8 @@ from PySide6.QtCore import QByteArray, QRectF, Qt
 from PySide6.QtGui import QColor, QFont, QFontDatabase, QIcon, QPainter, QPalette, QPixmap
 from PySide6.QtSvg import QSvgRenderer
 
-from toreuma.shipped.library import data_path, theme_tokens
+from toreuma.shipped.library import theme_tokens
+from toreuma.shipped.paths import data_path
 
 __all__ = ["Theme", "icon", "load_fonts", "load_theme"]
 

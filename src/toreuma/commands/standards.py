@@ -6,11 +6,11 @@ import typer
 
 from toreuma.commands.code_report import code_lines, code_report
 from toreuma.commands.common import JsonOption, print_json
+from toreuma.commands.standard_report import fit_report, thread_report
 from toreuma.core.standards.codes import decode
 from toreuma.core.standards.fits import Tolerance, fit_of
 from toreuma.core.standards.threads import Side, thread_of
-from toreuma.engine import report
-from toreuma.shipped.library import code_tables, fit_tables, thread_tables
+from toreuma.shipped.standards import code_tables, fit_tables, thread_tables
 
 __all__ = ["register"]
 
@@ -40,7 +40,7 @@ def thread_command(
     """Limits, depth, wires and tap drill of a thread."""
     thread = thread_of(designation, thread_tables())
     if as_json:
-        print_json(report.thread_report(thread))
+        print_json(thread_report(thread))
         return
     hand = ", left hand" if thread.left_hand else ""
     print(f"{thread.designation}  {thread.family}, pitch {thread.pitch_mm:.4f} mm, {thread.starts} start{hand}")
@@ -69,7 +69,7 @@ def fit_command(
     """Limits of a size with a tolerance letter, or of a hole and its shaft."""
     fit = fit_of(designation, fit_tables())
     if as_json:
-        print_json(report.fit_report(fit))
+        print_json(fit_report(fit))
         return
     for one in (fit.first, fit.second):
         if one is not None:

@@ -4,8 +4,8 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
-from toreuma.core.model.base import Identifier, Name, Value
 from toreuma.core.model.steps import FT_MM, Steps
+from toreuma.core.value import Identifier, Name, Value
 
 __all__ = ["CODE_NAMES", "Dialect"]
 

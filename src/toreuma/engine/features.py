@@ -7,7 +7,7 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
 from toreuma.core.standards.knurls import PITCHES_MM
 from toreuma.core.standards.threads import Thread, thread_of
-from toreuma.shipped.library import relief_tables, thread_tables
+from toreuma.shipped.standards import relief_tables, thread_tables
 
 __all__ = ["feature_on", "new_feature", "standard_reliefs"]
 

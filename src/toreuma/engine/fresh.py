@@ -7,7 +7,8 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job, Part
 from toreuma.core.units import System
 from toreuma.engine.library import library
-from toreuma.shipped.library import bar_sizes_mm, holds, machines
+from toreuma.shipped.library import holds, machines
+from toreuma.shipped.standards import bar_sizes_mm
 
 __all__ = ["fresh_job", "next_bar_mm", "restocked"]
 

@@ -12,6 +12,7 @@ from toreuma.files.jobs import load_job
 from toreuma.files.own_materials import Own, own_values, set_own, with_own
 from toreuma.files.rack import load_rack
 from toreuma.shipped import library as shipped
+from toreuma.shipped.standards import code_tables
 
 __all__ = ["Library", "keep_value", "library", "open_job", "renew"]
 
@@ -59,7 +60,7 @@ class Library:
 
     def store(self, codes: set[str]) -> Catalogue:
         """The catalogue with what is on the rack and only named by its designation."""
-        return with_rack(self.catalogue, codes, shipped.code_tables())
+        return with_rack(self.catalogue, codes, code_tables())
 
     def dialect(self, name: str) -> Dialect:
         """A control's way of writing. Raises `ProgramError`."""

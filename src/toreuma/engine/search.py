@@ -23,7 +23,7 @@ from toreuma.core.model.tool import (
     Tool,
 )
 from toreuma.core.standards.codes import decode
-from toreuma.shipped.library import code_tables
+from toreuma.shipped.standards import code_tables
 
 __all__ = ["Entry", "edges_of", "found_in", "is_known", "thing_of"]
 

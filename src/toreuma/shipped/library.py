@@ -1,9 +1,6 @@
 """Data that ships with Toreuma: demo jobs, dialects, fonts, theme."""
 
-import json
 from functools import cache
-from importlib.resources import files
-from pathlib import Path
 from typing import Any
 
 from pydantic import TypeAdapter
@@ -12,41 +9,27 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, StandardError
 from toreuma.core.model import Hold, Job, Machine, Material, Part
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.standards.codes import CodeTables
-from toreuma.core.standards.fits import FitTables
-from toreuma.core.standards.general import GeneralTables
-from toreuma.core.standards.threads import Thread, ThreadTables, thread_of
-from toreuma.core.units import System
+from toreuma.core.standards.threads import Thread, thread_of
+from toreuma.shipped.paths import data_path, shipped_json
+from toreuma.shipped.standards import thread_tables
 
 __all__ = [
     "DEMO_PREFIX",
-    "bar_sizes_mm",
     "catalogue",
-    "code_tables",
-    "data_path",
     "demo_job",
     "demo_names",
     "dialect",
     "dialect_names",
-    "fit_tables",
-    "general_tables",
     "holds",
     "known_threads",
     "machines",
     "material_sources",
     "materials",
-    "relief_tables",
     "theme_tokens",
-    "thread_tables",
 ]
 
 DEMO_PREFIX = "demo:"
 TYPICAL = "typical literature values (machining textbooks, table books), ±20 %"
-
-
-def data_path(*parts: str) -> Path:
-    """A file or folder of the shipped data."""
-    return Path(str(files("toreuma"))).joinpath("data", *parts)
 
 
 def demo_names() -> list[str]:
@@ -69,31 +52,13 @@ def dialect(name: str) -> Dialect:
     """A control's way of writing. Raises `ProgramError`."""
     if name not in dialect_names():
         raise ProgramError(f"dialect {name}", "there is no such dialect", f"choose from {', '.join(dialect_names())}")
-    return Dialect.model_validate(json.loads(data_path("dialects", f"{name}.json").read_text("utf-8")))
-
-
-@cache
-def thread_tables() -> ThreadTables:
-    """The thread standards' tables."""
-    return ThreadTables.model_validate(_standard("threads"))
-
-
-@cache
-def code_tables() -> CodeTables:
-    """Letters and sizes of insert, holder and bar designations."""
-    return CodeTables.model_validate(_standard("codes"))
+    return Dialect.model_validate(shipped_json("dialects", f"{name}.json"))
 
 
 @cache
 def catalogue() -> Catalogue:
     """The starter catalogue of tools."""
-    return Catalogue.model_validate(json.loads(data_path("tools", "catalogue.json").read_text(encoding="utf-8")))
-
-
-@cache
-def general_tables() -> GeneralTables:
-    """General tolerances."""
-    return GeneralTables.model_validate(_standard("general"))
+    return Catalogue.model_validate(shipped_json("tools", "catalogue.json"))
 
 
 def known_threads(part: Part) -> dict[str, Thread]:
@@ -109,59 +74,34 @@ def known_threads(part: Part) -> dict[str, Thread]:
 
 
 @cache
-def fit_tables() -> FitTables:
-    """The tables of limits and fits."""
-    return FitTables.model_validate(_standard("fits"))
-
-
-@cache
 def materials() -> dict[str, Material]:
     """Workpiece materials by name, as they ship."""
-    return {row["name"]: Material.model_validate({"source": TYPICAL, **row}) for row in _rows("materials")["materials"]}
+    return {
+        row["name"]: Material.model_validate({"source": TYPICAL, **row})
+        for row in shipped_json("materials.json")["materials"]
+    }
 
 
 def material_sources() -> dict[str, str]:
     """Where the shipped values come from, by field."""
-    sources: dict[str, str] = _rows("materials")["sources"]
+    sources: dict[str, str] = shipped_json("materials.json")["sources"]
     return sources
 
 
 @cache
 def machines() -> dict[str, Machine]:
     """Machines by name."""
-    return {row["name"]: Machine.model_validate(row) for row in _rows("machines")}
+    return {row["name"]: Machine.model_validate(row) for row in shipped_json("machines.json")}
 
 
 @cache
 def holds() -> tuple[Hold, ...]:
     """Chucks, collets and mandrels to choose from."""
-    return tuple(TypeAdapter(Hold).validate_python(row) for row in _rows("holds"))
-
-
-@cache
-def relief_tables() -> dict[str, Any]:
-    """Sizes of undercuts and thread run-outs."""
-    tables: dict[str, Any] = _standard("reliefs")
-    return tables
-
-
-@cache
-def bar_sizes_mm(system: System) -> tuple[float, ...]:
-    """Usual bar diameters, mm, of the metric or the inch series."""
-    scale = 25.4 if system == "inch" else 1.0
-    return tuple(size * scale for size in _standard("bars")[system])
-
-
-def _rows(name: str) -> Any:
-    return json.loads(data_path(f"{name}.json").read_text("utf-8"))
-
-
-def _standard(name: str) -> Any:
-    return json.loads(data_path("standards", f"{name}.json").read_text("utf-8"))
+    return tuple(TypeAdapter(Hold).validate_python(row) for row in shipped_json("holds.json"))
 
 
 @cache
 def theme_tokens() -> dict[str, Any]:
     """Colours and sizes of both themes."""
-    tokens: dict[str, Any] = json.loads(data_path("theme", "tokens.json").read_text("utf-8"))
+    tokens: dict[str, Any] = shipped_json("theme", "tokens.json")
     return tokens

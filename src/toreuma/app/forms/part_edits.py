@@ -9,7 +9,7 @@ from toreuma.core.model.feature import Feature
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.units import System, parse, show
 from toreuma.engine.features import feature_on, new_feature
-from toreuma.shipped.library import thread_tables
+from toreuma.shipped.standards import thread_tables
 
 __all__ = [
     "ADDABLE",

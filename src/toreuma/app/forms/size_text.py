@@ -7,7 +7,7 @@ from toreuma.core.errors import PartError
 from toreuma.core.model import Job, Size
 from toreuma.core.standards.fits import tolerance_of
 from toreuma.core.units import System, parse, show
-from toreuma.shipped.library import fit_tables
+from toreuma.shipped.standards import fit_tables
 
 __all__ = ["size_of", "size_text", "with_size"]
 

@@ -14,15 +14,18 @@ from toreuma.core.model import Job
 
 __all__ = ["application", "run"]
 
+NAME = "toreuma"
 SWITCH_S = 0.001
 """How long the worker may keep the interpreter while the window wants to draw."""
 
 
 def application() -> QApplication:
-    """The one Qt application, with our fonts and style."""
+    """The one Qt application, with our fonts and style; made once."""
     existing = QApplication.instance()
+    if isinstance(existing, QApplication) and existing.applicationName() == NAME:
+        return existing
     app = existing if isinstance(existing, QApplication) else QApplication(sys.argv[:1])
-    app.setApplicationName("toreuma")
+    app.setApplicationName(NAME)
     app.setOrganizationName("toreuma")
     app.setStyle("Fusion")
     load_fonts()

@@ -2,7 +2,6 @@
 
 from pydantic import Field
 
-from toreuma.core.model.base import Name, Positive, Value
 from toreuma.core.model.tool import (
     Bar,
     BarPuller,
@@ -23,6 +22,7 @@ from toreuma.core.model.tool import (
     TurningTool,
 )
 from toreuma.core.model.tool import ThreadingTool as Threading
+from toreuma.core.value import Name, Positive, Value
 
 __all__ = ["Carrier", "Catalogue", "RackItem", "Seat", "WholeTool"]
 

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from toreuma.core.model.base import Length, Name, Positive, Value
+from toreuma.core.value import Length, Name, Positive, Value
 
 __all__ = [
     "AxialHole",

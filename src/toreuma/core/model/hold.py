@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from toreuma.core.model.base import Name, Positive, Value
+from toreuma.core.value import Name, Positive, Value
 
 __all__ = ["Centre", "Chuck", "Collet", "Hold", "JawRelief", "Mandrel", "SecondHold"]
 

@@ -6,7 +6,6 @@ from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from toreuma.core.model.base import Identifier, Name, Value
 from toreuma.core.model.carrier import SpindleName
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.hold import Centre, Hold, SecondHold
@@ -18,6 +17,7 @@ from toreuma.core.model.stock import Stock
 from toreuma.core.model.tool import Tool
 from toreuma.core.model.transfer import HandOver, TurnRound
 from toreuma.core.model.trial import Trial
+from toreuma.core.value import Identifier, Name, Value
 
 __all__ = ["FORMAT_VERSION", "Job", "ProgramOptions", "Setup"]
 

@@ -5,9 +5,9 @@ from typing import Any
 
 from pydantic import Field, model_validator
 
-from toreuma.core.model.base import Name, Positive, Share, Value
 from toreuma.core.model.carrier import Carrier
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
+from toreuma.core.value import Name, Positive, Share, Value
 
 __all__ = ["Machine"]
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from toreuma.core.model.base import Name, Positive, Value
+from toreuma.core.value import Name, Positive, Value
 
 __all__ = ["Material", "StartSpeed"]
 

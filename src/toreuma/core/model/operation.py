@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from toreuma.core.model.base import Identifier, Length, Name, Positive, Share, Value
+from toreuma.core.value import Identifier, Length, Name, Positive, Share, Value
 
 __all__ = [
     "CutGroove",

@@ -4,8 +4,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from toreuma.core.model.base import Length, Name, Positive, Value
 from toreuma.core.model.feature import Feature
+from toreuma.core.value import Length, Name, Positive, Value
 
 __all__ = ["Corner", "Element", "Part", "Size"]
 

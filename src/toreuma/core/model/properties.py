@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Any
 
-from toreuma.core.model.base import Value
+from toreuma.core.value import Value
 
 __all__ = ["Property", "properties_of", "with_property"]
 

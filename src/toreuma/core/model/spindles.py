@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from toreuma.core.model.base import Positive, Share, Value
+from toreuma.core.value import Positive, Share, Value
 
 __all__ = ["CAxis", "PowerPoint", "SecondSpindle"]
 

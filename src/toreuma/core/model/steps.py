@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from toreuma.core.model.base import Positive, Value
+from toreuma.core.value import Positive, Value
 
 __all__ = ["FT_MM", "USUAL", "Steps"]
 

@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from toreuma.core.model.base import Positive, Value
 from toreuma.core.model.material import Material
 from toreuma.core.model.part import Element
+from toreuma.core.value import Positive, Value
 
 __all__ = ["FreeBlank", "PolygonBar", "RoundBar", "Stock", "Supply", "TubeBar"]
 

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
-from toreuma.core.model.base import Identifier, Name, Positive, Value
+from toreuma.core.value import Identifier, Name, Positive, Value
 
 __all__ = [
     "Bar",

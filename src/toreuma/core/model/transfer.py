@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from toreuma.core.model.base import Positive, Value
+from toreuma.core.value import Positive, Value
 
 __all__ = ["HandOver", "TurnRound"]
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from toreuma.core.model.base import Name, Value
+from toreuma.core.value import Name, Value
 
 __all__ = ["CHIPS", "Trial"]
 

@@ -5,7 +5,7 @@ from bisect import bisect_left
 from dataclasses import dataclass
 
 from toreuma.core.errors import StandardError
-from toreuma.core.model.base import Value
+from toreuma.core.value import Value
 
 __all__ = ["Fit", "FitTables", "Tolerance", "fit_of", "tolerance_of"]
 

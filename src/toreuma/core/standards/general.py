@@ -2,7 +2,7 @@
 
 from bisect import bisect_left
 
-from toreuma.core.model.base import Value
+from toreuma.core.value import Value
 
 __all__ = ["GeneralTables", "general_tolerance_mm"]
 

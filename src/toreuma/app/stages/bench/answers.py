@@ -11,7 +11,7 @@ from toreuma.core.standards.fits import Tolerance, fit_of
 from toreuma.core.standards.threads import Side, thread_of
 from toreuma.core.units import System, parse, show
 from toreuma.engine.library import library
-from toreuma.shipped.library import fit_tables, thread_tables
+from toreuma.shipped.standards import fit_tables, thread_tables
 
 __all__ = ["FitsBench", "SpeedBench", "ThreadsBench"]
 

@@ -28,7 +28,7 @@ from toreuma.core.standards.codes import CodeError, InsertCode, decode
 from toreuma.core.standards.codes.decode import Code, equivalents
 from toreuma.core.standards.codes.respell import respelled, symbols_at
 from toreuma.core.units import show
-from toreuma.shipped.library import code_tables
+from toreuma.shipped.standards import code_tables
 
 __all__ = ["CodesBench"]
 

@@ -27,7 +27,7 @@ from toreuma.core.standards.general import general_tolerance_mm
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.units import show
 from toreuma.engine.features import standard_reliefs
-from toreuma.shipped.library import general_tables, thread_tables
+from toreuma.shipped.standards import general_tables, thread_tables
 
 __all__ = ["PartReasons"]
 

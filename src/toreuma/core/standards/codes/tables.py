@@ -1,6 +1,6 @@
 """The letter and size tables of the designation standards, as they stand in the data file."""
 
-from toreuma.core.model.base import Value
+from toreuma.core.value import Value
 
 __all__ = ["BarTables", "CodeTables", "Fixing", "HolderTables", "InsertTables", "Shape", "Tolerances"]
 

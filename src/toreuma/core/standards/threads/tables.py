@@ -1,6 +1,6 @@
 """The tables of the thread standards, as they stand in the data file."""
 
-from toreuma.core.model.base import Value
+from toreuma.core.value import Value
 
 __all__ = [
     "AcmeTables",

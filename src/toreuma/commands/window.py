@@ -1,0 +1,62 @@
+"""``open``, ``demo`` and ``shot``: the window, and pictures of it."""
+
+import os
+from pathlib import Path
+from typing import Annotated
+
+import typer
+
+from toreuma.commands.common import JobArgument
+from toreuma.core.errors import JobError
+from toreuma.engine.library import open_job
+
+__all__ = ["register", "show_window"]
+
+
+def register(app: typer.Typer) -> None:
+    app.command("open")(open_command)
+    app.command("demo")(demo)
+    app.command("shot")(shot)
+
+
+def open_command(job: Annotated[str | None, typer.Argument(metavar="[JOB]")] = None) -> None:
+    """Open the window, with a job when one is named."""
+    show_window(job)
+
+
+def demo(name: Annotated[str, typer.Argument(metavar="[NAME]")] = "spear") -> None:
+    """Open the window with a demo job."""
+    show_window(f"demo:{name}")
+
+
+def show_window(job: str | None) -> None:
+    loaded = open_job(job) if job else None
+    path = Path(job) if job and not job.startswith("demo:") else None
+    if not os.environ.get("DISPLAY") and not os.environ.get("WAYLAND_DISPLAY") and "QT_QPA_PLATFORM" not in os.environ:
+        raise JobError(
+            "screen", "no display was found", "for a picture use: toreuma shot demo:spear operations out.png"
+        )
+    from toreuma.app.shell.start import run
+
+    raise typer.Exit(run(loaded, path))
+
+
+def shot(
+    job: JobArgument,
+    stage: Annotated[str, typer.Argument(metavar="STAGE")],
+    file: Annotated[Path, typer.Argument(metavar="FILE")],
+    size: Annotated[str, typer.Option("--size", help="Width x height")] = "1280x800",
+    theme: Annotated[str, typer.Option("--theme", help="light or dark")] = "light",
+    select: Annotated[str | None, typer.Option("--select", help="Operation to select")] = None,
+    at: Annotated[float | None, typer.Option("--at", help="Time of the cursor, s")] = None,
+    read: Annotated[Path | None, typer.Option("--read", help="A drawing or model being looked at")] = None,
+    wish: Annotated[str | None, typer.Option("--wish", help="What asks for a tool, a bench page, table")] = None,
+    side: Annotated[int, typer.Option("--side", help="Side of the part, 1 or 2")] = 1,
+) -> None:
+    """Make a picture of a stage, without a screen."""
+    loaded = open_job(job)
+    os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+    from toreuma.app.shell.shot import take_shot
+
+    take_shot(loaded, stage, file, size=size, theme=theme, select=select, at_s=at, read=read, wish=wish, side=side)
+    print(file)
