@@ -1,5 +1,6 @@
 """Shared fixtures. Qt draws offscreen; hypothesis is seeded so that every run is the same."""
 
+import gc
 import os
 import tempfile
 
@@ -9,8 +10,8 @@ os.environ["TOREUMA_HOME"] = tempfile.mkdtemp(prefix="toreuma-home-")
 import pytest
 from hypothesis import HealthCheck, settings
 
-from tests.support.engine import recorded
-from tests.support.kept import plan, remembered
+from tests.support.engine import recorded, remembered
+from tests.support.kept import plan
 from toreuma.core.dialect import Dialect
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
@@ -35,6 +36,7 @@ def pytest_configure(config: pytest.Config) -> None:
         max_examples=ALL_EXAMPLES if config.getoption("all") else EXAMPLES,
     )
     settings.load_profile("toreuma")
+    gc.set_threshold(100_000, 50, 100)  # much is remembered, and would be looked through again and again
 
 
 def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item]) -> None:
@@ -49,8 +51,7 @@ def pytest_collection_modifyitems(config: pytest.Config, items: list[pytest.Item
 
 def pytest_sessionfinish() -> None:
     """What is recorded is let go while the libraries that made it are still there."""
-    for memo in (recorded().memo, remembered()):
-        memo.clear()
+    remembered().clear()
     recorded.cache_clear()
 
 

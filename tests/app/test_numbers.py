@@ -11,6 +11,7 @@ from PySide6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from tests.app.test_window import type_into
+from tests.support.long import everyday
 from tests.support.window import Window
 from toreuma.app.shell.shot import settle
 from toreuma.app.shell.window import room_for
@@ -182,7 +183,7 @@ def test_own_values_of_a_material_are_typed_on_the_bench(
     assert "No own values" in bench.says.text()
 
 
-@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("name", everyday(demo_names(), "bleed-screw", "sheave", "vane-stud"))
 def test_every_number_of_every_operation_is_shown_in_its_order(bare: Window, name: str) -> None:
     bare.session.show(demo_job(name))
     bare.set_stage("operations")

@@ -7,10 +7,12 @@ import pytest
 from PySide6.QtCore import Qt
 from PySide6.QtTest import QTest
 
+from tests.support.long import everyday
 from tests.support.window import Window
 from toreuma.app.shell.shot import settle
 from toreuma.app.stages.operations.infeed_table import InfeedTable
-from toreuma.core.model import CutThread
+from toreuma.core.model import CutThread, Job, Part
+from toreuma.engine.fresh import fresh_job
 from toreuma.shipped.library import demo_job
 
 
@@ -23,9 +25,18 @@ def waited(done: Callable[[], bool], most_ms: int) -> bool:
     return done()
 
 
-def test_the_whole_route_is_proposed_and_undo_takes_it_back(bare: Window) -> None:
+def bolt() -> Job:
+    """A plain screw in a new job."""
+    ends = [(0, 10.0), (-25, 10.0), (-25, 20.0), (-40, 20.0)]
+    thread = {"kind": "thread", "designation": "M10", "from_z_mm": 0, "length_mm": 15}
+    outside = [{"z_mm": z, "d_mm": d} for z, d in ends]
+    return fresh_job(Part.model_validate({"outside": outside, "features": [thread]}), "bolt")
+
+
+@pytest.mark.parametrize("name", everyday(["bolt", "spear"], "bolt"))
+def test_the_whole_route_is_proposed_and_undo_takes_it_back(bare: Window, name: str) -> None:
     window, session = bare, bare.session
-    empty = demo_job("spear").with_setup(operations=())
+    empty = bolt() if name == "bolt" else demo_job("spear").with_setup(operations=())
     session.show(empty)
     window.set_stage("operations")
     settle(session)
@@ -35,7 +46,8 @@ def test_the_whole_route_is_proposed_and_undo_takes_it_back(bare: Window) -> Non
     settle(session)
     assert session.job is not None
     kinds = {op.kind for op in session.job.operations}
-    assert {"face", "rough_od", "finish_od", "groove", "thread", "part_off"} <= kinds
+    wanted = {"face", "rough_od", "finish_od", "thread", "part_off"} | ({"groove"} if name == "spear" else set())
+    assert wanted <= kinds
     assert session.proof is not None
     assert session.proof.ok
     first = session.chosen[0]

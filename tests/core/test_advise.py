@@ -13,6 +13,7 @@ from hypothesis import strategies as st
 from tests.core.test_tool_shapes import boring, turning
 from tests.support.engine import proved
 from tests.support.kept import plan
+from tests.support.long import everyday
 from toreuma.core.advise import Wish, advise, compare, wishes
 from toreuma.core.advise.carriers import bar_limit
 from toreuma.core.advise.seated import STRENGTH
@@ -117,7 +118,7 @@ def test_a_bar_too_thick_touches_the_far_wall() -> None:
     assert tight_spots(scene, fat, BORE, reach)[0].reason == "bar against the far wall"
 
 
-@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("name", everyday(demo_names(), "spear", "runner-hub", "seat-ring"))
 def test_every_wish_of_the_demo_jobs_has_an_answer_and_slim_ones_only_where_strong_ones_leave_metal(name: str) -> None:
     job = demo_job(name)
     scene = build_scene(job)
@@ -233,7 +234,7 @@ def test_two_tools_stand_side_by_side() -> None:
     assert rows["left on the part"][0].number > 20  # type: ignore[union-attr]
 
 
-@pytest.mark.parametrize("name", demo_names())
+@pytest.mark.parametrize("name", everyday(demo_names(), "spear", "runner-hub", "seat-ring"))
 def test_the_advised_tool_led_along_its_free_boundary_touches_nothing_and_leaves_what_was_said(name: str) -> None:
     """Independent of the reach: sweep insert and holder along the edge of the free positions and look at the metal."""
     job = demo_job(name)

@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.support.kept import plan
+from tests.support.long import everyday
 from tests.support.parts import INSERTS, job_for, random_part
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.elements import Arc, Line, arc_through_ends
@@ -53,7 +54,7 @@ def test_levels_are_added_where_the_line_crosses_them() -> None:
     assert [tuple(p) for p in marked] == [(0, 0), (-2, 4), (-4, 8), (-4, 4), (-4, 2), (-9, 2)]
 
 
-@pytest.mark.parametrize("insert", sorted(INSERTS))
+@pytest.mark.parametrize("insert", everyday(sorted(INSERTS), "80 rhomb"))
 @given(seed=st.integers(0, 150))
 def test_what_is_left_after_finishing_is_what_reach_declared(insert: str, seed: int) -> None:
     source = random.Random(seed)

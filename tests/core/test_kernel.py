@@ -10,6 +10,7 @@ import shapely
 from hypothesis import given
 from hypothesis import strategies as st
 
+from tests.support.long import everyday
 from tests.support.parts import INSERTS, job_for, random_part
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.elements import Arc, Line, arc_through_ends, chords
@@ -85,7 +86,7 @@ def _random_scene(seed: int, insert: str) -> tuple[Job, object]:
             continue
 
 
-@pytest.mark.parametrize("insert", sorted(INSERTS))
+@pytest.mark.parametrize("insert", everyday(sorted(INSERTS), "55 rhomb"))
 @given(seed=st.integers(0, 400))
 def test_no_free_position_gouges_and_free_with_blocked_is_everything(insert: str, seed: int) -> None:
     job, scene = _random_scene(seed, insert)

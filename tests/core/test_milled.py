@@ -31,6 +31,7 @@ from toreuma.core.prove.layers import Layers
 from toreuma.core.prove.metal import Metal
 from toreuma.core.read import read
 from toreuma.core.simulate.clock import motion_time_s
+from toreuma.engine.proving import prove_plan as prove_afresh
 from toreuma.shipped.library import catalogue, demo_job, machines
 
 SQUARE = np.array([[-10.0, -10.0], [10.0, -10.0], [10.0, 10.0], [-10.0, 10.0]])
@@ -313,6 +314,7 @@ def test_the_second_side_knows_what_the_first_has_opened() -> None:
     assert through  # the bolt holes come out in the face that is turned there
 
 
+@pytest.mark.long
 def test_a_whole_route_cuts_what_is_milled() -> None:
     whole = propose_route(demo_job("runner-hub"), catalogue())
     kinds = [one.kind for one in whole.job.operations]
@@ -401,7 +403,7 @@ def test_the_whole_body_is_not_cut_anew_for_every_move(language: Dialect, monkey
     whole = Metal.whole
     monkeypatch.setattr(Metal, "whole", lambda metal: made.append(1) or whole(metal))  # type: ignore[func-returns-value]
     planned = plan(CUT["a wide pocket"])
-    proof_of(planned, text_of(planned, language), language)
+    prove_afresh(planned, language)
     assert sum(len(one.motions) for one in planned.operations) > 500
     assert len(made) < 20
 

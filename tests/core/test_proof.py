@@ -186,7 +186,7 @@ def test_proving_can_be_stopped_and_tells_how_far_it_is(spear_plan: Plan, text: 
 
     program = read(text, language, spear_plan.scene.reference)
     with pytest.raises(Cancelled):
-        prove(spear_plan.job, spear_plan.scene, program, spear_plan.declared, check, shares.append)
+        prove(spear_plan.job, spear_plan.scene, program, spear_plan.declared, check, shares.append, memo=None)
     assert shares == sorted(shares)
 
 

@@ -10,6 +10,7 @@ import pytest
 
 from tests.support.handed import Planned, planned_demo
 from tests.support.kept import plan_sides, prove_channels
+from tests.support.long import everyday
 from toreuma.core.channels.balance import balance, one_after_another_s
 from toreuma.core.channels.crossing import crossings
 from toreuma.core.channels.overlap import overlap
@@ -58,7 +59,7 @@ def test_no_order_of_both_routes_is_shorter(seed: int) -> None:
     assert max((one.end_s for one in found), default=0.0) == pytest.approx(shortest_s(first, second))
 
 
-@pytest.mark.parametrize("name", ["vane-stud", "runner-hub"])
+@pytest.mark.parametrize("name", everyday(["vane-stud", "runner-hub"], "vane-stud"))
 def test_every_part_of_the_run_is_proved(name: str) -> None:
     made = proof(name)
     assert made.ok, [one.what for one in made.findings if one.severity == "error"]

@@ -1,8 +1,9 @@
 """One engine for all tests of a process: what was planned, proved or found for a job once is not computed again."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from functools import cache
-from typing import Any
+from threading import RLock
+from typing import Any, TypeVar
 
 from toreuma.core.auto.propose import Proposed
 from toreuma.core.channels.balance import Balanced
@@ -14,14 +15,42 @@ from toreuma.engine.engine import Engine, Progress, Proved
 from toreuma.engine.follow import Outcome
 from toreuma.engine.pair import PairProof
 
-__all__ = ["RecordedEngine", "followed", "proved", "recorded", "routed"]
+__all__ = ["RecordedEngine", "followed", "proved", "recorded", "remembered", "routed"]
+
+T = TypeVar("T")
+
+
+class SharedMemo(Memo):
+    """A memory that several threads may use: windows work in threads of their own."""
+
+    def __init__(self, size: int) -> None:
+        super().__init__(size)
+        self._one_at_a_time = RLock()
+
+    def of(self, function: Callable[..., T], *arguments: object) -> T:
+        with self._one_at_a_time:
+            return super().of(function, *arguments)
+
+    def get(self, key: Hashable, compute: Callable[[], T]) -> T:
+        with self._one_at_a_time:
+            return super().get(key, compute)
+
+    def digest(self, value: object) -> Hashable:
+        with self._one_at_a_time:
+            return super().digest(value)
+
+
+@cache
+def remembered() -> Memo:
+    """The one memory of this process."""
+    return SharedMemo(60_000)
 
 
 class RecordedEngine(Engine):
     """Gives the outcome recorded for an equal job; what is new is computed and recorded."""
 
     def __init__(self) -> None:
-        super().__init__(memo=Memo(40_000))
+        super().__init__(memo=remembered())
         self._kept: dict[tuple[object, ...], Any] = {}
 
     def forget(self) -> None:

@@ -1,16 +1,15 @@
 """Planning and proving with what the process remembers: what an edit leaves as it was is not computed again.
 
-The same functions as in the product, with one memory of all tests where none is given. Windows have another: a memory
-is one thread's at a time.
+The same functions as in the product, with the one memory of all tests where none is given; ``memo=None`` proves afresh.
 """
 
-from functools import cache
 from typing import Any
 
 import toreuma.core.plan
 import toreuma.core.plan.sides.second_side
 import toreuma.core.prove
 import toreuma.engine.pair
+from tests.support.engine import remembered
 from toreuma.core.dialect import Dialect
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
@@ -21,12 +20,7 @@ from toreuma.core.read import read
 from toreuma.engine.pair import PairProof
 from toreuma.engine.proving import prove_read
 
-__all__ = ["plan", "plan_sides", "prove", "prove_channels", "prove_plan", "remembered"]
-
-
-@cache
-def remembered() -> Memo:
-    return Memo(40_000)
+__all__ = ["plan", "plan_sides", "prove", "prove_channels", "prove_plan"]
 
 
 def plan(job: Job, memo: Memo | None = None, *more: Any, **named: Any) -> Plan:
@@ -38,11 +32,11 @@ def plan_sides(job: Job, *more: Any, **named: Any) -> tuple[Plan, ...]:
 
 
 def prove(*given: Any, **named: Any) -> Proof:
-    return toreuma.core.prove.prove(*given, **named, memo=remembered())
+    return toreuma.core.prove.prove(*given, **{"memo": remembered(), **named})
 
 
 def prove_channels(*given: Any, **named: Any) -> PairProof:
-    return toreuma.engine.pair.prove_channels(*given, **named, memo=remembered())
+    return toreuma.engine.pair.prove_channels(*given, **{"memo": remembered(), **named})
 
 
 def prove_plan(planned: Plan, language: Dialect, text: str | None = None) -> Proof:
