@@ -4,7 +4,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import Qt
+from PySide6.QtCore import QElapsedTimer, QEventLoop, Qt, QTimer
 from PySide6.QtTest import QTest
 
 from tests.support.long import everyday
@@ -17,11 +17,12 @@ from toreuma.shipped.library import demo_job
 
 
 def waited(done: Callable[[], bool], most_ms: int) -> bool:
-    """Events are handled until it is done, or too much time has passed."""
-    passed = 0
-    while not done() and passed < most_ms:
-        QTest.qWait(20)
-        passed += 20
+    """The window sleeps between events until it is done, or too much time has passed."""
+    loop, look, clock = QEventLoop(), QTimer(interval=10), QElapsedTimer()
+    clock.start()
+    look.timeout.connect(lambda: loop.quit() if done() or clock.elapsed() > most_ms else None)
+    look.start()
+    loop.exec()
     return done()
 
 
