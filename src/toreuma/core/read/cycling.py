@@ -28,10 +28,10 @@ class Cycling(Moves):
                 "the program moves before it says inch or millimetre",
                 "millimetres were assumed",
             )
-        target = self._target(block)
-        if block.value("C") is not None and not state.polar:
-            self._index(float(block.value("C") or 0.0), block)
-        if state.held_at_angle and (state.live_rpm or block.value("Y") is not None):
+        target, last = self._target(block), block.said.last
+        if "C" in last and not state.polar:
+            self._index(last["C"], block)
+        if state.held_at_angle and (state.live_rpm or "Y" in last):
             self._driven(target, block)
             return
         if state.move == "":

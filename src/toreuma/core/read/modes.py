@@ -250,14 +250,23 @@ class Modes(Reading):
             )
         return state.feed or 0.1
 
+    _turning: tuple[object, Spindle] = (), STOPPED
+    """What is in force about the spindle, and what that makes of it: the same for most moves."""
+
+    def _spindle(self) -> Spindle:
+        state = self._state
+        if not state.running or state.speed <= 0 or state.surface is None:
+            return STOPPED
+        if not state.surface:
+            return Spindle("fixed", state.speed, state.clamp)
+        metres = 0.3048 if state.scale != 1.0 else 1.0
+        return Spindle("surface", state.speed * metres, state.clamp)
+
     def _motion(self, segment: Segment, feed: float | None, block: Block) -> Motion:
         state = self._state
-        spindle = STOPPED
-        if state.running and state.speed > 0 and state.surface is not None:
-            metres = 0.3048 if state.scale != 1.0 else 1.0
-            if state.surface:
-                spindle = Spindle("surface", state.speed * metres, state.clamp)
-            else:
-                spindle = Spindle("fixed", state.speed, state.clamp)
-        made = Motion(segment, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
+        turning = state.running, state.speed, state.surface, state.clamp, state.scale
+        if turning != self._turning[0]:
+            self._turning = turning, self._spindle()
+        spindle, per_minute = self._turning[1], bool(state.per_minute)
+        made = Motion(segment, feed, spindle, state.station, per_minute, block.line, state.section)
         return replace(made, second=state.second, shared=state.shared) if state.second or state.shared else made

@@ -34,8 +34,8 @@ class Moves(Modes):
 
     def _target(self, block: Block) -> Point:
         scale, (z, r) = self._state.scale, self._state.at
-        across = scale / 2 if self._dialect.x_is_diameter else scale
-        for letter, number in block.words:
+        across = scale / 2 if self._across else scale
+        for letter, number in block.said.words:
             if letter == "X":
                 r = number * across
             elif letter == "U":

@@ -19,6 +19,9 @@ __all__ = ["Program", "Section", "read"]
 LETTERS = "OXYZCUWRIKFSTPQL"
 """Letters of words that are read; the second spindle's way comes with it."""
 
+PLAIN = frozenset("NXZUW")
+"""A block of nothing but these goes on with the move in force."""
+
 MOST_MARKS = 99
 MOST_CALLS = 4
 """Programs that call each other deeper than this are none."""
@@ -39,9 +42,7 @@ def read(
     start are the same as in a program read with the same ``memo`` before are not read again. ``second_reference`` is
     where tools start as the second spindle sees it; lines are counted from ``first_line``.
     """
-    blocks = list(blocks_of(text, dialect))
-    if first_line != 1:
-        blocks = [replace(block, line=block.line + first_line - 1) for block in blocks]
+    blocks = list(blocks_of(text, dialect, first_line))
     reader = _Reader(dialect, reference, blocks, memo)
     if second_reference is not None:
         reader.second_at(second_reference)
@@ -65,6 +66,7 @@ class _Reader(Cycling):
         self._section = re.compile(pattern, re.I)
         self._numbers: list[tuple[int, int] | None] = []
         self._letters = LETTERS
+        self._known: dict[tuple[str, float], str | None] = {}
         self._reaching = {(code[0], float(code[1:])) for code, name in self._names.items() if name in REACHING}
         self._language = dialect.model_dump_json() if memo is not None else ""
 
@@ -78,9 +80,10 @@ class _Reader(Cycling):
         begun = False
         while self._next < len(self._blocks):
             block = self._blocks[self._next]
-            if block.value("O") is not None and begun and not self._calls:
-                break
-            begun = begun or block.value("O") is not None
+            if "O" in block.said.last:
+                if begun and not self._calls:
+                    break
+                begun = True
             if self._memo is None or self._calls or not self._opens(block) or not self._through(self._memo):
                 self._next += 1
                 self.block(block)
@@ -156,7 +159,7 @@ class _Reader(Cycling):
                 f"'{block.unread[:20]}' was not understood",
                 "the rest of the block was left out",
             )
-        if not block.words:
+        if not block.said.words:
             return
         if self._state.ended:
             self._once(
@@ -167,14 +170,25 @@ class _Reader(Cycling):
                 "the control would not run them",
             )
             return
-        self._words(block)
+        if PLAIN.issuperset(block.said.last):
+            self._on(block)
+        else:
+            self._words(block)
+
+    def _on(self, block: Block) -> None:
+        """A block of places only."""
+        last = block.said.last
+        if "N" in last:
+            self._numbers += [(int(number), block.line) for letter, number in block.said.words if letter == "N"]
+        if len(last) > ("N" in last):
+            self._travel(block)
 
     def _words(self, block: Block) -> None:
         state = self._state
         names = []
         for letter, number in block.words:
             if letter in "GM":
-                name = self._names.get(normal(f"{letter}{number:g}"))
+                name = self._named((letter, number))
                 if letter == "M" and name is None and self._is_wait(number):
                     self._wait(int(number), block)
                 elif name is None:
@@ -235,6 +249,12 @@ class _Reader(Cycling):
         if "spindle_stop" in names or "end" in names:
             state.running = False
             self._turns(block, on=False)
+
+    def _named(self, word: tuple[str, float]) -> str | None:
+        """What the dialect calls a word."""
+        if word not in self._known:
+            self._known[word] = self._names.get(normal(f"{word[0]}{word[1]:g}"))
+        return self._known[word]
 
     def _is_wait(self, number: float) -> bool:
         return self._dialect.wait_from <= number < self._dialect.wait_from + MOST_MARKS

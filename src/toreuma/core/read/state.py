@@ -99,6 +99,7 @@ class Reading:
 
     def __init__(self, dialect: Dialect, reference: Point) -> None:
         self._dialect = dialect
+        self._across = dialect.x_is_diameter
         self._reference = reference
         self._state = State(at=reference)
         self._names = {normal(code): name for name, code in dialect.codes.items()}

@@ -2,62 +2,71 @@
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import lru_cache
+from typing import NamedTuple
 
 from toreuma.core.dialect import Dialect
 
-__all__ = ["Block", "blocks_of"]
+__all__ = ["Block", "Said", "blocks_of"]
 
 MAX_LINES = 500_000
 MAX_LINE_LENGTH = 2000
 
-_WORD = re.compile(r"\s*([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))", re.I)
+_NUMBER = r"([+-]?(?:\d+\.?\d*|\.\d+))"
+_WORD = re.compile(rf"\s*([A-Z])\s*{_NUMBER}", re.I)
+_NEAT, _NEAT_WORD = re.compile(rf"(?:[A-Z]{_NUMBER}\s*)*"), re.compile(f"([A-Z]){_NUMBER}")
+"""A block as it is mostly written, which is taken apart at once."""
 
 
-@dataclass(frozen=True)
-class Block:
-    """One line: its number in the text from 1 and what stands in it, taken apart when it is asked for."""
+class Said(NamedTuple):
+    """What stands in a line: its words in order, comments, what could not be read, and the last number behind each
+    letter. Lines of the same text share it."""
+
+    words: tuple[tuple[str, float], ...]
+    comments: tuple[str, ...]
+    unread: str
+    last: dict[str, float]
+
+
+class Block(NamedTuple):
+    """One line: its number in the text from 1, its text, and what that says."""
 
     line: int
     text: str
-    marks: tuple[str, str]
+    said: Said
 
     @property
     def words(self) -> tuple[tuple[str, float], ...]:
-        return self._read[0]
+        return self.said.words
 
     @property
     def comments(self) -> tuple[str, ...]:
-        return self._read[1] if self.marks[0] in self.text else ()
+        return self.said.comments
 
     @property
     def unread(self) -> str:
         """What could not be read."""
-        return self._read[2]
+        return self.said.unread
 
     def value(self, letter: str) -> float | None:
         """The last number that stands behind a letter."""
-        return self._last.get(letter)
-
-    @cached_property
-    def _last(self) -> dict[str, float]:
-        return dict(self.words)
-
-    @cached_property
-    def _read(self) -> tuple[tuple[tuple[str, float], ...], tuple[str, ...], str]:
-        return _taken_apart(self.text, self.marks)
+        return self.said.last.get(letter)
 
 
-def blocks_of(text: str, dialect: Dialect) -> Iterator[Block]:
+def blocks_of(text: str, dialect: Dialect, first_line: int = 1) -> Iterator[Block]:
     """Split program text into blocks. Lines that are only a tape mark give empty blocks."""
-    for number, line in enumerate(text.splitlines()[:MAX_LINES], 1):
-        yield Block(number, line[:MAX_LINE_LENGTH].strip(), dialect.comment)
+    marks = dialect.comment
+    for number, line in enumerate(text.splitlines()[:MAX_LINES], first_line):
+        stripped = line[:MAX_LINE_LENGTH].strip()
+        yield Block(number, stripped, _taken_apart(stripped, marks))
 
 
 @lru_cache(maxsize=20_000)
-def _taken_apart(text: str, marks: tuple[str, str]) -> tuple[tuple[tuple[str, float], ...], tuple[str, ...], str]:
-    """Words, comments, and what could not be read; after an edit most blocks are the ones read before."""
+def _taken_apart(text: str, marks: tuple[str, str]) -> Said:
+    """After an edit most lines are the ones read before."""
+    if _NEAT.fullmatch(text):
+        neat = tuple([(letter, float(number)) for letter, number in _NEAT_WORD.findall(text)])
+        return Said(neat, (), "", dict(neat))
     comments: tuple[str, ...] = ()
     if marks[0] in text:
         opening, closing = (re.escape(mark) for mark in marks)
@@ -67,6 +76,7 @@ def _taken_apart(text: str, marks: tuple[str, str]) -> tuple[tuple[tuple[str, fl
     text = text.replace("%", " ").lstrip("/ ")
     words, at = [], 0
     while match := _WORD.match(text, at):
-        words.append((match.group(1).upper(), float(match.group(2))))
+        letter, number = match.groups()
+        words.append((letter.upper(), float(number)))
         at = match.end()
-    return tuple(words), comments, text[at:].strip()
+    return Said(tuple(words), comments, text[at:].strip(), dict(words))
