@@ -12,7 +12,7 @@ from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import EMPTY, Region, rings
 from toreuma.core.geometry.shape import grow
 
-__all__ = ["sum_with", "sweep"]
+__all__ = ["hulls", "sum_with", "sweep"]
 
 
 def sum_with(region: Region, core: Points) -> Region:
@@ -24,7 +24,7 @@ def sum_with(region: Region, core: Points) -> Region:
     shifted = shapely.transform(region, lambda points: points + core[0])
     if len(core) == 1:
         return shifted
-    return shapely.union_all(np.append(_hulls(edges, core), shifted))
+    return shapely.union_all(np.append(hulls(edges, core), shifted))
 
 
 def sweep(points: Points, core: Points, nose_radius: float, chord_mm: float = 0.0002) -> Region:
@@ -32,11 +32,11 @@ def sweep(points: Points, core: Points, nose_radius: float, chord_mm: float = 0.
     if len(points) == 1:
         points = np.vstack([points, points])
     edges = np.stack([points[:-1], points[1:]], axis=1)
-    covered = shapely.union_all(_hulls(edges, core))
+    covered = shapely.union_all(hulls(edges, core))
     return grow(covered, nose_radius, chord_mm)
 
 
-def _hulls(edges: Points, core: Points) -> "np.ndarray[tuple[int], np.dtype[np.object_]]":
+def hulls(edges: Points, core: Points) -> "np.ndarray[tuple[int], np.dtype[np.object_]]":
     """Convex hulls of each edge summed with the core. ``edges`` has shape (n, 2, 2)."""
     spread = (edges[:, :, None, :] + core[None, None, :, :]).reshape(len(edges), -1, 2)
     hulls = shapely.convex_hull(shapely.linestrings(spread))  # a line through the points has the same hull

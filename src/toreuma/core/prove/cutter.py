@@ -1,6 +1,7 @@
 """Obeys moves one by one: takes the metal away, and sees what touches what."""
 
 import math
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -29,7 +30,7 @@ from toreuma.core.prove.knurls import Rolled, rolled_by
 from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
-from toreuma.core.simulate.removal import body_sweep, cutting_sweep
+from toreuma.core.simulate.removal import Swept, swept_each
 
 __all__ = ["Contact", "Cutter", "Gouge", "Step"]
 
@@ -41,6 +42,9 @@ FILM_MM2 = 1e-3
 
 PAST_CENTRE_MM = 1.0
 """So much past the centre nobody minds."""
+
+AT_ONCE = 256
+"""What so many moves sweep is made at once."""
 
 GOUGE_MM = 0.0005
 """Overlaps with the part thinner than this are below what the program's own resolution can avoid."""
@@ -112,30 +116,54 @@ class Cutter:
         """The piece if it is off, else the stock."""
         return self.piece if not self.piece.is_empty else self.stock
 
-    def obey(self, motion: Motion) -> Step:
+    def obey_all(self, motions: Sequence[Motion], tell: Callable[[int], None] = lambda count: None) -> tuple[Step, ...]:
+        """Make moves one after the other. ``tell`` hears how many are made."""
+        steps: list[Step] = []
+        for begin in range(0, len(motions), AT_ONCE):
+            run = motions[begin : begin + AT_ONCE]
+            for motion, swept in zip(run, self._swept(run), strict=True):
+                if len(steps) % 4 == 0:
+                    tell(len(steps))
+                steps.append(self._obey(motion, swept))
+        return tuple(steps)
+
+    def _swept(self, motions: Sequence[Motion]) -> list[Swept | None]:
+        """What each move sweeps; None where a tool does not cut through the section."""
+        found: list[Swept | None] = [None] * len(motions)
+        where: dict[int, list[int]] = {}
+        for n, motion in enumerate(motions):
+            still = motion.driven is None and not motion.event and motion.segment.length >= 1e-9
+            if still and motion.station in self._shapes:
+                where.setdefault(motion.station, []).append(n)
+        for station, places in where.items():
+            each = swept_each([motions[n] for n in places], self._shapes[station][1])
+            for n, one in zip(places, each, strict=True):
+                found[n] = one
+        return found
+
+    def _obey(self, motion: Motion, passed: Swept | None) -> Step:
         """Make one move. Moves of stations without a tool do nothing."""
         if motion.driven is not None:
             return self._driven(motion)
         if motion.event:
             self._hold(motion)
             return Step()
-        if motion.station not in self._shapes or motion.segment.length < 1e-9:
+        if passed is None:
             return Step()
         tool, shape = self._shapes[motion.station]
         if isinstance(tool, BarPuller):
-            return self._draw(motion, shape)
+            return self._draw(motion, passed)
         if isinstance(tool, KnurlingTool) and not motion.is_rapid:
-            return self._roll(motion, tool, shape)
+            return self._roll(motion, tool, passed)
         if self.open_line is not None and not motion.is_rapid and not self.cut_open:
             self.cut_open = motion.line
-        swept = cutting_sweep([motion], shape)
-        body = fold(body_sweep(motion, shape))
+        swept = fold(passed.cutting)
         drawn_out = self.after_thread and motion.start[0] == motion.end[0]  # pulled straight out of a thread
         self.after_thread = motion.in_step
         if motion.is_rapid and drawn_out:
             removed = 0.0
         elif motion.is_rapid:
-            self._touch("rapid in metal", fold(swept), self.stock, motion, shape)
+            self._touch("rapid in metal", swept, self.stock, motion)
             removed = 0.0
         else:
             before = self.stock
@@ -143,29 +171,28 @@ class Cutter:
             if removed > FILM_MM2 and motion.spindle.mode == "stopped" and motion.per_minute:
                 self.dead.append(motion.line)
             if removed > FILM_MM2 and not motion.in_step:
-                self._rub(tool, shape, motion, fold(swept).intersection(before))
-        self._touch("holder in metal", body, self.stock, motion, shape)
-        self._touch("holder in jaws or chuck", body, self.fixed, motion, shape)
-        self._touch("insert in jaws or chuck", fold(swept), self.fixed, motion, shape)
+                self._rub(tool, shape, motion, swept.intersection(before))
+        self._body("holder in metal", passed, self.stock, motion)
+        self._body("holder in jaws or chuck", passed, self.fixed, motion)
+        self._touch("insert in jaws or chuck", swept, self.fixed, motion)
         if isinstance(tool, Drill):
             return self._drilled(motion, removed, tool)
         return self._threaded(motion, removed) if motion.in_step else self._step(motion, removed, shape)
 
-    def _draw(self, motion: Motion, shape: ToolShape) -> Step:
+    def _draw(self, motion: Motion, passed: Swept) -> Step:
         """A gripper goes over the bar's end, or moves with the bar in an open hold; nothing is cut."""
         if self.open_line is None:
-            body = fold(body_sweep(motion, shape))
-            self._touch("gripper in metal", body, self.stock, motion, shape)
-            self._touch("gripper in jaws or chuck", body, self.fixed, motion, shape)
-            self._touch("gripper in metal", fold(cutting_sweep([motion], shape)), self.stock, motion, shape)
+            self._body("gripper in metal", passed, self.stock, motion)
+            self._body("gripper in jaws or chuck", passed, self.fixed, motion)
+            self._touch("gripper in metal", fold(passed.cutting), self.stock, motion)
         return Step()
 
-    def _roll(self, motion: Motion, tool: KnurlingTool, shape: ToolShape) -> Step:
+    def _roll(self, motion: Motion, tool: KnurlingTool, passed: Swept) -> Step:
         """Wheels press ridges up; nothing is cut."""
-        swept, body = fold(cutting_sweep([motion], shape)), fold(body_sweep(motion, shape))
-        self._touch("holder in metal", body, self.stock, motion, shape)
-        self._touch("holder in jaws or chuck", body, self.fixed, motion, shape)
-        self._touch("wheels in jaws or chuck", swept, self.fixed, motion, shape)
+        swept = fold(passed.cutting)
+        self._body("holder in metal", passed, self.stock, motion)
+        self._body("holder in jaws or chuck", passed, self.fixed, motion)
+        self._touch("wheels in jaws or chuck", swept, self.fixed, motion)
         bare = self.stock.difference(union([one.raised for one in self.rolled]))
         made = rolled_by(tool, motion.line, bare, swept)
         if made is not None:
@@ -204,7 +231,6 @@ class Cutter:
         return Step(0.0, 0.0, power, there)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
-        swept = fold(swept)
         if not shapely.intersects(swept, self.stock):
             return 0.0
         if shapely.intersects(swept, self._sunk_part):
@@ -239,7 +265,15 @@ class Cutter:
         if found is not None:
             self.contacts.append(Contact(found.what, motion.line, found.at, found.depth_mm))
 
-    def _touch(self, what: str, moving: Region, solid: Region, motion: Motion, shape: ToolShape) -> None:
+    def _body(self, what: str, passed: Swept, solid: Region, motion: Motion) -> None:
+        """Holder and shank: looked at as a whole only where one of their pieces comes near."""
+        if solid.is_empty or not len(passed.pieces):
+            return
+        below = float(shapely.bounds(passed.pieces)[:, 1].min()) < 0  # it comes round on the other side
+        if below or shapely.intersects(passed.pieces, solid).any():
+            self._touch(what, fold(shapely.union_all(passed.pieces)), solid, motion)
+
+    def _touch(self, what: str, moving: Region, solid: Region, motion: Motion) -> None:
         if solid.is_empty or not shapely.intersects(moving, solid):
             return
         overlap = moving.intersection(solid)

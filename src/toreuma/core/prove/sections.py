@@ -61,7 +61,7 @@ def cut_through(
             progress((done + count) / len(motions))
 
         if memo is None or cutter.open_line is not None or cutter.cut_open:
-            steps += _obeyed(cutter, own, tell)
+            steps += cutter.obey_all(own, tell)
         else:
             steps += _remembered(cutter, own, memo, ground, tell)
         states.append((section, cutter.stock))
@@ -72,15 +72,6 @@ def _ground(cutter: Cutter, job: Job, memo: Memo) -> Hashable:
     setup = job.setup
     parts = (job.part, job.stock, setup.hold, setup.centre, job.machine, job.tools, cutter.guarded)
     return memo.digest(parts)
-
-
-def _obeyed(cutter: Cutter, motions: tuple[Motion, ...], tell: Callable[[int], None]) -> tuple[Step, ...]:
-    steps = []
-    for index, motion in enumerate(motions):
-        if index % 4 == 0:
-            tell(index)
-        steps.append(cutter.obey(motion))
-    return tuple(steps)
 
 
 def _remembered(
@@ -99,7 +90,7 @@ def _remembered(
         nonlocal fresh
         fresh = True
         known = {name: len(getattr(cutter, name)) for name in TOLD}
-        steps = _obeyed(cutter, motions, tell)
+        steps = cutter.obey_all(motions, tell)
         told = {name: tuple(_moved(one, -base) for one in getattr(cutter, name)[known[name] :]) for name in TOLD}
         if driven:
             cutter.milled.history = key
@@ -111,7 +102,7 @@ def _remembered(
     if fresh:
         return left.steps
     if not left.closed:  # the hold stays open beyond the section: it is obeyed again
-        return _obeyed(cutter, motions, tell)
+        return cutter.obey_all(motions, tell)
     cutter.stock, cutter.piece = left.stock, left.piece
     cutter.centre_in, cutter.after_thread = left.centre_in, left.after_thread
     for name in TOLD:

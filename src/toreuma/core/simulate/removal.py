@@ -2,18 +2,19 @@
 
 import math
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 import shapely
 from shapely.affinity import translate
 
-from toreuma.core.geometry.elements import Points
-from toreuma.core.geometry.minkowski import sweep
+from toreuma.core.geometry.elements import Line, Points
+from toreuma.core.geometry.minkowski import hulls, sweep
 from toreuma.core.geometry.region import EMPTY, Region, fold, tidy
-from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.shape import ToolShape, quarter_chords
 from toreuma.core.motion import STOPPED, Motion
 
-__all__ = ["SIMULATION_CHORD_MM", "after_cutting", "body_sweep", "cuts_only", "cutting_sweep", "nose_path"]
+__all__ = ["SIMULATION_CHORD_MM", "Swept", "after_cutting", "cuts_only", "cutting_sweep", "nose_path", "swept_each"]
 
 SIMULATION_CHORD_MM = 0.0002
 """How closely the chords of a simulated cut follow the true one, where nothing coarser will do."""
@@ -57,10 +58,36 @@ def _stamped(motion: Motion, shape: ToolShape) -> Region:
     return shapely.union_all([translate(cutting, z - tip_z, r - tip_r) for z, r in places])
 
 
-def body_sweep(motion: Motion, shape: ToolShape) -> Region:
-    """What holder and shank pass over in one move; coarse, for contacts."""
+@dataclass(frozen=True)
+class Swept:
+    """What a tool passes over in one move: with its edge, and with the convex pieces of holder and shank, coarsely."""
+
+    cutting: Region
+    pieces: "np.ndarray[tuple[int], np.dtype[np.object_]]"
+
+
+def swept_each(motions: Sequence[Motion], shape: ToolShape) -> list[Swept]:
+    """`Swept` of every move of one tool: that of all straight ones is made at once."""
+    found: list[Swept | None] = [None] * len(motions)
+    straight = [n for n, one in enumerate(motions) if isinstance(one.segment, Line) and not one.in_step]
+    if straight and not shape.ahead:
+        ends = np.array([(motions[n].segment.start, motions[n].segment.end) for n in straight]) - np.array(shape.tip)
+        cut = hulls(ends, shape.core)
+        if shape.nose_radius > 0:
+            cut = shapely.buffer(
+                cut, shape.nose_radius, quad_segs=quarter_chords(shape.nose_radius, SIMULATION_CHORD_MM)
+            )
+        bodies = np.array([hulls(ends, piece) for piece in shape.bodies], dtype=object).reshape(-1, len(straight))
+        for place, n in enumerate(straight):
+            found[n] = Swept(cut[place], bodies[:, place])
+    return [one or _swept(motion, shape) for one, motion in zip(found, motions, strict=True)]
+
+
+def _swept(motion: Motion, shape: ToolShape) -> Swept:
     path = nose_path(motion, shape, 0.01)
-    return shapely.union_all([sweep(path, piece, 0.0) for piece in shape.bodies])
+    pieces = np.empty(len(shape.bodies), dtype=object)
+    pieces[:] = [sweep(path, piece, 0.0) for piece in shape.bodies]
+    return Swept(cutting_sweep([motion], shape), pieces)
 
 
 def cuts_only(motions: Iterable[Motion]) -> tuple[Motion, ...]:
