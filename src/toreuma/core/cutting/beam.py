@@ -40,14 +40,10 @@ def inertia_along(stock: Region, places: Points) -> Points:
     """Second moment of area of the turned section at each z, mm4: sum of ``pi/4 (ro^4 - ri^4)``."""
     low, high = -1.0, float(stock.bounds[3]) + 1.0
     lines = shapely.linestrings([[(z, low), (z, high)] for z in places])
-    cuts = shapely.intersection(lines, stock)
+    parts, index = shapely.get_parts(shapely.intersection(lines, stock), return_index=True)
+    _, r0, _, r1 = np.nan_to_num(shapely.bounds(parts)).reshape(-1, 4).T
     found = np.zeros(len(places))
-    for index, cut in enumerate(cuts):
-        for part in shapely.get_parts(cut):
-            if part.is_empty:
-                continue
-            _, r0, _, r1 = part.bounds
-            found[index] += np.pi / 4 * (r1**4 - r0**4)
+    np.add.at(found, index, np.pi / 4 * (r1**4 - r0**4))
     return found
 
 
@@ -60,12 +56,11 @@ def deflections(lengths: Points, ei: Points, supported: bool = False) -> Points:
     count = len(lengths)
     stiffness = np.zeros((2 * count + 2, 2 * count + 2))
     solid = np.maximum(ei, max(LEAST_SHARE * float(ei.max()), LEAST_EI))
-    for index, (length, value) in enumerate(zip(lengths, solid, strict=True)):
-        a, b = 12 / length**3, 6 / length**2
-        c, d = 4 / length, 2 / length
-        block = value * np.array([[a, b, -a, b], [b, c, -b, d], [-a, -b, a, -b], [b, d, -b, c]])
-        at = slice(2 * index, 2 * index + 4)
-        stiffness[at, at] += block
+    a, b, c, d = 12 / lengths**3, 6 / lengths**2, 4 / lengths, 2 / lengths
+    rows = [[a, b, -a, b], [b, c, -b, d], [-a, -b, a, -b], [b, d, -b, c]]
+    blocks = solid[:, None, None] * np.moveaxis(np.array(rows), -1, 0)
+    at = 2 * np.arange(count)[:, None] + np.arange(4)
+    np.add.at(stiffness, (at[:, :, None], at[:, None, :]), blocks)
     free = np.arange(2, 2 * count + 2)
     if supported:
         free = free[free != 2 * count]
@@ -75,9 +70,8 @@ def deflections(lengths: Points, ei: Points, supported: bool = False) -> Points:
     inverse = cho_solve(factor, np.eye(len(free)) * scale[:, None])
     diagonal = np.diag(inverse) * scale
     found = np.zeros(count + 1)
-    for place, value in zip(free, diagonal, strict=True):
-        if place % 2 == 0:
-            found[place // 2] = value
+    across = free % 2 == 0
+    found[free[across] // 2] = diagonal[across]
     return found
 
 

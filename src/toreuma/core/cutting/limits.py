@@ -18,6 +18,7 @@ from toreuma.core.cutting.speed import surface_speed_rpm
 __all__ = ["LIMITS", "LOWEST_SHARE", "VARIABLES", "LimitKind", "Use", "Variable", "used"]
 
 Variable = Literal["ap", "f", "vc"]
+SOFTENS = {name: f"{name} softens" for name in SOFTENING_C}
 VARIABLES: tuple[Variable, ...] = ("ap", "f", "vc")
 
 LEAST_CHIP_MM = 0.01
@@ -31,11 +32,17 @@ HIGHEST_SHARE, LOWEST_SHARE = 1.25, 0.5
 
 
 class Measure(NamedTuple):
-    """A number of the cut, its bound, and the bound's name."""
+    """A number of the cut, its bound, and the bound's name, put into words when it is shown."""
 
     number: float
     bound: float
-    label: str
+    words: str
+    turns: float | None = None
+
+    @property
+    def label(self) -> str:
+        """The words, with the spindle speed they are true at."""
+        return self.words if self.turns is None else f"{self.words} at {self.turns:.0f} rpm"
 
 
 @dataclass(frozen=True)
@@ -107,7 +114,7 @@ def _window_depth(s: Situation, cut: Cut, _: Seen) -> Measure | None:
     if s.window is None or not s.window.depth_matters:
         return None
     low, high = s.window.depths
-    return Measure(cut.ap_mm, max(high * s.feed_share, low), f"chip window, {_reach_words(s.window.reach)}")
+    return Measure(cut.ap_mm, max(high * s.feed_share, low), s.window.words)
 
 
 def _window_least_depth(s: Situation, cut: Cut, _: Seen) -> Measure | None:
@@ -120,17 +127,13 @@ def _window_feed(s: Situation, cut: Cut, _: Seen) -> Measure | None:
     if s.window is None:
         return None
     low, high = s.window.feeds_at(cut.ap_mm)
-    return Measure(cut.feed_mm_rev, max(high * s.feed_share, low), f"chip window, {_reach_words(s.window.reach)}")
+    return Measure(cut.feed_mm_rev, max(high * s.feed_share, low), s.window.words)
 
 
 def _window_least_feed(s: Situation, cut: Cut, _: Seen) -> Measure | None:
     if s.window is None:
         return None
     return Measure(cut.feed_mm_rev, s.window.feeds_at(cut.ap_mm)[0], "chip window begins")
-
-
-def _reach_words(reach: float) -> str:
-    return {0.5: "to its middle", 1.0: "to its end"}.get(reach, f"to {reach:.0%} of it")
 
 
 def _corner(s: Situation, cut: Cut, _: Seen) -> Measure | None:
@@ -149,7 +152,7 @@ def _edge(s: Situation, cut: Cut, _: Seen) -> Measure | None:
 
 def _power(s: Situation, _: Cut, seen: Seen) -> Measure:
     there = force.available_power_kw(s.machine, seen.rpm)
-    return Measure(force.cutting_power_kw(seen.cutting_n, seen.vc_there), there, f"spindle at {seen.rpm:.0f} rpm")
+    return Measure(force.cutting_power_kw(seen.cutting_n, seen.vc_there), there, "spindle", seen.rpm)
 
 
 def _grip(s: Situation, _: Cut, seen: Seen) -> Measure | None:
@@ -197,7 +200,7 @@ def _heat(s: Situation, cut: Cut, seen: Seen) -> Measure | None:
     there = edge_temperature_c(s.material, seen.specific_n_mm2, cut.vc_m_min, seen.edge.thickness_mm)
     if softens is None or there is None:
         return None
-    return Measure(there, softens, f"{s.tool_material} softens")
+    return Measure(there, softens, SOFTENS[s.tool_material])
 
 
 def _life(s: Situation, cut: Cut, _: Seen) -> Measure | None:

@@ -30,6 +30,19 @@ class ChipWindow:
         return tuple((f0 + share * (f - f0), a0 + share * (a - a0)) for f, a in self.corners)
 
     @cached_property
+    def words(self) -> str:
+        """How far it is used."""
+        reach = {0.5: "to its middle", 1.0: "to its end"}.get(self.reach, f"to {self.reach:.0%} of it")
+        return f"chip window, {reach}"
+
+    @cached_property
+    def _sides(self) -> tuple[tuple[float, float, float, float], ...]:
+        """Its sides with the shallower end first: depth and feed of both ends."""
+        used = self._used
+        each = (sorted(((a1, f1), (a2, f2))) for (f1, a1), (f2, a2) in pairwise((*used, used[0])))
+        return tuple((*low, *high) for low, high in each)
+
+    @cached_property
     def depths(self) -> tuple[float, float]:
         """Least and largest depth in use, mm."""
         depths = [a for _, a in self._used]
@@ -37,14 +50,13 @@ class ChipWindow:
 
     def feeds_at(self, ap_mm: float) -> tuple[float, float]:
         """Least and largest feed in use at a depth, mm/rev; beyond the window those at its nearer end."""
-        used = self._used
         if not self.depth_matters:
-            feeds = [f for f, _ in used]
+            feeds = [f for f, _ in self._used]
             return min(feeds), max(feeds)
         low, high = self.depths
         at = min(max(ap_mm, low), high)
         met = []
-        for (f1, a1), (f2, a2) in pairwise((*used, used[0])):
-            if min(a1, a2) - 1e-9 <= at <= max(a1, a2) + 1e-9:
-                met += [f1, f2] if abs(a2 - a1) < 1e-9 else [f1 + (f2 - f1) * (at - a1) / (a2 - a1)]
+        for a1, f1, a2, f2 in self._sides:
+            if a1 - 1e-9 <= at <= a2 + 1e-9:
+                met += [f1, f2] if a2 - a1 < 1e-9 else [f1 + (f2 - f1) * (at - a1) / (a2 - a1)]
         return min(met), max(met)

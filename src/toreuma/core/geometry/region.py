@@ -64,7 +64,8 @@ def rings(region: Region) -> list[Points]:
 
 
 def union(regions: Iterable[Region]) -> Region:
-    return shapely.union_all([region for region in regions if not region.is_empty])
+    some = [region for region in regions if not region.is_empty]
+    return some[0] if len(some) == 1 else shapely.union_all(some)
 
 
 def fold(region: Region) -> Region:
@@ -84,8 +85,7 @@ def mirrored_at_axis(region: Region, depth_mm: float) -> Region:
 
 def tidy(region: Region, tolerance_mm: float = 1e-6) -> Region:
     """Drop points that lie on a straight line and pieces without area."""
-    kept = [p for p in shapely.get_parts(region.simplify(tolerance_mm)) if p.geom_type == "Polygon"]
-    return union(part for part in kept if part.area > SLIVER_MM2)
+    return union(polygons(region.simplify(tolerance_mm)))
 
 
 def rotated_volume(region: Region) -> float:

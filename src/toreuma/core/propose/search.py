@@ -9,7 +9,7 @@ import math
 from bisect import bisect_left, insort
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Literal
+from typing import Literal, NamedTuple
 
 from toreuma.core.cutting.corner import NOSE_SHARE
 from toreuma.core.cutting.life import life_min
@@ -137,6 +137,30 @@ def _depth(one: "_Judged") -> float:
     return one[2].ap_mm
 
 
+class _Looked(NamedTuple):
+    """A depth that was looked at: its group, the time or cost of a millimetre of travel, and what was judged."""
+
+    ap_mm: float
+    group: int
+    unit: float
+    judged: _Judged
+
+
+def _promise(ap: float, travel_mm: float, looked: list[_Looked]) -> tuple[int, float]:
+    """What the depths looked at beside one let expect of it: how well the limits are kept, and time or cost.
+
+    ``looked`` is in order of depth.
+    """
+    at = bisect_left(looked, (ap,))
+    below, above = looked[max(at - 1, 0)], looked[min(at, len(looked) - 1)]
+    better = above if above.judged < below.judged else below
+    unit = better.unit
+    if above.group == below.group != UNKEPT and above.ap_mm > below.ap_mm:
+        part = math.log(ap / below.ap_mm) / math.log(above.ap_mm / below.ap_mm)
+        unit = below.unit ** (1 - part) * above.unit**part
+    return min(above.group, below.group), unit * travel_mm
+
+
 @dataclass(frozen=True)
 class _Search:
     situation: Situation
@@ -167,15 +191,19 @@ class _Search:
         if len(kept) < SAMPLES:  # a closer look at where the limits are kept best
             first, last = max(kept[0] - 1, 0), min(kept[-1] + 1, SAMPLES - 1)
             sampled += self._sampled(sampled[first][2].ap_mm, sampled[last][2].ap_mm, SAMPLES)[1:-1]
-        sampled.sort(key=_depth)
-        even = self._even(deepest, shallowest)
+        looked = sorted(map(self._looked_at, sampled))
+        even = {ap: _travel(ap, self.steps) for ap in self._even(deepest, shallowest)}
         for _ in range(CLOSER):  # every look makes the promises of the depths beside it better
-            ap = min(even, key=lambda one: self._promise(one, sampled), default=None)
+            ap = min(even, key=lambda one: _promise(one, even[one], looked), default=None)
             if ap is None:
                 break
-            even.discard(ap)
-            insort(sampled, self.at_depth(ap), key=_depth)
-        return sampled
+            del even[ap]
+            insort(looked, self._looked_at(self.at_depth(ap)))
+        return [one.judged for one in looked]
+
+    def _looked_at(self, judged: "_Judged") -> "_Looked":
+        ap = judged[2].ap_mm
+        return _Looked(ap, judged[0], judged[1] / _travel(ap, self.steps), judged)
 
     def _sampled(self, deepest: float, shallowest: float, count: int) -> list["_Judged"]:
         """Depths in equal ratios, from the deepest down."""
@@ -190,23 +218,6 @@ class _Search:
                 found.add(height / count)
                 count += max(1, count // 40)
         return found
-
-    def _promise(self, ap: float, sampled: list["_Judged"]) -> tuple[int, float]:
-        """What the samples beside a depth let expect of it: how well the limits are kept, and time or cost.
-
-        ``sampled`` is in order of depth.
-        """
-        at = bisect_left(sampled, ap, key=_depth)
-        below, above = sampled[max(at - 1, 0)], sampled[min(at, len(sampled) - 1)]
-        unit = self._unit(min(above, below))
-        if above[0] == below[0] != UNKEPT and _depth(above) > _depth(below):
-            part = math.log(ap / _depth(below)) / math.log(_depth(above) / _depth(below))
-            unit = self._unit(below) ** (1 - part) * self._unit(above) ** part
-        return min(above[0], below[0]), unit * _travel(ap, self.steps)
-
-    def _unit(self, one: "_Judged") -> float:
-        """Time or cost of a millimetre of travel."""
-        return one[1] / _travel(_depth(one), self.steps)
 
     def _feed_for_depth(self, ap: float) -> float:
         """The feed the depth is sought at: the least of the window."""

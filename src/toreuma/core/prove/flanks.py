@@ -5,8 +5,8 @@ The section shows the edge and the bodies; these three are met out of its plane 
 
 from dataclasses import dataclass
 
+import numpy as np
 import shapely
-from shapely.affinity import translate
 
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import ToolShape
@@ -61,7 +61,7 @@ def _behind_the_edge(shape: ToolShape, motion: Motion, stock: Region) -> Rub | N
     if shape.is_blade or shape.has_free_sides or _advances(shape, motion):
         return None
     z, r = motion.end[0] - shape.tip[0], motion.end[1] - shape.tip[1]
-    guard = translate(shape.widened, z, r)
+    guard = shapely.transform(shape.widened, lambda points: points + np.array((z, r)))
     if not shapely.intersects(guard, stock):
         return None
     over = guard.intersection(stock).buffer(-RUBS_MM / 2)

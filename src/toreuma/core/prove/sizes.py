@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+import numpy as np
 import shapely
 
 from toreuma.core.geometry.elements import Line
@@ -66,8 +67,7 @@ def sizes_made(job: Job, scene: Scene, final: Region) -> tuple[SizeMade, ...]:
             element = elements[index]
             z = (segment.start[0], segment.end[0])
             places = _places(job, side, z)
-            radii = [_radius(final, place, side, segment.start[1]) for place in places]
-            known = [radius for radius in radii if radius is not None]
+            known = _radii(final, places, side, segment.start[1])
             if not known or segment.start[1] < SAME_MM:
                 continue
             made = (2 * min(known), 2 * max(known))
@@ -101,12 +101,18 @@ def _threaded(job: Job, side: str, z: tuple[float, float]) -> bool:
     )
 
 
-def _radius(final: Region, z: float, side: str, near: float) -> float | None:
-    """Radius of the surface at a place: upper end of the metal outside, lower end in a bore, nearest the drawn one."""
-    line = shapely.intersection(final, shapely.LineString([(z, 0.0), (z, 1e4)]))
-    end = 3 if side == "outside" else 1
-    ends = [float(part.bounds[end]) for part in shapely.get_parts(line) if part.length > 0]
-    return min(ends, key=lambda end: abs(end - near), default=None)
+def _radii(final: Region, places: list[float], side: str, near: float) -> list[float]:
+    """Radius of the surface at each place with metal: its upper end outside, the lower one in a bore, and of several
+    that nearest the drawn one."""
+    lines = shapely.linestrings([[(z, 0.0), (z, 1e4)] for z in places])
+    parts, index = shapely.get_parts(shapely.intersection(final, lines), return_index=True)
+    ends = shapely.bounds(parts).reshape(-1, 4)[:, 3 if side == "outside" else 1]
+    metal, found = shapely.length(parts) > 0, []
+    for place in range(len(places)):
+        here = ends[metal & (index == place)]
+        if len(here):
+            found.append(float(here[np.abs(here - near).argmin()]))
+    return found
 
 
 def _limits(element: Element) -> tuple[float, float] | None:
