@@ -99,12 +99,13 @@ def test_what_was_seen_of_a_tool_is_kept_in_the_job(
 
 def test_tools_change_stations_and_offsets_follow_the_master(window: Window, advised: Callable[[str], None]) -> None:
     stations = window.tools.stations
+    window.tools.tabs.setCurrentIndex(1)
     stations.move_tool("T1", 5)
     assert {t.id: t.station for t in job_of(window).tools}["T1"] == 5
     stations.move_tool("T1", 2)
     assert {t.id: t.station for t in job_of(window).tools} == {"T1": 2, "T2": 5, "T3": 3}
     stations.master.setCurrentIndex(stations.master.findData("T1"))
-    stations._fill()
+    stations.master.activated.emit(stations.master.currentIndex())
     assert "X 0 mm on Ø" in stations.list.item(1).text()
     stations.list.setCurrentRow(1)
     stations.remove.click()

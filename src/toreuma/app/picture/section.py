@@ -27,7 +27,7 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.symbols import Symbol, symbols_of
 from toreuma.core.model import Job
 from toreuma.core.plan.hold.standing import compliance, held_piece
-from toreuma.core.scene import Scene, build_scene
+from toreuma.core.scene import Scene
 from toreuma.shipped.library import known_threads
 
 __all__ = ["SectionCanvas"]
@@ -113,7 +113,7 @@ class SectionCanvas(QWidget):
             self._scene = self._scene_job = None
         elif self._scene_job is None or solids_of(job) != solids_of(self._scene_job):
             with suppress(ToreumaError):  # the plan says what is wrong with it
-                self._scene, self._scene_job = build_scene(job), job
+                self._scene, self._scene_job = self._session.scene_of(job), job
         elif self._session.outcome is not None and self._look.tool:
             return  # only operations changed: there is nothing new to draw before they are planned
         self.update()

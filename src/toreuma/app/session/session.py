@@ -17,7 +17,7 @@ from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job
 from toreuma.core.prove import Proof
-from toreuma.core.scene import build_scene
+from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.spoken import spoken
 from toreuma.core.units import System
@@ -72,6 +72,7 @@ class Session(QObject):
         self.cursors = Cursors()
         self._request = 0
         self._wanted_side = 0
+        self._placed: tuple[tuple[object, ...], Scene] | None = None
         self._worker = Worker(engine or Engine(), self)
         self._worker.followed.connect(self._on_followed)
         self._worker.routed.connect(self._on_routed)
@@ -141,6 +142,13 @@ class Session(QObject):
     def run_s(self) -> float:
         return self.cursors.run_s
 
+    def scene_of(self, job: Job) -> Scene:
+        """The solids of a job, made once for all who look at them. Raises `ToreumaError`."""
+        key = (*solids_of(job), job.machine)
+        if self._placed is None or self._placed[0] != key:
+            self._placed = key, build_scene(job)
+        return self._placed[1]
+
     def findings(self) -> tuple[Finding, ...]:
         """Everything the plan and the proof have to say, worst first."""
         return self.results.findings
@@ -189,7 +197,7 @@ class Session(QObject):
         try:
             changed = change(self.job)
             if solids_of(changed) != solids_of(self.job):
-                build_scene(changed)
+                self.scene_of(changed)
         except ValidationError as error:
             place, what = validation_line(error)
             return JobError(place, what, "type another value")

@@ -16,7 +16,6 @@ from toreuma.core.advise import Candidate, Comparison, Wish, compare
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
 from toreuma.core.plan.turret.stations import free_station, with_tool
-from toreuma.core.scene import build_scene
 from toreuma.core.spoken import q, said, spoken
 from toreuma.core.units import System, show
 
@@ -134,7 +133,7 @@ class AdvicePanel(ScrollColumn):
             assert choice.advice is not None
             other = choice.advice.candidates[1]
         feed, depth = self._cut(wish)
-        table = compare(job, build_scene(job), first.tool, other.tool, wish.surface, feed, depth)
+        table = compare(job, self._session.scene_of(job), first.tool, other.tool, wish.surface, feed, depth)
         self.column.addWidget(_table(table, self._session.system, feed, depth))
 
     def _cut(self, wish: Wish) -> tuple[float, float]:

@@ -11,7 +11,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import RackItem
-from toreuma.core.scene import Scene, build_scene
+from toreuma.core.scene import Scene
 from toreuma.engine.library import library
 from toreuma.engine.search import edges_of
 from toreuma.files.rack import load_rack, save_rack
@@ -83,7 +83,7 @@ class ToolChoice(QObject):
         if of != self._of:
             self._of, self._views = of, {}
             try:
-                self._scene = build_scene(job)
+                self._scene = self._session.scene_of(job)
                 self.wishes, self.problem = wishes(job, self._scene), ""
             except ToreumaError as error:
                 self._scene, self.wishes, self.problem = None, (), str(error)

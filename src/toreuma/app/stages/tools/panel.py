@@ -17,6 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.picture.tool_drawing import CodeDrawing
 from toreuma.app.session import Session
 from toreuma.app.stages.tools.choice import ToolChoice
@@ -98,7 +99,7 @@ def _used(job: Job, wish: Wish) -> str:
     return ", ".join(names)
 
 
-class StationList(QWidget):
+class StationList(WaitsUnseen, QWidget):
     """Every station with its tool; tools are dragged from one to another. The offsets to set stand beside them."""
 
     def __init__(self, session: Session) -> None:
@@ -113,7 +114,7 @@ class StationList(QWidget):
         self.list.moved.connect(self._on_moved)
         self.master = QComboBox()
         self.master.setAccessibleName("Offsets")
-        self.master.activated.connect(lambda _: self._fill())
+        self.master.activated.connect(lambda _: self._fill_list())
         self.turn = QPushButton("Turn to the other spindle")
         self.turn.clicked.connect(self._turn)
         self.remove = QPushButton("Take the tool out")
@@ -132,10 +133,9 @@ class StationList(QWidget):
         row.addWidget(self.turn)
         row.addStretch(1)
         column.addLayout(row)
-        session.job_changed.connect(self._on_job)
-        self._on_job()
+        session.job_changed.connect(self.refresh)
 
-    def _on_job(self) -> None:
+    def _fill(self) -> None:
         job = self._session.job
         if job is None:
             return
@@ -146,9 +146,9 @@ class StationList(QWidget):
             self.master.addItem(f"against {tool.id}, the master", tool.id)
         self.master.setCurrentIndex(max(self.master.findData(now), 0))
         self.turn.setVisible(job.machine.second is not None)
-        self._fill()
+        self._fill_list()
 
-    def _fill(self) -> None:
+    def _fill_list(self) -> None:
         job = self._session.job
         if job is None:
             return
