@@ -4,7 +4,7 @@ import math
 from dataclasses import replace
 
 from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_through_ends
-from toreuma.core.motion import STOPPED
+from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.read.modes import Modes
 from toreuma.core.read.words import Block
 
@@ -130,6 +130,23 @@ class Moves(Modes):
         if math.dist(centre, state.at) < 1e-9:
             return None
         return Arc(state.at, target, centre, clockwise)
+
+    def _goes_on(self) -> tuple[float | None, Spindle] | None:
+        """Feed and spindle of straight moves that follow with only a place; None where more is to be looked at."""
+        state = self._state
+        more = state.held_at_angle or state.second or state.shared or not state.units_set
+        if more or state.move not in ("rapid", "line"):
+            return None
+        return (None if state.move == "rapid" else state.feed or 0.1), self._spindle()
+
+    def _straight_on(self, block: Block, feed: float | None, spindle: Spindle) -> None:
+        """A straight move like the one before."""
+        state, target = self._state, self._target(block)
+        line = Line(state.at, target)
+        if line.length > 1e-9:
+            made = Motion(line, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
+            self._motions.append(made)
+        state.at = target
 
     def _add(self, segment: Segment, feed: float | None, block: Block) -> None:
         if segment.length > 1e-9:

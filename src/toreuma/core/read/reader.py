@@ -7,6 +7,7 @@ from dataclasses import replace
 from toreuma.core.dialect import Dialect
 from toreuma.core.geometry.elements import Point
 from toreuma.core.memo import Memo
+from toreuma.core.motion import Spindle
 from toreuma.core.read.cycles import MULTIPLE
 from toreuma.core.read.cycling import Cycling
 from toreuma.core.read.modes import EVENTS, LIVE
@@ -66,6 +67,7 @@ class _Reader(Cycling):
         self._section = re.compile(pattern, re.I)
         self._numbers: list[tuple[int, int] | None] = []
         self._letters = LETTERS
+        self._steady: tuple[float | None, Spindle] | None = None
         self._known: dict[tuple[str, float], str | None] = {}
         self._reaching = {(code[0], float(code[1:])) for code, name in self._names.items() if name in REACHING}
         self._language = dialect.model_dump_json() if memo is not None else ""
@@ -123,7 +125,7 @@ class _Reader(Cycling):
             self._motions += stretch.motions
             self._sections += stretch.sections
             self._numbers += stretch.numbers
-            self._state = stretch.state.copy()
+            self._state, self._steady = stretch.state.copy(), None
         elif not made:
             return False
         self._next = begin + len(blocks)
@@ -149,7 +151,7 @@ class _Reader(Cycling):
         for comment in block.comments:
             match = self._section.fullmatch(comment)
             if match:
-                self._state.section = len(self._sections)
+                self._state.section, self._steady = len(self._sections), None
                 self._sections.append(Section(int(match.group(1)), match.group(2), block.line))
         if block.unread:
             self._say(
@@ -176,15 +178,20 @@ class _Reader(Cycling):
             self._words(block)
 
     def _on(self, block: Block) -> None:
-        """A block of places only."""
+        """A block of places only: after one of them has been looked at, the next go on as it did."""
         last = block.said.last
         if "N" in last:
             self._numbers += [(int(number), block.line) for letter, number in block.said.words if letter == "N"]
-        if len(last) > ("N" in last):
+            if len(last) == 1:
+                return
+        if self._steady is None:
             self._travel(block)
+            self._steady = self._goes_on()
+        else:
+            self._straight_on(block, *self._steady)
 
     def _words(self, block: Block) -> None:
-        state = self._state
+        state, self._steady = self._state, None
         names = []
         for letter, number in block.words:
             if letter in "GM":
