@@ -335,7 +335,7 @@ def in_space(name: str, proof: PairProof) -> None:
     """Pictures of the run in space, a second of it apart, against the ten a second that playing wants."""
     space, renderer, theme = Space(proof.scenery), Renderer(), load_theme("light")
     low, high, _ = space.reach
-    camera = Camera((low + high) / 2, (high - low) / 2)
+    camera = Camera(z=(low + high) / 2, half_mm=(high - low) / 2)
     count = 60
     begun = time.perf_counter()
     for n in range(count):

@@ -65,9 +65,17 @@ def test_an_entry_gives_its_text_up_only_on_escape(qtbot: QtBot) -> None:
 
 def test_evidence_is_printed_in_the_system_of_the_person_and_is_safe() -> None:
     evidence = Evidence(
-        "feed", "f", 0.254, "mm/rev", formula="f < 0.5 <b>", source="somewhere", pinned=True, proposed=0.508,
-        inputs=(Input("nose", "r", 25.4, "mm"),), limits=(Limit("a", 0.254, "mm/rev", True), Limit("b", 1, "mm/rev")),
-    )  # fmt: skip
+        "feed",
+        "f",
+        0.254,
+        "mm/rev",
+        formula="f < 0.5 <b>",
+        source="somewhere",
+        pinned=True,
+        proposed=0.508,
+        inputs=(Input("nose", "r", 25.4, "mm"),),
+        limits=(Limit("a", 0.254, "mm/rev", bit=True), Limit("b", 1, "mm/rev")),
+    )
     html = evidence_html(evidence, "inch", load_theme("light"))
     assert "0.01000 in/rev — decides" in html
     assert "Proposed: 0.02000 in/rev" in html

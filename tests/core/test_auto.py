@@ -50,11 +50,11 @@ def test_random_parts_come_out_right(seed: int) -> None:
     ("name", "order"),
     everyday(
         [
-            ("spear", ["face", "rough_od", "finish_od", "groove", "thread", "part_off"]),
+            ("spear", ["rough_od", "finish_od", "groove", "thread", "part_off"]),
             ("seat-ring", ["face", "rough_od", "finish_od"]),
             ("seat-ring", ["rough_bore", "groove", "finish_bore"]),
         ],
-        ("spear", ["face", "rough_od", "finish_od", "groove", "thread", "part_off"]),
+        ("spear", ["rough_od", "finish_od", "groove", "thread", "part_off"]),
     ),
 )
 def test_the_order_is_a_turners(name: str, order: list[str]) -> None:

@@ -350,7 +350,7 @@ def test_a_mill_that_cannot_go_down_is_helped_by_a_drill() -> None:
 
 def test_every_ring_takes_one_width_of_cut() -> None:
     """No point of a ring is farther from the ring before than a step: the engagement never grows, in corners least."""
-    way = Outward(-4.0, 4.0, 9.0, 1.0, False)
+    way = Outward(start=-4.0, end=4.0, aside=9.0, corner=1.0, round_ends=False)
     rings = [LineString([(-4.0, 0.0), (4.0, 0.0)]), *(Polygon(ring) for ring in way.rings(0.2, 2.4, 0.01))]
     for inner, outer in itertools.pairwise(rings):
         farthest = max(inner.distance(Point(place)) for place in outer.exterior.coords)

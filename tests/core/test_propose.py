@@ -35,7 +35,16 @@ STEPS = ((6.0, 60.0), (4.0, 30.0))
 def usual(material: str = "C45", machine: str = "slant-bed", **changes: Any) -> Situation:
     """A roughing cut on a bar of 60 mm with a strong insert."""
     base = Situation(
-        materials()[material], machines()[machine], "coated carbide", "rough", 60, 50, 0.8, 95, WINDOW, 6.0
+        material=materials()[material],
+        machine=machines()[machine],
+        tool_material="coated carbide",
+        use="rough",
+        d_mm=60,
+        mean_d_mm=50,
+        nose_mm=0.8,
+        entering_deg=95,
+        window=WINDOW,
+        usable_depth_mm=6.0,
     )
     return replace(base, **changes)
 
@@ -64,15 +73,15 @@ def random_case(rng: random.Random) -> tuple[Situation, tuple[Step, ...]]:
     d = rng.uniform(8, 200)
     grip = Gripped(chuck(rng.uniform(8e3, 9e4)), d, d, rng.uniform(0.3, 3) * d) if rng.random() < 0.7 else None
     situation = Situation(
-        material,
-        rng.choice(list(machines().values())),
-        insert.material,
-        "rough",
-        d,
-        0.8 * d,
-        insert.nose_radius_mm if insert.shape != "R" else insert.ic_mm / 2,
-        rng.choice([45.0, 75.0, 95.0]),
-        ChipWindow(insert.chip_window, reach=rng.choice([0.35, 0.5, 0.85])),
+        material=material,
+        machine=rng.choice(list(machines().values())),
+        tool_material=insert.material,
+        use="rough",
+        d_mm=d,
+        mean_d_mm=0.8 * d,
+        nose_mm=insert.nose_radius_mm if insert.shape != "R" else insert.ic_mm / 2,
+        entering_deg=rng.choice([45.0, 75.0, 95.0]),
+        window=ChipWindow(insert.chip_window, reach=rng.choice([0.35, 0.5, 0.85])),
         usable_depth_mm=rng.uniform(2, 8),
         gripped=grip,
         bend=Bend(10 ** rng.uniform(-6, -3.5), 0.1, "allowed") if rng.random() < 0.5 else None,

@@ -13,4 +13,9 @@ def everyday(cases: Iterable[Any], *kept: Any) -> list[Any]:
     every = list(cases)
     if missing := [one for one in kept if one not in every]:
         raise ValueError(f"no such case: {missing}")
-    return [one if one in kept else pytest.param(one, marks=pytest.mark.long) for one in every]
+    return [one if one in kept else _long(one) for one in every]
+
+
+def _long(case: Any) -> Any:
+    values = case if isinstance(case, tuple) else (case,)
+    return pytest.param(*values, marks=pytest.mark.long)

@@ -159,7 +159,8 @@ class Theme:
 
 
 def _between(a: QColor, b: QColor, share: float) -> QColor:
-    return QColor.fromRgbF(*(x + share * (y - x) for x, y in zip(a.getRgbF()[:3], b.getRgbF()[:3], strict=True)))
+    pairs = ((a.redF(), b.redF()), (a.greenF(), b.greenF()), (a.blueF(), b.blueF()))
+    return QColor.fromRgbF(*(x + share * (y - x) for x, y in pairs))
 
 
 @cache

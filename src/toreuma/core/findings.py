@@ -1,7 +1,7 @@
 """What is wrong, where, in numbers, why it matters, and what would cure it."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import KW_ONLY, dataclass
 from typing import Literal
 
 from toreuma.core.model import Job
@@ -29,6 +29,7 @@ class Finding:
     code: str
     what: str
     why: str = ""
+    _: KW_ONLY
     operation: str = ""
     at: tuple[float, float] | None = None
     line: int | None = None

@@ -1,7 +1,7 @@
 """One move of a tool: the value that planning writes down as text and reading makes from text again."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import KW_ONLY, dataclass, replace
 from typing import Literal
 
 from toreuma.core.geometry.elements import Line, Segment
@@ -38,7 +38,7 @@ class Spindle:
 STOPPED = Spindle("stopped")
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Driven:
     """What a move of a tool that turns by itself has besides: the work stands, or follows in step.
 
@@ -70,6 +70,7 @@ class Motion:
     feed: float | None
     spindle: Spindle
     station: int
+    _: KW_ONLY
     per_minute: bool = False
     line: int = 0
     section: int = -1

@@ -19,7 +19,7 @@ BELOW_AXIS_MM = 3.0
 INDEX_CLEARANCE_MM = 50.0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Scene:
     """Regions are upper halves in mm with Z 0 at the finished front face.
 

@@ -21,7 +21,7 @@ from toreuma.core.simulate.timeline import Timeline, timeline_of
 __all__ = ["Outcome", "follow", "replay_of"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Outcome:
     """A job planned and its program read back. ``sections`` maps program sections to operation ids, in order."""
 
@@ -79,13 +79,25 @@ def follow(planned: Plan, language: Dialect, memo: Memo) -> Outcome:
     job = planned.job
     cutting = [operation for operation in planned.operations if operation.motions]
     text = post(planned, language).text if cutting else ""
-    program = read(text, language, planned.scene.reference, memo) if cutting else Program("", (), (), ())
+    program = (
+        read(text, language, planned.scene.reference, memo)
+        if cutting
+        else Program(text="", motions=(), sections=(), findings=())
+    )
     timeline = timeline_of(program.motions, job.machine)
     sections = tuple(operation.operation.id for operation in cutting)
     ends = _ends(timeline, [operation.after for operation in cutting])
     replay = Replay(job, planned.scene.stock, timeline, ends)
     transfer, by_hand = _transfer(job, planned)
-    return Outcome(planned, program, timeline, sections, replay, transfer, by_hand)
+    return Outcome(
+        plan=planned,
+        program=program,
+        timeline=timeline,
+        sections=sections,
+        replay=replay,
+        transfer=transfer,
+        by_hand=by_hand,
+    )
 
 
 def _transfer(job: Job, planned: Plan) -> tuple[Transfer | None, ByHand | None]:

@@ -31,7 +31,7 @@ from toreuma.engine.proving import prove_read
 __all__ = ["PairProof", "prove_channels", "read_channels", "texts_of"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class PairProof:
     """What both spindles made of every part of the run, and the hand-overs between them.
 
@@ -147,7 +147,16 @@ def prove_channels(
     cycle_s = pieces[-1].come.start_s - pieces[-2].come.start_s if len(pieces) > 1 else 0.0
     blanks = bar_before(job, sides[0].scene), scene.stock
     scenery = Scenery(run, pieces, made if pieces else (), (job, other), blanks)
-    return PairProof(texts, tuple(made), ran, (*handed, *met), findings, scenery, beside, cycle_s)
+    return PairProof(
+        texts=texts,
+        made=tuple(made),
+        ran=ran,
+        handed=(*handed, *met),
+        findings=findings,
+        scenery=scenery,
+        beside=beside,
+        cycle_s=cycle_s,
+    )
 
 
 def _cut(
@@ -166,8 +175,8 @@ def _cut(
 
 def _whole(ran: Together) -> Piece:
     """All moves as one part, where nothing is handed over."""
-    never = Happening(0, float("inf"), float("inf"))
-    return Piece(ran.main.motions, ran.second.motions, ran.happened, never, never)
+    never = Happening(channel=0, start_s=float("inf"), end_s=float("inf"))
+    return Piece(first=ran.main.motions, second=ran.second.motions, happened=ran.happened, come=never, back=never)
 
 
 def _until_taken(piece: Piece) -> tuple[Motion, ...]:

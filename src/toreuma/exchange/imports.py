@@ -25,7 +25,7 @@ STOCK_FACTS = ("face_allowance_mm", "skin", "skin_mm", "runout_mm", "supply", "m
 Progress = Callable[[float], None]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Imported:
     """A part read from a file. ``drawn`` is the metal as the file has it, moved so that its front is at Z 0."""
 
@@ -57,7 +57,13 @@ def understood(
     )
     missed = tuple(f"left out: {what}" for what in dimensioned.left_out)
     return Imported(
-        part, drawn, units, deviation_um(drawn, build_part(part).region), (*warnings, *missed), ignored, layers
+        part=part,
+        drawn=drawn,
+        units=units,
+        deviation_um=deviation_um(drawn, build_part(part).region),
+        warnings=(*warnings, *missed),
+        ignored=ignored,
+        layers=layers,
     )
 
 

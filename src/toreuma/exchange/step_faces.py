@@ -18,7 +18,7 @@ EDGE_SAMPLES = 33
 GENERATRIX_SAMPLES = 400
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class RawFace:
     """A face of the solid with its surface and area, in the model's own coordinates."""
 
@@ -44,7 +44,7 @@ class Frame:
         return np.asarray(self.axes @ direction)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Face:
     """A face in the frame of the turning axis; all mm.
 
@@ -85,7 +85,7 @@ def faces_of(solid: Any) -> list[RawFace]:
         properties = GProp_GProps()
         BRepGProp.SurfaceProperties_s(face, properties)
         kind = str(surface.GetType()).rsplit("_", 1)[-1].rstrip(">").split(":")[0].strip().lower()
-        found.append(RawFace(face, surface, kind, properties.Mass(), _edge_points(face)))
+        found.append(RawFace(face=face, surface=surface, kind=kind, area=properties.Mass(), points=_edge_points(face)))
         explorer.Next()
     return found
 
@@ -170,7 +170,7 @@ def face_of(raw: RawFace, frame: Frame) -> Face:
         "surfaceofrevolution": _revolved,
     }
     make = makers.get(raw.kind)
-    return make(raw, frame, points) if make else Face(raw.kind, points)
+    return make(raw, frame, points) if make else Face(kind=raw.kind, points=points)
 
 
 def _local_axis(raw: RawFace, frame: Frame) -> tuple[Points, Points, bool]:
@@ -200,20 +200,29 @@ def _cylinder(raw: RawFace, frame: Frame, points: Points) -> Face:
     if coaxial:
         z0, z1 = float(points[:, 2].min()), float(points[:, 2].max())
         generatrix = (Line((z0, radius), (z1, radius)),)
-    return Face("cylinder", points, generatrix, radius, at, way, span_rad=u1 - u0, hollow=hollow)
+    return Face(
+        kind="cylinder",
+        points=points,
+        generatrix=generatrix,
+        radius=radius,
+        axis_at=at,
+        axis_way=way,
+        span_rad=u1 - u0,
+        hollow=hollow,
+    )
 
 
 def _cone(raw: RawFace, frame: Frame, points: Points) -> Face:
     at, way, coaxial = _local_axis(raw, frame)
     if not coaxial:
-        return Face("cone", points, (), 0.0, at, way)
+        return Face(kind="cone", points=points, generatrix=(), radius=0.0, axis_at=at, axis_way=way)
     cone = raw.surface.Cone()
     apex = cone.Apex()
     tip = float(frame.place(np.array([[apex.X(), apex.Y(), apex.Z()]]))[0, 2])
     slope = math.tan(abs(cone.SemiAngle()))
     z0, z1 = float(points[:, 2].min()), float(points[:, 2].max())
     ends = (z0, abs(z0 - tip) * slope), (z1, abs(z1 - tip) * slope)
-    return Face("cone", points, (Line(*ends),), 0.0, at, way)
+    return Face(kind="cone", points=points, generatrix=(Line(*ends),), radius=0.0, axis_at=at, axis_way=way)
 
 
 def _plane(raw: RawFace, frame: Frame, points: Points) -> Face:
@@ -227,7 +236,7 @@ def _plane(raw: RawFace, frame: Frame, points: Points) -> Face:
     if _is_reversed(raw) == plane.Position().Direct():
         normal = -normal
     if abs(abs(normal[2]) - 1) > SAME_RAD:
-        return Face("plane", points, normal=normal)
+        return Face(kind="plane", points=points, normal=normal)
     z = float(np.median(points[:, 2]))
     r = np.hypot(points[:, 0], points[:, 1])
     low, high = float(r.min()), float(r.max())
@@ -235,7 +244,9 @@ def _plane(raw: RawFace, frame: Frame, points: Points) -> Face:
     inside = BRepClass_FaceClassifier(raw.face, gp_Pnt(*(float(c) for c in centre)), 1e-7)
     if inside.State() == TopAbs_IN:
         low = 0.0
-    return Face("plane", points, (Line((z, low), (z, high)),) if high - low > 1e-6 else (), normal=normal)
+    return Face(
+        kind="plane", points=points, generatrix=(Line((z, low), (z, high)),) if high - low > 1e-6 else (), normal=normal
+    )
 
 
 def _torus(raw: RawFace, frame: Frame, points: Points) -> Face:
@@ -245,10 +256,17 @@ def _torus(raw: RawFace, frame: Frame, points: Points) -> Face:
     torus = raw.surface.Torus()
     major, minor = torus.MajorRadius(), torus.MinorRadius()
     if not coaxial:
-        return Face("torus", points, (), minor, at, way)
+        return Face(kind="torus", points=points, generatrix=(), radius=minor, axis_at=at, axis_way=way)
     _, _, v0, v1 = BRepTools.UVBounds_s(raw.face)
     up = 1.0 if way[2] > 0 else -1.0
-    return Face("torus", points, _arcs((float(at[2]), major), minor, v0, v1, up), minor, at, way)
+    return Face(
+        kind="torus",
+        points=points,
+        generatrix=_arcs((float(at[2]), major), minor, v0, v1, up),
+        radius=minor,
+        axis_at=at,
+        axis_way=way,
+    )
 
 
 def _sphere(raw: RawFace, frame: Frame, points: Points) -> Face:
@@ -260,13 +278,19 @@ def _sphere(raw: RawFace, frame: Frame, points: Points) -> Face:
 def _ball(raw: RawFace, frame: Frame, points: Points, middle: Any, radius: float) -> Face:
     at = frame.place(np.array([[middle.X(), middle.Y(), middle.Z()]]))[0]
     if math.hypot(at[0], at[1]) > SAME_MM:
-        return Face("sphere", points, (), radius, at)
+        return Face(kind="sphere", points=points, generatrix=(), radius=radius, axis_at=at)
     angles = np.arctan2(points[:, 2] - at[2], np.hypot(points[:, 0], points[:, 1]))
     low, high = (float(angles.min()), float(angles.max())) if len(angles) else (-math.pi / 2, math.pi / 2)
     ends = [(a, b) for a in (low, -math.pi / 2) for b in (high, math.pi / 2)]
     # a pole on the face needs no edge there: the zone whose area comes closest is the one
     low, high = min(ends, key=lambda ab: abs(2 * math.pi * radius**2 * (math.sin(ab[1]) - math.sin(ab[0])) - raw.area))
-    return Face("sphere", points, _arcs((float(at[2]), 0.0), radius, low, high, 1.0), radius, at)
+    return Face(
+        kind="sphere",
+        points=points,
+        generatrix=_arcs((float(at[2]), 0.0), radius, low, high, 1.0),
+        radius=radius,
+        axis_at=at,
+    )
 
 
 def _arcs(centre: tuple[float, float], radius: float, v0: float, v1: float, up: float) -> tuple[Segment, ...]:
@@ -284,12 +308,12 @@ def _revolved(raw: RawFace, frame: Frame, points: Points) -> Face:
 
     at, way, coaxial = _local_axis(raw, frame)
     if not coaxial:
-        return Face("revolved", points, (), 0.0, at, way)
+        return Face(kind="revolved", points=points, generatrix=(), radius=0.0, axis_at=at, axis_way=way)
     u0, _, v0, v1 = BRepTools.UVBounds_s(raw.face)
     if v1 - v0 < 1e-9:  # the face closes over a pole that has no edge: only balls do
         curve = raw.surface.BasisCurve()
         if curve.GetType() != GeomAbs_Circle:
-            return Face("revolved", points, (), 0.0, at, way)
+            return Face(kind="revolved", points=points, generatrix=(), radius=0.0, axis_at=at, axis_way=way)
         circle = curve.Circle()
         return _ball(raw, frame, points, circle.Location(), circle.Radius())
     found = []
@@ -298,4 +322,6 @@ def _revolved(raw: RawFace, frame: Frame, points: Points) -> Face:
         found.append((point.X(), point.Y(), point.Z()))
     local = frame.place(np.array(found))
     section = np.column_stack([local[:, 2], np.hypot(local[:, 0], local[:, 1])])
-    return Face("revolved", points, tuple(recover(section, 0.001)), 0.0, at, way)
+    return Face(
+        kind="revolved", points=points, generatrix=tuple(recover(section, 0.001)), radius=0.0, axis_at=at, axis_way=way
+    )

@@ -43,7 +43,7 @@ class Milled:
         )
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Hole:
     """One hole; ``on`` and ``z`` as in `HolePattern`, ``depth`` None for through."""
 
@@ -134,7 +134,9 @@ def _hole_of(face: Face, points: np.ndarray, metal: Region) -> list[_Hole] | Non
         open_front, open_back = high > column[1] - NEAR_MM, low < column[0] + NEAR_MM
         depth = None if open_front and open_back else _size(high - low)
         on, z = ("front", column[1]) if open_front else ("back", column[0])
-        return [_Hole(on, d, depth, _size(2 * math.hypot(x, y)), _size(z), _angle(x, y))]
+        return [
+            _Hole(on=on, d=d, depth=depth, circle_d=_size(2 * math.hypot(x, y)), z=_size(z), angle_deg=_angle(x, y))
+        ]
     if abs(way[2]) > 1e-6 or _axis_distance(face) > NEAR_MM:
         return None
     z = float(face.axis_at[2])
@@ -142,12 +144,25 @@ def _hole_of(face: Face, points: np.ndarray, metal: Region) -> list[_Hole] | Non
     outer, inner = _radii(metal, z)
     low, high = float(along.min()), float(along.max())
     if low < -NEAR_MM and high > NEAR_MM and min(-low, high) > 0.5 * outer:
-        return [_Hole("outside", d, None, 0.0, _size(z), _angle(float(way[0]), float(way[1])) % 180)]
+        return [
+            _Hole(
+                on="outside",
+                d=d,
+                depth=None,
+                circle_d=0.0,
+                z=_size(z),
+                angle_deg=_angle(float(way[0]), float(way[1])) % 180,
+            )
+        ]
     sign = 1.0 if high + low > 0 else -1.0
     deep = min(abs(low), abs(high))
     through = inner > 0 and deep < inner + NEAR_MM
     angle = _angle(sign * float(way[0]), sign * float(way[1]))
-    return [_Hole("outside", d, None if through else _size(outer - deep), 0.0, _size(z), angle)]
+    return [
+        _Hole(
+            on="outside", d=d, depth=None if through else _size(outer - deep), circle_d=0.0, z=_size(z), angle_deg=angle
+        )
+    ]
 
 
 def _axis_distance(face: Face) -> float:
@@ -205,7 +220,7 @@ def _runs(angles: list[float]) -> Iterable[tuple[float, float | None, int]]:
         yield from ((angle, None, 1) for angle in angles)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Plane:
     """A plane along the axis: distance from it, stretch along Z, half width, direction."""
 
@@ -253,7 +268,9 @@ def _plane_of(face: Face) -> _Plane | None:
     sign = 1.0 if distance > 0 else -1.0
     angle = _angle(sign * float(normal[0]), sign * float(normal[1]))
     low, high = float(face.points[:, 2].min()), float(face.points[:, 2].max())
-    return _Plane(abs(distance), low, high, float(across.max()), angle, distance < 0)
+    return _Plane(
+        distance=abs(distance), low=low, high=high, half_width=float(across.max()), angle_deg=angle, inward=distance < 0
+    )
 
 
 def _widest(metal: Region, low: float, high: float) -> float:

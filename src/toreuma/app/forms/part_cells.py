@@ -55,10 +55,10 @@ def typed_change(field: str, text: str, system: System, before: Element) -> dict
     if field == "corner":
         if not text:
             return {"corner": None}
-        kinds = {"C": "chamfer", "R": "round"}
-        if text[0].upper() not in kinds:
+        corners = {"C": "chamfer", "R": "round"}
+        if text[0].upper() not in corners:
             raise PartError(0, "corner", f"'{text}' is no corner", "type C1 for a chamfer, R1 for a round")
-        return {"corner": {"kind": kinds[text[0].upper()], "size_mm": parse(text[1:], "mm", system)}}
+        return {"corner": {"kind": corners[text[0].upper()], "size_mm": parse(text[1:], "mm", system)}}
     if field == "radius_mm" and not text:
         return {"radius_mm": None}
     return _diameter(text, system, before) if field == "d_mm" else {field: parse(text, "mm", system)}

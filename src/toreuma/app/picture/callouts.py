@@ -44,7 +44,7 @@ def callouts(part: Part, scene: Scene, symbols: Iterable[Symbol], system: System
 
 
 def _where(feature: Any) -> Where:
-    side = getattr(feature, "on", None) or getattr(feature, "end", None) or getattr(feature, "side", "outside")
+    side = str(getattr(feature, "on", None) or getattr(feature, "end", None) or getattr(feature, "side", "outside"))
     places: dict[str, Where] = {"outside": "above", "inside": "bore", "front": "front", "back": "back"}
     return places[side]
 

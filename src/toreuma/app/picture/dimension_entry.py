@@ -91,6 +91,7 @@ class DimensionEntry(QLineEdit):
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() == Qt.Key.Key_Escape:
             self.close_up()
-            self.parentWidget().setFocus()
+            if (parent := self.parentWidget()) is not None:
+                parent.setFocus()
         else:
             super().keyPressEvent(event)

@@ -10,6 +10,7 @@ from toreuma.app.forms.size_text import size_text
 from toreuma.app.picture.callouts import Callout, callouts
 from toreuma.app.picture.paint import Painter
 from toreuma.app.session import Selection
+from toreuma.core.geometry.chain import Chain
 from toreuma.core.geometry.elements import Arc, Line, Segment
 from toreuma.core.geometry.profile import Profile
 from toreuma.core.geometry.symbols import Symbol
@@ -54,8 +55,10 @@ class DimensionPainter:
         Gives back where each number stands, so that it can be edited there.
         """
         self._draw.p.setFont(self._draw.theme.number_font(11))
-        profile, found = scene.profile, []
-        chains = [("outside", profile, range(len(profile.segments) - 1), part.outside)]
+        profile, found = scene.profile, list[Dimension]()
+        chains: list[tuple[str, Chain | Profile, range, tuple[Element, ...]]] = [
+            ("outside", profile, range(len(profile.segments) - 1), part.outside)
+        ]
         bore = scene.shape.bore
         if bore is not None:
             chains.append(("inside", bore, range(1, len(bore.segments) - 1), part.inside))

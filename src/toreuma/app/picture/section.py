@@ -413,7 +413,7 @@ class SectionCanvas(QWidget):
             self.dimension.open(hit)
             return
         self.dimension.close_up()
-        marks = [
+        marks: list[tuple[tuple[str, str, int], list[Segment]]] = [
             ((("feature", "", s.feature)), [Line(a, b) for a, b in pairwise(s.points)]) for s in self._symbols(scene)
         ]
         marks += [

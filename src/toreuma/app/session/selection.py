@@ -7,7 +7,7 @@ __all__ = ["Cursors", "Selection"]
 END_S = 1e-6
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Selection:
     """What is selected: an operation by id, an element of a profile by index, a feature, or a line of the program."""
 

@@ -276,7 +276,7 @@ class Session(QObject):
         side: str = "outside",
         feature: int | None = None,
     ) -> None:
-        chosen = Selection(operation, element, line, side, feature)
+        chosen = Selection(operation=operation, element=element, line=line, side=side, feature=feature)
         if chosen != self.selection:
             self.selection = chosen
             self.selection_changed.emit()

@@ -61,12 +61,12 @@ class Header(QFrame):
         right.addStretch(1)
         self._tools: dict[str, QToolButton] = {}
         for one in (one for one in actions if one.button):
-            button = QToolButton()
-            button.setToolTip(one.hint)
-            button.setAccessibleName(one.hint)
-            button.clicked.connect(lambda _=False, n=one.name: self.asked.emit(n))
-            self._tools[one.name] = button
-            right.addWidget(button)
+            small = QToolButton()
+            small.setToolTip(one.hint)
+            small.setAccessibleName(one.hint)
+            small.clicked.connect(lambda _=False, n=one.name: self.asked.emit(n))
+            self._tools[one.name] = small
+            right.addWidget(small)
         self.units = QToolButton()
         self.units.setToolTip("Millimetre or inch (Ctrl+U)")
         self.units.setFixedWidth(92)

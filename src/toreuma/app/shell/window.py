@@ -72,7 +72,7 @@ class MainWindow(QMainWindow):
         self.actions_known = Actions(self, self._actions())
         self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
         self._lay_out()
-        self.finder = Finder(self.centralWidget(), lambda: findables(self.session, self.actions_known, self.set_stage))
+        self.finder = Finder(self._whole, lambda: findables(self.session, self.actions_known, self.set_stage))
         self._message_timer = QTimer(self, singleShot=True, interval=MESSAGE_MS)
         self._message_timer.timeout.connect(self._notice.hide)
         self._connect()
@@ -133,6 +133,7 @@ class MainWindow(QMainWindow):
         for part in (self.header, self._notice, self.files.autosave.bar):
             column.addWidget(part)
         column.addWidget(self.pages, 1)
+        self._whole = whole
         self.setCentralWidget(whole)
 
     def _connect(self) -> None:

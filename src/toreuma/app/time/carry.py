@@ -12,7 +12,7 @@ __all__ = ["Carried"]
 SLACK_PX = 6.0
 
 
-@dataclass
+@dataclass(kw_only=True)
 class Carried:
     """A tool's block taken hold of at ``grabbed``; ``lane`` is the carrier it is over, ``fault`` why it cannot go."""
 

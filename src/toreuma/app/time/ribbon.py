@@ -321,7 +321,11 @@ class Ribbon(QWidget):
             return None
         home = self._carriers().index(outcome.job.machine.carrier_of(tool.station))
         block = QRectF(self._x(times[0]), TOP_PX, self._x(times[1]) - self._x(times[0]), 10)
-        return Carried(tool.id, operation.name, home, block, at, at, home) if self._lane_at(at.y()) == home else None
+        return (
+            Carried(tool=tool.id, name=operation.name, home=home, block=block, grabbed=at, at=at, lane=home)
+            if self._lane_at(at.y()) == home
+            else None
+        )
 
     def _fault(self, carried: Carried) -> str:
         """Why the tool cannot go where it is carried; empty where it can."""

@@ -7,7 +7,7 @@ from toreuma.core.model import Tool
 __all__ = ["Candidate", "Rejected"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Candidate:
     """``codes`` are those of insert and carrier, or of the whole tool. ``left_mm2`` is what it does not reach,
     corners smaller than its nose left out. ``against`` says in one line why it stands behind the first."""

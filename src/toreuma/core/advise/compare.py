@@ -50,7 +50,16 @@ def _cutting(job: Job, insert: Insert, entering_deg: float, feed: float, ap: flo
     nose = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
     row = next((s for s in material.speeds if s.tool_material == insert.material), None)
     vc = row.rough_m_min if row is not None else 1.0
-    situation = Situation(material, job.machine, insert.material, "rough", 100.0, 50.0, nose, entering_deg)
+    situation = Situation(
+        material=material,
+        machine=job.machine,
+        tool_material=insert.material,
+        use="rough",
+        d_mm=100.0,
+        mean_d_mm=50.0,
+        nose_mm=nose,
+        entering_deg=entering_deg,
+    )
     cut = Cut(ap, feed, vc)
     seen = situation.see(cut)
     inputs = (

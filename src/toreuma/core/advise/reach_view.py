@@ -20,7 +20,7 @@ from toreuma.core.scene import Scene
 __all__ = ["ReachView", "reach_view"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class ReachView:
     """``cutting`` and ``body`` are the tool where it comes closest to the largest leftover, mm in the section."""
 
@@ -51,7 +51,7 @@ def reach_view(scene: Scene, tool: Tool, surface: Surface) -> ReachView:
     else:
         cutting = body = EMPTY
     numbers += _own_numbers(scene, tool)
-    return ReachView(reach.leftover, spots, cutting, body, tuple(numbers))
+    return ReachView(leftover=reach.leftover, spots=spots, cutting=cutting, body=body, numbers=tuple(numbers))
 
 
 def _own_numbers(scene: Scene, tool: Tool) -> list[Evidence]:
@@ -70,7 +70,7 @@ def _own_numbers(scene: Scene, tool: Tool) -> list[Evidence]:
                 "ratio",
                 formula="depth of the bore and 3 mm, over the bar's diameter",
                 inputs=(Input("needed", "L", depth, "mm"), Input("bar", "D", bar.diameter_mm, "mm")),
-                limits=(Limit(f"{bar.material}{', damped' if bar.damped else ''}", bar_limit(bar), "ratio", True),),
+                limits=(Limit(f"{bar.material}{', damped' if bar.damped else ''}", bar_limit(bar), "ratio", bit=True),),
             ),
         ]
     return found

@@ -62,7 +62,7 @@ class Split:
     left_mm2: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Tried:
     """A tool that goes into machine and work, with what it leaves on the surface."""
 
@@ -98,7 +98,7 @@ class _Tried:
         return " in ".join(self.codes)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Ground:
     """What all candidates of one wish are judged on; ``least`` is the smallest leftover of any tool, mm2."""
 
@@ -130,7 +130,9 @@ def turning_candidates(
     for index, (tool, codes, in_turret) in enumerate(tools):
         check()
         reach = reach_on(scene, tool, wish.surface)
-        tried.append(_Tried(tool, codes, in_turret, reach, _left(reach, tool.insert)))
+        tried.append(
+            _Tried(tool=tool, codes=codes, in_turret=in_turret, reach=reach, left_mm2=_left(reach, tool.insert))
+        )
         progress((index + 1) / len(tools))
     main = [one for one in tried if one.bar is None or not one.bar.back]  # a bar that looks back comes second
     if not main:
@@ -142,7 +144,9 @@ def turning_candidates(
     strong = able
     if wish.use != "finish":
         strong = [one for one in main if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
-    ground = _Ground(job, wish, rack, metal, least, square, _notes(job, scene, wish, nose))
+    ground = _Ground(
+        job=job, wish=wish, rack=rack, metal=metal, least=least, square=square, notes=_notes(job, scene, wish, nose)
+    )
     found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
     first = next(one for one in tried if one.tool is found[0].tool)
     rejected = _rivals(scene, wish, main, first) + rejected
@@ -198,7 +202,17 @@ def _candidate(ground: _Ground, one: _Tried) -> Candidate:
         -insert.edges,
     )
     reasons = (*_reasons(job, wish, one), *ground.notes)
-    return Candidate(one.tool, one.codes, on_rack, one.in_turret, one.left_mm2, strength, reasons, "", rank)
+    return Candidate(
+        tool=one.tool,
+        codes=one.codes,
+        on_rack=on_rack,
+        in_turret=one.in_turret,
+        left_mm2=one.left_mm2,
+        strength=strength,
+        reasons=reasons,
+        against="",
+        rank=rank,
+    )
 
 
 def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:

@@ -74,7 +74,17 @@ def whole_candidates(
         on_rack, in_turret = code in rack, any(one.name == tool.name for one in ask.job.tools)
         order = (0.0 if in_turret else 1.0, 0.0 if on_rack else 1.0)
         found.append(
-            Candidate(tool, (code,), on_rack, in_turret, left, 1.0, reasons, "", (*rank[:1], *order, *rank[1:]))
+            Candidate(
+                tool=tool,
+                codes=(code,),
+                on_rack=on_rack,
+                in_turret=in_turret,
+                left_mm2=left,
+                strength=1.0,
+                reasons=reasons,
+                against="",
+                rank=(*rank[:1], *order, *rank[1:]),
+            )
         )
     ranked = sorted(found, key=lambda one: one.rank)
     return [*ranked[:1], *(replace(one, against=_against(one, ranked[0])) for one in ranked[1:])], rejected

@@ -24,7 +24,7 @@ LEFT_SHARE = 0.2
 """A groove of which less than this stands is cut already; corners the blade cannot reach stay."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Wish:
     """One thing to be cut. ``key`` tells wishes of a part apart; ``feature`` is its index among the features."""
 
@@ -48,17 +48,17 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     """Everything on the part that a turning tool, a drill or a tap cuts, in the order it is usually cut."""
     found: list[Wish] = []
     if surface_metal(scene, Surface("front")).area > LEAST_MM2:
-        found.append(Wish("face", "face", "Face the front", Surface("front")))
+        found.append(Wish(key="face", use="face", words="Face the front", surface=Surface("front")))
     outside = Surface("outside")
     if surface_metal(scene, outside).area > LEAST_MM2:
-        found.append(Wish("rough outside", "rough", "Rough the outside", outside))
-        found.append(Wish("finish outside", "finish", "Finish the outside", outside))
+        found.append(Wish(key="rough outside", use="rough", words="Rough the outside", surface=outside))
+        found.append(Wish(key="finish outside", use="finish", words="Finish the outside", surface=outside))
     bore = Surface("bore")
     if scene.shape.void is not None and surface_metal(scene, bore).area > LEAST_MM2:
         if float(scene.stock.bounds[1]) <= 0:
-            found.append(Wish("drill bore", "drill", "Drill for the bore"))
-        found.append(Wish("rough bore", "rough", "Rough the bore", bore))
-        found.append(Wish("finish bore", "finish", "Finish the bore", bore))
+            found.append(Wish(key="drill bore", use="drill", words="Drill for the bore"))
+        found.append(Wish(key="rough bore", use="rough", words="Rough the bore", surface=bore))
+        found.append(Wish(key="finish bore", use="finish", words="Finish the bore", surface=bore))
     found += [
         wish
         for index, feature in enumerate(job.part.features)
@@ -66,7 +66,7 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
         for wish in _of(index, feature)
     ]
     if job.stock.length_mm is None and job.stock.kind != "free":
-        found.append(Wish("part off", "part_off", "Part off"))
+        found.append(Wish(key="part off", use="part_off", words="Part off"))
     return tuple(found)
 
 
@@ -102,19 +102,48 @@ def _of(index: int, feature: object) -> list[Wish]:
     groove = Surface("groove", index)
     if isinstance(feature, Groove):
         side = "" if feature.side == "outside" else " in the bore"
-        return [Wish(f"groove {index}", "groove", feature.name or f"Groove{side}", groove, index)]
+        return [
+            Wish(
+                key=f"groove {index}",
+                use="groove",
+                words=feature.name or f"Groove{side}",
+                surface=groove,
+                feature=index,
+            )
+        ]
     if isinstance(feature, FaceGroove):
-        return [Wish(f"groove {index}", "groove", feature.name or "Groove in the face", groove, index)]
+        return [
+            Wish(
+                key=f"groove {index}",
+                use="groove",
+                words=feature.name or "Groove in the face",
+                surface=groove,
+                feature=index,
+            )
+        ]
     if isinstance(feature, Relief):
-        return [Wish(f"groove {index}", "groove", feature.name or "Relief", groove, index)]
+        return [
+            Wish(key=f"groove {index}", use="groove", words=feature.name or "Relief", surface=groove, feature=index)
+        ]
     if isinstance(feature, ThreadFeature):
-        return [Wish(f"thread {index}", "thread", f"Thread {feature.designation}", None, index)]
+        return [
+            Wish(
+                key=f"thread {index}", use="thread", words=f"Thread {feature.designation}", surface=None, feature=index
+            )
+        ]
     if isinstance(feature, Knurl):
         words = feature.name or f"Knurl {feature.form} {feature.pitch_mm:g}"
-        return [Wish(f"knurl {index}", "knurl", words, None, index)]
+        return [Wish(key=f"knurl {index}", use="knurl", words=words, surface=None, feature=index)]
     if isinstance(feature, CentreHole):
-        return [Wish(f"centre {index}", "centre", "Centre hole", None, index)]
+        return [Wish(key=f"centre {index}", use="centre", words="Centre hole", surface=None, feature=index)]
     if isinstance(feature, AxialHole):
-        tapped = [Wish(f"tap {index}", "tap", f"Tap {feature.thread}", None, index)] if feature.thread else []
-        return [Wish(f"drill {index}", "drill", feature.name or "Axial hole", None, index), *tapped]
+        tapped = (
+            [Wish(key=f"tap {index}", use="tap", words=f"Tap {feature.thread}", surface=None, feature=index)]
+            if feature.thread
+            else []
+        )
+        return [
+            Wish(key=f"drill {index}", use="drill", words=feature.name or "Axial hole", surface=None, feature=index),
+            *tapped,
+        ]
     return []

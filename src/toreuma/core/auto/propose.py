@@ -32,7 +32,7 @@ TAKEN_CURES = ("finish.deep", "finish.thin", "station.neighbour", "thread.crest"
 """Findings whose first cure is taken without asking."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Chosen:
     """One choice: what for, the tool, why this one, and why not others."""
 
@@ -44,7 +44,7 @@ class Chosen:
     side: int = 0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Proposed:
     """A job with its route, every choice explained, and what found no tool; ``taken`` are the cures applied on
     the way with their reasons, ``uses`` tells what each tool is for."""
@@ -95,7 +95,7 @@ def propose_route(
     whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
     taken = (*done.taken, *second.taken)
     other_side = tuple(replace(one, side=1) for one in second.chosen)
-    return Proposed(whole, (*done.chosen, *other_side), second.without, taken)
+    return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=second.without, taken=taken)
 
 
 def _side(
@@ -151,13 +151,18 @@ def _side(
         if operation.id in kept
     )
     chosen += tuple(
-        Chosen(one.operation.id, one.operation.name, f"{one.tool.id} {one.tool.name}", one.reasons)
+        Chosen(
+            operation=one.operation.id,
+            what=one.operation.name,
+            tool=f"{one.tool.id} {one.tool.name}",
+            reasons=one.reasons,
+        )
         for one in milled
         if one.operation.id in kept
     )
     progress(1.0)
     found = {placed[name].id: uses[name] for name in placed}
-    return Proposed(proposed, chosen, (*without, *unmilled, *failed), taken, found)
+    return Proposed(job=proposed, chosen=chosen, without=(*without, *unmilled, *failed), taken=taken, uses=found)
 
 
 def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish: Wish) -> tuple[Tool, ...]:
@@ -181,7 +186,7 @@ def _chosen(operation: Operation, step: Step, advice: Advice, placed: Mapping[st
     rivals = [f"{one.title}: {one.against}" for one in advice.candidates[1:4] if one.against]
     rivals += [f"{one.title}: {one.why}" for one in advice.rejected[:2]]
     words = ", ".join(f"{placed[name].id} {name}" for name in dict.fromkeys(tool.name for tool in step.tools))
-    return Chosen(operation.id, operation.name, words, step.reasons, tuple(rivals))
+    return Chosen(operation=operation.id, what=operation.name, tool=words, reasons=step.reasons, rivals=tuple(rivals))
 
 
 def _no_tool(wish: Wish, advice: Advice) -> Finding:

@@ -56,7 +56,7 @@ FLAT_DEG, SAME_D_MM = 170.0, 0.01
 """From this angle on a floor counts as flat."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Step:
     """An operation to come, the tool for it, and the group that says when it is cut.
 
@@ -74,7 +74,7 @@ class Step:
         return (self.tool, *(tool for _, tool in self.also))
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Ask:
     job: Job
     scene: Scene
@@ -86,7 +86,7 @@ class _Ask:
 
     def step(self, group: str, operation: Operation, candidate: Candidate | None = None) -> Step:
         one = candidate or self.best
-        return Step(group, operation, set_out(one.tool, self.scene), one.reasons)
+        return Step(group=group, operation=operation, tool=set_out(one.tool, self.scene), reasons=one.reasons)
 
 
 def set_out(tool: Tool, scene: Scene) -> Tool:
@@ -103,7 +103,9 @@ def steps_of(
 ) -> list[Step]:
     """The steps of one wish; there is advice for it."""
     assert advice.best is not None
-    return MAKERS[wish.use](_Ask(job, scene, wish, advice, advice.best, store, threads))
+    return MAKERS[wish.use](
+        _Ask(job=job, scene=scene, wish=wish, advice=advice, best=advice.best, store=store, threads=threads)
+    )
 
 
 def _face(ask: _Ask) -> list[Step]:
@@ -218,12 +220,19 @@ def _drill(ask: _Ask) -> list[Step]:
     if spot is not None:
         reasons = (said("Ø {}, {}°: starts the drill in the middle", q(spot.d_mm, "mm", "g"), f"{spot.point_deg:g}"),)
         operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
-        steps.append(Step(group, operation, spot, reasons))
+        steps.append(Step(group=group, operation=operation, tool=spot, reasons=reasons))
     steps.append(ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID)))
     flat = _flat(ask)
     if flat is not None:
         reasons = (said("Ø {}, no point: clears the floor that the drill's point left", q(flat.d_mm, "mm", "g")),)
-        steps.append(Step(group, DrillHole(id=ID, name="Clear the flat floor", tool=ID, peck=False), flat, reasons))
+        steps.append(
+            Step(
+                group=group,
+                operation=DrillHole(id=ID, name="Clear the flat floor", tool=ID, peck=False),
+                tool=flat,
+                reasons=reasons,
+            )
+        )
     return steps
 
 

@@ -35,7 +35,12 @@ def _shared(face: Step, advice: Advice, steps: Sequence[Advised]) -> Step:
     one = next((candidate for candidate in advice.candidates if candidate.tool.name in needed), None)
     if one is None:
         return face
-    return Step(face.group, face.operation, one.tool, (*one.reasons, "serves another cut as well: stations are few"))
+    return Step(
+        group=face.group,
+        operation=face.operation,
+        tool=one.tool,
+        reasons=(*one.reasons, "serves another cut as well: stations are few"),
+    )
 
 
 def seated(job: Job, names: Sequence[str], tools: Mapping[str, Tool], known: Mapping[str, Tool]) -> dict[str, Tool]:

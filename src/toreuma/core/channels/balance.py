@@ -30,7 +30,7 @@ TICKS_PER_S = 100
 SPINDLES: tuple[SpindleName, SpindleName] = ("main", "sub")
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Slot:
     """An operation of a side (0 or 1) in the cycle, s after the hand-over, on a carrier (counted from 0)."""
 
@@ -42,7 +42,7 @@ class Slot:
     end_s: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Balanced:
     """A steady cycle. ``bound_s`` is what no schedule can go below, ``in_turn_s`` the same work one after another.
 
@@ -146,10 +146,19 @@ def balance(
     watch.stopped()
     in_turn = one_after_another_s(job, sides, taken)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return Balanced((), taken.seconds, in_turn, taken.seconds, in_turn, ())
+        return Balanced(
+            slots=(), hand_over_s=taken.seconds, cycle_s=in_turn, bound_s=taken.seconds, in_turn_s=in_turn, moved=()
+        )
     long = _seconds(solver.Value(cycle.end), taken)
     bound = min(max(_seconds(solver.BestObjectiveBound() / cycle.weight, taken), 0.0), long)
-    return Balanced(cycle.slots(solver), taken.seconds, long, bound, in_turn, cycle.moved(solver))
+    return Balanced(
+        slots=cycle.slots(solver),
+        hand_over_s=taken.seconds,
+        cycle_s=long,
+        bound_s=bound,
+        in_turn_s=in_turn,
+        moved=cycle.moved(solver),
+    )
 
 
 class _Cycle:
@@ -229,7 +238,16 @@ class _Cycle:
             at = solver.Value(start) / TICKS_PER_S
             name = one.operation.name or one.operation.id
             seat = self._seat(one.operation.tool, solver)
-            found.append(Slot(side, one.operation.id, name, seat, at, at + _ticks(self._job, one) / TICKS_PER_S))
+            found.append(
+                Slot(
+                    side=side,
+                    operation=one.operation.id,
+                    name=name,
+                    carrier=seat,
+                    start_s=at,
+                    end_s=at + _ticks(self._job, one) / TICKS_PER_S,
+                )
+            )
         return tuple(found)
 
     def moved(self, solver: Any) -> tuple[tuple[str, int], ...]:

@@ -21,7 +21,7 @@ TAKE_S = {"falls": 15.0, "caught": 5.0, "picked": 5.0}
 """To get hold of a part that was cut off."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class ByHand:
     """The planned turn: its numbers, what is done one after the other as the items of one channel, what is wrong."""
 
@@ -76,7 +76,7 @@ def turned_by_hand(job: Job, first: Plan) -> ByHand | None:
     laid = laid_out(channels)
     reasons["time"] = Evidence("turned round in", "", laid.total_s, "s", formula="all steps below, by one person")
     findings = tuple(_findings(job, first, other.stock_front_z, parted, d))
-    return ByHand(settings, channels, laid, reasons, findings)
+    return ByHand(settings=settings, channels=channels, laid=laid, reasons=reasons, findings=findings)
 
 
 def _acts(job: Job, settings: TurnRound, parted: OperationPlan | None, d: float) -> Iterator[Act]:

@@ -15,7 +15,7 @@ HEAD_MM, SPINDLE_MM = 120.0, 240.0
 """Width of a turret's disc along Z, and length of a milling spindle: only their places are known."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Block:
     """``z`` and ``r`` from low to high, mm; below the axis ``r`` is negative. ``stands`` says what it does there."""
 
@@ -29,7 +29,7 @@ class Block:
 def machine_blocks(job: Job, scene: Scene, transfer: Transfer) -> tuple[Block, ...]:
     """Everything of the machine that could meet, with the second spindle standing back."""
     found = [_round("main spindle", scene.chuck, 0.0)]
-    found.append(Block("part", "part", _along(transfer.piece, 0.0), (-scene.stock_r, scene.stock_r)))
+    found.append(Block(name="part", kind="part", z=_along(transfer.piece, 0.0), r=(-scene.stock_r, scene.stock_r)))
     found.append(_round("second spindle", transfer.body, transfer.back_mm, "stands back"))
     face = float(scene.chuck.bounds[2]) if not scene.chuck.is_empty else scene.jaw_face_z
     for carrier in job.machine.carriers:
@@ -39,7 +39,15 @@ def machine_blocks(job: Job, scene: Scene, transfer: Transfer) -> tuple[Block, .
         disc = carrier.stations * carrier.station_pitch_mm / math.pi
         wide, high = (HEAD_MM, disc) if carrier.kind == "turret" else (HEAD_MM, SPINDLE_MM)
         r = (near, near + high) if carrier.side == "above" else (-near - high, -near)
-        found.append(Block(carrier.name, "carrier", (z - wide / 2, z + wide / 2), r, f"channel {carrier.channel}"))
+        found.append(
+            Block(
+                name=carrier.name,
+                kind="carrier",
+                z=(z - wide / 2, z + wide / 2),
+                r=r,
+                stands=f"channel {carrier.channel}",
+            )
+        )
     return tuple(found)
 
 
@@ -49,4 +57,4 @@ def _along(region: Region, by: float) -> tuple[float, float]:
 
 def _round(name: str, region: Region, by: float, stands: str = "") -> Block:
     r = float(region.bounds[3]) if not region.is_empty else 0.0
-    return Block(name, "chuck", _along(region, by) if r else (by, by), (-r, r), stands)
+    return Block(name=name, kind="chuck", z=_along(region, by) if r else (by, by), r=(-r, r), stands=stands)

@@ -28,7 +28,7 @@ class Turn:
     planned: OperationPlan
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Pinched:
     """What one of two tools does that rough at the same time: its moves between two marks.
 
@@ -175,11 +175,33 @@ class _Rows:
         for n, one in enumerate(found):
             self.meet()
             seconds = times_of(one.lead, self._job.machine, found[n - 1].lead[-1] if n else None).total_s
-            self.add(channels[0], Pinched(side, planned, one.lead, seconds, True, n == 0, n == len(found) - 1))
+            self.add(
+                channels[0],
+                Pinched(
+                    side=side,
+                    planned=planned,
+                    motions=one.lead,
+                    seconds=seconds,
+                    leads=True,
+                    begins=n == 0,
+                    ends=n == len(found) - 1,
+                ),
+            )
             if one.follow:
                 late = seconds + max(move.dwell_s for move in one.follow)
                 begins, ends = n == follows[0], n == follows[-1]
-                self.add(channels[1], Pinched(side, planned, one.follow, late, False, begins, ends))
+                self.add(
+                    channels[1],
+                    Pinched(
+                        side=side,
+                        planned=planned,
+                        motions=one.follow,
+                        seconds=late,
+                        leads=False,
+                        begins=begins,
+                        ends=ends,
+                    ),
+                )
         self.meet()
 
     def cut(self, side: int) -> None:

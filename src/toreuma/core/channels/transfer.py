@@ -11,7 +11,7 @@ from toreuma.core.model.transfer import HandOver
 __all__ = ["Transfer"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Transfer:
     """The planned hand-over, in places of the first side: the second hold round the part, and where it waits.
 

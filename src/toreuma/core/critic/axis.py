@@ -33,7 +33,7 @@ def unfaced(planned: Plan) -> Iterator[Finding]:
         said("'{}' starts on a front that still stands {} out: ", name_of(first.operation), q(stands))
         + _costs(first, planned.job.tool(first.operation.tool), stands),
         "a pip or a slanted saw cut pushes the point aside; its cone is faced away again",
-        first.operation.id,
+        operation=first.operation.id,
         cures=(
             Cure(f"Face before '{name_of(first.operation)}'", moved(operations[face].operation.id, first.operation.id)),
         ),

@@ -54,7 +54,7 @@ def bending(planned: Plan) -> Iterator[Finding]:
                         name_of(earlier.operation),
                     ),
                     "thin places last: the cut farther out finds a stiffer piece",
-                    one.operation.id,
+                    operation=one.operation.id,
                     cures=(move_before(one.operation, earlier.operation),),
                 )
                 break

@@ -33,7 +33,7 @@ def burrs(planned: Plan) -> Iterator[Finding]:
                 f"'{name_of(one.operation)}' throws a burr into '{name_of(before.operation)}', cut before it: "
                 f"going through it once more costs {again:.1f} s",
                 "the gauge jams on it: first what makes burrs, then the thread or the bore",
-                one.operation.id,
+                operation=one.operation.id,
                 cures=(move_before(one.operation, before.operation),),
             )
         if one.motions:

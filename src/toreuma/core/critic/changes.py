@@ -38,6 +38,6 @@ def tool_changes(planned: Plan, memo: Memo) -> Iterator[Finding]:
             "order.change",
             f"{later.tool} comes back for '{name_of(later)}': another order saves {saved:.1f} s",
             f"nothing between asks for it to wait; after '{name_of(operations[earlier])}' it costs none",
-            later.id,
+            operation=later.id,
             cures=(cure,),
         )

@@ -37,7 +37,7 @@ def unfinished_grip(planned: Plan) -> Iterator[Finding]:
             name_of(parting),
         ),
         "jaws on unfinished metal hold out of true by as much as is left, and mark what is turned later",
-        finish.id,
-        ((second.front_z + second.back_z) / 2, second.d_mm / 2),
+        operation=finish.id,
+        at=((second.front_z + second.back_z) / 2, second.d_mm / 2),
         cures=(move_before(finish, parting),),
     )

@@ -45,7 +45,7 @@ def interrupted(planned: Plan, memo: Memo) -> Iterator[Finding]:
             f"'{name_of(one.operation)}' is hit {now} times by the corners of the bar; after "
             f"'{name_of(rough.operation)}' {then} times{seconds}",
             "every hit is a knock on the edge; first make it round, then cut what is round",
-            one.operation.id,
+            operation=one.operation.id,
             cures=(cure,),
         )
 

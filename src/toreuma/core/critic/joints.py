@@ -52,8 +52,8 @@ def joints(planned: Plan) -> Iterator[Finding]:
                     q(2 * error_um, "um", "g"),
                 ),
                 "one tool for the whole surface, or the joint on an edge",
-                second.id,
-                (z, radius),
+                operation=second.id,
+                at=(z, radius),
                 cures=(
                     Cure(f"Finish both with {first.tool}", _with_tool(second.id, first.tool)),
                     Cure(

@@ -41,7 +41,7 @@ def opened_early(planned: Plan, memo: Memo) -> Iterator[Finding]:
             f"'{name_of(one.operation)}' opens what is turned later: {now[0]:.1f} s of interrupted cut and {now[1]} "
             f"hits; behind the turning {then[0]:.1f} s and {then[1]} hits, {saved:.1f} s less in all",
             "turn what is round while it is whole, then drill and mill",
-            one.operation.id,
+            operation=one.operation.id,
             cures=(cure,),
         )
 

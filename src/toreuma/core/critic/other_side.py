@@ -50,7 +50,7 @@ def other_side(planned: Plan, memo: Memo) -> Iterator[Finding]:
         "order.other_side",
         f"{names} are open when the second side is turned: {now[0]:.1f} s of interrupted cut and {now[1]} hits there",
         "what is cut behind that turning interrupts nothing" if found else "it has to be cut from this side",
-        next(op.operation.id for op in planned.operations if op.motions and op.cuts.opens is not None),
+        operation=next(op.operation.id for op in planned.operations if op.motions and op.cuts.opens is not None),
         cures=tuple(found),
     )
 

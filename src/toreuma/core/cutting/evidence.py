@@ -1,6 +1,6 @@
 """A number together with why it is what it is."""
 
-from dataclasses import asdict, dataclass
+from dataclasses import KW_ONLY, asdict, dataclass
 
 __all__ = ["Evidence", "Input", "Limit"]
 
@@ -25,6 +25,7 @@ class Limit:
     label: str
     number: float
     unit: str
+    _: KW_ONLY
     bit: bool = False
     of: str = ""
     least: bool = False
@@ -42,6 +43,7 @@ class Evidence:
     symbol: str
     number: float
     unit: str
+    _: KW_ONLY
     formula: str = ""
     source: str = ""
     inputs: tuple[Input, ...] = ()

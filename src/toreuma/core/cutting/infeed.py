@@ -44,7 +44,7 @@ class Tip:
 SHARP = Tip()
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class InfeedPass:
     """One pass: depth from the crest and how much deeper than before, mm on radius; ``shift_mm`` from where the last
     pass begins, toward the front; chip area in mm2, cutting force in N."""
@@ -99,9 +99,20 @@ def infeed(
         area = _area(depth, half, tip) - _area(before, half, tip)
         edge = depth / math.cos(half) * (1 if kind in ("flank", "modified") and index else 2)
         force = specific_force_n_mm2(material, max(area / max(edge, 1e-9), 1e-4)) * area
-        found.append(InfeedPass(depth, depth - before, _shift(kind, depth_mm - depth, half, index), area, force))
+        found.append(
+            InfeedPass(
+                depth_mm=depth,
+                infeed_mm=depth - before,
+                shift_mm=_shift(kind, depth_mm - depth, half, index),
+                area_mm2=area,
+                force_n=force,
+            )
+        )
         before = depth
-    return found + [InfeedPass(depth_mm, 0.0, 0.0, 0.0, 0.0, spring=True)] * springs
+    return (
+        found
+        + [InfeedPass(depth_mm=depth_mm, infeed_mm=0.0, shift_mm=0.0, area_mm2=0.0, force_n=0.0, spring=True)] * springs
+    )
 
 
 def _depths(

@@ -80,7 +80,7 @@ def try_cut(situation: Situation, cut: Cut) -> LabResult:
     ]
     if situation.nose_mm > 0:
         rough = finish.theoretical_ra_um(cut.feed_mm_rev, situation.nose_mm)
-        numbers.append(Evidence("theoretical finish", "Ra", rough, "um", finish.FORMULA, finish.SOURCE))
+        numbers.append(Evidence("theoretical finish", "Ra", rough, "um", formula=finish.FORMULA, source=finish.SOURCE))
     if situation.row is not None:
         life = life_evidence(situation, cut)
         numbers += [life, _cost(situation, cut, life.number)]

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import KW_ONLY, dataclass
 from typing import Literal, NamedTuple
 
 from toreuma.core.cutting import finish, force
@@ -57,6 +57,7 @@ class LimitKind:
     quantity: str
     symbol: str
     unit: str
+    _: KW_ONLY
     measure: Callable[[Situation, Cut, Seen], Measure | None]
     on: tuple[Variable, ...]
     why: str
@@ -74,7 +75,7 @@ class LimitKind:
         return 0.0 if measured is None else _share(measured, self.least)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Use:
     """A limit at a cut: the number, the bound, and the share of it that is used."""
 
@@ -103,7 +104,15 @@ def used(situation: Situation, cut: Cut) -> tuple[Use, ...]:
     for kind in LIMITS:
         measured = kind.measure(situation, cut, seen)
         if measured is not None:
-            found.append(Use(kind, measured.number, measured.bound, measured.label, _share(measured, kind.least)))
+            found.append(
+                Use(
+                    kind=kind,
+                    number=measured.number,
+                    bound=measured.bound,
+                    label=measured.label,
+                    share=_share(measured, kind.least),
+                )
+            )
     return tuple(sorted(found, key=lambda use: -use.share))
 
 
@@ -230,106 +239,109 @@ def _roughness(s: Situation, cut: Cut, _: Seen) -> Measure | None:
 
 LIMITS: tuple[LimitKind, ...] = (
     LimitKind(
-        "chip window, depth", "depth", "ap", "mm", _window_depth, ("ap",),
-        "Chips break only inside the window of the chip former; outside they string or are crushed.",
-        "chips are crushed against the chip former",
+        "chip window, depth", "depth", "ap", "mm", measure=_window_depth, on=("ap",),
+        why="Chips break only inside the window of the chip former; outside they string or are crushed.",
+        beyond="chips are crushed against the chip former",
     ),
     LimitKind(
-        "chip window, feed", "feed", "f", "mm/rev", _window_feed, ("f", "ap"),
-        "Chips break only inside the window of the chip former; outside they string or are crushed.",
-        "chips are crushed against the chip former",
+        "chip window, feed", "feed", "f", "mm/rev", measure=_window_feed, on=("f", "ap"),
+        why="Chips break only inside the window of the chip former; outside they string or are crushed.",
+        beyond="chips are crushed against the chip former",
     ),
     LimitKind(
-        "least depth for chips", "depth", "ap", "mm", _window_least_depth, ("ap",),
-        "Shallower than the window begins, the chip never touches the former: it comes as a string.",
-        "chips come as strings", least=True, floor=True,
+        "least depth for chips", "depth", "ap", "mm", measure=_window_least_depth, on=("ap",),
+        why="Shallower than the window begins, the chip never touches the former: it comes as a string.",
+        beyond="chips come as strings", least=True, floor=True,
     ),
     LimitKind(
-        "least feed for chips", "feed", "f", "mm/rev", _window_least_feed, ("f", "ap"),
-        "Thinner than the window begins, the chip never touches the former: it comes as a string.",
-        "chips come as strings", least=True, floor=True,
+        "least feed for chips", "feed", "f", "mm/rev", measure=_window_least_feed, on=("f", "ap"),
+        why="Thinner than the window begins, the chip never touches the former: it comes as a string.",
+        beyond="chips come as strings", least=True, floor=True,
     ),
     LimitKind(
-        "corner strength", "feed", "f", "mm/rev", _corner, ("f",),
-        "Beyond half its radius the corner breaks.", "the corner breaks", formula="f ≤ 0.5 rε",
+        "corner strength", "feed", "f", "mm/rev", measure=_corner, on=("f",),
+        why="Beyond half its radius the corner breaks.", beyond="the corner breaks", formula="f ≤ 0.5 rε",
     ),
     LimitKind(
-        "edge", "depth", "ap", "mm", _edge, ("ap",),
-        "A slim corner stands only a short part of its edge in the cut.", "the edge breaks along its length",
+        "edge", "depth", "ap", "mm", measure=_edge, on=("ap",),
+        why="A slim corner stands only a short part of its edge in the cut.", beyond="the edge breaks along its length",
         formula="ap ≤ share by shape · L sin κ",
     ),
     LimitKind(
-        "power", "power at the edge", "Pc", "kW", _power, ("ap", "f", "vc"),
-        "Beyond what the spindle has at this speed it slows down or stalls.",
-        "the spindle slows down or stalls in the cut",
+        "power", "power at the edge", "Pc", "kW", measure=_power, on=("ap", "f", "vc"),
+        why="Beyond what the spindle has at this speed it slows down or stalls.",
+        beyond="the spindle slows down or stalls in the cut",
         formula="Pc = kc1.1 he^-mc · ap f vc / 60000", source=force.KIENZLE,
     ),
     LimitKind(
-        "grip", "grip needed", "F req", "N", _grip, ("ap", "f"),
-        "The grip carries torque, push and tilting; beyond it the piece turns or tilts in the jaws.",
-        "the piece may slip or tilt out of the hold", source=GRIP,
+        "grip", "grip needed", "F req", "N", measure=_grip, on=("ap", "f"),
+        why="The grip carries torque, push and tilting; beyond it the piece turns or tilts in the jaws.",
+        beyond="the piece may slip or tilt out of the hold", source=GRIP,
     ),
     LimitKind(
-        "spindle speed", "spindle speed", "n", "rpm", _spindle, ("vc",),
-        "The spindle turns no faster than machine, chuck, bar and grip allow.", "the clamp holds the speed down",
+        "spindle speed", "spindle speed", "n", "rpm", measure=_spindle, on=("vc",),
+        why="The spindle turns no faster than machine, chuck, bar and grip allow.",
+        beyond="the clamp holds the speed down",
         formula="n = 1000 vc / (π d)", binds=False,
     ),
     LimitKind(
-        "bend of the piece", "bend", "y", "mm", _bend, ("ap", "f"),
-        "A piece that gives way under the push comes out larger there, by twice the bend.",
-        "the piece comes out larger there", formula="y = Fp · compliance of the stock as it is",
+        "bend of the piece", "bend", "y", "mm", measure=_bend, on=("ap", "f"),
+        why="A piece that gives way under the push comes out larger there, by twice the bend.",
+        beyond="the piece comes out larger there", formula="y = Fp · compliance of the stock as it is",
         source="stepped Euler-Bernoulli beam",
     ),
     LimitKind(
-        "bend of the bar", "bend", "y", "mm", _bar_bend, ("ap", "f"),
-        "A long bar gives way: the bore comes out small and tapered, and the bar begins to sing.",
-        "the bore comes out small and the bar sings", formula="y = F L³ / (3 E I)",
+        "bend of the bar", "bend", "y", "mm", measure=_bar_bend, on=("ap", "f"),
+        why="A long bar gives way: the bore comes out small and tapered, and the bar begins to sing.",
+        beyond="the bore comes out small and the bar sings", formula="y = F L³ / (3 E I)",
         source="Euler-Bernoulli cantilever",
     ),
     LimitKind(
-        "overhang of the bar", "overhang over diameter", "L/D", "ratio", _bar_overhang, (),
-        "Each bar material stands only so many diameters of overhang before it chatters.",
-        "the bar chatters: a stiffer material or a thicker bar", binds=False,
+        "overhang of the bar", "overhang over diameter", "L/D", "ratio", measure=_bar_overhang, on=(),
+        why="Each bar material stands only so many diameters of overhang before it chatters.",
+        beyond="the bar chatters: a stiffer material or a thicker bar", binds=False,
     ),
     LimitKind(
-        "thin chip", "chip thickness", "he", "mm", _thin_chip, ("f", "ap"),
-        "Thinner than the edge is round, a chip is rubbed off: it heats and hardens the surface.",
-        "the edge rubs instead of cutting", formula="he = ap f / Le", source="Woxen 1932", least=True, floor=True,
+        "thin chip", "chip thickness", "he", "mm", measure=_thin_chip, on=("f", "ap"),
+        why="Thinner than the edge is round, a chip is rubbed off: it heats and hardens the surface.",
+        beyond="the edge rubs instead of cutting", formula="he = ap f / Le", source="Woxen 1932", least=True,
+        floor=True,
     ),
     LimitKind(
-        "hardened skin, chip", "chip thickness", "he", "mm", _hard_skin_chip, ("f", "ap"),
-        "A material that hardens has to be cut below the skin the pass before left, or the edge wears a notch.",
-        "the edge runs in the hardened skin", formula="he = ap f / Le", source="Woxen 1932", least=True, floor=True,
+        "hardened skin, chip", "chip thickness", "he", "mm", measure=_hard_skin_chip, on=("f", "ap"),
+        why="A material that hardens has to be cut below the skin the pass before left, or the edge wears a notch.",
+        beyond="the edge runs in the hardened skin", formula="he = ap f / Le", source="Woxen 1932",
+        least=True, floor=True,
     ),
     LimitKind(
-        "hardened skin, depth", "depth", "ap", "mm", _hard_skin_depth, ("ap",),
-        "A material that hardens has to be cut below the skin the pass before left, or the edge wears a notch.",
-        "the edge runs in the hardened skin", least=True, floor=True,
+        "hardened skin, depth", "depth", "ap", "mm", measure=_hard_skin_depth, on=("ap",),
+        why="A material that hardens has to be cut below the skin the pass before left, or the edge wears a notch.",
+        beyond="the edge runs in the hardened skin", least=True, floor=True,
     ),
     LimitKind(
-        "heat", "temperature of the edge", "T", "°C", _heat, ("vc", "f", "ap"),
-        "Beyond this heat the tool material loses its hardness and wears away at once.",
-        "the edge softens and wears away at once", formula="20 + 0.4 U/(ρc) (v h/a)^⅓", source=HEAT,
+        "heat", "temperature of the edge", "T", "°C", measure=_heat, on=("vc", "f", "ap"),
+        why="Beyond this heat the tool material loses its hardness and wears away at once.",
+        beyond="the edge softens and wears away at once", formula="20 + 0.4 U/(ρc) (v h/a)^⅓", source=HEAT,
     ),
     LimitKind(
-        "edge life", "life of an edge", "T", "min", _life, ("vc", "f", "ap"),
-        "A little more speed costs a lot of life: with carbide, a fifth more speed halves it.",
-        "edges are changed more often than wanted",
+        "edge life", "life of an edge", "T", "min", measure=_life, on=("vc", "f", "ap"),
+        why="A little more speed costs a lot of life: with carbide, a fifth more speed halves it.",
+        beyond="edges are changed more often than wanted",
         formula="T = 15 min · (k vc0/vc · (f0/f)^0.35 (ap0/ap)^0.15)^(1/m)", source=TAYLOR, least=True,
     ),
     LimitKind(
-        "usual range of speed", "surface speed", "vc", "m/min", _highest, ("vc",),
-        "Beyond the usual range of material and tool material no table says how an edge fares.",
-        "nothing is known there: edges fail early", table=True,
+        "usual range of speed", "surface speed", "vc", "m/min", measure=_highest, on=("vc",),
+        why="Beyond the usual range of material and tool material no table says how an edge fares.",
+        beyond="nothing is known there: edges fail early", table=True,
     ),
     LimitKind(
-        "least surface speed", "surface speed", "vc", "m/min", _lowest, ("vc",),
-        "Too slow, metal builds up on the edge and tears the surface.", "metal builds up on the edge",
+        "least surface speed", "surface speed", "vc", "m/min", measure=_lowest, on=("vc",),
+        why="Too slow, metal builds up on the edge and tears the surface.", beyond="metal builds up on the edge",
         least=True, floor=True, table=True,
     ),
     LimitKind(
-        "finish", "theoretical finish", "Ra", "um", _roughness, ("f",),
-        "Feed marks grow with the square of the feed.", "the feed marks are rougher than wanted",
+        "finish", "theoretical finish", "Ra", "um", measure=_roughness, on=("f",),
+        why="Feed marks grow with the square of the feed.", beyond="the feed marks are rougher than wanted",
         formula=finish.FORMULA, source=finish.SOURCE,
     ),
 )  # fmt: skip

@@ -79,7 +79,7 @@ class BarHeld:
     allowed_mm: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Situation:
     """A cut with material, machine, tool and hold. What is not known is None and limits nothing.
 

@@ -37,7 +37,7 @@ def bound(limits: Iterable[Limit]) -> float:
 def lowest(name: str, symbol: str, unit: str, limits: list[Limit], **more: object) -> Evidence:
     """The lowest of several limits, the one that bit marked."""
     least = min(limits, key=lambda limit: limit.number)
-    marked = tuple(Limit(x.label, x.number, x.unit, x is least) for x in limits)
+    marked = tuple(Limit(x.label, x.number, x.unit, bit=x is least) for x in limits)
     return Evidence(name, symbol, least.number, unit, limits=marked, **more)  # type: ignore[arg-type]
 
 

@@ -23,7 +23,7 @@ FACE_BESIDE_MM = 20.0
 FIT_MM = 0.0004
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Dimensioned:
     """``shift_mm`` is what was added to z to bring the front face to 0."""
 
@@ -53,12 +53,12 @@ def dimensioned(metal: Region, fit_mm: float = FIT_MM) -> Dimensioned:
     inner = np.vstack([ring[rear:], ring[:1]])
     outside = _outside(outer, fit_mm)
     if not on_axis[rear:].any() and inner[:, 1].min() > AXIS_MM:
-        return Dimensioned(outside, _inside(inner[::-1], fit_mm, through=True), (), shift)
+        return Dimensioned(outside=outside, inside=_inside(inner[::-1], fit_mm, through=True), holes=(), shift_mm=shift)
     axial = np.flatnonzero(inner[:, 1] < AXIS_MM)
     front_part, back_part = inner[axial[-1] :], inner[: axial[0] + 1]
     inside = _inside(front_part[::-1], fit_mm) if len(front_part) > 1 and front_part[-1, 1] > AXIS_MM else ()
     holes, left_out = _back_hole(back_part, back, fit_mm)
-    return Dimensioned(outside, inside, holes, shift, left_out)
+    return Dimensioned(outside=outside, inside=inside, holes=holes, shift_mm=shift, left_out=left_out)
 
 
 def _front_first(ring: Points) -> Points:

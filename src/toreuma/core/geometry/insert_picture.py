@@ -15,7 +15,7 @@ from toreuma.core.model.tool import Insert
 __all__ = ["InsertPicture", "insert_picture"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class InsertPicture:
     """Everything in mm about the middle of the insert; the working corner points to the lower left.
 
@@ -55,7 +55,7 @@ def insert_picture(insert: Insert) -> InsertPicture:
     )
     corner = (float(sharp[0, 0]), float(sharp[0, 1]))
     far = (float(sharp[1, 0]), float(sharp[1, 1])) if len(sharp) > 1 else corner
-    return InsertPicture(top, sharp, insert.ic_mm / 2, corner, (corner, far), side)
+    return InsertPicture(top=top, sharp=sharp, centre_r=insert.ic_mm / 2, corner=corner, edge=(corner, far), side=side)
 
 
 def _middle(insert: Insert, sharp: Points, half: float) -> Points:

@@ -29,7 +29,7 @@ FAR_MM = 1e4
 BEYOND_MM = 5.0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Sunk:
     """One hole, flat or slot: ``region`` sunk from above down to ``level``, seen along the axis it is cut in.
 
@@ -185,7 +185,19 @@ def _holes(index: int, feature: HolePattern, part: Region) -> tuple[Sunk, ...]:
         region = shapely.Point(middle).buffer(r, quad_segs=quarter_chords(r))
         along: Along = "x" if feature.on == "outside" else "z"
         behind, through = feature.on == "back", feature.depth_mm is None
-        found.append(Sunk(along, angle, region, level, top, through, middle, feature.d_mm, behind))
+        found.append(
+            Sunk(
+                along=along,
+                c_deg=angle,
+                region=region,
+                level=level,
+                top=top,
+                through=through,
+                middle=middle,
+                d_mm=feature.d_mm,
+                behind=behind,
+            )
+        )
     return tuple(found)
 
 
@@ -215,12 +227,22 @@ def _flats(index: int, feature: Flats, part: Region, along: Along) -> tuple[Sunk
     for angle in _angles(feature.count, feature.start_deg, None):
         if along == "x":
             region = box(low, -wide, high if not _is_front(part, high) else high + BEYOND_MM, wide)
-            found.append(Sunk("x", angle, region, feature.distance_mm, top, False, ((low + high) / 2, 0.0)))
+            found.append(
+                Sunk(
+                    along="x",
+                    c_deg=angle,
+                    region=region,
+                    level=feature.distance_mm,
+                    top=top,
+                    through=False,
+                    middle=((low + high) / 2, 0.0),
+                )
+            )
         else:
             side = shapely.affinity.rotate(box(feature.distance_mm, -wide, wide, wide), angle, origin=(0, 0))
             away = math.radians(angle)
             middle = feature.distance_mm * math.cos(away), feature.distance_mm * math.sin(away)
-            found.append(Sunk("z", angle, side, low, high, False, middle))
+            found.append(Sunk(along="z", c_deg=angle, region=side, level=low, top=high, through=False, middle=middle))
     return tuple(found)
 
 
@@ -252,7 +274,17 @@ def _slots(index: int, feature: Slot, part: Region) -> tuple[Sunk, ...]:
             top = wall[1]
             beyond = BEYOND_MM if _is_front(part, high) else 0.0
             strip = _rounded(low, high + beyond, half, feature, beyond > 0)
-            found.append(Sunk("x", angle, strip, top - feature.depth_mm, top, False, ((low + high) / 2, 0.0)))
+            found.append(
+                Sunk(
+                    along="x",
+                    c_deg=angle,
+                    region=strip,
+                    level=top - feature.depth_mm,
+                    top=top,
+                    through=False,
+                    middle=((low + high) / 2, 0.0),
+                )
+            )
             continue
         behind = feature.on == "back"
         top = float(part.bounds[0 if behind else 2])
@@ -263,7 +295,11 @@ def _slots(index: int, feature: Slot, part: Region) -> tuple[Sunk, ...]:
         region = shapely.affinity.rotate(lying, angle, origin=(0, 0))
         away = math.radians(angle)
         middle = off * math.cos(away), off * math.sin(away)
-        found.append(Sunk("z", angle, region, level, top, False, middle, behind=behind))
+        found.append(
+            Sunk(
+                along="z", c_deg=angle, region=region, level=level, top=top, through=False, middle=middle, behind=behind
+            )
+        )
     return tuple(found)
 
 

@@ -23,7 +23,7 @@ __all__ = ["PartShape", "build_part"]
 BEYOND_MM = 1.0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class PartShape:
     """``profile`` is the outside without grooves, ``bore`` the inside profile, ``voids`` what each feature takes.
 
@@ -68,7 +68,7 @@ def build_part(part: Part) -> PartShape:
     if void is not None and len(polygons(region)) != 1:
         raise PartError(-1, "", "the bore breaks through the outside", "make the bore smaller", "inside")
     if not part.features:
-        return PartShape(profile, bore, void, (), region)
+        return PartShape(profile=profile, bore=bore, void=void, voids=(), region=region)
     surfaces = Surfaces(
         upper_envelope(solid, profile.front_z, profile.back_z),
         upper_envelope(void, profile.front_z, profile.back_z) if void is not None else None,
@@ -85,7 +85,7 @@ def build_part(part: Part) -> PartShape:
             raise PartError(
                 index, "kind", "this feature cuts the part in two or away", "make it smaller or move it", "features"
             )
-    return PartShape(profile, bore, void, tuple(voids), region, ridges(part))
+    return PartShape(profile=profile, bore=bore, void=void, voids=tuple(voids), region=region, ridges=ridges(part))
 
 
 def _bore(part: Part, profile: Profile) -> Chain:

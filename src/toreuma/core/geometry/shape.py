@@ -23,7 +23,7 @@ TRAIL_MARGIN_DEG = 2.0
 """Clearance kept between the trailing edge and a wall it follows down."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class ToolShape:
     """Cutting core, nose radius, bodies and tip, in mm from the nose centre.
 
@@ -129,13 +129,13 @@ def turned(shape: ToolShape, matrix: Points) -> ToolShape:
     """The shape with its axes turned round or exchanged by a symmetric (2, 2) matrix."""
     tip = np.array(shape.tip) @ matrix
     return ToolShape(
-        shape.core @ matrix,
-        shape.nose_radius,
-        tuple(piece @ matrix for piece in shape.bodies),
-        (float(tip[0]), float(tip[1])),
-        shape.entering_angle_deg,
-        shape.edge_length,
-        tuple(piece @ matrix for piece in shape.ahead),
+        core=shape.core @ matrix,
+        nose_radius=shape.nose_radius,
+        bodies=tuple(piece @ matrix for piece in shape.bodies),
+        tip=(float(tip[0]), float(tip[1])),
+        entering_angle_deg=shape.entering_angle_deg,
+        edge_length=shape.edge_length,
+        ahead=tuple(piece @ matrix for piece in shape.ahead),
     )
 
 

@@ -76,7 +76,14 @@ def _turning(tool: TurningTool) -> ToolShape:
                    holder.functional_length_mm)  # fmt: skip
     neck = np.vstack([_back_half(seat, insert, lead), shank[:2]])
     bodies = (_hull(seat), _hull(neck), shank)
-    return ToolShape(core, radius, bodies, tip, holder.entering_angle_deg, _edge(core, insert, radius))
+    return ToolShape(
+        core=core,
+        nose_radius=radius,
+        bodies=bodies,
+        tip=tip,
+        entering_angle_deg=holder.entering_angle_deg,
+        edge_length=_edge(core, insert, radius),
+    )
 
 
 def _seated(insert: Insert, entering_deg: float) -> tuple[Points, float, Points, float]:
@@ -118,7 +125,14 @@ def _boring(tool: BoringTool) -> ToolShape:
         core, seat, behind, tip = core * FLIP_Z, seat * FLIP_Z, behind * FLIP_Z, (radius, -radius)
     rod = _rod(bar, tip, float(seat[:, 0].min()), float(seat[:, 0].mean()))
     neck = _hull(np.vstack([behind, rod[:2]]))
-    shape = ToolShape(core, radius, (_hull(seat), neck, rod), tip, bar.entering_angle_deg, _edge(core, insert, radius))
+    shape = ToolShape(
+        core=core,
+        nose_radius=radius,
+        bodies=(_hull(seat), neck, rod),
+        tip=tip,
+        entering_angle_deg=bar.entering_angle_deg,
+        edge_length=_edge(core, insert, radius),
+    )
     return turned_inside(shape)
 
 
@@ -142,7 +156,14 @@ def _parting(tool: PartingTool) -> ToolShape:
     bodies = tuple(piece + shift for piece in shape.bodies)
     radius = tool.blade.corner_radius_mm
     back_by = flat * math.tan(math.radians(tool.blade.front_deg))
-    return ToolShape(shape.core + shift, radius, bodies, (-radius, back_by - radius), 90.0, tool.blade.width_mm)
+    return ToolShape(
+        core=shape.core + shift,
+        nose_radius=radius,
+        bodies=bodies,
+        tip=(-radius, back_by - radius),
+        entering_angle_deg=90.0,
+        edge_length=tool.blade.width_mm,
+    )
 
 
 def _bladed(blade: Blade) -> ToolShape:
@@ -158,7 +179,14 @@ def _bladed(blade: Blade) -> ToolShape:
     stem = np.array([[left + slim, foot], [right - slim, foot], [right - slim, depth], [left + slim, depth]])
     block_left = left - (blade.block_width_mm - width)
     block = np.array([[block_left, depth], [right, depth], [right, back], [block_left, back]])
-    return ToolShape(core, radius, (stem, block), (radius, -radius), 90.0, width)
+    return ToolShape(
+        core=core,
+        nose_radius=radius,
+        bodies=(stem, block),
+        tip=(radius, -radius),
+        entering_angle_deg=90.0,
+        edge_length=width,
+    )
 
 
 def _grooving(tool: GroovingTool) -> ToolShape:
@@ -170,7 +198,16 @@ def _grooving(tool: GroovingTool) -> ToolShape:
         bar = tool.bar
         rod = () if bar is None else (_rod(bar, shape.tip, 0.0, shape.tip[0] + tool.blade.width_mm / 2),)
         stem = shape.bodies[0]
-        return turned_inside(ToolShape(shape.core, shape.nose_radius, (stem, *rod), shape.tip, 90.0, shape.edge_length))
+        return turned_inside(
+            ToolShape(
+                core=shape.core,
+                nose_radius=shape.nose_radius,
+                bodies=(stem, *rod),
+                tip=shape.tip,
+                entering_angle_deg=90.0,
+                edge_length=shape.edge_length,
+            )
+        )
     return _facing(shape)
 
 
@@ -184,7 +221,14 @@ def _pull(tool: PullTool) -> ToolShape:
     bodies = tuple(piece + np.array([flat, 0.0]) for piece in square.bodies)
     rise = flat * math.tan(angle) + radius
     stem = np.maximum(bodies[0], [-math.inf, rise])
-    return ToolShape(core, radius, (stem, bodies[1]), (-radius, -radius), tool.pull_deg, blade.width_mm)
+    return ToolShape(
+        core=core,
+        nose_radius=radius,
+        bodies=(stem, bodies[1]),
+        tip=(-radius, -radius),
+        entering_angle_deg=tool.pull_deg,
+        edge_length=blade.width_mm,
+    )
 
 
 def _form(tool: FormTool) -> ToolShape:
@@ -193,14 +237,28 @@ def _form(tool: FormTool) -> ToolShape:
     half = tool.block_width_mm / 2
     end = max(tool.functional_length_mm, top + 1.0)
     block = np.array([[middle - half, top], [middle + half, top], [middle + half, end], [middle - half, end]])
-    return ToolShape(core, 0.0, (block,), (0.0, 0.0), 90.0, float(core[:, 0].max() - core[:, 0].min()))
+    return ToolShape(
+        core=core,
+        nose_radius=0.0,
+        bodies=(block,),
+        tip=(0.0, 0.0),
+        entering_angle_deg=90.0,
+        edge_length=float(core[:, 0].max() - core[:, 0].min()),
+    )
 
 
 def _round_ended(tool: GroovingTool) -> ToolShape:
     radius = tool.blade.width_mm / 2
     shape = _bladed(tool.blade.changed(corner_radius_mm=radius))
     core = np.array([[0.0, 0.0], [0.0, tool.blade.depth_mm - radius]])
-    return ToolShape(core, radius, shape.bodies, (0.0, -radius), 90.0, tool.blade.width_mm)
+    return ToolShape(
+        core=core,
+        nose_radius=radius,
+        bodies=shape.bodies,
+        tip=(0.0, -radius),
+        entering_angle_deg=90.0,
+        edge_length=tool.blade.width_mm,
+    )
 
 
 def _pointed(tool: GroovingTool) -> ToolShape:
@@ -215,7 +273,14 @@ def _pointed(tool: GroovingTool) -> ToolShape:
     stem, block = (piece - np.array([middle, 0.0]) for piece in square.bodies)
     stem = stem + np.array([[0.0, rise], [0.0, rise], [0.0, 0.0], [0.0, 0.0]])
     radius = blade.corner_radius_mm
-    return ToolShape(core, radius, (stem, block), (0.0, -radius), 90.0, blade.width_mm)
+    return ToolShape(
+        core=core,
+        nose_radius=radius,
+        bodies=(stem, block),
+        tip=(0.0, -radius),
+        entering_angle_deg=90.0,
+        edge_length=blade.width_mm,
+    )
 
 
 def _facing(shape: ToolShape) -> ToolShape:
@@ -240,13 +305,29 @@ def _threading(tool: ThreadingTool) -> ToolShape:
     pad = np.array([[-half_width, high], [half_width, high], [half_width, high + 4.0], [-half_width, high + 4.0]])
     if tool.where == "inside" and tool.bar is not None:
         rod = _rod(tool.bar, tip, -half_width, 0.0)
-        return turned_inside(ToolShape(core, insert.tip_radius_mm, (pad, rod), tip, 90.0, insert.profile_depth_mm))
+        return turned_inside(
+            ToolShape(
+                core=core,
+                nose_radius=insert.tip_radius_mm,
+                bodies=(pad, rod),
+                tip=tip,
+                entering_angle_deg=90.0,
+                edge_length=insert.profile_depth_mm,
+            )
+        )
     holder = tool.holder
     assert holder is not None
     shank = _shank((-half_width, tip[1]), holder.functional_width_mm, holder.shank_width_mm, holder.head_length_mm,
                    holder.functional_length_mm)  # fmt: skip
     neck = _hull(np.vstack([pad, shank[:2]]))
-    return ToolShape(core, insert.tip_radius_mm, (neck, shank), tip, 90.0, insert.profile_depth_mm)
+    return ToolShape(
+        core=core,
+        nose_radius=insert.tip_radius_mm,
+        bodies=(neck, shank),
+        tip=tip,
+        entering_angle_deg=90.0,
+        edge_length=insert.profile_depth_mm,
+    )
 
 
 CENTRE_CONE_DEG = 60.0
@@ -322,7 +403,14 @@ def _knurling(tool: KnurlingTool) -> ToolShape:
     half, d, head = tool.wheel_width_mm / 2, tool.wheel_d_mm, max(tool.head_mm, tool.wheel_width_mm) / 2
     wheel = np.array([[-half, 0.0], [half, 0.0], [half, d], [-half, d]])
     holder = np.array([[-head, d / 2], [head, d / 2], [head, d / 2 + tool.length_mm], [-head, d / 2 + tool.length_mm]])
-    return ToolShape(wheel, 0.0, (holder,), (0.0, 0.0), 90.0, tool.wheel_width_mm)
+    return ToolShape(
+        core=wheel,
+        nose_radius=0.0,
+        bodies=(holder,),
+        tip=(0.0, 0.0),
+        entering_angle_deg=90.0,
+        edge_length=tool.wheel_width_mm,
+    )
 
 
 def _bar_stop(tool: BarStop) -> ToolShape:
@@ -347,7 +435,14 @@ def _axial(outline: list[tuple[float, float]], overall: float, shank_r: float, b
     whole = np.vstack([[begin, 0.0], upper, upper[::-1] * [1.0, -1.0]])
     z, end = float(upper[-1, 0]), max(overall, float(upper[-1, 0]) + 1.0)
     shank = np.array([[z, -shank_r], [end, -shank_r], [end, shank_r], [z, shank_r]])
-    return ToolShape(_hull(whole), 0.0, (shank,), (0.0, 0.0), 90.0, float(upper[:, 1].max()))
+    return ToolShape(
+        core=_hull(whole),
+        nose_radius=0.0,
+        bodies=(shank,),
+        tip=(0.0, 0.0),
+        entering_angle_deg=90.0,
+        edge_length=float(upper[:, 1].max()),
+    )
 
 
 def _hull(points: Points) -> Points:

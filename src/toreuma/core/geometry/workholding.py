@@ -17,7 +17,7 @@ CONE_WITHIN_DEG = 1.0
 """How closely the mouth of a bore must lean like the centre's point."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Holding:
     """``face_z`` is the front of what grips, ``body_face_z`` the front of what carries it, ``clear_z`` the front of
     all that stands outside the blank, mm."""
@@ -58,7 +58,9 @@ def _chuck(hold: Chuck, stock: Region, face: float) -> Holding:
     if inside:
         grips = box(body_face, max(grip - hold.jaw_height_mm, 0.0), face, grip)
         body = box(back, 0.0, body_face, hold.body_d_mm / 2)
-        return Holding(grips, body.difference(stock), face, body_face, body_face, grip)
+        return Holding(
+            grips=grips, body=body.difference(stock), face_z=face, body_face_z=body_face, clear_z=body_face, grip_r=grip
+        )
     grips = box(body_face, grip, face, grip + hold.jaw_height_mm)
     if hold.bored_depth_mm is not None and hold.bored_depth_mm < hold.jaw_length_mm:
         step = box(body_face, max(grip - hold.step_mm, 0.0), face - hold.bored_depth_mm, grip)
@@ -67,7 +69,7 @@ def _chuck(hold: Chuck, stock: Region, face: float) -> Holding:
         cut = box(face - hold.relief.length_mm, grip, face + 1, grip + hold.relief.height_mm)
         grips = grips.difference(cut)
     body = box(back, grip, body_face, max(hold.body_d_mm / 2, grip + 1))
-    return Holding(grips, body, face, body_face, face, grip)
+    return Holding(grips=grips, body=body, face_z=face, body_face_z=body_face, clear_z=face, grip_r=grip)
 
 
 def _collet(hold: Collet, stock: Region, face: float) -> Holding:
@@ -79,14 +81,21 @@ def _collet(hold: Collet, stock: Region, face: float) -> Holding:
     rear_r = min(front_r + hold.cap_length_mm * math.tan(math.radians(30)), body_r)
     outline = [[face, grip], [face, front_r], [body_face, rear_r], [body_face, grip]]
     grips = region_from_points(outline)
-    return Holding(grips, box(body_face - hold.body_length_mm, grip, body_face, body_r), face, body_face, face, grip)
+    return Holding(
+        grips=grips,
+        body=box(body_face - hold.body_length_mm, grip, body_face, body_r),
+        face_z=face,
+        body_face_z=body_face,
+        clear_z=face,
+        grip_r=grip,
+    )
 
 
 def _mandrel(hold: Mandrel, face: float) -> Holding:
     """``face`` is where the blank's back rests; the mandrel stands in front of it, in the bore."""
     grips = box(face, 0.0, face + hold.length_mm, hold.d_mm / 2)
     body = box(face - hold.body_length_mm, 0.0, face, hold.body_d_mm / 2)
-    return Holding(grips, body, face, face, face, hold.d_mm / 2)
+    return Holding(grips=grips, body=body, face_z=face, body_face_z=face, clear_z=face, grip_r=hold.d_mm / 2)
 
 
 def centre_mouth_r(part: Part) -> float:

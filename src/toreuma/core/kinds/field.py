@@ -1,6 +1,6 @@
 """A field a person may type or choose."""
 
-from dataclasses import dataclass
+from dataclasses import KW_ONLY, dataclass
 
 __all__ = ["FEATURE_OF_PART", "TOOL_OF_JOB", "Field"]
 
@@ -14,6 +14,7 @@ class Field:
     label: str
     unit: str
     measured_on: str = ""
+    _: KW_ONLY
     empty: str = ""
     options: tuple[tuple[str, object], ...] = ()
 

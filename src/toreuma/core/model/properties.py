@@ -13,7 +13,7 @@ UNITS = {"mm": "mm", "deg": "deg"}
 LEFT_OUT = ("station",)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Property:
     """``path`` leads from the tool to the field; ``value`` is None where a usual one stands in."""
 
@@ -41,7 +41,13 @@ def _walk(value: Value, path: tuple[str, ...]) -> Iterator[Property]:
         words = field.description or ""
         symbol = re.search(r"\(([A-Z]{1,5})\)", words)
         group = f"{path[-1]}, " if path else ""
-        yield Property((*path, name), group + bare.replace("_", " "), symbol.group(1) if symbol else "", unit, held)
+        yield Property(
+            path=(*path, name),
+            label=group + bare.replace("_", " "),
+            symbol=symbol.group(1) if symbol else "",
+            unit=unit,
+            value=held,
+        )
 
 
 def with_property(tool: Any, path: tuple[str, ...], number: float | None) -> Any:

@@ -35,7 +35,7 @@ __all__ = ["Plan", "plan"]
 FAR_MM = 1e5
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Plan:
     """The planned job. ``operations`` holds the enabled ones in order; ``steps`` are those of its control."""
 
@@ -89,7 +89,16 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel, steps:
     hold = hold_numbers(job, scene, planned_cut(planned) or expected_cut(job))
     held = (*_blank_findings(job, scene), *hold.findings, *supply.findings, *(second.findings if second else ()))
     findings = (*held, *loop_findings(job), *neighbours(job, scene, planned))
-    return Plan(job, scene, hold, supply, second, planned, findings, given.steps)
+    return Plan(
+        job=job,
+        scene=scene,
+        hold=hold,
+        supply=supply,
+        second=second,
+        operations=planned,
+        findings=findings,
+        steps=given.steps,
+    )
 
 
 def _operations(job: Job, scene: Scene, given: Given, memo: Memo, check: Check) -> tuple[OperationPlan, ...]:
@@ -145,7 +154,9 @@ class _Made:
 def _work(memo: Memo, given: Given, operation: Operation, stock: Region) -> Work:
     scene = memo.of(placed, given.part, given.stock, given.hold, given.centre, given.machine)
     tool = given.tools[0]
-    return Work(given, scene, operation, tool, memo.of(shape_of, tool), stock, memo)
+    return Work(
+        given=given, scene=scene, operation=operation, tool=tool, shape=memo.of(shape_of, tool), stock=stock, memo=memo
+    )
 
 
 def _made(memo: Memo, given: Given, operation: Operation, stock: Region) -> _Made:
@@ -154,10 +165,12 @@ def _made(memo: Memo, given: Given, operation: Operation, stock: Region) -> _Mad
     try:
         cuts = _interrupted(kind, work, operation, kind.plan(work, operation))
     except OperationFault as fault:
-        told = Finding("error", fault.code, fault.what, fault.cure, operation.id, fault.at, cures=fault.cures)
-        return _Made(Cuts((), (), {}), Times(), (told,))
+        told = Finding(
+            "error", fault.code, fault.what, fault.cure, operation=operation.id, at=fault.at, cures=fault.cures
+        )
+        return _Made(Cuts(motions=(), passes=(), reasons={}), Times(), (told,))
     if not all(motion.is_finite for motion in cuts.motions):
-        return _Made(Cuts((), (), {}), Times(), (_astray(operation),))
+        return _Made(Cuts(motions=(), passes=(), reasons={}), Times(), (_astray(operation),))
     findings = (*cuts.findings, *beyond_limits(operation, cuts.proposal))
     return _Made(cuts, times_of(cuts.motions, given.machine), findings)
 
@@ -170,7 +183,15 @@ def _whole(
     cuts, after = made.cuts, stock
     if cuts.motions and cuts.becomes is None:
         after = _work(memo, given, operation, stock).after(cuts.motions, cuts.chord_mm)
-    return OperationPlan(operation, cuts, stock, cuts.becomes or after, made.times, made.findings, zone)
+    return OperationPlan(
+        operation=operation,
+        cuts=cuts,
+        before=stock,
+        after=cuts.becomes or after,
+        times=made.times,
+        findings=made.findings,
+        zone=zone,
+    )
 
 
 def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts) -> Cuts:
@@ -192,23 +213,23 @@ def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts) -> Cu
 
 def _gone(operation: Operation) -> Finding:
     what, cure = "no metal of the blank is left where it works", "choose a larger blank, or look at what is cut before"
-    return Finding("error", "stock.gone", what, cure, operation.id)
+    return Finding("error", "stock.gone", what, cure, operation=operation.id)
 
 
 def _astray(operation: Operation) -> Finding:
     what, cure = "no way could be worked out for it", "look at the blank and at the numbers typed for it"
-    return Finding("error", "moves.nowhere", what, cure, operation.id)
+    return Finding("error", "moves.nowhere", what, cure, operation=operation.id)
 
 
 def _missing(job: Job, operation: Operation, identifier: str) -> Finding:
     known = ", ".join(tool.id for tool in job.tools) or "none"
     what = f"there is no tool '{identifier}' in the job"
-    return Finding("error", "tool.missing", what, f"the job has: {known}", operation.id)
+    return Finding("error", "tool.missing", what, f"the job has: {known}", operation=operation.id)
 
 
 def _no_station(job: Job, operation: Operation, tool: Tool) -> Finding:
     what = f"{tool.id} sits in station {tool.station}, the machine has {job.machine.stations}"
-    return Finding("error", "tool.station", what, "the turret cannot turn to it", operation.id)
+    return Finding("error", "tool.station", what, "the turret cannot turn to it", operation=operation.id)
 
 
 def _stays_in_one(operation: Operation) -> Finding:
@@ -217,12 +238,19 @@ def _stays_in_one(operation: Operation) -> Finding:
         "pair.stays",
         "two parts back to back: the first end is not parted off",
         "the program of the second end makes this cut",
-        operation.id,
+        operation=operation.id,
     )
 
 
 def _failed(operation: Operation, stock: Region, fault: Finding) -> OperationPlan:
-    return OperationPlan(operation, Cuts((), (), {}), stock, stock, Times(), (fault,))
+    return OperationPlan(
+        operation=operation,
+        cuts=Cuts(motions=(), passes=(), reasons={}),
+        before=stock,
+        after=stock,
+        times=Times(),
+        findings=(fault,),
+    )
 
 
 def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:

@@ -31,7 +31,7 @@ ROUNDING = 0.002
 """What rounding speed and feed to numbers that are written may do to a limit."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Proposal:
     """``cut`` as rounded for the program, ``uses`` every limit at it, worst first.
 
@@ -86,7 +86,7 @@ def propose(
     price = _price_of_rungs(situation, cut, steps, fixed, aim, costs)
     if price is not None:
         reasons[Figure.PRICE] = price
-    return Proposal(situation, cut, uses, figures, bounds, reasons)
+    return Proposal(situation=situation, cut=cut, uses=uses, figures=figures, bounds=bounds, reasons=reasons)
 
 
 def _figures(situation: Situation, cut: Cut, depth_given: bool) -> Figures:
@@ -152,7 +152,7 @@ def _evidence(
     biting = min(upper, key=lambda limit: limit.number, default=None)
     bites = biting is not None and number >= BIT_SHARE * biting.number
     shown = tuple(replace(limit, bit=bites and limit is biting) for limit in sorted(limits, key=lambda x: x.number))
-    evidence = Evidence(name, symbol, number, figure.unit, ORDER, limits=shown, measured_on=on, typable=True)
+    evidence = Evidence(name, symbol, number, figure.unit, formula=ORDER, limits=shown, measured_on=on, typable=True)
     if variable == "vc":
         evidence = _with_table(evidence, situation)
     elif variable == "ap":
@@ -293,7 +293,7 @@ def _followed(situation: Situation, cut: Cut, figures: Figures) -> Reasons:
                 Input("with a worn edge", "1.3 Pc", force.WEAR_FACTOR * power, "kW"),
                 *_short_rating(situation, seen.rpm),
             ),
-            limits=(Limit(f"spindle at {seen.rpm:.0f} rpm", there, "kW", True),),
+            limits=(Limit(f"spindle at {seen.rpm:.0f} rpm", there, "kW", bit=True),),
         ),
         Figure.REMOVED: Evidence(
             "metal removed",
@@ -341,7 +341,7 @@ def _followed(situation: Situation, cut: Cut, figures: Figures) -> Reasons:
                 Input("passive force", "Fp", seen.passive_n, "N"),
                 Input("gives way", "", 1000 * situation.bend.mm_per_n, "um/N"),
             ),
-            limits=(Limit(situation.bend.where, 2000 * allowed, "size_um", bend > allowed),),
+            limits=(Limit(situation.bend.where, 2000 * allowed, "size_um", bit=bend > allowed),),
         )
     return found
 

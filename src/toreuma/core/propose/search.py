@@ -99,7 +99,7 @@ def best(
     tried = [
         judged
         for given in _with_rungs(situation, fixed)
-        for judged in _Search(situation, steps, given, aim, costs).tried()
+        for judged in _Search(situation=situation, steps=steps, fixed=given, aim=aim, costs=costs).tried()
     ]
     least = min(tried, key=lambda one: (one[0], one[1]))
     good = [one for one in tried if one[0] == least[0] and one[1] <= least[1] * AS_GOOD + 1e-12]
@@ -161,7 +161,7 @@ def _promise(ap: float, travel_mm: float, looked: list[_Looked]) -> tuple[int, f
     return min(above.group, below.group), unit * travel_mm
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Search:
     situation: Situation
     steps: tuple[Step, ...]
@@ -203,7 +203,7 @@ class _Search:
 
     def _looked_at(self, judged: "_Judged") -> "_Looked":
         ap = judged[2].ap_mm
-        return _Looked(ap, judged[0], judged[1] / _travel(ap, self.steps), judged)
+        return _Looked(ap, judged[0], judged[1] / max(_travel(ap, self.steps), 1e-9), judged)
 
     def _sampled(self, deepest: float, shallowest: float, count: int) -> list["_Judged"]:
         """Depths in equal ratios, from the deepest down."""

@@ -59,7 +59,7 @@ class Gouge:
     depth_mm: float
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Step:
     """What one move did: area removed in the half section, mean depth, power and force at the edge, bend on radius."""
 
@@ -228,7 +228,7 @@ class Cutter:
         known = len(self.milled.touches)
         power, there = self.milled.obey(motion, self._shapes[motion.station][0], self.stock)
         self.contacts += self.milled.touches[known:]
-        return Step(0.0, 0.0, power, there)
+        return Step(removed_mm2=0.0, depth_mm=0.0, power_kw=power, available_kw=there)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         if not shapely.intersects(swept, self.stock):
@@ -290,7 +290,7 @@ class Cutter:
         radius = max(abs(motion.start[1]), abs(motion.end[1]))
         rpm = spindle_rpm(motion.spindle, radius, self._job.machine.max_rpm)
         if rpm <= 0:
-            return Step(removed, depth)
+            return Step(removed_mm2=removed, depth_mm=depth)
         feed = motion.feed / rpm if motion.per_minute else motion.feed
         nose = 0.0 if shape.is_blade else shape.nose_radius
         force = force_with_nose_n(self._job.stock.material, depth, feed, nose, shape.entering_angle_deg)
@@ -299,7 +299,14 @@ class Cutter:
         dz, dr = (abs(b - a) / motion.segment.length for a, b in zip(motion.start, motion.end, strict=True))
         radial = across * dz + along * dr
         there = available_power_kw(self._job.machine, rpm)
-        return Step(removed, depth, power, there, force, radial * self._gives_way(motion))
+        return Step(
+            removed_mm2=removed,
+            depth_mm=depth,
+            power_kw=power,
+            available_kw=there,
+            force_n=force,
+            bend_mm=radial * self._gives_way(motion),
+        )
 
     def _threaded(self, motion: Motion, removed: float) -> Step:
         """A pass of a thread: every turn takes the same chip."""
@@ -312,7 +319,14 @@ class Cutter:
         force = specific_force_n_mm2(self._job.stock.material, max(depth / 2, 1e-3)) * area
         power = cutting_power_kw(force, 2 * math.pi * radius * rpm / 1000)
         there = available_power_kw(self._job.machine, rpm)
-        return Step(removed, depth, power, there, force, 0.5 * force * self._gives_way(motion))
+        return Step(
+            removed_mm2=removed,
+            depth_mm=depth,
+            power_kw=power,
+            available_kw=there,
+            force_n=force,
+            bend_mm=0.5 * force * self._gives_way(motion),
+        )
 
     def _drilled(self, motion: Motion, removed: float, tool: Drill) -> Step:
         """A move of a drill: power from its torque, and thrust as the force."""
@@ -322,7 +336,13 @@ class Cutter:
         feed = motion.feed / rpm if motion.per_minute else motion.feed
         torque, thrust = drilling(self._job.stock.material, tool.d_mm, feed, tool.point_deg)
         there = available_power_kw(self._job.machine, rpm)
-        return Step(removed, tool.d_mm / 2, torque * rpm / 9549.3, there, thrust)
+        return Step(
+            removed_mm2=removed,
+            depth_mm=tool.d_mm / 2,
+            power_kw=torque * rpm / 9549.3,
+            available_kw=there,
+            force_n=thrust,
+        )
 
     def _gives_way(self, motion: Motion) -> float:
         """Compliance of the piece at the tool, mm/N, as it was when the operation began."""

@@ -25,7 +25,7 @@ SAME_MM = 1e-6
 CHORD_MM = 0.0005
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class DrivenTool:
     """A driven tool as bodies along its own axis, its end at the origin; ``rough`` cuts where only contact counts."""
 
@@ -41,11 +41,11 @@ class DrivenTool:
         upper = _upper(shape.cutting)
         bodies = (_upper(shapely.MultiPoint(piece).convex_hull) for piece in shape.bodies)
         return DrivenTool(
-            tool,
-            revolved(upper, facets(float(shape.cutting.bounds[3]))),
-            revolved(upper, COARSE_TOOL),
-            tuple(revolved(body, COARSE_TOOL) for body in bodies),
-            tool.teeth if isinstance(tool, EndMill) else 2,
+            tool=tool,
+            cutting=revolved(upper, facets(float(shape.cutting.bounds[3]))),
+            rough=revolved(upper, COARSE_TOOL),
+            bodies=tuple(revolved(body, COARSE_TOOL) for body in bodies),
+            teeth=tool.teeth if isinstance(tool, EndMill) else 2,
         )
 
     @property

@@ -14,7 +14,7 @@ __all__ = ["Block", "Lanes", "Notch", "Stood", "lanes_of"]
 GAP_S = 0.01
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Block:
     """An operation on a carrier (counted from 0) at a spindle, s; ``station`` is its tool's."""
 
@@ -46,7 +46,7 @@ class Notch:
     what: str
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Lanes:
     """``stays`` are (number of the part, from, to) for each spindle, ``speeds`` (s, rpm) of each, ``taken`` start and
     end of every hand-over, ``ends`` the ends of all moves."""
@@ -75,14 +75,14 @@ def lanes_of(scenery: Scenery, ran: Together, findings: Iterable[Finding]) -> La
     taken = tuple((piece.come.start_s, piece.back.end_s) for piece in scenery.pieces)
     places: tuple[Where, Where] = ("main", "second")
     return Lanes(
-        ran.seconds,
-        tuple(_blocks(scenery, ran)),
-        {where: scenery.stays(where) for where in places},
-        {where: _speeds(scenery, ran, where) for where in places},
-        waits,
-        taken,
-        tuple(_notches(ran, findings)),
-        tuple(sorted({one.end_s for one in ran.happened if one.end_s > one.start_s})),
+        seconds=ran.seconds,
+        blocks=tuple(_blocks(scenery, ran)),
+        stays={where: scenery.stays(where) for where in places},
+        speeds={where: _speeds(scenery, ran, where) for where in places},
+        waits=waits,
+        taken=taken,
+        notches=tuple(_notches(ran, findings)),
+        ends=tuple(sorted({one.end_s for one in ran.happened if one.end_s > one.start_s})),
     )
 
 
@@ -100,7 +100,14 @@ def _blocks(scenery: Scenery, ran: Together) -> list[Block]:
             title = ran.main.sections[motion.section].title if motion.section < len(ran.main.sections) else ""
             where: Where = "second" if motion.second else "main"
             number = machine.carriers.index(machine.carrier_of(motion.station))
-            block = Block(number, motion.station, where, title.capitalize(), run[0].start_s, run[-1].end_s)
+            block = Block(
+                carrier=number,
+                station=motion.station,
+                where=where,
+                name=title.capitalize(),
+                start_s=run[0].start_s,
+                end_s=run[-1].end_s,
+            )
             found.append(block)
     return found
 

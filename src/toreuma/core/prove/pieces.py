@@ -12,7 +12,7 @@ AWAY_MM = 1.0
 """The second spindle goes back when it moves farther from the first than this."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Piece:
     """One part: its moves at the main spindle until it is taken, and at the second one until the next one comes.
 
@@ -77,11 +77,11 @@ def pieces_of(happened: Sequence[Happening]) -> tuple[Piece, ...]:
         second = (one for one in mine if one.motion is not None and one.start_s >= back.start_s - 1e-6)
         found.append(
             Piece(
-                tuple(one.motion for one in first if one.motion is not None and not one.motion.second),
-                tuple(one.motion for one in second if one.motion is not None and one.motion.second),
-                mine,
-                come,
-                back,
+                first=tuple(one.motion for one in first if one.motion is not None and not one.motion.second),
+                second=tuple(one.motion for one in second if one.motion is not None and one.motion.second),
+                happened=mine,
+                come=come,
+                back=back,
             )
         )
     return tuple(found)

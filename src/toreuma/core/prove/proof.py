@@ -38,7 +38,7 @@ LIMIT_UM = 2.0
 """Gouge and undeclared leftover up to this are within what a program of this resolution can hold."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Proof:
     """What came of cutting a program.
 
@@ -135,25 +135,25 @@ def prove(
     )
     progress(1.0)
     return Proof(
-        program,
-        timeline_of(program.motions, job.machine),
-        steps,
-        states,
-        final,
-        gouge_um,
-        leftover_um,
-        undeclared,
-        1000 * thickness(kept, scene.part),
-        kept,
-        tuple(cutter.contacts),
-        tuple(sorted(findings, key=lambda finding: finding.severity != "error")),
-        not cutter.piece.is_empty,
-        made,
-        sizes_made(job, scene, final),
-        surfaces_made(job, scene, final.difference(scene.shape.ridges) if cutter.rolled else final),
-        _without_film(gouged),
-        deep,
-        left,
+        program=program,
+        timeline=timeline_of(program.motions, job.machine),
+        steps=steps,
+        states=states,
+        final=final,
+        gouge_um=gouge_um,
+        leftover_um=leftover_um,
+        leftover=undeclared,
+        declared_um=1000 * thickness(kept, scene.part),
+        declared=kept,
+        contacts=tuple(cutter.contacts),
+        findings=tuple(sorted(findings, key=lambda finding: finding.severity != "error")),
+        parted=not cutter.piece.is_empty,
+        threads=made,
+        sizes=sizes_made(job, scene, final),
+        surfaces=surfaces_made(job, scene, final.difference(scene.shape.ridges) if cutter.rolled else final),
+        gouged=_without_film(gouged),
+        gouges=deep,
+        left=left,
     )
 
 

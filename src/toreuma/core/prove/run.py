@@ -39,7 +39,7 @@ class Leg:
         return self.motion.segment.at(min(max(share, 0.0), 1.0))
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Stand:
     """A tool at one moment: ``body`` and ``cutting`` in the machine's places, ``tip`` the programmed point."""
 
@@ -135,7 +135,15 @@ class Run:
         at_z = self.zero_of_second(seconds) - z if second else z
         place = [along, 0.0, 0.0, across, at_z - along * shape.tip[0], across * (r - shape.tip[1])]
         body, cutting = (affine_transform(one, place) for one in (shape.body, shape.cutting))
-        return Stand(channel, carrier, tool, leg.motion, (at_z, across * r), body, cutting)
+        return Stand(
+            channel=channel,
+            carrier=carrier,
+            tool=tool,
+            motion=leg.motion,
+            tip=(at_z, across * r),
+            body=body,
+            cutting=cutting,
+        )
 
     def box(self, channel: int, leg: Leg, start: float, end: float) -> tuple[float, float, float, float] | None:
         """A box (z, r, z, r) round the tool's whole way from ``start`` to ``end`` in the machine's places."""

@@ -24,7 +24,7 @@ OPEN_MM = 2.0
 Where = Literal["main", "second"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Held:
     """One spindle: what stands still of its hold, what grips, and the metal, upper halves in the machine's places.
 
@@ -126,7 +126,15 @@ class Scenery:
             metal = translate(stay.replay.stock_at(seconds), self.pieces[stay.number].shift_at(seconds), 0.0)
         is_open = self._is("main_open", seconds)
         jaws = self._apart("main", scene.jaws, is_open)
-        return Held("main", scene.chuck, jaws, is_open, metal, stay.number if stay is not None else -1, 0.0)
+        return Held(
+            where="main",
+            body=scene.chuck,
+            jaws=jaws,
+            is_open=is_open,
+            metal=metal,
+            part=stay.number if stay is not None else -1,
+            zero=0.0,
+        )
 
     def _held_second(self, seconds: float) -> Held:
         scene, stay = self.run.scenes[1], _under_way(self._second, seconds)
@@ -135,7 +143,15 @@ class Scenery:
         metal = stay.replay.stock_at(seconds) if stay is not None else EMPTY
         body, gripping, held = (self.run.from_second(one, seconds) for one in (scene.chuck, jaws, metal))
         number = stay.number if stay is not None else -1
-        return Held("second", body, gripping, is_open, held, number, self.run.zero_of_second(seconds))
+        return Held(
+            where="second",
+            body=body,
+            jaws=gripping,
+            is_open=is_open,
+            metal=held,
+            part=number,
+            zero=self.run.zero_of_second(seconds),
+        )
 
     def _apart(self, where: Where, jaws: Region, is_open: bool) -> Region:
         if (where, is_open) not in self._jaws:

@@ -30,7 +30,7 @@ class Cut:
     states: tuple[tuple[int, Region], ...]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Left:
     """What a section left: its steps, the state behind it, and what it told, lines counted from its own first."""
 
@@ -96,7 +96,16 @@ def _remembered(
             cutter.milled.history = key
         milled = cutter.milled.copy() if driven else None
         closed = cutter.open_line is None and not cutter.cut_open
-        return _Left(steps, cutter.stock, cutter.piece, cutter.centre_in, cutter.after_thread, closed, told, milled)
+        return _Left(
+            steps=steps,
+            stock=cutter.stock,
+            piece=cutter.piece,
+            centre_in=cutter.centre_in,
+            after_thread=cutter.after_thread,
+            closed=closed,
+            told=told,
+            milled=milled,
+        )
 
     left = memo.get(key, obey)
     if fresh:

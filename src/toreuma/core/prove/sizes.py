@@ -26,7 +26,7 @@ RESOLUTION_MM = 0.0015
 """What a program in whole micrometres of diameter can hold, and chords on top of it."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class SizeMade:
     """A cylinder as it was cut: least and greatest diameter found with the limits, mm; None where it has none.
 
@@ -74,7 +74,16 @@ def sizes_made(job: Job, scene: Scene, final: Region) -> tuple[SizeMade, ...]:
             if _threaded(job, side, z):  # of a thread the crest counts
                 made = (made[1], made[1]) if side == "outside" else (made[0], made[0])
             name = element.name or said("Ø {}", q(element.d_mm, "mm", "g", bare=True))
-            found.append(SizeMade(name, side, 2 * segment.start[1], made, _limits(element), z))
+            found.append(
+                SizeMade(
+                    name=name,
+                    side=side,
+                    nominal_mm=2 * segment.start[1],
+                    found_mm=made,
+                    limits_mm=_limits(element),
+                    z=z,
+                )
+            )
     return tuple(found)
 
 

@@ -28,7 +28,7 @@ STANDS_UM = 50.0
 """More metal than this is what no finishing cut has been at."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class SurfaceMade:
     """A surface as it was cut. ``points`` (n, 2) lie on it, (z, r) in mm; ``over_um`` stands above it at most,
     ``under_um`` is missing at most, both square to it; ``allowed_um`` is half of its limits, on radius.
@@ -81,7 +81,17 @@ def surfaces_made(job: Job, scene: Scene, final: Region) -> tuple[SurfaceMade, .
         over, under = _deviations(free, final)
         size = element.size if element is not None else None
         allowed = (size.upper_um - size.lower_um) / 4 if size is not None else FREE_UM
-        found.append(SurfaceMade(name, side, free, over, under, max(allowed, 0.5), size is not None))
+        found.append(
+            SurfaceMade(
+                name=name,
+                side=side,
+                points=free,
+                over_um=over,
+                under_um=under,
+                allowed_um=max(allowed, 0.5),
+                bounded=size is not None,
+            )
+        )
     return tuple(found)
 
 

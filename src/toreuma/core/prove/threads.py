@@ -28,7 +28,7 @@ MEASURED_MM = 0.002
 """How closely the pitch diameter is measured."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class ThreadMade:
     """A thread as it was cut: pitch diameter found with its limits, mm; ``complete`` where it is cut to its end."""
 
@@ -101,7 +101,15 @@ def threads_made(job: Job, final: Region) -> tuple[ThreadMade, ...]:
         last = (back, back + form.pitch_mm)
         complete = pitch is not None and 0.25 < _metal_share(final, last, pitch / 2, tilt) < 0.75
         place = (middle, sum(form.crest_d_mm) / 4)
-        found.append(ThreadMade(feature.designation, pitch, form.pitch_d_mm, complete, place))
+        found.append(
+            ThreadMade(
+                designation=feature.designation,
+                pitch_d_mm=pitch,
+                limits_mm=form.pitch_d_mm,
+                complete=complete,
+                at=place,
+            )
+        )
     return tuple(found)
 
 

@@ -16,7 +16,7 @@ __all__ = ["Happening", "Together", "together"]
 ASKED_S, EJECT_S = 0.3, 0.6
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Happening:
     """Something that happened in a channel from ``start_s`` to ``end_s``: a move, or a word between moves."""
 
@@ -31,7 +31,7 @@ class Happening:
         return self.motion.line if self.motion is not None else self.mark.line if self.mark is not None else 0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Together:
     """Everything in the order it happens. ``main`` and ``second`` are the moves at each spindle as one program."""
 
@@ -62,9 +62,9 @@ def together(programs: Mapping[int, Program], machine: Machine) -> Together:
         for (start, end), (_, what) in zip(laid.times[channel], row, strict=False):
             if isinstance(what, Motion):
                 moved = replace(what, section=what.section + offsets[channel]) if what.section >= 0 else what
-                happened.append(Happening(channel, start, end, motion=moved))
+                happened.append(Happening(channel=channel, start_s=start, end_s=end, motion=moved))
             else:
-                happened.append(Happening(channel, start, end, mark=what))
+                happened.append(Happening(channel=channel, start_s=start, end_s=end, mark=what))
     happened.sort(key=lambda one: (one.start_s, one.end_s))
     told = [finding for program in programs.values() for finding in program.findings]
     told += _counted(programs)
@@ -75,12 +75,12 @@ def together(programs: Mapping[int, Program], machine: Machine) -> Together:
     second = tuple(one.motion for one in happened if one.motion is not None and one.motion.second)
     waited = laid.waited_s({channel: [item for item, _ in row] for channel, row in rows.items()})
     return Together(
-        tuple(happened),
-        Program(text, main, sections, ()),
-        Program(text, second, sections, ()),
-        laid,
-        waited,
-        tuple(told),
+        happened=tuple(happened),
+        main=Program(text=text, motions=main, sections=sections, findings=()),
+        second=Program(text=text, motions=second, sections=sections, findings=()),
+        laid=laid,
+        waited_s=waited,
+        findings=tuple(told),
     )
 
 

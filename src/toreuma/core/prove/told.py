@@ -15,7 +15,7 @@ SAME_SPEED, SAME_FEED, STEP_MM = 1e-4, 1e-3, 1.5e-4
 """Shares within which speeds and feeds are the same; leads are written in steps of this many mm or finer."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Told:
     """What a tool is told while it cuts: speeds, and feeds in mm per turn or per minute.
 
@@ -37,7 +37,13 @@ def told_to(motions: Iterable[Motion], section: int | None = None, second: bool 
             cuts.setdefault(motion.station, []).append(motion)
     for station, own in cuts.items():
         feeds = frozenset((float(one.feed or 0), one.per_minute) for one in own)
-        yield Told(station, section, second, frozenset(_speed(one) for one in own if not one.shared), feeds)
+        yield Told(
+            station=station,
+            section=section,
+            second=second,
+            speeds=frozenset(_speed(one) for one in own if not one.shared),
+            feeds=feeds,
+        )
 
 
 def told_otherwise(program: Program, wanted: Iterable[Told]) -> Iterator[Finding]:

@@ -25,7 +25,7 @@ FULL_SHARE = 0.5
 """A piece counts as left by the step that first leaves this share of it."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Spot:
     """One piece of metal left: where, how much, how thick, and what keeps the tool away."""
 
@@ -70,7 +70,15 @@ def _spot(scene: Scene, tool: Tool, shape: ToolShape, piece: Region, reason: Rea
     if reason == "trailing edge" and _wall_in_front(scene, piece, shape):
         reason = "leading edge"
     thick = thickness(piece, scene.part) if piece.area > LEAST_MM else 0.0
-    return Spot(at, float(piece.area), thick, float(z1), float(z0), reason, _words(tool, shape, reason))
+    return Spot(
+        at=at,
+        area_mm2=float(piece.area),
+        thick_mm=thick,
+        from_z=float(z1),
+        to_z=float(z0),
+        reason=reason,
+        words=_words(tool, shape, reason),
+    )
 
 
 def _wall_in_front(scene: Scene, piece: Region, shape: ToolShape) -> bool:

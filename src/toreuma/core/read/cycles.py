@@ -29,7 +29,7 @@ class CycleError(ValueError):
     """What is wrong with a cycle, in words."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Words:
     """The words of a cycle: its first block where it has two, its last, and the contour between P and Q.
 

@@ -89,7 +89,17 @@ class Cycling(Moves):
         try:
             contour = self._contour(block, skip=name != "finish_cycle") if follows else ()
             target = state.at if follows else self._target(block)
-            words = Words(state.firsts.get(name), block, state.at, target, state.scale, across, fine, feed, contour)
+            words = Words(
+                first=state.firsts.get(name),
+                block=block,
+                at=state.at,
+                target=target,
+                scale=state.scale,
+                across=across,
+                fine=fine,
+                feed=feed,
+                contour=contour,
+            )
             self._made(MULTIPLE[name](words), feed, block)
         except CycleError as error:
             self._say("error", "cycle.words", block.line, str(error), "the control stops, or cuts what nobody meant")

@@ -97,7 +97,7 @@ class Modes(Reading):
     def _turns(self, block: Block, on: bool) -> None:
         """The spindle in hand begins to turn or stops; other channels may hold what it holds."""
         what = ("second_" if self._state.second else "main_") + ("turns" if on else "stands")
-        self._marks.append(Mark(what, block.line, len(self._motions)))
+        self._marks.append(Mark(what=what, line=block.line, at=len(self._motions)))
 
     def _handed(self, name: str, block: Block) -> None:
         """What concerns the second spindle; a number may stand with it."""
@@ -112,7 +112,7 @@ class Modes(Reading):
             return
         number = block.value("Z") if name == "set_datum" else block.value("P" if name == "push_limit" else "S")
         scale = state.scale if name == "set_datum" else 1.0
-        self._marks.append(Mark(name, block.line, len(self._motions), (number or 0.0) * scale))
+        self._marks.append(Mark(what=name, line=block.line, at=len(self._motions), number=(number or 0.0) * scale))
 
     def _clamp(self, block: Block) -> None:
         speed = block.value("S")
@@ -157,7 +157,7 @@ class Modes(Reading):
 
     def _angle(self, turned: float = 0.0) -> Driven:
         state = self._state
-        return Driven(state.live_rpm, state.c_deg, (state.y, state.y), state.polar, turned)
+        return Driven(rpm=state.live_rpm, c_deg=state.c_deg, y=(state.y, state.y), polar=state.polar, turned_deg=turned)
 
     def _live(self, names: list[str], rpm: float) -> None:
         """The driven tool comes to speed."""
@@ -268,5 +268,7 @@ class Modes(Reading):
         if turning != self._turning[0]:
             self._turning = turning, self._spindle()
         spindle, per_minute = self._turning[1], bool(state.per_minute)
-        made = Motion(segment, feed, spindle, state.station, per_minute, block.line, state.section)
+        made = Motion(
+            segment, feed, spindle, state.station, per_minute=per_minute, line=block.line, section=state.section
+        )
         return replace(made, second=state.second, shared=state.shared) if state.second or state.shared else made

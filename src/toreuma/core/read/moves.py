@@ -144,7 +144,15 @@ class Moves(Modes):
         state, target = self._state, self._target(block)
         line = Line(state.at, target)
         if line.length > 1e-9:
-            made = Motion(line, feed, spindle, state.station, bool(state.per_minute), block.line, state.section)
+            made = Motion(
+                line,
+                feed,
+                spindle,
+                state.station,
+                per_minute=bool(state.per_minute),
+                line=block.line,
+                section=state.section,
+            )
             self._motions.append(made)
         state.at = target
 

@@ -115,7 +115,15 @@ class _Reader(Cycling):
             sections = tuple(self._sections[section:])
             motions, numbers = tuple(self._motions[at[0] :]), tuple(self._numbers[at[1] :])
             left = tuple(replace(one, at=one.at - at[0]) for one in self._marks[marks:])
-            return Stretch(blocks[0].line, section, motions, sections, numbers, self._state.copy(), left)
+            return Stretch(
+                line=blocks[0].line,
+                section=section,
+                motions=motions,
+                sections=sections,
+                numbers=numbers,
+                state=self._state.copy(),
+                marks=left,
+            )
 
         key = "read", self._language, self._reference, stretch_key(blocks, self._state)
         stretch = memo.get(key, read_it)
@@ -144,7 +152,12 @@ class _Reader(Cycling):
                 "the next program starts out of place: take it away first",
             )
         return Program(
-            text, tuple(self._motions), tuple(self._sections), tuple(self._findings), self._parts, tuple(self._marks)
+            text=text,
+            motions=tuple(self._motions),
+            sections=tuple(self._sections),
+            findings=tuple(self._findings),
+            parts=self._parts,
+            marks=tuple(self._marks),
         )
 
     def block(self, block: Block) -> None:
@@ -270,13 +283,13 @@ class _Reader(Cycling):
         """The channel stands until those named by the digits behind P have come here."""
         channels = tuple(int(one) for one in f"{block.value('P') or 0:.0f}")
         mark = number - self._dialect.wait_from + 1
-        self._marks.append(Mark("wait", block.line, len(self._motions), mark, channels))
+        self._marks.append(Mark(what="wait", line=block.line, at=len(self._motions), number=mark, channels=channels))
 
     def _second_to(self, block: Block) -> None:
         """The second spindle moves along Z."""
         place = (block.value(self._dialect.second_axis) or 0.0) * self._state.scale
         feed = None if self._state.move == "rapid" else self._state.feed or 0.0
-        self._marks.append(Mark("second_to", block.line, len(self._motions), place, feed=feed))
+        self._marks.append(Mark(what="second_to", line=block.line, at=len(self._motions), number=place, feed=feed))
 
     def _call(self, block: Block) -> None:
         """Another program in the same text is run so many times; what it does is read once."""

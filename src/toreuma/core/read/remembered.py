@@ -14,7 +14,7 @@ REACHING = frozenset(("call", "return", "end", *MULTIPLE))
 """What makes a stretch depend on more than its own blocks: other programs, and contours between block numbers."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Stretch:
     """What reading a stretch gave: moves and sections, block numbers, what is in force behind it, and marks, counted
     from its own first move.
@@ -42,7 +42,15 @@ class Stretch:
         after.section += on
         after.offset_line += down
         marks = tuple(replace(one, line=one.line + down) for one in self.marks)
-        return Stretch(line, section, tuple(motions), tuple(sections), tuple(numbers), after, marks)
+        return Stretch(
+            line=line,
+            section=section,
+            motions=tuple(motions),
+            sections=tuple(sections),
+            numbers=tuple(numbers),
+            state=after,
+            marks=marks,
+        )
 
 
 def stretch_key(blocks: Sequence[Block], state: State) -> Hashable:

@@ -21,7 +21,7 @@ class Section:
     line: int
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Mark:
     """Something between moves that concerns other channels or the second spindle, behind ``at`` moves.
 
@@ -37,7 +37,7 @@ class Mark:
     feed: float | None = None
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Program:
     """What the text does: moves in order, sections, and everything in it that is wrong.
 
@@ -52,7 +52,7 @@ class Program:
     marks: tuple[Mark, ...] = ()
 
 
-@dataclass
+@dataclass(kw_only=True)
 class State:
     """Everything that stays in force from block to block."""
 

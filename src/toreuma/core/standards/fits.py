@@ -32,7 +32,7 @@ class FitTables(Value):
     special_um: dict[str, tuple[float | None, ...]]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Tolerance:
     """The limits of one size. Deviations in µm from ``nominal_mm``."""
 
@@ -118,13 +118,13 @@ def tolerance_of(size_mm: float, zone: str, tables: FitTables) -> Tolerance:
     low = letter.lower()
     if low == "js":
         half = width / 2
-        return Tolerance(size_mm, zone, -half, half, tables.source)
+        return Tolerance(nominal_mm=size_mm, zone=zone, lower_um=-half, upper_um=half, source=tables.source)
     if low == "j":
         known = _column(size_mm, tables.special_um.get(letter + grade, ()), tables)
         if known is None:
             raise _not_given(size_mm, zone)
         lower, upper = (known - width, known) if letter == "J" else (known, known + width)
-        return Tolerance(size_mm, zone, lower, upper, tables.source)
+        return Tolerance(nominal_mm=size_mm, zone=zone, lower_um=lower, upper_um=upper, source=tables.source)
     if not (letter.isupper() or letter.islower()):
         raise StandardError(zone, "letters are mixed", "write holes large (H7), shafts small (g6)")
     if low in tables.shaft_upper_um:
@@ -132,8 +132,16 @@ def tolerance_of(size_mm: float, zone: str, tables: FitTables) -> Tolerance:
         if upper_shaft is None:
             raise _not_given(size_mm, zone)
         if letter.isupper():
-            return Tolerance(size_mm, zone, 0.0 - upper_shaft, width - upper_shaft, tables.source)
-        return Tolerance(size_mm, zone, upper_shaft - width, upper_shaft, tables.source)
+            return Tolerance(
+                nominal_mm=size_mm,
+                zone=zone,
+                lower_um=0.0 - upper_shaft,
+                upper_um=width - upper_shaft,
+                source=tables.source,
+            )
+        return Tolerance(
+            nominal_mm=size_mm, zone=zone, lower_um=upper_shaft - width, upper_um=upper_shaft, source=tables.source
+        )
     if low not in tables.shaft_lower_um:
         raise StandardError(zone, f"'{letter}' is no deviation of the standard", "use letters a to zc or A to ZC")
     lower_shaft = _column(size_mm, tables.shaft_lower_um[low], tables)
@@ -141,10 +149,12 @@ def tolerance_of(size_mm: float, zone: str, tables: FitTables) -> Tolerance:
         raise _not_given(size_mm, zone)
     if letter.isupper():
         upper = _hole_upper(size_mm, low, grade, lower_shaft, tables)
-        return Tolerance(size_mm, zone, upper - width, upper, tables.source)
+        return Tolerance(nominal_mm=size_mm, zone=zone, lower_um=upper - width, upper_um=upper, source=tables.source)
     if low == "k" and not 4 <= _order(grade) <= 7:
         lower_shaft = 0.0
-    return Tolerance(size_mm, zone, lower_shaft, lower_shaft + width, tables.source)
+    return Tolerance(
+        nominal_mm=size_mm, zone=zone, lower_um=lower_shaft, upper_um=lower_shaft + width, source=tables.source
+    )
 
 
 def _hole_upper(size_mm: float, low: str, grade: str, shaft_lower: float, tables: FitTables) -> float:

@@ -78,7 +78,7 @@ class NoSpace(Exception):
     """Nothing on this computer draws in space."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Camera:
     """Looks at ``z`` on the spindle axis; turned by ``round_deg`` about the upright and ``up_deg`` above the level."""
 
@@ -113,11 +113,11 @@ class Renderer:
 
     def __init__(self) -> None:
         try:
-            self._gl: Any = moderngl.create_standalone_context(require=330, backend="egl")
+            self._gl: Any = moderngl.create_standalone_context(require=330, backend="egl")  # type: ignore[arg-type]
         except Exception as error:
             raise NoSpace(str(error)) from error
-        self._surface = self._gl.program(vertex_shader=VERTEX, fragment_shader=SURFACE)
-        self._lines = self._gl.program(vertex_shader=EDGE_VERTEX, fragment_shader=EDGE)
+        self._surface: Any = self._gl.program(vertex_shader=VERTEX, fragment_shader=SURFACE)
+        self._lines: Any = self._gl.program(vertex_shader=EDGE_VERTEX, fragment_shader=EDGE)
         self._known: OrderedDict[int, tuple[Mesh, Any, Any]] = OrderedDict()
         self._size = (0, 0)
         self._many: Any = None

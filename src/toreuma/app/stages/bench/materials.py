@@ -139,7 +139,8 @@ class MaterialsBench(QWidget):
             return
         field = self._fields()[item.row()]
         unit = NAMES[field.rpartition(".")[2]][1]
-        own, source = (self.table.item(item.row(), column).text().strip() for column in (OWN, SOURCE))
+        cells = (self.table.item(item.row(), column) for column in (OWN, SOURCE))
+        own, source = (cell.text().strip() if cell is not None else "" for cell in cells)
         if item.column() == OWN and source in material_sources().values():
             source = "own"
         try:

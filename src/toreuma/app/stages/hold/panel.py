@@ -11,9 +11,9 @@ from toreuma.app.forms.fields import (
     RANGE_FIELDS,
     RELIEF_FIELDS,
     SECOND_FIELDS,
-    Field,
 )
 from toreuma.app.forms.rows import RowColumn
+from toreuma.core.kinds.field import Field
 from toreuma.core.model import Job
 from toreuma.core.units import System, show
 from toreuma.shipped.library import holds, machines
@@ -65,8 +65,8 @@ class HoldPanel(RowColumn):
             name = "grip_range_mm" if hold.kind == "chuck" else "range_mm"
             self._range_rows("hold", getattr(hold, name), lambda j, span: _with_hold(j, **{name: span}))
         if hold.kind == "chuck":
-            options = (("As they are", False), ("Cut back in front", True))
-            self.choice("relieved", "Jaw fronts", options, relief is not None, _with_relief)
+            fronts = (("As they are", False), ("Cut back in front", True))
+            self.choice("relieved", "Jaw fronts", fronts, relief is not None, _with_relief)
             for field in RELIEF_FIELDS if relief is not None else ():
                 self._relief_row(relief, field)
         if fresh:
@@ -83,9 +83,7 @@ class HoldPanel(RowColumn):
         for field in SECOND_FIELDS if second is not None else ():
             self._second_row(second, field)
         if second is not None:
-            self._range_rows(
-                "second", second.range_mm, lambda j, span: j.changed(second_hold=j.second_hold.changed(range_mm=span))
-            )
+            self._range_rows("second", second.range_mm, _with_second_range)
         if fresh:
             self.end()
 
@@ -116,7 +114,7 @@ class HoldPanel(RowColumn):
             f"relief.{name}",
             field,
             getattr(relief, name),
-            lambda job, number, n=name: _with_hold(job, relief=job.setup.hold.relief.changed(**{n: number})),  # type: ignore[misc, union-attr]
+            lambda job, number, n=name: _with_hold(job, relief=job.setup.hold.relief.changed(**{n: number})),  # type: ignore[misc]
         )
 
     def _centre_row(self, centre: Any, field: Field) -> None:
@@ -125,7 +123,7 @@ class HoldPanel(RowColumn):
             f"centre.{name}",
             field,
             getattr(centre, name),
-            lambda job, number, n=name: job.with_setup(centre=job.setup.centre.changed(**{n: number})),  # type: ignore[misc, union-attr]
+            lambda job, number, n=name: job.with_setup(centre=job.setup.centre.changed(**{n: number})),  # type: ignore[misc]
         )
 
     def _second_row(self, second: Any, field: Field) -> None:
@@ -134,7 +132,7 @@ class HoldPanel(RowColumn):
             f"second.{name}",
             field,
             getattr(second, name),
-            lambda job, number, n=name: job.changed(second_hold=job.second_hold.changed(**{n: number})),  # type: ignore[misc, union-attr]
+            lambda job, number, n=name: job.changed(second_hold=job.second_hold.changed(**{n: number})),  # type: ignore[misc]
         )
 
 
@@ -184,3 +182,8 @@ def _with_second(job: Job, element: int) -> Job:
     if job.second_hold is None:
         return job.changed(second_hold={**SECOND, "element": element})
     return job.changed(second_hold=job.second_hold.changed(element=element))
+
+
+def _with_second_range(job: Job, span: Any) -> Job:
+    assert job.second_hold is not None
+    return job.changed(second_hold=job.second_hold.changed(range_mm=span))

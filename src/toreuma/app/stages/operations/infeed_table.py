@@ -73,9 +73,9 @@ class InfeedTable(QTableWidget):
         def change(job: Job) -> Job:
             return job.with_operation(self._operation, lambda op: op.changed(division="typed", typed_mm=rising))
 
-        error = self._session.attempt(change)
-        if error is not None:
-            self._session.message.emit("error", str(error))
+        refused = self._session.attempt(change)
+        if refused is not None:
+            self._session.message.emit("error", str(refused))
             self._again()
 
     def _again(self) -> None:

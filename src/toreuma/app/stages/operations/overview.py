@@ -30,10 +30,8 @@ class RouteReasons(Reasons):
     def show_job(self, job: Job) -> None:
         outcome = self.session.outcome
         findings = (*self.session.order, *outcome.plan.all_findings) if outcome else ()
-        job = self.session.job
-        derates = derates_of(Given.of(job)) if job is not None else ()
-        known = tuple(one.key for one in derates)
-        aim = job.conditions.aim if job is not None else ""
+        derates = derates_of(Given.of(job))
+        known, aim = tuple(one.key for one in derates), job.conditions.aim
         fresh = self.start(("overview", outcome is None, self.finding_key(findings), known, aim))
         self.text("title", "title", "Whole route")
         times = outcome.plan.times if outcome else None

@@ -1,5 +1,7 @@
 """The route: operations as cards in the order they are cut."""
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import QAbstractListModel, QMimeData, QModelIndex, QPersistentModelIndex, QPointF, QRectF, QSize, Qt
 from PySide6.QtGui import QAction, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
@@ -71,7 +73,7 @@ class RouteModel(QAbstractListModel):
     def mimeTypes(self) -> list[str]:
         return [MIME]
 
-    def mimeData(self, indexes: list[QModelIndex]) -> QMimeData:
+    def mimeData(self, indexes: Sequence[QModelIndex]) -> QMimeData:
         data = QMimeData()
         data.setData(MIME, str(indexes[0].row()).encode())
         return data

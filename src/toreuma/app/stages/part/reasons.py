@@ -228,7 +228,7 @@ def _feature(panel: PartReasons, job: Job, index: int) -> None:
         if field.options:
             change = lambda j, v, n=field.name: changed_feature(j, index, **{n: v})  # noqa: E731
             now = getattr(feature, field.name)
-            panel.choice(f"feature.{field.name}", field.label, field.options, now, change)  # type: ignore[arg-type]
+            panel.choice(f"feature.{field.name}", field.label, field.options, now, change)
             continue
         panel.typed(
             f"feature.{field.name}",

@@ -44,8 +44,8 @@ class SizeTable(QTableWidget):
         for row, texts in enumerate(rows):
             for column, text in enumerate(texts):
                 item = QTableWidgetItem(text)
-                side = Qt.AlignmentFlag.AlignLeft if column == 0 else Qt.AlignmentFlag.AlignRight
-                item.setTextAlignment(side | Qt.AlignmentFlag.AlignVCenter)
+                toward = Qt.AlignmentFlag.AlignLeft if column == 0 else Qt.AlignmentFlag.AlignRight
+                item.setTextAlignment(toward | Qt.AlignmentFlag.AlignVCenter)
                 self.setItem(row, column, item)
         header = self.horizontalHeader()
         header.setSectionResizeMode(0, QHeaderView.ResizeMode.Stretch)

@@ -229,10 +229,10 @@ def _table(table: Comparison, system: System, feed: float, depth: float) -> QFra
         grid.addWidget(label, 1, column, Qt.AlignmentFlag.AlignRight)
     for row, pair in enumerate(table.rows, 2):
         known = next(value for value in pair if value is not None)
-        name = QLabel(known.name[0].upper() + known.name[1:])
-        name.setWordWrap(True)
-        name.setToolTip(known.formula)
-        grid.addWidget(name, row, 0)
+        words = QLabel(known.name[0].upper() + known.name[1:])
+        words.setWordWrap(True)
+        words.setToolTip(known.formula)
+        grid.addWidget(words, row, 0)
         for column, value in enumerate(pair, 1):
             grid.addWidget(QLabel(_shown(value, system)), row, column, Qt.AlignmentFlag.AlignRight)
     grid.setColumnStretch(0, 1)

@@ -34,8 +34,8 @@ class TransferReasons(Reasons):
             if made is not None and not any(one.severity == "error" for one in findings):
                 self.note("Nothing stands against it: grip, reach, room, speeds, angles and parking hold.")
             self.findings(findings)
-        for key, evidence in (made.reasons if made is not None else {}).items():
-            self.row(f"transfer.{key}", evidence)
+        for name, evidence in (made.reasons if made is not None else {}).items():
+            self.row(f"transfer.{name}", evidence)
         if fresh and made is not None:
             self.heading("Both spindles at work")
             if session.search.looks_for("cycle"):

@@ -274,7 +274,7 @@ class RunRibbon(QWidget):
             return None
         room = QRectF(self._x(block.start_s), rooms[row].top(), self._x(block.end_s) - self._x(block.start_s), 10)
         self._where = block.where
-        return Carried(tool.id, block.name, row, room, at, at, row)
+        return Carried(tool=tool.id, name=block.name, home=row, block=room, grabbed=at, at=at, lane=row)
 
     def _move(self, carried: Carried, apply: bool) -> str:
         """Put the tool on the carrier; in one line why that cannot be."""

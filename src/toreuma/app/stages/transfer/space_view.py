@@ -98,7 +98,7 @@ class SpaceView(QWidget):
         if self.camera is None:
             low, high, r = space.reach
             half = max((high - low) / 2 * 1.08, 1.3 * r * self.width() / max(self.height(), 1))
-            self.camera = Camera((low + high) / 2, half, *LOOKS[0])
+            self.camera = Camera(z=(low + high) / 2, half_mm=half, round_deg=LOOKS[0][0], up_deg=LOOKS[0][1])
             self._look = 0
         if self.follows:
             z, r = pair.scenery.focus(self._session.run_s)

@@ -32,17 +32,17 @@ class TransferViews(QWidget):
         row.setContentsMargins(10, 5, 10, 5)
         self.buttons = QButtonGroup(self)
         for key, label in VIEWS:
-            button = QToolButton(text=label, checkable=True)
+            button = _button(label, checkable=True)
             button.setObjectName(key)
             button.clicked.connect(lambda _=False, k=key: self.choose(k))
             self.buttons.addButton(button)
             row.addWidget(button)
         row.addStretch(1)
-        self.near = QToolButton(text="At the cut", checkable=True)
+        self.near = _button("At the cut", checkable=True)
         self.near.setToolTip("Stay where something is cut")
         self.near.toggled.connect(self._follow)
         row.addWidget(self.near)
-        self.save = QToolButton(text="Picture…")
+        self.save = _button("Picture…")
         self.save.setToolTip("Save what is shown as a picture")
         self.save.clicked.connect(self._ask_where)
         row.addWidget(self.save)
@@ -52,7 +52,8 @@ class TransferViews(QWidget):
 
     @property
     def shown(self) -> RunView | SpaceView | None:
-        return {"run": self.run, "space": self.space}.get(self.now)
+        views: dict[str, RunView | SpaceView] = {"run": self.run, "space": self.space}
+        return views.get(self.now)
 
     def set_theme(self, theme: Theme) -> None:
         self.run.set_theme(theme)
@@ -90,3 +91,10 @@ class TransferViews(QWidget):
             self._session.message.emit(
                 "error", f"{Path(name).name}: the picture cannot be written; choose another folder"
             )
+
+
+def _button(words: str, checkable: bool = False) -> QToolButton:
+    button = QToolButton()
+    button.setText(words)
+    button.setCheckable(checkable)
+    return button

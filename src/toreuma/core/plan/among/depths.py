@@ -53,6 +53,6 @@ def finish_depths(job: Job, planned: OperationPlan) -> Iterator[Finding]:
         "finish.thin",
         said("finish depth {} on radius is below 2/3 of the nose radius {}", q(left), q(nose, "mm", "g")),
         said("the nose pushes the piece away and rubs: leave {} or use a smaller nose", q(wanted, "mm", "g")),
-        operation.id,
+        operation=operation.id,
         cures=tuple(cures),
     )

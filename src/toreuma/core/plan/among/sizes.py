@@ -32,4 +32,4 @@ def hole_sizes(job: Job, planned: OperationPlan) -> Iterator[Finding]:
             q(tool.d_mm, "mm", "g", bare=True),
             q(feature.d_mm, "mm", "g", bare=True),
         )
-        yield Finding("error", "holes.size", what, "choose a tool of the hole's size", operation.id)
+        yield Finding("error", "holes.size", what, "choose a tool of the hole's size", operation=operation.id)

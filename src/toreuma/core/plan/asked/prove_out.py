@@ -18,7 +18,7 @@ __all__ = ["Override", "ProveOut", "prove_out"]
 STEP_PCT = 10
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Override:
     """Spindle and feed override in percent for one operation, and the cutting force against the real piece's."""
 
@@ -61,7 +61,14 @@ def _override(operation: str, name: str, situation: Situation, cut: Cut, substit
     share = soft.see(cut).cutting_n / situation.see(cut).cutting_n
     title = name or operation
     if soft.row is None:
-        return Override(operation, title, 100, 100, share, f"no speed for {situation.tool_material}")
+        return Override(
+            operation=operation,
+            name=title,
+            speed_pct=100,
+            feed_pct=100,
+            force_share=share,
+            ended_by=f"no speed for {situation.tool_material}",
+        )
     fastest = best(soft, ((cut.ap_mm, 1.0),), Fixed(ap_mm=cut.ap_mm)).cut
     machine = situation.machine
     speed, by_speed = _percent(fastest.vc_m_min / cut.vc_m_min, machine.speed_override_pct)
@@ -70,7 +77,7 @@ def _override(operation: str, name: str, situation: Situation, cut: Cut, substit
         speed = max(min(speed, _down(100 * room)), int(machine.speed_override_pct[0]))
     feed, by_feed = _percent(fastest.feed_mm_rev / cut.feed_mm_rev, machine.feed_override_pct)
     ends = "end of the feed switch" if by_feed else "end of the spindle switch" if by_speed else "limits of the cut"
-    return Override(operation, title, speed, feed, share, ends)
+    return Override(operation=operation, name=title, speed_pct=speed, feed_pct=feed, force_share=share, ended_by=ends)
 
 
 def _percent(share: float, switch: tuple[float, float]) -> tuple[int, bool]:

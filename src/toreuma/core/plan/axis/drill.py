@@ -68,7 +68,7 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     hole = _hole(work, tool, operation)
     if hole is None:
         note = Finding("note", "drill.nothing", "there is no metal left on the axis here", operation=operation.id)
-        return Cuts((), (), {}, (note,))
+        return Cuts(motions=(), passes=(), reasons={}, findings=(note,))
     figures, reasons = drill_numbers(work, operation, tool, hole)
     feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
@@ -101,9 +101,14 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     findings = (*drill_findings(work, operation, tool, hole), *too_weak(operation, figures), *unmet)
     done = swept(work, hole.start_z + APPROACH_MM, hole.end_z)
     return Cuts(
-        tuple(path.motions), (Pass(drawn, tool.d_mm / 2),), reasons, findings, coverage=lambda: done, cycles=cycles,
+        motions=tuple(path.motions),
+        passes=(Pass(drawn, tool.d_mm / 2),),
+        reasons=reasons,
+        findings=findings,
+        coverage=lambda: done,
+        cycles=cycles,
         figures=figures,
-    )  # fmt: skip
+    )
 
 
 def _drawn_back(operation: Operation) -> Operation:
@@ -117,9 +122,15 @@ def _cycles(
     end, clear, peck, feed = numbers
     depth = (Word("Z", "z", end), Word("Q", "fine", peck), Word("F", "feed", feed))
     if operation.written == "passes":
-        return (Cycle("face_peck_cycle", begin, count, ((Word("R", "length", LIFT_MM),), depth)),)
+        return (
+            Cycle(name="face_peck_cycle", first=begin, count=count, blocks=((Word("R", "length", LIFT_MM),), depth)),
+        )
     if operation.written == "whole":
-        return (Cycle("peck_cycle", begin, count, ((*depth, Word("R", "length", clear)),), ends=True),)
+        return (
+            Cycle(
+                name="peck_cycle", first=begin, count=count, blocks=((*depth, Word("R", "length", clear)),), ends=True
+            ),
+        )
     return ()
 
 

@@ -30,8 +30,8 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
                     q(tool.flute_length_mm, "mm", "g"),
                 ),
                 "the chips have no way out and the drill breaks: take a longer one",
-                operation.id,
-                (hole.end_z, 0.0),
+                operation=operation.id,
+                at=(hole.end_z, 0.0),
             )
         )
     if hole.start_z > 0.02 and tool.form in ("centre", "spot"):
@@ -41,7 +41,7 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
                 "drill.unfaced",
                 said("the front still stands {} before its place", q(hole.start_z)),
                 "face first: the spot would be cut away again, or a pip pushes the point aside",
-                operation.id,
+                operation=operation.id,
             )
         )
     before = work.given.neighbours.begun_by
@@ -57,7 +57,7 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
                 "drill.wanders",
                 f"{tool.id} starts without a spot or centre and goes {depth / tool.d_mm:.1f} diameters deep",
                 "a long drill wanders at the start: spot it first",
-                operation.id,
+                operation=operation.id,
             )
         )
     if tool.form == "flat" and before is None:
@@ -67,7 +67,7 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
                 "drill.flat_start",
                 f"{tool.id} has no point and starts on the full",
                 "nothing guides it: drill the hole with a point first, and let the flat one clear its floor",
-                operation.id,
+                operation=operation.id,
             )
         )
     if (
@@ -82,7 +82,7 @@ def drill_findings(work: Work, operation: DrillHole, tool: Drill, hole: Hole) ->
                 "drill.spot_angle",
                 f"the spot is {before.point_deg:g}°, the drill's point {tool.point_deg:g}°",
                 "the lips touch first with their corners: spot with an angle not smaller than the drill's",
-                operation.id,
+                operation=operation.id,
             )
         )
     return found
@@ -98,4 +98,4 @@ def too_weak(operation: DrillHole, figures: Figures) -> list[Finding]:
         q(there, "kW", ".2f"),
         f"spindle at {rpm:.0f} rpm",
     )
-    return [Finding("error", "power.short", what, "the spindle stalls in the hole: less feed", operation.id)]
+    return [Finding("error", "power.short", what, "the spindle stalls in the hole: less feed", operation=operation.id)]

@@ -23,7 +23,7 @@ LIFT_OFF_MM = 0.15
 SAME_MM = 0.02
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Need:
     """What one later operation asks for: least diameter and least depth to the full diameter, mm, and why."""
 
@@ -77,11 +77,11 @@ def _of_tap(work: Work, operation: Operation, tool: Tool) -> _Need | None:
     lead = (tool.lead_pitches + CLEAR_PITCHES) * tool.pitch_mm
     deep = wanted + lead if wanted is not None else None
     return _Need(
-        operation,
-        said("{} with {} of lead and room", tool.thread, q(lead, "mm", ".1f")),
-        bore - 0.15 * tool.pitch_mm,
-        bore + 0.2 * tool.pitch_mm,
-        deep,
+        operation=operation,
+        words=said("{} with {} of lead and room", tool.thread, q(lead, "mm", ".1f")),
+        least_d_mm=bore - 0.15 * tool.pitch_mm,
+        most_d_mm=bore + 0.2 * tool.pitch_mm,
+        least_depth_mm=deep,
     )
 
 
@@ -90,10 +90,10 @@ def _of_reamer(_: Work, operation: Operation, tool: Tool) -> _Need | None:
         return None
     stock = reaming_stock_mm(tool)
     return _Need(
-        operation,
-        said("reamer Ø {}", q(tool.d_mm, "mm", "g", bare=True)),
-        tool.d_mm - 2 * stock,
-        tool.d_mm - 0.4 * stock,
+        operation=operation,
+        words=said("reamer Ø {}", q(tool.d_mm, "mm", "g", bare=True)),
+        least_d_mm=tool.d_mm - 2 * stock,
+        most_d_mm=tool.d_mm - 0.4 * stock,
     )
 
 
@@ -101,7 +101,7 @@ def _of_bar(_: Work, operation: Operation, tool: Tool) -> _Need | None:
     if not isinstance(operation, RoughBore | FinishBore) or not isinstance(tool, BoringTool):
         return None
     room = tool.bar.functional_width_mm + tool.bar.diameter_mm / 2 + LIFT_OFF_MM
-    return _Need(operation, f"bar of {tool.id} with room to lift off", room)
+    return _Need(operation=operation, words=f"bar of {tool.id} with room to lift off", least_d_mm=room)
 
 
 NEEDS: dict[str, Callable[[Work, Operation, Tool], _Need | None]] = {
@@ -120,7 +120,9 @@ def _unmet(operation: DrillHole, tool: Drill, hole: Hole, depth: float, needs: l
             what = said(
                 "'{}' asks for a hole of Ø {}, this one is Ø {}", name, q(need.least_d_mm), q(tool.d_mm, "mm", "g")
             )
-            yield Finding("warning", "next.narrow", what, f"{need.words}: a larger drill", operation.id, place)
+            yield Finding(
+                "warning", "next.narrow", what, f"{need.words}: a larger drill", operation=operation.id, at=place
+            )
         if need.most_d_mm is not None and tool.d_mm > need.most_d_mm + SAME_MM:
             what = said(
                 "'{}' asks for a hole of Ø {} at most, this one is Ø {}",
@@ -128,7 +130,9 @@ def _unmet(operation: DrillHole, tool: Drill, hole: Hole, depth: float, needs: l
                 q(need.most_d_mm),
                 q(tool.d_mm, "mm", "g"),
             )
-            yield Finding("warning", "next.wide", what, f"{need.words}: a smaller drill", operation.id, place)
+            yield Finding(
+                "warning", "next.wide", what, f"{need.words}: a smaller drill", operation=operation.id, at=place
+            )
         if need.least_depth_mm is not None and not hole.is_through and depth < need.least_depth_mm - SAME_MM:
             short = need.least_depth_mm - depth
             what = said(
@@ -140,7 +144,7 @@ def _unmet(operation: DrillHole, tool: Drill, hole: Hole, depth: float, needs: l
             cure = Cure(
                 said("Drill {} deep", q(need.least_depth_mm, "mm", ".1f")), _deeper(operation.id, need.least_depth_mm)
             )
-            yield Finding("warning", "next.shallow", what, need.words, operation.id, place, cures=(cure,))
+            yield Finding("warning", "next.shallow", what, need.words, operation=operation.id, at=place, cures=(cure,))
 
 
 def _deeper(identifier: str, depth_mm: float) -> Callable[[Job], Job]:

@@ -44,7 +44,7 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     start = metal_front(work, tool.d_mm / 2)
     if start is None:
         note = Finding("note", "ream.nothing", "there is no metal for the reamer to take", operation=operation.id)
-        return Cuts((), (), {}, (note,))
+        return Cuts(motions=(), passes=(), reasons={}, findings=(note,))
     start = float(work.stock.bounds[2])
     inner = min(start, 0.0) - tool.lead_mm - PAST_EDGE_MM  # behind a broken edge
     full = work.stock.intersection(swept(work, start, inner))
@@ -79,7 +79,14 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     done = swept(work, start + APPROACH_MM, end)
     findings = tuple(_findings(operation, tool, before, start - end))
     sized = Pass(drawn, (tool.d_mm - before) / 2, finishing=True)
-    return Cuts(tuple(path.motions), (sized,), reasons, findings, coverage=lambda: done, figures=figures)
+    return Cuts(
+        motions=tuple(path.motions),
+        passes=(sized,),
+        reasons=reasons,
+        findings=findings,
+        coverage=lambda: done,
+        figures=figures,
+    )
 
 
 def reaming_stock_mm(tool: Reamer) -> float:
@@ -132,11 +139,15 @@ def _findings(operation: ReamHole, tool: Reamer, before: float, depth: float) ->
         what = said(
             "{} deep, the flutes of {} are {} long", q(depth, "mm", ".1f"), tool.id, q(tool.flute_length_mm, "mm", "g")
         )
-        found.append(Finding("error", "drill.flute", what, "it rubs with its shank: take a longer one", operation.id))
+        found.append(
+            Finding("error", "drill.flute", what, "it rubs with its shank: take a longer one", operation=operation.id)
+        )
     if left > 2 * reaming_stock_mm(tool):
         what = said("{} on diameter is left for {}, usual {}", q(left), tool.id, q(reaming_stock_mm(tool)))
-        found.append(Finding("warning", "ream.much", what, "a reamer sizes, it does not drill", operation.id))
+        found.append(Finding("warning", "ream.much", what, "a reamer sizes, it does not drill", operation=operation.id))
     if left < 0.4 * reaming_stock_mm(tool):
         what = said("{} on diameter is left for {}, usual {}", q(left), tool.id, q(reaming_stock_mm(tool)))
-        found.append(Finding("warning", "ream.little", what, "it rubs and leaves the hole as it was", operation.id))
+        found.append(
+            Finding("warning", "ream.little", what, "it rubs and leaves the hole as it was", operation=operation.id)
+        )
     return found

@@ -68,12 +68,19 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
     drawn = (path.motions[-1].segment,)
     path.thread(tool.pitch_mm, clear)
     words = (Word("Z", "z", end), Word("R", "length", clear), Word("F", "feed", tool.pitch_mm))
-    cycle = Cycle("tap_cycle", first, 2, (words,), ends=True)
+    cycle = Cycle(name="tap_cycle", first=first, count=2, blocks=(words,), ends=True)
     path.leave()
     findings = _findings(work, operation, tool, hole, end, lead)
     figures = Figures(vc_m_min=speed.vc_m_min, rpm=speed.rpm, feed_mm_rev=tool.pitch_mm)
     drawn_once = (Pass(drawn, tool.d_mm / 2),)
-    return Cuts(tuple(path.motions), drawn_once, reasons, findings, cycles=(cycle,), figures=figures)
+    return Cuts(
+        motions=tuple(path.motions),
+        passes=drawn_once,
+        reasons=reasons,
+        findings=findings,
+        cycles=(cycle,),
+        figures=figures,
+    )
 
 
 def _hole(work: Work) -> AxialHole | None:
@@ -113,7 +120,7 @@ def _findings(
     found = []
 
     def add(severity: str, code: str, what: str, why: str) -> None:
-        found.append(Finding(severity, code, what, why, operation.id, (end, 0.0)))  # type: ignore[arg-type]
+        found.append(Finding(severity, code, what, why, operation=operation.id, at=(end, 0.0)))  # type: ignore[arg-type]
 
     floor = metal_front(work, max(tool.d_mm / 2 - tool.pitch_mm, 0.05))
     if floor is not None and floor > end + CLEAR_PITCHES * tool.pitch_mm - 1e-3:

@@ -82,7 +82,9 @@ def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
                     Input("facing", "a", place, "mm")),
         ),
     }  # fmt: skip
-    return Cuts(tuple(path.motions), (), values, tuple(findings), becomes=work.scene.stock)
+    return Cuts(
+        motions=tuple(path.motions), passes=(), reasons=values, findings=tuple(findings), becomes=work.scene.stock
+    )
 
 
 def _out_of_grip(work: Work, operation: FeedBar, tool: BarPuller, end: float) -> Iterator[Finding]:
@@ -97,7 +99,7 @@ def _out_of_grip(work: Work, operation: FeedBar, tool: BarPuller, end: float) ->
             q(high, "mm", "g", bare=True),
             q(d, "mm", "g", bare=True),
         )
-        yield Finding("error", "bar.grip", what, "it slips, or does not go over the bar", operation.id)
+        yield Finding("error", "bar.grip", what, "it slips, or does not go over the bar", operation=operation.id)
     near = work.scene.clear_z + work.given.hold.tool_clearance_mm
     if end - tool.grip_mm < near:
         missing = near - (end - tool.grip_mm)
@@ -108,7 +110,7 @@ def _out_of_grip(work: Work, operation: FeedBar, tool: BarPuller, end: float) ->
             q(tool.grip_mm, "mm", "g"),
         )
         cure = stick_out_more(float(int(missing) + 1))
-        yield Finding("error", "bar.short_end", what, "they run into the hold", operation.id, cures=(cure,))
+        yield Finding("error", "bar.short_end", what, "they run into the hold", operation=operation.id, cures=(cure,))
 
 
 def loop_findings(job: Job) -> tuple[Finding, ...]:

@@ -28,8 +28,8 @@ def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade
                 "groove.deep",
                 said("the groove is {} deep, the blade goes {}", q(depth), q(blade.depth_mm, "mm", "g")),
                 "its block would run into the work: a longer blade",
-                operation.id,
-                place,
+                operation=operation.id,
+                at=place,
             )
         )
     elif depth / blade.width_mm > MOST_SLENDER:
@@ -39,8 +39,8 @@ def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade
                 "groove.slender",
                 f"{depth / blade.width_mm:.1f} widths deep: a blade runs out of line beyond {MOST_SLENDER:g}",
                 "a wider blade, or two steps",
-                operation.id,
-                place,
+                operation=operation.id,
+                at=place,
             )
         )
     tool = work.tool
@@ -58,8 +58,8 @@ def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade
                         q(high, "mm", "g"),
                     ),
                     "its side would rub in the groove: a blade curved for this diameter",
-                    operation.id,
-                    place,
+                    operation=operation.id,
+                    at=place,
                 )
             )
     return tuple(found)

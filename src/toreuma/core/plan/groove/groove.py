@@ -110,11 +110,11 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
         inputs=(Input("width of the blade", "CW", blade.width_mm, "mm"),),
     )
     return Cuts(
-        tuple(path.motions),
-        tuple(drawn),
-        reasons,
-        (*note, *groove_findings(work, operation, void, blade)),
-        proposal,
+        motions=tuple(path.motions),
+        passes=tuple(drawn),
+        reasons=reasons,
+        findings=(*note, *groove_findings(work, operation, void, blade)),
+        proposal=proposal,
         coverage=lambda: coverage(ground) if stage.finishes else EMPTY,
         cycles=cycles,
         figures=proposal.figures,
@@ -126,11 +126,11 @@ def _together(cuts: list[Cuts], stages: list[_Stage]) -> Cuts:
     further = tuple(_of_stage(one.reasons, stage) for one, stage in zip(cuts[1:], stages[1:], strict=True))
     findings = [finding for one in cuts for finding in one.findings if finding.code != "groove.nothing"]
     return Cuts(
-        tuple(motion for one in cuts for motion in one.motions),
-        tuple(drawn for one in cuts for drawn in one.passes),
-        cuts[0].reasons,
-        tuple(dict.fromkeys(findings)),
-        cuts[0].proposal,
+        motions=tuple(motion for one in cuts for motion in one.motions),
+        passes=tuple(drawn for one in cuts for drawn in one.passes),
+        reasons=cuts[0].reasons,
+        findings=tuple(dict.fromkeys(findings)),
+        proposal=cuts[0].proposal,
         coverage=lambda: union([one.coverage() for one in cuts]),
         cycles=tuple(_shifted(cuts)),
         figures=cuts[0].figures,

@@ -164,7 +164,7 @@ def cut_as_cycle(
     name = "face_peck_cycle" if facing else "groove_cycle"
     blocks = ((Word("R", "length", PECK_LIFT_MM),), (*place, Word("F", "feed", feed)))
     drawn = [Pass((motion.segment,), blade.width_mm) for motion in path.motions[first:] if not motion.is_rapid]
-    cycle = Cycle(name, first, len(path.motions) - first, blocks)
+    cycle = Cycle(name=name, first=first, count=len(path.motions) - first, blocks=blocks)
     path.rapid(r=ground.safe)
     return drawn, (cycle,)
 

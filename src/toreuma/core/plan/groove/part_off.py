@@ -86,10 +86,10 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.leave()
     return Cuts(
-        tuple(path.motions),
-        (Pass(drawn, tool.blade.width_mm),),
-        reasons,
-        tuple(findings),
+        motions=tuple(path.motions),
+        passes=(Pass(drawn, tool.blade.width_mm),),
+        reasons=reasons,
+        findings=tuple(findings),
         proposal=proposal,
         figures=figures,
         coverage=lambda: _coverage(work),
@@ -145,7 +145,7 @@ def _falls(work: Work, operation: PartOff) -> list[Finding]:
             "part_off.falls",
             "the part falls into the chips, and nobody is there",
             "it is bruised, or goes out with them",
-            operation.id,
+            operation=operation.id,
             cures=(Cure("Send the catcher out", caught),),
         )
     ]
@@ -180,7 +180,7 @@ def _reasons(
     steady = surface_speed_rpm(vc, operation.steady_below_d_mm)
     label = said("steady below Ø {}", q(operation.steady_below_d_mm, "mm", "g"))
     limits = (*(replace(limit, bit=limit.bit and steady > before) for limit in clamp.limits),
-              Limit(label, math.floor(steady), "rpm", steady <= before))  # fmt: skip
+              Limit(label, math.floor(steady), "rpm", bit=steady <= before))  # fmt: skip
     return {
         Figure.CLAMP: replace(clamp, number=lower, limits=limits, inputs=clamp_inputs(vc, lower)),
         Figure.FEED_NEAR_CENTRE: near,
@@ -252,8 +252,8 @@ def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> 
             "blade.short",
             said("the blade cuts {} deep, {} on radius are needed", q(tool.blade.depth_mm), q(top)),
             "the block would touch the bar before the part is off",
-            operation.id,
-            (work.scene.profile.back_z, top),
+            operation=operation.id,
+            at=(work.scene.profile.back_z, top),
         )
     ]
 
@@ -280,8 +280,8 @@ def _block_in_way(work: Work, operation: PartOff) -> list[Finding]:
                 q(met.bounds[2], "mm", ".1f", bare=True),
             ),
             "take a blade that stands out farther, or one whose block lies on the other side",
-            operation.id,
-            (float(met.centroid.x), float(met.bounds[3])),
+            operation=operation.id,
+            at=(float(met.centroid.x), float(met.bounds[3])),
         )
     ]
 
@@ -298,8 +298,8 @@ def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
             "hold.short",
             said("the blade or its block comes {} too close to the jaws", q(missing)),
             "blade, block and jaws keep their clearance",
-            operation.id,
-            (back, work.scene.stock_r),
+            operation=operation.id,
+            at=(back, work.scene.stock_r),
             cures=(stick_out_more(more),),
         )
     ]

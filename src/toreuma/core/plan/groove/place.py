@@ -41,7 +41,7 @@ LEAST_SHARE = 0.3
 """A blade that gets in less than this share of the depth does not go in: only its round corners do."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Ground:
     """The groove in its frame: ``dip`` holds the nose centres from which the blade is in it, ``line`` is the lowest
     way through it, from large z to small z; ``top`` is just above the work, ``safe`` where the blade travels."""
@@ -115,11 +115,11 @@ def ground_of(work: Work, operation: CutGroove, void: Region, leave: float, blad
     """The ground of a groove for one of its tools. Raises `OperationFault` where the blade does not go in."""
     frame, scene = _frame(work, operation), work.scene
     zone = work.memo.of(groove_zone, work.memo, work.given, operation) or (-FAR_MM, FAR_MM)
-    solids = _Solids(void, scene.part, scene.shape.solid, scene.fixed, work.stock)
+    solids = _Solids(void=void, part=scene.part, solid=scene.shape.solid, fixed=scene.fixed, stock=work.stock)
     return work.memo.of(_computed, solids, zone, frame, work.shape, leave + operation.leave_mm, blade, work.tool.id)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Solids:
     """What stands round a groove: ``solid`` is the part with its grooves filled, ``fixed`` the hold and the centre."""
 
@@ -166,14 +166,14 @@ def _computed(
     wanted = float(opened.intersection(closed).bounds[3] - opened.bounds[1])
     shallow = dip.is_empty or dip.bounds[3] - dip.bounds[1] < LEAST_SHARE * wanted
     if shallow and leave > 0:  # no room for an allowance
-        return Ground(frame, shape, EMPTY, np.zeros((0, 2)), top, safe)
+        return Ground(frame=frame, shape=shape, dip=EMPTY, line=np.zeros((0, 2)), top=top, safe=safe)
     if shallow:
         raise OperationFault(
             "groove.narrow",
             said("the blade of {}, {} wide, does not go into the groove", tool, q(blade.width_mm, "mm", "g")),
             "a narrower blade, or look at what stands in its way",
         )
-    return Ground(frame, shape, dip, _through(open_, dip), top, safe)
+    return Ground(frame=frame, shape=shape, dip=dip, line=_through(open_, dip), top=top, safe=safe)
 
 
 def _clear(shape: ToolShape, blade: Blade) -> float:

@@ -30,7 +30,7 @@ LEAST_S = 0.05
 LONG_GAP_DEG = 45.0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Interruption:
     """``share`` of a turn that is metal at the worst place, most ``hits_a_turn`` and ``hits_per_s``, ``hits`` in all,
     the longest gap in degrees, and for how many seconds the cut is interrupted."""
@@ -94,7 +94,11 @@ def interruption_of(
             hits += count * rpm / 60 * each
             share, a_turn, gap = min(share, metal), max(a_turn, count), max(gap, open_deg)
             most = max(most, hits_per_s(count, rpm))
-    return Interruption(share, a_turn, most, round(hits), gap, seconds) if seconds > LEAST_S else None
+    return (
+        Interruption(share=share, hits_a_turn=a_turn, hits_per_s=most, hits=round(hits), gap_deg=gap, seconds=seconds)
+        if seconds > LEAST_S
+        else None
+    )
 
 
 def interruption_reasons(found: Interruption) -> Reasons:
@@ -121,4 +125,4 @@ def interruption_finding(operation: Operation, found: Interruption) -> Finding:
         f"the longest gap {found.gap_deg:.0f}°"
     )
     why = f"every entry is a {found.shock} knock on the edge; speed is taken back for it: turn before what opens it"
-    return Finding("warning", "cut.interrupted", what, why, operation.id)
+    return Finding("warning", "cut.interrupted", what, why, operation=operation.id)

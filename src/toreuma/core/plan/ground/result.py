@@ -53,7 +53,7 @@ class Word:
     number: float = 0.0
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Cycle:
     """A run of moves that a control makes from one or two blocks: from move ``first`` on, ``count`` moves.
 
@@ -74,7 +74,7 @@ PLANNING_CHORD_MM = 0.001
 """How closely planning simulates its own cuts; the proof, which decides, does it more finely."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Cuts:
     """Moves and passes of one operation, before they are timed and simulated.
 
@@ -108,7 +108,7 @@ DECIDING = (Figure.FEED, Figure.TURNS, Figure.SPEED)
 """Numbers asked in turn for what held them down."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class OperationPlan:
     """A planned operation: its cuts, the stock before and after, its times and findings.
 

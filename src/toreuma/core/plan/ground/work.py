@@ -18,7 +18,7 @@ from toreuma.core.simulate.removal import SIMULATION_CHORD_MM, after_cutting, cu
 __all__ = ["Work"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Work:
     """What is given, the solids, the operation and its tool, and the stock as it is now.
 

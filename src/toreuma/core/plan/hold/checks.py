@@ -22,7 +22,7 @@ FREE_RATIO, CARE_RATIO = 3.0, 5.0
 """Stick-out over diameter: up to the first free, up to the second with care."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Standing:
     """How the piece stands in its hold; None where it cannot be known.
 

@@ -25,7 +25,7 @@ TOUCH_MM = 1e-6
 Span = tuple[float, float]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class SecondGrip:
     """The chosen surface from ``front_z`` to ``back_z`` on ``d_mm``, with what is read about it and its findings."""
 
@@ -43,7 +43,7 @@ def second_grip(job: Job, scene: Scene) -> SecondGrip | None:
         return None
     span = _cylinder(scene, wanted.element)
     if span is None:
-        return SecondGrip(0, 0, 0, (), (_not_round(job, scene),))
+        return SecondGrip(front_z=0, back_z=0, d_mm=0, reasons=(), findings=(_not_round(job, scene),))
     front, back, d = span
     length = front - back
     wall = _wall(scene, front, back, d / 2)
@@ -62,7 +62,13 @@ def second_grip(job: Job, scene: Scene) -> SecondGrip | None:
         ),
         Evidence("wall behind it", "t", wall, "mm", formula="thinnest metal under the grip", measured_on="on radius"),
     )
-    return SecondGrip(front, back, d, reasons, tuple(_findings(job, scene, wanted, front, back, d, wall)))
+    return SecondGrip(
+        front_z=front,
+        back_z=back,
+        d_mm=d,
+        reasons=reasons,
+        findings=tuple(_findings(job, scene, wanted, front, back, d, wall)),
+    )
 
 
 def _cylinder(scene: Scene, element: int) -> tuple[float, float, float] | None:
@@ -213,7 +219,7 @@ def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -
         "second.rough",
         f"'{last.name or last.id}' ends before the surface does",
         said("the second hold sits on Z {} to {}", q(front, "mm", "g", bare=True), q(back, "mm", "g", bare=True)),
-        last.id,
+        operation=last.id,
         at=place,
         cures=(Cure(said("Finish on to Z {}", q(back, "mm", "g", bare=True)), extend),),
     )

@@ -30,7 +30,7 @@ __all__ = [
 ]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class HoldNumbers:
     """What a person reads about the hold; ``limits`` are the speed limits of machine and hold.
 
@@ -85,19 +85,22 @@ def hold_numbers(job: Job, scene: Scene, cut: Hardest) -> HoldNumbers:
         limits.append(Limit("grip at speed", math.floor(safe_rpm), "rpm"))
     ovality = _ovality(job, scene)
     standing = Standing(
-        needed_n, hold.force_n, quiet_up_to_rpm(given), hold.stick_out_mm / (2 * scene.stock_r),
-        None if ovality is None else ovality[0],
-    )  # fmt: skip
+        needed_n=needed_n,
+        at_rest_n=hold.force_n,
+        quiet_rpm=quiet_up_to_rpm(given),
+        stick_out_ratio=hold.stick_out_mm / (2 * scene.stock_r),
+        ovality_um=None if ovality is None else ovality[0],
+    )
     return HoldNumbers(
-        cut.why,
-        grip.required_grip(*_cut_in_hold(job, scene, cut)),
-        _at_rest(job),
-        None if safe_rpm is None else _safe_speed(job, needed_n, safe_rpm),
-        _whip(given),
-        None if ovality is None else ovality[1],
-        _stick_out(job, scene, standing.stick_out_ratio),
-        tuple(limits),
-        tuple(hold_findings(job, scene, standing)),
+        force=cut.why,
+        needed=grip.required_grip(*_cut_in_hold(job, scene, cut)),
+        at_rest=_at_rest(job),
+        safe_speed=None if safe_rpm is None else _safe_speed(job, needed_n, safe_rpm),
+        whip=_whip(given),
+        ovality=None if ovality is None else ovality[1],
+        stick_out=_stick_out(job, scene, standing.stick_out_ratio),
+        limits=tuple(limits),
+        findings=tuple(hold_findings(job, scene, standing)),
     )
 
 

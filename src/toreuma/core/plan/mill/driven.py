@@ -77,7 +77,7 @@ def near_hold(work: Work, lowest_z: float) -> tuple[Finding, ...]:
     )
     cure = stick_out_more(float(int(missing) + 1))
     why = "mill or holder runs into jaws or chuck: stick the piece out farther, or cut it from the other side"
-    return (Finding("error", "hold.short", what, why, work.operation.id, cures=(cure,)),)
+    return (Finding("error", "hold.short", what, why, operation=work.operation.id, cures=(cure,)),)
 
 
 def _mounted(job: Job, tool: Tool, mount: str) -> Job:

@@ -42,7 +42,7 @@ def holder_in_the_way(work: Work, motions: list[Motion]) -> tuple[Finding, ...]:
     at = met.representative_point()
     why = "draw the tool out farther, take a longer one, or stick the piece out"
     place = float(at.x), float(at.y)
-    return (Finding("error", "driven.holder", what, why, work.operation.id, place, cures=tuple(cures)),)
+    return (Finding("error", "driven.holder", what, why, operation=work.operation.id, at=place, cures=tuple(cures)),)
 
 
 def _drawn_out(work: Work, body: Region, solid: Region, ends: set[tuple[float, float]]) -> list[Cure]:

@@ -63,7 +63,7 @@ class DrivenPath:
         self._event("c_axis_off")
 
     def _event(self, what: Event, turned: float = 0.0) -> None:
-        driven = Driven(self._rpm, self._c, (self._y, self._y), self._polar, turned)
+        driven = Driven(rpm=self._rpm, c_deg=self._c, y=(self._y, self._y), polar=self._polar, turned_deg=turned)
         self.motions.append(Motion(Line(self._at, self._at), None, STOPPED, self._station, event=what, driven=driven))
 
     @property
@@ -77,7 +77,7 @@ class DrivenPath:
             return
         if self._polar and feed is None:  # turned in step, the axis of rotation knows no rapid
             feed = POLAR_MM_MIN
-        driven = Driven(self._rpm, self._c, (self._y, end_y), self._polar)
+        driven = Driven(rpm=self._rpm, c_deg=self._c, y=(self._y, end_y), polar=self._polar)
         feed = None if feed is None else self._work.given.steps.feed(feed, per_minute=True)
         way = Line(self._at, end)
         self.motions.append(Motion(way, feed, STOPPED, self._station, per_minute=feed is not None, driven=driven))

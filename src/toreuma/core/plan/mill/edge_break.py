@@ -35,7 +35,7 @@ OUT_MM = 1.0
 POINTED = ("spot", "centre")
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Pointed:
     """The tool at work, how deep its point goes below the surface, its feed and the numbers of both."""
 
@@ -82,8 +82,8 @@ def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
             q(tool.d_mm, "mm", "g", bare=True),
             q(across_mm, "mm", "g", bare=True),
         )
-        found = (Finding("error", "edge.small", what, "choose a larger one", operation.id),)
-    return _Pointed(pointed, edge, deep, speed.rpm, vf, reasons, found)
+        found = (Finding("error", "edge.small", what, "choose a larger one", operation=operation.id),)
+    return _Pointed(work=pointed, edge=edge, deep=deep, rpm=speed.rpm, vf=vf, reasons=reasons, findings=found)
 
 
 def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: Sequence[Outward]) -> Cuts:
@@ -103,7 +103,7 @@ def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: S
         _round(path, one, way, made.deep, made.vf)
     path.leave(along_x=place.along == "x")
     beside = _beside(made.work, operation, place, path.motions, made.edge)
-    return Cuts(tuple(path.motions), (), made.reasons, (*made.findings, *beside))
+    return Cuts(motions=tuple(path.motions), passes=(), reasons=made.reasons, findings=(*made.findings, *beside))
 
 
 def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequence[Sunk]) -> Cuts:
@@ -140,7 +140,7 @@ def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequen
         path.rapid(x=clear) if radial else path.rapid(z=clear)
         path.rapid(y=0.0)
     path.leave(along_x=radial)
-    return Cuts(tuple(path.motions), (), made.reasons, made.findings)
+    return Cuts(motions=tuple(path.motions), passes=(), reasons=made.reasons, findings=made.findings)
 
 
 def _beside(work: Work, operation: MillSlot, place: Sunk, motions: Sequence[Motion], edge: float) -> list[Finding]:
@@ -157,7 +157,7 @@ def _beside(work: Work, operation: MillSlot, place: Sunk, motions: Sequence[Moti
     if deep <= TOUCH_MM:
         return []
     what = said("{} would cut {} into the shoulder beside the slot", work.tool.id, q(deep, "mm", ".1f"))
-    return [Finding("error", "edge.shoulder", what, "take a thinner pointed tool, or none", operation.id)]
+    return [Finding("error", "edge.shoulder", what, "take a thinner pointed tool, or none", operation=operation.id)]
 
 
 def _round(path: DrivenPath, place: Sunk, way: Outward, deep: float, vf: float) -> None:

@@ -79,7 +79,15 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
         motions, reasons = (*motions, *broken.motions), {**reasons, **broken.reasons}
         findings = (*findings, *broken.findings)
     opens, figures = operation.feature, numbers.figures
-    return Cuts(motions, drawn, reasons, findings, becomes=work.stock, opens=opens, figures=figures)
+    return Cuts(
+        motions=motions,
+        passes=drawn,
+        reasons=reasons,
+        findings=findings,
+        becomes=work.stock,
+        opens=opens,
+        figures=figures,
+    )
 
 
 def crosses_by(wanted: str, carrier: Carrier, tool: EndMill) -> str:
@@ -172,12 +180,14 @@ def _findings(operation: MillFlats, tool: EndMill, way: _Way, along: Along) -> l
     deep = way.clear - APPROACH_MM - way.levels[-1]
     if deep > tool.out_mm:
         what = said("the mill goes {} deep and stands out {}", q(deep, "mm", ".1f"), q(tool.out_mm, "mm", ".1f"))
-        return [Finding("error", "mill.short", what, "its holder meets the part: take a longer one", operation.id)]
+        return [
+            Finding("error", "mill.short", what, "its holder meets the part: take a longer one", operation=operation.id)
+        ]
     if along == "z" and deep > tool.flute_length_mm and len(way.levels) > 1:
         what = said(
             "the wall is {} high, the flutes {}: it is cut in layers",
             q(deep, "mm", ".1f"),
             q(tool.flute_length_mm, "mm", "g"),
         )
-        return [Finding("note", "mill.layers", what, "steps of a few µm may show between them", operation.id)]
+        return [Finding("note", "mill.layers", what, "steps of a few µm may show between them", operation=operation.id)]
     return []

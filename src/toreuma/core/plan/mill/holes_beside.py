@@ -65,7 +65,15 @@ def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
     opened = operation.feature if drills else None
     drawn = tuple(Pass((one,), tool.d_mm / 2) for one in _ways(places, deep))
     moves = tuple(path.motions)
-    return Cuts(moves, drawn, reasons, findings, becomes=work.stock, opens=opened, figures=figures)
+    return Cuts(
+        motions=moves,
+        passes=drawn,
+        reasons=reasons,
+        findings=findings,
+        becomes=work.stock,
+        opens=opened,
+        figures=figures,
+    )
 
 
 def _depth(work: Work, tool: Drill | Reamer | Tap, operation: HolesBeside, feature: HolePattern, place: Sunk) -> _Sunk:
@@ -183,11 +191,11 @@ def _numbers(
             "N m",
             formula="of lips or teeth, kc at their chip",
             source=KIENZLE,
-            limits=(Limit("drive", live.torque_nm, "N m", True),),
+            limits=(Limit("drive", live.torque_nm, "N m", bit=True),),
         )
         reasons[Figure.POWER] = Evidence(
             "power at the edge", "Pc", power, "kW", formula="Pc = M n / 9549",
-            limits=(Limit("drive of the tool", there, "kW", True),),
+            limits=(Limit("drive of the tool", there, "kW", bit=True),),
         )  # fmt: skip
     if thrust > 0:
         reasons[Figure.THRUST] = Evidence("thrust", "Ff", thrust, "N", formula="0.6 of the lips' force along the axis")
@@ -202,8 +210,8 @@ def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> tuple[fl
     by_power = middle * share ** (1 / (1 - material.mc))
     number = max(math.floor(min(middle, by_power) * 1000 + 1e-6) / 1000, 0.001)
     limits = (
-        Limit("middle of the drill's range", middle, "mm/rev", middle <= by_power),
-        Limit("drive of the tool", by_power, "mm/rev", by_power < middle),
+        Limit("middle of the drill's range", middle, "mm/rev", bit=middle <= by_power),
+        Limit("drive of the tool", by_power, "mm/rev", bit=by_power < middle),
     )
     formula = "middle of the range, within the drive"
     return number, Evidence("feed", "f", number, "mm/rev", formula=formula, limits=limits, typable=True)
@@ -218,5 +226,7 @@ def _findings(operation: HolesBeside, tool: Drill | Reamer | Tap, place: Sunk, d
             tool.id,
             q(tool.flute_length_mm, "mm", "g"),
         )
-        found.append(Finding("error", "drill.flute", what, "chips cannot get out: take a longer one", operation.id))
+        found.append(
+            Finding("error", "drill.flute", what, "chips cannot get out: take a longer one", operation=operation.id)
+        )
     return found

@@ -36,7 +36,7 @@ MOST_BEND_MM = 0.03
 """A mill may bend so much in a roughing cut."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class MillNumbers:
     """One mill in one cut: what moves are made with, all its numbers, and why."""
 
@@ -101,7 +101,7 @@ def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wante
         Figure.FORCE: Evidence("mean cutting force", "Fc", force, "N", formula="Fc = Pc / vc"),
         Figure.POWER: Evidence(
             "power at the edge", "Pc", power, "kW", formula="Pc = ap ae vf kc / 60e6",
-            limits=(Limit("drive of the tool", there, "kW", True),),
+            limits=(Limit("drive of the tool", there, "kW", bit=True),),
         ),
         Figure.MILL_BEND: Evidence(
             "mill bends", "y", 1000 * force * stiff, "um", formula="y = F L³ / (3 E I) of a rod of 0.8 D",
@@ -117,7 +117,7 @@ def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wante
         power_kw=power,
         power_there_kw=there,
     )
-    return MillNumbers(rpm, feed * rpm, ap, figures, reasons)
+    return MillNumbers(rpm=rpm, vf_mm_min=feed * rpm, ap_mm=ap, figures=figures, reasons=reasons)
 
 
 def _bend_mm_n(tool: EndMill) -> float:

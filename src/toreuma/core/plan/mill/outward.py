@@ -18,7 +18,7 @@ __all__ = ["Outward"]
 SAME_MM = 0.02
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Outward:
     """The middle line from ``start`` to ``end``, and where the mill's middle may go: ``aside`` to both sides and past
     both ends, round about the ends or with ``corner`` at the corners."""

@@ -93,7 +93,15 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
         motions, reasons = (*motions, *broken.motions), {**reasons, **broken.reasons}
         findings = (*findings, *broken.findings)
     opens, figures = operation.feature, numbers.figures
-    return Cuts(motions, drawn, reasons, findings, becomes=work.stock, opens=opens, figures=figures)
+    return Cuts(
+        motions=motions,
+        passes=drawn,
+        reasons=reasons,
+        findings=findings,
+        becomes=work.stock,
+        opens=opens,
+        figures=figures,
+    )
 
 
 def _outward(place: Sunk, feature: Slot, d_mm: float) -> Outward:
@@ -102,7 +110,7 @@ def _outward(place: Sunk, feature: Slot, d_mm: float) -> Outward:
     aside = max((feature.width_mm - d_mm) / 2, 0.0)
     corner = min(max(feature.corner_radius_mm - d_mm / 2, 0.0), aside)
     across = feature.on != "outside" and not feature.length_mm
-    return Outward(start, end, aside, corner, feature.round_ends and not across)
+    return Outward(start=start, end=end, aside=aside, corner=corner, round_ends=feature.round_ends and not across)
 
 
 def _ends(place: Sunk, feature: Slot) -> tuple[float, float]:
@@ -164,15 +172,19 @@ def _findings(work: Work, operation: MillSlot, feature: Slot, tool: EndMill, dep
     found = []
     if depth > tool.out_mm:
         what = said("the slot is {} deep, the mill stands out {}", q(depth, "mm", ".1f"), q(tool.out_mm, "mm", ".1f"))
-        found.append(Finding("error", "mill.short", what, "its holder meets the part: take a longer one", operation.id))
+        found.append(
+            Finding("error", "mill.short", what, "its holder meets the part: take a longer one", operation=operation.id)
+        )
     if not tool.centre_cutting and operation.start_tool is None:
         what = f"{tool.id} does not cut on its middle and would go straight down"
         why = "let a drill make a hole to go down in, or choose a mill that cuts there"
-        found.append(Finding("warning", "mill.start", what, why, operation.id))
+        found.append(Finding("warning", "mill.start", what, why, operation=operation.id))
     across = feature.on != "outside" and not feature.length_mm
     if not feature.round_ends and not across and tool.d_mm / 2 > feature.corner_radius_mm + SAME_MM:
         what = said("R {} stays in the corners of the slot", q(tool.d_mm / 2, "mm", "g", bare=True))
         if feature.corner_radius_mm:
             what += said(", R {} is wanted", q(feature.corner_radius_mm, "mm", "g", bare=True))
-        found.append(Finding("warning", "mill.corner", what, "a mill is round: take a smaller one", operation.id))
+        found.append(
+            Finding("warning", "mill.corner", what, "a mill is round: take a smaller one", operation=operation.id)
+        )
     return found

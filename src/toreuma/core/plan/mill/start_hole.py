@@ -81,7 +81,7 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
             q(mill.d_mm, "mm", "g", bare=True),
         )
         why = "what its end does not cut stays under it: drill at least half its diameter"
-        found.append(Finding("warning", "start.small", what, why, operation.id))
+        found.append(Finding("warning", "start.small", what, why, operation=operation.id))
     if depth > tool.flute_length_mm:
         what = said(
             "the start hole is {} deep, the flutes of {} are {} long",
@@ -89,5 +89,5 @@ def start_holes(work: Work, operation: MillSlot, places: Sequence[Sunk], ends: S
             tool.id,
             q(tool.flute_length_mm, "mm", "g"),
         )
-        found.append(Finding("error", "drill.flute", what, "take a longer drill", operation.id))
-    return Cuts(tuple(path.motions), (), reasons, tuple(found))
+        found.append(Finding("error", "drill.flute", what, "take a longer drill", operation=operation.id))
+    return Cuts(motions=tuple(path.motions), passes=(), reasons=reasons, findings=tuple(found))

@@ -40,7 +40,7 @@ def beyond_limits(operation: Operation, proposal: Proposal | None) -> list[Findi
                 "pin.clamp_rpm",
                 f"speed clamp is pinned at {clamp:.0f} rpm, limit {lowest.number:.0f} rpm ({lowest.label})",
                 "a pinned number is kept as it stands; at that speed the hold is not safe",
-                operation.id,
+                operation=operation.id,
                 cures=(_unpin(operation.id, "clamp_rpm"),),
             )
         )
@@ -57,17 +57,22 @@ def _finding(operation: Operation, proposal: Proposal, use: Use) -> Finding:
     if use.kind.name in ERRORS:
         code = "power.short" if use.kind.name == "power" else "grip.short"
         return Finding(
-            "error", code, what, use.kind.beyond, operation.id, cures=(*cures, *_ease(operation, proposal, use))
+            "error",
+            code,
+            what,
+            use.kind.beyond,
+            operation=operation.id,
+            cures=(*cures, *_ease(operation, proposal, use)),
         )
     if pinned:
         words = " and ".join(proposal.reasons[NUMBER_OF[v]].name for v in pinned if NUMBER_OF[v] in proposal.reasons)
         note = f"{use.kind.beyond}; pinned: {words or 'depth'}; a pinned number is kept as it stands"
-        return Finding("warning", f"pin.{PIN_OF[pinned[0]]}", what, note, operation.id, cures=cures)
+        return Finding("warning", f"pin.{PIN_OF[pinned[0]]}", what, note, operation=operation.id, cures=cures)
     code = "limit." + use.kind.name.replace(", ", ".").replace(" ", "_")
     severity: Severity = "note" if use.kind.name in UNTIDY else "warning"
     holds = next((one for one in proposal.uses if _holds_down(one, use)), None)
     why = f"{use.kind.beyond}; held down by {holds.kind.name} ({holds.label})" if holds else use.kind.beyond
-    return Finding(severity, code, what, why, operation.id)
+    return Finding(severity, code, what, why, operation=operation.id)
 
 
 def _holds_down(one: Use, broken: Use) -> bool:

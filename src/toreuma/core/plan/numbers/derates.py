@@ -32,7 +32,7 @@ ROUGHING_ONLY = ("skin", "interruption")
 Effect = Literal["harm", "wish"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Derate:
     """``speed`` and ``feed`` are factors; ``left_out`` is the reason for which it does not count, or empty.
 
@@ -55,7 +55,18 @@ def derates_of(given: Given) -> tuple[Derate, ...]:
     conditions, found = given.conditions, []
 
     def add(key: str, name: str, speed: float, why: str, feed: float = 1.0, effect: Effect = "harm") -> None:
-        found.append(Derate(key, name, speed, feed, why, conditions.reason_for(key), effect, key in ROUGHING_ONLY))
+        found.append(
+            Derate(
+                key=key,
+                name=name,
+                speed=speed,
+                feed=feed,
+                why=why,
+                left_out=conditions.reason_for(key),
+                effect=effect,
+                roughing_only=key in ROUGHING_ONLY,
+            )
+        )
 
     if given.stock.skin in SKIN:
         factor, why = SKIN[given.stock.skin]
@@ -94,7 +105,9 @@ def counted(
         hits = f"{opened.hits_a_turn} hits a turn on what is open already"
         reason = given.conditions.reason_for("interruption")
         found = [one for one in found if one.key != "interruption"]
-        found.append(Derate("interruption", "interrupted cut", INTERRUPTED, 1.0, hits, reason))
+        found.append(
+            Derate(key="interruption", name="interrupted cut", speed=INTERRUPTED, feed=1.0, why=hits, left_out=reason)
+        )
     return tuple(one for one in found if not one.left_out and (roughing or not one.roughing_only))
 
 

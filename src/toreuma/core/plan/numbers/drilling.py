@@ -67,10 +67,20 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
         Figure.FEED: told,
         Figure.HOLE_DEPTH: deep,
         Figure.TORQUE: Evidence(
-            "torque", "M", torque, "N m", "both lips, kc at their chip thickness, at a quarter of D", force.KIENZLE
+            "torque",
+            "M",
+            torque,
+            "N m",
+            formula="both lips, kc at their chip thickness, at a quarter of D",
+            source=force.KIENZLE,
         ),
         Figure.THRUST: Evidence(
-            "thrust", "Ff", thrust, "N", "0.6 of the lips' force along the axis; without the chisel edge", force.KIENZLE
+            "thrust",
+            "Ff",
+            thrust,
+            "N",
+            formula="0.6 of the lips' force along the axis; without the chisel edge",
+            source=force.KIENZLE,
         ),
         Figure.POWER: Evidence(
             "power at the edge",
@@ -79,7 +89,7 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
             "kW",
             formula="Pc = M n / 9549",
             source=force.KIENZLE,
-            limits=(Limit(f"spindle at {speed.rpm:.0f} rpm", there, "kW", True),),
+            limits=(Limit(f"spindle at {speed.rpm:.0f} rpm", there, "kW", bit=True),),
         ),
     }
 

@@ -20,6 +20,6 @@ def passes(depths: list[float], largest_mm: float, measured_on: str) -> Reasons:
             "mm",
             measured_on=measured_on,
             formula="each step divided evenly, not above the largest depth",
-            limits=(Limit("largest depth", largest_mm, "mm", True),),
+            limits=(Limit("largest depth", largest_mm, "mm", bit=True),),
         ),
     }

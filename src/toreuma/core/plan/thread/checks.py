@@ -42,7 +42,7 @@ def thread_findings(
 
     def add(severity: str, code: str, what: str, why: str, *cures: Cure) -> None:
         place = (feature.from_z_mm, form.crest_d_mm[1] / 2)
-        found.append(Finding(severity, code, what, why, operation.id, place, cures=cures))  # type: ignore[arg-type]
+        found.append(Finding(severity, code, what, why, operation=operation.id, at=place, cures=cures))  # type: ignore[arg-type]
 
     if not _same(form.designation, feature.designation):
         add(

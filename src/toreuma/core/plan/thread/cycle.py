@@ -20,7 +20,7 @@ PULL_OUT_STEP, MOST_STEPS = 0.1, 99
 """The way out is given in tenths of the lead."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class ThreadBlock:
     """The numbers of a cycle for a whole thread, mm on radius, and the depths it comes to."""
 
@@ -41,7 +41,9 @@ def thread_block(operation: CutThread, height_mm: float, count: int, runs_out: b
     steps = math.ceil((height + clear_mm) / (PULL_OUT_STEP * form.lead_mm)) if runs_out else 0
     pull_out = min(steps, MOST_STEPS) * PULL_OUT_STEP * form.lead_mm
     depths = tuple(thread_depths(height, first, LEAST_MM, 0.0, springs))
-    return ThreadBlock(height, first, springs, flank, pull_out, depths)
+    return ThreadBlock(
+        height_mm=height, first_mm=first, springs=springs, flank_deg=flank, pull_out_mm=pull_out, depths=depths
+    )
 
 
 def all_as_one(path: Path, block: ThreadBlock, end: tuple[float, float], lead_mm: float) -> tuple[list[Pass], Cycle]:
@@ -54,7 +56,7 @@ def all_as_one(path: Path, block: ThreadBlock, end: tuple[float, float], lead_mm
     first = (Word("P", "padded", code), Word("Q", "fine", LEAST_MM), Word("R", "length", 0.0))
     second = (Word("X", "x", last[1]), Word("Z", "z", last[0]), Word("P", "fine", block.height_mm),
               Word("Q", "fine", block.first_mm), Word("F", "feed", lead_mm))  # fmt: skip
-    cycle = Cycle("whole_thread_cycle", begin, len(path.motions) - begin, (first, second))
+    cycle = Cycle(name="whole_thread_cycle", first=begin, count=len(path.motions) - begin, blocks=(first, second))
     segments = [motion.segment for motion in path.motions[begin:] if motion.in_step]
     return [Pass((one,), block.height_mm / len(block.depths)) for one in segments], cycle
 
@@ -64,6 +66,6 @@ def one_as_cycle(path: Path, end: tuple[float, float], lead_mm: float, depth_mm:
     begin = len(path.motions)
     path.made(threaded_pass(path.at, *end), lead_mm)
     words = (Word("X", "x", end[1]), Word("Z", "z", end[0]), Word("F", "feed", lead_mm))
-    cycle = Cycle("thread_cycle", begin, len(path.motions) - begin, (words,))
+    cycle = Cycle(name="thread_cycle", first=begin, count=len(path.motions) - begin, blocks=(words,))
     along = tuple(motion.segment for motion in path.motions[begin:] if motion.in_step)
     return Pass(along[:1], depth_mm), cycle

@@ -41,7 +41,7 @@ def sharp_ends(work: Work, operation: CutThread, feature: ThreadFeature) -> list
             what = said("{}, the thread is {} deep", edge, q(depth))
             cures = _chamfer(work.given.part, feature, end.place, wide)
             why = "its first turn is a feather edge that cuts fingers and jams the nut"
-            found.append(Finding("note", "thread.edge", what, why, operation.id, end.place, cures=cures))
+            found.append(Finding("note", "thread.edge", what, why, operation=operation.id, at=end.place, cures=cures))
     return found
 
 

@@ -64,7 +64,7 @@ class _Slope:
         return self.per_mm * (self.from_z - z)
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Thread:
     """The thread in its frame: heights of crest and tip at its middle, and of safe travel; Z where the tip starts
     and ends; the room there is in front and behind, which may be less than wanted."""
@@ -150,9 +150,14 @@ def plan_thread(work: Work, operation: CutThread) -> Cuts:
     figures = replace(figures, ap_mm=thread.depth, force_n=hardest)
     findings = thread_findings(work, operation, tool, feature, (thread.room_in_front, thread.room_behind))
     return Cuts(
-        tuple(path.motions), tuple(drawn), reasons, (*more, *findings), infeed=tuple(passes), cycles=tuple(cycles),
+        motions=tuple(path.motions),
+        passes=tuple(drawn),
+        reasons=reasons,
+        findings=(*more, *findings),
+        infeed=tuple(passes),
+        cycles=tuple(cycles),
         figures=figures,
-    )  # fmt: skip
+    )
 
 
 def _written(operation: CutThread, thread: _Thread) -> tuple[str, list[Finding]]:
@@ -169,7 +174,7 @@ def _written(operation: CutThread, thread: _Thread) -> tuple[str, list[Finding]]
     if wished == "moves" or not why:
         return wished, []
     what = f"{why} is written move by move"
-    note = Finding("note", "cycle.none", what, "the cycle of the control does not make it here", operation.id)
+    note = Finding("note", "cycle.none", what, "the cycle of the control does not make it here", operation=operation.id)
     return "moves", [note]
 
 
@@ -268,8 +273,19 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
         turns = (start_z - end_z) / form.lead_mm
         more = end_z + math.ceil(turns - 1e-6) * form.lead_mm
         start_z = more if more <= most_z else end_z + math.floor(turns + 1e-6) * form.lead_mm
-    return _Thread(frame, shape, crest, tip, safe, start_z, end_z, start_z - front, back - end_z, past == 0.0,
-                   slope)  # fmt: skip
+    return _Thread(
+        frame=frame,
+        shape=shape,
+        crest=crest,
+        tip=tip,
+        safe=safe,
+        start_z=start_z,
+        end_z=end_z,
+        room_in_front=start_z - front,
+        room_behind=back - end_z,
+        runs_out=past == 0.0,
+        slope=slope,
+    )
 
 
 def _run_in(work: Work, lead: float, rpm: float) -> float:

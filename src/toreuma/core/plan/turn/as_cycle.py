@@ -95,7 +95,9 @@ def rough_as_cycle(
     allowances = (Word("U", "across", signed[1]), Word("W", "length", leave[0]))
     second = (Word("P", "first"), Word("Q", "last"), *allowances, Word("F", "feed", feed))
     name = "rough_face_cycle" if facing else "rough_cycle"
-    cycle = Cycle(name, begin, len(path.motions) - begin, (first, second), tuple(contour))
+    cycle = Cycle(
+        name=name, first=begin, count=len(path.motions) - begin, blocks=(first, second), contour=tuple(contour)
+    )
     return _drawn(path, begin, depth), [cycle], _dipped(operation, dips)
 
 
@@ -114,7 +116,13 @@ def pattern_as_cycle(
     first = (Word("U", "length", out), Word("W", "length", out), Word("R", "count", count))
     allowances = (Word("U", "across", leave[1]), Word("W", "length", leave[0]))
     second = (Word("P", "first"), Word("Q", "last"), *allowances, Word("F", "feed", feed))
-    cycle = Cycle("pattern_cycle", begin, len(path.motions) - begin, (first, second), tuple(contour))
+    cycle = Cycle(
+        name="pattern_cycle",
+        first=begin,
+        count=len(path.motions) - begin,
+        blocks=(first, second),
+        contour=tuple(contour),
+    )
     return _drawn(path, begin, thick / count), [cycle], []
 
 
@@ -134,8 +142,8 @@ def passes_as_cycles(path: Path, cuts: Sequence[Cut], stretch: Stretch, feed: fl
         begin, start = len(path.motions), path.at
         z, r = stretch.frame.point((cut.end_z + path.tip[0], cut.level + path.tip[1]))
         path.made(made_of(start, z, r), feed)
-        cycles.append(Cycle(name, begin, len(path.motions) - begin,
-                            ((Word("X", "x", r), Word("Z", "z", z), Word("F", "feed", feed)),)))  # fmt: skip
+        cycles.append(Cycle(name=name, first=begin, count=len(path.motions) - begin,
+                            blocks=((Word("X", "x", r), Word("Z", "z", z), Word("F", "feed", feed)),)))  # fmt: skip
         drawn.append(Pass(tuple(m.segment for m in path.motions[begin + 1 : begin + 3]), cut.above - cut.level))
     return drawn, cycles, []
 
@@ -180,7 +188,9 @@ def follow_cycle(work: Work, operation: FinishOd, path: Path, feed: float) -> tu
     begin = len(path.motions)
     path.made(follow(start, contour), feed)
     block = (Word("P", "first"), Word("Q", "last"), Word("F", "feed", feed))
-    cycle = Cycle("finish_cycle", begin, len(path.motions) - begin, (block,), contour_of=rough.id)
+    cycle = Cycle(
+        name="finish_cycle", first=begin, count=len(path.motions) - begin, blocks=(block,), contour_of=rough.id
+    )
     return (_drawn(path, begin, 0.0), [cycle], _dipped(operation, dips)), points
 
 
@@ -225,7 +235,9 @@ def _dipped(operation: Operation, dips: bool) -> list[Finding]:
         return []
     what = "the contour falls again on its way: the cycle passes over the dip"
     cure = Cure("Write it move by move", _by_moves(operation.id))
-    return [Finding("note", "cycle.dip", what, "another operation has to cut it", operation.id, cures=(cure,))]
+    return [
+        Finding("note", "cycle.dip", what, "another operation has to cut it", operation=operation.id, cures=(cure,))
+    ]
 
 
 def _by_moves(identifier: str) -> Callable[[Job], Job]:

@@ -20,7 +20,7 @@ POINT_SHARE = 0.35
 """Above a flat floor the point of a drill leaves a cone at most this share of the bore's diameter high."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Bore:
     """``metal`` is seen from the axis (radii negative): all that is not the bore, run on past its end at ``end_r``.
 
@@ -83,7 +83,14 @@ def _bore(shape: PartShape, stock_r: float, to_z: float | None) -> Bore:
         open_.append(box(run_on_z - BEHIND_MM, -end_r, run_on_z, FAR_MM))
     whole = box(run_on_z - BEHIND_MM, -(stock_r + 100.0), 1.0, FAR_MM)
     largest = float(shapely.clip_by_rect(shape.void, end_z, 0, FAR_MM, FAR_MM).bounds[3])
-    return Bore(whole.difference(union(open_)), segments[0], end_z, end_r, floor_z, largest)
+    return Bore(
+        metal=whole.difference(union(open_)),
+        first=segments[0],
+        end_z=end_z,
+        end_r=end_r,
+        floor_z=floor_z,
+        largest_r=largest,
+    )
 
 
 def _radius_at(void: Region, z: float) -> float:

@@ -91,4 +91,6 @@ def stops_in_hard_skin(material: Material, operation: RoughOd | RoughBore) -> tu
 
     what = f"the feed stops in {material.name}, which hardens where the edge rubs"
     why = "no dwell in work-hardening alloys: the next turn meets a hard ring"
-    return (Finding("warning", "chips.stop", what, why, operation.id, cures=(Cure("Go back instead", back),)),)
+    return (
+        Finding("warning", "chips.stop", what, why, operation=operation.id, cures=(Cure("Go back instead", back),)),
+    )

@@ -48,7 +48,7 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         note = Finding(
             "note", "face.nothing", "the front is already at its place: nothing to face", operation=operation.id
         )
-        return Cuts((), (), reasons, (note,), figures=proposal.figures)
+        return Cuts(motions=(), passes=(), reasons=reasons, findings=(note,), figures=proposal.figures)
 
     count = max(1, math.ceil(depth / limit - 1e-9))
     step = depth / count
@@ -59,7 +59,9 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     end_r = max(-operation.past_centre_mm, hole_r - INTO_HOLE_MM, centre.points[:, 1].max())
     findings = _stopped_by_centre(operation, end_r - nose) if end_r > max(hole_r - INTO_HOLE_MM, 0) else ()
     if end_r > start_r - APPROACH_MM:
-        return Cuts((), (), reasons, findings, proposal=proposal, figures=proposal.figures)
+        return Cuts(
+            motions=(), passes=(), reasons=reasons, findings=findings, proposal=proposal, figures=proposal.figures
+        )
     path.come(front + APPROACH_MM + nose, max(start_r, work.stock.bounds[3] + APPROACH_MM + nose))
     drawn = []
     cycles = []
@@ -70,7 +72,7 @@ def plan_face(work: Work, operation: Face) -> Cuts:
             begin, place = len(path.motions), (z + path.tip[0], end_r + path.tip[1])
             path.made(faced_pass(path.at, *place), feed)
             block = (Word("X", "x", place[1]), Word("Z", "z", place[0]), Word("F", "feed", feed))
-            cycles.append(Cycle("face_cycle", begin, len(path.motions) - begin, (block,)))
+            cycles.append(Cycle(name="face_cycle", first=begin, count=len(path.motions) - begin, blocks=(block,)))
             drawn.append(Pass((path.motions[begin + 1].segment,), step, finishing=last))
             continue
         path.rapid(z=z, r=start_r)
@@ -83,9 +85,15 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     reasons |= passes([step] * count, limit, "along Z")
     clean = box(operation.leave_mm, max(end_r, 0), front + 1, top + 1)
     return Cuts(
-        tuple(path.motions), tuple(drawn), reasons, findings, proposal, coverage=lambda: clean, cycles=tuple(cycles),
+        motions=tuple(path.motions),
+        passes=tuple(drawn),
+        reasons=reasons,
+        findings=findings,
+        proposal=proposal,
+        coverage=lambda: clean,
+        cycles=tuple(cycles),
         figures=replace(proposal.figures, ap_mm=step),
-    )  # fmt: skip
+    )
 
 
 def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
@@ -101,8 +109,8 @@ def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
             "face.centre",
             said("the centre stops the facing cut at Ø {}", q(2 * max(r_mm, 0), "mm", ".1f")),
             "a ring of stock stays round the centre: face and drill the centre hole before it comes in",
-            operation.id,
-            (0.0, max(r_mm, 0.0)),
+            operation=operation.id,
+            at=(0.0, max(r_mm, 0.0)),
             cures=(Cure("Face with the centre drawn back", drawn_back), Cure("Take the centre away", taken_away)),
         ),
     )

@@ -85,10 +85,10 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     findings = [*stretch.findings, *dipped]
     findings += _too_deep(operation, tool, deepest) if deep else []
     return Cuts(
-        motions,
-        (Pass(drawn, deepest[0], finishing=True),),
-        reasons,
-        tuple(findings),
+        motions=motions,
+        passes=(Pass(drawn, deepest[0], finishing=True),),
+        reasons=reasons,
+        findings=tuple(findings),
         proposal=proposal,
         figures=replace(proposal.figures, ap_mm=deepest[0]),
         coverage=lambda: _coverage(work, operation, stretch, reach) if operation.leave_mm == 0 else EMPTY,
@@ -258,8 +258,8 @@ def _too_deep(
             "finish.deep",
             said("the finishing cut takes {} on radius near Z {}", q(deepest[0]), q(z, "mm", ".1f", bare=True)),
             said("more than {} nose radii ({}): earlier tools left metal there", f"{MOST_NOSE_RADII:g}", q(limit)),
-            operation.id,
-            deepest[1],
+            operation=operation.id,
+            at=deepest[1],
             cures=(Cure(f"Rough with {tool.id} first", rough_first),),
         )
     ]

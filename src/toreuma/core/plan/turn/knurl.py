@@ -39,7 +39,7 @@ TOUCH_MM2 = 0.01
 LIFT_MM = 0.1
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class _Place:
     """Where the middle of the wheels goes from and to along Z, and the radii of surface, ridges and roots."""
 
@@ -76,10 +76,10 @@ def plan_knurl(work: Work, operation: RollKnurl) -> Cuts:
     path.leave()
     ring = box(knurl.from_z_mm - knurl.length_mm, place.surface_r, knurl.from_z_mm, place.ridge_r)
     return Cuts(
-        tuple(path.motions),
-        (Pass(drawn, place.surface_r - place.root_r, finishing=True),),
-        reasons,
-        (*_surface(work, operation, knurl, place), *_in_the_way(work, operation, place)),
+        motions=tuple(path.motions),
+        passes=(Pass(drawn, place.surface_r - place.root_r, finishing=True),),
+        reasons=reasons,
+        findings=(*_surface(work, operation, knurl, place), *_in_the_way(work, operation, place)),
         becomes=union([work.stock, ring]),
         figures=figures,
     )
@@ -106,7 +106,7 @@ def _place(work: Work, knurl: Knurl, tool: KnurlingTool) -> _Place:
     if last > first + SAME_MM:
         what = said("the wheels are {} wide, the knurl between its shoulders {}", q(2 * half), q(knurl.length_mm))
         raise OperationFault("knurl.wide", what, "narrower wheels")
-    return _Place(first, last, surface_r, ridge_r, root_r)
+    return _Place(from_z=first, to_z=last, surface_r=surface_r, ridge_r=ridge_r, root_r=root_r)
 
 
 def _height(region: Region, low: float, high: float) -> float:
@@ -148,7 +148,7 @@ def _surface(work: Work, operation: RollKnurl, knurl: Knurl, place: _Place) -> l
     if abs(there - place.surface_r) <= BLANK_MM:
         return []
     what = said("the metal stands at Ø {}, the knurl wants Ø {}", q(2 * there), q(2 * place.surface_r))
-    return [Finding("error", "knurl.blank", what, "turn it to that before", operation.id)]
+    return [Finding("error", "knurl.blank", what, "turn it to that before", operation=operation.id)]
 
 
 def _in_the_way(work: Work, operation: RollKnurl, place: _Place) -> list[Finding]:
@@ -158,13 +158,15 @@ def _in_the_way(work: Work, operation: RollKnurl, place: _Place) -> list[Finding
     if missing > 0:
         what = said("the wheels come {} too close to the jaws", q(missing))
         cure = stick_out_more(float(int(missing + 1) + 1))
-        found.append(Finding("error", "hold.short", what, "they keep their clearance", operation.id, cures=(cure,)))
+        found.append(
+            Finding("error", "hold.short", what, "they keep their clearance", operation=operation.id, cures=(cure,))
+        )
     body = work.shape.body
     for z in {place.from_z, place.to_z}:
         met = translate(body, z, place.root_r).intersection(work.stock)
         if met.area > TOUCH_MM2:
             what = said("the holder of {} stands {} inside the piece", work.tool.id, q(met.bounds[3] - met.bounds[1]))
             why = "a slimmer holder, or knurl it before the shoulder beside it stands"
-            found.append(Finding("error", "knurl.holder", what, why, operation.id))
+            found.append(Finding("error", "knurl.holder", what, why, operation=operation.id))
             break
     return found

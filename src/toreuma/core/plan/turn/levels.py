@@ -36,7 +36,7 @@ FLAT_MM2 = 1e-9
 """Product of the rises on both sides of a point at or below which the contour turns or runs level there."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Cut:
     """One pass of the nose centre at ``level``: from ``start_z`` to ``end_z``, then ``climb`` along the wall.
 
@@ -177,7 +177,16 @@ def _at_level(envelope: Envelope, first: int, last: int, level: float, above: fl
             end = z_left if e_left - z_left < JOIN_MM else e_left - PULL_OUT_MM
             climb = _climb(marked, left, above) if end == z_left else marked[:0]
             entry = _descent(marked, right, above) if walled else marked[:0]
-            yield Cut(level, above, start, end, entry, climb, e_right - e_left, e_left)
+            yield Cut(
+                level=level,
+                above=above,
+                start_z=start,
+                end_z=end,
+                entry=entry,
+                climb=climb,
+                touched_mm=e_right - e_left,
+                leaves_z=e_left,
+            )
 
 
 def _touching(touched: Region, z_right: float, z_left: float, level: float) -> list[tuple[float, float]]:

@@ -172,7 +172,7 @@ def pinch_findings(work: Work, operation: RoughOd, cuts: Cuts) -> Iterator[Findi
     alone = Cure("With one tool", lambda j: j.with_operation(operation.id, lambda op: op.changed(pinch_tool=None)))
 
     def told(code: str, what: str, why: str, *cures: Cure) -> Finding:
-        return Finding("error", code, what, why, operation.id, cures=(*cures, alone))
+        return Finding("error", code, what, why, operation=operation.id, cures=(*cures, alone))
 
     carriers = machine.carrier_of(first.station), machine.carrier_of(second.station)
     if carriers[0].channel == carriers[1].channel:
@@ -193,7 +193,7 @@ def pinch_findings(work: Work, operation: RoughOd, cuts: Cuts) -> Iterator[Findi
         depth = (cuts.figures.ap_mm or 0.0) / 2
         what = said("both tools want {}, the spindle has {}", q(2 * power, "kW", ".1f"), q(there, "kW", ".1f"))
         shallower = Cure(said("At most {} deep", q(depth)), lambda j: _no_deeper(j, operation, depth))
-        yield Finding("warning", "pinch.power", what, "it stalls", operation.id, cures=(shallower, alone))
+        yield Finding("warning", "pinch.power", what, "it stalls", operation=operation.id, cures=(shallower, alone))
 
 
 def _alike(first: Tool, second: Tool) -> bool:

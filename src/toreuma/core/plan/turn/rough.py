@@ -71,7 +71,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
                 "rough.nothing",
                 "the tool finds nothing to rough here",
                 "earlier operations left no stock it can reach",
-                operation.id,
+                operation=operation.id,
             )
         )
     spindle = spindle_of(work, proposal)
@@ -105,9 +105,16 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         reasons |= {key: replace(reasons[key], measured_on="along Z") for key in along if key in reasons}
     chord = COARSE_MM if _is_coarse(operation) else PLANNING_CHORD_MM
     made = Cuts(
-        tuple(path.motions), tuple(drawn), reasons, tuple(findings), proposal, chord_mm=chord, cycles=tuple(cycles),
-        strokes=tuple(strokes), figures=replace(proposal.figures, ap_mm=max(depths, default=0.0)),
-    )  # fmt: skip
+        motions=tuple(path.motions),
+        passes=tuple(drawn),
+        reasons=reasons,
+        findings=tuple(findings),
+        proposal=proposal,
+        chord_mm=chord,
+        cycles=tuple(cycles),
+        strokes=tuple(strokes),
+        figures=replace(proposal.figures, ap_mm=max(depths, default=0.0)),
+    )
     if operation.kind == "rough_od" and operation.pinch_tool is not None and cuts:
         told = (*findings, *pinch_findings(work, operation, made))
         made = replace(made, reasons={**reasons, **pinch_numbers(work, operation, made)}, findings=told)
@@ -131,7 +138,9 @@ def _not_as_wished(operation: Roughing) -> list[Finding]:
     if operation.written == "moves":
         return []
     what = "the control's cycles cannot make these cuts: they are written move by move"
-    return [Finding("note", "cycle.none", what, "they go into pockets or lead away from the chuck", operation.id)]
+    return [
+        Finding("note", "cycle.none", what, "they go into pockets or lead away from the chuck", operation=operation.id)
+    ]
 
 
 def _is_coarse(operation: Roughing) -> bool:

@@ -39,7 +39,14 @@ def rough_along_contour(
     thick = thickness(clear.difference(stretch.target), stretch.target) - operation.leave_radial_mm
     if thick < LEAST_MM:
         note = Finding("note", "rough.nothing", "there is nothing to rough here", operation=operation.id)
-        return Cuts((), (), reasons, (note, *stretch.findings), proposal, figures=proposal.figures)
+        return Cuts(
+            motions=(),
+            passes=(),
+            reasons=reasons,
+            findings=(note, *stretch.findings),
+            proposal=proposal,
+            figures=proposal.figures,
+        )
     slant = SLANT if operation.written == "whole" else 1.0
     count = max(1, math.ceil(slant * thick / limit - 1e-6))
     depth = thick / count
@@ -51,7 +58,15 @@ def rough_along_contour(
         made, cycles, _ = pattern_as_cycle(work, operation, path, thick, count, leave, feed)
         path.leave()
         told, every = stretch.findings, tuple(cycles)
-        return Cuts(tuple(path.motions), tuple(made), reasons, told, proposal, cycles=every, figures=figures)
+        return Cuts(
+            motions=tuple(path.motions),
+            passes=tuple(made),
+            reasons=reasons,
+            findings=told,
+            proposal=proposal,
+            cycles=every,
+            figures=figures,
+        )
     drawn = []
     for layer in range(count - 1, -1, -1):
         more = layer * depth
@@ -75,4 +90,11 @@ def rough_along_contour(
         drawn.append(Pass(tuple(motion.segment for motion in path.motions[first:]), depth))
         path.feed(feed, r=path.nose[1] + PULL_OUT_MM)
     path.leave()
-    return Cuts(tuple(path.motions), tuple(drawn), reasons, stretch.findings, proposal, figures=figures)
+    return Cuts(
+        motions=tuple(path.motions),
+        passes=tuple(drawn),
+        reasons=reasons,
+        findings=stretch.findings,
+        proposal=proposal,
+        figures=figures,
+    )

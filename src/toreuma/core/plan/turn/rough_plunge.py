@@ -65,11 +65,18 @@ def rough_by_plunging(work: Work, operation: RoughOd) -> Cuts:
         findings.append(
             Finding(
                 "error", "blade.short", said("the blade cuts {} deep, {} are needed", q(blade.depth_mm), q(deepest)),
-                "its block would touch the work", operation.id,
+                "its block would touch the work", operation=operation.id,
             )
         )  # fmt: skip
     reasons = {**proposal.reasons, Figure.PLUNGES: _count(len(plunges), blade)}
-    return Cuts(tuple(path.motions), tuple(drawn), reasons, tuple(findings), proposal, figures=proposal.figures)
+    return Cuts(
+        motions=tuple(path.motions),
+        passes=tuple(drawn),
+        reasons=reasons,
+        findings=tuple(findings),
+        proposal=proposal,
+        figures=proposal.figures,
+    )
 
 
 def _places(stretch: Stretch, envelope: Envelope, blade: Blade) -> list[tuple[float, float]]:

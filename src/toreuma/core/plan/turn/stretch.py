@@ -61,7 +61,7 @@ UP_A_WALL_MM = 0.02
 """A stretch that ends at a face goes so much farther: the tool then follows the face."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Stretch:
     """The finished stretch ends at ``end_z`` on radius ``end_r``; the nose centre stays between ``nose_from`` and
     ``nose_to``, and below ``ceiling``. ``bottom`` lies below everything that is followed.
@@ -155,9 +155,21 @@ def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm
     first = profile.segments[profile.outside_start] if operation.from_z_mm is None else None
     findings = _short_of_end(work, end_z, nose_to)
     return Stretch(
-        OUTSIDE, shape, work.stock, target, EMPTY, first, end_z, end_r, nose_from, nose_to, 1e6, -1.0,
-        operation.from_z_mm, findings,
-    )  # fmt: skip
+        frame=OUTSIDE,
+        shape=shape,
+        stock=work.stock,
+        target=target,
+        in_way=EMPTY,
+        first=first,
+        end_z=end_z,
+        end_r=end_r,
+        nose_from=nose_from,
+        nose_to=nose_to,
+        ceiling=1e6,
+        bottom=-1.0,
+        from_z=operation.from_z_mm,
+        findings=findings,
+    )
 
 
 def _facing(work: Work, operation: TurningOperation, chord_mm: float) -> Stretch:
@@ -178,9 +190,21 @@ def _facing(work: Work, operation: TurningOperation, chord_mm: float) -> Stretch
     nose_from = scene.stock_r + APPROACH_MM + shape.nose_radius
     nose_to = max(hole_r - 1.0, -0.2)
     return Stretch(
-        FACE, shape, FACE.region(work.stock), FACE.region(target), EMPTY, None, end_z, end_r, nose_from, nose_to, 1e6,
-        stop - 1.0, operation.from_z_mm, _short_of_end(work, end_z, stop - shape.tip[1]) if stop > end_z else (),
-    )  # fmt: skip
+        frame=FACE,
+        shape=shape,
+        stock=FACE.region(work.stock),
+        target=FACE.region(target),
+        in_way=EMPTY,
+        first=None,
+        end_z=end_z,
+        end_r=end_r,
+        nose_from=nose_from,
+        nose_to=nose_to,
+        ceiling=1e6,
+        bottom=stop - 1.0,
+        from_z=operation.from_z_mm,
+        findings=_short_of_end(work, end_z, stop - shape.tip[1]) if stop > end_z else (),
+    )
 
 
 def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: float) -> Stretch:
@@ -205,9 +229,21 @@ def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: f
     target = contour(profile, scene.jaw_face_z, end_z, end_r, chord_mm)
     standing = work.stock.intersection(box(-FAR_MM, 0, min(-begin + shape.nose_radius, end_z), FAR_MM))
     return Stretch(
-        AWAY, shape, AWAY.region(work.stock), AWAY.region(target.union(standing)), EMPTY, None, end_z, end_r, begin,
-        nose_to, 1e6, -1.0, operation.from_z_mm, (),
-    )  # fmt: skip
+        frame=AWAY,
+        shape=shape,
+        stock=AWAY.region(work.stock),
+        target=AWAY.region(target.union(standing)),
+        in_way=EMPTY,
+        first=None,
+        end_z=end_z,
+        end_r=end_r,
+        nose_from=begin,
+        nose_to=nose_to,
+        ceiling=1e6,
+        bottom=-1.0,
+        from_z=operation.from_z_mm,
+        findings=(),
+    )
 
 
 def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretch:
@@ -223,9 +259,21 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
     stock = shapely.clip_by_rect(INSIDE.region(work.stock), -FAR_MM, -FAR_MM, FAR_MM, -hole_r)
     first = INSIDE.segment(bore.first) if operation.from_z_mm is None else None
     return Stretch(
-        INSIDE, shape, stock, bore.metal, in_the_way(work, bore, hole_r), first, bore.end_z, -bore.end_r,
-        nose_from, nose_to, ceiling, -(work.scene.stock_r + 5.0), operation.from_z_mm, _rubbing(work, hole_r),
-    )  # fmt: skip
+        frame=INSIDE,
+        shape=shape,
+        stock=stock,
+        target=bore.metal,
+        in_way=in_the_way(work, bore, hole_r),
+        first=first,
+        end_z=bore.end_z,
+        end_r=-bore.end_r,
+        nose_from=nose_from,
+        nose_to=nose_to,
+        ceiling=ceiling,
+        bottom=-(work.scene.stock_r + 5.0),
+        from_z=operation.from_z_mm,
+        findings=_rubbing(work, hole_r),
+    )
 
 
 def _back(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretch:
@@ -252,9 +300,21 @@ def _back(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretch:
     hole_r, ceiling = _way_in(work, whole, shape)
     stock = shapely.clip_by_rect(BACK.region(work.stock), -FAR_MM, -FAR_MM, FAR_MM, -hole_r)
     return Stretch(
-        BACK, shape, stock, AWAY.region(whole.metal), AWAY.region(in_the_way(work, whole, hole_r)), None, bore.end_z,
-        -bore.end_r, begin, nose_to, ceiling, -(work.scene.stock_r + 5.0), operation.from_z_mm, _rubbing(work, hole_r),
-    )  # fmt: skip
+        frame=BACK,
+        shape=shape,
+        stock=stock,
+        target=AWAY.region(whole.metal),
+        in_way=AWAY.region(in_the_way(work, whole, hole_r)),
+        first=None,
+        end_z=bore.end_z,
+        end_r=-bore.end_r,
+        nose_from=begin,
+        nose_to=nose_to,
+        ceiling=ceiling,
+        bottom=-(work.scene.stock_r + 5.0),
+        from_z=operation.from_z_mm,
+        findings=_rubbing(work, hole_r),
+    )
 
 
 def _rubbing(work: Work, hole_r: float) -> tuple[Finding, ...]:
@@ -264,7 +324,7 @@ def _rubbing(work: Work, hole_r: float) -> tuple[Finding, ...]:
         return ()
     what = said("the hole is Ø {}, the flank of {} asks for Ø {}", q(2 * hole_r), work.tool.id, q(bar.least_cut_mm))
     why = "the insert rubs below its edge until the hole is that wide: a larger drill, or a thinner bar"
-    return (Finding("warning", "bore.flank", what, why, work.operation.id),)
+    return (Finding("warning", "bore.flank", what, why, operation=work.operation.id),)
 
 
 def _way_in(work: Work, bore: Bore, shape: ToolShape) -> tuple[float, float]:
@@ -383,8 +443,8 @@ def _short_of_end(work: Work, end_z: float, nose_to: float) -> tuple[Finding, ..
             "hold.short",
             said("the jaws stop the tool {} before the end at Z {}", q(short), q(end_z, bare=True)),
             "insert, holder and jaws keep their clearance",
-            work.operation.id,
-            (end_z, work.scene.stock_r),
+            operation=work.operation.id,
+            at=(end_z, work.scene.stock_r),
             cures=(stick_out_more(more),),
         ),
     )

@@ -61,12 +61,12 @@ def not_there(job: Job, operation: Operation, tools: Iterable[Tool]) -> Finding 
             carrier = job.machine.carrier_of(tool.station)
             what = f"{tool.id} sits on the {carrier.name}, which does not reach the {_name(job)} spindle"
             why = "another carrier has to bring it"
-            return Finding("error", "tool.reach", what, why, operation.id, cures=_cures(job, operation, tool))
+            return Finding("error", "tool.reach", what, why, operation=operation.id, cures=_cures(job, operation, tool))
         if not faces(job, tool):
             carrier = job.machine.carrier_of(tool.station)
             what = f"{tool.id} on the {carrier.name} faces away from the {_name(job)} spindle"
             why = f"a {carrier.kind} does not swing round: a milling spindle does, or a tool of the other hand"
-            return Finding("error", "tool.faces", what, why, operation.id, cures=_cures(job, operation, tool))
+            return Finding("error", "tool.faces", what, why, operation=operation.id, cures=_cures(job, operation, tool))
     return None
 
 

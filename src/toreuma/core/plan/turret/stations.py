@@ -33,7 +33,7 @@ __all__ = [
 ]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Offset:
     """What is set for one tool: from the face and side of its station to the tip, or against the master tool.
 
@@ -61,7 +61,15 @@ def offsets(job: Job, master: str | None = None) -> tuple[Offset, ...]:
     if base is None:
         return tuple(rows)
     return tuple(
-        Offset(r.station, r.tool, r.x_mm - base.x_mm, r.z_mm - base.z_mm, r.nose_radius_mm, r.nose) for r in rows
+        Offset(
+            station=r.station,
+            tool=r.tool,
+            x_mm=r.x_mm - base.x_mm,
+            z_mm=r.z_mm - base.z_mm,
+            nose_radius_mm=r.nose_radius_mm,
+            nose=r.nose,
+        )
+        for r in rows
     )
 
 
@@ -70,7 +78,7 @@ def _offset(tool: Tool) -> Offset:
     along, across = sizes_of(tool)
     radius = shape.nose_radius
     number = 7 if isinstance(tool, Drill | Reamer | Tap | EndMill) else nose_number(shape)
-    return Offset(tool.station, tool, 2 * across, along, radius, number)
+    return Offset(station=tool.station, tool=tool, x_mm=2 * across, z_mm=along, nose_radius_mm=radius, nose=number)
 
 
 def sizes_of(tool: Tool) -> tuple[float, float]:
@@ -239,7 +247,7 @@ def _in_the_way(job: Job, operation: str, tool: Tool, beside: Tool, met: tuple[f
             tool.id,
         ),
         "the neighbour comes down with the tool",
-        operation,
-        (met[0], met[1]),
+        operation=operation,
+        at=(met[0], met[1]),
         cures=(Cure(f"Move {beside.id} to station {free}", move),) if free is not None else (),
     )

@@ -35,21 +35,21 @@ def read_bar(text: str, tables: CodeTables) -> BarCode:
     scan.positions += late
     edge, ic = read_edge(scan, tables, 9, head, inch)
     code = BarCode(
-        "inch" if inch else "metric",
-        kind,
-        material,
-        coolant,
-        damped,
-        diameter,
-        length,
-        head.clamping,
-        head.shape,
-        head.style,
-        head.clearance,
-        head.hand,
-        head.entering_angle_deg,
-        edge,
-        ic,
+        system="inch" if inch else "metric",
+        bar=kind,
+        material=material,
+        coolant=coolant,
+        damped=damped,
+        shank_diameter_mm=diameter,
+        length_mm=length,
+        clamping=head.clamping,
+        shape=head.shape,
+        style=head.style,
+        clearance=head.clearance,
+        hand=head.hand,
+        entering_angle_deg=head.entering_angle_deg,
+        edge_length_mm=edge,
+        ic_mm=ic,
     )
     return replace(code, tail=scan.tail(10), positions=tuple(scan.positions))
 

@@ -9,7 +9,7 @@ from toreuma.core.standards.codes.tables import CodeTables
 __all__ = ["Head", "read_edge", "read_head"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Head:
     """Clamping, insert shape, style, insert clearance and hand, as letters."""
 
@@ -38,7 +38,7 @@ def read_head(scan: Scanner, tables: CodeTables, first: int) -> Head:
     )
     hand = scan.table(first + 4, "hand", holder.hands)
     scan.note(first + 4, "hand", hand, holder.hands[hand])
-    return Head(clamping, shape, style, clearance, hand, angle)
+    return Head(clamping=clamping, shape=shape, style=style, clearance=clearance, hand=hand, entering_angle_deg=angle)
 
 
 def read_edge(scan: Scanner, tables: CodeTables, number: int, head: Head, inch: bool) -> tuple[float, float | None]:

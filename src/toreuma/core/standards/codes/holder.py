@@ -89,19 +89,19 @@ def _code(
     qualified: str,
 ) -> HolderCode:
     return HolderCode(
-        system,
-        head.clamping,
-        head.shape,
-        head.style,
-        head.clearance,
-        head.hand,
-        head.entering_angle_deg,
-        height,
-        width,
-        length,
-        edge,
-        ic,
-        qualified,
+        system=system,
+        clamping=head.clamping,
+        shape=head.shape,
+        style=head.style,
+        clearance=head.clearance,
+        hand=head.hand,
+        entering_angle_deg=head.entering_angle_deg,
+        shank_height_mm=height,
+        shank_width_mm=width,
+        length_mm=length,
+        edge_length_mm=edge,
+        ic_mm=ic,
+        qualified=qualified,
     )
 
 

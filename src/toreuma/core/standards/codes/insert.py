@@ -88,7 +88,19 @@ def _metric(scan: Scanner, tables: InsertTables, shape: str) -> InsertCode:
     if shape == "R":
         ic, edge = _round_size(scan, tables, metric_round)
     return InsertCode(
-        "metric", shape, "", "", "", ic, edge, tables.thickness_mm[thickness], radius, 0, None, metric_round, wiper
+        system="metric",
+        shape=shape,
+        clearance="",
+        tolerance="",
+        fixing="",
+        ic_mm=ic,
+        edge_length_mm=edge,
+        thickness_mm=tables.thickness_mm[thickness],
+        nose_radius_mm=radius,
+        included_angle_deg=0,
+        clearance_deg=None,
+        metric_round=metric_round,
+        wiper=wiper,
     )
 
 
@@ -166,7 +178,19 @@ def _inch(scan: Scanner, tables: InsertTables, shape: str) -> InsertCode:
         scan.pattern(7, "corner", "0", ["0"])
         scan.note(7, "corner", "0", "round insert")
     edge = edge_length_mm(shape, ic, tables)
-    return InsertCode("inch", shape, "", "", "", ic, edge, tables.inch_thickness_mm[thick], radius, 0, None)
+    return InsertCode(
+        system="inch",
+        shape=shape,
+        clearance="",
+        tolerance="",
+        fixing="",
+        ic_mm=ic,
+        edge_length_mm=edge,
+        thickness_mm=tables.inch_thickness_mm[thick],
+        nose_radius_mm=radius,
+        included_angle_deg=0,
+        clearance_deg=None,
+    )
 
 
 def _half(scan: Scanner, number: int, name: str, table: dict[str, float]) -> str:

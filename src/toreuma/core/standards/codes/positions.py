@@ -8,7 +8,7 @@ __all__ = ["BarCode", "HolderCode", "InsertCode", "Position", "System"]
 System = Literal["metric", "inch"]
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Position:
     """One position: its number and name in the standard, the symbol, what it means, and its size if it has one."""
 
@@ -19,7 +19,7 @@ class Position:
     mm: float | None = None
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class InsertCode:
     """An insert by ISO 1832 or its inch twin; symbols as letters, sizes in mm.
 
@@ -48,7 +48,7 @@ class InsertCode:
     kind: Literal["insert"] = "insert"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class HolderCode:
     """A holder with a rectangular shank by ISO 5608 or its inch twin; sizes in mm."""
 
@@ -71,7 +71,7 @@ class HolderCode:
     kind: Literal["holder"] = "holder"
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class BarCode:
     """A boring bar by ISO 6261 or its inch twin; sizes in mm."""
 

@@ -53,7 +53,7 @@ class Scanner:
 
     def note(self, number: int, name: str, symbol: str, meaning: str, mm: float | None = None) -> None:
         """Keep what a position means."""
-        self.positions.append(Position(number, name, symbol, meaning, mm))
+        self.positions.append(Position(number=number, name=name, symbol=symbol, meaning=meaning, mm=mm))
 
     def tail(self, number: int) -> str:
         """All that is left, as the maker's free text."""

@@ -40,7 +40,7 @@ class Wires:
     over: Limits
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, kw_only=True)
 class Thread:
     """Limits of both threads of a pair. ``depth_external`` and ``depth_internal`` are radial, mm.
 
