@@ -21,7 +21,7 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Chuck, Face, FinishOd, Job, RoughOd
 from toreuma.core.plan.asked.cost import part_cost
 from toreuma.core.propose.proposal import Proposal, propose
-from toreuma.core.propose.search import Costs, Fixed, Step, best, minutes_of
+from toreuma.core.propose.search import Costs, Fixed, MetalStep, best, minutes_of
 from toreuma.core.simulate.clock import motion_time_s
 from toreuma.core.simulate.removal import after_cutting
 from toreuma.shipped.library import catalogue, demo_job, demo_names, machines, materials
@@ -60,7 +60,7 @@ def broken(situation: Situation, cut: Cut, kinds: list[Any]) -> bool:
     return any(kind.share(situation, cut, seen) > 1.000001 for kind in kinds)
 
 
-def random_case(rng: random.Random) -> tuple[Situation, tuple[Step, ...]]:
+def random_case(rng: random.Random) -> tuple[Situation, tuple[MetalStep, ...]]:
     """Any material, machine, insert and hold of the library, any steps."""
     inserts = [one for one in catalogue().inserts if one.chip_window]
     pairs = [
@@ -89,7 +89,7 @@ def random_case(rng: random.Random) -> tuple[Situation, tuple[Step, ...]]:
     return situation, tuple((rng.uniform(0.3, 12), rng.uniform(5, 80)) for _ in range(rng.randint(1, 3)))
 
 
-def brute_force(situation: Situation, steps: tuple[Step, ...]) -> float | None:
+def brute_force(situation: Situation, steps: tuple[MetalStep, ...]) -> float | None:
     """Least minutes of every depth, feed and speed on a fine grid that keeps all limits; None where there is none."""
     highest = max(height for height, _ in steps)
     top = 1.25 * (situation.table_vc or 1.0)

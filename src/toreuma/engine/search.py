@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from toreuma.core.errors import StandardError
-from toreuma.core.model.catalogue import Carrier, Catalogue, RackItem, WholeTool
+from toreuma.core.model.catalogue import Catalogue, InsertCarrier, RackItem, WholeTool
 from toreuma.core.model.tool import (
     BarPuller,
     BarStop,
@@ -101,7 +101,7 @@ def _insert(insert: Insert) -> str:
     return f"insert {angle}, IC {insert.ic_mm:g} mm, {nose}{insert.edges} edges, {insert.grade}"
 
 
-def _carrier(carrier: Carrier) -> str:
+def _carrier(carrier: InsertCarrier) -> str:
     takes = f"takes {carrier.seat.shape} {carrier.seat.ic_mm:g} mm"
     if carrier.bar is not None:
         bar = carrier.bar

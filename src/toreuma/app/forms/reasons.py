@@ -6,16 +6,16 @@ from toreuma.app.theme import Theme
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job
 
-__all__ = ["Reasons"]
+__all__ = ["ReasonsPanel"]
 
 
-class Reasons(RowColumn):
+class ReasonsPanel(RowColumn):
     """Rebuilt when another thing is selected; refreshed in place when only numbers change. Stages fill `show_job`."""
 
     def __init__(self, session: Session, theme: Theme) -> None:
         self.finding: Finding | None = None
         super().__init__(session, theme)
-        self.setAccessibleName("Reasons")
+        self.setAccessibleName("ReasonsPanel")
 
     def show_finding(self, finding: Finding | None) -> None:
         self.finding = finding

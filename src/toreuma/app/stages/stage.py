@@ -6,7 +6,7 @@ from typing import Any, ClassVar, Protocol
 from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QWidget
 
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.picture.look import Look
 from toreuma.app.picture.section import SectionCanvas
 from toreuma.app.session import Session
@@ -42,7 +42,7 @@ class Stage(QObject):
     key: ClassVar[str]
     label: ClassVar[str]
     panel: Any = None
-    numbers: Reasons | None = None
+    numbers: ReasonsPanel | None = None
     turned = Signal()
 
     def __init__(self, shared: Shared) -> None:
@@ -93,9 +93,9 @@ class Stage(QObject):
         return self.session.job is not None
 
     @property
-    def reasons(self) -> Reasons | None:
+    def reasons(self) -> ReasonsPanel | None:
         """The reasons on its right, if they stand there."""
-        return self.right if isinstance(self.right, Reasons) else None
+        return self.right if isinstance(self.right, ReasonsPanel) else None
 
     @property
     def player(self) -> Player:

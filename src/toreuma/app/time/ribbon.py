@@ -16,7 +16,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import worst
 from toreuma.core.model import Carrier
 from toreuma.core.plan.turret.at_spindle import moved_to
-from toreuma.core.prove import Step
+from toreuma.core.prove import MoveDone
 from toreuma.core.units import show
 from toreuma.engine.follow import Outcome
 
@@ -238,7 +238,7 @@ class Ribbon(QWidget):
             left = self._x(span.start_s)
             painter.drawRect(QRectF(left, room.bottom() - height, max(self._x(span.end_s) - left, 1.0), height))
 
-    def _bars(self, painter: QPainter, room: QRectF, label: str, unit: str, value: Callable[[Step], float]) -> None:
+    def _bars(self, painter: QPainter, room: QRectF, label: str, unit: str, value: Callable[[MoveDone], float]) -> None:
         """A number of every move of the proof, as bars up to its largest."""
         outcome, proof, theme = self._session.outcome, self._session.proof, self._theme
         assert outcome is not None

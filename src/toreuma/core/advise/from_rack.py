@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from toreuma.core.errors import StandardError
 from toreuma.core.geometry.from_code import insert_from, tool_from
 from toreuma.core.model import Insert
-from toreuma.core.model.catalogue import Carrier, Catalogue, Seat
+from toreuma.core.model.catalogue import Catalogue, InsertCarrier, Seat
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.standards.codes import CodeTables, InsertCode, decode
 
@@ -35,7 +35,9 @@ def with_rack(store: Catalogue, codes: Iterable[str], tables: CodeTables) -> Cat
         seat = Seat(shape=code.shape, ic_mm=tool.insert.ic_mm, clearance_deg=clearance)
         bar = tool.bar.changed(code=text) if isinstance(tool, BoringTool) else None
         holder = None if isinstance(tool, BoringTool) else tool.holder.changed(code=text)
-        carriers.append(Carrier(code=text, hand=tool.hand, seat=seat, bar=bar, holder=holder, clamping=code.clamping))
+        carriers.append(
+            InsertCarrier(code=text, hand=tool.hand, seat=seat, bar=bar, holder=holder, clamping=code.clamping)
+        )
     return store.changed(inserts=tuple(inserts), carriers=tuple(carriers))
 
 

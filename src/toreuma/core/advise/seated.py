@@ -99,7 +99,7 @@ class _Tried:
 
 
 @dataclass(frozen=True, kw_only=True)
-class _Ground:
+class _Asked:
     """What all candidates of one wish are judged on; ``least`` is the smallest leftover of any tool, mm2."""
 
     job: Job
@@ -144,7 +144,7 @@ def turning_candidates(
     strong = able
     if wish.use != "finish":
         strong = [one for one in main if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
-    ground = _Ground(
+    ground = _Asked(
         job=job, wish=wish, rack=rack, metal=metal, least=least, square=square, notes=_notes(job, scene, wish, nose)
     )
     found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
@@ -178,7 +178,7 @@ def _left(reach: ToolReach, insert: Insert) -> float:
     return float(sum(p.area for p in polygons(reach.leftover) if p.area > CORNER_SHARE * nose**2))
 
 
-def _candidate(ground: _Ground, one: _Tried) -> Candidate:
+def _candidate(ground: _Asked, one: _Tried) -> Candidate:
     job, wish, rack = ground.job, ground.wish, ground.rack
     metal, least, square = ground.metal, ground.least, ground.square
     insert = one.insert
@@ -310,7 +310,7 @@ def _behind(one: Candidate, first: Candidate) -> Candidate:
     return replace(one, against=why)
 
 
-def _split(ground: _Ground, tried: list[_Tried], first: _Tried) -> Split | None:
+def _split(ground: _Asked, tried: list[_Tried], first: _Tried) -> Split | None:
     """The tool that takes most of what the first one leaves, and between which places."""
     least_gain = SPLIT_MM2.get(ground.wish.use)
     if least_gain is None or first.left_mm2 < least_gain:

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from toreuma.core.advise.wishes import Wish
-from toreuma.core.auto.steps import Step
+from toreuma.core.auto.steps import RouteStep
 from toreuma.core.kinds.operations import RANKS
 from toreuma.core.model import Job
 
@@ -18,7 +18,7 @@ ROUGH_FIRST = 8
 ON_THE_AXIS = ("face_groove", "axial_hole", "centre_hole")
 
 
-def ordered(job: Job, steps: Sequence[Step]) -> list[Step]:
+def ordered(job: Job, steps: Sequence[RouteStep]) -> list[RouteStep]:
     """Steps in the order they are cut; equal ones stay as they came."""
     hold = job.setup.hold
     long_one = job.stock.kind != "free" and hold.stick_out_mm / job.stock.largest_d_mm > SLENDER

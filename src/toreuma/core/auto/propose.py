@@ -8,7 +8,7 @@ from toreuma.core.advise.advice import Advice, advise
 from toreuma.core.advise.wishes import Wish, wishes
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.order import is_cut_first, ordered
-from toreuma.core.auto.steps import Step, steps_of
+from toreuma.core.auto.steps import RouteStep, steps_of
 from toreuma.core.auto.turret import seated, spared
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Check, Memo, never_cancel
@@ -112,7 +112,7 @@ def _side(
     bare = bare.with_setup(operations=())
     scene = build_scene(bare)
     asked = wishes(bare, scene)
-    steps: list[tuple[Step, Advice]] = []
+    steps: list[tuple[RouteStep, Advice]] = []
     without: list[Finding] = []
     tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
     uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
@@ -177,12 +177,12 @@ def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish
     return tuple(tool.changed(id=f"H{i}", station=i) for i, tool in enumerate(kept, 1))
 
 
-def _operation(step: Step, placed: Mapping[str, Tool], count: int) -> Operation:
+def _operation(step: RouteStep, placed: Mapping[str, Tool], count: int) -> Operation:
     further = {field: placed[tool.name].id for field, tool in step.also}
     return step.operation.changed(id=f"op{count}", tool=placed[step.tool.name].id, **further)
 
 
-def _chosen(operation: Operation, step: Step, advice: Advice, placed: Mapping[str, Tool]) -> Chosen:
+def _chosen(operation: Operation, step: RouteStep, advice: Advice, placed: Mapping[str, Tool]) -> Chosen:
     rivals = [f"{one.title}: {one.against}" for one in advice.candidates[1:4] if one.against]
     rivals += [f"{one.title}: {one.why}" for one in advice.rejected[:2]]
     words = ", ".join(f"{placed[name].id} {name}" for name in dict.fromkeys(tool.name for tool in step.tools))

@@ -35,7 +35,7 @@ from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.form import form_of
 
-__all__ = ["Step", "steps_of"]
+__all__ = ["RouteStep", "steps_of"]
 
 ID = "new"
 
@@ -57,7 +57,7 @@ FLAT_DEG, SAME_D_MM = 170.0, 0.01
 
 
 @dataclass(frozen=True, kw_only=True)
-class Step:
+class RouteStep:
     """An operation to come, the tool for it, and the group that says when it is cut.
 
     ``also`` are further tools of the operation, each with the field that names it.
@@ -84,9 +84,9 @@ class _Ask:
     store: Catalogue
     threads: Mapping[str, Thread]
 
-    def step(self, group: str, operation: Operation, candidate: Candidate | None = None) -> Step:
+    def step(self, group: str, operation: Operation, candidate: Candidate | None = None) -> RouteStep:
         one = candidate or self.best
-        return Step(group=group, operation=operation, tool=set_out(one.tool, self.scene), reasons=one.reasons)
+        return RouteStep(group=group, operation=operation, tool=set_out(one.tool, self.scene), reasons=one.reasons)
 
 
 def set_out(tool: Tool, scene: Scene) -> Tool:
@@ -100,7 +100,7 @@ def set_out(tool: Tool, scene: Scene) -> Tool:
 
 def steps_of(
     job: Job, scene: Scene, wish: Wish, advice: Advice, store: Catalogue, threads: Mapping[str, Thread]
-) -> list[Step]:
+) -> list[RouteStep]:
     """The steps of one wish; there is advice for it."""
     assert advice.best is not None
     return MAKERS[wish.use](
@@ -108,11 +108,11 @@ def steps_of(
     )
 
 
-def _face(ask: _Ask) -> list[Step]:
+def _face(ask: _Ask) -> list[RouteStep]:
     return [ask.step("face", Face(id=ID, name="Face the front", tool=ID))]
 
 
-def _rough(ask: _Ask) -> list[Step]:
+def _rough(ask: _Ask) -> list[RouteStep]:
     inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
     kind, group = (RoughBore, "rough bore") if inside else (RoughOd, "rough outside")
 
@@ -148,7 +148,7 @@ def _between_edges(ask: _Ask, split: Split) -> tuple[float | None, float | None]
     return start if start is not None and start < -NEAR_EDGE_MM else None, end
 
 
-def _finish(ask: _Ask) -> list[Step]:
+def _finish(ask: _Ask) -> list[RouteStep]:
     inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
     ra = _finest(ask.job, inside)
     kind, group = (FinishBore, "finish bore") if inside else (FinishOd, "finish outside")
@@ -181,7 +181,7 @@ def _finest(job: Job, inside: bool) -> float:
     return min([*marks, job.part.ra_um or 3.2])
 
 
-def _groove(ask: _Ask) -> list[Step]:
+def _groove(ask: _Ask) -> list[RouteStep]:
     feature = ask.job.part.features[ask.wish.feature]
     inside = getattr(feature, "side", "outside") == "inside"
     operation = CutGroove(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature)
@@ -213,20 +213,20 @@ def _opener(ask: _Ask, feature: object) -> GroovingTool | None:
     return max(blades, key=lambda tool: tool.blade.width_mm, default=None) if deep >= DEEP_V_MM else None
 
 
-def _drill(ask: _Ask) -> list[Step]:
+def _drill(ask: _Ask) -> list[RouteStep]:
     group = "drill bore" if ask.wish.key == "drill bore" else "drill"
     steps = []
     spot = _spot(ask)
     if spot is not None:
         reasons = (said("Ø {}, {}°: starts the drill in the middle", q(spot.d_mm, "mm", "g"), f"{spot.point_deg:g}"),)
         operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
-        steps.append(Step(group=group, operation=operation, tool=spot, reasons=reasons))
+        steps.append(RouteStep(group=group, operation=operation, tool=spot, reasons=reasons))
     steps.append(ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID)))
     flat = _flat(ask)
     if flat is not None:
         reasons = (said("Ø {}, no point: clears the floor that the drill's point left", q(flat.d_mm, "mm", "g")),)
         steps.append(
-            Step(
+            RouteStep(
                 group=group,
                 operation=DrillHole(id=ID, name="Clear the flat floor", tool=ID, peck=False),
                 tool=flat,
@@ -255,16 +255,16 @@ def _spot(ask: _Ask) -> Drill | None:
     return min(fitting, key=lambda spot: abs(spot.d_mm - drill.d_mm), default=None)
 
 
-def _centre(ask: _Ask) -> list[Step]:
+def _centre(ask: _Ask) -> list[RouteStep]:
     return [ask.step("centre", DrillHole(id=ID, name=ask.wish.words, tool=ID))]
 
 
-def _part_off(ask: _Ask) -> list[Step]:
+def _part_off(ask: _Ask) -> list[RouteStep]:
     taken: Literal["falls", "caught"] = "falls" if ask.job.conditions.attended else "caught"
     return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID, taken=taken))]
 
 
-def _thread(ask: _Ask) -> list[Step]:
+def _thread(ask: _Ask) -> list[RouteStep]:
     feature = ask.job.part.features[ask.wish.feature]
     assert isinstance(feature, ThreadFeature)
     form = form_of(ask.threads[feature.designation], feature.side, feature.designation)
@@ -272,15 +272,15 @@ def _thread(ask: _Ask) -> list[Step]:
     return [ask.step("thread", operation)]
 
 
-def _tap(ask: _Ask) -> list[Step]:
+def _tap(ask: _Ask) -> list[RouteStep]:
     return [ask.step("tap", TapHole(id=ID, name=ask.wish.words, tool=ID))]
 
 
-def _knurl(ask: _Ask) -> list[Step]:
+def _knurl(ask: _Ask) -> list[RouteStep]:
     return [ask.step("knurl", RollKnurl(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature))]
 
 
-MAKERS: dict[str, Callable[[_Ask], list[Step]]] = {
+MAKERS: dict[str, Callable[[_Ask], list[RouteStep]]] = {
     "face": _face,
     "rough": _rough,
     "finish": _finish,

@@ -3,13 +3,13 @@
 from collections.abc import Mapping, Sequence
 
 from toreuma.core.advise.advice import Advice
-from toreuma.core.auto.steps import Step
+from toreuma.core.auto.steps import RouteStep
 from toreuma.core.model import Job, Tool
 from toreuma.core.plan.turret.at_spindle import faces, facing_other, reaching
 
 __all__ = ["seated", "spared"]
 
-Advised = tuple[Step, Advice]
+Advised = tuple[RouteStep, Advice]
 
 
 def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -> list[Advised]:
@@ -29,13 +29,13 @@ def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -
     return kept
 
 
-def _shared(face: Step, advice: Advice, steps: Sequence[Advised]) -> Step:
+def _shared(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteStep:
     """Facing with the best of the tools other steps need."""
     needed = {tool.name for step, _ in steps if step is not face for tool in step.tools}
     one = next((candidate for candidate in advice.candidates if candidate.tool.name in needed), None)
     if one is None:
         return face
-    return Step(
+    return RouteStep(
         group=face.group,
         operation=face.operation,
         tool=one.tool,

@@ -23,7 +23,7 @@ from toreuma.core.plan.turret.at_spindle import points_at
 from toreuma.core.plan.turret.stations import placed
 
 __all__ = [
-    "Balanced", "Slot", "as_found", "balance", "cycle_numbers", "moved_words", "one_after_another_s", "ran_numbers",
+    "Balanced", "TimeSlot", "as_found", "balance", "cycle_numbers", "moved_words", "one_after_another_s", "ran_numbers",
 ]  # fmt: skip
 
 TICKS_PER_S = 100
@@ -31,7 +31,7 @@ SPINDLES: tuple[SpindleName, SpindleName] = ("main", "sub")
 
 
 @dataclass(frozen=True, kw_only=True)
-class Slot:
+class TimeSlot:
     """An operation of a side (0 or 1) in the cycle, s after the hand-over, on a carrier (counted from 0)."""
 
     side: int
@@ -49,7 +49,7 @@ class Balanced:
     ``moved`` are tools the schedule wants on another carrier, with that carrier's number.
     """
 
-    slots: tuple[Slot, ...]
+    slots: tuple[TimeSlot, ...]
     hand_over_s: float
     cycle_s: float
     bound_s: float
@@ -230,7 +230,7 @@ class _Cycle:
         self.model.Add(start + ticks <= self.end)
         self._busy[max(self._busy)].append(self.model.NewFixedSizeIntervalVar(start, ticks, "out"))
 
-    def slots(self, solver: Any) -> tuple[Slot, ...]:
+    def slots(self, solver: Any) -> tuple[TimeSlot, ...]:
         """The operations in the cycle that was found."""
         found = []
         for (side, index), start in self._starts.items():
@@ -239,7 +239,7 @@ class _Cycle:
             name = one.operation.name or one.operation.id
             seat = self._seat(one.operation.tool, solver)
             found.append(
-                Slot(
+                TimeSlot(
                     side=side,
                     operation=one.operation.id,
                     name=name,

@@ -9,14 +9,14 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
 from toreuma.core.scene import Scene
 
-__all__ = ["Block", "machine_blocks"]
+__all__ = ["Outline", "machine_blocks"]
 
 HEAD_MM, SPINDLE_MM = 120.0, 240.0
 """Width of a turret's disc along Z, and length of a milling spindle: only their places are known."""
 
 
 @dataclass(frozen=True, kw_only=True)
-class Block:
+class Outline:
     """``z`` and ``r`` from low to high, mm; below the axis ``r`` is negative. ``stands`` says what it does there."""
 
     name: str
@@ -26,10 +26,10 @@ class Block:
     stands: str = ""
 
 
-def machine_blocks(job: Job, scene: Scene, transfer: Transfer) -> tuple[Block, ...]:
+def machine_blocks(job: Job, scene: Scene, transfer: Transfer) -> tuple[Outline, ...]:
     """Everything of the machine that could meet, with the second spindle standing back."""
     found = [_round("main spindle", scene.chuck, 0.0)]
-    found.append(Block(name="part", kind="part", z=_along(transfer.piece, 0.0), r=(-scene.stock_r, scene.stock_r)))
+    found.append(Outline(name="part", kind="part", z=_along(transfer.piece, 0.0), r=(-scene.stock_r, scene.stock_r)))
     found.append(_round("second spindle", transfer.body, transfer.back_mm, "stands back"))
     face = float(scene.chuck.bounds[2]) if not scene.chuck.is_empty else scene.jaw_face_z
     for carrier in job.machine.carriers:
@@ -40,7 +40,7 @@ def machine_blocks(job: Job, scene: Scene, transfer: Transfer) -> tuple[Block, .
         wide, high = (HEAD_MM, disc) if carrier.kind == "turret" else (HEAD_MM, SPINDLE_MM)
         r = (near, near + high) if carrier.side == "above" else (-near - high, -near)
         found.append(
-            Block(
+            Outline(
                 name=carrier.name,
                 kind="carrier",
                 z=(z - wide / 2, z + wide / 2),
@@ -55,6 +55,6 @@ def _along(region: Region, by: float) -> tuple[float, float]:
     return float(region.bounds[0]) + by, float(region.bounds[2]) + by
 
 
-def _round(name: str, region: Region, by: float, stands: str = "") -> Block:
+def _round(name: str, region: Region, by: float, stands: str = "") -> Outline:
     r = float(region.bounds[3]) if not region.is_empty else 0.0
-    return Block(name=name, kind="chuck", z=_along(region, by) if r else (by, by), r=(-r, r), stands=stands)
+    return Outline(name=name, kind="chuck", z=_along(region, by) if r else (by, by), r=(-r, r), stands=stands)

@@ -24,7 +24,7 @@ from toreuma.core.model.tool import (
 from toreuma.core.model.tool import ThreadingTool as Threading
 from toreuma.core.value import Name, Positive, Value
 
-__all__ = ["Carrier", "Catalogue", "RackItem", "Seat", "WholeTool"]
+__all__ = ["Catalogue", "InsertCarrier", "RackItem", "Seat", "WholeTool"]
 
 WholeTool = (
     PartingTool
@@ -54,7 +54,7 @@ class Seat(Value):
         return same and abs(insert.clearance_deg - self.clearance_deg) < 0.1
 
 
-class Carrier(Value):
+class InsertCarrier(Value):
     """A holder or a boring bar by its code, and the inserts it takes."""
 
     code: Name
@@ -78,7 +78,7 @@ class Catalogue(Value):
 
     source: str = ""
     inserts: tuple[Insert, ...] = Field(default=(), max_length=20000)
-    carriers: tuple[Carrier, ...] = Field(default=(), max_length=20000)
+    carriers: tuple[InsertCarrier, ...] = Field(default=(), max_length=20000)
     tools: tuple[WholeTool, ...] = Field(default=(), max_length=20000)
 
 

@@ -12,7 +12,7 @@ from toreuma.core.cutting.limits import LIMITS, LimitKind, Use, Variable, used
 from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
 from toreuma.core.propose.roots import largest
-from toreuma.core.propose.search import FREE, USUAL_COSTS, Aim, Costs, Fixed, Found, Step, best, minutes_of
+from toreuma.core.propose.search import FREE, USUAL_COSTS, Aim, Costs, Fixed, Found, MetalStep, best, minutes_of
 from toreuma.core.spoken import said
 
 __all__ = ["Proposal", "propose"]
@@ -59,7 +59,7 @@ class Proposal:
 
 def propose(
     situation: Situation,
-    steps: tuple[Step, ...],
+    steps: tuple[MetalStep, ...],
     fixed: Fixed = FREE,
     aim: Aim = "output",
     costs: Costs = USUAL_COSTS,
@@ -355,7 +355,7 @@ def _short_rating(situation: Situation, rpm: float) -> tuple[Input, ...]:
     return (Input(f"there for {machine.short_minutes:g} min", "P η", there, "kW"),)
 
 
-def _cost(situation: Situation, cut: Cut, steps: tuple[Step, ...], costs: Costs, life: float) -> Evidence:
+def _cost(situation: Situation, cut: Cut, steps: tuple[MetalStep, ...], costs: Costs, life: float) -> Evidence:
     minutes = minutes_of(situation, cut, steps)
     return Evidence(
         "cost of the cutting",
@@ -387,7 +387,7 @@ def _economic(situation: Situation, costs: Costs) -> tuple[Input, ...]:
 
 
 def _price_of_rungs(
-    situation: Situation, cut: Cut, steps: tuple[Step, ...], fixed: Fixed, aim: Aim, costs: Costs
+    situation: Situation, cut: Cut, steps: tuple[MetalStep, ...], fixed: Fixed, aim: Aim, costs: Costs
 ) -> Evidence | None:
     """What a ladder of speeds and feeds, or no constant surface speed, costs in time."""
     machine = situation.machine

@@ -18,9 +18,9 @@ from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.propose.roots import CLOSE, TIGHT, golden, largest
 
-__all__ = ["FREE", "USUAL_COSTS", "Aim", "Costs", "Fixed", "Found", "Step", "best", "minutes_of"]
+__all__ = ["FREE", "USUAL_COSTS", "Aim", "Costs", "Fixed", "Found", "MetalStep", "best", "minutes_of"]
 
-Step = tuple[float, float]
+MetalStep = tuple[float, float]
 """Height of metal to be divided into passes, mm, and length of each pass, mm."""
 
 Aim = Literal["output", "cost"]
@@ -89,7 +89,11 @@ _FLOOR_OF_FEED = tuple(kind for kind in _FLOOR if "f" in kind.on)
 
 
 def best(
-    situation: Situation, steps: tuple[Step, ...], fixed: Fixed = FREE, aim: Aim = "output", costs: Costs = USUAL_COSTS
+    situation: Situation,
+    steps: tuple[MetalStep, ...],
+    fixed: Fixed = FREE,
+    aim: Aim = "output",
+    costs: Costs = USUAL_COSTS,
 ) -> Found:
     """The cut for metal that is taken in ``steps``, each divided evenly. Fixed numbers stay as they are.
 
@@ -123,12 +127,12 @@ def _with_rungs(situation: Situation, fixed: Fixed) -> list[Fixed]:
     return [replace(fixed, feed_mm_rev=feed) for feed in chosen or rungs[:1]]
 
 
-def minutes_of(situation: Situation, cut: Cut, steps: tuple[Step, ...]) -> float:
+def minutes_of(situation: Situation, cut: Cut, steps: tuple[MetalStep, ...]) -> float:
     """Minutes of feed travel for all steps with even passes."""
     return _travel(cut.ap_mm, steps) * situation.minutes_per_mm(cut, situation.see(cut).clamp_rpm)
 
 
-def _travel(ap_mm: float, steps: tuple[Step, ...]) -> float:
+def _travel(ap_mm: float, steps: tuple[MetalStep, ...]) -> float:
     """Feed travel of all passes, mm."""
     return sum(length * max(1, math.ceil(height / ap_mm - 1e-6)) for height, length in steps)
 
@@ -164,7 +168,7 @@ def _promise(ap: float, travel_mm: float, looked: list[_Looked]) -> tuple[int, f
 @dataclass(frozen=True, kw_only=True)
 class _Search:
     situation: Situation
-    steps: tuple[Step, ...]
+    steps: tuple[MetalStep, ...]
     fixed: Fixed
     aim: Aim
     costs: Costs

@@ -1,5 +1,5 @@
 """Cuts what a program says out of the stock and compares what is left with the part."""
 
-from toreuma.core.prove.proof import Contact, Proof, Step, prove
+from toreuma.core.prove.proof import Contact, MoveDone, Proof, prove
 
-__all__ = ["Contact", "Proof", "Step", "prove"]
+__all__ = ["Contact", "MoveDone", "Proof", "prove"]

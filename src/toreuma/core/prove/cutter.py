@@ -32,7 +32,7 @@ from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import Swept, swept_each
 
-__all__ = ["Contact", "Cutter", "Gouge", "Step"]
+__all__ = ["Contact", "Cutter", "Gouge", "MoveDone"]
 
 TOUCH_MM = 0.005
 """Overlaps thinner than this are contact of surfaces, not of solids."""
@@ -60,7 +60,7 @@ class Gouge:
 
 
 @dataclass(frozen=True, kw_only=True)
-class Step:
+class MoveDone:
     """What one move did: area removed in the half section, mean depth, power and force at the edge, bend on radius."""
 
     removed_mm2: float = 0.0
@@ -116,9 +116,11 @@ class Cutter:
         """The piece if it is off, else the stock."""
         return self.piece if not self.piece.is_empty else self.stock
 
-    def obey_all(self, motions: Sequence[Motion], tell: Callable[[int], None] = lambda count: None) -> tuple[Step, ...]:
+    def obey_all(
+        self, motions: Sequence[Motion], tell: Callable[[int], None] = lambda count: None
+    ) -> tuple[MoveDone, ...]:
         """Make moves one after the other. ``tell`` hears how many are made."""
-        steps: list[Step] = []
+        steps: list[MoveDone] = []
         for begin in range(0, len(motions), AT_ONCE):
             run = motions[begin : begin + AT_ONCE]
             for motion, swept in zip(run, self._swept(run), strict=True):
@@ -141,15 +143,15 @@ class Cutter:
                 found[n] = one
         return found
 
-    def _obey(self, motion: Motion, passed: Swept | None) -> Step:
+    def _obey(self, motion: Motion, passed: Swept | None) -> MoveDone:
         """Make one move. Moves of stations without a tool do nothing."""
         if motion.driven is not None:
             return self._driven(motion)
         if motion.event:
             self._hold(motion)
-            return Step()
+            return MoveDone()
         if passed is None:
-            return Step()
+            return MoveDone()
         tool, shape = self._shapes[motion.station]
         if isinstance(tool, BarPuller):
             return self._draw(motion, passed)
@@ -179,15 +181,15 @@ class Cutter:
             return self._drilled(motion, removed, tool)
         return self._threaded(motion, removed) if motion.in_step else self._step(motion, removed, shape)
 
-    def _draw(self, motion: Motion, passed: Swept) -> Step:
+    def _draw(self, motion: Motion, passed: Swept) -> MoveDone:
         """A gripper goes over the bar's end, or moves with the bar in an open hold; nothing is cut."""
         if self.open_line is None:
             self._body("gripper in metal", passed, self.stock, motion)
             self._body("gripper in jaws or chuck", passed, self.fixed, motion)
             self._touch("gripper in metal", fold(passed.cutting), self.stock, motion)
-        return Step()
+        return MoveDone()
 
-    def _roll(self, motion: Motion, tool: KnurlingTool, passed: Swept) -> Step:
+    def _roll(self, motion: Motion, tool: KnurlingTool, passed: Swept) -> MoveDone:
         """Wheels press ridges up; nothing is cut."""
         swept = fold(passed.cutting)
         self._body("holder in metal", passed, self.stock, motion)
@@ -198,7 +200,7 @@ class Cutter:
         if made is not None:
             self.rolled.append(made)
             self.stock = union([self.stock, made.raised])
-        return Step()
+        return MoveDone()
 
     def _hold(self, motion: Motion) -> None:
         """The centre comes or goes; the hold opens, and closes on a bar that stands out to the stop in front of it."""
@@ -219,16 +221,16 @@ class Cutter:
             self.stock = shapely.affinity.translate(self._scene.stock, more)
             self.piece = EMPTY
 
-    def _driven(self, motion: Motion) -> Step:
+    def _driven(self, motion: Motion) -> MoveDone:
         """A driven tool takes nothing off the round stock; what it takes is kept in space."""
         if motion.station not in self._shapes:
-            return Step()
+            return MoveDone()
         if self.open_line is not None and not motion.is_rapid and not self.cut_open:
             self.cut_open = motion.line
         known = len(self.milled.touches)
         power, there = self.milled.obey(motion, self._shapes[motion.station][0], self.stock)
         self.contacts += self.milled.touches[known:]
-        return Step(removed_mm2=0.0, depth_mm=0.0, power_kw=power, available_kw=there)
+        return MoveDone(removed_mm2=0.0, depth_mm=0.0, power_kw=power, available_kw=there)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         if not shapely.intersects(swept, self.stock):
@@ -283,14 +285,14 @@ class Cutter:
         depth = depth_inside(overlap, solid)
         self.contacts.append(Contact(what, motion.line, (at.x, at.y), depth))
 
-    def _step(self, motion: Motion, removed: float, shape: ToolShape) -> Step:
+    def _step(self, motion: Motion, removed: float, shape: ToolShape) -> MoveDone:
         if removed < 1e-9 or motion.feed is None:
-            return Step()
+            return MoveDone()
         depth = removed / motion.segment.length
         radius = max(abs(motion.start[1]), abs(motion.end[1]))
         rpm = spindle_rpm(motion.spindle, radius, self._job.machine.max_rpm)
         if rpm <= 0:
-            return Step(removed_mm2=removed, depth_mm=depth)
+            return MoveDone(removed_mm2=removed, depth_mm=depth)
         feed = motion.feed / rpm if motion.per_minute else motion.feed
         nose = 0.0 if shape.is_blade else shape.nose_radius
         force = force_with_nose_n(self._job.stock.material, depth, feed, nose, shape.entering_angle_deg)
@@ -299,7 +301,7 @@ class Cutter:
         dz, dr = (abs(b - a) / motion.segment.length for a, b in zip(motion.start, motion.end, strict=True))
         radial = across * dz + along * dr
         there = available_power_kw(self._job.machine, rpm)
-        return Step(
+        return MoveDone(
             removed_mm2=removed,
             depth_mm=depth,
             power_kw=power,
@@ -308,18 +310,18 @@ class Cutter:
             bend_mm=radial * self._gives_way(motion),
         )
 
-    def _threaded(self, motion: Motion, removed: float) -> Step:
+    def _threaded(self, motion: Motion, removed: float) -> MoveDone:
         """A pass of a thread: every turn takes the same chip."""
         rpm = spindle_rpm(motion.spindle, 0.0, self._job.machine.max_rpm)
         if removed < 1e-9 or motion.feed is None or rpm <= 0:
-            return Step()
+            return MoveDone()
         turns = max(motion.segment.length / motion.feed, 1.0)
         area, radius = removed / turns, max(abs(motion.start[1]), abs(motion.end[1]))
         depth = math.sqrt(area)
         force = specific_force_n_mm2(self._job.stock.material, max(depth / 2, 1e-3)) * area
         power = cutting_power_kw(force, 2 * math.pi * radius * rpm / 1000)
         there = available_power_kw(self._job.machine, rpm)
-        return Step(
+        return MoveDone(
             removed_mm2=removed,
             depth_mm=depth,
             power_kw=power,
@@ -328,15 +330,15 @@ class Cutter:
             bend_mm=0.5 * force * self._gives_way(motion),
         )
 
-    def _drilled(self, motion: Motion, removed: float, tool: Drill) -> Step:
+    def _drilled(self, motion: Motion, removed: float, tool: Drill) -> MoveDone:
         """A move of a drill: power from its torque, and thrust as the force."""
         rpm = spindle_rpm(motion.spindle, 0.0, self._job.machine.max_rpm)
         if removed < 1e-9 or motion.feed is None or rpm <= 0:
-            return Step()
+            return MoveDone()
         feed = motion.feed / rpm if motion.per_minute else motion.feed
         torque, thrust = drilling(self._job.stock.material, tool.d_mm, feed, tool.point_deg)
         there = available_power_kw(self._job.machine, rpm)
-        return Step(
+        return MoveDone(
             removed_mm2=removed,
             depth_mm=tool.d_mm / 2,
             power_kw=torque * rpm / 9549.3,

@@ -16,7 +16,7 @@ from toreuma.core.model import Tool
 from toreuma.core.model.tool import EndMill
 from toreuma.core.motion import Motion
 
-__all__ = ["Cuts", "DrivenTool"]
+__all__ = ["DrivenCuts", "DrivenTool"]
 
 COARSE_TOOL = 48
 """Facets of a tool where only contact is looked for."""
@@ -99,7 +99,7 @@ def _upper(region: Region) -> Region:
     return region.intersection(box(-1e4, 0, 1e4, 1e4))
 
 
-class Cuts:
+class DrivenCuts:
     """Moves that cut, in any order: their bodies are made when somebody asks."""
 
     def __init__(self) -> None:
@@ -107,8 +107,8 @@ class Cuts:
         self._holes: dict[tuple[int, float, float, float], tuple[int, DrivenTool, float]] = {}
         self._others: list[tuple[int, Solid]] = []
 
-    def copy(self) -> "Cuts":
-        made = Cuts()
+    def copy(self) -> "DrivenCuts":
+        made = DrivenCuts()
         made._levels = {key: (line, driven, list(ways)) for key, (line, driven, ways) in self._levels.items()}
         made._holes, made._others = dict(self._holes), list(self._others)
         return made

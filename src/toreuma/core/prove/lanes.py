@@ -9,13 +9,13 @@ from toreuma.core.findings import Finding
 from toreuma.core.prove.scenery import Scenery, Where
 from toreuma.core.prove.together import Happening, Together
 
-__all__ = ["Block", "Lanes", "Notch", "Stood", "lanes_of"]
+__all__ = ["LaneBar", "Lanes", "Notch", "Stood", "lanes_of"]
 
 GAP_S = 0.01
 
 
 @dataclass(frozen=True, kw_only=True)
-class Block:
+class LaneBar:
     """An operation on a carrier (counted from 0) at a spindle, s; ``station`` is its tool's."""
 
     carrier: int
@@ -52,7 +52,7 @@ class Lanes:
     end of every hand-over, ``ends`` the ends of all moves."""
 
     seconds: float
-    blocks: tuple[Block, ...]
+    blocks: tuple[LaneBar, ...]
     stays: dict[Where, tuple[tuple[int, float, float], ...]]
     speeds: dict[Where, tuple[tuple[float, float], ...]]
     waits: tuple[Stood, ...]
@@ -60,7 +60,7 @@ class Lanes:
     notches: tuple[Notch, ...]
     ends: tuple[float, ...]
 
-    def block_at(self, carrier: int, seconds: float) -> Block | None:
+    def block_at(self, carrier: int, seconds: float) -> LaneBar | None:
         """What a carrier is cutting at a time."""
         return next((one for one in self.blocks if one.carrier == carrier and one.start_s <= seconds < one.end_s), None)
 
@@ -86,10 +86,10 @@ def lanes_of(scenery: Scenery, ran: Together, findings: Iterable[Finding]) -> La
     )
 
 
-def _blocks(scenery: Scenery, ran: Together) -> list[Block]:
+def _blocks(scenery: Scenery, ran: Together) -> list[LaneBar]:
     """Moves of one operation in one go are one block; going to wait somewhere is none."""
     machine = scenery.run.job.machine
-    found: list[Block] = []
+    found: list[LaneBar] = []
     for channel in ran.laid.times:
         moves = [one for one in ran.happened if one.channel == channel and one.motion is not None]
         for run in _runs(moves):
@@ -100,7 +100,7 @@ def _blocks(scenery: Scenery, ran: Together) -> list[Block]:
             title = ran.main.sections[motion.section].title if motion.section < len(ran.main.sections) else ""
             where: Where = "second" if motion.second else "main"
             number = machine.carriers.index(machine.carrier_of(motion.station))
-            block = Block(
+            block = LaneBar(
                 carrier=number,
                 station=motion.station,
                 where=where,

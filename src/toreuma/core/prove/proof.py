@@ -11,7 +11,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, polyg
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
-from toreuma.core.prove.cutter import Contact, Cutter, Gouge, Step
+from toreuma.core.prove.cutter import Contact, Cutter, Gouge, MoveDone
 from toreuma.core.prove.knurls import knurl_findings
 from toreuma.core.prove.sections import cut_through
 from toreuma.core.prove.sizes import SizeMade, sizes_made
@@ -23,7 +23,7 @@ from toreuma.core.scene import Scene
 from toreuma.core.simulate.timeline import Timeline, timeline_of
 from toreuma.core.spoken import q, said
 
-__all__ = ["Contact", "Proof", "Step", "prove"]
+__all__ = ["Contact", "MoveDone", "Proof", "prove"]
 
 NEAR_MM = 0.75
 """A cut this close to leftover metal could have taken it."""
@@ -50,7 +50,7 @@ class Proof:
 
     program: Program
     timeline: Timeline
-    steps: tuple[Step, ...]
+    steps: tuple[MoveDone, ...]
     states: tuple[tuple[int, Region], ...]
     final: Region
     gouge_um: float
@@ -243,7 +243,7 @@ def _hold_findings(cutter: Cutter) -> list[Finding]:
     return found
 
 
-def _past_centre(program: Program, cutter: Cutter, steps: Sequence[Step]) -> list[Finding]:
+def _past_centre(program: Program, cutter: Cutter, steps: Sequence[MoveDone]) -> list[Finding]:
     """Cuts that go so far beyond the axis that the edge runs against its back."""
     found: dict[int, Finding] = {}
     for motion, step in zip(program.motions, steps, strict=True):
@@ -283,7 +283,7 @@ def _loose_findings(cutter: Cutter) -> list[Finding]:
     ]
 
 
-def _power_findings(program: Program, steps: Sequence[Step]) -> list[Finding]:
+def _power_findings(program: Program, steps: Sequence[MoveDone]) -> list[Finding]:
     """Cuts that take more power than the spindle has at that speed, from the metal they really met."""
     return [
         Finding(

@@ -16,7 +16,7 @@ from toreuma.core.prove.together import Happening
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.simulate.timeline import Span, Timeline
 
-__all__ = ["Held", "Moment", "Scenery"]
+__all__ = ["Held", "Scenery", "Sight"]
 
 OPEN_MM = 2.0
 """How far jaws are drawn apart when they are open, on radius."""
@@ -41,7 +41,7 @@ class Held:
 
 
 @dataclass(frozen=True)
-class Moment:
+class Sight:
     """The machine at one time."""
 
     seconds: float
@@ -91,10 +91,10 @@ class Scenery:
     def seconds(self) -> float:
         return self.run.seconds
 
-    def at(self, seconds: float) -> Moment:
+    def at(self, seconds: float) -> Sight:
         """The machine at a time."""
         stands = (self.run.stand(channel, seconds) for channel in self.run.channels)
-        return Moment(seconds, (self._held_main(seconds), self._held_second(seconds)), tuple(s for s in stands if s))
+        return Sight(seconds, (self._held_main(seconds), self._held_second(seconds)), tuple(s for s in stands if s))
 
     def focus(self, seconds: float) -> tuple[float, float]:
         """Where along Z something is cut, and how far round it the hold and its piece reach, mm."""

@@ -13,20 +13,20 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.memo import Check, Memo
 from toreuma.core.model import Job
 from toreuma.core.motion import Motion
-from toreuma.core.prove.cutter import Cutter, Step
+from toreuma.core.prove.cutter import Cutter, MoveDone
 from toreuma.core.prove.sunk import MilledPiece
 
-__all__ = ["Cut", "cut_through"]
+__all__ = ["CutThrough", "cut_through"]
 
 TOLD = ("contacts", "gouges", "loose", "fed", "missed", "dead", "rolled")
 """What a cutter lists with the line it happened on."""
 
 
 @dataclass(frozen=True)
-class Cut:
+class CutThrough:
     """Every move's step, and the stock after each section."""
 
-    steps: tuple[Step, ...]
+    steps: tuple[MoveDone, ...]
     states: tuple[tuple[int, Region], ...]
 
 
@@ -34,7 +34,7 @@ class Cut:
 class _Left:
     """What a section left: its steps, the state behind it, and what it told, lines counted from its own first."""
 
-    steps: tuple[Step, ...]
+    steps: tuple[MoveDone, ...]
     stock: Region
     piece: Region
     centre_in: bool
@@ -47,10 +47,10 @@ class _Left:
 def cut_through(
     cutter: Cutter, job: Job, motions: tuple[Motion, ...], memo: Memo | None, check: Check,
     progress: Callable[[float], None],
-) -> Cut:  # fmt: skip
+) -> CutThrough:  # fmt: skip
     """Obey all moves of a program. Whatever ``check`` raises stops the work."""
     ground = _ground(cutter, job, memo) if memo is not None else None
-    steps: list[Step] = []
+    steps: list[MoveDone] = []
     states: list[tuple[int, Region]] = []
     for section, run in groupby(motions, key=lambda motion: motion.section):
         own = tuple(run)
@@ -65,7 +65,7 @@ def cut_through(
         else:
             steps += _remembered(cutter, own, memo, ground, tell)
         states.append((section, cutter.stock))
-    return Cut(tuple(steps), tuple(states))
+    return CutThrough(tuple(steps), tuple(states))
 
 
 def _ground(cutter: Cutter, job: Job, memo: Memo) -> Hashable:
@@ -76,7 +76,7 @@ def _ground(cutter: Cutter, job: Job, memo: Memo) -> Hashable:
 
 def _remembered(
     cutter: Cutter, motions: tuple[Motion, ...], memo: Memo, ground: Hashable, tell: Callable[[int], None]
-) -> tuple[Step, ...]:
+) -> tuple[MoveDone, ...]:
     """Obey a section, or take what it did when it was met in this state before."""
     driven = any(motion.driven is not None for motion in motions)
     base = 0 if driven else motions[0].line  # bodies in space keep the lines they were cut on

@@ -19,13 +19,13 @@ from toreuma.core.geometry.solids import Solid, joined, prism, revolved, turned_
 from toreuma.core.model import Carrier, Tool
 from toreuma.core.model.tool import BarPuller, BarStop, BoringTool, Drill, EndMill, Reamer, Tap
 from toreuma.core.motion import Motion
-from toreuma.core.prove.driven_cuts import Cuts, DrivenTool
+from toreuma.core.prove.driven_cuts import DrivenCuts, DrivenTool
 from toreuma.core.prove.run import Stand
 from toreuma.core.prove.scenery import Held, Scenery, Where
 
-__all__ = ["Body", "Kind", "Space"]
+__all__ = ["Body", "BodyKind", "Space"]
 
-Kind = Literal["metal", "jaws", "chuck", "holder", "edge"]
+BodyKind = Literal["metal", "jaws", "chuck", "holder", "edge"]
 
 FACETS, FINE = 96, 128
 SIMPLE_MM = 0.02
@@ -46,7 +46,7 @@ SIDEWAYS = np.array([[0.0, 1.0, 0.0, 0.0], [0.0, 0.0, 1.0, 0.0], [1.0, 0.0, 0.0,
 class Body:
     """A body to be drawn where ``place`` (4, 4) puts it."""
 
-    kind: Kind
+    kind: BodyKind
     mesh: Mesh
     place: npt.NDArray[np.float64]
 
@@ -57,9 +57,9 @@ class Space:
     def __init__(self, scenery: Scenery) -> None:
         self._scenery = scenery
         self._run = scenery.run
-        self._tools: dict[tuple[int, bool, bool], tuple[tuple[Kind, Mesh], ...]] = {}
+        self._tools: dict[tuple[int, bool, bool], tuple[tuple[BodyKind, Mesh], ...]] = {}
         self._driven: dict[int, DrivenTool] = {}
-        self._holds: dict[tuple[Where, bool], tuple[tuple[Kind, Mesh], ...]] = {}
+        self._holds: dict[tuple[Where, bool], tuple[tuple[BodyKind, Mesh], ...]] = {}
         self._metal: OrderedDict[object, Mesh] = OrderedDict()
         self._groups: dict[tuple[Where, int], list[tuple[float, Solid]]] = {}
 
@@ -86,7 +86,7 @@ class Space:
 
     # Holds
 
-    def _hold(self, held: Held) -> tuple[tuple[Kind, Mesh], ...]:
+    def _hold(self, held: Held) -> tuple[tuple[BodyKind, Mesh], ...]:
         """Chuck and jaws, counted from the zero of their side."""
         key = held.where, held.is_open
         if key not in self._holds:
@@ -152,7 +152,7 @@ class Space:
         return [body for end_s, body in self._groups[key] if end_s <= seconds + 1e-9]
 
     def _cut(self, moves: list[Motion]) -> Solid:
-        cuts = Cuts()
+        cuts = DrivenCuts()
         for motion in moves:
             tool = self._driven_tool(motion.station)
             if tool is not None and motion.length > 1e-9:
@@ -188,14 +188,14 @@ class Space:
         share = min(max((seconds - leg.start_s) / long, 0.0), 1.0) if leg.moves and long > 0 else 1.0
         return from_y + share * (to_y - from_y)
 
-    def _shapes(self, tool: Tool, carrier: Carrier, second: bool) -> tuple[tuple[Kind, Mesh], ...]:
+    def _shapes(self, tool: Tool, carrier: Carrier, second: bool) -> tuple[tuple[BodyKind, Mesh], ...]:
         """A tool from its programmed point, the way it stands on its carrier."""
         shape = self._run.shape(tool.station)
         if shape is None:
             return ()
         tip = shape.tip
         if isinstance(tool, ROUND) and tool.mount != "radial":
-            solids: list[tuple[Kind, Solid]] = [
+            solids: list[tuple[BodyKind, Solid]] = [
                 ("holder", joined(_about_axis(shapely.MultiPoint(piece).convex_hull, tip) for piece in shape.bodies)),
                 ("edge", _about_axis(shape.cutting, tip)),
             ]
@@ -214,7 +214,7 @@ class Space:
                 ),
                 ("edge", _sideways(shape.cutting, tip, 0.0, INSERT_MM)),
             ]
-        found: list[tuple[Kind, Mesh]] = []
+        found: list[tuple[BodyKind, Mesh]] = []
         for kind, solid in solids:
             stood = _other_way(solid) if second else solid
             found.append((kind, mesh_of(turned_about_z(stood, 180.0) if carrier.side == "below" else stood)))

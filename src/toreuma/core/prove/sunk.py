@@ -22,7 +22,7 @@ from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.model.tool import EndMill, Tap
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import Contact
-from toreuma.core.prove.driven_cuts import Cuts, DrivenTool
+from toreuma.core.prove.driven_cuts import DrivenCuts, DrivenTool
 from toreuma.core.prove.layers import Layers
 from toreuma.core.prove.metal import COARSE, SIMPLE_MM, Metal, is_full, may_meet
 from toreuma.core.scene import Scene
@@ -61,7 +61,7 @@ class MilledPiece:
     def __init__(self, job: Job, scene: Scene) -> None:
         self._job, self._scene = job, scene
         self._tools: dict[int, DrivenTool] = {}
-        self._cuts = Cuts()
+        self._cuts = DrivenCuts()
         self._gone: list[Solid] = []
         self._metal: Metal | None = None
         self._layers = Layers()

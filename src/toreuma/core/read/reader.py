@@ -11,7 +11,7 @@ from toreuma.core.motion import Spindle
 from toreuma.core.read.cycles import MULTIPLE
 from toreuma.core.read.cycling import Cycling
 from toreuma.core.read.modes import EVENTS, LIVE
-from toreuma.core.read.remembered import REACHING, Stretch, stands_alone, stretch_key
+from toreuma.core.read.remembered import REACHING, ReadStretch, stands_alone, stretch_key
 from toreuma.core.read.state import Mark, Program, Section, normal
 from toreuma.core.read.words import Block, blocks_of
 
@@ -101,7 +101,7 @@ class _Reader(Cycling):
         blocks = self._blocks[begin : next((n for n in after if self._opens(self._blocks[n])), len(self._blocks))]
         made = False
 
-        def read_it() -> Stretch | None:
+        def read_it() -> ReadStretch | None:
             nonlocal made
             if not stands_alone(blocks, self._reaching):
                 return None
@@ -115,7 +115,7 @@ class _Reader(Cycling):
             sections = tuple(self._sections[section:])
             motions, numbers = tuple(self._motions[at[0] :]), tuple(self._numbers[at[1] :])
             left = tuple(replace(one, at=one.at - at[0]) for one in self._marks[marks:])
-            return Stretch(
+            return ReadStretch(
                 line=blocks[0].line,
                 section=section,
                 motions=motions,

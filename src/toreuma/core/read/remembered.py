@@ -8,14 +8,14 @@ from toreuma.core.read.cycles import MULTIPLE
 from toreuma.core.read.state import Mark, Section, State
 from toreuma.core.read.words import Block
 
-__all__ = ["REACHING", "Stretch", "stands_alone", "stretch_key"]
+__all__ = ["REACHING", "ReadStretch", "stands_alone", "stretch_key"]
 
 REACHING = frozenset(("call", "return", "end", *MULTIPLE))
 """What makes a stretch depend on more than its own blocks: other programs, and contours between block numbers."""
 
 
 @dataclass(frozen=True, kw_only=True)
-class Stretch:
+class ReadStretch:
     """What reading a stretch gave: moves and sections, block numbers, what is in force behind it, and marks, counted
     from its own first move.
 
@@ -30,7 +30,7 @@ class Stretch:
     state: State
     marks: tuple[Mark, ...] = ()
 
-    def at(self, line: int, section: int) -> "Stretch":
+    def at(self, line: int, section: int) -> "ReadStretch":
         """The same where the stretch begins at another line or section of the program."""
         down, on = line - self.line, section - self.section
         if not down and not on:
@@ -42,7 +42,7 @@ class Stretch:
         after.section += on
         after.offset_line += down
         marks = tuple(replace(one, line=one.line + down) for one in self.marks)
-        return Stretch(
+        return ReadStretch(
             line=line,
             section=section,
             motions=tuple(motions),

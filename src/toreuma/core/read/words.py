@@ -7,7 +7,7 @@ from typing import NamedTuple
 
 from toreuma.core.dialect import Dialect
 
-__all__ = ["Block", "Said", "blocks_of"]
+__all__ = ["Block", "BlockText", "blocks_of"]
 
 MAX_LINES = 500_000
 MAX_LINE_LENGTH = 2000
@@ -18,7 +18,7 @@ _NEAT, _NEAT_WORD = re.compile(rf"(?:[A-Z]{_NUMBER}\s*)*"), re.compile(f"([A-Z])
 """A block as it is mostly written, which is taken apart at once."""
 
 
-class Said(NamedTuple):
+class BlockText(NamedTuple):
     """What stands in a line: its words in order, comments, what could not be read, and the last number behind each
     letter. Lines of the same text share it."""
 
@@ -33,7 +33,7 @@ class Block(NamedTuple):
 
     line: int
     text: str
-    said: Said
+    said: BlockText
 
     @property
     def words(self) -> tuple[tuple[str, float], ...]:
@@ -62,11 +62,11 @@ def blocks_of(text: str, dialect: Dialect, first_line: int = 1) -> Iterator[Bloc
 
 
 @lru_cache(maxsize=20_000)
-def _taken_apart(text: str, marks: tuple[str, str]) -> Said:
+def _taken_apart(text: str, marks: tuple[str, str]) -> BlockText:
     """After an edit most lines are the ones read before."""
     if _NEAT.fullmatch(text):
         neat = tuple([(letter, float(number)) for letter, number in _NEAT_WORD.findall(text)])
-        return Said(neat, (), "", dict(neat))
+        return BlockText(neat, (), "", dict(neat))
     comments: tuple[str, ...] = ()
     if marks[0] in text:
         opening, closing = (re.escape(mark) for mark in marks)
@@ -79,4 +79,4 @@ def _taken_apart(text: str, marks: tuple[str, str]) -> Said:
         letter, number = match.groups()
         words.append((letter.upper(), float(number)))
         at = match.end()
-    return Said(tuple(words), comments, text[at:].strip(), dict(words))
+    return BlockText(tuple(words), comments, text[at:].strip(), dict(words))

@@ -13,11 +13,11 @@ from PySide6.QtGui import QColor, QImage
 
 from toreuma.app.theme import Theme
 from toreuma.core.geometry.meshes import Mesh
-from toreuma.core.prove.space import Body, Kind
+from toreuma.core.prove.space import Body, BodyKind
 
 __all__ = ["Camera", "NoSpace", "Renderer"]
 
-COLOURS: dict[Kind, str] = {
+COLOURS: dict[BodyKind, str] = {
     "metal": "stock_fill", "jaws": "jaw_fill", "chuck": "chuck_fill", "holder": "tool_body", "edge": "insert",
 }  # fmt: skip
 KEEP = 160

@@ -1,6 +1,6 @@
 """What the hold allows."""
 
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.core.model import Job
 from toreuma.core.plan.asked.grips import operation_grips
 
@@ -14,7 +14,7 @@ HOLD_CAUTIONS = (
 )
 
 
-class HoldReasons(Reasons):
+class HoldReasons(ReasonsPanel):
     """Limits of the hold, and the safety of each cut in it."""
 
     def show_job(self, job: Job) -> None:

@@ -2,7 +2,7 @@
 
 from toreuma.app.forms.fields import CONDITION_FIELDS
 from toreuma.app.forms.format import clock
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.core.model import Job
 from toreuma.core.plan.asked.cost import part_cost
 from toreuma.core.plan.asked.prove_out import prove_out
@@ -24,7 +24,7 @@ def _with_prove_out(job: Job, name: str) -> Job:
     return job.changed(prove_out=library().materials.get(name))
 
 
-class RouteReasons(Reasons):
+class RouteReasons(ReasonsPanel):
     """Shown while no operation is selected."""
 
     def show_job(self, job: Job) -> None:

@@ -16,7 +16,7 @@ from toreuma.app.forms.part_edits import (
     tapered,
     without_feature,
 )
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.forms.size_text import size_text, with_size
 from toreuma.core.errors import ToreumaError
 from toreuma.core.geometry.taper import half_angle_deg
@@ -35,7 +35,7 @@ RELIEF_SIZES = ("length_mm", "depth_mm", "face_depth_mm", "radius_mm")
 GENERAL = (("None", ""), ("Fine (f)", "f"), ("Medium (m)", "m"), ("Coarse (c)", "c"), ("Very coarse (v)", "v"))
 
 
-class PartReasons(Reasons):
+class PartReasons(ReasonsPanel):
     """What is selected on the part, with its sizes to type."""
 
     def show_job(self, job: Job) -> None:

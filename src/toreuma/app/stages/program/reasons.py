@@ -3,7 +3,7 @@
 from PySide6.QtWidgets import QComboBox, QLabel, QPushButton
 
 from toreuma.app.forms.column import heading
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.cutting.evidence import Evidence
@@ -13,7 +13,7 @@ from toreuma.core.units import show
 __all__ = ["ProgramReasons"]
 
 
-class ProgramReasons(Reasons):
+class ProgramReasons(ReasonsPanel):
     """How arcs are written, what stands at the cursor, and saving."""
 
     def __init__(self, session: Session, theme: Theme) -> None:

@@ -3,7 +3,7 @@
 from toreuma.app.forms.column import heading
 from toreuma.app.forms.findings import FindingCard
 from toreuma.app.forms.format import clock
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.stages.proof.size_table import SizeTable
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
@@ -11,7 +11,7 @@ from toreuma.core.model import Job
 __all__ = ["ProofReasons"]
 
 
-class ProofReasons(Reasons):
+class ProofReasons(ReasonsPanel):
     """Gouge, metal left, contacts and time; sizes of the finished piece; the finding that is selected."""
 
     def show_job(self, job: Job) -> None:

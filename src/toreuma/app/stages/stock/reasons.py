@@ -1,12 +1,12 @@
 """What the blank gives."""
 
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.core.model import Job
 
 __all__ = ["StockReasons"]
 
 
-class StockReasons(Reasons):
+class StockReasons(ReasonsPanel):
     """Parts from a bar, and what is wrong with the blank."""
 
     def show_job(self, job: Job) -> None:

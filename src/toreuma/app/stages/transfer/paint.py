@@ -4,7 +4,7 @@ from PySide6.QtCore import QPointF, QRectF, Qt
 
 from toreuma.app.picture.paint import Painter
 from toreuma.app.picture.view import View
-from toreuma.core.channels.machine_view import Block
+from toreuma.core.channels.machine_view import Outline
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.units import show
 
@@ -40,7 +40,7 @@ def paint_hand_over(draw: Painter, made: Transfer) -> None:
     draw.caption(QPointF(min(start.x(), draw.room.right() - 118), right.y() - 8), f"goes back {back}", "accent")
 
 
-def paint_machine(draw: Painter, blocks: tuple[Block, ...]) -> None:
+def paint_machine(draw: Painter, blocks: tuple[Outline, ...]) -> None:
     """Everything of the machine to one scale, above both chucks."""
     if not blocks:
         return

@@ -1,6 +1,6 @@
 """What the hand-over comes to, and both spindles at work."""
 
-from toreuma.app.forms.reasons import Reasons
+from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.channels.balance import as_found, cycle_numbers, moved_words, ran_numbers
@@ -10,7 +10,7 @@ from toreuma.core.model import Job
 __all__ = ["TransferReasons"]
 
 
-class TransferReasons(Reasons):
+class TransferReasons(ReasonsPanel):
     """Numbers of the hand-over, of the cycle, or of turning the part round by hand."""
 
     def __init__(self, session: Session, theme: Theme) -> None:

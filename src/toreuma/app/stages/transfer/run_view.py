@@ -9,7 +9,7 @@ from toreuma.app.picture.view import View
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.core.prove.run import Stand
-from toreuma.core.prove.scenery import Held, Moment
+from toreuma.core.prove.scenery import Held, Sight
 
 __all__ = ["RunView", "doing_words"]
 
@@ -116,7 +116,7 @@ class RunView(QWidget):
         x = min(max(at.x() - wide / 2, 8), self.width() - wide - 8)
         draw.caption(QPointF(x, max(at.y() - 8, 62)), f"{name}, {state}", "ink")
 
-    def _doing(self, draw: Painter, moment: Moment) -> None:
+    def _doing(self, draw: Painter, moment: Sight) -> None:
         draw.p.setFont(draw.theme.text_font(11))
         for number, words in enumerate(doing_words(self._session, moment.seconds)):
             draw.caption(QPointF(12, self.height() - 30 + 16 * number), words, "ink")

@@ -24,7 +24,7 @@ from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.standing import gripped, held_piece, speed_limits
 from toreuma.core.plan.numbers.derates import REACH, counted
 from toreuma.core.propose.proposal import Proposal, propose
-from toreuma.core.propose.search import Costs, Fixed, Step
+from toreuma.core.propose.search import Costs, Fixed, MetalStep
 from toreuma.core.spoken import q, said
 
 __all__ = [
@@ -196,7 +196,7 @@ def _compliance(work: Work, after: Region) -> Compliance | None:
     return work.memo.of(compliance_of, after, scene.jaw_face_z, e, given.centre is not None)
 
 
-def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm: float | None = None) -> Proposal:
+def proposed(work: Work, situation: Situation, steps: tuple[MetalStep, ...], depth_mm: float | None = None) -> Proposal:
     """The numbers of the operation. ``depth_mm`` is given where the stock decides it."""
     pins, conditions = work.operation.pins, work.given.conditions
     fixed = _fixed(pins, work.given, depth_mm)
@@ -213,7 +213,7 @@ def proposed(work: Work, situation: Situation, steps: tuple[Step, ...], depth_mm
     return _worth_cutting(numbers(situation, fixed, numbers(*unpinned, None).cut), steps, fixed)
 
 
-def _worth_cutting(proposal: Proposal, steps: tuple[Step, ...], fixed: Fixed) -> Proposal:
+def _worth_cutting(proposal: Proposal, steps: tuple[MetalStep, ...], fixed: Fixed) -> Proposal:
     """A proposal, unless what the limits leave is no cut. Raises `OperationFault`."""
     deepest = max((height for height, _ in steps), default=0.0)
     if fixed.ap_mm is not None or proposal.cut.ap_mm >= LEAST_CUT_MM or deepest <= 4 * LEAST_CUT_MM:

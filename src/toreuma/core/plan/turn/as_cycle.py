@@ -20,7 +20,7 @@ from toreuma.core.plan.ground.given import ALONE, Neighbours
 from toreuma.core.plan.ground.path import Path
 from toreuma.core.plan.ground.result import Cycle, OperationFault, Pass, Word
 from toreuma.core.plan.ground.work import Work
-from toreuma.core.plan.turn.levels import Cut
+from toreuma.core.plan.turn.levels import LevelCut
 from toreuma.core.plan.turn.stretch import Stretch, reach_of, stretch_of
 
 __all__ = [
@@ -126,7 +126,7 @@ def pattern_as_cycle(
     return _drawn(path, begin, thick / count), [cycle], []
 
 
-def passes_as_cycles(path: Path, cuts: Sequence[Cut], stretch: Stretch, feed: float) -> Made | None:
+def passes_as_cycles(path: Path, cuts: Sequence[LevelCut], stretch: Stretch, feed: float) -> Made | None:
     """Each pass as a cycle; None where one begins in a pocket, into which a cycle cannot go down."""
     if any(len(cut.entry) for cut in cuts):
         return None

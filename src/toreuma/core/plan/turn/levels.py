@@ -13,7 +13,7 @@ from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.region import Region
 from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM
 
-__all__ = ["SAME_MM", "SLIVER_MM", "Cut", "level_cuts", "shoulder_steps"]
+__all__ = ["SAME_MM", "SLIVER_MM", "LevelCut", "level_cuts", "shoulder_steps"]
 
 SLIVER_MM = 0.02
 """Stock thinner than this above the contour is not worth a pass."""
@@ -37,7 +37,7 @@ FLAT_MM2 = 1e-9
 
 
 @dataclass(frozen=True, kw_only=True)
-class Cut:
+class LevelCut:
     """One pass of the nose centre at ``level``: from ``start_z`` to ``end_z``, then ``climb`` along the wall.
 
     ``entry`` is the way down the wall behind, empty where the tool comes in through the air; ``above`` is the
@@ -66,7 +66,7 @@ class Cut:
 
 def level_cuts(
     envelope: Envelope, touched: Region, top: float, floor: float, limit: float, varied: bool = False
-) -> list[Cut]:
+) -> list[LevelCut]:
     """Passes from the top down, front before back. ``floor`` is the nose height with the tip on the axis."""
     points = envelope.points.copy()
     points[:, 1] = np.maximum(points[:, 1], floor)
@@ -122,7 +122,7 @@ class _Step:
     ``below`` are the places along Z where a step underneath is cut, for which this one must clear the way.
     """
 
-    cuts: list[Cut]
+    cuts: list[LevelCut]
     parent: int
     below: list[tuple[float, float]] = field(default_factory=list)
 
@@ -136,7 +136,7 @@ def _worthwhile(steps: list[_Step]) -> list[_Step]:
     return steps
 
 
-def _over(cut: Cut, step: _Step) -> bool:
+def _over(cut: LevelCut, step: _Step) -> bool:
     """A short cut stands over a cut that is made: one below it in its own step, or in a step underneath."""
     longer = [c.stretch for c in step.cuts if c.level < cut.level and c.worth]
     low, high = cut.stretch
@@ -162,7 +162,9 @@ def _spans(low: "np.ndarray[tuple[int], np.dtype[np.bool_]]", first: int, last: 
     return [(max(int(a) - 1, first), min(int(b), last)) for a, b in edges.reshape(-1, 2)]
 
 
-def _at_level(envelope: Envelope, first: int, last: int, level: float, above: float, touched: Region) -> Iterator[Cut]:
+def _at_level(
+    envelope: Envelope, first: int, last: int, level: float, above: float, touched: Region
+) -> Iterator[LevelCut]:
     """The passes at one level inside one stretch of the contour."""
     marked = Envelope(envelope.points[first : last + 1]).with_levels(np.array([level, above])).points
     low = marked[:, 1] <= level + SAME_MM
@@ -177,7 +179,7 @@ def _at_level(envelope: Envelope, first: int, last: int, level: float, above: fl
             end = z_left if e_left - z_left < JOIN_MM else e_left - PULL_OUT_MM
             climb = _climb(marked, left, above) if end == z_left else marked[:0]
             entry = _descent(marked, right, above) if walled else marked[:0]
-            yield Cut(
+            yield LevelCut(
                 level=level,
                 above=above,
                 start_z=start,

@@ -28,7 +28,7 @@ from toreuma.core.plan.numbers.passes import passes
 from toreuma.core.plan.numbers.situations import interruption, proposed, spindle_of
 from toreuma.core.plan.turn.as_cycle import passes_as_cycles, rough_as_cycle
 from toreuma.core.plan.turn.chip_breaks import Breaks, breaks_of, chip_breaks, feed_in_pieces, stops_in_hard_skin
-from toreuma.core.plan.turn.levels import SAME_MM, SLIVER_MM, Cut, level_cuts, shoulder_steps
+from toreuma.core.plan.turn.levels import SAME_MM, SLIVER_MM, LevelCut, level_cuts, shoulder_steps
 from toreuma.core.plan.turn.pinch import pinch_findings, pinch_numbers
 from toreuma.core.plan.turn.rough_contour import rough_along_contour
 from toreuma.core.plan.turn.rough_plunge import rough_by_plunging
@@ -122,7 +122,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
 
 
 def _as_cycles(
-    work: Work, operation: Roughing, path: Path, cuts: list[Cut], stretch: Stretch, numbers: tuple[float, float]
+    work: Work, operation: Roughing, path: Path, cuts: list[LevelCut], stretch: Stretch, numbers: tuple[float, float]
 ) -> tuple[list[Pass], list[Cycle], list[Finding]] | None:
     """The cuts as cycles of the control, where they are wished and can be; ``numbers`` are depth and feed."""
     straight = operation.kind == "rough_bore" or operation.pattern in ("along_z", "along_x")
@@ -183,7 +183,7 @@ def _touching(stock: Region, core: Points, nose: float) -> Region:
 
 def _write(
     path: Path,
-    cut: Cut,
+    cut: LevelCut,
     safe: float,
     feed: float,
     contour: Envelope,

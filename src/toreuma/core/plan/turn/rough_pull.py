@@ -12,7 +12,7 @@ import numpy as np
 
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.cutting.figures import Figure, Reasons
-from toreuma.core.plan.turn.levels import Cut
+from toreuma.core.plan.turn.levels import LevelCut
 from toreuma.core.propose.proposal import Proposal
 from toreuma.core.spoken import q, said
 
@@ -30,7 +30,7 @@ EXIT_MM, SLOW_EXIT = 1.0, 0.5
 QUARTER = np.linspace(0.0, np.pi / 2, 33)
 
 
-def rolled_in(cut: Cut) -> Cut:
+def rolled_in(cut: LevelCut) -> LevelCut:
     """The pass with its way down beside the wall replaced by an arc.
 
     It begins where the arc of the pass before left metal, goes down with the feed, and rolls into the level.
@@ -42,11 +42,11 @@ def rolled_in(cut: Cut) -> Cut:
     return replace(cut, entry=np.vstack([down, arc]), start_z=z)
 
 
-def _roll(cut: Cut) -> float:
+def _roll(cut: LevelCut) -> float:
     return min(max(ROLL_DEPTHS * (cut.above - cut.level), LEAST_ROLL_MM), ROLL_SHARE * (cut.start_z - cut.end_z))
 
 
-def pulled_numbers(cuts: Sequence[Cut], proposal: Proposal) -> Reasons:
+def pulled_numbers(cuts: Sequence[LevelCut], proposal: Proposal) -> Reasons:
     """How thin the chip is and what feed that allows, and what stays at the shoulder."""
     feed, angle = proposal.cut.feed_mm_rev, proposal.situation.entering_deg
     sine = math.sin(math.radians(angle))
