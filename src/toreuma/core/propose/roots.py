@@ -6,25 +6,29 @@ from collections.abc import Callable
 __all__ = ["CLOSE", "TIGHT", "golden", "largest"]
 
 MOST_STEPS = 24
+ROOM = 1.08
+"""A guess is taken to be right within this factor."""
+
 TIGHT, CLOSE = 1e-9, 2e-4
 """A share this little above 1 still keeps its limit; limits are found to this share of the number."""
 
 
-def largest(low: float, high: float, share: Callable[[float], float]) -> float:
+def largest(low: float, high: float, share: Callable[[float], float], near: float | None = None) -> float:
     """The largest number whose share of the limits is at most 1; ``low`` where none is.
 
     Shares are mostly powers of the number, so straight lines through logarithms close in quickly (the Illinois rule
-    keeps both ends moving).
+    keeps both ends moving). ``near`` is where it may be: it is looked for on both sides of that first.
     """
     if high <= low:
         return low
-    a, b = math.log(low), math.log(high)
-    fb = _log(share(high))
-    if fb <= TIGHT:
-        return high
-    fa = _log(share(low))
-    if fa > TIGHT:
-        return low
+    about = _about(low, high, share, near) if near is not None else None
+    if about is None:
+        about = math.log(low), math.log(high), _log(share(low)), _log(share(high))
+        if about[3] <= TIGHT:
+            return high
+        if about[2] > TIGHT:
+            return low
+    a, b, fa, fb = about
     for _ in range(MOST_STEPS):
         steep = fb - fa
         at = (a + b) / 2 if not math.isfinite(steep) or steep < 1e-12 else a - fa * (b - a) / steep
@@ -40,6 +44,19 @@ def largest(low: float, high: float, share: Callable[[float], float]) -> float:
         if b - a < CLOSE:
             break
     return math.exp(a)
+
+
+def _about(
+    low: float, high: float, share: Callable[[float], float], near: float
+) -> tuple[float, float, float, float] | None:
+    """Both sides of a guess, with their shares, where the limit lies between them."""
+    if not low < near / ROOM or not near * ROOM < high:
+        return None
+    over = _log(share(near * ROOM))
+    if over <= TIGHT:
+        return None
+    under = _log(share(near / ROOM))
+    return (math.log(near / ROOM), math.log(near * ROOM), under, over) if under <= TIGHT else None
 
 
 def golden(a: float, b: float, worth: Callable[[float], float], steps: int) -> float:

@@ -173,6 +173,11 @@ class _Search:
     aim: Aim
     costs: Costs
 
+    @cached_property
+    def _found(self) -> dict[Variable, float]:
+        """The feed and the speed found last: at the next depth they are mostly near them."""
+        return {}
+
     def tried(self) -> list["_Judged"]:
         """The depths worth a closer look, each with its best feed and speed.
 
@@ -243,7 +248,8 @@ class _Search:
         low = self._feed_floor(ap, window.feeds_at(ap)[0] if window is not None else LEAST_FEED, slow)
         if self._load(Cut(ap, low, slow), "f") > 1 + TIGHT:
             low = LEAST_FEED
-        high = largest(low, self._most_feed, lambda f: self._load(Cut(ap, f, slow), "f"))
+        high = largest(low, self._most_feed, lambda f: self._load(Cut(ap, f, slow), "f"), self._found.get("f"))
+        self._found["f"] = high
         most = self._at_feed(ap, high)
         return self._with_least_worth(most, low, high) if self._is_clamped(most[2]) else most
 
@@ -273,7 +279,8 @@ class _Search:
             return Cut(ap, feed, self.fixed.vc_m_min)
         slow = self._slowest
         top = slow * SPEED_ROOM
-        fastest = largest(slow, top, lambda vc: self._load(Cut(ap, feed, vc), "vc"))
+        fastest = largest(slow, top, lambda vc: self._load(Cut(ap, feed, vc), "vc"), self._found.get("vc"))
+        self._found["vc"] = fastest
         cut = Cut(ap, feed, self._cheapest(ap, feed, slow, fastest) if self.aim == "cost" else fastest)
         if self.situation.machine.speeds_rpm:
             return cut._replace(vc_m_min=max(self.situation.see(cut).vc_there, LEAST_SPEED))

@@ -173,7 +173,7 @@ class Cutter:
             if removed > FILM_MM2 and motion.spindle.mode == "stopped" and motion.per_minute:
                 self.dead.append(motion.line)
             if removed > FILM_MM2 and not motion.in_step:
-                self._rub(tool, shape, motion, swept.intersection(before))
+                self._rub(tool, shape, motion, swept, before)
         self._body("holder in metal", passed, self.stock, motion)
         self._body("holder in jaws or chuck", passed, self.fixed, motion)
         self._touch("insert in jaws or chuck", swept, self.fixed, motion)
@@ -262,8 +262,8 @@ class Cutter:
                 self.loose.append((motion.line, part))
         self.stock = union(held)
 
-    def _rub(self, tool: Tool, shape: ToolShape, motion: Motion, cut: Region) -> None:
-        found = rubs(tool, shape, motion, cut, self.stock)
+    def _rub(self, tool: Tool, shape: ToolShape, motion: Motion, swept: Region, before: Region) -> None:
+        found = rubs(tool, shape, motion, lambda: swept.intersection(before), self.stock)
         if found is not None:
             self.contacts.append(Contact(found.what, motion.line, found.at, found.depth_mm))
 

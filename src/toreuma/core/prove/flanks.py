@@ -3,12 +3,13 @@
 The section shows the edge and the bodies; these three are met out of its plane or just behind the edge.
 """
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
 import shapely
 
-from toreuma.core.geometry.region import Region
+from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.model.tool import BoringTool, GroovingTool, ThreadingTool, Tool, TurningTool
 from toreuma.core.motion import Motion
@@ -34,15 +35,17 @@ class Rub:
     depth_mm: float
 
 
-def rubs(tool: Tool, shape: ToolShape, motion: Motion, cut: Region, stock: Region) -> Rub | None:
-    """What rubs at the end of a feed move that cut ``cut``; ``stock`` is the metal left."""
-    if cut.is_empty:
-        return None
+def rubs(tool: Tool, shape: ToolShape, motion: Motion, removed: Callable[[], Region], stock: Region) -> Rub | None:
+    """What rubs at the end of a feed move that cut something; ``removed`` gives it, ``stock`` is the metal left."""
     if isinstance(tool, TurningTool | BoringTool):
         found = _behind_the_edge(shape, motion, stock)
         if found is not None:
             return found
     bar = getattr(tool, "bar", None)
+    in_ring = isinstance(tool, GroovingTool) and tool.where == "face" and tool.first_cut_mm is not None
+    cut = removed() if bar is not None or in_ring else EMPTY
+    if cut.is_empty:
+        return None
     if bar is not None and isinstance(tool, BoringTool | GroovingTool | ThreadingTool):
         widest = float(cut.bounds[3])
         if widest < bar.least_cut_mm / 2 - SLACK_MM:
