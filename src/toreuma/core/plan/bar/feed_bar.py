@@ -49,8 +49,9 @@ def plan_feed_bar(work: Work, operation: FeedBar) -> Cuts:
     tool, stock = work.tool, work.given.stock
     if not isinstance(tool, BarStop | BarPuller):
         raise OperationFault("tool.kind", f"{tool.id} feeds no bar", "choose a bar stop or a gripper")
-    if stock.kind not in BAR_KINDS:
-        raise OperationFault("bar.none", "the blank is no bar", "choose a bar on the stock stage, or take this out")
+    if stock.kind not in BAR_KINDS or stock.length_mm is not None:
+        what = "the blank is no bar" if stock.kind not in BAR_KINDS else "the blank is a piece cut to length, no bar"
+        raise OperationFault("bar.none", what, "choose a bar on the stock stage, or take this out")
     if not work.given.neighbours.is_first:
         raise OperationFault("bar.order", "the bar is fed before anything is cut", "move this to the front")
     place = work.scene.stock_front_z
