@@ -9,7 +9,7 @@ from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.life import economic_life_min, fastest_life_min, life_evidence, life_min
 from toreuma.core.cutting.limits import LIMITS, LimitKind, Use, Variable, used
-from toreuma.core.cutting.situation import Cut, Situation
+from toreuma.core.cutting.situation import Bend, Cut, Seen, Situation
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
 from toreuma.core.propose.roots import largest
 from toreuma.core.propose.search import FREE, USUAL_COSTS, Aim, Costs, Fixed, Found, MetalStep, best, minutes_of
@@ -256,45 +256,10 @@ def _clamp(situation: Situation, cut: Cut, limits: tuple[Limit, ...]) -> Evidenc
 
 def _followed(situation: Situation, cut: Cut, figures: Figures) -> Reasons:
     """What follows from the cut: force, power, torque, life, heat, removal."""
-    seen, material = situation.see(cut), situation.material
-    power, there = figures.power_kw or 0.0, figures.power_there_kw or 0.0
+    seen = situation.see(cut)
     found = {
-        Figure.FORCE: Evidence(
-            "cutting force",
-            "Fc",
-            seen.cutting_n,
-            "N",
-            formula="Fc = kc1.1 he^-mc · ap · f, he = ap f / Le",
-            source=force.KIENZLE,
-            inputs=(
-                Input("specific force", "kc1.1", material.kc11_n_mm2, "N/mm2"),
-                Input("exponent", "mc", material.mc, "ratio"),
-                Input("depth", "ap", cut.ap_mm, "mm"),
-                Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
-                Input("equivalent chip thickness", "he", seen.edge.thickness_mm, "mm"),
-                Input("engaged edge", "Le", seen.edge.length_mm, "mm"),
-                Input("effective entering angle", "κe", seen.edge.entering_deg, "deg"),
-                Input("feed force", "Ff", seen.feed_n, "N"),
-                Input("passive force", "Fp", seen.passive_n, "N"),
-            ),
-        ),
-        Figure.POWER: Evidence(
-            "power at the edge",
-            "Pc",
-            power,
-            "kW",
-            formula="Pc = Fc vc / 60000",
-            source=force.KIENZLE,
-            inputs=(
-                Input("cutting force", "Fc", seen.cutting_n, "N"),
-                Input("surface speed", "vc", seen.vc_there, "m/min"),
-                Input("torque", "M", force.torque_nm(power, seen.rpm), "N m"),
-                Input("motor", "P", power / situation.machine.efficiency, "kW"),
-                Input("with a worn edge", "1.3 Pc", force.WEAR_FACTOR * power, "kW"),
-                *_short_rating(situation, seen.rpm),
-            ),
-            limits=(Limit(f"spindle at {seen.rpm:.0f} rpm", there, "kW", bit=True),),
-        ),
+        Figure.FORCE: _force_told(situation, cut, seen),
+        Figure.POWER: _power_told(situation, seen, figures),
         Figure.REMOVED: Evidence(
             "metal removed",
             "Q",
@@ -314,36 +279,88 @@ def _followed(situation: Situation, cut: Cut, figures: Figures) -> Reasons:
     if situation.table_vc is not None:
         found[Figure.LIFE] = life_evidence(situation, cut)
     if situation.nose_mm > 0:
-        found[Figure.ROUGHNESS] = Evidence(
-            "theoretical finish",
-            "Ra",
-            finish.theoretical_ra_um(cut.feed_mm_rev, situation.nose_mm),
-            "um",
-            formula=finish.FORMULA,
-            source=finish.SOURCE,
-            inputs=(
-                Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
-                Input("nose radius", "rε", situation.nose_mm, "mm"),
-                Input("height", "Rt", finish.theoretical_rt_um(cut.feed_mm_rev, situation.nose_mm), "um"),
-            ),
-        )
+        found[Figure.ROUGHNESS] = _finish_told(situation, cut)
     if situation.bend is not None:
-        bend, allowed = seen.passive_n * situation.bend.mm_per_n, situation.bend.allowed_mm
-        found[Figure.BEND] = Evidence(
-            "size error from bending",
-            "2y",
-            2000 * bend,
-            "size_um",
-            formula="twice the passive force times the compliance of the stock",
-            source="stepped Euler-Bernoulli beam",
-            measured_on="on diameter",
-            inputs=(
-                Input("passive force", "Fp", seen.passive_n, "N"),
-                Input("gives way", "", 1000 * situation.bend.mm_per_n, "um/N"),
-            ),
-            limits=(Limit(situation.bend.where, 2000 * allowed, "size_um", bit=bend > allowed),),
-        )
+        found[Figure.BEND] = _bend_told(situation.bend, seen)
     return found
+
+
+def _force_told(situation: Situation, cut: Cut, seen: Seen) -> Evidence:
+    material = situation.material
+    return Evidence(
+        "cutting force",
+        "Fc",
+        seen.cutting_n,
+        "N",
+        formula="Fc = kc1.1 he^-mc · ap · f, he = ap f / Le",
+        source=force.KIENZLE,
+        inputs=(
+            Input("specific force", "kc1.1", material.kc11_n_mm2, "N/mm2"),
+            Input("exponent", "mc", material.mc, "ratio"),
+            Input("depth", "ap", cut.ap_mm, "mm"),
+            Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
+            Input("equivalent chip thickness", "he", seen.edge.thickness_mm, "mm"),
+            Input("engaged edge", "Le", seen.edge.length_mm, "mm"),
+            Input("effective entering angle", "κe", seen.edge.entering_deg, "deg"),
+            Input("feed force", "Ff", seen.feed_n, "N"),
+            Input("passive force", "Fp", seen.passive_n, "N"),
+        ),
+    )
+
+
+def _power_told(situation: Situation, seen: Seen, figures: Figures) -> Evidence:
+    power, there = figures.power_kw or 0.0, figures.power_there_kw or 0.0
+    return Evidence(
+        "power at the edge",
+        "Pc",
+        power,
+        "kW",
+        formula="Pc = Fc vc / 60000",
+        source=force.KIENZLE,
+        inputs=(
+            Input("cutting force", "Fc", seen.cutting_n, "N"),
+            Input("surface speed", "vc", seen.vc_there, "m/min"),
+            Input("torque", "M", force.torque_nm(power, seen.rpm), "N m"),
+            Input("motor", "P", power / situation.machine.efficiency, "kW"),
+            Input("with a worn edge", "1.3 Pc", force.WEAR_FACTOR * power, "kW"),
+            *_short_rating(situation, seen.rpm),
+        ),
+        limits=(Limit(f"spindle at {seen.rpm:.0f} rpm", there, "kW", bit=True),),
+    )
+
+
+def _finish_told(situation: Situation, cut: Cut) -> Evidence:
+    return Evidence(
+        "theoretical finish",
+        "Ra",
+        finish.theoretical_ra_um(cut.feed_mm_rev, situation.nose_mm),
+        "um",
+        formula=finish.FORMULA,
+        source=finish.SOURCE,
+        inputs=(
+            Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
+            Input("nose radius", "rε", situation.nose_mm, "mm"),
+            Input("height", "Rt", finish.theoretical_rt_um(cut.feed_mm_rev, situation.nose_mm), "um"),
+        ),
+    )
+
+
+def _bend_told(piece: Bend, seen: Seen) -> Evidence:
+    bend, allowed = seen.passive_n * piece.mm_per_n, piece.allowed_mm
+    return Evidence(
+        "size error from bending",
+        "2y",
+        2000 * bend,
+        "size_um",
+        formula="twice the passive force times the compliance of the stock",
+        source="stepped Euler-Bernoulli beam",
+        measured_on="on diameter",
+        inputs=(
+            Input("passive force", "Fp", seen.passive_n, "N"),
+            Input("gives way", "", 1000 * piece.mm_per_n, "um/N"),
+        ),
+        limits=(Limit(piece.where, 2000 * allowed, "size_um", bit=bend > allowed),),
+    )
 
 
 def _short_rating(situation: Situation, rpm: float) -> tuple[Input, ...]:

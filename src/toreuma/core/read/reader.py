@@ -204,7 +204,26 @@ class _Reader(Cycling):
             self._straight_on(block, *self._steady)
 
     def _words(self, block: Block) -> None:
-        state, self._steady = self._state, None
+        """Words take effect in the order a control obeys them: units and modes, tool, speed, feed, then moves."""
+        self._steady = None
+        names = self._names_in(block)
+        for name in names:
+            self._mode(name, block)
+        tool, feed = block.value("T"), block.value("F")
+        if tool is not None:
+            self._tool(int(tool), block)
+        if block.value("S") is not None:
+            if any(name in names for name in LIVE):
+                self._live(names, float(block.value("S") or 0))
+            elif "clamp" not in names and "sync" not in names:
+                self._speed(float(block.value("S") or 0), block)
+        if feed is not None:
+            self._set_feed(feed, block)
+        self._moves(names, block)
+        self._then(names, block)
+
+    def _names_in(self, block: Block) -> list[str]:
+        """What the dialect calls the words of a block that have a name; what it does not know is said."""
         names = []
         for letter, number in block.words:
             if letter in "GM":
@@ -231,20 +250,11 @@ class _Reader(Cycling):
                     f"the word {letter}{number:g} is not in the dialect",
                     "what it would do is not known",
                 )
-        # Words take effect in the order a control obeys them: units and modes, tool, speed, feed, then moves.
-        for name in names:
-            self._mode(name, block)
+        return names
+
+    def _moves(self, names: list[str], block: Block) -> None:
+        """Where the block leads."""
         multiple = next((name for name in names if name in MULTIPLE), None)
-        tool = block.value("T")
-        if tool is not None:
-            self._tool(int(tool), block)
-        if block.value("S") is not None:
-            if any(name in names for name in LIVE):
-                self._live(names, float(block.value("S") or 0))
-            elif "clamp" not in names and "sync" not in names:
-                self._speed(float(block.value("S") or 0), block)
-        if block.value("F") is not None:
-            self._set_feed(float(block.value("F") or 0), block)
         if multiple is not None:
             self._multiple(multiple, block)
         elif "reference" in names:
@@ -257,6 +267,9 @@ class _Reader(Cycling):
             self._second_to(block)
         elif not {"clamp", "set_datum"} & set(names) and any(block.value(letter) is not None for letter in "XZUWYC"):
             self._travel(block)
+
+    def _then(self, names: list[str], block: Block) -> None:
+        """What happens after the moves of the block."""
         for name in names:
             if name in EVENTS:
                 self._event(EVENTS[name], block)
@@ -265,9 +278,9 @@ class _Reader(Cycling):
         if "return" in names:
             self._return(block)
         if "end" in names:
-            state.ended = True
+            self._state.ended = True
         if "spindle_stop" in names or "end" in names:
-            state.running = False
+            self._state.running = False
             self._turns(block, on=False)
 
     def _named(self, word: tuple[str, float]) -> str | None:

@@ -28,7 +28,7 @@ def paint_hand_over(draw: Painter, made: Transfer) -> None:
     view = draw.view
     top = view.point(made.jaw_face_z, float(made.body.bounds[3]))
     draw.p.setFont(draw.theme.text_font(11))
-    draw.caption(QPointF(top.x() + 8, max(top.y() - 4, 46)), "second spindle, gripping", "accent")
+    draw.caption(QPointF(top.x() + 8, max(top.y() - 10, 46)), "second spindle, gripping", "accent")
     right = view.point(float(made.body.bounds[2]), 0)
     back = show(made.back_mm, "mm", draw.system, trim=True)
     draw.p.setPen(draw.pen("accent", 1.6))

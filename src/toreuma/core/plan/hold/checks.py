@@ -38,8 +38,25 @@ class Standing:
 
 
 def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Finding]:
-    hold, grip_d = job.setup.hold, 2 * scene.grip_r
     place = (scene.jaw_face_z, scene.grip_r)
+    yield from _weak(job, standing, place)
+    yield from _fits(job, 2 * scene.grip_r, place)
+    yield from _centred(job)
+    if job.setup.centre is None and standing.stick_out_ratio > FREE_RATIO:
+        word = "needs a centre" if standing.stick_out_ratio > CARE_RATIO else "3 to 5 wants care"
+        yield Finding(
+            "warning",
+            "hold.long",
+            f"the bar sticks out {standing.stick_out_ratio:.1f} times its diameter",
+            f"up to 3 stands free; {word}; the deflection drawn along the piece says how much it gives way",
+        )
+    yield from _out_of_round(job, standing.ovality_um, place)
+    yield from _whips(job, standing.quiet_rpm)
+
+
+def _weak(job: Job, standing: Standing, place: tuple[float, float]) -> Iterable[Finding]:
+    """The grip at rest is less than the hardest cut asks for."""
+    hold = job.setup.hold
     needed, at_rest = standing.needed_n, standing.at_rest_n
     if at_rest is not None and at_rest < needed:
         longer = math.ceil(hold.grip_length_mm * needed / at_rest)
@@ -51,6 +68,11 @@ def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Findin
             at=place,
             cures=(Cure(f"Grip {longer} mm long", lambda j: _with_hold(j, grip_length_mm=float(longer))),),
         )
+
+
+def _fits(job: Job, grip_d: float, place: tuple[float, float]) -> Iterable[Finding]:
+    """The hold takes the diameter, its soft jaws are bored for it, and a collet has its shape."""
+    hold = job.setup.hold
     span = hold.range_mm if isinstance(hold, Collet) else hold.grip_range_mm if isinstance(hold, Chuck) else None
     if span is not None and not span[0] - 1e-6 <= grip_d <= span[1] + 1e-6:
         yield Finding(
@@ -69,6 +91,10 @@ def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Findin
         yield from _bored(job, hold, grip_d, place)
     if isinstance(hold, Collet) and job.stock.kind == "polygon" and job.stock.sides != 6:
         yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
+
+
+def _centred(job: Job) -> Iterable[Finding]:
+    """A centre needs a cone that it fills."""
     centre = job.setup.centre
     if centre is not None:
         mouth = 2 * centre_mouth_r(job.part)
@@ -96,16 +122,11 @@ def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Findin
                 "its point does not fill the cone",
                 at=(0.0, mouth / 2),
             )
-    if centre is None and standing.stick_out_ratio > FREE_RATIO:
-        word = "needs a centre" if standing.stick_out_ratio > CARE_RATIO else "3 to 5 wants care"
-        yield Finding(
-            "warning",
-            "hold.long",
-            f"the bar sticks out {standing.stick_out_ratio:.1f} times its diameter",
-            f"up to 3 stands free; {word}; the deflection drawn along the piece says how much it gives way",
-        )
-    yield from _out_of_round(job, standing.ovality_um, place)
-    quiet = standing.quiet_rpm
+
+
+def _whips(job: Job, quiet: float | None) -> Iterable[Finding]:
+    """The bar behind the spindle begins to whip below the speed that is allowed."""
+    hold = job.setup.hold
     if quiet is not None and quiet < min(job.machine.max_rpm, hold.max_rpm):
         yield Finding(
             "warning",
