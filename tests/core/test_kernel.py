@@ -7,18 +7,20 @@ import random
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given
+from hypothesis import given, reject
 from hypothesis import strategies as st
 
 from tests.support.long import everyday
 from tests.support.parts import INSERTS, job_for, random_part
 from toreuma.core.errors import PartError
+from toreuma.core.geometry.crossings import crossings
 from toreuma.core.geometry.elements import Arc, Line, arc_through_ends, chords
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.minkowski import sum_with, sweep
+from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.reach import blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import depth_inside, fold, rotated_volume
+from toreuma.core.geometry.region import Region, depth_inside, fold, rotated_volume
 from toreuma.core.geometry.shape import grow
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
@@ -142,3 +144,28 @@ def test_gouge_depth_of_grooves_and_of_lost_corners() -> None:
     through = shapely.box(-11, -1, -10, 11)
     assert depth_inside(through, base) > 0.4
     assert depth_inside(shapely.box(1, 0, 2, 5), base) == 0
+
+
+def part_of(seed: int) -> Region:
+    """A random part, with a hole through it by every other seed."""
+    part, _ = random_part(random.Random(seed))
+    try:
+        region = build_part(part).region
+    except PartError:  # it crosses itself
+        reject()
+    return region.difference(shapely.box(-1e3, 0.0, 1e3, 2.0)) if seed % 2 else region
+
+
+@given(st.integers(0, 10_000), st.lists(st.floats(-60.0, 5.0), min_size=1, max_size=6))
+def test_crossings_are_where_a_line_meets_the_metal(seed: int, places: list[float]) -> None:
+    """Against the library's own cut of the same line: the same ends, and the same length of metal."""
+    region = part_of(seed)
+    if min(abs(z - corner) for z in places for corner in shapely.get_coordinates(region)[:, 0]) < 1e-6:
+        return  # a line along a face meets it in a point or all along it
+    index, radii, outward = crossings(region, np.array(places))
+    for number, z in enumerate(places):
+        line = shapely.intersection(region, shapely.LineString([(z, -1.0), (z, 1e4)]))
+        here, ends = index == number, np.where(outward, 1.0, -1.0)
+        assert float((radii * ends)[here].sum()) == pytest.approx(line.length, abs=1e-9)
+        if line.length > 0:
+            assert float(radii[here].max()) == pytest.approx(line.bounds[3], abs=1e-9)

@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 
 import numpy as np
-import shapely
 from scipy.linalg import cho_factor, cho_solve
 
+from toreuma.core.geometry.crossings import crossings
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import Region
 
@@ -38,12 +38,9 @@ class Compliance:
 
 def inertia_along(stock: Region, places: Points) -> Points:
     """Second moment of area of the turned section at each z, mm4: sum of ``pi/4 (ro^4 - ri^4)``."""
-    low, high = -1.0, float(stock.bounds[3]) + 1.0
-    lines = shapely.linestrings([[(z, low), (z, high)] for z in places])
-    parts, index = shapely.get_parts(shapely.intersection(lines, stock), return_index=True)
-    _, r0, _, r1 = np.nan_to_num(shapely.bounds(parts)).reshape(-1, 4).T
+    index, radii, outward = crossings(stock, places)
     found = np.zeros(len(places))
-    np.add.at(found, index, np.pi / 4 * (r1**4 - r0**4))
+    np.add.at(found, index, np.where(outward, 1.0, -1.0) * np.pi / 4 * radii**4)
     return found
 
 

@@ -43,6 +43,9 @@ FILM_MM2 = 1e-3
 PAST_CENTRE_MM = 1.0
 """So much past the centre nobody minds."""
 
+GROWN = 1.25
+"""The outline is tidied when it has so many times the points it had."""
+
 AT_ONCE = 256
 """What so many moves sweep is made at once."""
 
@@ -88,6 +91,7 @@ class Cutter:
         self.missed: list[tuple[int, float]] = []
         self.dead: list[int] = []
         self.piece: Region = EMPTY
+        self._corners = 0
         self._bending: tuple[int, Compliance | None] | None = None
         self.after_thread = False
         self.contacts: list[Contact] = []
@@ -121,6 +125,7 @@ class Cutter:
     ) -> tuple[MoveDone, ...]:
         """Make moves one after the other. ``tell`` hears how many are made."""
         steps: list[MoveDone] = []
+        self._corners = 0  # what a section does depends on nothing but the state it begins in
         for begin in range(0, len(motions), AT_ONCE):
             run = motions[begin : begin + AT_ONCE]
             for motion, swept in zip(run, self._swept(run), strict=True):
@@ -242,8 +247,16 @@ class Cutter:
                 at = over.representative_point()
                 self.gouges.append(Gouge(motion.line, (at.x, at.y), depth))
         before = self.stock.area
-        self._settle(tidy(self.stock.difference(swept)), motion)
+        self._settle(self._tidied(self.stock.difference(swept)), motion)
         return float(before - self.stock.area - (self.piece.area if not self.piece.is_empty else 0.0))
+
+    def _tidied(self, left: Region) -> Region:
+        """Without slivers, and without points on straight lines as soon as there are many more than before."""
+        if shapely.get_num_coordinates(left) <= GROWN * self._corners:
+            return union(polygons(left))
+        left = tidy(left)
+        self._corners = int(shapely.get_num_coordinates(left))
+        return left
 
     def _settle(self, left: Region, motion: Motion) -> None:
         """Keep what the chuck holds; what is loose falls, the finished piece among it."""

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 
 import numpy as np
-import shapely
 
+from toreuma.core.geometry.crossings import crossings
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
@@ -113,15 +113,10 @@ def _threaded(job: Job, side: str, z: tuple[float, float]) -> bool:
 def _radii(final: Region, places: list[float], side: str, near: float) -> list[float]:
     """Radius of the surface at each place with metal: its upper end outside, the lower one in a bore, and of several
     that nearest the drawn one."""
-    lines = shapely.linestrings([[(z, 0.0), (z, 1e4)] for z in places])
-    parts, index = shapely.get_parts(shapely.intersection(final, lines), return_index=True)
-    ends = shapely.bounds(parts).reshape(-1, 4)[:, 3 if side == "outside" else 1]
-    metal, found = shapely.length(parts) > 0, []
-    for place in range(len(places)):
-        here = ends[metal & (index == place)]
-        if len(here):
-            found.append(float(here[np.abs(here - near).argmin()]))
-    return found
+    index, radii, outward = crossings(final, np.asarray(places))
+    wanted = outward if side == "outside" else ~outward
+    here = (radii[wanted & (index == place)] for place in range(len(places)))
+    return [float(ends[np.abs(ends - near).argmin()]) for ends in here if len(ends)]
 
 
 def _limits(element: Element) -> tuple[float, float] | None:
