@@ -271,6 +271,8 @@ def test_the_advised_tool_led_along_its_free_boundary_touches_nothing_and_leaves
         ("spear", {"Thread M24x2-6g": ["T5"], "Thread relief": ["T4"], "Rough the outside": ["T1", "T2"]}),
         ("sheave", {"Rough the bore": ["T2", "T3"], "Belt groove 1": ["T8"], "Belt groove 2": ["T8"]}),
         ("seat-ring", {"Snap ring groove": [], "Inner ring groove": ["T7"]}),
+        ("gate-spindle", {"Centre hole": ["T3"]}),
+        ("runner-hub", {"Drill for the bore": ["T5"]}),
         ("bleed-screw", {"Grip": ["T3"], "Run-out": ["T5"]}),
     ],
 )
@@ -278,4 +280,4 @@ def test_a_wish_knows_the_operations_that_cut_it(name: str, cut_with: dict[str, 
     job = demo_job(name)
     of = {one.words: one for one in wishes(job, build_scene(job))}
     for words, tools in cut_with.items():
-        assert [one.tool for one in job.operations if of[words].is_cut_by(one)] == tools, words
+        assert [one.tool for one in job.operations if of[words].is_cut_by(one, job.tool(one.tool))] == tools, words

@@ -7,8 +7,9 @@ import numpy as np
 import shapely
 
 from toreuma.core.geometry.region import rings
-from toreuma.core.model import Job, Operation
+from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
+from toreuma.core.model.tool import Drill
 from toreuma.core.reach.tool_reach import Surface, rolled_on, surface_metal
 from toreuma.core.scene import Scene
 
@@ -16,7 +17,7 @@ __all__ = ["Wish", "wishes"]
 
 Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off"]
 
-ON_THE_AXIS = ("drill", "tap")
+ON_THE_AXIS = ("tap",)
 """Cut by operations that name no feature of the part."""
 
 LEAST_MM2 = 0.05
@@ -34,8 +35,12 @@ class Wish:
     surface: Surface | None = None
     feature: int = -1
 
-    def is_cut_by(self, operation: Operation) -> bool:
-        """The operation cuts this: its kind does, and where it cuts one feature of the part, it is this one."""
+    def is_cut_by(self, operation: Operation, tool: Tool | None) -> bool:
+        """The operation cuts this with its tool: its kind does, and where it cuts one feature of the part, it is this
+        one. What a drill makes on the axis is told by its form."""
+        if self.use in ("centre", "drill") and operation.kind == "drill":
+            form = tool.form if isinstance(tool, Drill) else "twist"
+            return form == "centre" if self.use == "centre" else form not in ("centre", "spot")
         if self.use in ("rough", "finish"):
             inside = self.surface is not None and self.surface.kind == "bore"
             return operation.kind == f"{self.use}_{'bore' if inside else 'od'}"
@@ -99,51 +104,24 @@ def _unthreaded(scene: Scene, feature: ThreadFeature) -> bool:
 
 
 def _of(index: int, feature: object) -> list[Wish]:
+    def wish(use: Use, words: str, surface: Surface | None = None) -> Wish:
+        return Wish(key=f"{use} {index}", use=use, words=words, surface=surface, feature=index)
+
     groove = Surface("groove", index)
     if isinstance(feature, Groove):
         side = "" if feature.side == "outside" else " in the bore"
-        return [
-            Wish(
-                key=f"groove {index}",
-                use="groove",
-                words=feature.name or f"Groove{side}",
-                surface=groove,
-                feature=index,
-            )
-        ]
+        return [wish("groove", feature.name or f"Groove{side}", groove)]
     if isinstance(feature, FaceGroove):
-        return [
-            Wish(
-                key=f"groove {index}",
-                use="groove",
-                words=feature.name or "Groove in the face",
-                surface=groove,
-                feature=index,
-            )
-        ]
+        return [wish("groove", feature.name or "Groove in the face", groove)]
     if isinstance(feature, Relief):
-        return [
-            Wish(key=f"groove {index}", use="groove", words=feature.name or "Relief", surface=groove, feature=index)
-        ]
+        return [wish("groove", feature.name or "Relief", groove)]
     if isinstance(feature, ThreadFeature):
-        return [
-            Wish(
-                key=f"thread {index}", use="thread", words=f"Thread {feature.designation}", surface=None, feature=index
-            )
-        ]
+        return [wish("thread", f"Thread {feature.designation}")]
     if isinstance(feature, Knurl):
-        words = feature.name or f"Knurl {feature.form} {feature.pitch_mm:g}"
-        return [Wish(key=f"knurl {index}", use="knurl", words=words, surface=None, feature=index)]
+        return [wish("knurl", feature.name or f"Knurl {feature.form} {feature.pitch_mm:g}")]
     if isinstance(feature, CentreHole):
-        return [Wish(key=f"centre {index}", use="centre", words="Centre hole", surface=None, feature=index)]
+        return [wish("centre", "Centre hole")]
     if isinstance(feature, AxialHole):
-        tapped = (
-            [Wish(key=f"tap {index}", use="tap", words=f"Tap {feature.thread}", surface=None, feature=index)]
-            if feature.thread
-            else []
-        )
-        return [
-            Wish(key=f"drill {index}", use="drill", words=feature.name or "Axial hole", surface=None, feature=index),
-            *tapped,
-        ]
+        tapped = [wish("tap", f"Tap {feature.thread}")] if feature.thread else []
+        return [wish("drill", feature.name or "Axial hole"), *tapped]
     return []

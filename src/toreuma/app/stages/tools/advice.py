@@ -138,10 +138,11 @@ class AdvicePanel(ScrollColumn):
 
     def _cut(self, wish: Wish) -> tuple[float, float]:
         """Feed and depth of the planned operation of this kind."""
-        outcome = self._session.outcome
-        for planned in outcome.plan.operations if outcome is not None else ():
+        plan = self._session.outcome.plan if self._session.outcome is not None else None
+        for planned in plan.operations if plan is not None else ():
             feed, depth = planned.figures.feed_mm_rev, planned.figures.ap_mm
-            if wish.is_cut_by(planned.operation) and feed and depth:
+            tool = plan.job.tool(planned.operation.tool) if plan is not None else None
+            if feed and depth and wish.is_cut_by(planned.operation, tool):
                 return feed, depth
         return COMPARE_AT.get(wish.use, COMPARE_ELSE)
 
@@ -209,7 +210,8 @@ def _with(job: Job, one: Candidate, station: int, wish: Wish | None) -> Job:
     """The job with the tool in it, and the first operation that cuts the wish cutting with it."""
     same = next((tool for tool in job.tools if tool.name == one.tool.name), None)
     changed, tool_id = (job, same.id) if same is not None else with_tool(job, one.tool, station)
-    target = next((op.id for op in changed.operations if wish is not None and wish.is_cut_by(op)), None)
+    cutting = (op for op in changed.operations if wish is not None and wish.is_cut_by(op, changed.tool(op.tool)))
+    target = next((op.id for op in cutting), None)
     return changed if target is None else changed.with_operation(target, lambda op: op.changed(tool=tool_id))
 
 

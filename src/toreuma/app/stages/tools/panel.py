@@ -94,7 +94,7 @@ class ToolsPanel(QWidget):
 
 def _used(job: Job, wish: Wish) -> str:
     """The tools of the operations that cut this."""
-    ids = dict.fromkeys(op.tool for op in job.operations if op.enabled and wish.is_cut_by(op))
+    ids = dict.fromkeys(op.tool for op in job.operations if op.enabled and wish.is_cut_by(op, job.tool(op.tool)))
     names = [f"{tool.id}  {tool.name}" for tool in (job.tool(one) for one in ids) if tool is not None]
     return ", ".join(names)
 
