@@ -8,6 +8,7 @@ from PySide6.QtWidgets import (
     QHBoxLayout,
     QLabel,
     QLineEdit,
+    QListView,
     QListWidget,
     QListWidgetItem,
     QPushButton,
@@ -108,6 +109,7 @@ class StationList(WaitsUnseen, QWidget):
         self.list = _DropList()
         self.list.setAccessibleName("Stations")
         self.list.setWordWrap(True)
+        self.list.setResizeMode(QListView.ResizeMode.Adjust)
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.list.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
         self.list.setDefaultDropAction(Qt.DropAction.IgnoreAction)
@@ -163,7 +165,8 @@ class StationList(WaitsUnseen, QWidget):
                     show(value, "mm", job.units, trim=True) for value in (one.x_mm, one.z_mm, one.nose_radius_mm)
                 )
                 fault = shank_fault(one.tool, job.machine)
-                text = f"{number:>2}   {one.tool.id}  {one.tool.name}"
+                name = one.tool.name.replace(" in ", "\n      in ", 1)
+                text = f"{number:>2}   {one.tool.id}  {name}"
                 text += f"\n      X {x} on Ø, Z {z}\n      R {nose}, nose {one.nose}"
                 side = f", {one.tool.spindle} spindle" if job.machine.second is not None else ""
                 fitting = bushing(one.tool, job.machine)
