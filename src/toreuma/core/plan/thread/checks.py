@@ -1,12 +1,14 @@
 """What can be wrong with a thread: insert, crest, room in front and behind, speed."""
 
 import re
+from collections.abc import Callable, Iterator
 
-from toreuma.core.findings import Cure, Finding
+from toreuma.core.findings import Cure, Finding, Severity
 from toreuma.core.model import CutThread, Job, Part
 from toreuma.core.model.feature import ThreadFeature
+from toreuma.core.model.operation import ThreadForm
 from toreuma.core.model.part import Size
-from toreuma.core.model.tool import ThreadingTool
+from toreuma.core.model.tool import ThreadingTool, ThreadInsert
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.thread.ends import sharp_ends
 from toreuma.core.spoken import q, said
@@ -38,75 +40,59 @@ def thread_findings(
     work: Work, operation: CutThread, tool: ThreadingTool, feature: ThreadFeature, room: tuple[float, float]
 ) -> tuple[Finding, ...]:
     """Findings of one thread; ``room`` is that in front of it and behind it, mm."""
-    form, insert, found = operation.form, tool.insert, []
+    place = (feature.from_z_mm, operation.form.crest_d_mm[1] / 2)
 
-    def add(severity: str, code: str, what: str, why: str, *cures: Cure) -> None:
-        place = (feature.from_z_mm, form.crest_d_mm[1] / 2)
-        found.append(Finding(severity, code, what, why, operation=operation.id, at=place, cures=cures))  # type: ignore[arg-type]
+    def told(severity: Severity, code: str, what: str, why: str, *cures: Cure) -> Finding:
+        return Finding(severity, code, what, why, operation=operation.id, at=place, cures=cures)
 
+    return (
+        *_insert(operation.form, tool.insert, feature, told),
+        *_room(operation.form, room, told),
+        *_crest(work, operation.form, feature, told),
+        *sharp_ends(work, operation, feature),
+    )
+
+
+def _insert(
+    form: ThreadForm, insert: ThreadInsert, feature: ThreadFeature, told: Callable[..., Finding]
+) -> Iterator[Finding]:
+    """The insert cuts this thread's profile and pitch, and the operation the part's thread."""
     if not _same(form.designation, feature.designation):
-        add(
-            "error",
-            "thread.other",
-            f"the operation cuts {form.designation}, the part has {feature.designation}",
-            "choose the thread anew",
-        )
+        what = f"the operation cuts {form.designation}, the part has {feature.designation}"
+        yield told("error", "thread.other", what, "choose the thread anew")
     if abs(insert.profile_deg - form.flank_deg) > 0.5:
-        add(
-            "error",
-            "thread.flank",
-            f"the insert's flanks stand at {insert.profile_deg:g}°, the thread's at {form.flank_deg:g}°",
-            "the gauge would not go on",
-        )
+        what = f"the insert's flanks stand at {insert.profile_deg:g}°, the thread's at {form.flank_deg:g}°"
+        yield told("error", "thread.flank", what, "the gauge would not go on")
     low, high = insert.pitch_mm
     if not low - 0.01 <= form.pitch_mm <= high + 0.01:
-        add(
-            "error",
-            "thread.pitch",
-            said(
-                "the insert cuts pitches of {} to {}, not {}",
-                q(low, "mm", "g", bare=True),
-                q(high, "mm", "g"),
-                q(form.pitch_mm, "mm", ".4g"),
-            ),
-            "root and crest would come out wrong",
-        )
-    run_in = room[1] if form.left_hand else room[0]
-    if run_in < LEAST_TURNS * form.lead_mm - 1e-6:
-        add(
-            "warning",
-            "thread.start",
-            said("only {} of run-in, {} turns are {}", q(run_in), f"{LEAST_TURNS:g}", q(LEAST_TURNS * form.lead_mm)),
-            "its first turns are not true: a wider neck",
-        )
+        span = q(low, "mm", "g", bare=True), q(high, "mm", "g")
+        what = said("the insert cuts pitches of {} to {}, not {}", *span, q(form.pitch_mm, "mm", ".4g"))
+        yield told("error", "thread.pitch", what, "root and crest would come out wrong")
+
+
+def _room(form: ThreadForm, room: tuple[float, float], told: Callable[..., Finding]) -> Iterator[Finding]:
+    """Room to come up to speed, and behind the thread."""
+    run_in, least = room[1] if form.left_hand else room[0], LEAST_TURNS * form.lead_mm
+    if run_in < least - 1e-6:
+        what = said("only {} of run-in, {} turns are {}", q(run_in), f"{LEAST_TURNS:g}", q(least))
+        yield told("warning", "thread.start", what, "its first turns are not true: a wider neck")
     if room[1] < -SAME_MM:
-        add(
-            "error",
-            "thread.end",
-            said("the insert meets the shoulder {} before the thread ends", q(-room[1])),
-            "a wider relief, a slimmer insert, or a shorter thread",
-        )
+        what = said("the insert meets the shoulder {} before the thread ends", q(-room[1]))
+        yield told("error", "thread.end", what, "a wider relief, a slimmer insert, or a shorter thread")
+
+
+def _crest(work: Work, form: ThreadForm, feature: ThreadFeature, told: Callable[..., Finding]) -> Iterator[Finding]:
+    """The crest is turned to the thread's limits before it is cut."""
     crest = _crest_d(work, feature)
     middle = feature.length_mm / 2 - form.gauge_mm
     grows = form.taper * (middle if feature.side == "outside" else -middle)
     least, most = (size + grows for size in form.crest_d_mm)
     if crest is not None and not least - SAME_MM <= crest <= most + SAME_MM:
         word = "outside" if feature.side == "outside" else "bore"
-        add(
-            "warning",
-            "thread.crest",
-            said(
-                "the {} is turned to Ø {}, the thread's limits are {} to {}",
-                word,
-                q(crest, "mm", ".3f"),
-                q(least, "mm", ".3f", bare=True),
-                q(most, "mm", ".3f"),
-            ),
-            "full-profile inserts clean the crest, others leave it as it is",
-            *_own_limits(work.given.part, feature, least, most),
-        )
-    found += sharp_ends(work, operation, feature)
-    return tuple(found)
+        limits = q(least, "mm", ".3f", bare=True), q(most, "mm", ".3f")
+        what = said("the {} is turned to Ø {}, the thread's limits are {} to {}", word, q(crest, "mm", ".3f"), *limits)
+        why = "full-profile inserts clean the crest, others leave it as it is"
+        yield told("warning", "thread.crest", what, why, *_own_limits(work.given.part, feature, least, most))
 
 
 def _crest_d(work: Work, feature: ThreadFeature) -> float | None:
