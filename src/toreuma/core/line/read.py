@@ -1,0 +1,283 @@
+"""Reading the line: pieces, what each says, and the part they make together."""
+
+import math
+from dataclasses import dataclass, replace
+from typing import Any
+
+from pydantic import ValidationError
+
+from toreuma.core.errors import PartError
+from toreuma.core.geometry.part_shape import build_part
+from toreuma.core.line.attached import attached, seated
+from toreuma.core.line.elements import elements_of
+from toreuma.core.line.fault import Fault, Misread
+from toreuma.core.line.features import Ground, Waiting, feature_of, read_feature
+from toreuma.core.line.piece import Piece
+from toreuma.core.line.place import SAME_MM, Placed, placed_bore, placed_outside
+from toreuma.core.line.step import Step, flipped_corners, read_step
+from toreuma.core.line.tables import LineTables
+from toreuma.core.line.tokens import Token, tokens_of
+from toreuma.core.model import Part
+from toreuma.core.units import System
+
+__all__ = ["Line", "read_line"]
+
+BEYOND = "a number here is beyond what a lathe can hold", "type a usual size"
+CLASSES = {"fine": "f", "medium": "m", "coarse": "c", "rough": "c"}
+OUTSIDE, INSIDE = ("out", "outside", "od"), ("bore", "inside", "id")
+
+
+@dataclass(frozen=True)
+class Line:
+    """What a line said: the part, where it can be made, and every place that was not understood."""
+
+    part: Part | None
+    faults: tuple[Fault, ...] = ()
+    notes: tuple[Fault, ...] = ()
+    """What was understood otherwise than written."""
+
+    @property
+    def is_whole(self) -> bool:
+        return self.part is not None and not self.faults
+
+
+class _Said:
+    """What the pieces have said so far."""
+
+    def __init__(self) -> None:
+        self.outside: list[Step] = []
+        self.inside: list[Step] = []
+        self.features: list[Waiting] = []
+        self.length_mm: float | None = None
+        self.general: dict[str, Any] = {}
+
+
+def read_line(text: str, units: System, tables: LineTables, name: str = "") -> Line:
+    """The part a line says, in mm. Pieces at its end that are not finished are left out and named as faults; a fault
+    before a piece that can be read leaves no part."""
+    said, faults = _Said(), list[Fault]()
+    mode, spoiled = "outside", False
+    for piece, after in _pieces(text, units, tables):
+        if piece is None:
+            mode = "outside"
+            continue
+        try:
+            mode = _take(piece, said, mode)
+            spoiled = spoiled or bool(faults)
+        except Misread as error:
+            faults.append(error.fault)
+        except (ValidationError, OverflowError):
+            faults.append(Fault(piece.start, piece.end, *BEYOND))
+        if after:
+            mode = "outside"
+    if spoiled:
+        return Line(None, tuple(faults))
+    try:
+        notes = tuple(
+            Fault(w.start, w.end, w.note, "the drawing's limits stand on the sheet") for w in said.features if w.note
+        )
+        return Line(_part(said, tables, units, name), tuple(faults), notes)
+    except Misread as error:
+        return Line(None, (*faults, error.fault))
+    except (ValidationError, OverflowError):
+        return Line(None, (*faults, Fault(0, len(text), *BEYOND)))
+
+
+def _pieces(text: str, units: System, tables: LineTables) -> list[tuple[Piece | None, bool]]:
+    """Pieces between ``/``, ``;``, line ends and commas followed by a blank, and whether a new section begins."""
+    found: list[tuple[Piece | None, bool]] = []
+    tokens: list[Token] = []
+    every = tokens_of(text, units)
+    for index, token in enumerate(every):
+        if _parts(every, index, tokens):
+            if tokens:
+                found.append((Piece(tokens, tables, units), token.text in ";\n"))
+            tokens = []
+        else:
+            tokens.append(token)
+    if tokens:
+        found.append((Piece(tokens, tables, units), True))
+    return found
+
+
+def _parts(every: list[Token], index: int, before: list[Token]) -> bool:
+    """Whether a token parts two pieces."""
+    token = every[index]
+    if token.kind != "sign" or token.text not in "/;,\n":
+        return False
+    if token.text in ";\n":
+        return True
+    after = every[index + 1] if index + 1 < len(every) else None
+    if token.text == ",":
+        return not _goes_on(before, after)
+    if after is None or not before:
+        return True
+    if token.tight and after.tight:  # two limits, a centre's mouth, or steps typed without blanks
+        low = before[-1].low
+        if after.low in ("+", "-") or (after.kind == "number" and after.plain == 0 and before[-1].kind == "number"):
+            return False
+        if before[-1].kind == "number" and after.kind == "number":
+            near = 0 < abs(before[-1].mm - after.mm) <= 0.02 * before[-1].mm
+            return not (near or before[0].low in ("centre", "center", "face")) or low == "x"
+    return not (before[0].low in ("centre", "center") and after.kind == "number" and len(before) <= 3)
+
+
+def _goes_on(before: list[Token], after: Token | None) -> bool:
+    """A comma among the places of grooves."""
+    if after is None or after.kind != "number" or not before:
+        return False
+    is_groove = any(t.low in ("g", "groove", "grooves", "v") for t in before[:3])
+    return is_groove and any(t.low in ("at", "@") for t in before)
+
+
+def _take(piece: Piece, said: _Said, mode: str) -> str:
+    """Read a piece; gives the side that the next one is on. Raises `Misread`."""
+    if piece.take(*OUTSIDE):
+        mode = "outside"
+    elif piece.take(*INSIDE):
+        mode = "inside"
+    if piece.peek() is None:
+        return mode
+    if _general(piece, said):
+        return mode
+    waiting = read_feature(piece, mode)
+    if waiting is not None:
+        said.features.append(waiting)
+        return mode
+    token = piece.peek()
+    if token is not None and token.kind == "word" and token.low not in _STEP_WORDS:
+        raise piece.wrong(f"'{token.text}' is not known", "begin a piece with a diameter, bore, g, hole, length …")
+    (said.inside if mode == "inside" else said.outside).append(read_step(piece))
+    return mode
+
+
+_STEP_WORDS = ("hex", "hexagon", "square", "tip", "ball", "nose", "dia", "diameter")
+
+
+def _general(piece: Piece, said: _Said) -> bool:
+    """What holds for the whole part: ``length 118``, ``break 0.3``, ``ra 3.2``, ``general medium``."""
+    if piece.take("length", "overall", "oal"):
+        piece.take("length")
+        said.length_mm = piece.length("the whole length")
+    elif piece.take("break", "edges", "deburr"):
+        piece.take("edges", "all", "c")
+        said.general["edge_break_mm"] = piece.length("the edge break")
+    elif piece.is_next("ra") and piece.kind_is("number", 1):
+        piece.take("ra")
+        said.general["ra_um"] = piece.plain("the roughness in µm")
+    elif piece.take("general", "tolerance", "iso"):
+        while piece.take("tolerance", "class", "-"):
+            pass
+        token = piece.peek()
+        if piece.kind_is("number"):
+            piece.at += 1
+            piece.take("-")
+            token = piece.peek()
+        letter = CLASSES.get(token.low, token.low) if token is not None else ""
+        if letter not in ("f", "m", "c", "v"):
+            raise piece.wrong(
+                "the class of the general tolerance is missing", "type general m (ISO 2768: f, m, c or v)"
+            )
+        piece.at += 1
+        said.general["general_tolerance"] = letter
+    else:
+        return False
+    piece.done()
+    return True
+
+
+def _part(said: _Said, tables: LineTables, units: System, name: str) -> Part | None:
+    """The part of everything said; None where there is no outside yet. Raises `Misread`."""
+    if not said.outside:
+        return None
+    placed = placed_outside([seated(s, "outside") for s in _tipped(said.outside)], said.length_mm)
+    whole = -placed[-1].z1
+    last = placed[-1].step
+    if said.length_mm is not None and abs(whole - said.length_mm) > 0.001:
+        what = f"the steps come to {_mm(whole, units)}, the length says {_mm(said.length_mm, units)}"
+        raise Misread(last.start, last.end, what, "change a step, or leave one length out")
+    bore, from_back = placed_bore([seated(s, "inside") for s in said.inside], whole)
+    through = bool(bore) and abs(bore[-1].z1 + whole) < SAME_MM
+    ground = Ground(whole, lambda side, z: _d_at(placed if side == "outside" else bore, z))
+    fields = [(one, waiting) for waiting in said.features for one in waiting.make(ground)]
+    features = [feature_of(one, waiting.start, waiting.end) for one, waiting in fields]
+    features += attached(placed, "outside", tables, units)
+    features += attached(_seen(bore, whole) if from_back else bore, "inside", tables, units)
+    part = Part(
+        name=name,
+        outside=elements_of(placed, "outside"),
+        inside=elements_of(_flipped(bore) if from_back else bore, "inside", through) if bore else (),
+        inside_from_back=from_back,
+        features=tuple(features),
+        **said.general,
+    )
+    _check(part, placed, bore, [w for _, w in fields])
+    return part
+
+
+def _d_at(placed: list[Placed], z: float) -> float:
+    """Diameter of a side at a Z, mm; that of the nearest step beyond its ends."""
+    one = next((p for p in placed if p.z0 + SAME_MM >= z > p.z1 + SAME_MM), placed[-1] if placed else None)
+    if one is None:
+        return 0.0
+    share = (one.z0 - z) / (one.z0 - one.z1) if one.z0 > one.z1 else 1.0
+    return one.d0 + min(max(share, 0.0), 1.0) * (one.d1 - one.d0)
+
+
+def _seen(bore: list[Placed], whole: float) -> list[Placed]:
+    """A bore that is read from the back as it lies seen from the front."""
+    return [Placed(p.step, round(-whole - p.z1, 9), p.d1, round(-whole - p.z0, 9), p.d0) for p in reversed(bore)]
+
+
+def _flipped(bore: list[Placed]) -> list[Placed]:
+    """A bore read from the back: what is said of front and back changes places."""
+    return [replace(p, step=replace(p.step, corners=flipped_corners(p.step))) for p in bore]
+
+
+def _mm(value: float, units: System) -> str:
+    return f"{value / 25.4:.4g} in" if units == "inch" else f"{value:g} mm"
+
+
+def _tipped(steps: list[Step]) -> list[Step]:
+    """A rounded tip as the arc it is, tangent to the cone behind it."""
+    found = list(steps)
+    for index, step in enumerate(found):
+        if step.tip_mm is None:
+            continue
+        if index:
+            raise Misread(step.start, step.end, "a tip stands at the front", "begin the line with it")
+        behind = found[1].slope if len(found) > 1 else None
+        half = math.atan(step.slope if step.slope is not None else behind or math.inf)
+        if half <= 0:
+            raise Misread(step.start, step.end, "a tip needs a cone that widens behind it", "type > 14 included 50")
+        r = step.tip_mm
+        if step.slope is None and behind is None:
+            end_d, length = 2 * r, r
+        else:
+            end_d, length = 2 * r * math.cos(half), r * (1 - math.sin(half))
+        found[index] = replace(
+            step, d0=0.0, d1=round(end_d, 6), length_mm=round(length, 6), slope=None, radius_mm=r, tip_mm=None
+        )
+    return found
+
+
+def _check(part: Part, outside: list[Placed], inside: list[Placed], waiting: list[Waiting]) -> None:
+    """A part that cannot be built is a fault of the piece it comes from. Raises `Misread`."""
+    try:
+        build_part(part)
+    except PartError as error:
+        span = _span(error, part, outside, inside, waiting)
+        raise Misread(*span, error.what, error.cure) from None
+
+
+def _span(
+    error: PartError, part: Part, outside: list[Placed], inside: list[Placed], waiting: list[Waiting]
+) -> tuple[int, int]:
+    if error.section == "features" and 0 <= error.element < len(waiting):
+        return waiting[error.element].start, waiting[error.element].end
+    placed, elements = (inside, part.inside) if error.section == "inside" else (outside, part.outside)
+    if 0 <= error.element < len(elements):
+        z = elements[error.element].z_mm
+        step = next((p.step for p in placed if p.z0 + SAME_MM >= z >= p.z1 - SAME_MM), placed[-1].step)
+        return step.start, step.end
+    return placed[0].step.start, placed[-1].step.end
