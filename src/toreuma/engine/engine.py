@@ -46,8 +46,13 @@ class Engine:
     """
 
     def __init__(self, own: Library | None = None, memo: Memo | None = None) -> None:
-        self.library = own or library()
+        self._own = own
         self.memo = memo or Memo()
+
+    @property
+    def library(self) -> Library:
+        """Everything that is looked up, as it stands now: the person may have changed it."""
+        return self._own or library()
 
     def forget(self) -> None:
         """Let go of everything remembered."""

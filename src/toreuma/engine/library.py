@@ -2,19 +2,23 @@
 
 from functools import cache, cached_property
 from pathlib import Path
+from typing import Any
 
 from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.dialect import Dialect
-from toreuma.core.errors import ToreumaError
-from toreuma.core.model import Job, Machine, Material
+from toreuma.core.errors import JobError, ToreumaError
+from toreuma.core.model import BarSize, Hold, HouseRules, Job, Machine, Material
 from toreuma.core.model.catalogue import Catalogue, RackItem
+from toreuma.core.standards.material_names import Named, material_named
+from toreuma.core.units import System
 from toreuma.files.jobs import load_job
 from toreuma.files.own_materials import Own, own_values, set_own, with_own
 from toreuma.files.rack import load_rack
+from toreuma.files.shop import Entry, Shop, load_shop, remove_entry, save_entry
 from toreuma.shipped import library as shipped
-from toreuma.shipped.standards import code_tables
+from toreuma.shipped.standards import bar_sizes_mm, code_tables
 
-__all__ = ["Library", "keep_value", "library", "open_job", "renew"]
+__all__ = ["Library", "drop_entry", "keep_entry", "keep_value", "library", "open_job", "renew"]
 
 
 class Library:
@@ -38,17 +42,65 @@ class Library:
     @cached_property
     def materials(self) -> dict[str, Material]:
         """Workpiece materials by name, with the person's own values in place of those that ship."""
-        return with_own(shipped.materials(), self.own)
+        return _first(self._own("material"), with_own(shipped.materials(), self.own))
+
+    def material(self, text: str) -> tuple[Material, Named]:
+        """A material by any of its names, and how it was found. Raises `StandardError`."""
+        found = material_named(text, self.materials, shipped.material_names())
+        return self.materials[found.name], found
+
+    def machine(self, text: str) -> Machine:
+        """A machine by its name, whatever its case. Raises `JobError`."""
+        found = next((one for name, one in self.machines.items() if name.casefold() == text.strip().casefold()), None)
+        if found is None:
+            known = ", ".join(self.machines)
+            raise JobError(f"machine {text}", "there is no such machine", f"choose from {known}, or add it to the shop")
+        return found
+
+    @cached_property
+    def shop(self) -> Shop:
+        """The person's own machines, holds, materials, tools, bars and rules."""
+        found = load_shop()
+        self.problems.extend(found.problems)
+        return found
+
+    def _own(self, kind: str) -> dict[str, Any]:
+        return {name: entry.value for name, entry in self.shop.of(kind).items()}
 
     @cached_property
     def machines(self) -> dict[str, Machine]:
-        """Machines by name."""
-        return shipped.machines()
+        """Machines by name, the shop's own first."""
+        return _first(self._own("machine"), shipped.machines())
+
+    @cached_property
+    def holds(self) -> dict[str, Hold]:
+        """Chucks, collets and mandrels by name, the shop's own first."""
+        return _first(self._own("hold"), {one.name: one for one in shipped.holds()})
+
+    @cached_property
+    def rules(self) -> HouseRules:
+        """How the shop begins a job."""
+        return next(iter(self._own("rules").values()), HouseRules())
+
+    def bars(self, system: System, material: str = "") -> tuple[BarSize, ...]:
+        """Bars that can be had of a material, smallest first: the shop's own, or the usual ones."""
+        own = [one for one in self._own("bar").values() if not one.material or one.material == material]
+        usual = [BarSize(size_mm=size) for size in bar_sizes_mm(system)]
+        rounds = own if any(one.shape == "round" for one in own) else [*own, *usual]
+        return tuple(sorted(rounds, key=lambda one: one.size_mm))
 
     @cached_property
     def catalogue(self) -> Catalogue:
-        """The starter catalogue of tools."""
-        return shipped.catalogue()
+        """The starter catalogue of tools with those of the shop."""
+        ships = shipped.catalogue()
+        tools = {one.id: one for one in self._own("tool").values()}
+        inserts = {one.code: one for one in self._own("insert").values()}
+        carriers = {one.code: one for one in self._own("holder").values()}
+        return ships.changed(
+            tools=(*tools.values(), *(one for one in ships.tools if one.id not in tools)),
+            inserts=(*inserts.values(), *(one for one in ships.inserts if one.code not in inserts)),
+            carriers=(*carriers.values(), *(one for one in ships.carriers if one.code not in carriers)),
+        )
 
     def rack(self) -> tuple[RackItem, ...]:
         """What lies in the person's drawer now; nothing where that cannot be read."""
@@ -67,6 +119,11 @@ class Library:
         return shipped.dialect(name)
 
 
+def _first(own: dict[str, Any], ships: dict[str, Any]) -> dict[str, Any]:
+    """Own entries, then those that ship and have another name."""
+    return {**own, **{name: one for name, one in ships.items() if name not in own}}
+
+
 @cache
 def library() -> Library:
     """The one library of this process."""
@@ -81,6 +138,18 @@ def renew() -> None:
 def keep_value(material: str, field: str, value: float | None, source: str) -> None:
     """Keep an own value of a material, or with None go back to what ships. Raises `JobError`."""
     set_own(shipped.materials(), material, field, value, source)
+    renew()
+
+
+def keep_entry(kind: str, name: str, value: Any, source: str = "own") -> None:
+    """Put an entry into the shop, in place of the own one of its name. Raises `JobError`."""
+    save_entry(Entry(kind, name, value, source.strip() or "own"))
+    renew()
+
+
+def drop_entry(kind: str, name: str) -> None:
+    """Take an own entry out of the shop. Raises `JobError`."""
+    remove_entry(kind, name)
     renew()
 
 

@@ -9,6 +9,7 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, StandardError
 from toreuma.core.model import Hold, Job, Machine, Material, Part
 from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.standards.material_names import MaterialNames
 from toreuma.core.standards.threads import Thread, thread_of
 from toreuma.shipped.paths import data_path, shipped_json
 from toreuma.shipped.standards import thread_tables
@@ -23,6 +24,7 @@ __all__ = [
     "holds",
     "known_threads",
     "machines",
+    "material_names",
     "material_sources",
     "materials",
     "theme_tokens",
@@ -86,6 +88,12 @@ def material_sources() -> dict[str, str]:
     """Where the shipped values come from, by field."""
     sources: dict[str, str] = shipped_json("materials.json")["sources"]
     return sources
+
+
+@cache
+def material_names() -> MaterialNames:
+    """Other names of the materials that ship."""
+    return MaterialNames.model_validate(shipped_json("material_names.json"))
 
 
 @cache

@@ -16,7 +16,7 @@ from toreuma.core.model.feature import (
     is_milled,
 )
 from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, JawRelief, Mandrel, SecondHold
-from toreuma.core.model.job import FORMAT_VERSION, Job, ProgramOptions, Setup
+from toreuma.core.model.job import FORMAT_VERSION, Followed, Job, ProgramOptions, Setup
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.material import Material, StartSpeed
 from toreuma.core.model.operation import (
@@ -41,6 +41,7 @@ from toreuma.core.model.operation import (
     ThreadForm,
 )
 from toreuma.core.model.part import Corner, Element, Part, Size
+from toreuma.core.model.shop import BarSize, HouseRules
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
@@ -49,6 +50,7 @@ from toreuma.core.model.transfer import HandOver, TurnRound
 __all__ = [
     "FORMAT_VERSION",
     "AxialHole",
+    "BarSize",
     "Blade",
     "CAxis",
     "Carrier",
@@ -68,6 +70,7 @@ __all__ = [
     "FinishBore",
     "FinishOd",
     "Flats",
+    "Followed",
     "FreeBlank",
     "Groove",
     "HandOver",
@@ -75,6 +78,7 @@ __all__ = [
     "Holder",
     "HolePattern",
     "HolesBeside",
+    "HouseRules",
     "Insert",
     "JawRelief",
     "Job",

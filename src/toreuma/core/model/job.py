@@ -19,9 +19,11 @@ from toreuma.core.model.transfer import HandOver, TurnRound
 from toreuma.core.model.trial import Trial
 from toreuma.core.value import Identifier, Name, Value
 
-__all__ = ["FORMAT_VERSION", "Job", "ProgramOptions", "Setup"]
+__all__ = ["FORMAT_VERSION", "Followed", "Job", "ProgramOptions", "Setup"]
 
 FORMAT_VERSION = 1
+
+Followed = Literal["blank", "hold", "stick_out"]
 
 
 class ProgramOptions(Value):
@@ -58,6 +60,9 @@ class Job(Value):
     hand_over: HandOver | None = Field(default=None, description="How a second spindle takes the part over")
     turn_round: TurnRound | None = Field(default=None, description="How it is turned round by hand; empty: as usual")
     program: ProgramOptions = ProgramOptions()
+    follows: tuple[Followed, ...] = Field(
+        default=(), max_length=8, description="What is proposed from the part and follows it until the person sets it"
+    )
     prove_out: Material | None = Field(default=None, description="A softer material for the first piece")
     conditions: Conditions = Conditions()
     trials: tuple[Trial, ...] = Field(default=(), max_length=2000, description="What was seen of tools tried")

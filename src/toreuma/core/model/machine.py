@@ -1,13 +1,13 @@
 """The machine as far as times, speeds and power need it."""
 
 import itertools
-from typing import Any
+from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
 from toreuma.core.model.carrier import Carrier
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
-from toreuma.core.value import Name, Positive, Share, Value
+from toreuma.core.value import Identifier, Name, Positive, Share, Value
 
 __all__ = ["Machine"]
 
@@ -42,6 +42,15 @@ class Machine(Value):
     c_axis: CAxis | None = Field(default=None, description="The main spindle stands at an angle and follows")
     second: SecondSpindle | None = Field(default=None, description="A second spindle faces the first")
     carriers: tuple[Carrier, ...] = Field(min_length=1, max_length=8)
+    spindle_bore_mm: Positive | None = Field(default=None, description="The largest bar that goes through the spindle")
+    travel_x_mm: Positive | None = Field(default=None, description="Of the cross slide, on radius")
+    travel_z_mm: Positive | None = Field(default=None, description="Along the bed")
+    tailstock: bool = Field(default=False, description="A centre can be brought up")
+    steady: bool = Field(default=False, description="A steady rest can stand on the bed")
+    catcher: bool = Field(default=False, description="Catches parts that are cut off")
+    coolant: Literal["flood", "none", "mist"] = Field(default="flood", description="What the machine brings")
+    dialect: Identifier = Field(default="system-a", description="How its control wants programs written")
+    per_h: Positive | None = Field(default=None, description="Cost of an hour, in the shop's currency")
 
     @model_validator(mode="before")
     @classmethod
