@@ -22,6 +22,8 @@ ROOMS = {
     "proving": ("prove",),
     "routing": ("auto",),
     "exchange": ("import", "export", "second-end"),
+    "beginning": ("new", "line"),
+    "shop": ("shop",),
     "materials": ("material", "prove-out"),
     "standards": ("decode", "thread", "fit"),
 }

@@ -30,7 +30,11 @@ def test_a_fresh_job_of_every_demo_part_has_no_errors(name: str) -> None:
     demo = demo_job(name)
     job = fresh_job(demo.part, name, demo.units)
     assert not [finding for finding in plan(job).findings if finding.severity == "error"]
-    assert job.setup.hold.stick_out_mm > -build_part(demo.part).profile.back_z
+    if job.stock.kind == "free" or job.stock.length_mm is None:  # parted off from a bar
+        assert job.setup.hold.stick_out_mm > -build_part(demo.part).profile.back_z
+    else:  # sawn: it is turned round
+        assert job.second_hold is not None
+        assert job.setup.hold.stick_out_mm + job.setup.hold.grip_length_mm == pytest.approx(job.stock.length_mm)
 
 
 @pytest.mark.parametrize("kind", ["round", "hexagon", "square", "tube", "free"])

@@ -82,12 +82,16 @@ class Library:
         """How the shop begins a job."""
         return next(iter(self._own("rules").values()), HouseRules())
 
+    @cached_property
+    def own_bars(self) -> tuple[BarSize, ...]:
+        """Bars the shop says it has."""
+        return tuple(self._own("bar").values())
+
     def bars(self, system: System, material: str = "") -> tuple[BarSize, ...]:
-        """Bars that can be had of a material, smallest first: the shop's own, or the usual ones."""
-        own = [one for one in self._own("bar").values() if not one.material or one.material == material]
+        """Bars that can be had of a material, thinnest first: the shop's own and the usual ones."""
+        own = [one for one in self.own_bars if one.material in ("", material)]
         usual = [BarSize(size_mm=size) for size in bar_sizes_mm(system)]
-        rounds = own if any(one.shape == "round" for one in own) else [*own, *usual]
-        return tuple(sorted(rounds, key=lambda one: one.size_mm))
+        return tuple(sorted((*own, *usual), key=lambda one: one.size_mm))
 
     @cached_property
     def catalogue(self) -> Catalogue:

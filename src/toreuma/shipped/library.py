@@ -27,6 +27,7 @@ __all__ = [
     "material_names",
     "material_sources",
     "materials",
+    "starters",
     "theme_tokens",
 ]
 
@@ -106,6 +107,13 @@ def machines() -> dict[str, Machine]:
 def holds() -> tuple[Hold, ...]:
     """Chucks, collets and mandrels to choose from."""
     return tuple(TypeAdapter(Hold).validate_python(row) for row in shipped_json("holds.json"))
+
+
+@cache
+def starters() -> dict[str, dict[str, str]]:
+    """Parts to begin with: the line of each by name, in mm and in inches."""
+    found: dict[str, dict[str, str]] = shipped_json("starters.json")["starters"]
+    return found
 
 
 @cache

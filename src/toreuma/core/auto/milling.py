@@ -8,6 +8,7 @@ from toreuma.core.critic.moves import LAST
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
+from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.model import Carrier, HolesBeside, Job, MillFlats, MillSlot, Operation
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import Feature, Flats, HolePattern, Slot
@@ -47,7 +48,7 @@ def with_milled(
     done = set(job.stock.opened if job.stock.kind == "free" else ())
     done |= {one.feature for one in job.operations if isinstance(one, HolesBeside | MillFlats | MillSlot)}
     for index, feature in enumerate(job.part.features):
-        if not isinstance(feature, HolePattern | Flats | Slot) or index in done:
+        if not isinstance(feature, HolePattern | Flats | Slot) or index in done or is_of_bar(job.stock, feature):
             continue
         try:
             places = sunk_of(index, feature, scene.part)

@@ -18,8 +18,9 @@ from toreuma.core.units import System
 
 __all__ = ["RUN_OUT_PITCHES", "attached", "seat_of", "seated"]
 
-RUN_OUT_PITCHES = 2.5
-"""Turns of incomplete thread in front of a shoulder without a relief (DIN 76-1, x1)."""
+RUN_OUT_PITCHES = 4.0
+"""From the last full turn to a shoulder without a relief: the long distance a2 of DIN 76-1, which the flank of a
+threading insert needs."""
 
 
 def seat_of(thread: Thread, side: Side) -> tuple[float, Size]:

@@ -23,7 +23,7 @@ __all__ = ["FORMAT_VERSION", "Followed", "Job", "ProgramOptions", "Setup"]
 
 FORMAT_VERSION = 1
 
-Followed = Literal["blank", "hold", "stick_out"]
+Followed = Literal["blank", "hold", "stick_out", "second_hold"]
 
 
 class ProgramOptions(Value):

@@ -14,6 +14,7 @@ from toreuma.core.cutting.force import specific_force_n_mm2
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
+from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.geometry.region import Region, region_from_points, rings
 from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, thickness_um, turned_about_z
 from toreuma.core.memo import Memo
@@ -224,15 +225,16 @@ class MilledPiece:
             broken = feature.kind == "holes" or index in edged
             edge = hole_edge_mm(job.part.edge_break_mm) if broken else 0.0
             allowed += [_allowed(one, edge, feature.kind == "flats") for one in places]
-            if index not in wanted and index not in opened and not any(one.behind for one in places):
+            cut = index in wanted or index in opened or is_of_bar(job.stock, feature)
+            if not cut and not any(one.behind for one in places):
                 what = f"{feature.name or feature.kind}: no operation cuts it in this setup"
                 findings.append(Finding("note", "milled.open", what, "it stays in the metal"))
         round_ = revolved(final.simplify(SIMPLE_MM))
         bodies = list(self._cuts.bodies())
-        cut = joined(body for _, body in bodies)
-        gouged = (cut - joined(allowed)) ^ round_
+        taken = joined(body for _, body in bodies)
+        gouged = (taken - joined(allowed)) ^ round_
         left = joined([solids[index] for index in sorted(wanted) if index in solids]) ^ round_
-        left = left - cut
+        left = left - taken
         gouge, leftover = _beside_film(gouged), _beside_film(left)
         leftover = (
             leftover if leftover > LIMIT_UM else 0.0

@@ -9,6 +9,7 @@ import shapely
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line
+from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import FinishOd, Job, Operation, SecondHold, TurningTool
 from toreuma.core.model.feature import Flats
@@ -170,9 +171,7 @@ def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
 
 def _fits_collet(job: Job, flats: Flats) -> bool:
     """The flats are those of the bar itself, and the collet has its shape."""
-    stock = job.stock
-    own = stock.kind == "polygon" and abs(2 * flats.distance_mm - stock.across_mm) < TOUCH_MM * 1000
-    return own and job.setup.hold.kind == "collet"
+    return is_of_bar(job.stock, flats) and job.setup.hold.kind == "collet"
 
 
 def _longest_free(front: float, back: float, blocked: list[Span]) -> float:

@@ -1,0 +1,215 @@
+"""What a job begins with, proposed from its part: the blank, the hold and how far it stands out; each follows the part
+until the person sets it."""
+
+import itertools
+import math
+from collections.abc import Callable
+from typing import Any
+
+from toreuma.core.errors import ToreumaError
+from toreuma.core.geometry.part_shape import PartShape, build_part
+from toreuma.core.kinds.features import FEATURES
+from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Machine
+from toreuma.core.units import System
+from toreuma.engine.library import Library, library
+
+__all__ = ["FOLLOWED", "goes_through", "next_bar", "next_bar_mm", "proposed", "settled"]
+
+FOLLOWED: tuple[Followed, ...] = ("blank", "hold", "stick_out", "second_hold")
+BEHIND_MM = 8.0
+"""Room behind the part for the cut that parts it off, and for the tool that does."""
+OWN_SHARE = 1.4
+"""A bar in the rack is taken unless one that can be had is so much thinner."""
+GRIP_SHARE, LEAST_GRIP_MM = 0.3, 5.0
+"""Of a sawn piece: the share of its length that the jaws take, at least so much (usual practice)."""
+CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 4.0, 15.0
+"""Of the second hold: kept free of the first one's jaws and of the next shoulder, the least and the most it grips."""
+SAME_MM = 1e-3
+
+
+def next_bar(
+    d_mm: float, system: System, shape: str = "round", material: str = "", shop: Library | None = None
+) -> BarSize:
+    """The smallest bar of a shape that cleans up to a diameter, from the shop's sizes or the usual ones."""
+    shop = shop or library()
+    wanted = d_mm + (shop.rules.bar_allowance_mm if shape == "round" else 0.0)
+    fitting = [one for one in shop.bars(system, material) if one.shape == shape and one.size_mm >= wanted - SAME_MM]
+    usual = min((one.size_mm for one in fitting if one not in shop.own_bars), default=wanted)
+    own = next((one for one in fitting if one in shop.own_bars), None)
+    found = own if own is not None and own.size_mm <= OWN_SHARE * usual else next(iter(fitting), None)
+    size = math.ceil(wanted) if shape == "round" else wanted  # a drawn hexagon has the size of the part
+    return found or BarSize.model_validate({"shape": shape, "size_mm": size})
+
+
+def next_bar_mm(d_mm: float, system: System) -> float:
+    """The smallest usual bar that cleans up to a diameter, mm."""
+    return next_bar(d_mm, system).size_mm
+
+
+def goes_through(d_mm: float, machine: Machine) -> bool:
+    """Whether a bar goes through the spindle; where the machine does not say, every bar does."""
+    return machine.spindle_bore_mm is None or d_mm <= machine.spindle_bore_mm + SAME_MM
+
+
+def proposed(job: Job, what: tuple[Followed, ...] | None = None) -> Job:
+    """The job with what follows its part as the part wants it now; a part that cannot be built leaves it as it is."""
+    what = job.follows if what is None else what
+    try:
+        shape = build_part(job.part)
+    except ToreumaError:
+        return job
+    for name in FOLLOWED:
+        if name in what:
+            job = _PROPOSERS[name](job, shape)
+    return job
+
+
+def settled(before: Job, after: Job) -> Job:
+    """The job after an edit: what the person set by it follows no longer, what still does is proposed anew."""
+    if after.follows != before.follows or not after.follows:
+        return after
+    follows = tuple(name for name in after.follows if _SEEN[name](before) == _SEEN[name](after))
+    if _ground(before) != _ground(after):
+        after = proposed(after, follows)
+    return after if follows == after.follows else after.changed(follows=follows)
+
+
+def _ground(job: Job) -> tuple[object, ...]:
+    """What the proposals rest on."""
+    return job.part, job.machine, job.units, job.stock.material.name, _blank(job), _hold(job), _stick_out(job)
+
+
+def _blank(job: Job) -> object:
+    return job.stock.model_dump(exclude={"material", "supply", "skin", "skin_mm", "runout_mm"})
+
+
+def _hold(job: Job) -> object:
+    return job.setup.hold.changed(stick_out_mm=1.0, grip_length_mm=1.0)
+
+
+def _stick_out(job: Job) -> object:
+    return job.setup.hold.stick_out_mm, job.setup.hold.grip_length_mm
+
+
+def _second(job: Job) -> object:
+    return job.second_hold
+
+
+_SEEN: dict[str, Callable[[Job], object]] = {
+    "blank": _blank,
+    "hold": _hold,
+    "stick_out": _stick_out,
+    "second_hold": _second,
+}
+
+
+def _with_blank(job: Job, shape: PartShape) -> Job:
+    """A bar that cleans up; one that does not go through the spindle is sawn to a piece."""
+    largest = round(2 * shape.profile.largest_r, 6)
+    rules = library().rules
+    across = _hexagon_across(job, largest)
+    kept = job.stock.model_dump(include={"skin", "skin_mm", "runout_mm", "supply"})
+    kept.update(material=job.stock.material, face_allowance_mm=rules.face_allowance_mm)
+    if across is not None:
+        bar = next_bar(across, job.units, "hexagon", job.stock.material.name)
+        size: dict[str, Any] = {"kind": "polygon", "sides": 6, "across_mm": bar.size_mm}
+        around = bar.size_mm / math.cos(math.pi / 6)
+    else:
+        bar = next_bar(largest, job.units, "round", job.stock.material.name)
+        size, around = {"kind": "round", "d_mm": bar.size_mm}, bar.size_mm
+    if not goes_through(around, job.machine):
+        step = 25.4 / 32 if job.units == "inch" else 0.5
+        whole = -shape.profile.back_z + 2 * rules.face_allowance_mm
+        size["length_mm"] = round(math.ceil(whole / step - SAME_MM) * step, 5)
+    elif bar.price_per_kg or bar.length_mm != 3000.0:
+        price = {"price_per_kg": bar.price_per_kg} if bar.price_per_kg else {}
+        kept["supply"] = job.stock.supply.changed(bar_length_mm=bar.length_mm, **price)
+    return job.changed(stock={**kept, **size})
+
+
+def _hexagon_across(job: Job, largest: float) -> float | None:
+    """The size across flats of a hexagon that is the widest of the part: such a bar needs no milling."""
+    for feature in job.part.features:
+        if feature.kind == "flats" and feature.count == 6:
+            across = 2 * feature.distance_mm
+            if abs(across / math.cos(math.pi / 6) - largest) < 0.02 * largest:
+                return round(across, 6)
+    return None
+
+
+def _takes(hold: Hold, d_mm: float) -> bool:
+    if isinstance(hold, Collet):
+        return hold.range_mm[0] <= d_mm <= hold.range_mm[1]
+    if isinstance(hold, Chuck):
+        span = hold.grip_range_mm
+        return hold.jaws == "hard" and hold.side == "outside" and (span is None or span[0] <= d_mm <= span[1])
+    return False
+
+
+def _with_hold(job: Job, shape: PartShape) -> Job:
+    """The shop's own holds before those that ship; a collet on a machine with a gang plate, else a chuck with hard
+    jaws, the smallest that takes the blank."""
+    d = job.stock.round_d_mm if job.stock.kind != "free" else 2 * shape.profile.largest_r
+    shop = library()
+    own = shop.shop.of("hold")
+    gang = any(carrier.kind == "gang plate" for carrier in job.machine.carriers)
+    sawn = job.stock.kind != "free" and job.stock.length_mm is not None
+    fitting = [hold for hold in shop.holds.values() if _takes(hold, d)]
+    wanted = Collet if gang and not sawn else Chuck
+
+    def rank(hold: Hold) -> tuple[bool, bool, float]:
+        return hold.name not in own, not isinstance(hold, wanted), hold.body_d_mm
+
+    best = min(fitting, key=rank, default=None)
+    if best is None:
+        best = max(
+            (h for h in shop.holds.values() if isinstance(h, Chuck) and h.jaws == "hard"), key=lambda h: h.body_d_mm
+        )
+    now = job.setup.hold
+    return job.with_setup(hold=best.changed(stick_out_mm=now.stick_out_mm, grip_length_mm=best.grip_length_mm))
+
+
+def _with_stick_out(job: Job, shape: PartShape) -> Job:
+    """So far out that the part and the cut that parts it off stand free; a sawn piece as far as its grip lets it."""
+    hold, stock = job.setup.hold, job.stock
+    length = -shape.profile.back_z
+    if stock.kind != "free" and stock.length_mm is not None:
+        grip = min(hold.grip_length_mm, max(LEAST_GRIP_MM, round(GRIP_SHARE * stock.length_mm, 1)))
+        out = max(round(stock.length_mm - grip, 3), 1.0)
+        return job.with_setup(hold=hold.changed(stick_out_mm=out, grip_length_mm=grip))
+    return job.with_setup(hold=hold.changed(stick_out_mm=round(stock.face_allowance_mm + length + BEHIND_MM, 1)))
+
+
+def _with_second_hold(job: Job, shape: PartShape) -> Job:
+    """A sawn piece is turned round: its second hold sits on the longest cylinder that the first one leaves free and
+    that carries nothing. What is parted off from a bar has none."""
+    stock = job.stock
+    if stock.kind == "free" or stock.length_mm is None:
+        return job.changed(second_hold=None) if "second_hold" in job.follows else job
+    reach_z = stock.face_allowance_mm - job.setup.hold.stick_out_mm + CLEAR_MM
+    best: tuple[float, int] | None = None
+    for index, (before, here) in enumerate(itertools.pairwise(job.part.outside), 1):
+        if here.kind != "line" or abs(before.d_mm - here.d_mm) > SAME_MM:
+            continue
+        front, back = before.z_mm, max(here.z_mm, reach_z)
+        free = min((front - high for high, low in _taken(job) if high > back and low < front), default=front - back)
+        if free >= LEAST_SECOND_MM and (best is None or free > best[0]):
+            best = free, index
+    if best is None:
+        return job.changed(second_hold=None)
+    grip = round(min(best[0] - CLEAR_MM, job.setup.hold.grip_length_mm, MOST_SECOND_MM), 2)
+    return job.changed(second_hold={"element": best[1], "grip_length_mm": grip, "clearance_mm": CLEAR_MM})
+
+
+def _taken(job: Job) -> list[tuple[float, float]]:
+    """Stretches of the outside that carry something jaws cannot sit on, (high, low)."""
+    lies = (FEATURES[feature.kind].on_outside(feature) for feature in job.part.features)
+    return [(one[1], one[2]) for one in lies if one is not None]
+
+
+_PROPOSERS: dict[str, Callable[[Job, PartShape], Job]] = {
+    "blank": _with_blank,
+    "hold": _with_hold,
+    "stick_out": _with_stick_out,
+    "second_hold": _with_second_hold,
+}

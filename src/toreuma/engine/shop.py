@@ -1,0 +1,136 @@
+"""Use cases of the shop: what it has, new entries by likeness, and entries handed on."""
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from pydantic import ValidationError
+
+from toreuma.core.errors import JobError
+from toreuma.core.model import BarSize
+from toreuma.engine.library import library, renew
+from toreuma.files.jobs import validation_line
+from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
+
+__all__ = ["by_likeness", "every", "exported", "of_shop", "renamed", "taken_in", "with_field"]
+
+NAMED_BY = {"machine": "name", "hold": "name", "material": "name", "insert": "code", "holder": "code"}
+"""The field that is what an entry is called."""
+
+
+def of_shop(kind: str) -> dict[str, Any]:
+    """Every entry of a kind by name, own ones first, then those that ship."""
+    shop = library()
+    if kind == "bar":
+        return {name: entry.value for name, entry in shop.shop.of("bar").items()}
+    if kind == "rules":
+        return {"house rules": shop.rules}
+    kinds: dict[str, Callable[[], dict[str, Any]]] = {
+        "machine": lambda: dict(shop.machines),
+        "hold": lambda: dict(shop.holds),
+        "material": lambda: dict(shop.materials),
+        "tool": lambda: {name_of("tool", one): one for one in shop.catalogue.tools},
+        "insert": lambda: {one.code: one for one in shop.catalogue.inserts},
+        "holder": lambda: {one.code: one for one in shop.catalogue.carriers},
+    }
+    return kinds[kind]()
+
+
+def every(kind: str) -> list[tuple[str, bool]]:
+    """Names of a kind, and whether each is the shop's own."""
+    own = library().shop.of(kind)
+    return [(name, name in own) for name in of_shop(kind)]
+
+
+def renamed(kind: str, value: Any, name: str) -> Any:
+    """A value of the shop under another name. Raises pydantic's `ValidationError`."""
+    if kind in NAMED_BY:
+        return value.changed(**{NAMED_BY[kind]: name})
+    if kind == "tool":
+        plain = "".join(c if c.isalnum() or c in "_.-" else "-" for c in name).strip("-")[:40] or "tool"
+        code = {"code": name} if "code" in type(value).model_fields else {}
+        return value.changed(id=plain, name=name, **code)
+    return value
+
+
+def with_field(value: Any, path: str, number: Any) -> Any:
+    """A value with one field changed, named by its path as ``carriers.0.stations``. Raises `JobError`."""
+    head, _, rest = path.partition(".")
+    fields = type(value).model_fields
+    if head not in fields:
+        raise JobError(path, "there is no such field", f"choose from {', '.join(sorted(fields))}")
+    held = getattr(value, head)
+    try:
+        if not rest:
+            return value.changed(**{head: number})
+        if isinstance(held, tuple):
+            index, _, tail = rest.partition(".")
+            if not index.isdigit() or int(index) >= len(held):
+                raise JobError(path, f"there are {len(held)} of them", "count from 0")
+            inner = with_field(held[int(index)], tail, number) if tail else number
+            return value.changed(**{head: (*held[: int(index)], inner, *held[int(index) + 1 :])})
+        if held is None:
+            raise JobError(path, f"there is no {head.replace('_', ' ')} yet", "add it first")
+        return value.changed(**{head: with_field(held, rest, number)})
+    except ValidationError as error:
+        place, what = validation_line(error)
+        raise JobError(place or path, what, "type another value") from None
+
+
+def by_likeness(kind: str, name: str, like: str, changes: list[tuple[str, Any]], source: str) -> Entry:
+    """A new entry of the shop like another one, with what is known typed over, written. Raises `JobError`."""
+    known = of_shop(kind)
+    fields = dict(changes)
+    if like and like not in known:
+        close = next((one for one in known if one.casefold() == like.casefold()), "")
+        if not close:
+            few = ", ".join(list(known)[:12])
+            raise JobError(
+                f"--like {like}", f"there is no such {kind}", f"choose from {few}" if few else "leave it out"
+            )
+        like = close
+    try:
+        if kind == "rules":
+            value: Any = known["house rules"]
+        elif kind == "bar" and not like:
+            value = BarSize.model_validate({"size_mm": fields.pop("size_mm", None), **fields})
+            fields = {}
+        else:
+            value = known[like or next(iter(known))]
+            value = renamed(kind, value, name)
+        for path, number in fields.items():
+            value = with_field(value, path, number)
+    except ValidationError as error:
+        place, what = validation_line(error)
+        raise JobError(f"{kind} {name}: {place}", what, "type another value") from None
+    note = f"{source}; else like {like}" if like and source else source
+    entry = Entry(kind, "house rules" if kind == "rules" else name, value, note)
+    save_entry(entry)
+    renew()
+    return entry
+
+
+def exported(kind: str | None, name: str | None) -> str:
+    """One entry, all own entries of a kind, or the whole shop as text. Raises `JobError`."""
+    own = library().shop
+    if kind is not None and name is not None:
+        entry = own.of(kind).get(name)
+        if entry is None:
+            known = of_shop(kind)
+            if name not in known:
+                raise JobError(f"{kind} {name}", "there is no such entry", "toreuma shop list names them")
+            entry = Entry(kind, name, known[name], getattr(known[name], "source", "") or "ships with Toreuma")
+        return entry_text([entry])
+    entries = [one for one in own.entries if kind in (None, one.kind)]
+    if not entries:
+        raise JobError("shop", "it has no entries of its own yet", "toreuma shop new makes one")
+    return entry_text(entries)
+
+
+def taken_in(path: Path) -> tuple[list[str], tuple[JobError, ...]]:
+    """Take the entries of a file into the shop: what was taken, and what could not be. Raises `JobError`."""
+    entries, problems = read_entries(path)
+    for entry in entries:
+        save_entry(entry)
+    renew()
+    return [f"{entry.kind} {entry.name}" for entry in entries], problems
