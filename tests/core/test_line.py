@@ -10,8 +10,8 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.line import Line, read_line, written_line
 from toreuma.core.model import Part
 from toreuma.core.units import System
+from toreuma.engine.line import line_tables
 from toreuma.shipped.library import demo_job, demo_names
-from toreuma.shipped.standards import line_tables
 
 
 def said(text: str, units: System = "mm") -> Line:

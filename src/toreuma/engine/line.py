@@ -1,15 +1,22 @@
 """The line of a job's part: read into the job, and written from it."""
 
+from functools import cache
 from typing import Any
 
-from toreuma.core.line import Line, read_line, written_line
+from toreuma.core.line import Line, LineTables, read_line, written_line
 from toreuma.core.model import Element, Job, Part
 from toreuma.core.units import System
-from toreuma.shipped.standards import line_tables
+from toreuma.shipped.standards import fit_tables, relief_tables, thread_tables
 
-__all__ = ["line_of", "said", "with_part"]
+__all__ = ["line_of", "line_tables", "said", "with_part"]
 
 SAME_MM = 1e-6
+
+
+@cache
+def line_tables() -> LineTables:
+    """The tables a line is read with."""
+    return LineTables(fit_tables(), thread_tables(), relief_tables())
 
 
 def said(text: str, units: System, name: str = "") -> Line:

@@ -22,7 +22,7 @@ OWN_SHARE = 1.4
 """A bar in the rack is taken unless one that can be had is so much thinner."""
 GRIP_SHARE, LEAST_GRIP_MM = 0.3, 5.0
 """Of a sawn piece: the share of its length that the jaws take, at least so much (usual practice)."""
-CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 4.0, 15.0
+CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 3.0, 15.0
 """Of the second hold: kept free of the first one's jaws and of the next shoulder, the least and the most it grips."""
 SAME_MM = 1e-3
 

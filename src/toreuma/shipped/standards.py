@@ -3,7 +3,6 @@
 from functools import cache
 from typing import Any
 
-from toreuma.core.line.tables import LineTables
 from toreuma.core.standards.codes import CodeTables
 from toreuma.core.standards.fits import FitTables
 from toreuma.core.standards.general import GeneralTables
@@ -11,15 +10,7 @@ from toreuma.core.standards.threads import ThreadTables
 from toreuma.core.units import System
 from toreuma.shipped.paths import shipped_json
 
-__all__ = [
-    "bar_sizes_mm",
-    "code_tables",
-    "fit_tables",
-    "general_tables",
-    "line_tables",
-    "relief_tables",
-    "thread_tables",
-]
+__all__ = ["bar_sizes_mm", "code_tables", "fit_tables", "general_tables", "relief_tables", "thread_tables"]
 
 
 @cache
@@ -51,12 +42,6 @@ def relief_tables() -> dict[str, Any]:
     """Sizes of undercuts and thread run-outs."""
     tables: dict[str, Any] = _standard("reliefs")
     return tables
-
-
-@cache
-def line_tables() -> LineTables:
-    """The tables a line is read with."""
-    return LineTables(fit_tables(), thread_tables(), relief_tables())
 
 
 @cache
