@@ -5,12 +5,16 @@ from typing import Any
 import pytest
 
 from tests.support.kept import plan
-from toreuma.core.errors import PartError
+from toreuma.core.errors import PartError, StandardError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
+from toreuma.core.units import System
 from toreuma.engine.features import feature_on, new_feature, standard_reliefs
-from toreuma.engine.fresh import fresh_job, next_bar_mm, restocked
-from toreuma.shipped.library import demo_job, demo_names, holds, machines, materials
+from toreuma.engine.fresh import fresh_job, new_job, next_bar_mm, restocked, starter_line
+from toreuma.engine.library import library
+from toreuma.engine.line import said, with_part
+from toreuma.engine.proposals import settled
+from toreuma.shipped.library import demo_job, demo_names, holds, machines, materials, starters
 from toreuma.shipped.standards import bar_sizes_mm, relief_tables
 
 
@@ -30,10 +34,9 @@ def test_a_fresh_job_of_every_demo_part_has_no_errors(name: str) -> None:
     demo = demo_job(name)
     job = fresh_job(demo.part, name, demo.units)
     assert not [finding for finding in plan(job).findings if finding.severity == "error"]
-    if job.stock.kind == "free" or job.stock.length_mm is None:  # parted off from a bar
+    if job.stock.kind == "free" or job.second_hold is None:  # cut from one side
         assert job.setup.hold.stick_out_mm > -build_part(demo.part).profile.back_z
-    else:  # sawn: it is turned round
-        assert job.second_hold is not None
+    else:  # turned round
         assert job.setup.hold.stick_out_mm + job.setup.hold.grip_length_mm == pytest.approx(job.stock.length_mm)
 
 
@@ -117,3 +120,72 @@ def test_all_demo_jobs_plan_without_errors() -> None:
         assert not [finding for finding in plan(job).all_findings if finding.severity == "error"]
         assert "Fennow Leat" in job.part.name
     assert demo_job("vane-stud").units == "inch"
+
+
+LINE = "30 x 18 c1 / 44 x 27 / 62 x 15"
+
+
+def said_anew(job: Job, line: str) -> Job:
+    read = said(line, job.units)
+    assert read.part is not None
+    return settled(job, with_part(job, read.part))
+
+
+def test_what_is_proposed_follows_the_part_until_it_is_set() -> None:
+    job, _ = new_job("a pin", "mm", "4140", "slant-bed", LINE)
+    assert (job.stock.largest_d_mm, job.setup.hold.stick_out_mm) == (65, 69)  # type: ignore[union-attr]
+    wider = said_anew(job, "30 x 18 c1 / 44 x 27 / 70 x 15")
+    assert wider.stock.kind == "round"
+    assert wider.stock.length_mm == 62  # Ø 75 does not go through the spindle: a sawn piece
+    assert wider.second_hold is not None
+    thinner = said_anew(wider, "30 x 18 / 44 x 60")
+    assert thinner.stock.kind == "round"
+    assert (thinner.stock.d_mm, thinner.stock.length_mm) == (45, None)
+    assert thinner.second_hold is None
+    fixed = settled(thinner, thinner.changed(stock=thinner.stock.changed(d_mm=50.0)))
+    assert "blank" not in fixed.follows
+    assert "stick_out" in fixed.follows
+    again = said_anew(fixed, "30 x 18 / 44 x 80")
+    assert again.stock.kind == "round"
+    assert again.stock.d_mm == 50
+    assert again.setup.hold.stick_out_mm == 1 + 98 + 8
+    hold = again.setup.hold.changed(stick_out_mm=120.0)
+    set_out = settled(again, again.with_setup(hold=hold))
+    assert said_anew(set_out, "30 x 18 / 44 x 20").setup.hold.stick_out_mm == 120
+
+
+@pytest.mark.parametrize("system", ["mm", "inch"])
+@pytest.mark.parametrize("name", list(starters()))
+def test_every_starter_is_a_part_with_a_blank_it_comes_out_of(name: str, system: System) -> None:
+    job, _ = new_job(name, system, "", "", starter_line(name, system))
+    scene = plan(job).scene
+    assert scene.part.difference(scene.stock.buffer(1e-4)).area < 1e-6
+    assert (job.stock.kind == "polygon") is (name == "nut")
+
+
+@pytest.mark.parametrize(
+    ("typed", "name", "near"),
+    [
+        ("4140", "42CrMo4", True),
+        ("316L", "1.4404", False),
+        ("12L14", "11SMnPb30", False),
+        ("uns s31603", "1.4404", False),
+        ("X2CrNiMoN22-5-3", "1.4462", False),
+        ("en aw 6082 t6", "AlMgSi1", False),
+        ("AISI 304", "1.4301", False),
+        ("C360-type brass", "CuZn39Pb3", True),
+        ("Acetal", "POM-C", False),
+        ("CuSn12-type bronze", "CuSn8", True),
+    ],
+)
+def test_a_material_is_found_by_any_of_its_names(typed: str, name: str, near: bool) -> None:
+    material, named = library().material(typed)
+    assert material.name == name
+    assert bool(named.note) is near
+
+
+def test_a_material_nobody_knows_says_which_are_close() -> None:
+    with pytest.raises(StandardError, match=r"1\.4404"):
+        library().material("316LX")
+    with pytest.raises(StandardError, match="list of materials"):
+        library().material("zzzz")

@@ -51,15 +51,14 @@ def goes_through(d_mm: float, machine: Machine) -> bool:
     return machine.spindle_bore_mm is None or d_mm <= machine.spindle_bore_mm + SAME_MM
 
 
-def proposed(job: Job, what: tuple[Followed, ...] | None = None) -> Job:
+def proposed(job: Job) -> Job:
     """The job with what follows its part as the part wants it now; a part that cannot be built leaves it as it is."""
-    what = job.follows if what is None else what
     try:
         shape = build_part(job.part)
     except ToreumaError:
         return job
     for name in FOLLOWED:
-        if name in what:
+        if name in job.follows:
             job = _PROPOSERS[name](job, shape)
     return job
 
@@ -69,9 +68,9 @@ def settled(before: Job, after: Job) -> Job:
     if after.follows != before.follows or not after.follows:
         return after
     follows = tuple(name for name in after.follows if _SEEN[name](before) == _SEEN[name](after))
-    if _ground(before) != _ground(after):
-        after = proposed(after, follows)
-    return after if follows == after.follows else after.changed(follows=follows)
+    if follows != after.follows:
+        after = after.changed(follows=follows)
+    return proposed(after) if _ground(before) != _ground(after) else after
 
 
 def _ground(job: Job) -> tuple[object, ...]:
@@ -185,7 +184,7 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
     that carries nothing. What is parted off from a bar has none."""
     stock = job.stock
     if stock.kind == "free" or stock.length_mm is None:
-        return job.changed(second_hold=None) if "second_hold" in job.follows else job
+        return job.changed(second_hold=None)
     reach_z = stock.face_allowance_mm - job.setup.hold.stick_out_mm + CLEAR_MM
     best: tuple[float, int] | None = None
     for index, (before, here) in enumerate(itertools.pairwise(job.part.outside), 1):
@@ -197,9 +196,19 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
         if free >= LEAST_SECOND_MM and (best is None or free > best[0]):
             best = free, index
     if best is None:
-        return job.changed(second_hold=None)
+        return _longer(job, shape).changed(second_hold=None)
     grip = round(min(best[0] - CLEAR_MM, job.setup.hold.grip_length_mm, MOST_SECOND_MM), 2)
     return job.changed(second_hold={"element": best[1], "grip_length_mm": grip, "clearance_mm": CLEAR_MM})
+
+
+def _longer(job: Job, shape: PartShape) -> Job:
+    """Nothing can be gripped a second time: a longer piece, on which the whole part stands free of the jaws."""
+    stock, hold = job.stock, job.setup.hold
+    if stock.kind == "free" or not {"blank", "stick_out"} <= set(job.follows):
+        return job
+    out = round(stock.face_allowance_mm - shape.profile.back_z + BEHIND_MM, 1)
+    job = job.changed(stock=stock.changed(length_mm=round(out + hold.grip_length_mm, 1)))
+    return job.with_setup(hold=hold.changed(stick_out_mm=out))
 
 
 def _taken(job: Job) -> list[tuple[float, float]]:
