@@ -266,7 +266,7 @@ def test_a_dropped_model_is_shown_before_it_is_taken(window: Window, qtbot: QtBo
     qtbot.waitUntil(lambda: window.imports.found is not None, timeout=20_000)
     assert window.session.preview is not None
     assert job_of(window) is before
-    window.imports.accept_button.click()
+    window.imports.part_button.click()
     settled()
     assert len(job_of(window).part.features) == 3
     assert window.session.preview is None
@@ -292,7 +292,7 @@ def test_an_import_can_be_left_or_stopped_and_a_bad_one_is_one_line(bare: Window
     assert bare.imports.reading is None
     bare.start_import(data_path("demo", "vane-stud.dxf"))
     qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
-    bare.imports.accept()
+    bare.imports.take_as_job()
     assert job_of(bare).units == "inch"
 
 
@@ -405,7 +405,7 @@ def test_dxf_of_a_random_part_opens_as_a_new_job(bare: Window, qtbot: QtBot, tmp
     draw_dxf(path, spear.part, "lines")
     bare.files.open_job(str(path))
     qtbot.waitUntil(lambda: bare.imports.found is not None, timeout=20_000)
-    bare.imports.accept()
+    bare.imports.take_as_job()
     assert settle(bare.session)
     assert bare.session.outcome is not None
 

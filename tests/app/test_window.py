@@ -41,8 +41,7 @@ def type_into(qtbot: QtBot, entry: QLineEdit, text: str) -> None:
 
 def test_the_first_page_opens_a_demo_in_one_click(bare: Window, qtbot: QtBot) -> None:
     assert bare.pages.currentWidget() is bare.first
-    button = next(b for b in bare.first.findChildren(QPushButton) if b.text().startswith("Demo"))
-    qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
+    qtbot.mouseClick(bare.first.cards["demo:spear"], Qt.MouseButton.LeftButton)
     assert settle(bare.session)
     assert bare.pages.currentWidget() is not bare.first
     assert bare.header.title.text() == "Regulating spear"

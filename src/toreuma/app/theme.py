@@ -64,6 +64,8 @@ QLineEdit#search, QLineEdit#name { font-family: "$text_font"; }
 QTableView, QListView, QPlainTextEdit { background: $panel; border: none; gridline-color: $line;
     selection-background-color: $accent_soft; selection-color: $ink; }
 QPlainTextEdit { font-family: "$code_font"; font-size: 12px; }
+QPlainTextEdit#line { background: $raised; border: 1px solid $line; border-radius: 3px; padding: 2px; font-size: 13px; }
+QPlainTextEdit#line:focus { border: 1px solid $focus; }
 QTableView { font-size: 13px; }
 QHeaderView { background: $panel; }
 QHeaderView::section { background: $panel; color: $muted; border: none; border-bottom: 1px solid $line;

@@ -12,22 +12,32 @@ class History:
         self._undo: list[Job] = []
         self._redo: list[Job] = []
         self.saved: Job | None = None
+        self._together = ""
 
     def begin(self, job: Job) -> None:
         """A job just opened has no past."""
-        self._undo, self._redo, self.saved = [], [], job
+        self._undo, self._redo, self.saved, self._together = [], [], job, ""
 
-    def put(self, before: Job) -> None:
-        """Another job takes the place of this one; what was undone is gone."""
-        self._undo.append(before)
+    def put(self, before: Job, together: str = "") -> None:
+        """Another job takes the place of this one; what was undone is gone. Edits ``together`` under one word, as
+        letters typed one after the other, are undone as one."""
+        if not together or together != self._together:
+            self._undo.append(before)
+        self._together = together
         self._redo.clear()
+
+    def part(self) -> None:
+        """What is edited from now on is undone by itself."""
+        self._together = ""
 
     def back(self, standing: Job) -> Job | None:
         """The job before the one that stands; None where there is none."""
+        self.part()
         return self._step(standing, self._undo, self._redo)
 
     def forth(self, standing: Job) -> Job | None:
         """The job that was undone last."""
+        self.part()
         return self._step(standing, self._redo, self._undo)
 
     @property

@@ -15,7 +15,7 @@ from toreuma.core.auto.propose import Chosen, Proposed
 from toreuma.core.channels.balance import Balanced
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.findings import Finding
-from toreuma.core.model import Job
+from toreuma.core.model import Job, Part
 from toreuma.core.prove import Proof
 from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.replay import Replay
@@ -23,8 +23,10 @@ from toreuma.core.spoken import spoken
 from toreuma.core.units import System
 from toreuma.engine.engine import Engine, Proved
 from toreuma.engine.follow import Outcome
-from toreuma.engine.library import open_job
+from toreuma.engine.fresh import fresh_job
+from toreuma.engine.library import library, open_job
 from toreuma.engine.pair import PairProof
+from toreuma.engine.proposals import settled
 from toreuma.exchange.imports import Imported
 from toreuma.files.jobs import save_job, validation_line
 
@@ -68,6 +70,8 @@ class Session(QObject):
         self.search = IDLE
         self.balanced: Balanced | None = None
         self.preview: Imported | None = None
+        self.usual: dict[str, str] = {}
+        """What new jobs begin with: units, material and machine by name, as they were chosen last."""
         self.selection = Selection()
         self.cursors = Cursors()
         self._request = 0
@@ -163,8 +167,9 @@ class Session(QObject):
         self._set(job, job)
         self.selection_changed.emit()
 
-    def change(self, job: Job) -> None:
-        """Put an edited job in place of the one before, which undo brings back."""
+    def change(self, job: Job, together: str = "") -> None:
+        """Put an edited job in place of the one before, which undo brings back; edits ``together`` under one word are
+        undone as one."""
         if self.job is None or self.whole is None or job == self.job:
             return
         before, whole = self.whole, job
@@ -174,7 +179,7 @@ class Session(QObject):
             machine = before.machine if job.machine == self.job.machine else job.machine
             changes = {name: getattr(job, name) for name in kept}
             whole = before.changed(setups=(before.setup, held), machine=machine, **changes)
-        self.history.put(before)
+        self.history.put(before, together)
         self._set(whole, job)
 
     def change_whole(self, job: Job) -> None:
@@ -190,12 +195,13 @@ class Session(QObject):
             return
         self._set(self.whole, self.whole if side == 0 else None, side)
 
-    def attempt(self, change: Callable[[Job], Job]) -> ToreumaError | None:
-        """Apply a change if it gives a job that can be; else say in one error what is wrong and keep the job."""
+    def attempt(self, change: Callable[[Job], Job], together: str = "") -> ToreumaError | None:
+        """Apply a change if it gives a job that can be; else say in one error what is wrong and keep the job. What
+        follows the part follows it."""
         if self.job is None:
             return None
         try:
-            changed = change(self.job)
+            changed = settled(self.job, change(self.job))
             if solids_of(changed) != solids_of(self.job):
                 self.scene_of(changed)
         except ValidationError as error:
@@ -206,8 +212,14 @@ class Session(QObject):
         if self.side and (changed.part, changed.stock) != (self.job.part, self.job.stock):
             what = "part and blank of the second side follow from the first"
             return JobError("second side", what, "change them on the first side")
-        self.change(changed)
+        self.change(changed, together)
         return None
+
+    def begin(self, part: Part, name: str, units: System) -> None:
+        """Take up a new job of a part, on the machine and of the material that were used last. Raises `PartError`."""
+        shop = library()
+        material, machine = (self.usual.get(what, "") for what in ("material", "machine"))
+        self.show(fresh_job(part, name, units, shop.materials.get(material), shop.machines.get(machine)))
 
     def undo(self) -> None:
         self._step(self.history.back)

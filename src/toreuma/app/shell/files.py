@@ -20,7 +20,7 @@ from toreuma.shipped.library import catalogue
 
 __all__ = ["Files"]
 
-RECENT = 6
+RECENT = 12
 
 
 class Files(QObject):
@@ -160,6 +160,7 @@ class Files(QObject):
         saved = self.session.save(path)
         if saved:
             self._remember(str(path))
+            self._settings.setValue(f"state/{_key(str(path))}", self._state())
             self.autosave.clean(path)
         return saved
 
@@ -169,10 +170,24 @@ class Files(QObject):
         names = [name, *(n for n in self.recent() if n != name)][:RECENT]
         self._settings.setValue("recent", names)
 
+    def states(self) -> dict[str, str]:
+        """How far each of the last jobs was when it was saved."""
+        return {name: str(self._settings.value(f"state/{_key(name)}", "")) for name in self.recent()}
+
     def recent(self) -> list[str]:
         stored = self._settings.value("recent", [])
         names = [stored] if isinstance(stored, str) else list(stored or [])  # type: ignore[call-overload]
         return [str(name) for name in names if Path(str(name)).exists()]
+
+    def _state(self) -> str:
+        """How far the open job is, in a word."""
+        session = self.session
+        if session.whole is None or not any(setup.operations for setup in session.whole.setups):
+            return "no route yet"
+        if not session.complete or session.proof is None:
+            return "planned"
+        bad = any(finding.severity == "error" for finding in session.findings())
+        return "proof has errors" if bad else "proved, left open" if session.findings() else "proved"
 
     def may_leave(self) -> bool:
         """Ask before changes are lost."""
@@ -187,3 +202,8 @@ class Files(QObject):
         if answer == QMessageBox.StandardButton.Save:
             return self.save()
         return answer == QMessageBox.StandardButton.Discard
+
+
+def _key(name: str) -> str:
+    """A file's name as a key of the settings, where a slash would part groups."""
+    return name.replace("/", "|")

@@ -1,51 +1,178 @@
-"""What is shown before a job is open: one click to a demo, one to a file."""
+"""What is shown before a job is open, and again when it is asked for: a new part, a file, the last jobs, the demo."""
 
-from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
+from collections.abc import Callable
+from functools import partial
 
-from toreuma.shipped.library import DEMO_PREFIX, demo_job, demo_names
+from PySide6.QtCore import QSettings, QSize, Qt, QTimer, Signal
+from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
+
+from toreuma.app.picture.part_card import CardText, PartCard
+from toreuma.app.shell.new_strip import NewStrip
+from toreuma.app.theme import Theme
+from toreuma.engine.glimpse import Glimpse, glimpse_of, starter_region
+from toreuma.shipped.library import DEMO_PREFIX, demo_names, starters
 
 __all__ = ["FirstPage"]
-
 
 START_WITH = "spear"
 """The demo job that has a whole route already stands first."""
 
+LAST, SMALL, STARTER = QSize(196, 148), QSize(142, 92), QSize(108, 78)
+WIDTH_PX = 1190
+IN_A_ROW, SMALL_IN_A_ROW = 6, 8
 
-class FirstPage(QWidget):
-    """Offers the demo jobs, files opened lately, and the file dialog."""
+
+class FirstPage(QScrollArea):
+    """Small drawings are made one after the other once the page stands; files may be dropped on it."""
 
     wanted = Signal(str)
     browse = Signal()
+    read = Signal()
+    begun = Signal(str)
+    """A new part is begun, with the starter of this name or with none."""
 
-    def __init__(self) -> None:
+    def __init__(self, theme: Theme, settings: QSettings) -> None:
         super().__init__()
         self.setObjectName("page")
-        self._column = QVBoxLayout(self)
-        self._column.setAlignment(Qt.AlignmentFlag.AlignCenter)
-        self._column.setSpacing(10)
-        title = QLabel("Plan a turned part, and prove the program")
-        title.setObjectName("title")
-        self._column.addWidget(title, 0, Qt.AlignmentFlag.AlignHCenter)
-        line = QLabel("Open a demo job of the Fennow Leat workshop to look round, or a job of your own.")
-        line.setObjectName("muted")
-        self._column.addWidget(line, 0, Qt.AlignmentFlag.AlignHCenter)
-        for name in sorted(demo_names(), key=lambda name: name != START_WITH):
-            button = QPushButton(f"Demo: {demo_job(name).name}")
-            button.setObjectName("main")
-            button.clicked.connect(lambda _=False, n=name: self.wanted.emit(f"{DEMO_PREFIX}{n}"))
-            self._column.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
-        browse = QPushButton("Open a job file…")
-        browse.clicked.connect(self.browse.emit)
-        self._column.addWidget(browse, 0, Qt.AlignmentFlag.AlignHCenter)
-        self._recent: list[QPushButton] = []
+        self.setWidgetResizable(True)
+        self.setFrameShape(QScrollArea.Shape.NoFrame)
+        self._theme = theme
+        self.cards: dict[str, PartCard] = {}
+        self.starters: dict[str, PartCard] = {}
+        self._waiting: list[Callable[[], None]] = []
+        self._timer = QTimer(self, singleShot=True, interval=0)
+        self._timer.timeout.connect(self._draw_next)
+        page = QWidget()
+        page.setObjectName("page")
+        self.setWidget(page)
+        across = QHBoxLayout(page)
+        across.setContentsMargins(24, 16, 24, 16)
+        self._column = QVBoxLayout()
+        self._column.setSpacing(8)
+        holder = QWidget()
+        holder.setLayout(self._column)
+        holder.setMaximumWidth(WIDTH_PX)
+        across.addStretch(1)
+        across.addWidget(holder, 100)
+        across.addStretch(1)
+        self.strip = NewStrip(settings)
+        self.strip.begun.connect(lambda: self.begun.emit(""))
+        self._column.addWidget(_title("A new part"))
+        self._column.addWidget(self.strip)
+        self._column.addWidget(_muted("Or begin with a usual part and type over its dimensions:"))
+        self._column.addLayout(self._starters())
+        self._column.addLayout(self._files())
+        self._last = QWidget()
+        self._last_column = QVBoxLayout(self._last)
+        self._last_column.setContentsMargins(0, 0, 0, 0)
+        self._column.addWidget(self._last)
+        self._column.addWidget(_muted("To look round: jobs of the Fennow Leat workshop"))
+        self._demo = QGridLayout()
+        self._demo.setSpacing(6)
+        for index, name in enumerate(sorted(demo_names(), key=lambda one: one != START_WITH)):
+            card = self._card(f"{DEMO_PREFIX}{name}", CardText(name.replace("-", " ").capitalize()), SMALL)
+            self._demo.addWidget(card, index // SMALL_IN_A_ROW, index % SMALL_IN_A_ROW)
+        self._demo.setColumnStretch(SMALL_IN_A_ROW, 1)
+        self._column.addLayout(self._demo)
+        self._column.addStretch(1)
 
-    def show_recent(self, names: list[str]) -> None:
-        for button in self._recent:
-            button.deleteLater()
-        self._recent = []
-        for name in names:
-            button = QPushButton(name)
-            button.clicked.connect(lambda _=False, n=name: self.wanted.emit(n))
-            self._recent.append(button)
-            self._column.addWidget(button, 0, Qt.AlignmentFlag.AlignHCenter)
+    def set_theme(self, theme: Theme) -> None:
+        self._theme = theme
+        for card in (*self.cards.values(), *self.starters.values()):
+            card.set_theme(theme)
+
+    def _starters(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        row.setSpacing(6)
+        for name in starters():
+            card = PartCard(self._theme, CardText(name.capitalize()), STARTER)
+            card.chosen.connect(partial(self.begun.emit, name))
+            self._waiting.append(partial(self._draw_starter, card, name))
+            self.starters[name] = card
+            row.addWidget(card)
+        row.addStretch(1)
+        return row
+
+    def _files(self) -> QHBoxLayout:
+        row = QHBoxLayout()
+        row.setContentsMargins(0, 6, 0, 0)
+        for words, signal in (("Read a drawing or model…", self.read), ("Open a job…", self.browse)):
+            button = QPushButton(words)
+            button.clicked.connect(signal.emit)
+            row.addWidget(button)
+        row.addWidget(_muted("or drop a file anywhere on this window."))
+        row.addStretch(1)
+        return row
+
+    def _card(self, name: str, text: CardText, size: QSize) -> PartCard:
+        card = PartCard(self._theme, text, size)
+        card.chosen.connect(partial(self.wanted.emit, name))
+        self._waiting.append(partial(self._draw_job, card, name))
+        self.cards[name] = card
+        return card
+
+    def show_recent(self, names: list[str], states: dict[str, str]) -> None:
+        """The last jobs as small drawings; ``states`` says of each how far it was when it was saved."""
+        while self._last_column.count():
+            item = self._last_column.takeAt(0)
+            widget = item.widget() if item is not None else None
+            if widget is not None:
+                widget.deleteLater()
+        self.cards = {name: card for name, card in self.cards.items() if name.startswith(DEMO_PREFIX)}
+        self._last.setVisible(bool(names))
+        if not names:
+            return
+        self._last_column.addWidget(_title("Your last jobs"))
+        grid = QWidget()
+        rows = QGridLayout(grid)
+        rows.setContentsMargins(0, 0, 0, 0)
+        rows.setSpacing(6)
+        for index, name in enumerate(names):
+            seen = glimpse_of(name)
+            card = self._card(name, _text_of(seen, states.get(name, "")), LAST)
+            card.show_part(seen.region)
+            self._waiting.pop()
+            rows.addWidget(card, index // IN_A_ROW, index % IN_A_ROW)
+        rows.setColumnStretch(IN_A_ROW, 1)
+        self._last_column.addWidget(grid)
+
+    def showEvent(self, event: object) -> None:
+        super().showEvent(event)  # type: ignore[arg-type]
+        self._timer.start()
+
+    def _draw_next(self) -> None:
+        if self._waiting and self.isVisible():
+            self._waiting.pop(0)()
+            self._timer.start()
+
+    def _draw_starter(self, card: PartCard, name: str) -> None:
+        card.show_part(starter_region(name, "mm"))
+
+    def _draw_job(self, card: PartCard, name: str) -> None:
+        if card in self.cards.values():
+            card.show_part(glimpse_of(name).region)
+
+    def begin_typing(self) -> None:
+        """Ready for the name of a new part."""
+        self.strip.refresh()
+        self.strip.name.setFocus(Qt.FocusReason.ShortcutFocusReason)
+        self.ensureVisible(0, 0)
+
+
+def _text_of(seen: Glimpse, state: str) -> CardText:
+    if seen.fault:
+        return CardText(seen.name, (seen.fault, ""), "cannot be read")
+    state = state or ("planned" if seen.operations else "no route yet")
+    return CardText(seen.name, (f"{seen.material}, {seen.machine}", f"saved {seen.day}"), state)
+
+
+def _title(words: str) -> QLabel:
+    label = QLabel(words)
+    label.setObjectName("title")
+    return label
+
+
+def _muted(words: str) -> QLabel:
+    label = QLabel(words)
+    label.setObjectName("muted")
+    return label

@@ -94,4 +94,7 @@ class Header(QFrame):
             self.buttons[stage.key].setEnabled(stage.is_ready)
 
     def show_stage(self, stage: str) -> None:
-        self.buttons[stage].setChecked(True)
+        """Mark a stage as the one that is shown; none for an empty key."""
+        self._group.setExclusive(bool(stage))
+        for key, button in self.buttons.items():
+            button.setChecked(key == stage)

@@ -15,6 +15,7 @@ from toreuma.app.shell.findables import findables
 from toreuma.app.shell.finder import Finder
 from toreuma.app.shell.first_page import FirstPage
 from toreuma.app.shell.header import Header
+from toreuma.app.shell.new_strip import USUAL_NAME
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.operations.stage import OperationsStage
@@ -24,6 +25,9 @@ from toreuma.app.stages.stage import Shared, Stage, Themed
 from toreuma.app.stages.tools.stage import ToolsStage
 from toreuma.app.theme import load_theme
 from toreuma.app.time.ribbon import Ribbon
+from toreuma.core.errors import ToreumaError
+from toreuma.core.model import Job
+from toreuma.engine.fresh import new_job, starter_line
 
 __all__ = ["MainWindow", "room_for"]
 
@@ -67,7 +71,10 @@ class MainWindow(QMainWindow):
         shared = Shared(session, self._theme, self.canvas, self.ribbon)
         self.stages = {kind.key: kind(shared) for kind in STAGES}
         self.shown: Stage = self.at(PartStage)
-        self.first = FirstPage()
+        self.first = FirstPage(self._theme, settings)
+        session.usual = self.first.strip.usual()
+        self.at_home = True
+        self._seen_job: Job | None = None
         self.files = Files(self, session, settings, self.at(ToolsStage).choice, self.start_import)
         self.actions_known = Actions(self, self._actions())
         self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
@@ -80,7 +87,11 @@ class MainWindow(QMainWindow):
         self._restore()
         self._on_job()
         self.set_stage("part")
-        self.canvas.setFocus()
+        if session.job is None:
+            self.at_home = True
+            self.first.begin_typing()
+        else:
+            self.canvas.setFocus()
 
     def at(self, kind: type[S]) -> S:
         """The stage of a kind."""
@@ -144,6 +155,9 @@ class MainWindow(QMainWindow):
         self.at(PartStage).imports.finished.connect(self._on_import_over)
         self.first.wanted.connect(self.files.open_job)
         self.first.browse.connect(self.files.browse)
+        self.first.read.connect(self.files.browse_import)
+        self.first.begun.connect(self.begin_part)
+        self.at(PartStage).imports.may_leave = self.files.may_leave
         self.files.opened.connect(self._notice.hide)
         self.session.message.connect(self.say)
         self.session.wanted.connect(self.actions_known.do)
@@ -162,6 +176,7 @@ class MainWindow(QMainWindow):
         return (
             do("undo", "Undo", "Ctrl+Z", session.undo, button=True, when=lambda: history.can_go_back),
             do("redo", "Redo", "Ctrl+Shift+Z", session.redo, button=True, when=lambda: history.can_go_forth),
+            do("new", "New part, last jobs", "Ctrl+N", self.go_home, button=True, tip="New part"),
             do("open", "Open a job", "Ctrl+O", files.browse, button=True, tip="Open"),
             do("save", "Save", "Ctrl+S", files.save, button=True, when=has_job),
             do("save_as", "Save as", "Ctrl+Shift+S", files.save_as, when=has_job),
@@ -190,12 +205,41 @@ class MainWindow(QMainWindow):
 
     # State
 
+    def go_home(self) -> None:
+        """The first page, whatever is open."""
+        self.at_home = True
+        self.first.show_recent(self.files.recent(), self.files.states())
+        self._turn()
+        self.header.refresh()
+        self.first.begin_typing()
+
+    def begin_part(self, starter: str = "") -> None:
+        """A job of a new part with what the strip says, ready to be typed."""
+        name, system, material, machine = self.first.strip.wanted()
+        line = starter_line(starter, system) if starter else ""
+        if starter and name == USUAL_NAME:
+            name = starter
+        try:
+            job, note = new_job(name, system, material, machine, line)
+        except ToreumaError as error:
+            self.first.strip.say("error", f"{error.what}; {error.cure}")
+            return
+        if not self.files.may_leave():
+            return
+        self.first.strip.keep(job.stock.material.name)
+        self.session.usual = self.first.strip.usual()
+        self.session.show(job)
+        self.set_stage(PartStage.key)
+        if note:
+            self.say("warning", note[:1].upper() + note[1:])
+        self.at(PartStage).panel.line.select_all()
+
     def set_stage(self, key: str) -> None:
         """Show another stage, or the same one afresh."""
+        self.at_home = False
         if key != self.shown.key:
             self.shown.leave()
         self.shown = self.stages[key]
-        self.header.show_stage(key)
         self.canvas.show_look(self.shown.look)
         self.shown.enter()
         self._turn()
@@ -203,8 +247,10 @@ class MainWindow(QMainWindow):
     def _turn(self) -> None:
         """Put everything where the stage wants it."""
         stage = self.shown
-        _show(self.pages, (stage.page or self._work) if stage.is_ready else self.first)
-        if stage.page is not None:
+        ready = stage.is_ready and not self.at_home
+        self.header.show_stage(stage.key if ready else "")
+        _show(self.pages, (stage.page or self._work) if ready else self.first)
+        if stage.page is not None or not ready:
             return
         _show(self.left, stage.left)
         _show(self.bars, stage.bar)
@@ -214,6 +260,9 @@ class MainWindow(QMainWindow):
 
     def _on_job(self) -> None:
         job = self.session.job
+        if job is not self._seen_job and self.session.history.saved is self.session.whole:
+            self.at_home = False  # another job was opened
+        self._seen_job = job
         self._turn()
         self.setWindowTitle(f"{job.name} — Toreuma" if job else "Toreuma")
 
@@ -249,7 +298,7 @@ class MainWindow(QMainWindow):
     def _apply_theme(self) -> None:
         self.setPalette(self._theme.palette())
         self.setStyleSheet(self._theme.style_sheet())
-        own: tuple[Themed, ...] = (self.header, self.canvas, self.ribbon)
+        own: tuple[Themed, ...] = (self.header, self.canvas, self.ribbon, self.first)
         for part in (*own, *(one for stage in self.stages.values() for one in stage.themed)):
             part.set_theme(self._theme)
 
@@ -292,7 +341,7 @@ class MainWindow(QMainWindow):
             self.restoreGeometry(geometry)
         else:
             self.resize(room_for(self.screen().availableSize(), self.style()))
-        self.first.show_recent(self.files.recent())
+        self.first.show_recent(self.files.recent(), self.files.states())
 
     def closeEvent(self, event: QCloseEvent) -> None:
         if not self.files.may_leave():

@@ -72,7 +72,7 @@ class Stage(QObject):
         return None
 
     @property
-    def below(self) -> QWidget:
+    def below(self) -> QWidget | None:
         return self.shared.ribbon
 
     @property

@@ -1,5 +1,6 @@
 """Left panel while a drawing or model is looked at: what was understood, before anything is accepted."""
 
+from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import Qt, Signal
@@ -7,7 +8,7 @@ from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QDoubleSpinBox,
-    QHBoxLayout,
+    QGridLayout,
     QLabel,
     QProgressBar,
     QPushButton,
@@ -22,7 +23,6 @@ from toreuma.app.stages.part.panel import feature_line
 from toreuma.app.theme import Theme
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import show
-from toreuma.engine.fresh import fresh_job
 from toreuma.exchange.dxf_in import GAP_MM
 from toreuma.exchange.imports import Imported, adopted, adopted_as_blank
 from toreuma.exchange.reading import read_part
@@ -43,6 +43,8 @@ class ImportPanel(QWidget):
         self._path = Path()
         self._gap_mm = GAP_MM
         self.found: Imported | None = None
+        self.may_leave: Callable[[], bool] = lambda: True
+        """Asked before the open job is left; the window puts its own question here."""
         self._title = QLabel()
         self._title.setObjectName("title")
         self._title.setContentsMargins(12, 10, 12, 0)
@@ -50,19 +52,24 @@ class ImportPanel(QWidget):
         self._bar.setTextVisible(False)
         self._bar.setRange(0, 100)
         self.facts = ScrollColumn()
-        self.accept_button = QPushButton("Take as part")
+        self.accept_button = QPushButton("Take as a new job")
         self.accept_button.setObjectName("main")
-        self.accept_button.clicked.connect(lambda: self.accept())
+        self.accept_button.setToolTip("With a bar, a hold and the machine and material used last; the open job is left")
+        self.accept_button.clicked.connect(self.take_as_job)
+        self.part_button = QPushButton("Put into this job")
+        self.part_button.setToolTip("In place of the part of the open job, which keeps its blank, tools and route")
+        self.part_button.clicked.connect(lambda: self.accept())
         self.blank_button = QPushButton("Take as blank")
         self.blank_button.setToolTip("The profile becomes the casting or forging the part is cut from")
         self.blank_button.clicked.connect(lambda: self.accept(as_blank=True))
         self.drop_button = QPushButton("Leave it")
         self.drop_button.clicked.connect(self.drop)
-        row = QHBoxLayout()
+        row = QGridLayout()
         row.setContentsMargins(10, 6, 10, 10)
-        row.addWidget(self.accept_button)
-        row.addWidget(self.blank_button)
-        row.addWidget(self.drop_button)
+        row.setSpacing(6)
+        buttons = (self.accept_button, self.drop_button, self.part_button, self.blank_button)
+        for index, button in enumerate(buttons):
+            row.addWidget(button, index // 2, index % 2)
         column = QVBoxLayout(self)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(4)
@@ -87,9 +94,10 @@ class ImportPanel(QWidget):
         self._path, self._gap_mm, self.found = path, gap_mm, None
         self._title.setText(path.name)
         self.facts.clear()
-        self._say("muted", "Being read; the part stays as it is until you take this one.")
+        self._say("muted", "Being read; the open job stays as it is.")
         self.accept_button.setEnabled(False)
         self.blank_button.setEnabled(False)
+        self.part_button.setEnabled(False)
         self.drop_button.setText("Stop")
         self._bar.setValue(0)
         self._bar.show()
@@ -113,18 +121,24 @@ class ImportPanel(QWidget):
         for reading in self.findChildren(Task):
             reading.wait()
 
+    def take_as_job(self) -> None:
+        """Begin a job of its own with what was read, once the open one may be left."""
+        found = self.found
+        if found is None or not self.may_leave():
+            return
+        self._session.preview = self.found = None
+        self._session.begin(found.part, self._path.stem, "inch" if found.units == "inch" else "mm")
+        self.finished.emit()
+
     def accept(self, as_blank: bool = False) -> None:
-        """Put what was read in place of the part, or of the blank."""
+        """Put what was read in place of the part of the open job, or of its blank."""
         found = self.found
         if found is None:
             return
         self._session.preview = self.found = None
-        if self._session.job is None:
-            self._session.show(fresh_job(found.part, self._path.stem, "inch" if found.units == "inch" else "mm"))
-        else:
-            error = self._session.attempt(lambda job: (adopted_as_blank if as_blank else adopted)(job, found))
-            if error is not None:
-                self._session.message.emit("error", f"{error.where}: {error.what}; {error.cure}")
+        error = self._session.attempt(lambda job: (adopted_as_blank if as_blank else adopted)(job, found))
+        if error is not None:
+            self._session.message.emit("error", f"{error.where}: {error.what}; {error.cure}")
         self.finished.emit()
 
     def drop(self) -> None:
@@ -142,7 +156,9 @@ class ImportPanel(QWidget):
         self.reading, self.found = None, found
         self._bar.hide()
         self.accept_button.setEnabled(True)
-        self.blank_button.setEnabled(self._session.job is not None)
+        for button in (self.part_button, self.blank_button):
+            button.setVisible(self._session.job is not None)
+            button.setEnabled(self._session.job is not None)
         self.drop_button.setText("Leave it")
         self._session.preview = found
         self.facts.clear()

@@ -4,6 +4,7 @@ from PySide6.QtCore import QSize
 from PySide6.QtWidgets import QLabel, QListWidget, QListWidgetItem, QStackedWidget, QTabBar, QVBoxLayout, QWidget
 
 from toreuma.app.session import Session
+from toreuma.app.stages.part.line_entry import LineEntry
 from toreuma.app.stages.part.profile_table import ProfileTable
 from toreuma.app.theme import Theme, icon
 from toreuma.core.kinds.features import FEATURES
@@ -22,6 +23,7 @@ class PartPanel(QWidget):
         super().__init__()
         self.setObjectName("panel")
         self._session, self._theme = session, theme
+        self.line = LineEntry(session, theme)
         self.outside = ProfileTable(session, theme, "outside")
         self.inside = ProfileTable(session, theme, "inside")
         self.features = QListWidget()
@@ -52,6 +54,7 @@ class PartPanel(QWidget):
         whole = QVBoxLayout(self)
         whole.setContentsMargins(0, 6, 0, 0)
         whole.setSpacing(0)
+        whole.addWidget(self.line)
         whole.addWidget(self.tabs)
         whole.addWidget(self.pages, 1)
         session.job_changed.connect(self._on_job)
@@ -61,6 +64,7 @@ class PartPanel(QWidget):
 
     def set_theme(self, theme: Theme) -> None:
         self._theme, self._shown = theme, ()
+        self.line.set_theme(theme)
         self.outside.set_theme(theme)
         self.inside.set_theme(theme)
         self._on_job()

@@ -160,7 +160,7 @@ class ProfileTable(QWidget):
         self.view.setCornerButtonEnabled(False)
         header = self.view.horizontalHeader()
         header.setSectionResizeMode(QHeaderView.ResizeMode.Fixed)
-        for column, width in enumerate((84, 42, 62, 54, 42, 40)):
+        for column, width in enumerate((72, 42, 62, 58, 42, 40)):
             self.view.setColumnWidth(column, width)
         header.setStretchLastSection(True)
         self.view.selectionModel().currentChanged.connect(self._on_current)

@@ -33,6 +33,12 @@ class PartStage(Stage):
         return self.imports if self.imports.is_busy else self.panel
 
     @property
+    def below(self) -> QWidget | None:
+        """Nothing until something cuts: the table needs the room."""
+        job = self.session.job
+        return self.shared.ribbon if job is not None and job.operations else None
+
+    @property
     def themed(self) -> tuple[Themed, ...]:
         return (self.panel, self.imports, self.numbers)
 

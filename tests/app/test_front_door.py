@@ -1,0 +1,148 @@
+"""The front door: a new part typed from nothing, the last jobs, files that come while another job is open."""
+
+from pathlib import Path
+
+import pytest
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QApplication
+from pytestqt.qtbot import QtBot
+
+from tests.support.window import Window
+from toreuma.app.shell.shot import settle
+from toreuma.core.model import Job
+from toreuma.shipped.library import starters
+from toreuma.shipped.paths import data_path
+
+
+def job_of(window: Window) -> Job:
+    assert window.session.job is not None
+    return window.session.job
+
+
+def typed(qtbot: QtBot, text: str) -> None:
+    qtbot.keyClicks(QApplication.focusWidget(), text)
+
+
+def press(qtbot: QtBot, key: Qt.Key, *held: Qt.KeyboardModifier) -> None:
+    modifier = held[0] if held else Qt.KeyboardModifier.NoModifier
+    qtbot.keyClick(QApplication.focusWidget(), key, modifier)
+
+
+@pytest.fixture
+def shown(bare: Window, qtbot: QtBot) -> Window:
+    bare.show()
+    qtbot.waitExposed(bare)
+    bare.activateWindow()
+    bare.first.begin_typing()
+    return bare
+
+
+def begin(window: Window, qtbot: QtBot, name: str = "A pin", material: str = "316L") -> None:
+    """A new part by keyboard alone; the line is ready to be typed over."""
+    typed(qtbot, name)
+    press(qtbot, Qt.Key.Key_Tab)
+    press(qtbot, Qt.Key.Key_Tab)
+    typed(qtbot, material)
+    press(qtbot, Qt.Key.Key_Return)
+
+
+def test_a_new_part_is_typed_by_keyboard_alone(shown: Window, qtbot: QtBot) -> None:
+    begin(shown, qtbot)
+    job = job_of(shown)
+    assert (job.name, job.stock.material.name, shown.stage) == ("A pin", "1.4404", "part")
+    assert QApplication.focusWidget() is shown.part.line.text
+    typed(qtbot, "30 x 18 c1 / 44 x 27")
+    assert [e.d_mm for e in job_of(shown).part.outside] == [30, 30, 44, 44]
+    typed(qtbot, " / 62 h7 x 15; bore 16 through")
+    assert settle(shown.session)
+    job = job_of(shown)
+    assert (job.stock.largest_d_mm, job.setup.hold.stick_out_mm) == (65, 69)  # type: ignore[union-attr]
+    assert len(job.part.inside) == 2
+    shown.session.undo()  # the whole typing at once
+    assert [e.d_mm for e in job_of(shown).part.outside] == [30, 30]
+
+
+def test_a_mistake_is_underlined_and_what_stands_before_it_is_kept(shown: Window, qtbot: QtBot) -> None:
+    begin(shown, qtbot)
+    typed(qtbot, "30 x 18 / 44 x 27; zorp")
+    line = shown.part.line
+    assert "zorp" in line.says.text()
+    marks = line.text.extraSelections()
+    assert [mark.cursor.selectedText() for mark in marks] == ["zorp"]
+    assert job_of(shown).part.outside[-1].d_mm == 44
+    for _ in range(6):
+        press(qtbot, Qt.Key.Key_Backspace)
+    assert not line.says.isVisible()
+
+
+def test_table_and_line_say_the_same(shown: Window, qtbot: QtBot) -> None:
+    begin(shown, qtbot)
+    typed(qtbot, "30 x 18 c1 / 44 x 27")
+    shown.part.outside.type_into(3, 2, "-60")
+    assert shown.part.line.text.toPlainText() == "30 x 18 c1 / 44 x 42"
+    shown.part.outside.type_into(1, 3, "28 h6")
+    assert shown.part.line.text.toPlainText().startswith("30>28 h6 x 18") or "28 h6" in (
+        shown.part.line.text.toPlainText()
+    )
+    shown.switch_units()
+    assert shown.part.line.text.toPlainText().endswith("1.73228mm") or "mm" in shown.part.line.text.toPlainText()
+
+
+@pytest.mark.parametrize("name", [next(iter(starters())), "nozzle"])
+def test_a_starter_is_a_part_at_once(shown: Window, qtbot: QtBot, name: str) -> None:
+    qtbot.mouseClick(shown.first.starters[name], Qt.MouseButton.LeftButton)
+    assert job_of(shown).name == name
+    assert len(job_of(shown).part.outside) > 3
+
+
+def test_a_material_nobody_knows_is_said_while_it_is_typed(shown: Window, qtbot: QtBot) -> None:
+    strip = shown.first.strip
+    strip.material.setText("4140")
+    assert "42CrMo4" in strip.says.text()
+    strip.material.setText("wood")
+    assert strip.material.property("bad")
+    qtbot.keyClick(strip.material, Qt.Key.Key_Return)
+    assert shown.session.job is None
+    assert strip.material.text() == "wood"
+
+
+def test_a_second_drawing_begins_a_job_of_its_own(shown: Window, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch) -> None:
+    begin(shown, qtbot, material="316L")
+    first = job_of(shown)
+    monkeypatch.setattr(shown.imports, "may_leave", lambda: True)
+    shown.start_import(data_path("demo", "vane-stud.dxf"))
+    qtbot.waitUntil(lambda: shown.imports.found is not None, timeout=20_000)
+    shown.imports.accept_button.click()
+    assert settle(shown.session)
+    job = job_of(shown)
+    assert (job.name, job.units) == ("vane-stud", "inch")
+    assert job.stock.material == first.stock.material
+    assert job.stock.largest_d_mm < 20  # type: ignore[union-attr]
+    assert not [f for f in shown.session.findings() if f.code == "stock.small"]
+
+
+def test_the_first_page_comes_again_with_the_last_jobs(shown: Window, qtbot: QtBot, tmp_path: Path) -> None:
+    begin(shown, qtbot)
+    typed(qtbot, "30 x 18 / 44 x 27")
+    path = tmp_path / "a pin.toreuma"
+    assert shown.files.save_to(path)
+    shown.go_home()
+    assert shown.pages.currentWidget() is shown.first
+    card = shown.first.cards[str(path)]
+    assert "A pin" in card.accessibleName()
+    assert "1.4404" in card.accessibleName()
+    assert shown.first.strip.material.text() == "1.4404"
+    qtbot.mouseClick(card, Qt.MouseButton.LeftButton)
+    assert shown.pages.currentWidget() is not shown.first
+    shown.go_home()
+    shown.set_stage("part")
+    assert shown.pages.currentWidget() is not shown.first
+
+
+def test_a_job_file_that_broke_is_shown_as_that(shown: Window, tmp_path: Path, qtbot: QtBot) -> None:
+    begin(shown, qtbot)
+    path = tmp_path / "b.toreuma"
+    assert shown.files.save_to(path)
+    path.write_text("{broken")
+    shown.go_home()
+    assert "cannot be read" in shown.first.cards[str(path)].accessibleName()
