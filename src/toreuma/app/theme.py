@@ -77,6 +77,11 @@ QScrollBar::handle:vertical { background: $line; border-radius: 4px; min-height:
 QScrollBar:horizontal { background: $panel; height: 10px; margin: 0; }
 QScrollBar::handle:horizontal { background: $line; border-radius: 4px; min-width: 24px; }
 QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
+QMenuBar { background: $panel; border: none; }
+QMenuBar::item { padding: 3px 9px; background: transparent; color: $muted; }
+QMenuBar::item:selected { background: $accent_soft; color: $ink; }
+QMenu::item:disabled { color: $line; }
+QMenu::separator { height: 1px; background: $line; margin: 3px 8px; }
 QMenu { background: $raised; border: 1px solid $line; }
 QMenu::item { padding: 5px 22px; }
 QMenu::item:selected { background: $accent_soft; }

@@ -1,6 +1,7 @@
 """What a cell of the profile says, and what a typed one changes."""
 
 import re
+from collections.abc import Sequence
 from typing import Any
 
 from toreuma.app.forms.size_text import size_of, size_text
@@ -8,7 +9,7 @@ from toreuma.core.errors import PartError
 from toreuma.core.model import Element
 from toreuma.core.units import System, parse, show
 
-__all__ = ["cell_text", "typed_change"]
+__all__ = ["cell_text", "place_text", "typed_change"]
 
 KIND_WORDS = {"line": "line", "arc": "arc", "convex": "arc", "concave": "hollow"}
 
@@ -29,6 +30,18 @@ def cell_text(element: Element, field: str, system: System) -> str:
     value = getattr(element, field)
     text = "" if value is None else show(value, "mm", system, trim=True).number
     return f"{text} {size_text(element.size, system)}" if field == "d_mm" and element.size is not None else text
+
+
+def place_text(text: str, elements: Sequence[Element], row: int, system: System) -> str:
+    """A place along Z as typed from any datum, as a plain Z in mm: ``12 from back``, ``12 from front``, ``18 long``."""
+    match = re.match(r"^(?P<n>.+?)\s*(?P<how>from\s+back|from\s+front|long)\s*$", text.strip(), re.I)
+    if match is None:
+        return text
+    value = parse(match["n"], "mm", system)
+    how = match["how"].split()[-1].lower()
+    starts = {"back": elements[-1].z_mm, "front": 0.0, "long": elements[row - 1].z_mm if row else 0.0}
+    z = starts[how] + (value if how == "back" else -value)
+    return f"{z:.6f}mm"
 
 
 def _diameter(text: str, system: System, before: Element) -> dict[str, Any]:

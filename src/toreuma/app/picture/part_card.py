@@ -57,7 +57,7 @@ class PartCard(QWidget):
         painter.setBrush(theme.colour("raised"))
         painter.drawRoundedRect(frame, 4, 4)
         words = 18.0 + 15.0 * len(self._text.lines)
-        room = frame.adjusted(12, 9, -12, -words - 8)
+        room = frame.adjusted(12, 24 if self._text.mark else 9, -12, -words - 8)
         self._draw(painter, room)
         at = QRectF(frame.left() + 10, frame.bottom() - words - 4, frame.width() - 20, 18)
         self._line(painter, at, self._text.title, "ink", 13)

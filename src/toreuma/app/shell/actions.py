@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction, QKeySequence
-from PySide6.QtWidgets import QWidget
+from PySide6.QtWidgets import QMenuBar, QWidget
 
 __all__ = ["Action", "Actions", "always"]
 
@@ -18,7 +18,8 @@ def always() -> bool:
 class Action:
     """``name`` is what panels and buttons ask for; ``words`` and ``key`` are what the person finds and presses.
 
-    ``button`` puts it into the header, with ``tip`` in place of its words where the room for them is small.
+    ``button`` puts it into the header, with ``tip`` in place of its words where the room for them is small. ``menu`` is
+    where it stands in the menu bar; a ``|`` behind its name puts a line above it.
     """
 
     name: str
@@ -28,6 +29,7 @@ class Action:
     when: Callable[[], bool] = always
     button: bool = False
     tip: str = ""
+    menu: str = ""
 
     @property
     def hint(self) -> str:
@@ -42,13 +44,38 @@ class Actions:
         keys = [one.key for one in entries if one.key]
         if len(self._of) < len(entries) or len(set(keys)) < len(keys):
             raise ValueError("two actions share a name or a key")
+        self._shown: dict[str, QAction] = {}
         for one in entries:
+            action = QAction(one.words, window)
+            action.setMenuRole(QAction.MenuRole.NoRole)
+            action.triggered.connect(lambda _=False, name=one.name: self.do(name))
             if one.key:
-                shortcut = QAction(one.words, window)
-                shortcut.setShortcut(QKeySequence(one.key))
-                shortcut.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
-                shortcut.triggered.connect(lambda _=False, name=one.name: self.do(name))
-                window.addAction(shortcut)
+                action.setShortcut(QKeySequence(one.key))
+                action.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
+            window.addAction(action)
+            self._shown[one.name] = action
+
+    def fill(self, bar: QMenuBar, menus: tuple[str, ...]) -> None:
+        """Every action that names a menu, in the order of the table; what cannot be done now is grey."""
+        for title in menus:
+            menu = bar.addMenu(f"&{title}")
+            for one in self:
+                place, line, _ = one.menu.partition("|")
+                if place == title:
+                    if line:
+                        menu.addSeparator()
+                    menu.addAction(self._shown[one.name])
+            menu.aboutToShow.connect(self._settle)
+            menu.aboutToHide.connect(self._release)
+
+    def _settle(self) -> None:
+        for one in self:
+            self._shown[one.name].setEnabled(one.when())
+
+    def _release(self) -> None:
+        """A shortcut looks for itself whether it can be used."""
+        for action in self._shown.values():
+            action.setEnabled(True)
 
     def __iter__(self) -> Iterator[Action]:
         return iter(self._of.values())

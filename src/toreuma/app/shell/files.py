@@ -11,6 +11,7 @@ from toreuma.app.shell.autosave import Autosave
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan.sides.pair import second_end
+from toreuma.engine.fresh import copied
 from toreuma.engine.search import is_known
 from toreuma.exchange.exports import export_file
 from toreuma.exchange.reading import SUFFIXES
@@ -135,6 +136,14 @@ class Files(QObject):
                 "ok", "The second end, held on the finished one; save it under a name of its own."
             )
 
+    def copy_job(self) -> None:
+        """The open job as the starting point of the next: a new one under a name of its own, not yet saved."""
+        job = self.session.whole
+        if job is None or not self.may_leave():
+            return
+        self.session.show(copied(job, f"{job.name} copy"))
+        self.session.message.emit("ok", "A copy to go on from; give it a name on the part stage, and save it.")
+
     def browse(self) -> None:
         pattern = "Jobs, drawings, models (*.toreuma *.dxf *.step *.stp);;All files (*)"
         name, _ = QFileDialog.getOpenFileName(self._window, "Open a job", "", pattern)
@@ -186,8 +195,12 @@ class Files(QObject):
             return "no route yet"
         if not session.complete or session.proof is None:
             return "planned"
-        bad = any(finding.severity == "error" for finding in session.findings())
-        return "proof has errors" if bad else "proved, left open" if session.findings() else "proved"
+        worst = {finding.severity for finding in session.findings()}
+        whole = session.whole
+        off = len(whole.setups) > 1 or any(op.kind == "part_off" and op.enabled for op in whole.operations)
+        if "error" in worst:
+            return "has errors"
+        return "proved" if off and "warning" not in worst else "open points"
 
     def may_leave(self) -> bool:
         """Ask before changes are lost."""

@@ -35,6 +35,8 @@ LEFT_PX, RIGHT_PX = 350, 340
 MESSAGE_MS = 12_000
 USUAL = QSize(1280, 800)
 
+MENUS = ("File", "Edit", "Part", "Route", "View", "Shop", "Help")
+
 S = TypeVar("S", bound=Stage)
 
 
@@ -146,6 +148,7 @@ class MainWindow(QMainWindow):
         column.addWidget(self.pages, 1)
         self._whole = whole
         self.setCentralWidget(whole)
+        self.actions_known.fill(self.menuBar(), MENUS)
 
     def _connect(self) -> None:
         self.header.stage_chosen.connect(self.set_stage)
@@ -165,42 +168,71 @@ class MainWindow(QMainWindow):
 
     def _actions(self) -> tuple[Action, ...]:
         session, files, history = self.session, self.files, self.session.history
-        route, program = self.at(OperationsStage), self.at(ProgramStage)
+        part, route, program = self.at(PartStage), self.at(OperationsStage), self.at(ProgramStage)
 
         def has_job() -> bool:
             return session.job is not None
+
+        def redoable() -> bool:
+            return history.can_go_forth
 
         def do(name: str, words: str, key: str, run: object, **more: object) -> Action:
             return Action(name=name, words=words, key=key, run=run, **more)  # type: ignore[arg-type]
 
         return (
-            do("undo", "Undo", "Ctrl+Z", session.undo, button=True, when=lambda: history.can_go_back),
-            do("redo", "Redo", "Ctrl+Shift+Z", session.redo, button=True, when=lambda: history.can_go_forth),
-            do("new", "New part, last jobs", "Ctrl+N", self.go_home, button=True, tip="New part"),
-            do("open", "Open a job", "Ctrl+O", files.browse, button=True, tip="Open"),
-            do("save", "Save", "Ctrl+S", files.save, button=True, when=has_job),
-            do("save_as", "Save as", "Ctrl+Shift+S", files.save_as, when=has_job),
-            do("save_program", "Save the program", "Ctrl+E", program.panel.save, when=has_job),
-            do("import", "Read a drawing or model", "Ctrl+I", files.browse_import),
-            do("second_end", "Open the program of the second end", "Ctrl+Shift+B", files.open_second_end, when=has_job),
-            do("export", "Write DXF or STEP", "Ctrl+Shift+E", files.export, when=has_job),
-            do("read_rack", "Read a list of tools", "", files.browse_rack),
-            do("write_rack", "Write the rack", "", files.export_rack),
-            do("theme", "Light or dark", "Ctrl+T", self.switch_theme, button=True),
-            do("find", "Find", "Ctrl+K", lambda: self.finder.open(), button=True),
-            do("units", "Millimetre or inch", "Ctrl+U", self.switch_units, when=has_job),
-            do("fit", "Fit the picture", "F", lambda: self.shown.fit()),
-            do("play", "Play the program", "Ctrl+Space", lambda: self.shown.player.toggle(), when=has_job),
-            do("propose", "Propose the whole route", "Ctrl+R", session.propose_route, when=has_job),
-            do("side", "First or second side", "Ctrl+Tab", self.switch_side, when=has_job),
-            do("caliper", "Caliper", "M", self.canvas.toggle_caliper),
-            do("table", "Section or table of operations", "L", self.switch_table, when=has_job),
-            do("lab", "Try the operation in the cut lab", "Ctrl+L", self.open_lab, when=has_job),
-            do("double", "Double the operation", "Ctrl+D", route.panel.duplicate, when=has_job),
+            do("new", "New part, last jobs", "Ctrl+N", self.go_home, button=True, tip="New part", menu="File"),
+            do("open", "Open a job", "Ctrl+O", files.browse, button=True, tip="Open", menu="File"),
+            do("import", "Read a drawing or model", "Ctrl+I", files.browse_import, menu="File"),
+            do("save", "Save", "Ctrl+S", files.save, button=True, when=has_job, menu="File|"),
+            do("save_as", "Save as", "Ctrl+Shift+S", files.save_as, when=has_job, menu="File"),
+            do("copy_job", "Copy as a new job", "Ctrl+Shift+N", files.copy_job, when=has_job, menu="File"),
+            do("save_program", "Save the program", "Ctrl+E", program.panel.save, when=has_job, menu="File|"),
+            do("export", "Write DXF or STEP", "Ctrl+Shift+E", files.export, when=has_job, menu="File"),
+            do("close", "Close the window", "Ctrl+Q", self.close, menu="File|"),
+            do("undo", "Undo", "Ctrl+Z", session.undo, button=True, when=lambda: history.can_go_back, menu="Edit"),
+            do(
+                "redo",
+                "Redo",
+                "Ctrl+Shift+Z",
+                session.redo,
+                button=True,
+                when=lambda: history.can_go_forth,
+                menu="Edit",
+            ),
+            do("find", "Find", "Ctrl+K", lambda: self.finder.open(), button=True, menu="Edit|"),
+            do("units", "Millimetre or inch", "Ctrl+U", self.switch_units, when=has_job, menu="Edit|"),
+            do("line", "Say the part in words", "Ctrl+P", self.say_part, when=has_job, menu="Part"),
+            do("mirror", "Turn the part end for end", "Ctrl+Shift+M", part.panel.mirror, when=has_job, menu="Part|"),
+            do("scale", "Scale the part", "", part.panel.scale, when=has_job, menu="Part"),
+            do(
+                "second_end",
+                "Open the program of the second end",
+                "Ctrl+Shift+B",
+                files.open_second_end,
+                when=has_job,
+                menu="Part|",
+            ),
+            do("propose", "Propose the whole route", "Ctrl+R", session.propose_route, when=has_job, menu="Route"),
+            do("double", "Double the operation", "Ctrl+D", route.panel.duplicate, when=has_job, menu="Route|"),
+            do("lab", "Try the operation in the cut lab", "Ctrl+L", self.open_lab, when=has_job, menu="Route"),
+            do("side", "First or second side", "Ctrl+Tab", self.switch_side, when=has_job, menu="Route|"),
             *(
-                do(f"stage {stage.key}", stage.label, f"Ctrl+{number}", lambda s=stage.key: self.set_stage(s))
+                do(
+                    f"stage {stage.key}",
+                    stage.label,
+                    f"Ctrl+{number % 10}",
+                    lambda s=stage.key: self.set_stage(s),
+                    menu="Shop" if stage.key == "shop" else "View",
+                )
                 for number, stage in enumerate(self.stages.values(), 1)
             ),
+            do("fit", "Fit the picture", "F", lambda: self.shown.fit(), menu="View|"),
+            do("caliper", "Caliper", "M", self.canvas.toggle_caliper, menu="View"),
+            do("table", "Section or table of operations", "L", self.switch_table, when=has_job, menu="View"),
+            do("play", "Play the program", "Ctrl+Space", lambda: self.shown.player.toggle(), when=has_job, menu="View"),
+            do("theme", "Light or dark", "Ctrl+T", self.switch_theme, button=True, menu="View|"),
+            do("read_rack", "Read a list of tools", "", files.browse_rack, menu="Shop|"),
+            do("write_rack", "Write the rack", "", files.export_rack, menu="Shop"),
         )
 
     # State
@@ -232,6 +264,11 @@ class MainWindow(QMainWindow):
         self.set_stage(PartStage.key)
         if note:
             self.say("warning", note[:1].upper() + note[1:])
+        self.at(PartStage).panel.line.select_all()
+
+    def say_part(self) -> None:
+        """The line of the part, ready to be typed."""
+        self.set_stage(PartStage.key)
         self.at(PartStage).panel.line.select_all()
 
     def set_stage(self, key: str) -> None:

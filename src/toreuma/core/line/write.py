@@ -9,10 +9,11 @@ from toreuma.core.line.fault import Misread
 from toreuma.core.line.number import length_text, plain_text
 from toreuma.core.line.piece import known_thread
 from toreuma.core.line.place import SAME_MM, Placed
-from toreuma.core.line.step import CornerWord, ReliefWord, Step, flipped_corners
+from toreuma.core.line.step import ReliefWord, Step, flipped_corners
+from toreuma.core.line.steps import steps_of
 from toreuma.core.line.tables import LineTables
 from toreuma.core.line.write_features import feature_text
-from toreuma.core.model import Element, Feature, Part, Size
+from toreuma.core.model import Feature, Part, Size
 from toreuma.core.units import System
 
 __all__ = ["size_text", "written_line"]
@@ -30,9 +31,9 @@ def written_line(part: Part, units: System, tables: LineTables, named: bool = Tr
             features=tuple(one.changed(name="") for one in part.features),
         )
     features = list(part.features)
-    outside = _said_steps(_steps(part.outside), "outside", features, tables, units)
+    outside = _said_steps([one.placed for one in steps_of(part.outside)], "outside", features, tables, units)
     whole = -part.outside[-1].z_mm
-    bore = _steps(part.inside)
+    bore = [one.placed for one in steps_of(part.inside)]
     pieces = [_step_text(outside, i, "outside", units) for i in range(len(outside))]
     said = " / ".join(pieces)
     rows = []
@@ -46,44 +47,6 @@ def written_line(part: Part, units: System, tables: LineTables, named: bool = Tr
     if part.ra_um is not None:
         rows.append(f"ra {plain_text(part.ra_um)}")
     return "; ".join((said, *rows))
-
-
-def _steps(elements: tuple[Element, ...]) -> list[Placed]:
-    """Steps of a profile, each with the corners at its ends said where they are."""
-    found: list[Placed] = []
-    z, d = 0.0, 0.0
-    face: Element | None = None
-    for element in elements:
-        flat = element.kind == "line" and abs(element.z_mm - z) < SAME_MM and element.size is None
-        if flat and face is None and abs(element.d_mm - d) > SAME_MM:
-            face, z, d = element, element.z_mm, element.d_mm
-            continue
-        corners: list[CornerWord] = []
-        if face is not None and face.corner is not None:
-            corners.append(CornerWord(face.corner.kind, face.corner.size_mm, "front"))
-        if element.corner is not None:
-            corners.append(CornerWord(element.corner.kind, element.corner.size_mm, "back"))
-        step = Step(
-            start=0,
-            end=0,
-            d0=d,
-            d1=element.d_mm if abs(element.d_mm - d) > SAME_MM or element.kind == "arc" else None,
-            size=element.size,
-            length_mm=round(z - element.z_mm, 9),
-            radius_mm=element.radius_mm if element.kind == "arc" else None,
-            hollow=element.kind == "arc" and element.bulge == "concave",
-            corners=tuple(corners),
-            ra_um=element.ra_um,
-            name=element.name,
-            face_name=face.name if face is not None else "",
-            face_ra_um=face.ra_um if face is not None else None,
-        )
-        found.append(Placed(step, z, d, element.z_mm, element.d_mm))
-        z, d, face = element.z_mm, element.d_mm, None
-    if face is not None:  # a face at the very end
-        step = Step(start=0, end=0, d0=found[-1].d1 if found else 0.0, d1=d, length_mm=0.0, name=face.name)
-        found.append(Placed(step, z, found[-1].d1 if found else 0.0, z, d))
-    return found
 
 
 def _said_steps(

@@ -1,15 +1,28 @@
 """Left panel of the part stage: outside, inside, and the features on them."""
 
+from collections.abc import Callable
+
 from PySide6.QtCore import QSize
-from PySide6.QtWidgets import QLabel, QListWidget, QListWidgetItem, QStackedWidget, QTabBar, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QInputDialog,
+    QLabel,
+    QListWidget,
+    QListWidgetItem,
+    QStackedWidget,
+    QTabBar,
+    QVBoxLayout,
+    QWidget,
+)
 
 from toreuma.app.session import Session
 from toreuma.app.stages.part.line_entry import LineEntry
 from toreuma.app.stages.part.profile_table import ProfileTable
 from toreuma.app.theme import Theme, icon
+from toreuma.core.edit.reshape import mirrored, scaled
 from toreuma.core.kinds.features import FEATURES
-from toreuma.core.model import Feature
-from toreuma.core.units import System, show
+from toreuma.core.model import Feature, Job
+from toreuma.core.units import System, parse, show
+from toreuma.engine.line import with_part
 
 __all__ = ["PartPanel", "feature_line"]
 
@@ -61,6 +74,22 @@ class PartPanel(QWidget):
         session.selection_changed.connect(self._on_selection)
         self._shown: tuple[object, ...] = ()
         self._on_job()
+
+    def mirror(self) -> None:
+        """The part end for end."""
+        self._edit(lambda job: with_part(job, mirrored(job.part)))
+
+    def scale(self) -> None:
+        """The part larger or smaller by a factor the person types."""
+        words = "Every length times (25.4 turns inches read as millimetres right):"
+        text, fine = QInputDialog.getText(self, "Scale the part", words, text="25.4")
+        if fine:
+            self._edit(lambda job: with_part(job, scaled(job.part, parse(text, "ratio", "mm"))))
+
+    def _edit(self, change: Callable[[Job], Job]) -> None:
+        error = self._session.attempt(change)
+        if error is not None:
+            self._session.message.emit("error", f"{error.what}; {error.cure}")
 
     def set_theme(self, theme: Theme) -> None:
         self._theme, self._shown = theme, ()

@@ -1,18 +1,22 @@
 """The profile as a table of elements. What is typed wrong stays, marked, with the reason under the table."""
 
+from collections.abc import Callable
+from functools import partial
 from typing import Any
 
-from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, Qt, Signal
+from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QPoint, Qt, Signal
 from PySide6.QtGui import QFont, QKeyEvent
-from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QLabel, QTableView, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QLabel, QMenu, QTableView, QVBoxLayout, QWidget
 
 from toreuma.app.forms.buttons import IconRow
-from toreuma.app.forms.part_cells import cell_text, typed_change
-from toreuma.app.forms.part_edits import added_feature, chained
+from toreuma.app.forms.part_cells import cell_text, place_text, typed_change
+from toreuma.app.forms.part_edits import added_feature, chained, split
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.core.edit.reshape import copied_steps, moved_step, step_of, without_steps
 from toreuma.core.errors import PartError, ToreumaError
-from toreuma.core.model import Element, Job
+from toreuma.core.model import Element, Job, Part
+from toreuma.engine.line import with_part
 
 __all__ = ["ProfileModel", "ProfileTable"]
 
@@ -117,6 +121,8 @@ class ProfileModel(QAbstractTableModel):
         for (row, column), text in pending.items():
             if row < len(elements):
                 try:
+                    if FIELDS[column] == "z_mm":
+                        text = place_text(text, elements, row, self._session.system)
                     changes = typed_change(FIELDS[column], text, self._session.system, elements[row])
                     elements[row] = elements[row].changed(**changes)
                 except ToreumaError as error:
@@ -133,13 +139,35 @@ class ProfileModel(QAbstractTableModel):
 
 
 class ProfileView(QTableView):
-    """Enter opens a cell for typing, as does typing."""
+    """Enter opens a cell for typing, as does typing; ``wanted`` names what else a key asks for."""
+
+    wanted = Signal(str)
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter) and self.state() != self.State.EditingState:
+        if self.state() == self.State.EditingState:
+            super().keyPressEvent(event)
+            return
+        held = event.modifiers() == Qt.KeyboardModifier.AltModifier
+        names = {Qt.Key.Key_Delete: "delete", Qt.Key.Key_Insert: "add"}
+        moves = {Qt.Key.Key_Up: "ahead", Qt.Key.Key_Down: "behind", Qt.Key.Key_D: "copy", Qt.Key.Key_S: "split"}
+        name = (moves if held else names).get(Qt.Key(event.key()))
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self.edit(self.currentIndex())
+        elif name is not None:
+            self.wanted.emit(name)
         else:
             super().keyPressEvent(event)
+
+
+EDITS = (
+    ("add", "Add an element behind", "Ins"),
+    ("split", "Split in the middle", "Alt+S"),
+    ("ahead", "Move the step toward the front", "Alt+Up"),
+    ("behind", "Move the step toward the chuck", "Alt+Down"),
+    ("copy", "Copy the steps", "Alt+D"),
+    ("delete", "Take out", "Del"),
+)
+"""What the context menu of the table offers: name, words, key."""
 
 
 class ProfileTable(QWidget):
@@ -154,7 +182,10 @@ class ProfileTable(QWidget):
         self.view.setModel(self.model)
         self.view.verticalHeader().setDefaultSectionSize(26)
         self.view.verticalHeader().setFixedWidth(22)
-        self.view.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
+        self.view.setSelectionMode(QAbstractItemView.SelectionMode.ExtendedSelection)
+        self.view.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+        self.view.customContextMenuRequested.connect(self._menu)
+        self.view.wanted.connect(self.edit)
         self.view.setShowGrid(False)
         self.view.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.view.setCornerButtonEnabled(False)
@@ -208,7 +239,7 @@ class ProfileTable(QWidget):
         unit = "inch" if self._session.system == "inch" else "mm"
         self._note.setText(
             f"All in {unit}; Ø is the diameter, with limits if you like: 30 h6. Corner: C1 chamfer, R1 round. "
-            "Expressions and units work: 30-0.2, 1/2in."
+            "Z also as 12 from back, or 18 long. Expressions and units work: 30-0.2, 1/2in."
         )
         self._show_fault()
         self._on_selection()
@@ -220,6 +251,34 @@ class ProfileTable(QWidget):
     def type_into(self, row: int, column: int, text: str) -> None:
         """As if the person typed ``text`` into a cell."""
         self.model.setData(self.model.index(row, column), text)
+
+    def _menu(self, at: QPoint) -> None:
+        menu = QMenu(self)
+        for name, words, key in EDITS:
+            menu.addAction(f"{words}\t{key}", partial(self.edit, name))
+        menu.exec(self.view.viewport().mapToGlobal(at))
+
+    def edit(self, name: str) -> None:
+        """Do one of the edits of the table to what is selected."""
+        rows = sorted({index.row() for index in self.view.selectionModel().selectedIndexes()})
+        row = self.view.currentIndex().row()
+        side: Any = self.side
+        if name == "add":
+            self.add()
+        elif name == "delete" and len(rows) < 2:
+            self.delete()
+        elif name == "split":
+            self._report(self._session.attempt(lambda j: split(j, self.side, max(row, 0))))
+        elif row >= 0 and self._session.job is not None:
+            part = self._session.job.part
+            steps = tuple(sorted({step_of(part, side, index) for index in rows or [row]}))
+            changes: dict[str, Callable[[Part], Part]] = {
+                "ahead": lambda p: moved_step(p, side, steps[0], -1),
+                "behind": lambda p: moved_step(p, side, steps[0], 1),
+                "copy": lambda p: copied_steps(p, side, steps),
+                "delete": lambda p: without_steps(p, side, steps),
+            }
+            self._report(self._session.attempt(lambda j: with_part(j, changes[name](j.part))))
 
     def add(self) -> None:
         """Split the stretch behind the selected element: a new line a little farther toward the chuck."""

@@ -55,6 +55,7 @@ def _whole(panel: PartReasons, job: Job) -> None:
     fresh = panel.start(("whole", panel.finding_key(findings)))
     panel.text("title", "title", job.part.name or job.name)
     panel.text("size", "muted", _extent(panel, job))
+    panel.line("job", "Job: its name", job.name, lambda j, v: j.changed(name=v or j.name))
     for field in PART_FIELDS:
         panel.typed(
             f"part.{field.name}",
