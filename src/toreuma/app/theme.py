@@ -34,7 +34,7 @@ QToolButton:checked { background: $accent_soft; border-color: $accent; }
 QPushButton:hover, QToolButton:hover { border-color: $accent; }
 QPushButton:focus, QToolButton:focus, QComboBox:focus, QLineEdit:focus { border: 1px solid $focus; }
 QPushButton:disabled, QToolButton:disabled { color: $line; }
-QPushButton#stage { border: none; border-bottom: 3px solid transparent; border-radius: 0; padding: 10px 14px 8px 14px;
+QPushButton#stage { border: none; border-bottom: 3px solid transparent; border-radius: 0; padding: 10px 11px 8px 11px;
     background: transparent; color: $muted; }
 QPushButton#stage:checked { border-bottom: 3px solid $accent; color: $ink; font-weight: bold; }
 QPushButton#stage:focus { color: $accent; }
@@ -45,6 +45,7 @@ QToolButton#pin:focus { background: $line; }
 QLineEdit { background: $raised; border: 1px solid $line; border-radius: 3px; padding: 3px 6px;
     selection-background-color: $accent; selection-color: $on_accent; font-family: "$number_font"; }
 QLineEdit#codeEntry { font-size: 20px; padding: 8px 10px; }
+QLineEdit:disabled, QComboBox:disabled { background: transparent; border: 1px solid transparent; color: $muted; }
 QLabel#code { font-family: "$number_font"; }
 QLineEdit[bad="true"] { border: 2px solid $error; color: $error; }
 QLabel#fault { background: $raised; color: $error; border: 1px solid $error; border-radius: 3px; padding: 3px 6px; }

@@ -6,13 +6,16 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.errors import JobError
-from toreuma.core.model import BarSize
+from toreuma.core.model import BarSize, Insert, Tool
+from toreuma.core.model.catalogue import Catalogue, InsertCarrier
 from toreuma.engine.library import library, renew
 from toreuma.files.jobs import validation_line
 from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
+from toreuma.shipped.standards import code_tables
 
-__all__ = ["by_likeness", "every", "exported", "of_shop", "renamed", "taken_in", "with_field"]
+__all__ = ["by_code", "by_likeness", "every", "exported", "of_shop", "renamed", "taken_in", "tool_shown", "with_field"]
 
 NAMED_BY = {"machine": "name", "hold": "name", "material": "name", "insert": "code", "holder": "code"}
 """The field that is what an entry is called."""
@@ -53,12 +56,29 @@ def renamed(kind: str, value: Any, name: str) -> Any:
     return value
 
 
+def by_code(kind: str, code: str) -> Any:
+    """An insert, a holder or a boring bar as its code says; None where it is no code of one."""
+    read = with_rack(Catalogue(), [code], code_tables())
+    found: Any = next(iter({"insert": read.inserts, "holder": read.carriers}.get(kind, ())), None)
+    return found
+
+
+def tool_shown(value: Any) -> Tool:
+    """A tool to draw: a holder or a bar with an insert that fits it."""
+    if not isinstance(value, InsertCarrier):
+        found: Tool = value
+        return found
+    fitting = (one for one in library().catalogue.inserts if value.seat.takes(one))
+    usual = Insert(shape="C", included_angle_deg=80, ic_mm=value.seat.ic_mm, thickness_mm=4.76, nose_radius_mm=0.8)
+    return value.with_insert(next(fitting, usual), "T1")
+
+
 def with_field(value: Any, path: str, number: Any) -> Any:
     """A value with one field changed, named by its path as ``carriers.0.stations``. Raises `JobError`."""
     head, _, rest = path.partition(".")
-    fields = type(value).model_fields
+    fields = getattr(type(value), "model_fields", {})
     if head not in fields:
-        raise JobError(path, "there is no such field", f"choose from {', '.join(sorted(fields))}")
+        raise JobError(path, "there is no such field", f"choose from {', '.join(sorted(fields)) or 'none'}")
     held = getattr(value, head)
     try:
         if not rest:
@@ -96,8 +116,11 @@ def by_likeness(kind: str, name: str, like: str, changes: list[tuple[str, Any]],
             value = BarSize.model_validate({"size_mm": fields.pop("size_mm", None), **fields})
             fields = {}
         else:
-            value = known[like or next(iter(known))]
-            value = renamed(kind, value, name)
+            value = by_code(kind, name)
+            if value is not None:
+                like, source = "", "its code" if source == "own" else source
+            else:
+                value = renamed(kind, known[like or next(iter(known))], name)
         for path, number in fields.items():
             value = with_field(value, path, number)
     except ValidationError as error:

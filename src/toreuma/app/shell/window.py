@@ -230,7 +230,7 @@ class MainWindow(QMainWindow):
             do("caliper", "Caliper", "M", self.canvas.toggle_caliper, menu="View"),
             do("table", "Section or table of operations", "L", self.switch_table, when=has_job, menu="View"),
             do("play", "Play the program", "Ctrl+Space", lambda: self.shown.player.toggle(), when=has_job, menu="View"),
-            do("theme", "Light or dark", "Ctrl+T", self.switch_theme, button=True, menu="View|"),
+            do("theme", "Light or dark", "Ctrl+T", self.switch_theme, menu="View|"),
             do("read_rack", "Read a list of tools", "", files.browse_rack, menu="Shop|"),
             do("write_rack", "Write the rack", "", files.export_rack, menu="Shop"),
         )

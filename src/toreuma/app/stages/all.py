@@ -6,6 +6,7 @@ from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.part.stage import PartStage
 from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.proof.stage import ProofStage
+from toreuma.app.stages.shop.stage import ShopStage
 from toreuma.app.stages.stage import Stage
 from toreuma.app.stages.stock.stage import StockStage
 from toreuma.app.stages.tools.stage import ToolsStage
@@ -23,4 +24,5 @@ STAGES: tuple[type[Stage], ...] = (
     ProofStage,
     ProgramStage,
     BenchStage,
+    ShopStage,
 )

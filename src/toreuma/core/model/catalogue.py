@@ -88,4 +88,6 @@ class RackItem(Value):
     code: Name
     edges_left: int = Field(default=0, ge=0, le=100_000)
     place: Name = ""
+    price: float = Field(default=0.0, ge=0, le=1e6, description="Of one piece, in the shop's currency")
+    measured: Name = Field(default="", description="Sizes as measured, in the person's words")
     note: Name = ""

@@ -12,7 +12,6 @@ from toreuma.core.cutting.situation import Cut, Situation
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System, parse, show
 from toreuma.engine.library import library
-from toreuma.shipped.library import machines
 
 __all__ = ["LabBench"]
 
@@ -50,7 +49,7 @@ class LabBench(QWidget):
             self.material.addItem(f"{name}  ({one.group})", name)
         for name in SOFTENING_C:
             self.tool.addItem(name, name)
-        for machine in machines():
+        for machine in library().machines:
             self.machine.addItem(machine, machine)
         for words, value in (("mm, m/min", "mm"), ("inch, ft/min", "inch")):
             self.units.addItem(words, value)
@@ -212,7 +211,10 @@ class LabBench(QWidget):
             self.loads.show_limits(None, self.system)
             self.steps.show_rungs({})
             return
-        material, machine = library().materials[self.material.currentData()], machines()[self.machine.currentData()]
+        material, machine = (
+            library().materials[self.material.currentData()],
+            library().machines[self.machine.currentData()],
+        )
         cut = Cut(typed["ap_mm"], typed["feed_mm_rev"], typed["vc_m_min"])
         around = [typed[field] for field in ("d_mm", "stick_out_mm", "nose_mm", "entering_deg")]
         tool = self.tool.currentData()

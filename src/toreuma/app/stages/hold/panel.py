@@ -16,7 +16,7 @@ from toreuma.app.forms.rows import RowColumn
 from toreuma.core.kinds.field import Field
 from toreuma.core.model import Job
 from toreuma.core.units import System, show
-from toreuma.shipped.library import holds, machines
+from toreuma.engine.library import library
 
 __all__ = ["HoldPanel"]
 
@@ -43,14 +43,14 @@ class HoldPanel(RowColumn):
         fresh = self.start(key)
         if fresh:
             self.heading("Machine")
-        every = tuple((name, name) for name in machines())
+        every = tuple((name, name) for name in library().machines)
         own = job.machine.name
-        options = every if own in machines() else ((f"{own}  (this job's own)", own), *every)
+        options = every if own in library().machines else ((f"{own}  (this job's own)", own), *every)
         self.choice("machine", "Cut on", options, own, _with_machine)
         self.text("machine", "muted", _machine_facts(job, self.session.system))
         if fresh:
             self.heading("First hold")
-        names = tuple((one.name, one.name) for one in holds())
+        names = tuple((one.name, one.name) for one in library().holds.values())
         known = hold.name in [name for name, _ in names]
         options = names if known else ((hold.name or "this job's own", hold.name), *names)
         self.choice("hold", "Held in", options, hold.name, _with_named)
@@ -137,7 +137,7 @@ class HoldPanel(RowColumn):
 
 
 def _with_machine(job: Job, name: str) -> Job:
-    return job.changed(machine=machines().get(name, job.machine))
+    return job.changed(machine=library().machines.get(name, job.machine))
 
 
 def _machine_facts(job: Job, system: System) -> str:
@@ -161,7 +161,7 @@ def _with_hold(job: Job, **changes: Any) -> Job:
 
 def _with_named(job: Job, name: str) -> Job:
     """Another hold, with the stick-out and grip the person had."""
-    found = next((one for one in holds() if one.name == name), None)
+    found = next((one for one in library().holds.values() if one.name == name), None)
     if found is None:
         return job
     now = job.setup.hold

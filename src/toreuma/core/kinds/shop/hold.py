@@ -1,0 +1,59 @@
+"""What the shop asks of a chuck, a collet or a mandrel."""
+
+from toreuma.core.kinds.shop.field import YES_NO, ShopField
+from toreuma.core.model import Chuck, Collet, Mandrel
+
+__all__ = ["hold_fields"]
+
+_HOLD = (
+    ShopField(
+        path="force_n",
+        label="grip at rest, all jaws",
+        unit="N",
+        empty="unknown: not judged",
+        why="what holds the piece before speed takes some of it",
+        heading="Limits",
+    ),
+    ShopField(path="max_rpm", label="speed on its plate", unit="rpm", why="never exceeded"),
+    ShopField(
+        path="friction", label="friction", unit="ratio", empty="by kind of jaw", why="hard serrated 0.3, soft 0.17"
+    ),
+    ShopField(path="safety", label="wanted safety", unit="ratio", why="of the grip against the hardest cut"),
+    ShopField(path="grip_length_mm", label="grip length", unit="mm", why="what the jaws hold", heading="Sizes"),
+    ShopField(path="body_d_mm", label="body", unit="mm", why="what tools must keep clear of"),
+    ShopField(path="body_length_mm", label="body long", unit="mm"),
+    ShopField(path="tool_clearance_mm", label="tools keep clear by", unit="mm"),
+)
+_CHUCK = (
+    ShopField(path="grip_range_mm", label="takes", unit="mm", form="span", empty="any", why="diameters, from and to"),
+    ShopField(path="jaws", label="jaws", form="choice", options=(("hard, serrated", "hard"), ("soft, bored", "soft"))),
+    ShopField(path="jaw_count", label="how many jaws", why="three press a thin ring more than six"),
+    ShopField(path="jaw_length_mm", label="jaws stand out", unit="mm", why="from the body, along Z"),
+    ShopField(path="jaw_height_mm", label="jaws high", unit="mm", why="above the grip, on radius"),
+    ShopField(path="bored_d_mm", label="bored to", unit="mm", empty="the blank", why="soft jaws"),
+    ShopField(path="bored_depth_mm", label="bored deep", unit="mm", empty="through", why="the piece rests on the step"),
+    ShopField(
+        path="jaw_mass_kg",
+        label="mass of one jaw",
+        unit="kg",
+        empty="unknown: no loss of grip computed",
+        why="jaws fly outward as speed rises",
+    ),
+    ShopField(path="jaw_centre_r_mm", label="its centre of mass", unit="mm", empty="unknown", why="on radius"),
+)
+_COLLET = (
+    ShopField(path="range_mm", label="closes on", unit="mm", form="span", why="diameters, from and to"),
+    ShopField(path="cap_length_mm", label="cap stands out", unit="mm"),
+    ShopField(path="cap_d_mm", label="cap", unit="mm"),
+    ShopField(path="stop", label="stop inside", form="choice", options=YES_NO),
+)
+_MANDREL = (
+    ShopField(path="d_mm", label="mandrel", unit="mm", why="the bore it opens in"),
+    ShopField(path="length_mm", label="reaches in", unit="mm"),
+)
+
+
+def hold_fields(hold: Chuck | Collet | Mandrel) -> tuple[ShopField, ...]:
+    """Everything of a hold a person may type."""
+    own = {"chuck": _CHUCK, "collet": _COLLET, "mandrel": _MANDREL}[hold.kind]
+    return (*_HOLD, *own)
