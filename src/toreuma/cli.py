@@ -24,6 +24,7 @@ ROOMS = {
     "exchange": ("import", "export", "second-end"),
     "beginning": ("new", "line"),
     "shop": ("shop",),
+    "help": ("help",),
     "materials": ("material", "prove-out"),
     "standards": ("decode", "thread", "fit"),
 }

@@ -21,6 +21,7 @@ __all__ = [
     "demo_names",
     "dialect",
     "dialect_names",
+    "help_text",
     "holds",
     "known_threads",
     "machines",
@@ -114,6 +115,12 @@ def starters() -> dict[str, dict[str, str]]:
     """Parts to begin with: the line of each by name, in mm and in inches."""
     found: dict[str, dict[str, str]] = shipped_json("starters.json")["starters"]
     return found
+
+
+@cache
+def help_text() -> str:
+    """The pages of help, in Markdown."""
+    return data_path("help", "pages.md").read_text("utf-8")
 
 
 @cache

@@ -29,6 +29,7 @@ class FindingCard(QFrame):
     ) -> None:
         super().__init__()
         self.setObjectName("card")
+        self.setProperty("topic", "findings")
         self.finding = finding
         self._session, self._chosen = session, chosen
         column = QVBoxLayout(self)

@@ -83,6 +83,7 @@ class NumberRow(QFrame):
         self, evidence: Evidence, theme: Theme, change: Callable[[float | None], ToreumaError | None] | None = None
     ) -> None:
         super().__init__()
+        self.setProperty("topic", "numbers")
         self._theme, self._change = theme, change
         self._empty_allowed = False
         self._evidence = evidence

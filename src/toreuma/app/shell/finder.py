@@ -23,17 +23,25 @@ class Findable:
 class Finder(QFrame):
     """A small list under the header; letters narrow it, Enter runs, Esc closes."""
 
-    def __init__(self, parent: QWidget, offers: Callable[[], list[Findable]]) -> None:
+    def __init__(
+        self,
+        parent: QWidget,
+        offers: Callable[[], list[Findable]],
+        meant: Callable[[str], list[Findable]] = lambda text: [],
+    ) -> None:
+        """``offers`` is everything that has a name; ``meant`` what a text means by itself, as a thread or a code."""
         super().__init__(parent)
         self.setObjectName("palette")
-        self._offers = offers
+        self._offers, self._meant = offers, meant
+        self._known: list[Findable] = []
         self._shown: list[Findable] = []
         self.edit = QLineEdit()
         self.edit.setObjectName("search")
-        self.edit.setPlaceholderText("Command, operation, tool, surface")
+        self.edit.setPlaceholderText("Command, operation, tool, surface, material, M12x1.75, 25 H7, CNMG120408")
         self.edit.setAccessibleName("Find")
         self.list = QListWidget()
         self.list.setAccessibleName("Found")
+        self.list.setWordWrap(True)
         column = QVBoxLayout(self)
         column.setContentsMargins(6, 6, 6, 6)
         column.addWidget(self.edit)
@@ -48,8 +56,9 @@ class Finder(QFrame):
         parent = self.parentWidget()
         if parent is None:
             return
-        width = min(460, parent.width() - 40)
+        width = min(560, parent.width() - 40)
         self.setGeometry((parent.width() - width) // 2, 52, width, 330)
+        self._known = self._offers()
         self.edit.clear()
         self._narrow("")
         self.show()
@@ -58,12 +67,22 @@ class Finder(QFrame):
 
     def _narrow(self, text: str) -> None:
         words = text.lower().split()
-        self._shown = [one for one in self._offers() if all(word in f"{one.text} {one.kind}".lower() for word in words)]
+        named = [one for one in self._known if all(word in f"{one.text} {one.kind}".lower() for word in words)]
+        begins = [one for one in named if text.strip() and one.text.lower().startswith(text.strip().lower())]
+        self._shown = [*begins, *self._meant(text.strip()), *(one for one in named if one not in begins)]
         self.list.clear()
         for one in self._shown[:80]:
             label = f"{one.text}   {one.kind}" + (f"   {one.key}" if one.key else "")
             self.list.addItem(QListWidgetItem(label))
-        self.list.setCurrentRow(0)
+        if not self._shown:
+            looked = "commands, stages, operations, surfaces, features, tools, the shop, the bench and help"
+            told = (
+                f"Nothing is called {text.strip()!r}: looked at {looked}; and it is no thread, fit, code or material."
+            )
+            nothing = QListWidgetItem(told)
+            nothing.setFlags(Qt.ItemFlag.NoItemFlags)
+            self.list.addItem(nothing)
+        self.list.setCurrentRow(0 if self._shown else -1)
 
     def run_current(self) -> None:
         row = self.list.currentRow()

@@ -1,6 +1,7 @@
 """What a new part asks: name, units, material, machine; each begins with what was chosen last."""
 
-from PySide6.QtCore import QSettings, QStringListModel, Qt, Signal
+from PySide6.QtCore import QEvent, QObject, QSettings, QStringListModel, Qt, Signal
+from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QComboBox, QCompleter, QFrame, QGridLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout
 
 from toreuma.core.errors import ToreumaError
@@ -54,6 +55,8 @@ class NewStrip(QFrame):
             grid.setColumnStretch(column, 1 if field is self.units else 2)
             if isinstance(field, QLineEdit):
                 field.returnPressed.connect(self._begin)
+            else:
+                field.installEventFilter(self)
         grid.addWidget(self.begin, 1, len(fields))
         column_ = QVBoxLayout(self)
         column_.setContentsMargins(14, 8, 14, 8)
@@ -135,6 +138,15 @@ class NewStrip(QFrame):
     def _polish(self) -> None:
         self.material.style().unpolish(self.material)
         self.material.style().polish(self.material)
+
+    def eventFilter(self, watched: QObject, event: QEvent) -> bool:
+        """Enter begins from a list as well, while it is closed."""
+        enter = (Qt.Key.Key_Return, Qt.Key.Key_Enter)
+        pressed = isinstance(event, QKeyEvent) and event.type() == QEvent.Type.KeyPress and event.key() in enter
+        if pressed and isinstance(watched, QComboBox) and not watched.view().isVisible():
+            self._begin()
+            return True
+        return super().eventFilter(watched, event)
 
     def _begin(self) -> None:
         self.begun.emit()

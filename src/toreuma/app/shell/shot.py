@@ -57,6 +57,8 @@ def take_shot(
     session = Session()
     with tempfile.TemporaryDirectory() as folder:
         settings = QSettings(f"{folder}/settings.ini", QSettings.Format.IniFormat)
+        for one in known:  # no first lines: the stage is what is shown
+            settings.setValue(f"hint/stage:{one}", True)
         window = MainWindow(session, settings, theme)
         window.resize(int(match.group(1)), int(match.group(2)))
         session.show(job)

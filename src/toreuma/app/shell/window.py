@@ -5,22 +5,34 @@ from typing import TypeVar
 
 from PySide6.QtCore import QByteArray, QSettings, QSize, Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
-from PySide6.QtWidgets import QLabel, QMainWindow, QSplitter, QStackedWidget, QStyle, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QApplication,
+    QHBoxLayout,
+    QLabel,
+    QMainWindow,
+    QSplitter,
+    QStackedWidget,
+    QStyle,
+    QVBoxLayout,
+    QWidget,
+)
 
 from toreuma.app.picture.section import SectionCanvas
 from toreuma.app.session import Session
 from toreuma.app.shell.actions import Action, Actions
 from toreuma.app.shell.files import Files
-from toreuma.app.shell.findables import findables
+from toreuma.app.shell.findables import Ways, findables, meant
 from toreuma.app.shell.finder import Finder
 from toreuma.app.shell.first_page import FirstPage
 from toreuma.app.shell.header import Header
+from toreuma.app.shell.help_panel import HelpPanel, Hint, topic_of
 from toreuma.app.shell.new_strip import USUAL_NAME
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.part.stage import PartStage
 from toreuma.app.stages.program.stage import ProgramStage
+from toreuma.app.stages.shop.stage import ShopStage
 from toreuma.app.stages.stage import Shared, Stage, Themed
 from toreuma.app.stages.tools.stage import ToolsStage
 from toreuma.app.theme import load_theme
@@ -28,6 +40,7 @@ from toreuma.app.time.ribbon import Ribbon
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 from toreuma.engine.fresh import new_job, starter_line
+from toreuma.engine.help import page_of
 
 __all__ = ["MainWindow", "room_for"]
 
@@ -81,7 +94,9 @@ class MainWindow(QMainWindow):
         self.actions_known = Actions(self, self._actions())
         self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
         self._lay_out()
-        self.finder = Finder(self._whole, lambda: findables(self.session, self.actions_known, self.set_stage))
+        ways = Ways(self.set_stage, self.open_shop, self.open_bench, self.open_help)
+        offers = lambda: findables(self.session, self.actions_known, ways)  # noqa: E731
+        self.finder = Finder(self._whole, offers, lambda text: meant(text, ways))
         self._message_timer = QTimer(self, singleShot=True, interval=MESSAGE_MS)
         self._message_timer.timeout.connect(self._notice.hide)
         self._connect()
@@ -143,9 +158,14 @@ class MainWindow(QMainWindow):
         column = QVBoxLayout(whole)
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
-        for part in (self.header, self._notice, self.files.autosave.bar):
+        self.hint, self.help = Hint(), HelpPanel(self._theme)
+        for part in (self.header, self._notice, self.files.autosave.bar, self.hint):
             column.addWidget(part)
-        column.addWidget(self.pages, 1)
+        beside = QHBoxLayout()
+        beside.setSpacing(0)
+        beside.addWidget(self.pages, 1)
+        beside.addWidget(self.help)
+        column.addLayout(beside, 1)
         self._whole = whole
         self.setCentralWidget(whole)
         self.actions_known.fill(self.menuBar(), MENUS)
@@ -153,6 +173,8 @@ class MainWindow(QMainWindow):
     def _connect(self) -> None:
         self.header.stage_chosen.connect(self.set_stage)
         self.header.asked.connect(self.actions_known.do)
+        self.help.closed.connect(self.help.hide)
+        self.hint.closed.connect(self._on_hint)
         for stage in self.stages.values():
             stage.turned.connect(self._turn)
         self.at(PartStage).imports.finished.connect(self._on_import_over)
@@ -231,6 +253,9 @@ class MainWindow(QMainWindow):
             do("table", "Section or table of operations", "L", self.switch_table, when=has_job, menu="View"),
             do("play", "Play the program", "Ctrl+Space", lambda: self.shown.player.toggle(), when=has_job, menu="View"),
             do("theme", "Light or dark", "Ctrl+T", self.switch_theme, menu="View|"),
+            do("help", "Help on the thing in focus", "F1", self.switch_help, menu="Help"),
+            do("help_line", "How a part is typed", "", lambda: self.open_help("line"), menu="Help"),
+            do("help_door", "Where to begin", "", lambda: self.open_help("door"), menu="Help"),
             do("read_rack", "Read a list of tools", "", files.browse_rack, menu="Shop|"),
             do("write_rack", "Write the rack", "", files.export_rack, menu="Shop"),
         )
@@ -266,6 +291,48 @@ class MainWindow(QMainWindow):
             self.say("warning", note[:1].upper() + note[1:])
         self.at(PartStage).panel.line.select_all()
 
+    def topic(self) -> str:
+        """What help is wanted about: the thing in focus, what is selected, else the stage."""
+        said, job = topic_of(QApplication.focusWidget()), self.session.job
+        if said:
+            return said
+        if self.at_home or not self.shown.is_ready:
+            return "door"
+        chosen = self.session.selection
+        operation = job.operation(chosen.operation) if job is not None and chosen.operation else None
+        if operation is not None:
+            return f"operation:{operation.kind}"
+        if job is not None and chosen.feature is not None and chosen.feature < len(job.part.features):
+            return f"feature:{job.part.features[chosen.feature].kind}"
+        return f"stage:{self.shown.key}"
+
+    def switch_help(self) -> None:
+        """Help on the thing in focus; the same key closes it."""
+        topic = self.topic()
+        if self.help.isVisible() and self.help.key == page_of(topic).key:
+            self.help.hide()
+        else:
+            self.open_help(topic)
+
+    def open_help(self, key: str) -> None:
+        """A page of help beside whatever is shown."""
+        self.help.search.clear()
+        self.help.show_page(key)
+
+    def open_shop(self, kind: str, name: str = "") -> None:
+        """A kind of the shop, and an entry of it."""
+        self.set_stage(ShopStage.key)
+        self.at(ShopStage).shop.open(kind, name)
+
+    def open_bench(self, page: str, typed: str = "") -> None:
+        """A page of the bench, with what is asked there."""
+        self.set_stage(BenchStage.key)
+        self.at(BenchStage).bench.open(page, typed)
+
+    def _on_hint(self, key: str) -> None:
+        self._settings.setValue(f"hint/{key}", True)
+        self.hint.hide()
+
     def say_part(self) -> None:
         """The line of the part, ready to be typed."""
         self.set_stage(PartStage.key)
@@ -286,6 +353,10 @@ class MainWindow(QMainWindow):
         stage = self.shown
         ready = stage.is_ready and not self.at_home
         self.header.show_stage(stage.key if ready else "")
+        topic = f"stage:{stage.key}" if ready else "door"
+        self.hint.show_for(topic, ready and not self._settings.value(f"hint/{topic}", False, bool))
+        if self.help.isVisible() and not self.help.search.text():
+            self.help.show_page(self.topic())
         _show(self.pages, (stage.page or self._work) if ready else self.first)
         if stage.page is not None or not ready:
             return
@@ -335,7 +406,7 @@ class MainWindow(QMainWindow):
     def _apply_theme(self) -> None:
         self.setPalette(self._theme.palette())
         self.setStyleSheet(self._theme.style_sheet())
-        own: tuple[Themed, ...] = (self.header, self.canvas, self.ribbon, self.first)
+        own: tuple[Themed, ...] = (self.header, self.canvas, self.ribbon, self.first, self.help)
         for part in (*own, *(one for stage in self.stages.values() for one in stage.themed)):
             part.set_theme(self._theme)
 

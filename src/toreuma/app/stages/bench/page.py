@@ -59,12 +59,16 @@ class BenchPage(QWidget):
         right.addWidget(caution)
         row.addLayout(right, 1)
 
-    def open(self, name: str) -> None:
-        """Show a page by its name. Raises `JobError`."""
+    def open(self, name: str, typed: str = "") -> None:
+        """Show a page by its name, with what is asked there typed in. Raises `JobError`."""
         names = [one.lower() for one, _ in NAMES]
         if name.lower() not in names:
             raise JobError(f"bench {name}", "there is no such page", f"choose from {', '.join(names)}")
         self.list.setCurrentRow(names.index(name.lower()))
+        entry = getattr(self.pages.currentWidget(), "entry", None)
+        if typed and entry is not None:
+            entry.setText(typed)
+            entry.setFocus()
 
     def set_theme(self, theme: Theme) -> None:
         self.codes.set_theme(theme)

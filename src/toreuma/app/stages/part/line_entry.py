@@ -61,6 +61,7 @@ class LineEntry(QWidget):
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
         self._session, self._theme = session, theme
+        self.setProperty("topic", "line")
         self.text = LineText()
         self.says = QLabel()
         self.says.setWordWrap(True)

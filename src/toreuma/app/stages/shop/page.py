@@ -8,7 +8,6 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QFileDialog,
     QHBoxLayout,
-    QInputDialog,
     QLabel,
     QLineEdit,
     QListWidget,
@@ -71,8 +70,12 @@ class ShopPage(QWidget):
         self.filter.setAccessibleName("Look for a name in the shop")
         self.list = QListWidget()
         self.list.setAccessibleName("Entries of the shop")
-        self.new = QPushButton("New like this…")
-        self.new.setToolTip("An entry of your own that begins like the one that is shown")
+        self.new_name = QLineEdit()
+        self.new_name.setObjectName("search")
+        self.new_name.setPlaceholderText("Name of a new one like this")
+        self.new_name.setAccessibleName("Name of a new entry like the one that is shown")
+        self.new = QPushButton("New")
+        self.new.setToolTip("An entry of your own that begins like the one that is shown, under this name (Enter)")
         self.remove = QPushButton("Take out")
         self.take_in = QPushButton("Import…")
         self.hand_on = QPushButton("Export…")
@@ -93,7 +96,8 @@ class ShopPage(QWidget):
         self.kinds.currentRowChanged.connect(lambda _: self.refresh())
         self.filter.textChanged.connect(lambda _: self.refresh())
         self.list.currentItemChanged.connect(lambda now, _: self._choose(now))
-        self.new.clicked.connect(self._ask_new)
+        self.new.clicked.connect(self._on_new)
+        self.new_name.returnPressed.connect(self._on_new)
         self.remove.clicked.connect(self._remove)
         self.take_in.clicked.connect(self._ask_import)
         self.hand_on.clicked.connect(self._ask_export)
@@ -109,10 +113,11 @@ class ShopPage(QWidget):
         left.setSpacing(6)
         left.addWidget(self.filter)
         left.addWidget(self.list, 1)
-        for pair in ((self.new, self.remove), (self.take_in, self.hand_on)):
+        for widgets in ((self.new_name, self.new), (self.remove, self.take_in, self.hand_on)):
             row = QHBoxLayout()
-            for button in pair:
-                row.addWidget(button)
+            row.setSpacing(4)
+            for widget in widgets:
+                row.addWidget(widget)
             left.addLayout(row)
         holder = QWidget()
         holder.setLayout(left)
@@ -174,7 +179,7 @@ class ShopPage(QWidget):
         self.list.setCurrentRow(names.index(self._name) if self._name in names else 0)
         self.list.blockSignals(False)
         if not rows and words:
-            self._say("muted", f"Nothing here is called {self.filter.text().strip()!r}; make it with New like this.")
+            self._say("muted", f"Nothing here is called {self.filter.text().strip()!r}; type a name below to make it.")
         self._choose(self.list.currentItem())
         problems = library().shop.problems
         if problems:
@@ -252,12 +257,13 @@ class ShopPage(QWidget):
             return False
         return True
 
-    def _ask_new(self) -> None:
-        like = self._name if self.kind != "bar" or self.list.count() else ""
-        words = f"Its name; it begins like {like}:" if like else "Its size, or its name:"
-        name, fine = QInputDialog.getText(self, "New in the shop", words, text=f"our {like}" if like else "round 45")
-        if fine and name.strip():
-            self.make_new(name.strip(), like)
+    def _on_new(self) -> None:
+        name = self.new_name.text().strip()
+        if not name:
+            self._say("warning", "Type a name for it first, below the list.")
+            self.new_name.setFocus()
+            return
+        self.make_new(name, self._name if self.list.count() and self.kind != "rules" else "")
 
     def make_new(self, name: str, like: str = "") -> None:
         """An entry of the person's own, like another one."""
@@ -268,6 +274,7 @@ class ShopPage(QWidget):
         first = [("size_mm", size)] if self.kind == "bar" and not like else []
         if self._attempt(lambda: by_likeness(self.kind, name, like, first, "own")):
             self.filter.clear()
+            self.new_name.clear()
             self._name = name
             self.refresh()
             first_row = next(iter(self.form.rows.values()), None)

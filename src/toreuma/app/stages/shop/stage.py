@@ -47,6 +47,7 @@ class ShopStage(Stage):
 
     def enter(self) -> None:
         self.shop.refresh()
+        self.shop.kinds.setFocus()
 
     def _use(self, kind: str, value: Any) -> None:
         """Put a machine, a hold or a material into the open job."""

@@ -1,0 +1,122 @@
+"""Help in a side panel that stays open: the page about the thing in focus, and a search over all of them."""
+
+from PySide6.QtCore import Signal
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QTextBrowser, QToolButton, QVBoxLayout, QWidget
+
+from toreuma.app.theme import Theme
+from toreuma.engine.help import Page, help_pages, page_of, searched
+
+__all__ = ["HelpPanel", "Hint", "topic_of"]
+
+WIDTH_PX = 380
+
+
+class HelpPanel(QFrame):
+    """``show_page`` turns to a page; words typed above narrow the list under it."""
+
+    closed = Signal()
+
+    def __init__(self, theme: Theme) -> None:
+        super().__init__()
+        self.setObjectName("panel")
+        self.setFixedWidth(WIDTH_PX)
+        self.search = QLineEdit()
+        self.search.setObjectName("search")
+        self.search.setPlaceholderText("Look for words in the help")
+        self.search.setAccessibleName("Look for words in the help")
+        self.search.textChanged.connect(self._look)
+        shut = QToolButton()
+        shut.setText("Close")
+        shut.setToolTip("Close the help (F1)")
+        shut.clicked.connect(self.closed.emit)
+        self.text = QTextBrowser()
+        self.text.setOpenLinks(False)
+        self.text.setAccessibleName("Help")
+        self.text.anchorClicked.connect(lambda url: self.show_page(url.toString()))
+        top = QHBoxLayout()
+        top.setContentsMargins(10, 8, 10, 4)
+        top.addWidget(self.search, 1)
+        top.addWidget(shut)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(0, 0, 0, 0)
+        column.addLayout(top)
+        column.addWidget(self.text, 1)
+        self.key = ""
+        self.set_theme(theme)
+        self.hide()
+
+    def set_theme(self, theme: Theme) -> None:
+        line, accent = theme.colour("line").name(), theme.colour("accent").name()
+        sheet = (
+            f"h2 {{ font-size: 16px; }} td, th {{ padding: 3px 6px; border-bottom: 1px solid {line}; }}"
+            f" code, a {{ color: {accent}; }}"
+        )
+        self.text.document().setDefaultStyleSheet(sheet)
+        if self.key:
+            self.show_page(self.key)
+
+    def show_page(self, key: str) -> None:
+        """Turn to the page about something."""
+        page = page_of(key)
+        self.key = page.key
+        others = [
+            one for one in help_pages() if one.key.partition(":")[0] == page.key.partition(":")[0] and one != page
+        ]
+        self.text.setMarkdown(f"## {page.title}\n\n{page.text}\n\n{_links(others)}")
+        self._tidy()
+        self.show()
+
+    def _look(self, words: str) -> None:
+        if not words.strip():
+            self.show_page(self.key)
+            return
+        found = searched(words)
+        said = _links(found) if found else f"No page speaks of *{words.strip()}*; looked at {len(help_pages())} pages."
+        first = f"## {found[0].title}\n\n{found[0].text}\n\n" if found else ""
+        self.text.setMarkdown(f"{said}\n\n{first}")
+        self._tidy()
+
+    def _tidy(self) -> None:
+        self.text.moveCursor(self.text.textCursor().MoveOperation.Start)
+
+
+def _links(pages: list[Page]) -> str:
+    return " · ".join(f"[{page.title}]({page.key})" for page in pages)
+
+
+class Hint(QFrame):
+    """A few lines on a stage that is seen for the first time; they go for good when closed."""
+
+    closed = Signal(str)
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setObjectName("notice")
+        self.key = ""
+        self._text = QLabel()
+        self._text.setWordWrap(True)
+        shut = QToolButton()
+        shut.setText("Understood")
+        shut.setToolTip("Close these lines for good; F1 shows them again")
+        shut.clicked.connect(lambda: self.closed.emit(self.key))
+        row = QHBoxLayout(self)
+        row.setContentsMargins(12, 5, 12, 5)
+        row.addWidget(self._text, 1)
+        row.addWidget(shut)
+        self.hide()
+
+    def show_for(self, key: str, wanted: bool) -> None:
+        """The first lines of a page, if they are still wanted."""
+        self.key = key
+        self._text.setText(page_of(key).lead.replace("\n", " "))
+        self.setVisible(wanted)
+
+
+def topic_of(widget: QWidget | None) -> str:
+    """What the thing in focus is about, as it says itself; empty where it does not."""
+    while widget is not None:
+        topic = widget.property("topic")
+        if topic:
+            return str(topic)
+        widget = widget.parentWidget()
+    return ""
