@@ -6,7 +6,9 @@ from typing import Annotated
 import typer
 
 from toreuma.commands.common import JobArgument, JsonOption, print_json
+from toreuma.core.advise.unsaid import unsaid
 from toreuma.core.errors import JobError
+from toreuma.core.spoken import spoken
 from toreuma.core.units import System
 from toreuma.engine.fresh import line_fault, new_job, starter_line
 from toreuma.engine.library import open_job
@@ -59,6 +61,7 @@ def line_command(
     job: JobArgument,
     change: Annotated[str, typer.Option("--set", help="The part said anew; written to -o, or to the job")] = "",
     output: Annotated[Path | None, typer.Option("-o", "--output", metavar="JOB", help="Job file to write")] = None,
+    check: Annotated[bool, typer.Option("--check", help="What a drawing usually says and this part does not")] = False,
     named: Annotated[bool, typer.Option("--names", help="With the names of surfaces and features")] = False,
     as_json: JsonOption = False,
 ) -> None:
@@ -73,10 +76,20 @@ def line_command(
         found = settled(found, with_part(found, read.part))
         save_job(found, output or Path(job))
     text = line_of(found.part, found.units, named)
+    left = unsaid(found.part) if check or as_json else ()
     if as_json:
-        print_json({"line": text, "units": found.units, "part": found.part.model_dump(mode="json", exclude_none=True)})
-    else:
-        print(text)
+        print_json(
+            {
+                "line": text,
+                "unsaid": [{**one.as_dict(), "what": spoken(one.what, found.units)} for one in left],
+                "units": found.units,
+                "part": found.part.model_dump(mode="json", exclude_none=True),
+            }
+        )
+        return
+    print(text)
+    for one in left:
+        print(f"  not said: {spoken(one.what, found.units)} ({one.why})")
 
 
 def _system(text: str) -> System:

@@ -108,7 +108,7 @@ class Hint(QFrame):
     def show_for(self, key: str, wanted: bool) -> None:
         """The first lines of a page, if they are still wanted."""
         self.key = key
-        self._text.setText(page_of(key).lead.replace("\n", " "))
+        self._text.setText(page_of(key).lead.replace("\n", " ").replace("*", ""))
         self.setVisible(wanted)
 
 

@@ -253,6 +253,18 @@ def _failed(operation: Operation, stock: Region, fault: Finding) -> OperationPla
     )
 
 
+def _through_spindle(job: Job) -> list[Finding]:
+    """A bar goes through the bore of the spindle."""
+    bore, stock = job.machine.spindle_bore_mm, job.stock
+    if bore is None or stock.kind == "free" or stock.length_mm is not None or stock.largest_d_mm <= bore + 1e-6:
+        return []
+    hold = job.setup.hold
+    length = round(hold.stick_out_mm + hold.grip_length_mm, 1)
+    cure = Cure(f"Saw a piece {length:g} mm long", lambda j: j.changed(stock=j.stock.changed(length_mm=length)))
+    what = said("the bar is Ø {}, the spindle's bore Ø {}", q(stock.largest_d_mm, "mm", "g"), q(bore, "mm", "g"))
+    return [Finding("error", "stock.bore", what, "it does not go through", cures=(cure,))]
+
+
 def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
     """Blank and hold against the part."""
     found = []
@@ -272,6 +284,7 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
                 cures=_wider_bar(job, wanted),
             )
         )
+    found += _through_spindle(job)
     half_made = job.stock.kind == "free" and bool(job.stock.outline)
     one_hold = job.second_hold is None and len(job.setups) == 1 and not half_made
     if scene.profile.back_z < scene.clear_z - 1e-6 and one_hold:

@@ -3,6 +3,7 @@
 from typing import Any
 
 from toreuma.app.forms.fields import PART_FIELDS
+from toreuma.app.forms.findings import FindingCard
 from toreuma.app.forms.part_edits import (
     ADDABLE,
     added_feature,
@@ -18,6 +19,7 @@ from toreuma.app.forms.part_edits import (
 )
 from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.forms.size_text import size_text, with_size
+from toreuma.core.advise.unsaid import unsaid
 from toreuma.core.errors import ToreumaError
 from toreuma.core.geometry.taper import half_angle_deg
 from toreuma.core.kinds.features import FEATURES
@@ -52,7 +54,8 @@ class PartReasons(ReasonsPanel):
 def _whole(panel: PartReasons, job: Job) -> None:
     outcome = panel.session.outcome
     findings = outcome.plan.findings if outcome else ()
-    fresh = panel.start(("whole", panel.finding_key(findings)))
+    left = unsaid(job.part)
+    fresh = panel.start(("whole", panel.finding_key(findings), panel.finding_key(left)))
     panel.text("title", "title", job.part.name or job.name)
     panel.text("size", "muted", _extent(panel, job))
     panel.line("job", "Job: its name", job.name, lambda j, v: j.changed(name=v or j.name))
@@ -82,6 +85,11 @@ def _whole(panel: PartReasons, job: Job) -> None:
             columns=1,
         )
         panel.findings(findings)
+        if left:
+            panel.heading("Not said yet")
+            panel.note("What a drawing usually says and this part does not; leave what it really leaves open.")
+        for finding in left:
+            panel.add(FindingCard(finding, panel.session, panel.theme))
         panel.end()
 
 
