@@ -12,7 +12,10 @@ from toreuma.shipped.library import demo_job, demo_names
 from toreuma.shipped.standards import thread_tables
 
 BARE = "M24 x 20 / 30 x 10 ra 0.8 / 40 h6 x 20 / 50 x 5"
-SAID = "M24-6g x 20 relief c1 / 30 h7 x 10 ra 0.8 r0.4 / 40 h6 x 20 relief E / 50 x 5 c1 back; break 0.3; general m; ra 3.2"
+SAID = (
+    "M24-6g x 20 relief c1 / 30 h7 x 10 ra 0.8 r0.4 / 40 h6 x 20 relief E / 50 x 5 c1 back"
+    "; break 0.3; general m; ra 3.2"
+)
 
 
 def job_of(line: str) -> Job:

@@ -101,7 +101,8 @@ def _head(piece: Piece, step: Step) -> Step:
     for word, count in (("hex", 6), ("hexagon", 6), ("square", 4)):
         if piece.take(word):
             across = piece.length("the size across flats")
-            return replace(step, flats=(count, across), d0=round(across / math.cos(math.pi / count), 4))
+            corners = math.floor(1e4 * across / math.cos(math.pi / count)) / 1e4  # never wider than the bar
+            return replace(step, flats=(count, across), d0=corners)
     if piece.take(">"):
         return replace(step, d1=piece.length("the diameter the taper ends at"))
     before = piece.at
