@@ -10,7 +10,7 @@ from pytestqt.qtbot import QtBot
 from tests.support.window import Window
 from toreuma.app.shell.shot import settle
 from toreuma.core.model import Job
-from toreuma.shipped.library import starters
+from toreuma.shipped.library import demo_job, starters
 from toreuma.shipped.paths import data_path
 
 
@@ -146,3 +146,95 @@ def test_a_job_file_that_broke_is_shown_as_that(shown: Window, tmp_path: Path, q
     path.write_text("{broken")
     shown.go_home()
     assert "cannot be read" in shown.first.cards[str(path)].accessibleName()
+
+
+def test_copied_in_one_window_and_pasted_in_another(shown: Window, qtbot: QtBot) -> None:
+    shown.session.show(demo_job("spear"))
+    assert settle(shown.session)
+    shown.set_stage("operations")
+    shown.session.select(operation=job_of(shown).operations[1].id)
+    shown.copy()
+    begin_another = shown.first.strip
+    begin_another.name.setText("other")
+    shown.begin_part()
+    shown.set_stage("operations")
+    shown.paste()
+    assert settle(shown.session)
+    assert [one.kind for one in job_of(shown).operations] == [demo_job("spear").operations[1].kind]
+    assert shown.isWindowModified()
+    assert shown.windowTitle().startswith("other")
+
+
+def test_help_is_about_what_is_in_focus_and_can_be_searched(shown: Window, qtbot: QtBot) -> None:
+    shown.switch_help()
+    assert shown.help.key == "door"
+    begin(shown, qtbot)
+    shown.open_help(shown.topic())
+    assert shown.help.key == "line"
+    shown.help.search.setText("circlip zebra")
+    assert "No page speaks" in shown.help.text.toPlainText()
+    shown.help.search.setText("equal chip area")
+    assert "Thread" in shown.help.text.toPlainText()
+    shown.session.show(demo_job("spear"))
+    assert settle(shown.session)
+    shown.set_stage("operations")
+    shown.route.view.setFocus()
+    shown.session.select(operation=job_of(shown).operations[0].id)
+    assert shown.topic() == f"operation:{job_of(shown).operations[0].kind}"
+    shown.switch_help()
+    assert "Faces from outside" in shown.help.text.toPlainText()
+
+
+def test_first_lines_of_a_stage_go_for_good(shown: Window, qtbot: QtBot) -> None:
+    begin(shown, qtbot)
+    assert shown.hint.isVisible()
+    shown.hint.closed.emit(shown.hint.key)
+    assert not shown.hint.isVisible()
+    shown.set_stage("stock")
+    assert shown.hint.isVisible()
+    shown.set_stage("part")
+    assert not shown.hint.isVisible()
+
+
+def test_find_knows_threads_fits_codes_materials_the_shop_and_help(shown: Window) -> None:
+    found = {}
+    for text in ("M12x1.75", "25 H7", "CNMG120408", "316L", "slant-bed", "House rules", "Cut lab", "part in words"):
+        shown.finder.open()
+        shown.finder.edit.setText(text)
+        found[text] = shown.finder.list.item(0).text()
+    assert "thread on the bench" in found["M12x1.75"]
+    assert "fit on the bench" in found["25 H7"]
+    assert "code on the bench" in found["CNMG120408"] or "store" in found["CNMG120408"]
+    assert "1.4404" in found["316L"]
+    shown.finder.open()
+    shown.finder.edit.setText("M12x1.75")
+    shown.finder.run_current()
+    assert shown.stage == "bench"
+    assert shown.bench.threads.entry.text() == "M12x1.75"
+    shown.finder.open()
+    shown.finder.edit.setText("zebra crossing")
+    assert "Nothing is called" in shown.finder.list.item(0).text()
+
+
+def test_every_action_stands_once_in_the_menu_with_its_key(shown: Window) -> None:
+    words = [action.text() for menu in shown.menuBar().actions() for action in menu.menu().actions() if action.text()]
+    assert len(words) == len(set(words))
+    assert set(words) == {one.words for one in shown.actions_known}
+
+
+def test_steps_are_moved_and_copied_in_the_table(shown: Window, qtbot: QtBot) -> None:
+    begin(shown, qtbot)
+    typed(qtbot, "20 x 10 / 30 x 5 / 40 x 8")
+    table = shown.part.outside
+    table.view.setCurrentIndex(table.model.index(3, 2))
+    table.edit("ahead")
+    assert shown.part.line.text.toPlainText() == "30 x 5 / 20 x 10 / 40 x 8"
+    table.view.setCurrentIndex(table.model.index(5, 2))
+    table.edit("copy")
+    assert shown.part.line.text.toPlainText() == "30 x 5 / 20 x 10 / 40 x 8 / 40 x 8"
+    table.type_into(1, 2, "12 long")
+    assert job_of(shown).part.outside[1].z_mm == -12
+    table.type_into(3, 2, "4 from back")
+    assert job_of(shown).part.outside[3].z_mm == job_of(shown).part.outside[-1].z_mm + 4
+    shown.part.mirror()
+    assert shown.part.line.text.toPlainText().startswith("40 x")

@@ -58,7 +58,7 @@ DRAWINGS = (
     ),
     Drawing(
         "nozzle needle", "mm", "X5CrNi18-10", "toolroom lathe",
-        "tip R2 / >14 included 50 / 14>20 arc R40 / 20 g6 x 38 ra 0.8 / 12 x 10 r3 both / M16-6g x 22;"
+        "tip R2 / >14 included 50 / 14>20 arc R40 / 20 g6 x 38 ra 0.8 / 12 x 10 r3 front r1.5 back / M16-6g x 22;"
         " length 96",
         96, ((12.276, 0, 14), (40, 0, 20), (69, 0, 12), (80, 0, 16)), ("thread",),
     ),

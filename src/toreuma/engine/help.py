@@ -25,6 +25,11 @@ class Page:
     lead: str
     text: str
 
+    def holds(self, words: str) -> bool:
+        """Whether every word stands in it."""
+        text = f"{self.title}\n{self.text}".casefold()
+        return all(word in text for word in words.casefold().split())
+
 
 @cache
 def help_pages() -> tuple[Page, ...]:
@@ -72,7 +77,7 @@ def searched(words: str) -> list[Page]:
     if not wanted:
         return list(help_pages())
     titled = [page for page in help_pages() if all(word in page.title.casefold() for word in wanted)]
-    within = [page for page in help_pages() if all(word in page.text.casefold() for word in wanted)]
+    within = [page for page in help_pages() if page.holds(words)]
     found = list(dict.fromkeys((*titled, *within)))
     if found:
         return found

@@ -7,8 +7,17 @@ from typing import Any
 
 import numpy as np
 from PySide6.QtCore import QPointF, QRectF, QSizeF, Qt
-from PySide6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap, QResizeEvent, QWheelEvent
-from PySide6.QtWidgets import QSizePolicy, QWidget
+from PySide6.QtGui import (
+    QContextMenuEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPixmap,
+    QResizeEvent,
+    QWheelEvent,
+)
+from PySide6.QtWidgets import QMenu, QSizePolicy, QWidget
 
 from toreuma.app.forms.format import both_ways, clock
 from toreuma.app.picture.caliper import Caliper
@@ -31,6 +40,16 @@ from toreuma.core.scene import Scene
 from toreuma.shipped.library import known_threads
 
 __all__ = ["SectionCanvas"]
+
+MENU = (
+    ("Fit the picture", "F", "fit"),
+    ("Caliper", "M", "caliper"),
+    ("Say the part in words", "Ctrl+P", "line"),
+    ("Copy what is selected", "Ctrl+C", "copy"),
+    ("Paste", "Ctrl+V", "paste"),
+    ("Help on this", "F1", "help"),
+)
+"""Actions of the window that are offered under the pointer."""
 
 MARGIN_PX = 34
 PICK_PX = 7
@@ -71,6 +90,13 @@ class SectionCanvas(QWidget):
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
         self.update()
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        """What can be done here, each with its key."""
+        menu = QMenu(self)
+        for words, key, name in MENU:
+            menu.addAction(f"{words}\t{key}").triggered.connect(lambda _=False, n=name: self._session.wanted.emit(n))
+        menu.exec(event.globalPos())
 
     def show_look(self, look: Look) -> None:
         """Show what a stage wants to see."""

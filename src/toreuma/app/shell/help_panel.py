@@ -71,7 +71,9 @@ class HelpPanel(QFrame):
             self.show_page(self.key)
             return
         found = searched(words)
-        said = _links(found) if found else f"No page speaks of *{words.strip()}*; looked at {len(help_pages())} pages."
+        exact = bool(found) and found[0].holds(words)
+        nothing = f"No page speaks of *{words.strip()}*; looked at {len(help_pages())} pages."
+        said = _links(found) if exact else f"{nothing} Nearest: {_links(found)}" if found else nothing
         first = f"## {found[0].title}\n\n{found[0].text}\n\n" if found else ""
         self.text.setMarkdown(f"{said}\n\n{first}")
         self._tidy()

@@ -29,6 +29,7 @@ from toreuma.app.shell.help_panel import HelpPanel, Hint, topic_of
 from toreuma.app.shell.new_strip import USUAL_NAME
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
+from toreuma.app.stages.hold.stage import HoldStage
 from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.part.stage import PartStage
 from toreuma.app.stages.program.stage import ProgramStage
@@ -37,6 +38,7 @@ from toreuma.app.stages.stage import Shared, Stage, Themed
 from toreuma.app.stages.tools.stage import ToolsStage
 from toreuma.app.theme import load_theme
 from toreuma.app.time.ribbon import Ribbon
+from toreuma.core.edit.clip import clip_of_feature, clip_of_hold, clip_of_operation, pasted
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 from toreuma.engine.fresh import new_job, starter_line
@@ -69,6 +71,10 @@ def _show(stack: QStackedWidget, widget: QWidget | None) -> None:
         widget.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         stack.addWidget(widget)
     stack.setCurrentWidget(widget)
+
+
+_WINDOWS: list["MainWindow"] = []
+"""Windows opened from another one, kept as long as they are open."""
 
 
 class MainWindow(QMainWindow):
@@ -210,7 +216,8 @@ class MainWindow(QMainWindow):
             do("copy_job", "Copy as a new job", "Ctrl+Shift+N", files.copy_job, when=has_job, menu="File"),
             do("save_program", "Save the program", "Ctrl+E", program.panel.save, when=has_job, menu="File|"),
             do("export", "Write DXF or STEP", "Ctrl+Shift+E", files.export, when=has_job, menu="File"),
-            do("close", "Close the window", "Ctrl+Q", self.close, menu="File|"),
+            do("window", "Another window", "Ctrl+Shift+W", self.another, menu="File|"),
+            do("close", "Close the window", "Ctrl+Q", self.close, menu="File"),
             do("undo", "Undo", "Ctrl+Z", session.undo, button=True, when=lambda: history.can_go_back, menu="Edit"),
             do(
                 "redo",
@@ -221,6 +228,8 @@ class MainWindow(QMainWindow):
                 when=lambda: history.can_go_forth,
                 menu="Edit",
             ),
+            do("copy", "Copy operation, feature or hold", "Ctrl+C", self.copy, when=has_job, menu="Edit|"),
+            do("paste", "Paste it into this job", "Ctrl+V", self.paste, when=has_job, menu="Edit"),
             do("find", "Find", "Ctrl+K", lambda: self.finder.open(), button=True, menu="Edit|"),
             do("units", "Millimetre or inch", "Ctrl+U", self.switch_units, when=has_job, menu="Edit|"),
             do("line", "Say the part in words", "Ctrl+P", self.say_part, when=has_job, menu="Part"),
@@ -333,6 +342,38 @@ class MainWindow(QMainWindow):
         self._settings.setValue(f"hint/{key}", True)
         self.hint.hide()
 
+    def copy(self) -> None:
+        """What is selected, as text that another job, in this window or another, can take."""
+        job, chosen = self.session.job, self.session.selection
+        if job is None:
+            return
+        try:
+            if self.shown.key == HoldStage.key:
+                text, what = clip_of_hold(job), "The hold"
+            elif chosen.feature is not None and chosen.feature < len(job.part.features):
+                text, what = clip_of_feature(job, chosen.feature), "The feature"
+            else:
+                text, what = clip_of_operation(job, chosen.operation or ""), "The operation with its tools"
+        except ToreumaError as error:
+            self.say("warning", f"{error.what}; {error.cure}")
+            return
+        QApplication.clipboard().setText(text)
+        self.say("ok", f"{what} is on the clipboard.")
+
+    def paste(self) -> None:
+        """What was copied, into the open job."""
+        text, after = QApplication.clipboard().text(), self.session.selection.operation or ""
+        error = self.session.attempt(lambda job: pasted(job, text, after))
+        if error is not None:
+            self.say("warning", f"{error.what}; {error.cure}")
+
+    def another(self) -> None:
+        """Another window, for another job."""
+        window = MainWindow(Session(), self._settings)
+        _WINDOWS.append(window)
+        window.destroyed.connect(lambda: _WINDOWS.remove(window) if window in _WINDOWS else None)
+        window.show()
+
     def say_part(self) -> None:
         """The line of the part, ready to be typed."""
         self.set_stage(PartStage.key)
@@ -372,7 +413,8 @@ class MainWindow(QMainWindow):
             self.at_home = False  # another job was opened
         self._seen_job = job
         self._turn()
-        self.setWindowTitle(f"{job.name} — Toreuma" if job else "Toreuma")
+        self.setWindowTitle(f"{job.name}[*] — Toreuma" if job else "Toreuma")
+        self.setWindowModified(self.session.modified)
 
     def switch_side(self) -> None:
         """The other side of a part that is cut in two holds."""

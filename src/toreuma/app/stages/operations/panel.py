@@ -2,7 +2,17 @@
 
 from collections.abc import Sequence
 
-from PySide6.QtCore import QAbstractListModel, QMimeData, QModelIndex, QPersistentModelIndex, QPointF, QRectF, QSize, Qt
+from PySide6.QtCore import (
+    QAbstractListModel,
+    QMimeData,
+    QModelIndex,
+    QPersistentModelIndex,
+    QPoint,
+    QPointF,
+    QRectF,
+    QSize,
+    Qt,
+)
 from PySide6.QtGui import QAction, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
@@ -239,6 +249,8 @@ class RoutePanel(QWidget):
         self.view.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.view.setVerticalScrollMode(QAbstractItemView.ScrollMode.ScrollPerPixel)
         self.view.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.view.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
+        self.view.customContextMenuRequested.connect(self._menu)
         self.view.selectionModel().currentChanged.connect(self._on_current)
         self._empty = QLabel("No operation yet. Add one below: facing first, then roughing.")
         self._empty.setObjectName("muted")
@@ -324,6 +336,23 @@ class RoutePanel(QWidget):
         chosen = self._session.selection.operation
         ids = [operation.id for operation in self._model.operations()]
         return ids.index(chosen) if chosen in ids else -1
+
+    def _menu(self, at: QPoint) -> None:
+        """What can be done with the card under the pointer."""
+        if self.current < 0:
+            return
+        menu = QMenu(self)
+        for words, key, run in (
+            ("Double", "Ctrl+D", self.duplicate),
+            ("Copy with its tools", "Ctrl+C", lambda: self._session.wanted.emit("copy")),
+            ("Paste behind it", "Ctrl+V", lambda: self._session.wanted.emit("paste")),
+            ("Switch off or on", "Space", self.switch),
+            ("Earlier", "", lambda: self.move_by(-1)),
+            ("Later", "", lambda: self.move_by(1)),
+            ("Take out", "Del", self.delete),
+        ):
+            menu.addAction(f"{words}\t{key}" if key else words).triggered.connect(run)
+        menu.exec(self.view.viewport().mapToGlobal(at))
 
     def move_by(self, step: int) -> None:
         if self.current >= 0:
