@@ -116,6 +116,8 @@ class Hint(QFrame):
 
 def topic_of(widget: QWidget | None) -> str:
     """What the thing in focus is about, as it says itself; empty where it does not."""
+    if widget is not None and not widget.isVisible():
+        return ""
     while widget is not None:
         topic = widget.property("topic")
         if topic:
