@@ -12,7 +12,6 @@ from toreuma.app.forms.number import Entry, evidence_html
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
 from toreuma.app.session.worker import Worker
-from toreuma.app.shell.findables import findables
 from toreuma.app.shell.shot import settle
 from toreuma.app.theme import load_theme
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
@@ -167,4 +166,4 @@ def test_a_hundred_operations_stay_usable(window: Window, spear: Job) -> None:
     assert window.route._model.rowCount() == 100
     window.session.select(operation="x50")
     assert window.route.view.currentIndex().row() == 51
-    assert len(findables(window.session, window.actions_known, window.set_stage)) > 100
+    assert len(window.finder._offers()) > 100

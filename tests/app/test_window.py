@@ -14,7 +14,6 @@ from pytestqt.qtbot import QtBot
 from tests.support.window import Window
 from toreuma.app.forms.findings import FindingCard
 from toreuma.app.forms.format import clock
-from toreuma.app.shell.findables import findables
 from toreuma.app.shell.header import Header
 from toreuma.app.shell.shot import settle
 from toreuma.app.stages.all import STAGES
@@ -490,11 +489,11 @@ def test_everything_is_found_by_a_few_letters(window: Window, qtbot: QtBot) -> N
     qtbot.keyClick(window, Qt.Key.Key_K, Qt.KeyboardModifier.ControlModifier)
     assert window.finder.isVisible()
     qtbot.keyClicks(window.finder.edit, "finish out")
-    assert window.finder.list.count() == 1
+    assert "operation" in window.finder.list.item(0).text()
     qtbot.keyClick(window.finder.edit, Qt.Key.Key_Return)
     assert window.stage == "operations"
     assert window.session.selection.operation == "op4"
-    texts = {one.text for one in findables(window.session, window.actions_known, window.set_stage)}
+    texts = {one.text for one in window.finder._offers()}
     assert {"Save", "Thread seat", "T2 Slim 55°", "Light or dark"} <= texts
     assert "Undo" not in texts  # nothing has been done yet
 

@@ -86,11 +86,22 @@ def findables(session: Session, actions: Actions, ways: Ways) -> list[Findable]:
         for one in actions
         if one.name != "find" and one.when()
     ]
-    found += [Findable(name, "bench", partial(ways.bench, name.lower(), "")) for name, _ in NAMES]
+    return [*found, *_of_job(session, go), *_around(ways)]
+
+
+def _around(ways: Ways) -> list[Findable]:
+    """The bench, the shop and the help: there with a job or without."""
+    found = [Findable(name, "bench", partial(ways.bench, name.lower(), "")) for name, _ in NAMES]
     for kind, words in KINDS_FOUND:
         found += [Findable(name, words, partial(ways.shop, kind, name)) for name in of_shop(kind)]
     found.append(Findable("House rules", "shop", partial(ways.shop, "rules", "")))
     found += [Findable(page.title, "help", partial(ways.help, page.key)) for page in help_pages()]
+    return found
+
+
+def _of_job(session: Session, go: Callable[..., Callable[[], None]]) -> list[Findable]:
+    """What the open job has."""
+    found: list[Findable] = []
     job = session.job
     if job is None:
         return found
