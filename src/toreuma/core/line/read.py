@@ -23,6 +23,8 @@ from toreuma.core.units import System
 __all__ = ["Line", "read_line"]
 
 BEYOND = "a number here is beyond what a lathe can hold", "type a usual size"
+SUM_MM = 0.02
+"""Lengths written with four places of an inch may miss their sum by so much."""
 CLASSES = {"fine": "f", "medium": "m", "coarse": "c", "rough": "c"}
 OUTSIDE, INSIDE = ("out", "outside", "od"), ("bore", "inside", "id")
 
@@ -193,7 +195,7 @@ def _part(said: _Said, tables: LineTables, units: System, name: str) -> Part | N
     placed = placed_outside([seated(s, "outside") for s in _tipped(said.outside)], said.length_mm)
     whole = -placed[-1].z1
     last = placed[-1].step
-    if said.length_mm is not None and abs(whole - said.length_mm) > 0.001:
+    if said.length_mm is not None and abs(whole - said.length_mm) > SUM_MM:
         what = f"the steps come to {_mm(whole, units)}, the length says {_mm(said.length_mm, units)}"
         raise Misread(last.start, last.end, what, "change a step, or leave one length out")
     bore, from_back = placed_bore([seated(s, "inside") for s in said.inside], whole)

@@ -27,7 +27,7 @@ _PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?(?:-?[AB])?(?![\w.,])")
 _TAPER = re.compile(r"R\d+(?:[- ]\d+/\d+|/\d+)?(?![\w.,])")
 """A taper pipe thread; elsewhere than at the beginning of a piece R is a radius."""
 
-_FRACTION = r"(?:(?P<whole>\d+)(?:-|\s))?(?P<over>\d+)/(?P<under>2|4|8|16|32|64)(?![\d.,])"
+_FRACTION = r"(?:(?P<whole>\d+)(?:-|\s))?(?P<over>\d+)/(?P<under>2|4|8|16|32|64)(?!\d|[.,]\d)"
 _PATTERN = re.compile(
     r"(?P<blank>[ \t\r\u2009]+)"
     r"|(?P<name>'[^'\n]*'?|“[^”\n]*”?)"
