@@ -23,9 +23,11 @@ from toreuma.app.forms.format import both_ways, clock
 from toreuma.app.picture.caliper import Caliper
 from toreuma.app.picture.dimension_entry import DimensionEntry
 from toreuma.app.picture.dimensions import Dimension, DimensionPainter
+from toreuma.app.picture.dragging import DimensionDrag
 from toreuma.app.picture.look import Look
 from toreuma.app.picture.paint import Painter, PassLines
 from toreuma.app.picture.preview import paint_preview
+from toreuma.app.picture.underlay import Underlay
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session, solids_of
 from toreuma.app.theme import Theme
@@ -77,6 +79,8 @@ class SectionCanvas(QWidget):
         self._dimensions: list[Dimension] = []
         self._symbols_of: tuple[Scene | None, list[Symbol]] = (None, [])
         self.dimension = DimensionEntry(self, session)
+        self.drag = DimensionDrag(session)
+        self.underlay: Underlay | None = None
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
@@ -192,6 +196,10 @@ class SectionCanvas(QWidget):
         if view is None or self._scene is None:
             self._empty(painter)
             return
+        if self.underlay is not None and self._look.sizes:
+            self.underlay.paint(painter, view, QRectF(self.rect()), self._theme)
+            if not self.underlay.placed:
+                return
         draw = Painter(painter, view, self._theme, self._session.system, QRectF(self.rect()))
         self._still_upper(painter, view, self._scene)
         self._lower(draw, self._scene)
@@ -353,6 +361,9 @@ class SectionCanvas(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent) -> None:
         self._pressed = self._grabbed = event.position()
+        at = event.position()
+        hit = next((one for one in self._dimensions if one.box.contains(at)), None) if self._look.sizes else None
+        self.drag.begin(hit if event.button() == Qt.MouseButton.LeftButton else None, at)
 
     def mouseMoveEvent(self, event: QMouseEvent) -> None:
         self._pointer = event.position()
@@ -360,8 +371,11 @@ class SectionCanvas(QWidget):
         if view is not None and self._grabbed is not None and self._pressed is not None:
             far = (event.position() - self._pressed).manhattanLength() > 4
             if far and event.buttons() != Qt.MouseButton.NoButton:
-                self._fitted = False
-                self._view = view.moved(event.position() - self._grabbed)
+                self._fitted, self._view = False, view
+                if self.drag.holds:
+                    self.drag.move(event.position(), view.scale)
+                else:
+                    self._view = view.moved(event.position() - self._grabbed)
                 self._grabbed = event.position()
         elif view is not None and self._scene is not None:
             self._caliper.hover(view, event.position(), self._scene.profile)
@@ -371,6 +385,13 @@ class SectionCanvas(QWidget):
         still = self._pressed is not None and (event.position() - self._pressed).manhattanLength() <= 4
         self._grabbed = self._pressed = None
         view = self._current_view()
+        if self.drag.end():
+            return
+        if self.underlay is not None and not self.underlay.placed and self._look.sizes:
+            if self.underlay.click(event.position(), QRectF(self.rect())):
+                self._session.wanted.emit("underlay_length")
+            self.update()
+            return
         if not still or event.button() != Qt.MouseButton.LeftButton or view is None:
             return
         if self._caliper.active and self._scene is not None:

@@ -19,7 +19,9 @@ from PySide6.QtWidgets import (
 
 from toreuma.app.picture.section import SectionCanvas
 from toreuma.app.session import Session
-from toreuma.app.shell.actions import Action, Actions
+from toreuma.app.shell.actions import Actions
+from toreuma.app.shell.clipboard import Clipboard
+from toreuma.app.shell.entries import MENUS, entries
 from toreuma.app.shell.files import Files
 from toreuma.app.shell.findables import Ways, findables, meant
 from toreuma.app.shell.finder import Finder
@@ -27,18 +29,16 @@ from toreuma.app.shell.first_page import FirstPage
 from toreuma.app.shell.header import Header
 from toreuma.app.shell.help_panel import HelpPanel, Hint, topic_of
 from toreuma.app.shell.new_strip import USUAL_NAME
+from toreuma.app.shell.paper import Paper
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
-from toreuma.app.stages.hold.stage import HoldStage
 from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.part.stage import PartStage
-from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.shop.stage import ShopStage
 from toreuma.app.stages.stage import Shared, Stage, Themed
 from toreuma.app.stages.tools.stage import ToolsStage
 from toreuma.app.theme import load_theme
 from toreuma.app.time.ribbon import Ribbon
-from toreuma.core.edit.clip import clip_of_feature, clip_of_hold, clip_of_operation, pasted
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 from toreuma.engine.fresh import new_job, starter_line
@@ -49,8 +49,6 @@ __all__ = ["MainWindow", "room_for"]
 LEFT_PX, RIGHT_PX = 350, 340
 MESSAGE_MS = 12_000
 USUAL = QSize(1280, 800)
-
-MENUS = ("File", "Edit", "Part", "Route", "View", "Shop", "Help")
 
 S = TypeVar("S", bound=Stage)
 
@@ -97,7 +95,9 @@ class MainWindow(QMainWindow):
         self.at_home = True
         self._seen_job: Job | None = None
         self.files = Files(self, session, settings, self.at(ToolsStage).choice, self.start_import)
-        self.actions_known = Actions(self, self._actions())
+        self.clipboard = Clipboard(session)
+        self.paper = Paper(self, session, self.canvas)
+        self.actions_known = Actions(self, entries(self))
         self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
         self._lay_out()
         ways = Ways(self.set_stage, self.open_shop, self.open_bench, self.open_help)
@@ -194,81 +194,6 @@ class MainWindow(QMainWindow):
         self.session.wanted.connect(self.actions_known.do)
         self.session.job_changed.connect(self._on_job)
 
-    def _actions(self) -> tuple[Action, ...]:
-        session, files, history = self.session, self.files, self.session.history
-        part, route, program = self.at(PartStage), self.at(OperationsStage), self.at(ProgramStage)
-
-        def has_job() -> bool:
-            return session.job is not None
-
-        def redoable() -> bool:
-            return history.can_go_forth
-
-        def do(name: str, words: str, key: str, run: object, **more: object) -> Action:
-            return Action(name=name, words=words, key=key, run=run, **more)  # type: ignore[arg-type]
-
-        return (
-            do("new", "New part, last jobs", "Ctrl+N", self.go_home, button=True, tip="New part", menu="File"),
-            do("open", "Open a job", "Ctrl+O", files.browse, button=True, tip="Open", menu="File"),
-            do("import", "Read a drawing or model", "Ctrl+I", files.browse_import, menu="File"),
-            do("save", "Save", "Ctrl+S", files.save, button=True, when=has_job, menu="File|"),
-            do("save_as", "Save as", "Ctrl+Shift+S", files.save_as, when=has_job, menu="File"),
-            do("copy_job", "Copy as a new job", "Ctrl+Shift+N", files.copy_job, when=has_job, menu="File"),
-            do("save_program", "Save the program", "Ctrl+E", program.panel.save, when=has_job, menu="File|"),
-            do("export", "Write DXF or STEP", "Ctrl+Shift+E", files.export, when=has_job, menu="File"),
-            do("window", "Another window", "Ctrl+Shift+W", self.another, menu="File|"),
-            do("close", "Close the window", "Ctrl+Q", self.close, menu="File"),
-            do("undo", "Undo", "Ctrl+Z", session.undo, button=True, when=lambda: history.can_go_back, menu="Edit"),
-            do(
-                "redo",
-                "Redo",
-                "Ctrl+Shift+Z",
-                session.redo,
-                button=True,
-                when=lambda: history.can_go_forth,
-                menu="Edit",
-            ),
-            do("copy", "Copy operation, feature or hold", "Ctrl+C", self.copy, when=has_job, menu="Edit|"),
-            do("paste", "Paste it into this job", "Ctrl+V", self.paste, when=has_job, menu="Edit"),
-            do("find", "Find", "Ctrl+K", lambda: self.finder.open(), button=True, menu="Edit|"),
-            do("units", "Millimetre or inch", "Ctrl+U", self.switch_units, when=has_job, menu="Edit|"),
-            do("line", "Say the part in words", "Ctrl+P", self.say_part, when=has_job, menu="Part"),
-            do("mirror", "Turn the part end for end", "Ctrl+Shift+M", part.panel.mirror, when=has_job, menu="Part|"),
-            do("scale", "Scale the part", "", part.panel.scale, when=has_job, menu="Part"),
-            do(
-                "second_end",
-                "Open the program of the second end",
-                "Ctrl+Shift+B",
-                files.open_second_end,
-                when=has_job,
-                menu="Part|",
-            ),
-            do("propose", "Propose the whole route", "Ctrl+R", session.propose_route, when=has_job, menu="Route"),
-            do("double", "Double the operation", "Ctrl+D", route.panel.duplicate, when=has_job, menu="Route|"),
-            do("lab", "Try the operation in the cut lab", "Ctrl+L", self.open_lab, when=has_job, menu="Route"),
-            do("side", "First or second side", "Ctrl+Tab", self.switch_side, when=has_job, menu="Route|"),
-            *(
-                do(
-                    f"stage {stage.key}",
-                    stage.label,
-                    f"Ctrl+{number % 10}",
-                    lambda s=stage.key: self.set_stage(s),
-                    menu="Shop" if stage.key == "shop" else "View",
-                )
-                for number, stage in enumerate(self.stages.values(), 1)
-            ),
-            do("fit", "Fit the picture", "F", lambda: self.shown.fit(), menu="View|"),
-            do("caliper", "Caliper", "M", self.canvas.toggle_caliper, menu="View"),
-            do("table", "Section or table of operations", "L", self.switch_table, when=has_job, menu="View"),
-            do("play", "Play the program", "Ctrl+Space", lambda: self.shown.player.toggle(), when=has_job, menu="View"),
-            do("theme", "Light or dark", "Ctrl+T", self.switch_theme, menu="View|"),
-            do("help", "Help on the thing in focus", "F1", self.switch_help, menu="Help"),
-            do("help_line", "How a part is typed", "", lambda: self.open_help("line"), menu="Help"),
-            do("help_door", "Where to begin", "", lambda: self.open_help("door"), menu="Help"),
-            do("read_rack", "Read a list of tools", "", files.browse_rack, menu="Shop|"),
-            do("write_rack", "Write the rack", "", files.export_rack, menu="Shop"),
-        )
-
     # State
 
     def go_home(self) -> None:
@@ -341,31 +266,6 @@ class MainWindow(QMainWindow):
     def _on_hint(self, key: str) -> None:
         self._settings.setValue(f"hint/{key}", True)
         self.hint.hide()
-
-    def copy(self) -> None:
-        """What is selected, as text that another job, in this window or another, can take."""
-        job, chosen = self.session.job, self.session.selection
-        if job is None:
-            return
-        try:
-            if self.shown.key == HoldStage.key:
-                text, what = clip_of_hold(job), "The hold"
-            elif chosen.feature is not None and chosen.feature < len(job.part.features):
-                text, what = clip_of_feature(job, chosen.feature), "The feature"
-            else:
-                text, what = clip_of_operation(job, chosen.operation or ""), "The operation with its tools"
-        except ToreumaError as error:
-            self.say("warning", f"{error.what}; {error.cure}")
-            return
-        QApplication.clipboard().setText(text)
-        self.say("ok", f"{what} is on the clipboard.")
-
-    def paste(self) -> None:
-        """What was copied, into the open job."""
-        text, after = QApplication.clipboard().text(), self.session.selection.operation or ""
-        error = self.session.attempt(lambda job: pasted(job, text, after))
-        if error is not None:
-            self.say("warning", f"{error.what}; {error.cure}")
 
     def another(self) -> None:
         """Another window, for another job."""

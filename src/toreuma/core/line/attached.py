@@ -5,7 +5,7 @@ from typing import Any
 
 from toreuma.core.line.elements import Side, is_edge
 from toreuma.core.line.fault import Misread
-from toreuma.core.line.features import feature_of
+from toreuma.core.line.feature_words import feature_of
 from toreuma.core.line.piece import Piece
 from toreuma.core.line.place import Placed
 from toreuma.core.line.reliefs import relief_fields

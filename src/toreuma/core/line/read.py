@@ -11,7 +11,8 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.line.attached import attached, seated
 from toreuma.core.line.elements import elements_of
 from toreuma.core.line.fault import Fault, Misread
-from toreuma.core.line.features import Ground, Waiting, feature_of, read_feature
+from toreuma.core.line.feature_words import Ground, Waiting, feature_of
+from toreuma.core.line.features import read_feature
 from toreuma.core.line.piece import Piece
 from toreuma.core.line.place import SAME_MM, Placed, placed_bore, placed_outside
 from toreuma.core.line.step import Step, flipped_corners, read_step

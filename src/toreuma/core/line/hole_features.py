@@ -1,0 +1,204 @@
+"""Holes on the axis and beside it, centres, flats and slots."""
+
+from toreuma.core.line.feature_words import At, Fields, Ground, Waiting, assign, counted, is_assigned, more_of, place_at
+from toreuma.core.line.piece import Piece, tidy_thread
+from toreuma.core.standards.threads import Thread
+
+__all__ = ["axial_hole", "centre", "flats", "holes", "slot"]
+
+CENTRE_SIZES = ((1.0, 2.12), (1.6, 3.35), (2.0, 4.25), (2.5, 5.3), (3.15, 6.7), (4.0, 8.5), (6.3, 13.2))
+"""Pilot and mouth of centre holes form A (ISO 6411, ISO 866), mm."""
+
+
+def holes(piece: Piece) -> Waiting:
+    """``6 x 6.6 on 50``, ``4 x M6 x 14 on 70 first 45 back``; ``cross 2 x 5 at 25`` round the outside."""
+    start = piece.start
+    cross = piece.take("cross")
+    count = 1
+    counted = piece.is_next("x", "holes", "hole", ahead=1)
+    if piece.kind_is("number") and counted and not _lonely(piece, cross):
+        count = int(piece.plain("how many holes"))
+        piece.take("x")
+    cross = piece.take("cross") or cross
+    piece.take("holes", "hole")
+    token = piece.peek()
+    thread = piece.thread()
+    d = round(thread.tap_drill_mm, 4) if thread is not None else piece.length("the diameter of the holes")
+    fields: Fields = {"kind": "holes", "on": "outside" if cross else "front", "count": count, "d_mm": d}
+    if thread is not None and token is not None:
+        fields["thread"] = tidy_thread(token.text)
+    piece.size(d)
+    place: At | None = None
+    while piece.peek() is not None:
+        if piece.take("on", "pcd", "bc"):
+            if piece.take("front", "back"):
+                fields["on"] = piece.tokens[piece.at - 1].low
+            else:
+                fields["circle_d_mm"] = piece.length("the diameter of the hole circle")
+        elif piece.take("x", "deep"):
+            fields["depth_mm"] = piece.length("the depth")
+            piece.take("deep")
+        elif piece.take("through", "thru"):
+            fields.pop("depth_mm", None)
+        elif piece.take("front", "back"):
+            fields["on"] = piece.tokens[piece.at - 1].low
+        elif piece.take("drill"):
+            fields["d_mm"] = piece.length("the diameter of the drill")
+        elif piece.take("first", "from"):
+            fields["start_deg"] = piece.plain("the angle of the first hole")
+        elif piece.take("step"):
+            fields["step_deg"] = piece.plain("the angle between holes")
+        elif piece.is_next("at", "@"):
+            place = place_at(piece)
+        else:
+            more_of(piece, fields)
+    if cross and place is None:
+        raise piece.wrong("where the holes stand is missing", "type at 38, from the front to their middle")
+    if not cross and not fields.get("circle_d_mm"):
+        raise piece.wrong("the hole circle is missing", "type on 50, its diameter")
+    return Waiting(
+        start,
+        piece.end,
+        lambda ground: [{**fields, "z_mm": place.place(ground.whole_mm) if place is not None else 0.0}],
+    )
+
+
+def _lonely(piece: Piece, cross: bool) -> bool:
+    """``cross 18 x 12 at 38`` has no count: diameter and depth."""
+    third = piece.peek(2)
+    if not cross or third is None:
+        return False
+    return "." in piece.tokens[piece.at].text or not (
+        piece.is_next("x", "at", "@", "through", ahead=3) or third.kind == "thread"
+    )
+
+
+def axial_hole(piece: Piece) -> Waiting:
+    """``hole 8.5 x 30``, ``hole M10 x 20 x 30 back``: full depth, or thread and then drill; no depth is through."""
+    start = piece.start
+    piece.take("drill", "hole", "tap")
+    token = piece.peek()
+    thread: Thread | None = piece.thread()
+    d = round(thread.tap_drill_mm, 4) if thread is not None else piece.length("the diameter of the hole")
+    fields: Fields = {"kind": "axial_hole", "d_mm": d}
+    if thread is not None and token is not None:
+        fields["thread"] = tidy_thread(token.text)
+    while piece.peek() is not None:
+        if piece.take("x", "deep"):
+            depth = piece.length("the depth")
+            if thread is not None and "thread_length_mm" not in fields:
+                fields["thread_length_mm"] = depth
+                fields["depth_mm"] = round(depth + 5 * thread.pitch_mm, 2)
+            else:
+                fields["depth_mm"] = depth
+            piece.take("deep")
+        elif piece.take("through", "thru"):
+            fields.pop("depth_mm", None)
+        elif piece.take("from"):
+            continue
+        elif piece.take("front", "back"):
+            fields["end"] = piece.tokens[piece.at - 1].low
+        elif piece.is_next("point") and is_assigned(piece):
+            assign(piece, fields)
+        elif piece.take("point"):
+            fields["point_deg"] = piece.plain("the point angle")
+        elif piece.take("flat"):
+            fields["point_deg"] = 180.0
+        elif piece.take("drill"):
+            fields["d_mm"] = piece.length("the diameter of the drill")
+        else:
+            more_of(piece, fields)
+    return Waiting(start, piece.end, lambda ground: [fields])
+
+
+def centre(piece: Piece) -> Waiting:
+    """``centre 2.5``, ``centre 2.5 / 5.3 back``, ``centre 4 both``."""
+    start = piece.start
+    piece.take("centre", "center")
+    piece.take("hole", "holes", "a")
+    pilot = piece.length("the diameter of the pilot")
+    mouth = next((m for p, m in CENTRE_SIZES if abs(p - pilot) < 0.01), round(2.12 * pilot, 3))
+    if piece.take("/", ">"):
+        mouth = piece.length("the diameter of the mouth")
+    ends = ["front"]
+    if piece.take("front", "back"):
+        ends = [piece.tokens[piece.at - 1].low]
+    elif piece.take("both"):
+        ends = ["front", "back"]
+        piece.take("ends")
+    fields: Fields = {"kind": "centre_hole", "d_mm": pilot, "mouth_d_mm": mouth}
+    more_of(piece, fields)
+    return Waiting(start, piece.end, lambda ground: [{**fields, "end": end} for end in ends])
+
+
+def flats(piece: Piece) -> Waiting:
+    """``2 flats 50 x 16 at 0``: across, length, place; ``flat`` alone is from the axis."""
+    start = piece.start
+    count = counted(piece) if piece.kind_is("number") else 2
+    one = piece.take("flat")
+    piece.take("flats", "x")
+    size = piece.length("the size across the flats")
+    piece.take("across")
+    fields: Fields = {"kind": "flats", "count": 1 if one else count}
+    fields["distance_mm"] = size if one or count % 2 else round(size / 2, 6)
+    length = None
+    if piece.take("x"):
+        length = piece.length("the length of the flats")
+    place = place_at(piece) or At(0.0)
+    if piece.take("to"):
+        length = abs(piece.length("where the flats end") - (place.mm or 0.0))
+    if length is None:
+        raise piece.wrong("the length of the flats is missing", "type 2 flats 50 x 16 at 0")
+    if piece.take("first"):
+        fields["start_deg"] = piece.plain("the angle of the first flat")
+    more_of(piece, fields)
+    run = length
+
+    def make(ground: Ground) -> list[Fields]:
+        z = place.front_edge(ground.whole_mm, run)
+        return [{**fields, "from_z_mm": z, "to_z_mm": round(z - run, 6)}]
+
+    return Waiting(start, piece.end, make)
+
+
+def slot(piece: Piece, side: str) -> Waiting:
+    """``slot 6 x 3.5 at 10 to 30``, ``12 slots 6 x 4 x 8 at 0 from back``: width, depth, length."""
+    start = piece.start
+    count = counted(piece)
+    face = piece.take("face")
+    piece.take("slot", "slots", "keyway", "pocket")
+    width = piece.length("the width of the slot")
+    if not piece.take("x"):
+        raise piece.wrong("the depth of the slot is missing", "type width x depth, such as slot 6 x 3.5 at 10 to 30")
+    depth = piece.length("the depth of the slot")
+    on = "front" if face else side
+    fields: Fields = {"kind": "slot", "on": on, "count": count, "width_mm": width, "depth_mm": depth}
+    length = piece.length("the length of the slot") if piece.take("x") else None
+    place = At(0.0)
+    while piece.peek() is not None:
+        if piece.is_next("at", "@"):
+            place = place_at(piece) or place
+            if piece.take("to"):
+                length = abs(piece.length("where the slot ends") - (place.mm or 0.0))
+        elif piece.take("inside", "outside", "front", "back"):
+            fields["on"] = piece.tokens[piece.at - 1].low
+        elif piece.take("first"):
+            fields["start_deg"] = piece.plain("the angle of the first slot")
+        elif piece.take("square"):
+            fields["round_ends"] = False
+        elif piece.take("off"):
+            fields["off_mm"] = piece.length("how far it is off the axis")
+        else:
+            more_of(piece, fields)
+    if fields["on"] in ("front", "back"):
+        fields["length_mm"] = length or 0.0
+        return Waiting(start, piece.end, lambda ground: [fields])
+    if length is None:
+        raise piece.wrong("the length of the slot is missing", "type slot 6 x 3.5 at 10 to 30")
+    run = length
+
+    def make(ground: Ground) -> list[Fields]:
+        z = place.front_edge(ground.whole_mm, run)
+        return [{**fields, "from_z_mm": z, "to_z_mm": round(z - run, 6)}]
+
+    return Waiting(start, piece.end, make)
