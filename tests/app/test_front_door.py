@@ -238,3 +238,43 @@ def test_steps_are_moved_and_copied_in_the_table(shown: Window, qtbot: QtBot) ->
     assert job_of(shown).part.outside[3].z_mm == job_of(shown).part.outside[-1].z_mm + 4
     shown.part.mirror()
     assert shown.part.line.text.toPlainText().startswith("40 x")
+
+
+def test_any_file_that_comes_leads_on_or_says_why(shown: Window, qtbot: QtBot, tmp_path: Path) -> None:
+    said: list[str] = []
+    shown.session.message.connect(lambda level, text: said.append(text))
+    shown._notice.setText("")
+    for name, content, words in (
+        ("a.nc", "G0 X10", "not read in the window yet"),
+        ("a.png", "nothing", "begin one"),
+        ("a.pdf", "%PDF-1.4", "a.pdf"),
+        ("a.toreuma", "{", "a.toreuma"),
+    ):
+        (tmp_path / name).write_text(content)
+        shown.take(tmp_path / name)
+        assert words in shown._notice.text()
+        assert shown.session.job is None
+        assert shown.pages.currentWidget() is shown.first
+    (tmp_path / "a.dxf").write_text("nothing")
+    shown.take(tmp_path / "a.dxf")
+    qtbot.waitUntil(lambda: "a.dxf" in shown._notice.text(), timeout=20_000)
+    assert shown.pages.currentWidget() is shown.first
+    (tmp_path / "a.json").write_text("[]")
+    shown.take(tmp_path / "a.json")
+    assert shown.stage == "shop"
+
+
+def test_both_ends_are_said_in_one_place(shown: Window, qtbot: QtBot) -> None:
+    begin(shown, qtbot)
+    typed(qtbot, "30 x 18 / 44 x 27")
+    assert settle(shown.session)
+    shown.session.select()
+    for key, text in (("end.Front end", "C1"), ("end.Back end", "R0.5")):
+        line = shown.reasons.lines[key]
+        line.setText(text)
+        line.setModified(True)
+        line.editingFinished.emit()
+    first, last = job_of(shown).part.outside[0].corner, job_of(shown).part.outside[-1].corner
+    assert first is not None
+    assert last is not None
+    assert (first.kind, first.size_mm, last.kind, last.size_mm) == ("chamfer", 1, "round", 0.5)

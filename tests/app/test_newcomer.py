@@ -93,7 +93,7 @@ def test_from_nothing_to_a_program_by_keyboard_alone(
     keys = Keys(qtbot, window)
     keys.own_entry(0, "our lathe", {"highest speed": "3500", "bore of the spindle": "46"})
     keys.own_entry(1, "our chuck", {"grip at rest, all jaws": "60000"})
-    keys.own_entry(2, "our steel", {"hardness, HB": "210"})
+    keys.own_entry(3, "our steel", {"hardness, HB": "210"})
     shop = keys.count
     keys.press(Qt.Key.Key_N, CONTROL)
     keys.type("Gate pin")

@@ -353,7 +353,7 @@ def test_the_hold_limits_the_speed_of_the_operations(window: Window, qtbot: QtBo
 
 def test_centre_relief_and_second_hold_are_switched(window: Window, settled: Settled) -> None:
     window.set_stage("hold")
-    for key, value in (("centre", True), ("relieved", True), ("second", 2)):
+    for key, value in (("centre", "live centre 32"), ("relieved", True), ("second", 2)):
         box = window.hold.choices[key]
         box.activated.emit(box.findData(value))
         settled()

@@ -8,11 +8,14 @@ import pytest
 
 from toreuma.core.errors import JobError
 from toreuma.core.kinds.shop import FIELDS_OF, range_of
+from toreuma.engine.fresh import new_job
+from toreuma.engine.house import by_house_rules
 from toreuma.engine.library import library, renew
 from toreuma.engine.proposals import next_bar
 from toreuma.engine.shop import by_likeness, every, exported, of_shop, taken_in, with_field
 from toreuma.files.rack import read_rack
 from toreuma.files.shop import FOLDERS, load_shop, shop_folder
+from toreuma.shipped.library import demo_job
 
 
 @pytest.fixture(autouse=True)
@@ -33,7 +36,7 @@ def test_an_entry_like_another_is_kept_and_ships_nothing_away() -> None:
     assert body["date"]
 
 
-@pytest.mark.parametrize("kind", ["machine", "hold", "material", "tool", "insert", "holder"])
+@pytest.mark.parametrize("kind", ["machine", "hold", "centre", "material", "tool", "insert", "holder"])
 def test_every_kind_is_copied_written_and_read_the_same(kind: str) -> None:
     like = list(of_shop(kind))[-1]
     entry = by_likeness(kind, "Zed 1", like, [], "own")
@@ -142,3 +145,13 @@ def test_a_list_without_codes_says_which_columns_it_has(home: Path) -> None:
         read_rack(path)
     items, _ = read_rack(path, columns={"code": "colour"})
     assert items[0].code == "red"
+
+
+def test_the_house_says_how_threads_are_cut_and_what_a_job_begins_with() -> None:
+    rules = [("thread_infeed", "radial"), ("thread_division", "depth"), ("spring_passes", 3), ("edge_break_mm", 0.4)]
+    by_likeness("rules", "house rules", "", [*rules, ("stance", "gentle"), ("face_allowance_mm", 2.0)], "ours")
+    job, _ = new_job("a stud", "mm", "", "", "M16x1.5 x 20 relief / 24 x 20")
+    assert (job.part.edge_break_mm, job.conditions.stance, job.stock.face_allowance_mm) == (0.4, "gentle", 2)
+    route = by_house_rules(demo_job("spear"), library().rules)
+    thread = next(one for one in route.operations if one.kind == "thread")
+    assert (thread.infeed, thread.division, thread.spring_passes) == ("radial", "depth", 3)

@@ -1,7 +1,7 @@
 """The engine: what window, command line and tests ask of the core, with one memory and one library behind it."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from toreuma.core.auto.propose import Proposed, propose_route
 from toreuma.core.channels.balance import Balanced, balance
@@ -17,6 +17,7 @@ from toreuma.core.plan.sides.second_side import plan_sides, second_side
 from toreuma.core.prove import Proof
 from toreuma.core.simulate.replay import Replay
 from toreuma.engine.follow import Outcome, follow, replay_of
+from toreuma.engine.house import by_house_rules
 from toreuma.engine.library import Library, library
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan, prove_read
@@ -115,4 +116,6 @@ class Engine:
     def route(self, job: Job, check: Check = never_cancel, progress: Progress = _unheard) -> Proposed:
         """A whole route for a job, from the catalogue and the person's rack; one that cannot be read is empty."""
         codes = {item.code for item in self.library.rack()}
-        return propose_route(job, self.library.store(codes), codes, known_threads(job.part), check, progress)
+        store = self.library.store(codes)
+        found = propose_route(job, store, codes, known_threads(job.part), check, progress)
+        return replace(found, job=by_house_rules(found.job, self.library.rules))

@@ -48,7 +48,7 @@ def fresh_job(
             "machine": machine,
             "setups": [{"name": "First side", "hold": next(iter(shop.holds.values()))}],
             "conditions": conditions,
-            "program": {"dialect": rules.dialect or machine.dialect},
+            "program": {"dialect": rules.dialect or machine.dialect, "arcs": rules.arcs},
             "follows": FOLLOWED,
         }
     )  # fmt: skip

@@ -7,7 +7,7 @@ from typing import Any
 from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ToreumaError
-from toreuma.core.model import BarSize, Hold, HouseRules, Job, Machine, Material
+from toreuma.core.model import BarSize, Centre, Hold, HouseRules, Job, Machine, Material
 from toreuma.core.model.catalogue import Catalogue, RackItem
 from toreuma.core.standards.material_names import Named, material_named
 from toreuma.core.units import System
@@ -76,6 +76,11 @@ class Library:
     def holds(self) -> dict[str, Hold]:
         """Chucks, collets and mandrels by name, the shop's own first."""
         return _first(self._own("hold"), {one.name: one for one in shipped.holds()})
+
+    @cached_property
+    def centres(self) -> dict[str, Centre]:
+        """Centres by name, the shop's own first."""
+        return _first(self._own("centre"), {one.name: one for one in shipped.centres()})
 
     @cached_property
     def rules(self) -> HouseRules:

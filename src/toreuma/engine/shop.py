@@ -17,7 +17,7 @@ from toreuma.shipped.standards import code_tables
 
 __all__ = ["by_code", "by_likeness", "every", "exported", "of_shop", "renamed", "taken_in", "tool_shown", "with_field"]
 
-NAMED_BY = {"machine": "name", "hold": "name", "material": "name", "insert": "code", "holder": "code"}
+NAMED_BY = {"machine": "name", "hold": "name", "centre": "name", "material": "name", "insert": "code", "holder": "code"}
 """The field that is what an entry is called."""
 
 
@@ -31,6 +31,7 @@ def of_shop(kind: str) -> dict[str, Any]:
     kinds: dict[str, Callable[[], dict[str, Any]]] = {
         "machine": lambda: dict(shop.machines),
         "hold": lambda: dict(shop.holds),
+        "centre": lambda: dict(shop.centres),
         "material": lambda: dict(shop.materials),
         "tool": lambda: {name_of("tool", one): one for one in shop.catalogue.tools},
         "insert": lambda: {one.code: one for one in shop.catalogue.inserts},

@@ -7,7 +7,7 @@ from pydantic import TypeAdapter
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, StandardError
-from toreuma.core.model import Hold, Job, Machine, Material, Part
+from toreuma.core.model import Centre, Hold, Job, Machine, Material, Part
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.standards.material_names import MaterialNames
 from toreuma.core.standards.threads import Thread, thread_of
@@ -17,6 +17,7 @@ from toreuma.shipped.standards import thread_tables
 __all__ = [
     "DEMO_PREFIX",
     "catalogue",
+    "centres",
     "demo_job",
     "demo_names",
     "dialect",
@@ -121,6 +122,12 @@ def starters() -> dict[str, dict[str, str]]:
 def help_text() -> str:
     """The pages of help, in Markdown."""
     return data_path("help", "pages.md").read_text("utf-8")
+
+
+@cache
+def centres() -> tuple[Centre, ...]:
+    """Centres to choose from."""
+    return tuple(Centre.model_validate(row) for row in shipped_json("centres.json"))
 
 
 @cache

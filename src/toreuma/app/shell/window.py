@@ -48,6 +48,8 @@ __all__ = ["MainWindow", "room_for"]
 
 LEFT_PX, RIGHT_PX = 350, 340
 MESSAGE_MS = 12_000
+PICTURES = (".png", ".jpg", ".jpeg", ".bmp", ".webp", ".svg")
+PROGRAMS = (".nc", ".cnc", ".txt", ".tap", ".mpf", ".min", ".eia", ".prg")
 USUAL = QSize(1280, 800)
 
 S = TypeVar("S", bound=Stage)
@@ -100,9 +102,10 @@ class MainWindow(QMainWindow):
         self.actions_known = Actions(self, entries(self))
         self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
         self._lay_out()
+        over: QWidget = self._whole
         ways = Ways(self.set_stage, self.open_shop, self.open_bench, self.open_help)
         offers = lambda: findables(self.session, self.actions_known, ways)  # noqa: E731
-        self.finder = Finder(self._whole, offers, lambda text: meant(text, ways))
+        self.finder = Finder(over, offers, lambda text: meant(text, ways))
         self._message_timer = QTimer(self, singleShot=True, interval=MESSAGE_MS)
         self._message_timer.timeout.connect(self._notice.hide)
         self._connect()
@@ -172,7 +175,7 @@ class MainWindow(QMainWindow):
         beside.addWidget(self.pages, 1)
         beside.addWidget(self.help)
         column.addLayout(beside, 1)
-        self._whole = whole
+        self._whole: QWidget = whole
         self.setCentralWidget(whole)
         self.actions_known.fill(self.menuBar(), MENUS)
 
@@ -375,6 +378,24 @@ class MainWindow(QMainWindow):
         self.set_stage(PartStage.key)
         self.canvas.update()
 
+    def take(self, path: Path) -> None:
+        """Any file that comes: a job, a drawing, entries of a shop, a list of tools, a picture of a drawing."""
+        kind = path.suffix.lower()
+        if kind == ".csv":
+            self.files.read_rack(path)
+        elif kind == ".json":
+            self.open_shop("machine")
+            self.at(ShopStage).shop.import_from(path)
+        elif kind in PICTURES and self.session.job is not None:
+            self.paper.show(path)
+        elif kind in PICTURES:
+            self.say("warning", "A picture of a drawing lies behind a part: begin one, then drop the picture again.")
+        elif kind in PROGRAMS:
+            self.say("warning", f"{path.name}: programs of other origin are not read in the window yet; "
+                                "toreuma prove JOB --program FILE proves one against a job.")  # fmt: skip
+        else:
+            self.files.open_job(str(path))
+
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
         if any(url.isLocalFile() for url in event.mimeData().urls()):
             event.acceptProposedAction()
@@ -382,7 +403,7 @@ class MainWindow(QMainWindow):
     def dropEvent(self, event: QDropEvent) -> None:
         for url in event.mimeData().urls():
             if url.isLocalFile():
-                self.files.open_job(url.toLocalFile())
+                self.take(Path(url.toLocalFile()))
                 return
 
     def _restore(self) -> None:

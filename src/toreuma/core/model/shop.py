@@ -38,6 +38,10 @@ class HouseRules(Value):
     )
     edge_break_mm: float = Field(default=0.0, ge=0, le=10, description="On sharp outer edges that are not drawn")
     general_tolerance: Literal["", "f", "m", "c", "v"] = Field(default="", description="ISO 2768-1 class")
+    thread_infeed: Literal["modified", "radial", "flank", "alternating"] = "modified"
+    thread_division: Literal["area", "depth"] = Field(default="area", description="Passes of equal area or equal depth")
+    spring_passes: int = Field(default=1, ge=0, le=10, description="Of a thread, at its full depth")
+    arcs: Literal["R", "IK"] = Field(default="R", description="How arcs are written")
     dialect: Identifier | None = Field(
         default=None, description="How programs are written; empty: as the machine wants"
     )

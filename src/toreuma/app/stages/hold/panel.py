@@ -23,7 +23,6 @@ __all__ = ["HoldPanel"]
 Span = tuple[float, float]
 WIDEST_MM = 1000.0
 
-CENTRE = {"name": "live centre", "d_mm": 32.0, "point_length_mm": 22.0}
 SECOND = {"grip_length_mm": 15.0}
 RELIEF = {"length_mm": 5.0, "height_mm": 8.0}
 
@@ -71,8 +70,11 @@ class HoldPanel(RowColumn):
                 self._relief_row(relief, field)
         if fresh:
             self.heading("Support")
-        centred = (("None", False), ("Live centre in front", True))
-        self.choice("centre", "Centre", centred, job.setup.centre is not None, _with_centre)
+        centre = job.setup.centre
+        named = [(name, name) for name in library().centres]
+        if centre is not None and centre.name not in library().centres:
+            named.insert(0, (f"{centre.name or 'centre'}  (this job's own)", centre.name))
+        self.choice("centre", "Centre", (("None", None), *named), centre.name if centre else None, _with_centre)
         for field in CENTRE_FIELDS if job.setup.centre is not None else ():
             self._centre_row(job.setup.centre, field)
         if fresh:
@@ -172,8 +174,10 @@ def _with_relief(job: Job, wanted: bool) -> Job:
     return _with_hold(job, relief=RELIEF if wanted else None)
 
 
-def _with_centre(job: Job, wanted: bool) -> Job:
-    return job.with_setup(centre=CENTRE if wanted else None)
+def _with_centre(job: Job, name: str | None) -> Job:
+    if name is None:
+        return job.with_setup(centre=None)
+    return job.with_setup(centre=library().centres.get(name, job.setup.centre))
 
 
 def _with_second(job: Job, element: int) -> Job:

@@ -1,9 +1,11 @@
 """The reasons panel on the part stage: the selected surface or feature, or the part as a whole."""
 
+from collections.abc import Callable
 from typing import Any
 
 from toreuma.app.forms.fields import PART_FIELDS
 from toreuma.app.forms.findings import FindingCard
+from toreuma.app.forms.part_cells import cell_text, typed_change
 from toreuma.app.forms.part_edits import (
     ADDABLE,
     added_feature,
@@ -73,6 +75,9 @@ def _whole(panel: PartReasons, job: Job) -> None:
         job.part.general_tolerance,
         lambda j, v: j.changed(part=j.part.changed(general_tolerance=v)),
     )
+    for index, words in ((0, "Front end"), (len(job.part.outside) - 1, "Back end")):
+        text = cell_text(job.part.outside[index], "corner", job.units)
+        panel.line(f"end.{words}", f"{words}: sharp; C1 or R1", text, _with_end(words == "Back end"))
     if fresh:
         panel.heading("Add")
         panel.buttons([(words, lambda k=kind: _add(panel, k)) for words, kind in ADDABLE])  # type: ignore[misc]
@@ -91,6 +96,17 @@ def _whole(panel: PartReasons, job: Job) -> None:
         for finding in left:
             panel.add(FindingCard(finding, panel.session, panel.theme))
         panel.end()
+
+
+def _with_end(back: bool) -> Callable[[Job, str], Job]:
+    """The edge of an end as typed: C1 for a chamfer, R1 for a round."""
+
+    def change(job: Job, text: str) -> Job:
+        index = len(job.part.outside) - 1 if back else 0
+        element = job.part.outside[index]
+        return changed_element(job, "outside", index, **typed_change("corner", text, job.units, element))
+
+    return change
 
 
 def _extent(panel: PartReasons, job: Job) -> str:

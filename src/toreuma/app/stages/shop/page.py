@@ -36,6 +36,7 @@ __all__ = ["ShopPage"]
 KINDS = (
     ("machine", "Machines", "lathes and mill-turns"),
     ("hold", "Holds", "chucks, collets, mandrels"),
+    ("centre", "Centres", "what supports the front"),
     ("material", "Materials", "what parts are made of"),
     ("tool", "Tools", "drills, blades, taps, mills"),
     ("insert", "Inserts", "by code or by sizes"),

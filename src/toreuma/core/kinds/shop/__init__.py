@@ -5,7 +5,7 @@ from collections.abc import Callable
 from typing import Any
 
 from toreuma.core.kinds.shop.field import ShopField, range_of
-from toreuma.core.kinds.shop.hold import hold_fields
+from toreuma.core.kinds.shop.hold import centre_fields, hold_fields
 from toreuma.core.kinds.shop.machine import machine_fields
 from toreuma.core.kinds.shop.material import material_fields
 from toreuma.core.kinds.shop.rules import bar_fields, rules_fields
@@ -16,6 +16,7 @@ __all__ = ["FIELDS_OF", "ShopField", "range_of"]
 FIELDS_OF: dict[str, Callable[[Any], tuple[ShopField, ...]]] = {
     "machine": machine_fields,
     "hold": hold_fields,
+    "centre": centre_fields,
     "material": material_fields,
     "bar": bar_fields,
     "rules": rules_fields,

@@ -3,7 +3,7 @@
 from toreuma.core.kinds.shop.field import YES_NO, ShopField
 from toreuma.core.model import Chuck, Collet, Mandrel
 
-__all__ = ["hold_fields"]
+__all__ = ["centre_fields", "hold_fields"]
 
 _HOLD = (
     ShopField(
@@ -57,3 +57,18 @@ def hold_fields(hold: Chuck | Collet | Mandrel) -> tuple[ShopField, ...]:
     """Everything of a hold a person may type."""
     own = {"chuck": _CHUCK, "collet": _COLLET, "mandrel": _MANDREL}[hold.kind]
     return (*_HOLD, *own)
+
+
+_CENTRE = (
+    ShopField(path="max_rpm", label="speed limit", unit="rpm", why="of its bearings", heading="Centre"),
+    ShopField(path="force_n", label="push along Z", unit="N", why="it supports, it does not hold"),
+    ShopField(path="d_mm", label="body", unit="mm", why="what tools must keep clear of"),
+    ShopField(path="point_length_mm", label="point long", unit="mm"),
+    ShopField(path="body_length_mm", label="body long", unit="mm"),
+    ShopField(path="largest_mouth_mm", label="fits mouths up to", unit="mm", why="the centre hole it sits in"),
+)
+
+
+def centre_fields(centre: object) -> tuple[ShopField, ...]:
+    """Everything of a centre a person may type."""
+    return _CENTRE

@@ -58,6 +58,27 @@ _RULES = (
         why="ISO 2768-1, where the drawing says none",
     ),
     ShopField(
+        path="thread_infeed",
+        label="thread infeed",
+        form="choice",
+        options=(
+            ("a degree beside the flank", "modified"),
+            ("square to the axis", "radial"),
+            ("along the flank", "flank"),
+            ("from both flanks in turn", "alternating"),
+        ),
+        why="the school of threading: the first is gentlest on edge and finish",
+        heading="Schools",
+    ),
+    ShopField(
+        path="thread_division",
+        label="thread passes",
+        form="choice",
+        options=(("equal chip area", "area"), ("equal depth", "depth")),
+        why="equal area loads the edge evenly",
+    ),
+    ShopField(path="spring_passes", label="spring passes", why="at full depth: what bent away comes off"),
+    ShopField(
         path="machine_per_h",
         label="an hour of a machine",
         unit="money",
@@ -74,6 +95,7 @@ _RULES = (
         why="steps where they meet",
         heading="Programs",
     ),
+    ShopField(path="arcs", label="arcs", form="choice", options=(("by radius (R)", "R"), ("by centre (I, K)", "IK"))),
     ShopField(path="dialect", label="program words", form="text", empty="as the machine wants"),
 )
 
