@@ -112,6 +112,18 @@ def test_an_own_bar_is_taken_before_one_that_must_be_bought() -> None:
     assert next_bar(60, "mm").size_mm == 65
 
 
+def test_a_tube_of_the_shop_is_taken_where_its_wall_holds_the_part() -> None:
+    by_likeness("bar", "tube 70 x 40", "", [("size_mm", 70), ("shape", "tube"), ("bore_d_mm", 40)], "own")
+    bush, _ = new_job("a bush", "mm", "", "", "60 x 40 / 68 x 10; bore 48 through")
+    assert (bush.stock.kind, bush.stock.largest_d_mm) == ("tube", 70)  # type: ignore[union-attr]
+    for line in (
+        "60 x 40 / 68 x 10; bore 30 through",
+        "60 x 40 / 68 x 10; bore 48 x 20",
+        "60 x 40 / 72 x 10; bore 48 through",
+    ):
+        assert new_job("a part", "mm", "", "", line)[0].stock.kind == "round"
+
+
 @pytest.mark.parametrize("path", ["nothing", "carriers.7.stations", "second.travel_mm", "max_rpm.x"])
 def test_a_field_that_is_not_there_is_one_line(path: str) -> None:
     with pytest.raises(JobError):

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from typing import Any
 
 from toreuma.core.errors import ToreumaError
+from toreuma.core.geometry.elements import chords
 from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Machine
@@ -113,6 +114,9 @@ def _with_blank(job: Job, shape: PartShape) -> Job:
         bar = next_bar(across, job.units, "hexagon", job.stock.material.name)
         size: dict[str, Any] = {"kind": "polygon", "sides": 6, "across_mm": bar.size_mm}
         around = bar.size_mm / math.cos(math.pi / 6)
+    elif (tube := _tube(job, shape, largest)) is not None:
+        bar = tube
+        size, around = {"kind": "tube", "d_mm": bar.size_mm, "bore_d_mm": bar.bore_d_mm}, bar.size_mm
     else:
         bar = next_bar(largest, job.units, "round", job.stock.material.name)
         size, around = {"kind": "round", "d_mm": bar.size_mm}, bar.size_mm
@@ -124,6 +128,26 @@ def _with_blank(job: Job, shape: PartShape) -> Job:
         price = {"price_per_kg": bar.price_per_kg} if bar.price_per_kg else {}
         kept["supply"] = job.stock.supply.changed(bar_length_mm=bar.length_mm, **price)
     return job.changed(stock={**kept, **size})
+
+
+def _tube(job: Job, shape: PartShape, largest: float) -> BarSize | None:
+    """The shop's own tube whose wall holds the part, the thinnest wall first; tubes are not bought unasked."""
+    if shape.bore is None or shape.void is None or shape.void.bounds[0] > shape.profile.back_z + SAME_MM:
+        return None
+    shop = library()
+    room = shop.rules.bar_allowance_mm
+    bore = 2 * min(float(r) for _, r in chords(shape.bore.segments[1:]) if r > SAME_MM)
+    material = job.stock.material.name
+    fitting = [
+        one
+        for one in shop.own_bars
+        if one.shape == "tube"
+        and one.bore_d_mm
+        and one.material in ("", material)
+        and one.size_mm >= largest + room - SAME_MM
+        and one.bore_d_mm <= bore - room + SAME_MM
+    ]
+    return min(fitting, key=lambda one: one.size_mm - (one.bore_d_mm or 0.0), default=None)
 
 
 def _hexagon_across(job: Job, largest: float) -> float | None:

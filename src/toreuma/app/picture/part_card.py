@@ -32,12 +32,16 @@ class PartCard(QWidget):
         self._theme, self._text = theme, text
         self._region: Region | None = None
         self._over = False
+        self._size = size
         self.setFixedSize(size)
         self.setSizePolicy(QSizePolicy.Policy.Fixed, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setAccessibleName(", ".join((text.title, *text.lines, text.mark)).strip(", "))
         self.setToolTip("\n".join((text.title, *text.lines)))
+
+    def sizeHint(self) -> QSize:
+        return self._size
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme

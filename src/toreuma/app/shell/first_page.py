@@ -4,8 +4,9 @@ from collections.abc import Callable
 from functools import partial
 
 from PySide6.QtCore import QSettings, QSize, Qt, QTimer, Signal
-from PySide6.QtWidgets import QGridLayout, QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
+from toreuma.app.forms.flow import Flow
 from toreuma.app.picture.part_card import CardText, PartCard
 from toreuma.app.shell.new_strip import NewStrip
 from toreuma.app.theme import Theme
@@ -17,9 +18,8 @@ __all__ = ["FirstPage"]
 START_WITH = "spear"
 """The demo job that has a whole route already stands first."""
 
-LAST, SMALL, STARTER = QSize(196, 148), QSize(142, 92), QSize(108, 78)
+LAST, SMALL, STARTER = QSize(196, 148), QSize(138, 92), QSize(108, 78)
 WIDTH_PX = 1190
-IN_A_ROW, SMALL_IN_A_ROW = 6, 8
 
 
 class FirstPage(QScrollArea):
@@ -35,6 +35,7 @@ class FirstPage(QScrollArea):
         super().__init__()
         self.setObjectName("page")
         self.setWidgetResizable(True)
+        self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.setFrameShape(QScrollArea.Shape.NoFrame)
         self._theme = theme
         self.cards: dict[str, PartCard] = {}
@@ -67,13 +68,10 @@ class FirstPage(QScrollArea):
         self._last_column.setContentsMargins(0, 0, 0, 0)
         self._column.addWidget(self._last)
         self._column.addWidget(_muted("To look round: jobs of the Fennow Leat workshop"))
-        self._demo = QGridLayout()
-        self._demo.setSpacing(6)
-        for index, name in enumerate(sorted(demo_names(), key=lambda one: one != START_WITH)):
-            card = self._card(f"{DEMO_PREFIX}{name}", CardText(name.replace("-", " ").capitalize()), SMALL)
-            self._demo.addWidget(card, index // SMALL_IN_A_ROW, index % SMALL_IN_A_ROW)
-        self._demo.setColumnStretch(SMALL_IN_A_ROW, 1)
-        self._column.addLayout(self._demo)
+        demo = Flow()
+        for name in sorted(demo_names(), key=lambda one: one != START_WITH):
+            demo.addWidget(self._card(f"{DEMO_PREFIX}{name}", CardText(name.replace("-", " ").capitalize()), SMALL))
+        self._column.addLayout(demo)
         self._column.addStretch(1)
 
     def set_theme(self, theme: Theme) -> None:
@@ -81,16 +79,14 @@ class FirstPage(QScrollArea):
         for card in (*self.cards.values(), *self.starters.values()):
             card.set_theme(theme)
 
-    def _starters(self) -> QHBoxLayout:
-        row = QHBoxLayout()
-        row.setSpacing(6)
+    def _starters(self) -> Flow:
+        row = Flow()
         for name in starters():
             card = PartCard(self._theme, CardText(name.capitalize()), STARTER)
             card.chosen.connect(partial(self.begun.emit, name))
             self._waiting.append(partial(self._draw_starter, card, name))
             self.starters[name] = card
             row.addWidget(card)
-        row.addStretch(1)
         return row
 
     def _files(self) -> QHBoxLayout:
@@ -124,16 +120,13 @@ class FirstPage(QScrollArea):
             return
         self._last_column.addWidget(_title("Your last jobs"))
         grid = QWidget()
-        rows = QGridLayout(grid)
-        rows.setContentsMargins(0, 0, 0, 0)
-        rows.setSpacing(6)
-        for index, name in enumerate(names):
+        rows = Flow(grid)
+        for name in names:
             seen = glimpse_of(name)
             card = self._card(name, _text_of(seen, states.get(name, "")), LAST)
             card.show_part(seen.region)
             self._waiting.pop()
-            rows.addWidget(card, index // IN_A_ROW, index % IN_A_ROW)
-        rows.setColumnStretch(IN_A_ROW, 1)
+            rows.addWidget(card)
         self._last_column.addWidget(grid)
 
     def showEvent(self, event: object) -> None:

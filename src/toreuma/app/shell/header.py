@@ -1,6 +1,7 @@
 """The header: what is open, the stages, units, theme, search."""
 
 from PySide6.QtCore import Signal
+from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import (
     QButtonGroup,
     QFrame,
@@ -18,6 +19,9 @@ from toreuma.app.stages.stage import Stage
 from toreuma.app.theme import Theme, icon
 
 __all__ = ["Header"]
+
+NARROW_PX = 1180
+GIVE_WAY = ("undo", "redo", "find", "open")
 
 
 class Header(QFrame):
@@ -80,6 +84,12 @@ class Header(QFrame):
     def set_theme(self, theme: Theme) -> None:
         for name, button in self._tools.items():
             button.setIcon(icon(name, theme))
+
+    def resizeEvent(self, event: QResizeEvent) -> None:
+        """In a narrow window what stands in the menus as well gives its room to the name of the job."""
+        super().resizeEvent(event)
+        for name, button in self._tools.items():
+            button.setVisible(event.size().width() >= NARROW_PX or name not in GIVE_WAY)
 
     def refresh(self) -> None:
         job, session = self._session.job, self._session
