@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterable
 from PySide6.QtWidgets import QHBoxLayout, QToolButton
 
 from toreuma.app.theme import Theme, icon
+from toreuma.app.words import tr
 
 __all__ = ["IconRow"]
 
@@ -18,8 +19,8 @@ class IconRow(QHBoxLayout):
         self.buttons: dict[str, QToolButton] = {}
         for name, words, run in entries:
             button = QToolButton()
-            button.setToolTip(words)
-            button.setAccessibleName(words)
+            button.setToolTip(tr(words))
+            button.setAccessibleName(tr(words))
             if run is not None:
                 button.clicked.connect(lambda _=False, r=run: r())
             self.addWidget(button)

@@ -8,6 +8,7 @@ from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QToolButton, QVBoxLayout
 
 from toreuma.app.theme import Theme, icon
+from toreuma.app.words import tr
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System, parse, show
@@ -115,7 +116,7 @@ class NumberRow(QFrame):
         self.fold = QToolButton()
         self.fold.setObjectName("pin")
         self.fold.setCheckable(True)
-        self.fold.setText("why")
+        self.fold.setText(tr("why"))
         self.fold.setAccessibleName(f"Why {evidence.name}")
         self.fold.toggled.connect(self._fold)
         row.addWidget(self._name, 1)
@@ -200,7 +201,8 @@ class NumberRow(QFrame):
 
 
 def _label(evidence: Evidence, theme: Theme) -> str:
-    text = escape(evidence.name[0].upper() + evidence.name[1:])
+    name = tr(evidence.name)
+    text = escape(name[0].upper() + name[1:])
     if not evidence.measured_on:
         return text
     return f"{text}<br><span style='font-size:11px; color:{theme.colour('ink').name()}'>{evidence.measured_on}</span>"

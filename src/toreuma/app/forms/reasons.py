@@ -3,6 +3,7 @@
 from toreuma.app.forms.rows import RowColumn
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job
 
@@ -15,7 +16,7 @@ class ReasonsPanel(RowColumn):
     def __init__(self, session: Session, theme: Theme) -> None:
         self.finding: Finding | None = None
         super().__init__(session, theme)
-        self.setAccessibleName("ReasonsPanel")
+        self.setAccessibleName(tr("ReasonsPanel"))
 
     def show_finding(self, finding: Finding | None) -> None:
         self.finding = finding

@@ -13,6 +13,7 @@ from toreuma.app.forms.number import NumberRow
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
@@ -76,7 +77,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
         self.add(heading(text))
 
     def note(self, text: str) -> None:
-        label = QLabel(text)
+        label = QLabel(tr(text))
         label.setObjectName("muted")
         label.setWordWrap(True)
         self.add(label)
@@ -106,7 +107,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
             lambda number: self.session.attempt(lambda job: change(job, number)),
         )
         self.rows[key].allow_empty(bool(field.empty))
-        self.rows[key].entry.setPlaceholderText(field.empty)
+        self.rows[key].entry.setPlaceholderText(tr(field.empty))
         if value is None:
             self.rows[key].entry.present("")
 
@@ -116,7 +117,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
             short, _, hint = label.partition(": ")
             entry = QLineEdit()
             entry.setAccessibleName(short)
-            entry.setPlaceholderText(hint)
+            entry.setPlaceholderText(tr(hint))
             entry.editingFinished.connect(lambda: self._worded(key, change))
             self.lines[key] = entry
             self.labelled(short, entry)
@@ -127,7 +128,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
         """A widget with its label in front."""
         row = QHBoxLayout()
         row.setContentsMargins(0, 2, 0, 2)
-        name = QLabel(label)
+        name = QLabel(tr(label))
         name.setObjectName("muted")
         row.addWidget(name)
         row.addWidget(widget, 1)
@@ -152,7 +153,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
             box = narrow_box()
             box.setAccessibleName(label)
             for words, value in options:
-                box.addItem(words, value)
+                box.addItem(tr(words), value)
             box.activated.connect(lambda index: self._chosen(key, box.itemData(index), change))
             self.choices[key] = box
             self.labelled(label, box)
@@ -176,7 +177,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
                 holder = QWidget()
                 holder.setLayout(row)
                 self.add(holder)
-            button = QPushButton(text)
+            button = QPushButton(tr(text))
             button.clicked.connect(lambda _=False, r=run: r())
             assert row is not None
             row.addWidget(button)

@@ -8,6 +8,7 @@ from toreuma.app.forms.part_cells import cell_text, typed_change
 from toreuma.app.forms.part_edits import chained, feature_text, typed_feature
 from toreuma.app.picture.dimensions import Dimension
 from toreuma.app.session import Session
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 
@@ -27,7 +28,7 @@ class DimensionEntry(QLineEdit):
         self._why.setObjectName("fault")
         self._why.setWordWrap(True)
         self._why.hide()
-        self.setAccessibleName("Dimension")
+        self.setAccessibleName(tr("Dimension"))
         self.setAlignment(Qt.AlignmentFlag.AlignCenter)
         self.setFixedWidth(WIDTH_PX)
         self.returnPressed.connect(self.submit)

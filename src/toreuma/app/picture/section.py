@@ -31,6 +31,7 @@ from toreuma.app.picture.underlay import Underlay
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session, solids_of
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line, Segment
@@ -85,7 +86,7 @@ class SectionCanvas(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMinimumSize(320, 240)
-        self.setAccessibleName("Section of part and stock")
+        self.setAccessibleName(tr("Section of part and stock"))
         session.job_changed.connect(self._on_job)
         session.outcome_changed.connect(self._on_outcome)
         for signal in (session.proof_changed, session.selection_changed, session.cursor_changed):
@@ -99,7 +100,9 @@ class SectionCanvas(QWidget):
         """What can be done here, each with its key."""
         menu = QMenu(self)
         for words, key, name in MENU:
-            menu.addAction(f"{words}\t{key}").triggered.connect(lambda _=False, n=name: self._session.wanted.emit(n))
+            menu.addAction(f"{tr(words)}\t{key}").triggered.connect(
+                lambda _=False, n=name: self._session.wanted.emit(n)
+            )
         menu.exec(event.globalPos())
 
     def show_look(self, look: Look) -> None:

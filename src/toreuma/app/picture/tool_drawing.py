@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.picture.view import View
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.geometry.insert_picture import InsertPicture
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.model.tool import Insert
@@ -30,7 +31,7 @@ class CodeDrawing(QWidget):
         self._words: tuple[str, ...] = ()
         self.setMinimumSize(280, 260)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setAccessibleName("Drawing of what the code names")
+        self.setAccessibleName(tr("Drawing of what the code names"))
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme

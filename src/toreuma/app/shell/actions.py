@@ -7,6 +7,8 @@ from PySide6.QtCore import Qt
 from PySide6.QtGui import QAction, QKeySequence
 from PySide6.QtWidgets import QMenuBar, QWidget
 
+from toreuma.app.words import tr
+
 __all__ = ["Action", "Actions", "always"]
 
 
@@ -33,7 +35,8 @@ class Action:
 
     @property
     def hint(self) -> str:
-        return f"{self.tip or self.words} ({self.key})" if self.key else self.tip or self.words
+        said = tr(self.tip or self.words)
+        return f"{said} ({self.key})" if self.key else said
 
 
 class Actions:
@@ -46,7 +49,7 @@ class Actions:
             raise ValueError("two actions share a name or a key")
         self._shown: dict[str, QAction] = {}
         for one in entries:
-            action = QAction(one.words, window)
+            action = QAction(tr(one.words), window)
             action.setMenuRole(QAction.MenuRole.NoRole)
             action.triggered.connect(lambda _=False, name=one.name: self.do(name))
             if one.key:
@@ -58,7 +61,7 @@ class Actions:
     def fill(self, bar: QMenuBar, menus: tuple[str, ...]) -> None:
         """Every action that names a menu, in the order of the table; what cannot be done now is grey."""
         for title in menus:
-            menu = bar.addMenu(f"&{title}")
+            menu = bar.addMenu(f"&{tr(title)}")
             for one in self:
                 place, line, _ = one.menu.partition("|")
                 if place == title:

@@ -6,6 +6,7 @@ from PySide6.QtCore import QStandardPaths, QTimer
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QWidget
 
 from toreuma.app.session import Session
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.files.jobs import job_text, load_job, write_atomically
 
@@ -27,7 +28,7 @@ class Autosave:
         self.bar.setObjectName("notice")
         row = QHBoxLayout(self.bar)
         row.setContentsMargins(12, 4, 12, 4)
-        row.addWidget(QLabel("An earlier run ended with unsaved changes to this job."), 1)
+        row.addWidget(QLabel(tr("An earlier run ended with unsaved changes to this job.")), 1)
         for text, slot in (("Take them up", self._take), ("Drop them", self._drop)):
             button = QPushButton(text)
             button.clicked.connect(slot)

@@ -14,6 +14,7 @@ from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.part.stage import PartStage
 from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.stage import Stage
+from toreuma.app.words import languages
 
 __all__ = ["MENUS", "entries"]
 
@@ -50,6 +51,7 @@ class Doings(Protocol):
     def switch_table(self) -> None: ...
     def switch_theme(self) -> None: ...
     def switch_units(self) -> None: ...
+    def speak(self, code: str) -> None: ...
 
 
 def entries(window: Doings) -> tuple[Action, ...]:
@@ -122,6 +124,10 @@ def entries(window: Doings) -> tuple[Action, ...]:
         do("table", "Section or table of operations", "L", window.switch_table, when=has_job, menu="View"),
         do("play", "Play the program", "Ctrl+Space", lambda: window.shown.player.toggle(), when=has_job, menu="View"),
         do("theme", "Light or dark", "Ctrl+T", window.switch_theme, menu="View|"),
+        *(
+            do(f"language {code}", name, "", lambda c=code: window.speak(c), menu="View|" if code == "en" else "View")
+            for code, name in languages().items()
+        ),
         do("help", "Help on the thing in focus", "F1", window.switch_help, menu="Help"),
         do("help_line", "How a part is typed", "", lambda: window.open_help("line"), menu="Help"),
         do("help_door", "Where to begin", "", lambda: window.open_help("door"), menu="Help"),

@@ -7,6 +7,8 @@ from PySide6.QtCore import QEvent, QObject, Qt
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QFrame, QLineEdit, QListWidget, QListWidgetItem, QVBoxLayout, QWidget
 
+from toreuma.app.words import tr
+
 __all__ = ["Findable", "Finder"]
 
 
@@ -37,10 +39,10 @@ class Finder(QFrame):
         self._shown: list[Findable] = []
         self.edit = QLineEdit()
         self.edit.setObjectName("search")
-        self.edit.setPlaceholderText("Command, operation, tool, surface, material, M12x1.75, 25 H7, CNMG120408")
-        self.edit.setAccessibleName("Find")
+        self.edit.setPlaceholderText(tr("Command, operation, tool, surface, material, M12x1.75, 25 H7, CNMG120408"))
+        self.edit.setAccessibleName(tr("Find"))
         self.list = QListWidget()
-        self.list.setAccessibleName("Found")
+        self.list.setAccessibleName(tr("Found"))
         self.list.setWordWrap(True)
         column = QVBoxLayout(self)
         column.setContentsMargins(6, 6, 6, 6)

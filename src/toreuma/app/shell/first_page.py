@@ -10,6 +10,7 @@ from toreuma.app.forms.flow import Flow
 from toreuma.app.picture.part_card import CardText, PartCard
 from toreuma.app.shell.new_strip import NewStrip
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.engine.glimpse import Glimpse, glimpse_of, starter_region
 from toreuma.shipped.library import DEMO_PREFIX, demo_names, starters
 
@@ -82,7 +83,7 @@ class FirstPage(QScrollArea):
     def _starters(self) -> Flow:
         row = Flow()
         for name in starters():
-            card = PartCard(self._theme, CardText(name.capitalize()), STARTER)
+            card = PartCard(self._theme, CardText(tr(name.capitalize())), STARTER)
             card.chosen.connect(partial(self.begun.emit, name))
             self._waiting.append(partial(self._draw_starter, card, name))
             self.starters[name] = card
@@ -93,7 +94,7 @@ class FirstPage(QScrollArea):
         row = QHBoxLayout()
         row.setContentsMargins(0, 6, 0, 0)
         for words, signal in (("Read a drawing or model…", self.read), ("Open a job…", self.browse)):
-            button = QPushButton(words)
+            button = QPushButton(tr(words))
             button.clicked.connect(signal.emit)
             row.addWidget(button)
         row.addWidget(_muted("or drop a file anywhere on this window."))
@@ -156,16 +157,16 @@ def _text_of(seen: Glimpse, state: str) -> CardText:
     if seen.fault:
         return CardText(seen.name, (seen.fault, ""), "cannot be read")
     state = state or ("planned" if seen.operations else "no route yet")
-    return CardText(seen.name, (f"{seen.material}, {seen.machine}", f"saved {seen.day}"), state)
+    return CardText(seen.name, (f"{seen.material}, {seen.machine}", f"{tr('saved')} {tr(seen.day)}"), tr(state))
 
 
 def _title(words: str) -> QLabel:
-    label = QLabel(words)
+    label = QLabel(tr(words))
     label.setObjectName("title")
     return label
 
 
 def _muted(words: str) -> QLabel:
-    label = QLabel(words)
+    label = QLabel(tr(words))
     label.setObjectName("muted")
     return label

@@ -17,6 +17,7 @@ from toreuma.app.session import Session
 from toreuma.app.shell.actions import Actions
 from toreuma.app.stages.stage import Stage
 from toreuma.app.theme import Theme, icon
+from toreuma.app.words import tr
 
 __all__ = ["Header"]
 
@@ -51,10 +52,10 @@ class Header(QFrame):
         self._group = QButtonGroup(self)
         self.buttons: dict[str, QPushButton] = {}
         for number, stage in enumerate(stages, 1):
-            button = QPushButton(stage.label)
+            button = QPushButton(tr(stage.label))
             button.setObjectName("stage")
             button.setCheckable(True)
-            button.setToolTip(f"{stage.label} (Ctrl+{number})")
+            button.setToolTip(f"{tr(stage.label)} (Ctrl+{number % 10})")
             button.clicked.connect(lambda _=False, s=stage.key: self.stage_chosen.emit(s))
             self._group.addButton(button)
             self.buttons[stage.key] = button
@@ -72,7 +73,7 @@ class Header(QFrame):
             self._tools[one.name] = small
             right.addWidget(small)
         self.units = QToolButton()
-        self.units.setToolTip("Millimetre or inch (Ctrl+U)")
+        self.units.setToolTip(tr("Millimetre or inch (Ctrl+U)"))
         self.units.setFixedWidth(92)
         self.units.clicked.connect(lambda: self.asked.emit("units"))
         right.addWidget(self.units)

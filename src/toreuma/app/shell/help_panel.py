@@ -4,6 +4,7 @@ from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QTextBrowser, QToolButton, QVBoxLayout, QWidget
 
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.engine.help import Page, help_pages, page_of, searched
 
 __all__ = ["HelpPanel", "Hint", "topic_of"]
@@ -22,16 +23,16 @@ class HelpPanel(QFrame):
         self.setFixedWidth(WIDTH_PX)
         self.search = QLineEdit()
         self.search.setObjectName("search")
-        self.search.setPlaceholderText("Look for words in the help")
-        self.search.setAccessibleName("Look for words in the help")
+        self.search.setPlaceholderText(tr("Look for words in the help"))
+        self.search.setAccessibleName(tr("Look for words in the help"))
         self.search.textChanged.connect(self._look)
         shut = QToolButton()
-        shut.setText("Close")
-        shut.setToolTip("Close the help (F1)")
+        shut.setText(tr("Close"))
+        shut.setToolTip(tr("Close the help (F1)"))
         shut.clicked.connect(self.closed.emit)
         self.text = QTextBrowser()
         self.text.setOpenLinks(False)
-        self.text.setAccessibleName("Help")
+        self.text.setAccessibleName(tr("Help"))
         self.text.anchorClicked.connect(lambda url: self.show_page(url.toString()))
         top = QHBoxLayout()
         top.setContentsMargins(10, 8, 10, 4)
@@ -98,8 +99,8 @@ class Hint(QFrame):
         self._text = QLabel()
         self._text.setWordWrap(True)
         shut = QToolButton()
-        shut.setText("Understood")
-        shut.setToolTip("Close these lines for good; F1 shows them again")
+        shut.setText(tr("Understood"))
+        shut.setToolTip(tr("Close these lines for good; F1 shows them again"))
         shut.clicked.connect(lambda: self.closed.emit(self.key))
         row = QHBoxLayout(self)
         row.setContentsMargins(12, 5, 12, 5)

@@ -4,6 +4,7 @@ from PySide6.QtCore import QEvent, QObject, QSettings, QStringListModel, Qt, Sig
 from PySide6.QtGui import QKeyEvent
 from PySide6.QtWidgets import QComboBox, QCompleter, QFrame, QGridLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout
 
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System
 from toreuma.engine.fresh import MACHINE, MATERIAL
@@ -26,18 +27,18 @@ class NewStrip(QFrame):
         self._settings = settings
         self.name = QLineEdit()
         self.name.setObjectName("name")
-        self.name.setPlaceholderText(USUAL_NAME)
-        self.name.setAccessibleName("Name of the new part")
+        self.name.setPlaceholderText(tr(USUAL_NAME))
+        self.name.setAccessibleName(tr("Name of the new part"))
         self.units = QComboBox()
-        self.units.setAccessibleName("Units of the new part")
+        self.units.setAccessibleName(tr("Units of the new part"))
         for words, value in UNITS:
-            self.units.addItem(words, value)
+            self.units.addItem(tr(words), value)
         self.material = QLineEdit()
         self.material.setObjectName("name")
-        self.material.setAccessibleName("Material of the new part")
+        self.material.setAccessibleName(tr("Material of the new part"))
         self.machine = QComboBox()
-        self.machine.setAccessibleName("Machine of the new part")
-        self.begin = QPushButton("Begin")
+        self.machine.setAccessibleName(tr("Machine of the new part"))
+        self.begin = QPushButton(tr("Begin"))
         self.begin.setObjectName("main")
         self.begin.clicked.connect(self._begin)
         self.says = QLabel()
@@ -47,7 +48,7 @@ class NewStrip(QFrame):
         grid.setVerticalSpacing(3)
         fields = (("Name", self.name), ("Units", self.units), ("Material", self.material), ("Machine", self.machine))
         for column, (words, field) in enumerate(fields):
-            label = QLabel(words)
+            label = QLabel(tr(words))
             label.setObjectName("heading")
             label.setBuddy(field)
             grid.addWidget(label, 0, column)

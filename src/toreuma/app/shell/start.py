@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QApplication
 from toreuma.app.session import Session
 from toreuma.app.shell.window import MainWindow
 from toreuma.app.theme import load_fonts
+from toreuma.app.words import speak
 from toreuma.core.model import Job
 
 __all__ = ["application", "run"]
@@ -43,8 +44,10 @@ def _settle_memory() -> None:
 def run(job: Job | None, path: Path | None) -> int:
     """Show the window and stay until it is closed."""
     app = application()
+    settings = QSettings()
+    speak(str(settings.value("language", "")))
     session = Session()
-    window = MainWindow(session, QSettings())
+    window = MainWindow(session, settings)
     if job is not None:
         session.show(job, path)
     window.show()

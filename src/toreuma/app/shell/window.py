@@ -39,6 +39,7 @@ from toreuma.app.stages.stage import Shared, Stage, Themed
 from toreuma.app.stages.tools.stage import ToolsStage
 from toreuma.app.theme import load_theme
 from toreuma.app.time.ribbon import Ribbon
+from toreuma.app.words import languages, speak, tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 from toreuma.engine.fresh import new_job, starter_line
@@ -276,6 +277,12 @@ class MainWindow(QMainWindow):
         _WINDOWS.append(window)
         window.destroyed.connect(lambda: _WINDOWS.remove(window) if window in _WINDOWS else None)
         window.show()
+
+    def speak(self, code: str) -> None:
+        """Another language from the next window on; what is open keeps its words."""
+        self._settings.setValue("language", code)
+        speak(code)
+        self.say("ok", f"{languages()[code]}: {tr('spoken in the next window that is opened (Ctrl+Shift+W)')}")
 
     def say_part(self) -> None:
         """The line of the part, ready to be typed."""

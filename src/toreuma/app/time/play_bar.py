@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QToolButton, QWidget
 
 from toreuma.app.theme import Theme, icon
 from toreuma.app.time.player import SPEEDS, Player
+from toreuma.app.words import tr
 
 __all__ = ["BUTTON_PX", "PlayBar"]
 
@@ -19,14 +20,14 @@ class PlayBar(QWidget):
         super().__init__(parent)
         self._player, self._theme = player, theme
         self.play = QToolButton()
-        self.play.setAccessibleName("Play or stop")
-        self.play.setToolTip("Play the program (Space)")
+        self.play.setAccessibleName(tr("Play or stop"))
+        self.play.setToolTip(tr("Play the program (Space)"))
         self.play.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         self.play.setFixedSize(BUTTON_PX + 2, BUTTON_PX)
         self.play.clicked.connect(player.toggle)
         self.speeds = QComboBox()
-        self.speeds.setAccessibleName("Speed of playing")
-        self.speeds.setToolTip("Seconds of the program in one second")
+        self.speeds.setAccessibleName(tr("Speed of playing"))
+        self.speeds.setToolTip(tr("Seconds of the program in one second"))
         self.speeds.setStyleSheet("padding: 0 0 0 5px; font-size: 11px;")
         self.speeds.setFocusPolicy(Qt.FocusPolicy.ClickFocus)
         self.speeds.setFixedHeight(BUTTON_PX)

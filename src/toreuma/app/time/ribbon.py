@@ -12,6 +12,7 @@ from toreuma.app.theme import Theme, icon
 from toreuma.app.time.carry import Carried
 from toreuma.app.time.play_bar import BUTTON_PX, PlayBar
 from toreuma.app.time.player import Player, side_cursor
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import worst
 from toreuma.core.model import Carrier
@@ -42,7 +43,7 @@ class Ribbon(QWidget):
         self.setFixedHeight(TOP_PX + LANE_PX + TRACES * (TRACE_PX + GAP_PX) + 30)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Time ribbon")
+        self.setAccessibleName(tr("Time ribbon"))
         self.carried: Carried | None = None
         self.player = Player(session, side_cursor(session), self)
         self.bar = PlayBar(self.player, theme, self)

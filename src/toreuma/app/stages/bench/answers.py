@@ -5,6 +5,7 @@ from collections.abc import Iterable
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QVBoxLayout, QWidget
 
+from toreuma.app.words import tr
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.errors import ToreumaError
 from toreuma.core.standards.fits import Tolerance, fit_of
@@ -147,12 +148,12 @@ class SpeedBench(AnswerBench):
 
     def add_choices(self, row: QHBoxLayout) -> None:
         self.material = QComboBox()
-        self.material.setAccessibleName("Material")
+        self.material.setAccessibleName(tr("Material"))
         for name, one in library().materials.items():
             self.material.addItem(f"{name}  ({one.group})", name)
         self.material.activated.connect(lambda _: self.refresh())
         self.units = QComboBox()
-        self.units.setAccessibleName("Unit of the diameter")
+        self.units.setAccessibleName(tr("Unit of the diameter"))
         self.units.addItem("mm", "mm")
         self.units.addItem("inch", "inch")
         self.units.activated.connect(lambda _: self.refresh())

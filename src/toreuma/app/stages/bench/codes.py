@@ -20,6 +20,7 @@ from PySide6.QtWidgets import (
 
 from toreuma.app.picture.tool_drawing import CodeDrawing
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.errors import StandardError
 from toreuma.core.geometry.from_code import insert_from, tool_from
 from toreuma.core.geometry.insert_picture import insert_picture
@@ -45,8 +46,8 @@ class CodesBench(QWidget):
         self.code: Code | None = None
         self.entry = QLineEdit("CNMG 120408")
         self.entry.setObjectName("codeEntry")
-        self.entry.setAccessibleName("Code of an insert, holder or boring bar")
-        self.entry.setPlaceholderText("CNMG 120408, CCMT 21.51, PCLNR 2525 M12, A25R-PCLNR12")
+        self.entry.setAccessibleName(tr("Code of an insert, holder or boring bar"))
+        self.entry.setPlaceholderText(tr("CNMG 120408, CCMT 21.51, PCLNR 2525 M12, A25R-PCLNR12"))
         self.entry.textChanged.connect(self.refresh)
         self.says = QLabel()
         self.says.setWordWrap(True)
@@ -59,7 +60,7 @@ class CodesBench(QWidget):
         self.table.verticalHeader().hide()
         self.table.setShowGrid(False)
         self.table.setWordWrap(True)
-        self.table.setAccessibleName("Positions of the code")
+        self.table.setAccessibleName(tr("Positions of the code"))
         header = self.table.horizontalHeader()
         for column in (0, 1, 2, 4, 5):
             header.setSectionResizeMode(column, QHeaderView.ResizeMode.ResizeToContents)
@@ -122,7 +123,7 @@ class CodesBench(QWidget):
         self.entry.setProperty("bad", bad)
         self._polish()
         if not bad:
-            self.says.setText("Type the code from the box, the holder or the bar; blanks and dashes do not matter.")
+            self.says.setText(tr("Type the code from the box, the holder or the bar; blanks and dashes do not matter."))
         elif isinstance(error, CodeError):
             allowed = "  ".join(error.allowed[:30])
             self.says.setText(f"{error.what}. Allowed there:  {allowed}")

@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLine
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.cutting.heat import SOFTENING_C
 from toreuma.core.cutting.lab import LabResult, Rung, free_situation, ladder, try_cut
 from toreuma.core.cutting.situation import Cut, Situation
@@ -40,7 +41,7 @@ class LabBench(QWidget):
         self._base: Situation | None = None
         self.result: LabResult | None = None
         self.source = QComboBox()
-        self.source.setAccessibleName("Which cut")
+        self.source.setAccessibleName(tr("Which cut"))
         self.source.activated.connect(lambda _: self._take())
         session.outcome_changed.connect(self._list_operations)
         self.rungs: dict[str, tuple[Rung, ...]] = {}
@@ -207,7 +208,7 @@ class LabBench(QWidget):
         """Compute the cut and the ladder again."""
         typed = self._typed(self.system)
         if typed is None:
-            self.says.setText("Type sizes that can be: a number larger than nothing, with its unit if you like.")
+            self.says.setText(tr("Type sizes that can be: a number larger than nothing, with its unit if you like."))
             self.loads.show_limits(None, self.system)
             self.steps.show_rungs({})
             return
@@ -254,7 +255,7 @@ class LoadBars(QWidget):
         self._system: System = "mm"
         self.setMinimumHeight(8 * ROW_PX)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setAccessibleName("Share of every limit")
+        self.setAccessibleName(tr("Share of every limit"))
 
     def show_limits(self, result: LabResult | None, system: System) -> None:
         self._result, self._system = result, system
@@ -305,7 +306,7 @@ class LadderView(QWidget):
         self._rungs: dict[str, tuple[Rung, ...]] = {}
         self._system: System = "mm"
         self.setFixedHeight(200)
-        self.setAccessibleName("Ladder of speeds")
+        self.setAccessibleName(tr("Ladder of speeds"))
 
     def show_rungs(self, rungs: dict[str, tuple[Rung, ...]], system: System = "mm") -> None:
         self._rungs, self._system = rungs, system

@@ -15,6 +15,7 @@ from PySide6.QtWidgets import (
 )
 
 from toreuma.app.session import Session
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import parse, show
 from toreuma.engine.library import keep_value, library
@@ -50,18 +51,18 @@ class MaterialsBench(QWidget):
         self._session = session
         self._filling = False
         self.choice = QComboBox()
-        self.choice.setAccessibleName("Material")
+        self.choice.setAccessibleName(tr("Material"))
         for name, one in materials().items():
             self.choice.addItem(f"{name}  ({one.group})", name)
         self.choice.setCurrentIndex(max(self.choice.findData("C45"), 0))
         self.choice.activated.connect(lambda _: self.refresh())
         self.says = QLabel()
         self.says.setWordWrap(True)
-        self.use = QPushButton("Use in this job")
+        self.use = QPushButton(tr("Use in this job"))
         self.use.clicked.connect(self._into_job)
         self.table = QTableWidget(0, len(HEADINGS))
         self.table.setObjectName("materialTable")
-        self.table.setAccessibleName("Values of the material")
+        self.table.setAccessibleName(tr("Values of the material"))
         self.table.setHorizontalHeaderLabels(HEADINGS)
         self.table.verticalHeader().hide()
         self.table.setShowGrid(False)

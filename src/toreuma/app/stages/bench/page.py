@@ -8,6 +8,7 @@ from toreuma.app.stages.bench.codes import CodesBench
 from toreuma.app.stages.bench.lab import LabBench
 from toreuma.app.stages.bench.materials import MaterialsBench
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.errors import JobError
 
 __all__ = ["BenchPage"]
@@ -32,7 +33,7 @@ class BenchPage(QWidget):
         self.lab = LabBench(theme, session)
         self.materials = MaterialsBench(session)
         self.list = QListWidget()
-        self.list.setAccessibleName("Benches")
+        self.list.setAccessibleName(tr("Benches"))
         self.list.setFixedWidth(LIST_PX)
         self.pages = QStackedWidget()
         pages = (self.codes, self.threads, self.fits, self.speed, self.lab, self.materials)

@@ -4,6 +4,7 @@ from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHeaderView, QTableWidget, QTableWidgetItem
 
 from toreuma.app.session import Session
+from toreuma.app.words import tr
 from toreuma.core.cutting.infeed import InfeedPass
 from toreuma.core.errors import UnitError
 from toreuma.core.model import Job
@@ -24,7 +25,7 @@ class InfeedTable(QTableWidget):
         self._session, self._operation = session, operation
         self._passes: tuple[InfeedPass, ...] = ()
         self._filling = False
-        self.setAccessibleName("Passes of the thread")
+        self.setAccessibleName(tr("Passes of the thread"))
         self.setHorizontalHeaderLabels(HEADS)
         self.setToolTip(
             "Depth, step and shift of each pass, its chip area and cutting force. Depths are on radius. "

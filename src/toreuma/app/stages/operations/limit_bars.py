@@ -5,6 +5,7 @@ from PySide6.QtGui import QHelpEvent, QPainter, QPaintEvent
 from PySide6.QtWidgets import QSizePolicy, QToolTip, QWidget
 
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.cutting.limits import Use
 from toreuma.core.units import System, show
 
@@ -24,7 +25,7 @@ class LimitBars(QWidget):
         self._uses: tuple[Use, ...] = ()
         self._system: System = "mm"
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.setAccessibleName("How much of every limit is used")
+        self.setAccessibleName(tr("How much of every limit is used"))
 
     def show_uses(self, uses: tuple[Use, ...], system: System) -> None:
         """Show limits in the order given."""

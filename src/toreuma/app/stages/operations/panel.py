@@ -35,6 +35,7 @@ from toreuma.app.forms.format import clock
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
+from toreuma.app.words import tr
 from toreuma.core.auto.fresh import fresh_operation
 from toreuma.core.findings import worst
 from toreuma.core.kinds.operations import OPERATIONS
@@ -136,7 +137,7 @@ class CardDelegate(QStyledItemDelegate):
         ink = "ink" if operation.enabled else "muted"
         painter.setPen(theme.colour(ink))
         painter.setFont(theme.text_font(13, bold=True))
-        title = f"{index.row() + 1}  {operation.name or OPERATIONS[operation.kind].label}"
+        title = f"{index.row() + 1}  {operation.name or tr(OPERATIONS[operation.kind].label)}"
         text = QRectF(card.left() + 34, card.top() + 7, picture.left() - card.left() - 38, 18)
         painter.drawText(
             text,
@@ -242,7 +243,7 @@ class RoutePanel(QWidget):
         self._model = RouteModel(session)
         self._delegate = CardDelegate(session, theme)
         self.view = RouteView(self)
-        self.view.setAccessibleName("Route")
+        self.view.setAccessibleName(tr("Route"))
         self.view.setModel(self._model)
         self.view.setItemDelegate(self._delegate)
         self.view.setDragDropMode(QAbstractItemView.DragDropMode.InternalMove)
@@ -252,7 +253,7 @@ class RoutePanel(QWidget):
         self.view.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
         self.view.customContextMenuRequested.connect(self._menu)
         self.view.selectionModel().currentChanged.connect(self._on_current)
-        self._empty = QLabel("No operation yet. Add one below: facing first, then roughing.")
+        self._empty = QLabel(tr("No operation yet. Add one below: facing first, then roughing."))
         self._empty.setObjectName("muted")
         self._empty.setWordWrap(True)
         self._empty.setContentsMargins(12, 12, 12, 0)
@@ -263,13 +264,15 @@ class RoutePanel(QWidget):
         column.setContentsMargins(0, 0, 0, 6)
         column.setSpacing(0)
         self.sides = QTabBar()
-        self.sides.setAccessibleName("Side of the part")
-        self.sides.addTab("First side")
-        self.sides.addTab("Second side")
+        self.sides.setAccessibleName(tr("Side of the part"))
+        self.sides.addTab(tr("First side"))
+        self.sides.addTab(tr("Second side"))
         self.sides.setDrawBase(False)
         self.sides.tabBarClicked.connect(self._session.show_side)
-        self.propose = QPushButton("Propose the whole route")
-        self.propose.setToolTip("Tools, operations, numbers and order for all that is to be cut; undo takes it back")
+        self.propose = QPushButton(tr("Propose the whole route"))
+        self.propose.setToolTip(
+            tr("Tools, operations, numbers and order for all that is to be cut; undo takes it back")
+        )
         self.propose.clicked.connect(self._propose)
         column.addWidget(self.sides)
         column.addWidget(self._setup)
@@ -298,7 +301,7 @@ class RoutePanel(QWidget):
         )
         menu = QMenu(self)
         for kind, entry in OPERATIONS.items():
-            action = QAction(entry.label, self)
+            action = QAction(tr(entry.label), self)
             action.triggered.connect(lambda _=False, k=kind: self.add(k))
             menu.addAction(action)
         self.icons.buttons["add"].setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)

@@ -12,6 +12,7 @@ from toreuma.app.stages.operations.infeed_table import InfeedTable
 from toreuma.app.stages.operations.limit_bars import LimitBars
 from toreuma.app.stages.operations.overview import RouteReasons
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.auto.fresh import with_feature
 from toreuma.core.auto.propose import Chosen
 from toreuma.core.cutting.evidence import Evidence
@@ -117,7 +118,7 @@ class OperationReasons(RouteReasons):
     def _operation_head(self, job: Job, operation: Operation) -> None:
         name = QLineEdit(operation.name)
         name.setObjectName("name")
-        name.setAccessibleName("Name of the operation")
+        name.setAccessibleName(tr("Name of the operation"))
         name.editingFinished.connect(
             lambda: self.session.attempt(
                 lambda j: j.with_operation(operation.id, lambda op: op.changed(name=name.text().strip()))
@@ -125,7 +126,7 @@ class OperationReasons(RouteReasons):
         )
         self.add(name)
         tools = narrow_box()
-        tools.setAccessibleName("Tool")
+        tools.setAccessibleName(tr("Tool"))
         for tool in job.tools:
             tools.addItem(f"{tool.id}  {tool.name}", tool.id)
         tools.setCurrentIndex(max(tools.findData(operation.tool), 0))

@@ -11,6 +11,7 @@ from toreuma.app.forms.format import clock
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import worst
 from toreuma.core.plan.ground.result import OperationPlan
@@ -136,7 +137,7 @@ class OperationTable(WaitsUnseen, QTableView):
         self._model = _Model(theme)
         self.setModel(self._model)
         self.setObjectName("operationTable")
-        self.setAccessibleName("Table of operations")
+        self.setAccessibleName(tr("Table of operations"))
         self.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
         self.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.setShowGrid(False)

@@ -21,6 +21,7 @@ from toreuma.app.session import Session
 from toreuma.app.session.task import Task
 from toreuma.app.stages.part.panel import feature_line
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import show
 from toreuma.exchange.dxf_in import GAP_MM
@@ -52,17 +53,19 @@ class ImportPanel(QWidget):
         self._bar.setTextVisible(False)
         self._bar.setRange(0, 100)
         self.facts = ScrollColumn()
-        self.accept_button = QPushButton("Take as a new job")
+        self.accept_button = QPushButton(tr("Take as a new job"))
         self.accept_button.setObjectName("main")
-        self.accept_button.setToolTip("With a bar, a hold and the machine and material used last; the open job is left")
+        self.accept_button.setToolTip(
+            tr("With a bar, a hold and the machine and material used last; the open job is left")
+        )
         self.accept_button.clicked.connect(self.take_as_job)
-        self.part_button = QPushButton("Put into this job")
-        self.part_button.setToolTip("In place of the part of the open job, which keeps its blank, tools and route")
+        self.part_button = QPushButton(tr("Put into this job"))
+        self.part_button.setToolTip(tr("In place of the part of the open job, which keeps its blank, tools and route"))
         self.part_button.clicked.connect(lambda: self.accept())
-        self.blank_button = QPushButton("Take as blank")
-        self.blank_button.setToolTip("The profile becomes the casting or forging the part is cut from")
+        self.blank_button = QPushButton(tr("Take as blank"))
+        self.blank_button.setToolTip(tr("The profile becomes the casting or forging the part is cut from"))
         self.blank_button.clicked.connect(lambda: self.accept(as_blank=True))
-        self.drop_button = QPushButton("Leave it")
+        self.drop_button = QPushButton(tr("Leave it"))
         self.drop_button.clicked.connect(self.drop)
         row = QGridLayout()
         row.setContentsMargins(10, 6, 10, 10)
@@ -98,7 +101,7 @@ class ImportPanel(QWidget):
         self.accept_button.setEnabled(False)
         self.blank_button.setEnabled(False)
         self.part_button.setEnabled(False)
-        self.drop_button.setText("Stop")
+        self.drop_button.setText(tr("Stop"))
         self._bar.setValue(0)
         self._bar.show()
         self.reading = Task(
@@ -159,7 +162,7 @@ class ImportPanel(QWidget):
         for button in (self.part_button, self.blank_button):
             button.setVisible(self._session.job is not None)
             button.setEnabled(self._session.job is not None)
-        self.drop_button.setText("Leave it")
+        self.drop_button.setText(tr("Leave it"))
         self._session.preview = found
         self.facts.clear()
         system = self._session.system
@@ -193,17 +196,17 @@ class ImportPanel(QWidget):
             boxes[layer] = box
             self.facts.column.addWidget(box)
         units = QComboBox()
-        units.setAccessibleName("Unit of the drawing")
+        units.setAccessibleName(tr("Unit of the drawing"))
         for words, value in (("As the file says", None), ("Millimetres", "mm"), ("Inches", "inch")):
             units.addItem(words, value)
         gap = QDoubleSpinBox()
-        gap.setAccessibleName("Gaps closed up to")
-        gap.setPrefix("Close gaps up to  ")
+        gap.setAccessibleName(tr("Gaps closed up to"))
+        gap.setPrefix(tr("Close gaps up to  "))
         gap.setSuffix(" mm")
         gap.setDecimals(3)
         gap.setRange(0.0, 10.0)
         gap.setValue(self._gap_mm)
-        again = QPushButton("Read again")
+        again = QPushButton(tr("Read again"))
         again.clicked.connect(
             lambda: self.start(
                 self._path, [n for n, box in boxes.items() if box.isChecked()], units.currentData(), gap.value()

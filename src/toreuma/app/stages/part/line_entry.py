@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QHBoxLayout, QLabel, QMenu, QPlainTextEdit, QTextE
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.line import Fault, Line
 from toreuma.engine.fresh import starter_line
 from toreuma.engine.line import line_of, said, with_part
@@ -33,7 +34,7 @@ class LineText(QPlainTextEdit):
         self.setObjectName("line")
         self.setTabChangesFocus(True)
         self.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAsNeeded)
-        self.setAccessibleName("The part in words")
+        self.setAccessibleName(tr("The part in words"))
         self.textChanged.connect(self._fit)
 
     def _fit(self) -> None:
@@ -67,15 +68,15 @@ class LineEntry(QWidget):
         self.says.setWordWrap(True)
         self.says.setContentsMargins(0, 0, 0, 0)
         self.begin_with = QToolButton()
-        self.begin_with.setText("Begin with")
-        self.begin_with.setAccessibleName("Begin with a usual part")
-        self.begin_with.setToolTip("A usual part, with its few dimensions to type over")
+        self.begin_with.setText(tr("Begin with"))
+        self.begin_with.setAccessibleName(tr("Begin with a usual part"))
+        self.begin_with.setToolTip(tr("A usual part, with its few dimensions to type over"))
         self.begin_with.setPopupMode(QToolButton.ToolButtonPopupMode.InstantPopup)
         menu = QMenu(self.begin_with)
         for name in starters():
-            menu.addAction(name.capitalize(), partial(self.start_with, name))
+            menu.addAction(tr(name.capitalize()), partial(self.start_with, name))
         self.begin_with.setMenu(menu)
-        title = QLabel("The part in words")
+        title = QLabel(tr("The part in words"))
         title.setObjectName("heading")
         top = QHBoxLayout()
         top.addWidget(title, 1)

@@ -18,6 +18,7 @@ from toreuma.app.session import Session
 from toreuma.app.stages.part.line_entry import LineEntry
 from toreuma.app.stages.part.profile_table import ProfileTable
 from toreuma.app.theme import Theme, icon
+from toreuma.app.words import tr
 from toreuma.core.edit.reshape import mirrored, scaled
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import Feature, Job
@@ -40,7 +41,7 @@ class PartPanel(QWidget):
         self.outside = ProfileTable(session, theme, "outside")
         self.inside = ProfileTable(session, theme, "inside")
         self.features = QListWidget()
-        self.features.setAccessibleName("Features")
+        self.features.setAccessibleName(tr("Features"))
         self.features.setIconSize(QSize(18, 18))
         self.features.currentRowChanged.connect(self._on_row)
         self._empty = QLabel(
@@ -58,10 +59,10 @@ class PartPanel(QWidget):
         self.tabs = QTabBar()
         self.tabs.setExpanding(True)
         self.tabs.setDrawBase(False)
-        self.tabs.setAccessibleName("Outside, inside or features")
+        self.tabs.setAccessibleName(tr("Outside, inside or features"))
         self.pages = QStackedWidget()
         for name, widget in zip(TABS, (self.outside, self.inside, page), strict=True):
-            self.tabs.addTab(name)
+            self.tabs.addTab(tr(name))
             self.pages.addWidget(widget)
         self.tabs.currentChanged.connect(self.pages.setCurrentIndex)
         whole = QVBoxLayout(self)
@@ -102,8 +103,8 @@ class PartPanel(QWidget):
         job = self._session.job
         features = job.part.features if job else ()
         inside = job.part.inside if job else ()
-        self.tabs.setTabText(1, f"Inside ({len(inside)})" if inside else "Inside")
-        self.tabs.setTabText(2, f"Features ({len(features)})" if features else "Features")
+        self.tabs.setTabText(1, f"{tr('Inside')} ({len(inside)})" if inside else tr("Inside"))
+        self.tabs.setTabText(2, f"{tr('Features')} ({len(features)})" if features else tr("Features"))
         key = (features, self._session.system, self._theme.name)
         if key == self._shown:
             return
@@ -140,4 +141,4 @@ def feature_line(feature: Feature, system: System) -> str:
         return show(value, "mm", system, trim=True).number
 
     kind = FEATURES[feature.kind]
-    return f"{feature.name or kind.label}   {kind.facts(feature, size)}"
+    return f"{feature.name or tr(kind.label)}   {kind.facts(feature, size)}"

@@ -13,6 +13,7 @@ from toreuma.app.forms.part_cells import cell_text, place_text, typed_change
 from toreuma.app.forms.part_edits import added_feature, chained, split
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.edit.reshape import copied_steps, moved_step, step_of, without_steps
 from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.model import Element, Job, Part
@@ -58,7 +59,7 @@ class ProfileModel(QAbstractTableModel):
             return Qt.AlignmentFlag.AlignRight if section >= 2 else Qt.AlignmentFlag.AlignLeft
         if role != Qt.ItemDataRole.DisplayRole:
             return None
-        return COLUMNS[section] if orientation == Qt.Orientation.Horizontal else str(section + 1)
+        return tr(COLUMNS[section]) if orientation == Qt.Orientation.Horizontal else str(section + 1)
 
     def flags(self, index: Index) -> Qt.ItemFlag:
         return Qt.ItemFlag.ItemIsEnabled | Qt.ItemFlag.ItemIsSelectable | Qt.ItemFlag.ItemIsEditable
@@ -178,7 +179,7 @@ class ProfileTable(QWidget):
         self._session, self._theme, self.side = session, theme, side
         self.model = ProfileModel(session, theme, side)
         self.view = ProfileView()
-        self.view.setAccessibleName("Profile")
+        self.view.setAccessibleName(tr("Profile"))
         self.view.setModel(self.model)
         self.view.verticalHeader().setDefaultSectionSize(26)
         self.view.verticalHeader().setFixedWidth(22)
@@ -255,7 +256,7 @@ class ProfileTable(QWidget):
     def _menu(self, at: QPoint) -> None:
         menu = QMenu(self)
         for name, words, key in EDITS:
-            menu.addAction(f"{words}\t{key}", partial(self.edit, name))
+            menu.addAction(f"{tr(words)}\t{key}", partial(self.edit, name))
         menu.exec(self.view.viewport().mapToGlobal(at))
 
     def edit(self, name: str) -> None:

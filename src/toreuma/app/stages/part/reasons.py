@@ -21,6 +21,7 @@ from toreuma.app.forms.part_edits import (
 )
 from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.forms.size_text import size_text, with_size
+from toreuma.app.words import tr
 from toreuma.core.advise.unsaid import unsaid
 from toreuma.core.errors import ToreumaError
 from toreuma.core.geometry.taper import half_angle_deg
@@ -223,7 +224,7 @@ def _onto(panel: PartReasons, side: str, index: int, kind: str) -> None:
 def _feature(panel: PartReasons, job: Job, index: int) -> None:
     feature: Any = job.part.features[index]
     fresh = panel.start(("feature", index, feature.kind))
-    panel.text("title", "title", feature.name or FEATURES[feature.kind].label)
+    panel.text("title", "title", feature.name or tr(FEATURES[feature.kind].label))
     panel.line("name", "Name", feature.name, lambda j, v: changed_feature(j, index, name=v))
     if feature.kind == "thread":
         panel.line(

@@ -17,6 +17,7 @@ from PySide6.QtWidgets import QComboBox, QFileDialog, QLabel, QPlainTextEdit, QT
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.files.jobs import write_atomically
 from toreuma.shipped.library import dialect
 
@@ -68,7 +69,7 @@ class ProgramText(QPlainTextEdit):
         self.setTextInteractionFlags(
             Qt.TextInteractionFlag.TextSelectableByKeyboard | Qt.TextInteractionFlag.TextSelectableByMouse
         )
-        self.setAccessibleName("Program")
+        self.setAccessibleName(tr("Program"))
         self.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
         self._margin = Margin(self)
         self._colours = Highlighter(self, theme)
@@ -154,7 +155,7 @@ class ProgramPanel(WaitsUnseen, QWidget):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         self.which = QComboBox()
-        self.which.setAccessibleName("Which program is shown")
+        self.which.setAccessibleName(tr("Which program is shown"))
         self.which.activated.connect(lambda _: self.refresh())
         column.addWidget(self._title)
         column.addWidget(self.which)

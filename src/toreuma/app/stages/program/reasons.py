@@ -6,6 +6,7 @@ from toreuma.app.forms.column import heading
 from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
 from toreuma.core.units import show
@@ -26,7 +27,7 @@ class ProgramReasons(ReasonsPanel):
         if fresh:
             self.text("title", "title", "Program")
             arcs = QComboBox()
-            arcs.setAccessibleName("How arcs are written")
+            arcs.setAccessibleName(tr("How arcs are written"))
             arcs.addItem("Arcs with radius R", "R")
             arcs.addItem("Arcs with centre I, K", "IK")
             arcs.setCurrentIndex(arcs.findData(job.program.arcs))
@@ -57,7 +58,7 @@ class ProgramReasons(ReasonsPanel):
             else:
                 self.text("spindle", "muted", "Spindle standing")
         if fresh:
-            button = QPushButton("Save program…")
+            button = QPushButton(tr("Save program…"))
             button.setObjectName("main")
             button.clicked.connect(lambda: self.session.wanted.emit("save_program"))
             caution = QLabel(

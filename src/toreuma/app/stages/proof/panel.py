@@ -9,6 +9,7 @@ from toreuma.app.forms.format import clock
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.findings import Finding
 
 __all__ = ["ProofPanel"]
@@ -88,7 +89,7 @@ class ProofPanel(WaitsUnseen, QWidget):
         for finding in findings[:MOST_CARDS]:
             self._cards.column.addWidget(FindingCard(finding, self._session, self._theme, self._choose))
         if not findings and proof is not None:
-            nothing = QLabel("Nothing.")
+            nothing = QLabel(tr("Nothing."))
             nothing.setObjectName("muted")
             self._cards.column.addWidget(nothing)
         self._cards.column.addStretch(1)

@@ -3,6 +3,7 @@
 from PySide6.QtCore import Qt
 from PySide6.QtWidgets import QHeaderView, QTableWidget, QTableWidgetItem
 
+from toreuma.app.words import tr
 from toreuma.core.prove import Proof
 from toreuma.core.units import System, show
 
@@ -17,7 +18,7 @@ class SizeTable(QTableWidget):
 
     def __init__(self, proof: Proof, system: System) -> None:
         super().__init__(0, len(HEADS))
-        self.setAccessibleName("Sizes of the finished piece")
+        self.setAccessibleName(tr("Sizes of the finished piece"))
         self.setHorizontalHeaderLabels(HEADS)
         self.setEditTriggers(QTableWidget.EditTrigger.NoEditTriggers)
         self.setSelectionMode(QTableWidget.SelectionMode.NoSelection)

@@ -7,6 +7,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 from toreuma.app.picture.paint import Painter
 from toreuma.app.picture.view import View
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.geometry.shop_picture import Piece
 from toreuma.core.units import System
 
@@ -27,7 +28,7 @@ class ShopDrawing(QWidget):
         self._system: System = "mm"
         self.setMinimumHeight(190)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
-        self.setAccessibleName("Drawing to scale")
+        self.setAccessibleName(tr("Drawing to scale"))
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme

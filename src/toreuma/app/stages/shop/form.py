@@ -8,6 +8,7 @@ from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel, QLineEdit, QWidget
 
 from toreuma.app.forms.column import ScrollColumn, heading
 from toreuma.app.stages.shop.values import fits_usual, range_text, read_value, value_at, value_text
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.kinds.shop import FIELDS_OF, ShopField, range_of
 from toreuma.core.units import UNITS, System
@@ -28,17 +29,17 @@ class _Row(QWidget):
         grid.setContentsMargins(0, 2, 0, 2)
         grid.setHorizontalSpacing(8)
         grid.setVerticalSpacing(0)
-        label = QLabel(field.label)
+        label = QLabel(tr(field.label))
         label.setFixedWidth(LABEL_PX)
         self.entry: QLineEdit | QComboBox
         if field.options:
             self.entry = QComboBox()
             for words, _ in field.options:
-                self.entry.addItem(words)
+                self.entry.addItem(tr(words))
             self.entry.activated.connect(self._chosen)
         else:
             self.entry = QLineEdit()
-            self.entry.setPlaceholderText(field.empty)
+            self.entry.setPlaceholderText(tr(field.empty))
             self.entry.editingFinished.connect(self._typed)
             if field.form == "text":
                 self.entry.setObjectName("name")

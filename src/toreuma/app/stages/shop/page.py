@@ -22,6 +22,7 @@ from toreuma.app.session import Session
 from toreuma.app.stages.shop.drawing import ShopDrawing
 from toreuma.app.stages.shop.form import ShopForm
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.shop_picture import Piece, hold_picture, machine_picture
@@ -60,32 +61,32 @@ class ShopPage(QWidget):
         self.setObjectName("page")
         self._session = session
         self.kinds = QListWidget()
-        self.kinds.setAccessibleName("Kinds of things in the shop")
+        self.kinds.setAccessibleName(tr("Kinds of things in the shop"))
         self.kinds.setFixedWidth(KINDS_PX)
         self.kinds.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         for _, words, more in KINDS:
-            self.kinds.addItem(f"{words}\n{more}")
+            self.kinds.addItem(f"{tr(words)}\n{tr(more)}")
         self.filter = QLineEdit()
         self.filter.setObjectName("search")
-        self.filter.setPlaceholderText("Look for a name")
-        self.filter.setAccessibleName("Look for a name in the shop")
+        self.filter.setPlaceholderText(tr("Look for a name"))
+        self.filter.setAccessibleName(tr("Look for a name in the shop"))
         self.list = QListWidget()
-        self.list.setAccessibleName("Entries of the shop")
+        self.list.setAccessibleName(tr("Entries of the shop"))
         self.new_name = QLineEdit()
         self.new_name.setObjectName("search")
-        self.new_name.setPlaceholderText("Name of a new one like this")
-        self.new_name.setAccessibleName("Name of a new entry like the one that is shown")
-        self.new = QPushButton("New")
-        self.new.setToolTip("An entry of your own that begins like the one that is shown, under this name (Enter)")
-        self.remove = QPushButton("Take out")
-        self.take_in = QPushButton("Import…")
-        self.hand_on = QPushButton("Export…")
-        self.use = QPushButton("Use in this job")
+        self.new_name.setPlaceholderText(tr("Name of a new one like this"))
+        self.new_name.setAccessibleName(tr("Name of a new entry like the one that is shown"))
+        self.new = QPushButton(tr("New"))
+        self.new.setToolTip(tr("An entry of your own that begins like the one that is shown, under this name (Enter)"))
+        self.remove = QPushButton(tr("Take out"))
+        self.take_in = QPushButton(tr("Import…"))
+        self.hand_on = QPushButton(tr("Export…"))
+        self.use = QPushButton(tr("Use in this job"))
         self.title, self.source = QLabel(), QLineEdit()
         self.title.setObjectName("title")
         self.source.setObjectName("name")
-        self.source.setPlaceholderText("Where its values come from")
-        self.source.setAccessibleName("Where its values come from")
+        self.source.setPlaceholderText(tr("Where its values come from"))
+        self.source.setAccessibleName(tr("Where its values come from"))
         self.says = QLabel()
         self.says.setWordWrap(True)
         self.drawing = ShopDrawing(theme)

@@ -12,6 +12,7 @@ from toreuma.app.session import Session
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.app.stages.tools.trial_form import TrialForm
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.advise import Candidate, Comparison, Wish, compare
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
@@ -102,7 +103,7 @@ class AdvicePanel(ScrollColumn):
         start, end = (show(z, "mm", system, trim=True) for z in (split.from_z, split.to_z))
         area = show(split.left_mm2, "mm2", system, decimals=1)
         self._say("plain", f"{split.candidate.title}, from Z {start} to Z {end}: what the first leaves there, {area}")
-        button = QPushButton("Put the slim tool in as well")
+        button = QPushButton(tr("Put the slim tool in as well"))
         button.clicked.connect(self.take_split)
         self.column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
 

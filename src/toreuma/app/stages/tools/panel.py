@@ -24,6 +24,7 @@ from toreuma.app.session import Session
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.app.stages.tools.tool import sizes_of
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.advise import Wish
 from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.tool_shapes import shape_of
@@ -49,7 +50,7 @@ class ToolsPanel(QWidget):
         self.setObjectName("panel")
         self._session, self._theme, self._choice = session, theme, choice
         self.wishes = QListWidget()
-        self.wishes.setAccessibleName("What asks for a tool")
+        self.wishes.setAccessibleName(tr("What asks for a tool"))
         self.wishes.setWordWrap(True)
         self.wishes.currentItemChanged.connect(self._on_wish)
         self.stations = StationList(session)
@@ -57,7 +58,7 @@ class ToolsPanel(QWidget):
         self.tabs = QTabBar()
         self.tabs.setExpanding(True)
         self.tabs.setDrawBase(False)
-        self.tabs.setAccessibleName("Wishes, stations or store")
+        self.tabs.setAccessibleName(tr("Wishes, stations or store"))
         self.pages = QStackedWidget()
         for name, widget in zip(TABS, (self.wishes, self.stations, self.store), strict=True):
             self.tabs.addTab(name)
@@ -107,7 +108,7 @@ class StationList(WaitsUnseen, QWidget):
         super().__init__()
         self._session = session
         self.list = _DropList()
-        self.list.setAccessibleName("Stations")
+        self.list.setAccessibleName(tr("Stations"))
         self.list.setWordWrap(True)
         self.list.setResizeMode(QListView.ResizeMode.Adjust)
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -115,16 +116,16 @@ class StationList(WaitsUnseen, QWidget):
         self.list.setDefaultDropAction(Qt.DropAction.IgnoreAction)
         self.list.moved.connect(self._on_moved)
         self.master = QComboBox()
-        self.master.setAccessibleName("Offsets")
+        self.master.setAccessibleName(tr("Offsets"))
         self.master.activated.connect(lambda _: self._fill_list())
-        self.turn = QPushButton("Turn to the other spindle")
+        self.turn = QPushButton(tr("Turn to the other spindle"))
         self.turn.clicked.connect(self._turn)
-        self.remove = QPushButton("Take the tool out")
+        self.remove = QPushButton(tr("Take the tool out"))
         self.remove.clicked.connect(self._remove)
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 10, 10)
         head = QHBoxLayout()
-        name = QLabel("Offsets")
+        name = QLabel(tr("Offsets"))
         name.setObjectName("muted")
         head.addWidget(name)
         head.addWidget(self.master, 1)
@@ -234,25 +235,25 @@ class StoreList(QWidget):
         self._session, self._choice = session, choice
         self.search = QLineEdit()
         self.search.setObjectName("search")
-        self.search.setPlaceholderText("CNMG, Ø 8.5, 55°, R 0.4, rack, thread …")
-        self.search.setAccessibleName("Search the store")
+        self.search.setPlaceholderText(tr("CNMG, Ø 8.5, 55°, R 0.4, rack, thread …"))
+        self.search.setAccessibleName(tr("Search the store"))
         self.search.textChanged.connect(self._fill)
         self.list = QListWidget()
-        self.list.setAccessibleName("Tools in the store")
+        self.list.setAccessibleName(tr("Tools in the store"))
         self.list.setWordWrap(True)
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.fits = QCheckBox("Only what does the chosen cut")
+        self.fits = QCheckBox(tr("Only what does the chosen cut"))
         self.fits.toggled.connect(self._fill)
         self.drawing = CodeDrawing(theme)
         self.drawing.setFixedHeight(DRAWING_PX)
         self.list.currentItemChanged.connect(self._draw)
         self.count = QLabel()
         self.count.setObjectName("muted")
-        self.keep = QPushButton("Put on my rack")
+        self.keep = QPushButton(tr("Put on my rack"))
         self.keep.clicked.connect(self._keep)
-        self.load = QPushButton("Read a list…")
+        self.load = QPushButton(tr("Read a list…"))
         self.load.clicked.connect(lambda: session.wanted.emit("read_rack"))
-        self.save = QPushButton("Write my rack…")
+        self.save = QPushButton(tr("Write my rack…"))
         self.save.clicked.connect(lambda: session.wanted.emit("write_rack"))
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 10, 10)

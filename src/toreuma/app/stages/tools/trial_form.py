@@ -3,6 +3,7 @@
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel, QLineEdit, QPushButton, QWidget
 
+from toreuma.app.words import tr
 from toreuma.core.model.trial import CHIPS
 
 __all__ = ["TrialForm"]
@@ -24,7 +25,7 @@ class TrialForm(QWidget):
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
         self.chip = QComboBox()
-        self.chip.setAccessibleName("Chip")
+        self.chip.setAccessibleName(tr("Chip"))
         for words in CHIPS:
             self.chip.addItem(words or "not looked at", words)
         self._label(grid, 0, "Chip")
@@ -39,7 +40,7 @@ class TrialForm(QWidget):
             self.lines[name] = entry
             self._label(grid, row, name.capitalize())
             grid.addWidget(entry, row, 1)
-        self.keep = QPushButton("Keep what was seen")
+        self.keep = QPushButton(tr("Keep what was seen"))
         self.keep.clicked.connect(self._keep)
         grid.addWidget(self.keep, len(LINES) + 1, 1, Qt.AlignmentFlag.AlignLeft)
 

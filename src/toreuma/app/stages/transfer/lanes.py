@@ -6,6 +6,7 @@ from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.channels.balance import Balanced
 from toreuma.core.channels.waits import Act
 from toreuma.core.units import show
@@ -24,7 +25,7 @@ class HandOverLanes(QWidget):
         self._session, self._theme = session, theme
         self.setFixedHeight(height)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
-        self.setAccessibleName("Channels during the hand-over")
+        self.setAccessibleName(tr("Channels during the hand-over"))
         session.outcome_changed.connect(self.update)
         session.balance_changed.connect(self.update)
 

@@ -10,6 +10,7 @@ from toreuma.app.theme import Theme
 from toreuma.app.time.carry import Carried
 from toreuma.app.time.play_bar import BUTTON_PX, PlayBar
 from toreuma.app.time.player import Player, run_cursor
+from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan.turret.at_spindle import moved_to
 from toreuma.core.prove.lanes import Lanes, lanes_of
@@ -35,7 +36,7 @@ class RunRibbon(QWidget):
         self.setFixedHeight(height)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Ribbon of the whole run")
+        self.setAccessibleName(tr("Ribbon of the whole run"))
         self._where = "main"
         self.player = Player(session, run_cursor(session), self)
         self.bar = PlayBar(self.player, theme, self)

@@ -8,6 +8,7 @@ from toreuma.app.picture.paint import Painter
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.prove.run import Stand
 from toreuma.core.prove.scenery import Held, Sight
 
@@ -28,7 +29,7 @@ class RunView(QWidget):
         self._grabbed: QPointF | None = None
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Section of the whole machine")
+        self.setAccessibleName(tr("Section of the whole machine"))
         session.run_changed.connect(self.update)
         session.proof_changed.connect(self.fit)
 

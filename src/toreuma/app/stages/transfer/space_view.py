@@ -10,6 +10,7 @@ from toreuma.app.picture.space.renderer import Camera, NoSpace, Renderer
 from toreuma.app.session import Session
 from toreuma.app.stages.transfer.run_view import NOT_YET, doing_words
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 from toreuma.core.prove.space import Space
 from toreuma.engine.pair import PairProof
 
@@ -42,7 +43,7 @@ class SpaceView(QWidget):
         self._settled.timeout.connect(self.update)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("The whole machine in space")
+        self.setAccessibleName(tr("The whole machine in space"))
         session.run_changed.connect(self._stir)
         session.proof_changed.connect(self.update)
 

@@ -9,6 +9,7 @@ from toreuma.app.session import Session
 from toreuma.app.stages.transfer.run_view import RunView
 from toreuma.app.stages.transfer.space_view import SpaceView
 from toreuma.app.theme import Theme
+from toreuma.app.words import tr
 
 __all__ = ["HAND_OVER", "VIEWS", "TransferViews"]
 
@@ -39,11 +40,11 @@ class TransferViews(QWidget):
             row.addWidget(button)
         row.addStretch(1)
         self.near = _button("At the cut", checkable=True)
-        self.near.setToolTip("Stay where something is cut")
+        self.near.setToolTip(tr("Stay where something is cut"))
         self.near.toggled.connect(self._follow)
         row.addWidget(self.near)
         self.save = _button("Picture…")
-        self.save.setToolTip("Save what is shown as a picture")
+        self.save.setToolTip(tr("Save what is shown as a picture"))
         self.save.clicked.connect(self._ask_where)
         row.addWidget(self.save)
         self.now = HAND_OVER
