@@ -1,42 +1,18 @@
 """The command line: keys scripts depend on, one-line errors, exit status."""
 
-import contextlib
-import io
 import json
 import subprocess
 import sys
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
 import pytest
 
-from toreuma.cli import ROOM_OF, main
+from tests.support.command import toreuma
+from toreuma.cli import ROOM_OF
 from toreuma.core.model import Job
 from toreuma.files.jobs import job_text, save_job
 from toreuma.shipped.paths import data_path
-
-
-@dataclass
-class Done:
-    returncode: int
-    stdout: str
-    stderr: str
-
-
-def toreuma(*arguments: object) -> Done:
-    """Run a command as the entry point does, in this process."""
-    out, err = io.StringIO(), io.StringIO()
-    before, sys.argv = sys.argv, ["toreuma", *map(str, arguments)]
-    try:
-        with contextlib.redirect_stdout(out), contextlib.redirect_stderr(err):
-            main()
-        status = 0
-    except SystemExit as end:
-        status = int(end.code or 0)
-    finally:
-        sys.argv = before
-    return Done(status, out.getvalue(), err.getvalue())
 
 
 def test_the_module_runs_as_a_program() -> None:

@@ -160,6 +160,8 @@ class Theme:
             QPalette.ColorRole.Highlight: "accent_soft",
             QPalette.ColorRole.HighlightedText: "ink",
             QPalette.ColorRole.PlaceholderText: "muted",
+            QPalette.ColorRole.Link: "accent",
+            QPalette.ColorRole.LinkVisited: "accent",
         }
         for role, name in roles.items():
             palette.setColor(role, self.colour(name))

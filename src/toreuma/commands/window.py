@@ -43,7 +43,7 @@ def show_window(job: str | None) -> None:
 
 def shot(
     job: JobArgument,
-    stage: Annotated[str, typer.Argument(metavar="STAGE")],
+    stage: Annotated[str, typer.Argument(metavar="STAGE", help="first, or a stage")],
     file: Annotated[Path, typer.Argument(metavar="FILE")],
     size: Annotated[str, typer.Option("--size", help="Width x height")] = "1280x800",
     theme: Annotated[str, typer.Option("--theme", help="light or dark")] = "light",
@@ -52,11 +52,14 @@ def shot(
     read: Annotated[Path | None, typer.Option("--read", help="A drawing or model being looked at")] = None,
     wish: Annotated[str | None, typer.Option("--wish", help="What asks for a tool, a bench page, table")] = None,
     side: Annotated[int, typer.Option("--side", help="Side of the part, 1 or 2")] = 1,
+    page: Annotated[str | None, typer.Option("--page", help="A page of help to open beside it")] = None,
 ) -> None:
     """Make a picture of a stage, without a screen."""
     loaded = open_job(job)
     os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
     from toreuma.app.shell.shot import take_shot
 
-    take_shot(loaded, stage, file, size=size, theme=theme, select=select, at_s=at, read=read, wish=wish, side=side)
+    take_shot(
+        loaded, stage, file, size=size, theme=theme, select=select, at_s=at, read=read, wish=wish, side=side, page=page
+    )
     print(file)

@@ -54,6 +54,9 @@ MENU = (
 )
 """Actions of the window that are offered under the pointer."""
 
+NARROW_PX = 420
+"""Below this width the key of the load needs the room of a caption."""
+
 MARGIN_PX = 34
 PICK_PX = 7
 
@@ -336,7 +339,8 @@ class SectionCanvas(QWidget):
 
     def _frame(self, draw: Painter) -> None:
         session = self._session
-        draw.caption(QPointF(12, 20), "Above the axis: what is meant")
+        if self.width() >= NARROW_PX:
+            draw.caption(QPointF(12, 20), tr("Above the axis: what is meant"))
         cuts = session.outcome is not None and session.outcome.timeline.total_s > 0
         at = "at the end" if session.at_end else f"at {clock(session.cursor_s)}"
         if self._look.metal == "held" and session.at_end:

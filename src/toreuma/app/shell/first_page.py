@@ -134,6 +134,11 @@ class FirstPage(QScrollArea):
         super().showEvent(event)  # type: ignore[arg-type]
         self._timer.start()
 
+    @property
+    def is_drawing(self) -> bool:
+        """Some of the small drawings are still to be made."""
+        return bool(self._waiting)
+
     def _draw_next(self) -> None:
         if self._waiting and self.isVisible():
             self._waiting.pop(0)()

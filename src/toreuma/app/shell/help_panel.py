@@ -9,7 +9,7 @@ from toreuma.engine.help import Page, help_pages, page_of, searched
 
 __all__ = ["HelpPanel", "Hint", "topic_of"]
 
-WIDTH_PX = 380
+WIDTH_PX = 340
 
 
 class HelpPanel(QFrame):

@@ -22,6 +22,9 @@ from toreuma.core.model import Job
 
 __all__ = ["settle", "take_shot"]
 
+FIRST = "first"
+"""The first page, in place of a stage."""
+
 LOOK_MS = 5
 PATIENCE_MS = 60_000
 
@@ -38,16 +41,18 @@ def take_shot(
     read: Path | None = None,
     wish: str | None = None,
     side: int = 1,
+    page: str | None = None,
 ) -> None:
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
     ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, the ``passes`` of
-    a thread, or ``run``, ``space`` or ``space cut`` of the transfer stage; ``side`` 2 is the second side.
+    a thread, a kind and a name of the shop, or ``run``, ``space`` or ``space cut`` of the transfer stage; ``side`` 2
+    is the second side; ``page`` opens that page of help.
 
     Raises `ToreumaError`.
     """
     known = [one.key for one in STAGES]
-    if stage not in known:
-        raise JobError(f"stage {stage}", "there is no such stage", f"choose from {', '.join(known)}")
+    if stage not in (FIRST, *known):
+        raise JobError(f"stage {stage}", "there is no such stage", f"choose from {FIRST}, {', '.join(known)}")
     if theme not in ("light", "dark"):
         raise JobError(f"theme {theme}", "there is no such theme", "choose light or dark")
     match = re.fullmatch(r"(\d{3,5})x(\d{3,5})", size)
@@ -62,9 +67,12 @@ def take_shot(
         window = MainWindow(session, settings, theme)
         window.resize(int(match.group(1)), int(match.group(2)))
         session.show(job)
-        window.set_stage(stage)
+        window.set_stage(stage if stage != FIRST else known[0])
         window.show()
         settle(session)
+        if stage == FIRST:
+            window.go_home()
+            _wait(lambda: not window.first.is_drawing)
         if stage in ("proof", "program", "transfer"):
             _wait(lambda: session.complete)
         if side != 1:
@@ -89,6 +97,8 @@ def take_shot(
             _read(window, read)
         if wish is not None:
             _ask(window, wish)
+        if page is not None:
+            window.open_help(page)
         _wait(lambda: not window.at(ToolsStage).choice.busy)
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
@@ -108,6 +118,9 @@ def _ask(window: MainWindow, key: str) -> None:
             window.at(BenchStage).bench.lab.take(window.session.selection.operation)
         return
     view, _, near = key.partition(" ")
+    if window.stage == "shop":
+        window.open_shop(view, near)
+        return
     if window.stage == "transfer" and view in dict(VIEWS) and near in ("", "cut"):
         window.at(TransferStage).views.choose(view)
         window.at(TransferStage).views.near.setChecked(bool(near))

@@ -4,10 +4,15 @@ from toreuma.core.line.feature_words import At, Fields, Ground, Waiting, assign,
 from toreuma.core.line.piece import Piece, tidy_thread
 from toreuma.core.standards.threads import Thread
 
-__all__ = ["axial_hole", "centre", "flats", "holes", "slot"]
+__all__ = ["axial_hole", "centre", "flats", "holes", "mouth_of", "slot"]
 
 CENTRE_SIZES = ((1.0, 2.12), (1.6, 3.35), (2.0, 4.25), (2.5, 5.3), (3.15, 6.7), (4.0, 8.5), (6.3, 13.2))
 """Pilot and mouth of centre holes form A (ISO 6411, ISO 866), mm."""
+
+
+def mouth_of(pilot_mm: float) -> float:
+    """The usual mouth of a centre hole, mm."""
+    return next((m for p, m in CENTRE_SIZES if abs(p - pilot_mm) < 0.01), round(2.12 * pilot_mm, 3))
 
 
 def holes(piece: Piece) -> Waiting:
@@ -117,7 +122,7 @@ def centre(piece: Piece) -> Waiting:
     piece.take("centre", "center")
     piece.take("hole", "holes", "a")
     pilot = piece.length("the diameter of the pilot")
-    mouth = next((m for p, m in CENTRE_SIZES if abs(p - pilot) < 0.01), round(2.12 * pilot, 3))
+    mouth = mouth_of(pilot)
     if piece.take("/", ">"):
         mouth = piece.length("the diameter of the mouth")
     ends = ["front"]

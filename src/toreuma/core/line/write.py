@@ -12,7 +12,7 @@ from toreuma.core.line.place import SAME_MM, Placed
 from toreuma.core.line.step import ReliefWord, Step, flipped_corners
 from toreuma.core.line.steps import steps_of
 from toreuma.core.line.tables import LineTables
-from toreuma.core.line.write_features import feature_text
+from toreuma.core.line.write_features import feature_texts
 from toreuma.core.model import Feature, Part, Size
 from toreuma.core.units import System
 
@@ -39,7 +39,7 @@ def written_line(part: Part, units: System, tables: LineTables, named: bool = Tr
     rows = []
     if bore:
         rows.append("bore " + " / ".join(_bore_texts(part, bore, whole, features, tables, units)))
-    rows += [feature_text(one, whole, units) for one in features]
+    rows += feature_texts(features, whole, units)
     if part.edge_break_mm:
         rows.append(f"break {length_text(part.edge_break_mm, units)}")
     if part.general_tolerance:

@@ -1,13 +1,15 @@
 """Features in words of their own, complete: what the usual words leave out follows as ``field=value``."""
 
-from collections.abc import Callable
+import itertools
+from collections.abc import Callable, Sequence
 from typing import Any
 
+from toreuma.core.line.hole_features import mouth_of
 from toreuma.core.line.number import length_text, plain_text
 from toreuma.core.model import Feature
 from toreuma.core.units import System
 
-__all__ = ["feature_text"]
+__all__ = ["feature_texts"]
 
 
 class _Writer:
@@ -105,7 +107,9 @@ def _axial_hole(w: _Writer) -> list[str]:
 
 
 def _centre_hole(w: _Writer) -> list[str]:
-    return [f"centre {w.mm('d_mm')} > {w.mm('mouth_d_mm')}", w.choice("end", {"front": "", "back": "back"})]
+    mouth = f"> {w.mm('mouth_d_mm')}" if mouth_of(w.feature.d_mm) != w.feature.mouth_d_mm else ""
+    w.said.add("mouth_d_mm")
+    return [f"centre {w.mm('d_mm')}", mouth, w.choice("end", {"front": "", "back": "back"})]
 
 
 def _holes(w: _Writer) -> list[str]:
@@ -162,8 +166,18 @@ WRITERS: dict[str, Callable[[_Writer], list[str]]] = {
 }
 
 
-def feature_text(feature: Feature, whole_mm: float, units: System) -> str:
-    """A piece that reads back as the feature."""
-    writer = _Writer(feature, whole_mm, units)
-    words = WRITERS[feature.kind](writer)
-    return " ".join(word for word in (*words, *writer.rest()) if word)
+def feature_texts(features: Sequence[Feature], whole_mm: float, units: System) -> list[str]:
+    """Pieces that read back as the features; two equal centres at both ends are one."""
+    found: list[str] = []
+    skip = False
+    for feature, after in itertools.pairwise((*features, None)):
+        assert feature is not None
+        if skip:
+            skip = False
+            continue
+        pair = feature.kind == "centre_hole" and feature.end == "front" and after == feature.changed(end="back")
+        writer = _Writer(feature, whole_mm, units)
+        words = [*WRITERS[feature.kind](writer), "both" if pair else "", *writer.rest()]
+        found.append(" ".join(word for word in words if word))
+        skip = pair
+    return found

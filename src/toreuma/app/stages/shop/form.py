@@ -16,7 +16,7 @@ from toreuma.engine.shop import with_field
 
 __all__ = ["ShopForm"]
 
-ENTRY_PX, LABEL_PX, UNIT_PX = 170, 170, 56
+ENTRY_PX, LABEL_PX, UNIT_PX = 170, 180, 56
 
 
 class _Row(QWidget):
@@ -31,6 +31,7 @@ class _Row(QWidget):
         grid.setVerticalSpacing(0)
         label = QLabel(tr(field.label))
         label.setFixedWidth(LABEL_PX)
+        label.setWordWrap(True)
         self.entry: QLineEdit | QComboBox
         if field.options:
             self.entry = QComboBox()
