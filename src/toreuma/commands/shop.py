@@ -8,10 +8,10 @@ import typer
 
 from toreuma.commands.common import JsonOption, print_json
 from toreuma.core.errors import JobError
-from toreuma.engine.library import library, renew
+from toreuma.engine.library import drop_entry, library, renew
 from toreuma.engine.shop import by_likeness, every, exported, taken_in
 from toreuma.files.jobs import write_atomically
-from toreuma.files.shop import FOLDERS, remove_entry, shop_folder
+from toreuma.files.shop import FOLDERS, shop_folder
 
 __all__ = ["register"]
 
@@ -77,7 +77,7 @@ def new_command(
 
 def remove_command(kind: KindArgument, name: NameArgument) -> None:
     """Take an own entry out of the shop; its file stays beside it, with ``~`` after its name."""
-    remove_entry(_kind(kind), name)
+    drop_entry(_kind(kind), name)
     print(f"removed: {kind} {name}")
 
 

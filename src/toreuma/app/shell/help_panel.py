@@ -1,6 +1,7 @@
 """Help in a side panel that stays open: the page about the thing in focus, and a search over all of them."""
 
 from PySide6.QtCore import Signal
+from PySide6.QtGui import QTextDocument
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QTextBrowser, QToolButton, QVBoxLayout, QWidget
 
 from toreuma.app.theme import Theme
@@ -47,12 +48,7 @@ class HelpPanel(QFrame):
         self.hide()
 
     def set_theme(self, theme: Theme) -> None:
-        line, accent = theme.colour("line").name(), theme.colour("accent").name()
-        sheet = (
-            f"h2 {{ font-size: 16px; }} td, th {{ padding: 3px 6px; border-bottom: 1px solid {line}; }}"
-            f" code, a {{ color: {accent}; }}"
-        )
-        self.text.document().setDefaultStyleSheet(sheet)
+        self._accent = theme.colour("accent").name()
         if self.key:
             self.show_page(self.key)
 
@@ -63,8 +59,7 @@ class HelpPanel(QFrame):
         others = [
             one for one in help_pages() if one.key.partition(":")[0] == page.key.partition(":")[0] and one != page
         ]
-        self.text.setMarkdown(f"## {page.title}\n\n{page.text}\n\n{_links(others)}")
-        self._tidy()
+        self._show(f"## {page.title}\n\n{page.text}\n\n{_links(others)}")
         self.show()
 
     def _look(self, words: str) -> None:
@@ -76,10 +71,13 @@ class HelpPanel(QFrame):
         nothing = f"No page speaks of *{words.strip()}*; looked at {len(help_pages())} pages."
         said = _links(found) if exact else f"{nothing} Nearest: {_links(found)}" if found else nothing
         first = f"## {found[0].title}\n\n{found[0].text}\n\n" if found else ""
-        self.text.setMarkdown(f"{said}\n\n{first}")
-        self._tidy()
+        self._show(f"{said}\n\n{first}")
 
-    def _tidy(self) -> None:
+    def _show(self, markdown: str) -> None:
+        """Text with its links in the colour of the theme, from its top."""
+        document = QTextDocument()
+        document.setMarkdown(markdown)
+        self.text.setHtml(document.toHtml().replace("color:#0000ff", f"color:{self._accent}"))
         self.text.moveCursor(self.text.textCursor().MoveOperation.Start)
 
 
