@@ -278,3 +278,21 @@ def test_both_ends_are_said_in_one_place(shown: Window, qtbot: QtBot) -> None:
     assert first is not None
     assert last is not None
     assert (first.kind, first.size_mm, last.kind, last.size_mm) == ("chamfer", 1, "round", 0.5)
+
+
+def test_a_number_and_a_field_of_the_shop_say_what_they_are(shown: Window, qtbot: QtBot) -> None:
+    shown.session.show(demo_job("spear"))
+    shown.set_stage("operations")
+    assert settle(shown.session)
+    shown.session.select(operation=job_of(shown).operations[1].id)
+    QApplication.processEvents()
+    row = next(row for row in shown.reasons.rows.values() if row._evidence.formula)
+    row.entry.setFocus()
+    shown.switch_help()
+    text = shown.help.text.toPlainText()
+    assert row._evidence.formula.split()[0] in text
+    assert "Source" in text or "limit" in text
+    shown.open_shop("machine", "slant-bed")
+    QApplication.processEvents()
+    field = shown.stages["shop"].shop.form.rows["max_rpm"]
+    assert "surface speed" in field.help_page()[1]

@@ -109,3 +109,18 @@ def test_entries_are_written_and_taken_in(shop: ShopPage, tmp_path: Path) -> Non
     (tmp_path / "bad.json").write_text("nothing")
     shop.import_from(tmp_path / "bad.json")
     assert "bad.json" in shop.says.text()
+
+
+def test_the_rack_keeps_edges_place_price_and_what_was_measured(shop: ShopPage) -> None:
+    shop.open("rack")
+    assert "Nothing on the rack" in shop.title.text()
+    shop.new_name.setText("CNMG120408-even")
+    shop.new_name.returnPressed.emit()
+    for path, text in (("edges_left", "7"), ("place", "drawer 3"), ("price", "8.5"), ("measured", "R 0.79")):
+        put(shop, path, text)
+    item = library().rack()[0]
+    assert (item.code, item.edges_left, item.place, item.price, item.measured) == (
+        "CNMG120408-even", 7, "drawer 3", 8.5, "R 0.79",
+    )  # fmt: skip
+    shop.remove.click()
+    assert library().rack() == ()

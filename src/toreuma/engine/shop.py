@@ -9,13 +9,26 @@ from pydantic import ValidationError
 from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.errors import JobError
 from toreuma.core.model import BarSize, Insert, Tool
-from toreuma.core.model.catalogue import Catalogue, InsertCarrier
-from toreuma.engine.library import library, renew
+from toreuma.core.model.catalogue import Catalogue, InsertCarrier, RackItem
+from toreuma.engine.library import drop_entry, keep_entry, library, renew
 from toreuma.files.jobs import validation_line
+from toreuma.files.rack import load_rack, save_rack
 from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
 from toreuma.shipped.standards import code_tables
 
-__all__ = ["by_code", "by_likeness", "every", "exported", "of_shop", "renamed", "taken_in", "tool_shown", "with_field"]
+__all__ = [
+    "by_code",
+    "by_likeness",
+    "drop",
+    "every",
+    "exported",
+    "keep",
+    "of_shop",
+    "renamed",
+    "taken_in",
+    "tool_shown",
+    "with_field",
+]
 
 NAMED_BY = {"machine": "name", "hold": "name", "centre": "name", "material": "name", "insert": "code", "holder": "code"}
 """The field that is what an entry is called."""
@@ -29,6 +42,7 @@ def of_shop(kind: str) -> dict[str, Any]:
     if kind == "rules":
         return {"house rules": shop.rules}
     kinds: dict[str, Callable[[], dict[str, Any]]] = {
+        "rack": lambda: {item.code: item for item in shop.rack()},
         "machine": lambda: dict(shop.machines),
         "hold": lambda: dict(shop.holds),
         "centre": lambda: dict(shop.centres),
@@ -43,7 +57,27 @@ def of_shop(kind: str) -> dict[str, Any]:
 def every(kind: str) -> list[tuple[str, bool]]:
     """Names of a kind, and whether each is the shop's own."""
     own = library().shop.of(kind)
-    return [(name, name in own) for name in of_shop(kind)]
+    return [(name, kind == "rack" or name in own) for name in of_shop(kind)]
+
+
+def keep(kind: str, name: str, value: Any, source: str = "own") -> None:
+    """Keep an own entry, or a tool of the rack, in place of the one of its name. Raises `JobError`."""
+    if kind != "rack":
+        keep_entry(kind, name, value, source)
+        return
+    items = {item.code: item for item in load_rack()}
+    items[name] = value
+    save_rack(items.values())
+    renew()
+
+
+def drop(kind: str, name: str) -> None:
+    """Take an own entry, or a tool of the rack, out. Raises `JobError`."""
+    if kind != "rack":
+        drop_entry(kind, name)
+        return
+    save_rack(item for item in load_rack() if item.code != name)
+    renew()
 
 
 def renamed(kind: str, value: Any, name: str) -> Any:
@@ -102,6 +136,10 @@ def by_likeness(kind: str, name: str, like: str, changes: list[tuple[str, Any]],
     """A new entry of the shop like another one, with what is known typed over, written. Raises `JobError`."""
     known = of_shop(kind)
     fields = dict(changes)
+    if kind == "rack":
+        item = RackItem.model_validate({"code": name, **fields})
+        keep(kind, name, item)
+        return Entry(kind, name, item, source)
     if like and like not in known:
         close = next((one for one in known if one.casefold() == like.casefold()), "")
         if not close:

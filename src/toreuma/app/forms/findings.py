@@ -68,6 +68,13 @@ class FindingCard(QFrame):
             else:
                 column.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
 
+    def help_page(self) -> tuple[str, str]:
+        """The finding in words, for the help."""
+        finding, system = self.finding, self._session.system
+        lines = [spoken(finding.what, system), spoken(finding.why, system) if finding.why else ""]
+        lines += [f"- Cure: {spoken(cure.label, system)}" for cure in finding.cures]
+        return f"{WORDS[finding.severity]} `{finding.code}`", "\n\n".join(line for line in lines if line)
+
     def _cure(self, cure: Cure) -> None:
         error = self._session.attempt(cure.apply)
         if error is not None:

@@ -145,6 +145,11 @@ class NumberRow(QFrame):
             button.setSizePolicy(keep)
         self.pin.setVisible(evidence.typable and change is not None)
 
+    def help_page(self) -> tuple[str, str]:
+        """The number with its reasons, for the help."""
+        name = tr(self._evidence.name)
+        return name[:1].upper() + name[1:], evidence_words(self._evidence, self._system)
+
     def show_evidence(self, evidence: Evidence, system: System) -> None:
         self._evidence, self._system = evidence, system
         shown = show(evidence.number, evidence.unit, system)
@@ -198,6 +203,19 @@ class NumberRow(QFrame):
     def _fold(self, opened: bool) -> None:
         self._why.setVisible(opened)
         self.folded.emit()
+
+
+def evidence_words(evidence: Evidence, system: System) -> str:
+    """Formula, inputs, limits and source of a number as lines of text."""
+    lines = [f"Measured {evidence.measured_on}."] if evidence.measured_on else []
+    lines += [f"`{evidence.formula}`"] if evidence.formula else []
+    lines += [f"- {one.label} {one.symbol} = {show(one.number, one.unit, system)}" for one in evidence.inputs]
+    lines += [
+        f"- limit {one.label}: {show(one.number, one.unit, system)}{' (decides)' if one.bit else ''}"
+        for one in evidence.limits
+    ]
+    lines += [one for one in (evidence.note, f"Source: {evidence.source}" if evidence.source else "") if one]
+    return "\n\n".join(lines) or "Typed by you; nothing is computed for it."
 
 
 def _label(evidence: Evidence, theme: Theme) -> str:

@@ -8,7 +8,7 @@ from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.engine.help import Page, help_pages, page_of, searched
 
-__all__ = ["HelpPanel", "Hint", "topic_of"]
+__all__ = ["HelpPanel", "Hint", "own_page", "topic_of"]
 
 WIDTH_PX = 340
 
@@ -52,14 +52,15 @@ class HelpPanel(QFrame):
         if self.key:
             self.show_page(self.key)
 
-    def show_page(self, key: str) -> None:
-        """Turn to the page about something."""
+    def show_page(self, key: str, own: tuple[str, str] | None = None) -> None:
+        """Turn to the page about something; ``own`` is what the very thing says of itself, above it."""
         page = page_of(key)
         self.key = page.key
         others = [
             one for one in help_pages() if one.key.partition(":")[0] == page.key.partition(":")[0] and one != page
         ]
-        self._show(f"## {page.title}\n\n{page.text}\n\n{_links(others)}")
+        first = f"## {own[0]}\n\n{own[1]}\n\n" if own is not None else ""
+        self._show(f"{first}## {page.title}\n\n{page.text}\n\n{_links(others)}")
         self.show()
 
     def _look(self, words: str) -> None:
@@ -123,3 +124,14 @@ def topic_of(widget: QWidget | None) -> str:
             return str(topic)
         widget = widget.parentWidget()
     return ""
+
+
+def own_page(widget: QWidget | None) -> tuple[str, str] | None:
+    """Title and text that a number, a field or a finding in focus has of its own."""
+    while widget is not None:
+        tells = getattr(widget, "help_page", None)
+        if callable(tells):
+            found: tuple[str, str] = tells()
+            return found
+        widget = widget.parentWidget()
+    return None

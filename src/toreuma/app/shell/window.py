@@ -27,7 +27,7 @@ from toreuma.app.shell.findables import Ways, findables, meant
 from toreuma.app.shell.finder import Finder
 from toreuma.app.shell.first_page import FirstPage
 from toreuma.app.shell.header import Header
-from toreuma.app.shell.help_panel import HelpPanel, Hint, topic_of
+from toreuma.app.shell.help_panel import HelpPanel, Hint, own_page, topic_of
 from toreuma.app.shell.new_strip import USUAL_NAME
 from toreuma.app.shell.paper import Paper
 from toreuma.app.stages.all import STAGES
@@ -96,6 +96,7 @@ class MainWindow(QMainWindow):
         self.first = FirstPage(self._theme, settings)
         session.usual = self.first.strip.usual()
         self.at_home = True
+        self._helped: tuple[str, tuple[str, str] | None] = ("", None)
         self._seen_job: Job | None = None
         self.files = Files(self, session, settings, self.at(ToolsStage).choice, self.start_import)
         self.clipboard = Clipboard(session)
@@ -246,11 +247,15 @@ class MainWindow(QMainWindow):
 
     def switch_help(self) -> None:
         """Help on the thing in focus; the same key closes it."""
-        topic = self.topic()
-        if self.help.isVisible() and self.help.key == page_of(topic).key:
+        topic, focus = self.topic(), QApplication.focusWidget()
+        own = own_page(focus) if focus is not None and focus.isVisible() else None
+        seen = (page_of(topic).key, own)
+        if self.help.isVisible() and self._helped == seen:
             self.help.hide()
-        else:
-            self.open_help(topic)
+            return
+        self._helped = seen
+        self.help.search.clear()
+        self.help.show_page(topic, own)
 
     def open_help(self, key: str) -> None:
         """A page of help beside whatever is shown."""

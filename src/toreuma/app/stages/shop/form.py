@@ -60,6 +60,12 @@ class _Row(QWidget):
         grid.addWidget(self.says, 0, 3) if not wide else grid.addWidget(self.says, 1, 1, 1, 3)
         grid.setColumnStretch(3, 1)
 
+    def help_page(self) -> tuple[str, str]:
+        """The field, for the help."""
+        field = self.field
+        lines = (field.why, self._hint, f"While it is empty: {field.empty}." if field.empty else "")
+        return tr(field.label), "\n\n".join(dict.fromkeys(line for line in lines if line)) or "Typed as it is."
+
     def present(self, text: str, index: int, system: System) -> None:
         if isinstance(self.entry, QComboBox):
             self.entry.setCurrentIndex(index)

@@ -27,8 +27,8 @@ from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.shop_picture import Piece, hold_picture, machine_picture
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.engine.library import drop_entry, keep_entry, library
-from toreuma.engine.shop import by_likeness, every, exported, of_shop, taken_in, tool_shown
+from toreuma.engine.library import keep_entry, library
+from toreuma.engine.shop import by_likeness, drop, every, exported, keep, of_shop, taken_in, tool_shown
 from toreuma.files.jobs import write_atomically
 from toreuma.files.shop import shop_folder
 
@@ -42,6 +42,7 @@ KINDS = (
     ("tool", "Tools", "drills, blades, taps, mills"),
     ("insert", "Inserts", "by code or by sizes"),
     ("holder", "Holders and bars", "by code or by sizes"),
+    ("rack", "Rack", "edges left, place, price"),
     ("bar", "Bars and prices", "what lies in the rack"),
     ("rules", "House rules", "how a job begins"),
 )
@@ -190,8 +191,11 @@ class ShopPage(QWidget):
     def _choose(self, item: QListWidgetItem | None) -> None:
         self._say("", "")
         if item is None:
-            self.title.setText({"bar": "No bars of your own yet"}.get(self.kind, "Nothing chosen"))
+            empty = {"bar": "No bars of your own yet", "rack": "Nothing on the rack yet"}
+            self.title.setText(empty.get(self.kind, "Nothing chosen"))
             self._show(None, False)
+            if self.kind == "rack":
+                self._say("muted", "Type the code from the box below; a table comes in with Import, or by dropping it.")
             if self.kind == "bar":
                 self._say("muted", "The usual sizes are offered until you say what lies in your rack.")
             return
@@ -202,9 +206,15 @@ class ShopPage(QWidget):
 
     def _show(self, value: Any, own: bool) -> None:
         entry = library().shop.of(self.kind).get(self._name) if own else None
-        self.source.setText(entry.source if entry is not None else "ships with Toreuma: typical" if value else "")
+        self.source.setText(
+            entry.source
+            if entry is not None
+            else ""
+            if self.kind in ("rack", "rules") or not value
+            else "ships with Toreuma: typical"
+        )
         self.source.setEnabled(entry is not None)
-        self.remove.setEnabled(entry is not None)
+        self.remove.setEnabled(entry is not None or (self.kind == "rack" and value is not None))
         self.hand_on.setEnabled(value is not None)
         self.form.show_value(self.kind, value, self._session.system, own, self._name)
         self._draw(value)
@@ -239,7 +249,7 @@ class ShopPage(QWidget):
         entry = library().shop.of(self.kind).get(self._name)
         name = self._name or "house rules"
         try:
-            keep_entry(self.kind, name, value, entry.source if entry is not None else "own")
+            keep(self.kind, name, value, entry.source if entry is not None else "own")
         except ToreumaError as error:
             self._say("error", str(error))
             return
@@ -285,7 +295,7 @@ class ShopPage(QWidget):
 
     def _remove(self) -> None:
         """Take the own entry out; its file stays beside it, renamed."""
-        if self._attempt(lambda: drop_entry(self.kind, self._name)):
+        if self._attempt(lambda: drop(self.kind, self._name)):
             gone, self._name = self._name, ""
             self.refresh()
             self._say("muted", f"{gone} is taken out; its file stays in {shop_folder()} with ~ after its name.")
@@ -297,6 +307,10 @@ class ShopPage(QWidget):
 
     def import_from(self, path: Path) -> None:
         """Take the entries of a file in."""
+        if self.kind == "rack":
+            self._session.wanted.emit("read_rack")
+            self.refresh()
+            return
         try:
             names, problems = taken_in(path)
         except ToreumaError as error:

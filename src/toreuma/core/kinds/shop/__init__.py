@@ -9,7 +9,7 @@ from toreuma.core.kinds.shop.hold import centre_fields, hold_fields
 from toreuma.core.kinds.shop.machine import machine_fields
 from toreuma.core.kinds.shop.material import material_fields
 from toreuma.core.kinds.shop.rules import bar_fields, rules_fields
-from toreuma.core.kinds.shop.tool import tool_fields
+from toreuma.core.kinds.shop.tool import rack_fields, tool_fields
 
 __all__ = ["FIELDS_OF", "ShopField", "range_of"]
 
@@ -23,5 +23,6 @@ FIELDS_OF: dict[str, Callable[[Any], tuple[ShopField, ...]]] = {
     "tool": tool_fields,
     "insert": tool_fields,
     "holder": tool_fields,
+    "rack": rack_fields,
 }
 """Fields of an entry by its kind, given the entry."""

@@ -5,9 +5,11 @@ from typing import Any
 from toreuma.core.kinds.shop.field import YES_NO, ShopField
 from toreuma.core.model.properties import properties_of
 
-__all__ = ["tool_fields"]
+__all__ = ["rack_fields", "tool_fields"]
 
 HANDS = (("right", "right"), ("left", "left"))
+MOUNTS = (("still", "still"), ("driven, along Z", "axial"), ("driven, along X", "radial"))
+DRIVEN = ("drill", "reamer", "tap", "end_mill")
 FORMS: dict[str, tuple[str, ...]] = {
     "drill": ("twist", "spade", "indexable", "centre", "spot", "step", "flat"),
     "tap": ("through", "blind", "forming"),
@@ -30,6 +32,10 @@ def tool_fields(tool: Any) -> tuple[ShopField, ...]:
     kind = getattr(tool, "kind", "")
     if hasattr(tool, "hand"):
         found.append(ShopField(path="hand", label="hand", form="choice", options=HANDS))
+    if kind in DRIVEN:
+        found.append(
+            ShopField(path="mount", label="held", form="choice", options=MOUNTS, why="driven ones turn themselves")
+        )
     for field, choices in (("form", FORMS.get(kind)), ("where", WHERE.get(kind))):
         if choices:
             found.append(ShopField(path=field, label=field, form="choice", options=tuple((c, c) for c in choices)))
@@ -76,3 +82,17 @@ def _spans(tool: Any, before: str) -> list[ShopField]:
     for name in _inner(tool) if not before else ():
         found += _spans(getattr(tool, name), f"{name}.")
     return found
+
+
+_RACK = (
+    ShopField(path="edges_left", label="edges left", why="what is left for the batch", heading="On the rack"),
+    ShopField(path="place", label="place", form="text", empty="not said", why="drawer, shelf, box"),
+    ShopField(path="price", label="price", unit="money", why="of one piece"),
+    ShopField(path="measured", label="measured", form="text", empty="not measured", why="sizes as you found them"),
+    ShopField(path="note", label="note", form="text", empty="none"),
+)
+
+
+def rack_fields(item: object) -> tuple[ShopField, ...]:
+    """What is kept of a tool on the rack."""
+    return _RACK
