@@ -144,6 +144,29 @@ def test_inches_fractions_and_two_written_limits() -> None:
 
 
 @pytest.mark.parametrize(
+    ("loose", "tidy"),
+    [
+        ("collar 68 x 10 / seat 60 p6 x 40", "68 x 10 'collar' / 60 p6 x 40 'seat'"),
+        ("C1 / 20 x 30 / R5 / 40 x 10 / c1", "20 x 30 c1 front r5 back / 40 x 10 c1 back"),
+        ("20 x 30 / c2 / 40 x 10 / r3 / 30 x 5", "20 x 30 / 40 x 10 c2 front / 30 x 5 r3 front"),
+        ("thread M24x2 x 20 relief / 30 x 10", "M24x2 x 20 relief / 30 x 10"),
+        ("M24x1,5 6g x 22 with run-out / Ø30 dia 18 long", "M24x1.5-6g x 22 / 30 x 18"),
+        ("m24 x 2 x 20 / 30 x 10", "M24x2 x 20 / 30 x 10"),
+        ("80 x 20; 6 off 6.6 on PCD 50 equally spaced", "80 x 20; 6 x 6.6 on 50"),
+        ("30 x 40; groove 3 wide Ø24 at 12", "30 x 40; g 3 x 24 at 12"),
+        ("30 x 40; g 3 x 2 deep at 12", "30 x 40; g 3 x 26 at 12"),
+        ("50 x 60; bore 16 through / counterbore 30 x 8", "50 x 60; bore 30 x 8 / 16 through"),
+        ("hex 30 AF x 16", "hex 30 x 16"),
+        ("40 x 30; bore 20 x 20 deep", "40 x 30; bore 20 x 20"),
+        ("30 x 18 2x45° / 40 x 10 chamfer 1 both ends", "30 x 18 c2 / 40 x 10 c1 both"),
+        ("R1/2 x 15 / 30 x 10", "R1/2 x 15 / 30 x 10"),
+    ],
+)
+def test_loose_words_mean_the_same_as_tidy_ones(loose: str, tidy: str) -> None:
+    assert part_of(loose) == part_of(tidy)
+
+
+@pytest.mark.parametrize(
     ("text", "marked", "words"),
     [
         ("30 x 18 / 44 y 27 / 62 x 15", "y", "step"),

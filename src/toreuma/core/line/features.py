@@ -35,7 +35,7 @@ def read_feature(piece: Piece, side: str) -> Waiting | None:
         ("knurl",): lambda: knurl(piece),
     }
     on_circle = any(t.kind == "word" and t.low in ("on", "pcd", "bc") for t in piece.tokens)
-    if counted and on_circle and piece.is_next("x", ahead=1):
+    if counted and on_circle and piece.is_next("x", "off", ahead=1):
         return holes(piece)
     if counted and lead in ("holes", "hole") and piece.is_next("x", "holes", "hole", ahead=1):
         return holes(piece)

@@ -20,10 +20,10 @@ def holes(piece: Piece) -> Waiting:
     start = piece.start
     cross = piece.take("cross")
     count = 1
-    counted = piece.is_next("x", "holes", "hole", ahead=1)
+    counted = piece.is_next("x", "holes", "hole", "off", ahead=1)
     if piece.kind_is("number") and counted and not _lonely(piece, cross):
         count = int(piece.plain("how many holes"))
-        piece.take("x")
+        piece.take("x", "off")
     cross = piece.take("cross") or cross
     piece.take("holes", "hole")
     token = piece.peek()
@@ -39,12 +39,16 @@ def holes(piece: Piece) -> Waiting:
             if piece.take("front", "back"):
                 fields["on"] = piece.tokens[piece.at - 1].low
             else:
+                while piece.take("pcd", "bc", "a", "circle", "pitch", "of"):
+                    pass
                 fields["circle_d_mm"] = piece.length("the diameter of the hole circle")
         elif piece.take("x", "deep"):
             fields["depth_mm"] = piece.length("the depth")
             piece.take("deep")
         elif piece.take("through", "thru"):
             fields.pop("depth_mm", None)
+        elif piece.take("equally", "spaced", "holes", "hole", "equi", "eq", "sp", "circle", "dia"):
+            continue
         elif piece.take("front", "back"):
             fields["on"] = piece.tokens[piece.at - 1].low
         elif piece.take("drill"):

@@ -15,7 +15,7 @@ from toreuma.core.line.feature_words import Ground, Waiting, feature_of
 from toreuma.core.line.features import read_feature
 from toreuma.core.line.piece import Piece
 from toreuma.core.line.place import SAME_MM, Placed, placed_bore, placed_outside
-from toreuma.core.line.step import Step, flipped_corners, read_step
+from toreuma.core.line.step import NOUNS, CornerWord, Step, flipped_corners, read_corner, read_step
 from toreuma.core.line.tables import LineTables
 from toreuma.core.line.tokens import Token, tokens_of
 from toreuma.core.model import Part
@@ -51,6 +51,8 @@ class _Said:
         self.outside: list[Step] = []
         self.inside: list[Step] = []
         self.features: list[Waiting] = []
+        self.loose: list[tuple[str, int, CornerWord]] = []
+        """Corners said between two steps: the side, how many steps stood before, and the corner."""
         self.length_mm: float | None = None
         self.general: dict[str, Any] = {}
 
@@ -139,7 +141,16 @@ def _take(piece: Piece, said: _Said, mode: str) -> str:
         mode = "outside"
     elif piece.take(*INSIDE):
         mode = "inside"
+    sunk = piece.take("counterbore", "cbore", "counterbored")
+    mode = "inside" if sunk else mode
     if piece.peek() is None:
+        return mode
+    if piece.is_next("thread") and not any(one.low in ("at", "@") for one in piece.tokens):
+        piece.take("thread")  # a step that is a thread, not one on a surface that is there
+    steps = said.inside if mode == "inside" else said.outside
+    corner = read_corner(piece)
+    if corner is not None:
+        said.loose.append((mode, len(steps), corner))
         return mode
     if _general(piece, said):
         return mode
@@ -148,9 +159,10 @@ def _take(piece: Piece, said: _Said, mode: str) -> str:
         said.features.append(waiting)
         return mode
     token = piece.peek()
-    if token is not None and token.kind == "word" and token.low not in _STEP_WORDS:
+    if token is not None and token.kind == "word" and token.low not in (*_STEP_WORDS, *NOUNS):
         raise piece.wrong(f"'{token.text}' is not known", "begin a piece with a diameter, bore, g, hole, length …")
-    (said.inside if mode == "inside" else said.outside).append(read_step(piece))
+    step = read_step(piece)
+    steps.append(replace(step, deep=True) if sunk else step)
     return mode
 
 
@@ -193,13 +205,15 @@ def _part(said: _Said, tables: LineTables, units: System, name: str) -> Part | N
     """The part of everything said; None where there is no outside yet. Raises `Misread`."""
     if not said.outside:
         return None
-    placed = placed_outside([seated(s, "outside") for s in _tipped(said.outside)], said.length_mm)
+    outside = _cornered([seated(s, "outside") for s in _tipped(said.outside)], said, "outside")
+    placed = placed_outside(outside, said.length_mm)
     whole = -placed[-1].z1
     last = placed[-1].step
     if said.length_mm is not None and abs(whole - said.length_mm) > SUM_MM:
         what = f"the steps come to {_mm(whole, units)}, the length says {_mm(said.length_mm, units)}"
         raise Misread(last.start, last.end, what, "change a step, or leave one length out")
-    bore, from_back = placed_bore([seated(s, "inside") for s in said.inside], whole)
+    inside = _cornered([seated(s, "inside") for s in said.inside], said, "inside")
+    bore, from_back = placed_bore(inside, whole)
     through = bool(bore) and abs(bore[-1].z1 + whole) < SAME_MM
     ground = Ground(whole, lambda side, z: _d_at(placed if side == "outside" else bore, z))
     fields = [(one, waiting) for waiting in said.features for one in waiting.make(ground)]
@@ -239,6 +253,26 @@ def _flipped(bore: list[Placed]) -> list[Placed]:
 
 def _mm(value: float, units: System) -> str:
     return f"{value / 25.4:.4g} in" if units == "inch" else f"{value:g} mm"
+
+
+def _cornered(steps: list[Step], said: _Said, side: str) -> list[Step]:
+    """Steps with the corners that were said between them: a chamfer goes to the outer edge there, a round to the inner
+    corner; before the first step and behind the last there is only the edge."""
+    found = list(steps)
+    for mode, index, corner in said.loose:
+        if mode != side or not found:
+            continue
+        if index == 0 or index >= len(found):
+            at, end = (0, "front") if index == 0 else (len(found) - 1, "back")
+        else:
+            before, after = found[index - 1], found[index]
+            ends_at = before.d1 if before.d1 is not None else before.d0
+            begins_at = after.d0 if after.d0 is not None else ends_at
+            rises = ((begins_at or 0.0) > (ends_at or 0.0)) == (side == "outside")
+            at, end = (index - 1, "back") if rises == (corner.kind == "round") else (index, "front")
+        mine = replace(corner, where=corner.where or end)  # type: ignore[arg-type]
+        found[at] = replace(found[at], corners=(*found[at].corners, mine))
+    return found
 
 
 def _tipped(steps: list[Step]) -> list[Step]:

@@ -8,10 +8,31 @@ from toreuma.core.line.piece import Piece, tidy_thread
 from toreuma.core.model import Size
 from toreuma.core.standards.threads import Thread
 
-__all__ = ["CornerWord", "ReliefWord", "Step", "flipped_corners", "read_step"]
+__all__ = ["CornerWord", "ReliefWord", "Step", "flipped_corners", "read_corner", "read_step"]
 
 Where = Literal["", "front", "back", "both"]
 ENDS = ("front", "back", "both")
+NOUNS = (
+    *(
+        "collar",
+        "shoulder",
+        "seat",
+        "journal",
+        "shank",
+        "spigot",
+        "hub",
+        "rim",
+        "flange",
+        "neck",
+        "head",
+        "body",
+        "step",
+    ),
+    *("land", "pilot", "boss", "stub", "cylinder", "rod", "pin", "barrel", "register"),
+)
+"""What a step may be called in front of its diameter: its name."""
+IDLE = ("with", "and", "a", "an", "the", "of", "wide", "thick", "mm", "af", "equally", "spaced", "sharp")
+"""Words that say nothing more."""
 
 
 @dataclass(frozen=True)
@@ -81,6 +102,17 @@ def flipped_corners(step: Step) -> tuple[CornerWord, ...]:
     return tuple(replace(c, where=other.get(c.where, c.where)) for c in step.corners)  # type: ignore[arg-type]
 
 
+def read_corner(piece: Piece) -> CornerWord | None:
+    """A piece that is a corner and nothing else, as ``r5`` between two steps; None for anything else."""
+    token = piece.peek()
+    lone = len(piece.tokens) - piece.at <= 4 and token is not None and token.kind == "word"
+    if not lone or token is None or token.low not in ("c", "r", "chamfer", "radius", "round", "fillet"):
+        return None
+    corner = _corner(piece, Step(start=piece.start, end=piece.end))
+    piece.done()
+    return corner
+
+
 def read_step(piece: Piece) -> Step:
     """A step from its piece. Raises `Misread`."""
     step = _tail(piece, _head(piece, Step(start=piece.start, end=piece.end)))
@@ -95,12 +127,19 @@ def _head(piece: Piece, step: Step) -> Step:
     token = piece.take_kind("name")
     if token is not None:
         step = replace(step, name=token.text.strip("'“”"))
+    word = piece.peek()
+    if word is not None and word.kind == "word" and word.low in NOUNS:
+        piece.at += 1
+        step = replace(step, name=step.name or word.text)
+        piece.take("dia", "diameter")
     if piece.take("tip", "ball", "nose"):
         piece.take("r", "radius")
         return replace(step, tip_mm=piece.length("the radius of the tip"))
-    for word, count in (("hex", 6), ("hexagon", 6), ("square", 4)):
-        if piece.take(word):
+    for shape, count in (("hex", 6), ("hexagon", 6), ("square", 4)):
+        if piece.take(shape):
             across = piece.length("the size across flats")
+            while piece.take("af", "across", "flats"):
+                pass
             corners = math.floor(1e4 * across / math.cos(math.pi / count)) / 1e4  # never wider than the bar
             return replace(step, flats=(count, across), d0=corners)
     if piece.take(">"):
@@ -144,6 +183,12 @@ def _word(piece: Piece, step: Step) -> Step:
         length = piece.length("the length of the step")
         piece.take("long")
         return replace(step, length_mm=length)
+    if token.kind == "number" and step.length_mm is None and piece.is_next("long", "deep", ahead=1):
+        length = piece.length("the length of the step")
+        piece.take("long", "deep")
+        return replace(step, length_mm=length)
+    if piece.take(*IDLE, "long", "dia", "diameter") or _run_out(piece):
+        return step
     if piece.take("to"):
         return replace(step, to_mm=piece.length("where the step ends, from the front"))
     if piece.take("from") or piece.is_next("back"):
@@ -181,6 +226,15 @@ def _word(piece: Piece, step: Step) -> Step:
         return replace(step, corners=(*step.corners, corner))
     size = piece.size(step.d0) if step.d0 else None
     return replace(step, size=size) if size is not None else step
+
+
+def _run_out(piece: Piece) -> bool:
+    """``with run-out``: a thread without a relief has one."""
+    if not piece.take("run", "runout"):
+        return False
+    piece.take("-")
+    piece.take("out")
+    return True
 
 
 def _face(piece: Piece, step: Step) -> Step:

@@ -24,8 +24,10 @@ _THREADS = (
 _PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?(?:-?[AB])?(?![\w.,])")
 """Written tight and large, so that ``g 3`` stays a groove."""
 
-_TAPER = re.compile(r"R\d+(?:[- ]\d+/\d+|/\d+)?(?![\w.,])")
-"""A taper pipe thread; elsewhere than at the beginning of a piece R is a radius."""
+_TAPER = re.compile(r"R(?:\d+[- ])?\d+/\d+(?![\w.,])")
+_TAPER_SAID = re.compile(r"R\d+(?:[- ]\d+/\d+|/\d+)?(?![\w.,])")
+"""A taper pipe thread: at the beginning of a piece with a fraction, or anything said to be a thread; else R is a
+radius."""
 
 _FRACTION = r"(?:(?P<whole>\d+)(?:-|\s))?(?P<over>\d+)/(?P<under>2|4|8|16|32|64)(?!\d|[.,]\d)"
 _PATTERN = re.compile(
@@ -97,8 +99,9 @@ def _thread_at(text: str, at: int, before: list[Token]) -> int | None:
     """Where a thread's designation that begins here ends."""
     if at and (text[at - 1].isalnum() or text[at - 1] in ".,/#"):
         return None
-    alone = not before or before[-1].low in ("/", ";", "\n", "bore", "thread", "hole", "tap", "drill")
-    match = _PIPE.match(text, at) or (_TAPER.match(text, at) if alone else None) or _THREAD.match(text, at)
+    last = before[-1].low if before else ""
+    taper = _TAPER_SAID if last in ("thread", "tap") else _TAPER if last in ("", "/", ";", "\n", "bore") else None
+    match = _PIPE.match(text, at) or (taper.match(text, at) if taper else None) or _THREAD.match(text, at)
     if match is None:
         return None
     metric = re.match(r"(MJ?\s?\d+(?:[.,]\d+)?)[x×*](\d*[.,]?\d+)", match.group(), re.I)

@@ -20,14 +20,17 @@ def groove(piece: Piece, side: str) -> Waiting:
         count = counted(piece)
     first, floor_size = piece.length("the width of the groove"), None
     width_size = piece.size(first)
+    depth = 0.0
+    piece.take("wide")
     sharp = vee and not piece.is_next("x")
     if sharp:
         floor, width = first, 0.0
     else:
-        if not piece.take("x"):
+        if not piece.take("x") and not piece.is_next("Ø", "ø", "dia"):
             raise piece.wrong("the diameter of the floor is missing", "type width x floor, such as g 3 x 24 at 12")
         width, floor = first, piece.length("the diameter of the floor")
         floor_size = piece.size(floor)
+        depth = floor if piece.take("deep") else 0.0
     width, floor = (round(n + (s.middle_mm if s else 0.0), 6) for n, s in ((width, width_size), (floor, floor_size)))
     note = "a groove is cut to the middle of its limits" if width_size or floor_size else ""
     fields: Fields = {"kind": "groove", "side": side, "width_mm": width, "d_mm": floor}
@@ -50,6 +53,8 @@ def groove(piece: Piece, side: str) -> Waiting:
             fields["wall_deg"] = piece.plain("the angle of a wall")
         elif piece.take("r"):
             fields["floor_round_mm"] = piece.length("the radius of the floor corners")
+        elif piece.take("dia", "deep", "wide", "diameter"):
+            continue
         elif piece.take("break", "c"):
             fields["edge_break_mm"] = piece.length("the edge break")
         elif token.kind == "name" or (token.kind == "word" and is_assigned(piece)):
@@ -68,7 +73,10 @@ def groove(piece: Piece, side: str) -> Waiting:
     def make(ground: Ground) -> list[Fields]:
         found = []
         for place in places:
-            wide = width or _sharp_width(ground.d_at(side, place.place(ground.whole_mm)), floor, fields["wall_deg"])
+            surface = ground.d_at(side, place.place(ground.whole_mm))
+            wide = width or _sharp_width(surface, floor, fields["wall_deg"])
+            if depth:
+                fields["d_mm"] = round(surface + (-2 if side == "outside" else 2) * depth, 6)
             z = place.front_edge(ground.whole_mm, wide)
             step = (pitch or 0.0) * (-1 if place.from_back else 1)
             run = range(count if pitch else 1)
