@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 from datetime import date, datetime
+from functools import cache
 from pathlib import Path
 
 from toreuma.core.errors import ToreumaError
@@ -12,6 +13,7 @@ from toreuma.core.units import System
 from toreuma.engine.fresh import starter_line
 from toreuma.engine.library import open_job
 from toreuma.engine.line import said
+from toreuma.shipped.library import DEMO_PREFIX
 
 __all__ = ["Glimpse", "glimpse_of", "starter_region"]
 
@@ -32,12 +34,22 @@ class Glimpse:
 
 def glimpse_of(name: str) -> Glimpse:
     """A job by file name, or ``demo:NAME``; never raises."""
+    return _shipped(name) if name.startswith(DEMO_PREFIX) else _seen(name)
+
+
+@cache
+def _shipped(name: str) -> Glimpse:
+    """What ships does not change: it is looked at once."""
+    return _seen(name)
+
+
+def _seen(name: str) -> Glimpse:
     try:
         job = open_job(name)
     except ToreumaError as error:
         return Glimpse(Path(name).name, fault=error.what)
     day = ""
-    if not name.startswith("demo:"):
+    if not name.startswith(DEMO_PREFIX):
         written = datetime.fromtimestamp(Path(name).stat().st_mtime).date()
         day = "today" if written == date.today() else written.isoformat()
     return Glimpse(
@@ -50,6 +62,7 @@ def glimpse_of(name: str) -> Glimpse:
     )
 
 
+@cache
 def starter_region(name: str, system: System) -> Region | None:
     """The half section of a starter."""
     part = said(starter_line(name, system), system).part
