@@ -1,6 +1,7 @@
 """Use cases of the shop: what it has, new entries by likeness, and entries handed on."""
 
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -8,12 +9,14 @@ from pydantic import ValidationError
 
 from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.errors import JobError
+from toreuma.core.kinds.shop import FIELDS_OF, ShopField
 from toreuma.core.model import BarSize, Insert, Tool
 from toreuma.core.model.catalogue import Catalogue, InsertCarrier, RackItem
 from toreuma.engine.library import drop_entry, keep_entry, library, renew
 from toreuma.files.jobs import validation_line
 from toreuma.files.rack import load_rack, save_rack
 from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
+from toreuma.shipped.library import dialect_names
 from toreuma.shipped.standards import code_tables
 
 __all__ = [
@@ -106,6 +109,18 @@ def tool_shown(value: Any) -> Tool:
     fitting = (one for one in library().catalogue.inserts if value.seat.takes(one))
     usual = Insert(shape="C", included_angle_deg=80, ic_mm=value.seat.ic_mm, thickness_mm=4.76, nose_radius_mm=0.8)
     return value.with_insert(next(fitting, usual), "T1")
+
+
+def fields_of(kind: str, value: Any) -> tuple[ShopField, ...]:
+    """What is asked of an entry; words of programs are chosen among the dialects there are."""
+    dialects = tuple((name, name) for name in dialect_names())
+    found = FIELDS_OF[kind](value) if kind in FIELDS_OF and value is not None else ()
+    return tuple(
+        replace(one, form="choice", options=((("as the machine wants", None),) if one.empty else ()) + dialects)
+        if one.path == "dialect"
+        else one
+        for one in found
+    )
 
 
 def with_field(value: Any, path: str, number: Any) -> Any:

@@ -4,6 +4,7 @@ from PySide6.QtCore import Qt, QTimer
 from PySide6.QtGui import QResizeEvent
 from PySide6.QtWidgets import QFrame, QLabel, QScrollArea, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.words import tr
 
 __all__ = ["ScrollColumn", "heading"]
@@ -51,7 +52,7 @@ class ScrollColumn(QScrollArea):
 
 def heading(text: str) -> QLabel:
     """A small title inside a column."""
-    label = QLabel(tr(text))
+    label = Label(tr(text))
     label.setObjectName("heading")
     label.setContentsMargins(0, 8, 0, 0)
     return label

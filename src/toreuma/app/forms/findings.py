@@ -5,8 +5,9 @@ from collections.abc import Callable
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QMouseEvent
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QSizePolicy, QVBoxLayout
 
+from toreuma.app.forms.label import Label, plain_tip
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
 from toreuma.core.findings import Cure, Finding
@@ -36,22 +37,22 @@ class FindingCard(QFrame):
         column.setContentsMargins(8, 6, 8, 7)
         column.setSpacing(3)
         head = QHBoxLayout()
-        mark = QLabel()
+        mark = Label()
         colour = {"error": "error", "warning": "warning"}.get(finding.severity, "muted")
         mark.setPixmap(icon(finding.severity, theme, colour, 15).pixmap(15, 15))
-        word = QLabel(WORDS[finding.severity])
+        word = Label(WORDS[finding.severity])
         word.setObjectName(finding.severity)
         head.addWidget(mark)
         head.addWidget(word)
         head.addStretch(1)
         column.addLayout(head)
         said = spoken(finding.what, session.system)
-        what = QLabel(said[0].upper() + said[1:])
+        what = Label(said[0].upper() + said[1:])
         what.setWordWrap(True)
         column.addWidget(what)
         if finding.why:
             reason = spoken(finding.why, session.system)
-            why = QLabel(reason[0].upper() + reason[1:])
+            why = Label(reason[0].upper() + reason[1:])
             why.setObjectName("muted")
             why.setWordWrap(True)
             column.addWidget(why)
@@ -61,7 +62,7 @@ class FindingCard(QFrame):
             button.clicked.connect(lambda _=False, c=cure: self._cure(c))
             if len(words) > LONG_WORDS:  # as wide as the card, on as many lines as that takes
                 button.setText(textwrap.fill(words, LONG_WORDS))
-                button.setToolTip(words)
+                button.setToolTip(plain_tip(words))
                 button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
                 button.setStyleSheet("text-align: left; padding-left: 8px;")
                 column.addWidget(button)

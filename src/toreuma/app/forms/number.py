@@ -5,8 +5,9 @@ from html import escape
 
 from PySide6.QtCore import QEvent, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QKeySequence
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QToolButton, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QToolButton, QVBoxLayout
 
+from toreuma.app.forms.label import Label
 from toreuma.app.theme import Theme, icon
 from toreuma.app.words import tr
 from toreuma.core.cutting.evidence import Evidence
@@ -94,7 +95,7 @@ class NumberRow(QFrame):
         column.setSpacing(1)
         row = QHBoxLayout()
         row.setSpacing(4)
-        self._name = QLabel()
+        self._name = Label(rich=True)
         self._name.setObjectName("muted")
         self._name.setWordWrap(True)
         self._name.setTextFormat(Qt.TextFormat.RichText)
@@ -102,10 +103,10 @@ class NumberRow(QFrame):
         self.entry.setFixedWidth(84)
         self.entry.setAlignment(Qt.AlignmentFlag.AlignRight)
         self.entry.typed.connect(self._typed)
-        self._value = QLabel()
+        self._value = Label()
         self._value.setFont(theme.number_font(14))
         self._value.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
-        self._unit = QLabel()
+        self._unit = Label()
         self._unit.setObjectName("muted")
         self._unit.setFixedWidth(57)
         self._value.setFixedWidth(84)
@@ -125,12 +126,12 @@ class NumberRow(QFrame):
         row.addWidget(self.pin)
         row.addWidget(self.fold)
         column.addLayout(row)
-        self._fault = QLabel()
+        self._fault = Label()
         self._fault.setObjectName("error")
         self._fault.setWordWrap(True)
         self._fault.hide()
         column.addWidget(self._fault)
-        self._why = QLabel()
+        self._why = Label(rich=True)
         self._why.setWordWrap(True)
         self._why.setTextFormat(Qt.TextFormat.RichText)
         self._why.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)

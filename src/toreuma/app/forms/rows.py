@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QComboBox, QHBoxLayout, QLabel, QLineEdit, QPushBu
 from toreuma.app.forms.column import ScrollColumn, heading
 from toreuma.app.forms.fields import typed_evidence
 from toreuma.app.forms.findings import FindingCard
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.number import NumberRow
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
@@ -77,7 +78,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
         self.add(heading(text))
 
     def note(self, text: str) -> None:
-        label = QLabel(tr(text))
+        label = Label(tr(text))
         label.setObjectName("muted")
         label.setWordWrap(True)
         self.add(label)
@@ -85,7 +86,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
     def text(self, key: str, name: str, text: str) -> None:
         """Put text into a label kept under ``key``, made on first use."""
         if key not in self.texts:
-            label = QLabel()
+            label = Label()
             label.setObjectName(name)
             label.setWordWrap(True)
             self.texts[key] = label
@@ -128,7 +129,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
         """A widget with its label in front."""
         row = QHBoxLayout()
         row.setContentsMargins(0, 2, 0, 2)
-        name = QLabel(tr(label))
+        name = Label(tr(label))
         name.setObjectName("muted")
         row.addWidget(name)
         row.addWidget(widget, 1)

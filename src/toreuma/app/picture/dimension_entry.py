@@ -2,8 +2,9 @@
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QLabel, QLineEdit, QWidget
+from PySide6.QtWidgets import QLineEdit, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.part_cells import cell_text, typed_change
 from toreuma.app.forms.part_edits import chained, feature_text, typed_feature
 from toreuma.app.picture.dimensions import Dimension
@@ -24,7 +25,7 @@ class DimensionEntry(QLineEdit):
         super().__init__(canvas)
         self._session = session
         self._dimension: Dimension | None = None
-        self._why = QLabel(canvas)
+        self._why = Label(parent=canvas)
         self._why.setObjectName("fault")
         self._why.setWordWrap(True)
         self._why.hide()

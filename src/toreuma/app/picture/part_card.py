@@ -6,6 +6,7 @@ from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
+from toreuma.app.forms.label import plain_tip
 from toreuma.app.picture.view import View
 from toreuma.app.theme import Theme
 from toreuma.core.geometry.region import Region
@@ -38,7 +39,7 @@ class PartCard(QWidget):
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.setAccessibleName(", ".join((text.title, *text.lines, text.mark)).strip(", "))
-        self.setToolTip("\n".join((text.title, *text.lines)))
+        self.setToolTip(plain_tip("\n".join((text.title, *text.lines))))
 
     def sizeHint(self) -> QSize:
         return self._size

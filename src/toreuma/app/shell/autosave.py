@@ -3,8 +3,9 @@
 from pathlib import Path
 
 from PySide6.QtCore import QStandardPaths, QTimer
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QPushButton, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
@@ -28,7 +29,7 @@ class Autosave:
         self.bar.setObjectName("notice")
         row = QHBoxLayout(self.bar)
         row.setContentsMargins(12, 4, 12, 4)
-        row.addWidget(QLabel(tr("An earlier run ended with unsaved changes to this job.")), 1)
+        row.addWidget(Label(tr("An earlier run ended with unsaved changes to this job.")), 1)
         for text, slot in (("Take them up", self._take), ("Drop them", self._drop)):
             button = QPushButton(text)
             button.clicked.connect(slot)

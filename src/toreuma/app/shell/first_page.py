@@ -7,6 +7,7 @@ from PySide6.QtCore import QSettings, QSize, Qt, QTimer, Signal
 from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from toreuma.app.forms.flow import Flow
+from toreuma.app.forms.label import Label
 from toreuma.app.picture.part_card import CardText, PartCard
 from toreuma.app.shell.new_strip import NewStrip
 from toreuma.app.theme import Theme
@@ -166,12 +167,12 @@ def _text_of(seen: Glimpse, state: str) -> CardText:
 
 
 def _title(words: str) -> QLabel:
-    label = QLabel(tr(words))
+    label = Label(tr(words))
     label.setObjectName("title")
     return label
 
 
 def _muted(words: str) -> QLabel:
-    label = QLabel(tr(words))
+    label = Label(tr(words))
     label.setObjectName("muted")
     return label

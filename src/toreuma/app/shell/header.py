@@ -2,17 +2,9 @@
 
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QResizeEvent
-from PySide6.QtWidgets import (
-    QButtonGroup,
-    QFrame,
-    QHBoxLayout,
-    QLabel,
-    QPushButton,
-    QSizePolicy,
-    QToolButton,
-    QVBoxLayout,
-)
+from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QSizePolicy, QToolButton, QVBoxLayout
 
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.shell.actions import Actions
 from toreuma.app.stages.stage import Stage
@@ -41,9 +33,9 @@ class Header(QFrame):
         names = QVBoxLayout()
         names.setSpacing(0)
         names.setContentsMargins(0, 5, 0, 5)
-        self.title = QLabel()
+        self.title = Label()
         self.title.setObjectName("title")
-        self.facts = QLabel()
+        self.facts = Label()
         self.facts.setObjectName("muted")
         for label in (self.title, self.facts):
             label.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Preferred)

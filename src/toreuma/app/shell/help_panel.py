@@ -2,8 +2,9 @@
 
 from PySide6.QtCore import Signal
 from PySide6.QtGui import QTextDocument
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QLabel, QLineEdit, QTextBrowser, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QTextBrowser, QToolButton, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.engine.help import Page, help_pages, page_of, searched
@@ -77,7 +78,8 @@ class HelpPanel(QFrame):
     def _show(self, markdown: str) -> None:
         """Text with its links in the colour of the theme, from its top."""
         document = QTextDocument()
-        document.setMarkdown(markdown)
+        features = QTextDocument.MarkdownFeature
+        document.setMarkdown(markdown, features.MarkdownDialectGitHub | features.MarkdownNoHTML)
         self.text.setHtml(document.toHtml().replace("color:#0000ff", f"color:{self._accent}"))
         self.text.moveCursor(self.text.textCursor().MoveOperation.Start)
 
@@ -95,7 +97,7 @@ class Hint(QFrame):
         super().__init__()
         self.setObjectName("notice")
         self.key = ""
-        self._text = QLabel()
+        self._text = Label()
         self._text.setWordWrap(True)
         shut = QToolButton()
         shut.setText(tr("Understood"))

@@ -2,8 +2,9 @@
 
 from PySide6.QtCore import QEvent, QObject, QSettings, QStringListModel, Qt, Signal
 from PySide6.QtGui import QKeyEvent
-from PySide6.QtWidgets import QComboBox, QCompleter, QFrame, QGridLayout, QLabel, QLineEdit, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QComboBox, QCompleter, QFrame, QGridLayout, QLineEdit, QPushButton, QVBoxLayout
 
+from toreuma.app.forms.label import Label
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import System
@@ -41,14 +42,14 @@ class NewStrip(QFrame):
         self.begin = QPushButton(tr("Begin"))
         self.begin.setObjectName("main")
         self.begin.clicked.connect(self._begin)
-        self.says = QLabel()
+        self.says = Label()
         self.says.setWordWrap(True)
         grid = QGridLayout()
         grid.setHorizontalSpacing(10)
         grid.setVerticalSpacing(3)
         fields = (("Name", self.name), ("Units", self.units), ("Material", self.material), ("Machine", self.machine))
         for column, (words, field) in enumerate(fields):
-            label = QLabel(tr(words))
+            label = Label(tr(words))
             label.setObjectName("heading")
             label.setBuddy(field)
             grid.addWidget(label, 0, column)

@@ -8,7 +8,6 @@ from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
 from PySide6.QtWidgets import (
     QApplication,
     QHBoxLayout,
-    QLabel,
     QMainWindow,
     QSplitter,
     QStackedWidget,
@@ -17,6 +16,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.forms.label import Label
 from toreuma.app.picture.section import SectionCanvas
 from toreuma.app.session import Session
 from toreuma.app.shell.actions import Actions
@@ -161,7 +161,7 @@ class MainWindow(QMainWindow):
         self.pages.addWidget(self.first)
         self.pages.addWidget(work)
         self._work = work
-        self._notice = QLabel()
+        self._notice = Label()
         self._notice.setWordWrap(True)
         self._notice.setContentsMargins(12, 6, 12, 6)
         self._notice.hide()

@@ -11,6 +11,10 @@
    <translation>Ein übliches Teil, dessen wenige Maße man überschreibt</translation>
   </message>
   <message>
+   <source>Above the axis: what is meant</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Across</source>
    <translation type="unfinished" />
   </message>
@@ -689,6 +693,10 @@
   <message>
    <source>Offsets</source>
    <translation>Korrekturen</translation>
+  </message>
+  <message>
+   <source>On the rack</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>On this surface</source>
@@ -1687,6 +1695,10 @@
    <translation>Kanten gebrochen</translation>
   </message>
   <message>
+   <source>edges left</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>empty</source>
    <translation>leer</translation>
   </message>
@@ -1891,6 +1903,10 @@
    <translation>hat Fehler</translation>
   </message>
   <message>
+   <source>held</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>hexagon</source>
    <translation>Sechskant</translation>
   </message>
@@ -2051,6 +2067,10 @@
    <translation type="unfinished" />
   </message>
   <message>
+   <source>measured</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>medium</source>
    <translation>mittel</translation>
   </message>
@@ -2121,6 +2141,14 @@
   <message>
    <source>not looked at</source>
    <translation>nicht betrachtet</translation>
+  </message>
+  <message>
+   <source>not measured</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>not said</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>note</source>
@@ -2203,6 +2231,10 @@
    <translation>Teilkreis</translation>
   </message>
   <message>
+   <source>place</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>planned</source>
    <translation>geplant</translation>
   </message>
@@ -2225,6 +2257,10 @@
   <message>
    <source>power by speed</source>
    <translation>Leistung über Drehzahl</translation>
+  </message>
+  <message>
+   <source>price</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>price per kg</source>

@@ -3,8 +3,9 @@
 from collections.abc import Iterable
 
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.words import tr
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.errors import ToreumaError
@@ -32,7 +33,7 @@ class AnswerBench(QWidget):
         self.entry.setPlaceholderText(self.hint)
         self.entry.setAccessibleName(self.hint)
         self.entry.textChanged.connect(self.refresh)
-        self.says = QLabel()
+        self.says = Label()
         self.says.setWordWrap(True)
         self.says.setObjectName("muted")
         self.grid = QGridLayout()
@@ -77,7 +78,7 @@ class AnswerBench(QWidget):
         self.says.setText(words[0].upper() + words[1:] if words else "")
         for line, row in enumerate(rows):
             for column, text in enumerate(row):
-                label = QLabel(text)
+                label = Label(text)
                 label.setObjectName("heading" if line == 0 else "muted" if column == 0 else "code")
                 side = Qt.AlignmentFlag.AlignLeft if column == 0 else Qt.AlignmentFlag.AlignRight
                 self.grid.addWidget(label, line, column, side)

@@ -9,7 +9,6 @@ from PySide6.QtWidgets import (
     QGridLayout,
     QHBoxLayout,
     QHeaderView,
-    QLabel,
     QLineEdit,
     QPushButton,
     QTableWidget,
@@ -18,6 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.forms.label import Label
 from toreuma.app.picture.tool_drawing import CodeDrawing
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
@@ -49,7 +49,7 @@ class CodesBench(QWidget):
         self.entry.setAccessibleName(tr("Code of an insert, holder or boring bar"))
         self.entry.setPlaceholderText(tr("CNMG 120408, CCMT 21.51, PCLNR 2525 M12, A25R-PCLNR12"))
         self.entry.textChanged.connect(self.refresh)
-        self.says = QLabel()
+        self.says = Label()
         self.says.setWordWrap(True)
         self.near = QHBoxLayout()
         self.drawing = CodeDrawing(theme)
@@ -68,7 +68,7 @@ class CodesBench(QWidget):
         self.symbols = QGridLayout()
         self.symbols.setHorizontalSpacing(6)
         self.boxes: dict[int, QComboBox] = {}
-        self.same = QLabel()
+        self.same = Label()
         self.same.setObjectName("code")
         self.same.setTextInteractionFlags(Qt.TextInteractionFlag.TextSelectableByMouse)
         self._lay_out()
@@ -170,7 +170,7 @@ class CodesBench(QWidget):
             self._clear(self.symbols)
             self.boxes = {}
             for column, one in enumerate(wanted):
-                label = QLabel(one.name)
+                label = Label(one.name)
                 label.setObjectName("muted")
                 label.setWordWrap(True)
                 box = QComboBox()

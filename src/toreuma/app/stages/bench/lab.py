@@ -2,8 +2,9 @@
 
 from PySide6.QtCore import QPointF, QRectF, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
-from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
@@ -58,9 +59,9 @@ class LabBench(QWidget):
         self.tool.setCurrentIndex(self.tool.findData("coated carbide"))
         self.entries: dict[str, QLineEdit] = {}
         self.loads, self.steps = LoadBars(theme), LadderView(theme)
-        self.says = QLabel()
+        self.says = Label()
         self.says.setWordWrap(True)
-        self.numbers = QLabel()
+        self.numbers = Label()
         self.numbers.setObjectName("muted")
         self.numbers.setWordWrap(True)
         self._lay_out()
@@ -114,7 +115,7 @@ class LabBench(QWidget):
 
     @staticmethod
     def _named(form: QGridLayout, row: int, name: str, widget: QWidget) -> None:
-        label = QLabel(name)
+        label = Label(name)
         label.setObjectName("muted")
         form.addWidget(label, row, 0)
         form.addWidget(widget, row, 1)

@@ -6,7 +6,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
     QHeaderView,
-    QLabel,
     QPushButton,
     QTableWidget,
     QTableWidgetItem,
@@ -14,6 +13,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
@@ -56,7 +56,7 @@ class MaterialsBench(QWidget):
             self.choice.addItem(f"{name}  ({one.group})", name)
         self.choice.setCurrentIndex(max(self.choice.findData("C45"), 0))
         self.choice.activated.connect(lambda _: self.refresh())
-        self.says = QLabel()
+        self.says = Label()
         self.says.setWordWrap(True)
         self.use = QPushButton(tr("Use in this job"))
         self.use.clicked.connect(self._into_job)

@@ -1,7 +1,8 @@
 """The bench: codes, threads, fits and speed, with or without a job."""
 
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QListWidget, QStackedWidget, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QListWidget, QStackedWidget, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.stages.bench.answers import FitsBench, SpeedBench, ThreadsBench
 from toreuma.app.stages.bench.codes import CodesBench
@@ -50,7 +51,7 @@ class BenchPage(QWidget):
         right.setContentsMargins(0, 0, 0, 0)
         right.setSpacing(0)
         right.addWidget(self.pages, 1)
-        caution = QLabel(
+        caution = Label(
             "Computed from the standards and typical values: starting points. The machine's manual, the maker's sheet "
             "and a trained person come first."
         )

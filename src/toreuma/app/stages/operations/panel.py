@@ -17,7 +17,6 @@ from PySide6.QtGui import QAction, QKeyEvent, QPainter, QPixmap
 from PySide6.QtWidgets import (
     QAbstractItemView,
     QHBoxLayout,
-    QLabel,
     QListView,
     QMenu,
     QPushButton,
@@ -32,6 +31,7 @@ from PySide6.QtWidgets import (
 
 from toreuma.app.forms.buttons import IconRow
 from toreuma.app.forms.format import clock
+from toreuma.app.forms.label import Label
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme, icon
@@ -253,11 +253,11 @@ class RoutePanel(QWidget):
         self.view.setContextMenuPolicy(Qt.ContextMenuPolicy.CustomContextMenu)
         self.view.customContextMenuRequested.connect(self._menu)
         self.view.selectionModel().currentChanged.connect(self._on_current)
-        self._empty = QLabel(tr("No operation yet. Add one below: facing first, then roughing."))
+        self._empty = Label(tr("No operation yet. Add one below: facing first, then roughing."))
         self._empty.setObjectName("muted")
         self._empty.setWordWrap(True)
         self._empty.setContentsMargins(12, 12, 12, 0)
-        self._setup = QLabel()
+        self._setup = Label()
         self._setup.setObjectName("heading")
         self._setup.setContentsMargins(12, 10, 0, 4)
         column = QVBoxLayout(self)

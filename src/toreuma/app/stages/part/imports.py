@@ -9,7 +9,6 @@ from PySide6.QtWidgets import (
     QComboBox,
     QDoubleSpinBox,
     QGridLayout,
-    QLabel,
     QProgressBar,
     QPushButton,
     QVBoxLayout,
@@ -17,6 +16,7 @@ from PySide6.QtWidgets import (
 )
 
 from toreuma.app.forms.column import ScrollColumn, heading
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.session.task import Task
 from toreuma.app.stages.part.panel import feature_line
@@ -46,7 +46,7 @@ class ImportPanel(QWidget):
         self.found: Imported | None = None
         self.may_leave: Callable[[], bool] = lambda: True
         """Asked before the open job is left; the window puts its own question here."""
-        self._title = QLabel()
+        self._title = Label()
         self._title.setObjectName("title")
         self._title.setContentsMargins(12, 10, 12, 0)
         self._bar = QProgressBar()
@@ -217,7 +217,7 @@ class ImportPanel(QWidget):
         self.facts.column.addWidget(again, 0, Qt.AlignmentFlag.AlignLeft)
 
     def _say(self, name: str, text: str) -> None:
-        label = QLabel(text[0].upper() + text[1:])
+        label = Label(text[0].upper() + text[1:])
         label.setObjectName(name)
         label.setWordWrap(True)
         self.facts.column.addWidget(label)

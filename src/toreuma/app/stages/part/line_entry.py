@@ -4,8 +4,9 @@ from functools import partial
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtGui import QFocusEvent, QKeyEvent, QResizeEvent, QTextCharFormat, QTextCursor
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QMenu, QPlainTextEdit, QTextEdit, QToolButton, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QHBoxLayout, QMenu, QPlainTextEdit, QTextEdit, QToolButton, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
@@ -64,7 +65,7 @@ class LineEntry(QWidget):
         self._session, self._theme = session, theme
         self.setProperty("topic", "line")
         self.text = LineText()
-        self.says = QLabel()
+        self.says = Label()
         self.says.setWordWrap(True)
         self.says.setContentsMargins(0, 0, 0, 0)
         self.begin_with = QToolButton()
@@ -76,7 +77,7 @@ class LineEntry(QWidget):
         for name in starters():
             menu.addAction(tr(name.capitalize()), partial(self.start_with, name))
         self.begin_with.setMenu(menu)
-        title = QLabel(tr("The part in words"))
+        title = Label(tr("The part in words"))
         title.setObjectName("heading")
         top = QHBoxLayout()
         top.addWidget(title, 1)

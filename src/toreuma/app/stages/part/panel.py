@@ -3,17 +3,9 @@
 from collections.abc import Callable
 
 from PySide6.QtCore import QSize
-from PySide6.QtWidgets import (
-    QInputDialog,
-    QLabel,
-    QListWidget,
-    QListWidgetItem,
-    QStackedWidget,
-    QTabBar,
-    QVBoxLayout,
-    QWidget,
-)
+from PySide6.QtWidgets import QInputDialog, QListWidget, QListWidgetItem, QStackedWidget, QTabBar, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.stages.part.line_entry import LineEntry
 from toreuma.app.stages.part.profile_table import ProfileTable
@@ -44,7 +36,7 @@ class PartPanel(QWidget):
         self.features.setAccessibleName(tr("Features"))
         self.features.setIconSize(QSize(18, 18))
         self.features.currentRowChanged.connect(self._on_row)
-        self._empty = QLabel(
+        self._empty = Label(
             "No features yet. Select a surface and choose Groove, Thread, Flats, Slot or Holes; holes and centres on "
             "the axis are added with nothing selected."
         )

@@ -6,9 +6,10 @@ from typing import Any
 
 from PySide6.QtCore import QAbstractTableModel, QModelIndex, QPersistentModelIndex, QPoint, Qt, Signal
 from PySide6.QtGui import QFont, QKeyEvent
-from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QLabel, QMenu, QTableView, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QAbstractItemView, QHeaderView, QMenu, QTableView, QVBoxLayout, QWidget
 
 from toreuma.app.forms.buttons import IconRow
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.part_cells import cell_text, place_text, typed_change
 from toreuma.app.forms.part_edits import added_feature, chained, split
 from toreuma.app.session import Session
@@ -196,11 +197,11 @@ class ProfileTable(QWidget):
             self.view.setColumnWidth(column, width)
         header.setStretchLastSection(True)
         self.view.selectionModel().currentChanged.connect(self._on_current)
-        self.fault = QLabel()
+        self.fault = Label()
         self.fault.setObjectName("error")
         self.fault.setWordWrap(True)
         self.fault.setContentsMargins(10, 4, 10, 4)
-        self._note = QLabel()
+        self._note = Label()
         self._note.setObjectName("muted")
         self._note.setWordWrap(True)
         self._note.setContentsMargins(10, 4, 10, 0)

@@ -12,8 +12,9 @@ from PySide6.QtGui import (
     QTextCursor,
     QTextFormat,
 )
-from PySide6.QtWidgets import QComboBox, QFileDialog, QLabel, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QComboBox, QFileDialog, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
@@ -148,7 +149,7 @@ class ProgramPanel(WaitsUnseen, QWidget):
         self.setObjectName("panel")
         self._session = session
         self.text = ProgramText(session, theme)
-        self._title = QLabel()
+        self._title = Label()
         self._title.setObjectName("heading")
         self._title.setContentsMargins(12, 10, 0, 4)
         column = QVBoxLayout(self)

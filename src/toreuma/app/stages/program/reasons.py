@@ -1,8 +1,9 @@
 """The program, and the block at the cursor."""
 
-from PySide6.QtWidgets import QComboBox, QLabel, QPushButton
+from PySide6.QtWidgets import QComboBox, QPushButton
 
 from toreuma.app.forms.column import heading
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
@@ -61,7 +62,7 @@ class ProgramReasons(ReasonsPanel):
             button = QPushButton(tr("Save program…"))
             button.setObjectName("main")
             button.clicked.connect(lambda: self.session.wanted.emit("save_program"))
-            caution = QLabel(
+            caution = Label(
                 "Computed starting values. The machine's manual, the chuck's plate, the site's rules and a "
                 "trained person come first. Run the first part in single block with rapid turned down."
             )

@@ -1,11 +1,12 @@
 """The verdict of the proof and everything it found."""
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QLabel, QProgressBar, QVBoxLayout, QWidget
+from PySide6.QtWidgets import QProgressBar, QVBoxLayout, QWidget
 
 from toreuma.app.forms.column import ScrollColumn, heading
 from toreuma.app.forms.findings import FindingCard
 from toreuma.app.forms.format import clock
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
@@ -28,9 +29,9 @@ class ProofPanel(WaitsUnseen, QWidget):
         self._session, self._theme = session, theme
         column = QVBoxLayout(self)
         column.setContentsMargins(12, 10, 0, 8)
-        self.verdict = QLabel()
+        self.verdict = Label()
         self.verdict.setWordWrap(True)
-        self._why = QLabel()
+        self._why = Label()
         self._why.setObjectName("muted")
         self._why.setWordWrap(True)
         self._bar = QProgressBar()
@@ -89,7 +90,7 @@ class ProofPanel(WaitsUnseen, QWidget):
         for finding in findings[:MOST_CARDS]:
             self._cards.column.addWidget(FindingCard(finding, self._session, self._theme, self._choose))
         if not findings and proof is not None:
-            nothing = QLabel(tr("Nothing."))
+            nothing = Label(tr("Nothing."))
             nothing.setObjectName("muted")
             self._cards.column.addWidget(nothing)
         self._cards.column.addStretch(1)

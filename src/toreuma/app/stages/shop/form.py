@@ -4,15 +4,16 @@ from collections.abc import Callable
 from typing import Any
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel, QLineEdit, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QWidget
 
 from toreuma.app.forms.column import ScrollColumn, heading
+from toreuma.app.forms.label import Label
 from toreuma.app.stages.shop.values import fits_usual, range_text, read_value, value_at, value_text
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
-from toreuma.core.kinds.shop import FIELDS_OF, ShopField, range_of
+from toreuma.core.kinds.shop import ShopField, range_of
 from toreuma.core.units import UNITS, System
-from toreuma.engine.shop import with_field
+from toreuma.engine.shop import fields_of, with_field
 
 __all__ = ["ShopForm"]
 
@@ -29,7 +30,7 @@ class _Row(QWidget):
         grid.setContentsMargins(0, 2, 0, 2)
         grid.setHorizontalSpacing(8)
         grid.setVerticalSpacing(0)
-        label = QLabel(tr(field.label))
+        label = Label(tr(field.label))
         label.setFixedWidth(LABEL_PX)
         label.setWordWrap(True)
         self.entry: QLineEdit | QComboBox
@@ -47,10 +48,10 @@ class _Row(QWidget):
         wide = field.form in ("curve", "list", "text")
         self.entry.setFixedWidth(2 * ENTRY_PX if wide else ENTRY_PX)
         self.entry.setAccessibleName(field.label)
-        self.unit = QLabel()
+        self.unit = Label()
         self.unit.setObjectName("muted")
         self.unit.setFixedWidth(UNIT_PX)
-        self.says = QLabel(hint)
+        self.says = Label(hint)
         self.says.setObjectName("muted")
         self.says.setWordWrap(True)
         label.setBuddy(self.entry)
@@ -122,7 +123,7 @@ class ShopForm(ScrollColumn):
         if name != self._name:
             self._name, self._key = name, ()
         self.kind, self.value, self._system = kind, value, system
-        fields = FIELDS_OF[kind](value) if kind in FIELDS_OF and value is not None else ()
+        fields = fields_of(kind, value)
         key = (kind, tuple(one.path for one in fields), tuple(one.heading for one in fields), system)
         if key != self._key:
             self._key = key

@@ -8,7 +8,6 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QFileDialog,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QListWidget,
     QListWidgetItem,
@@ -17,6 +16,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.forms.label import Label
 from toreuma.app.picture.tool_drawing import CodeDrawing
 from toreuma.app.session import Session
 from toreuma.app.stages.shop.drawing import ShopDrawing
@@ -83,12 +83,12 @@ class ShopPage(QWidget):
         self.take_in = QPushButton(tr("Import…"))
         self.hand_on = QPushButton(tr("Export…"))
         self.use = QPushButton(tr("Use in this job"))
-        self.title, self.source = QLabel(), QLineEdit()
+        self.title, self.source = Label(), QLineEdit()
         self.title.setObjectName("title")
         self.source.setObjectName("name")
         self.source.setPlaceholderText(tr("Where its values come from"))
         self.source.setAccessibleName(tr("Where its values come from"))
-        self.says = QLabel()
+        self.says = Label()
         self.says.setWordWrap(True)
         self.drawing = ShopDrawing(theme)
         self.tool_drawing = CodeDrawing(theme)

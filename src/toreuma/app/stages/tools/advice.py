@@ -4,9 +4,10 @@ from collections.abc import Callable
 
 from PySide6.QtCore import Qt
 from PySide6.QtGui import QKeyEvent, QMouseEvent
-from PySide6.QtWidgets import QFrame, QGridLayout, QHBoxLayout, QLabel, QProgressBar, QPushButton, QVBoxLayout
+from PySide6.QtWidgets import QFrame, QGridLayout, QHBoxLayout, QProgressBar, QPushButton, QVBoxLayout
 
 from toreuma.app.forms.column import ScrollColumn, heading
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.number import NumberRow
 from toreuma.app.session import Session
 from toreuma.app.stages.tools.choice import ToolChoice
@@ -201,7 +202,7 @@ class AdvicePanel(ScrollColumn):
         self._choice.renew()
 
     def _say(self, name: str, text: str) -> None:
-        label = QLabel(text)
+        label = Label(text)
         label.setObjectName(name)
         label.setWordWrap(True)
         self.column.addWidget(label)
@@ -223,21 +224,21 @@ def _table(table: Comparison, system: System, feed: float, depth: float) -> QFra
     grid = QGridLayout(frame)
     grid.setContentsMargins(8, 6, 8, 8)
     grid.setHorizontalSpacing(10)
-    cut = QLabel(f"At {show(feed, 'mm/rev', system)} and {show(depth, 'mm', system)} deep on radius")
+    cut = Label(f"At {show(feed, 'mm/rev', system)} and {show(depth, 'mm', system)} deep on radius")
     cut.setObjectName("muted")
     grid.addWidget(cut, 0, 0, 1, 3)
     for column, name in enumerate(table.names, 1):
-        label = QLabel("\n".join(name.split(" in ")[0].split("-")))
+        label = Label("\n".join(name.split(" in ")[0].split("-")))
         label.setObjectName("muted")
         grid.addWidget(label, 1, column, Qt.AlignmentFlag.AlignRight)
     for row, pair in enumerate(table.rows, 2):
         known = next(value for value in pair if value is not None)
-        words = QLabel(known.name[0].upper() + known.name[1:])
+        words = Label(known.name[0].upper() + known.name[1:])
         words.setWordWrap(True)
         words.setToolTip(known.formula)
         grid.addWidget(words, row, 0)
         for column, value in enumerate(pair, 1):
-            grid.addWidget(QLabel(_shown(value, system)), row, column, Qt.AlignmentFlag.AlignRight)
+            grid.addWidget(Label(_shown(value, system)), row, column, Qt.AlignmentFlag.AlignRight)
     grid.setColumnStretch(0, 1)
     return frame
 
@@ -259,23 +260,23 @@ class CandidateCard(QFrame):
         column.setContentsMargins(8, 6, 8, 7)
         column.setSpacing(2)
         head = QHBoxLayout()
-        title = QLabel("\n".join(one.codes) if best or chosen else one.title)
+        title = Label("\n".join(one.codes) if best or chosen else one.title)
         title.setWordWrap(True)
         title.setObjectName("code")
         head.addWidget(title, 1)
         where = "in the turret" if one.in_turret else "on my rack" if one.on_rack else ""
-        place = QLabel(where)
+        place = Label(where)
         place.setObjectName("ok")
         head.addWidget(place)
         column.addLayout(head)
         for text in one.reasons if best or chosen else ():
             words = spoken(text, system)
-            label = QLabel(words[0].upper() + words[1:])
+            label = Label(words[0].upper() + words[1:])
             label.setWordWrap(True)
             column.addWidget(label)
         if one.against:
             words = spoken(one.against if chosen else said("{}; {}", one.reasons[0], one.against), system)
-            against = QLabel(words[0].upper() + words[1:])
+            against = Label(words[0].upper() + words[1:])
             against.setObjectName("muted")
             against.setWordWrap(True)
             column.addWidget(against)

@@ -6,7 +6,6 @@ from PySide6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QHBoxLayout,
-    QLabel,
     QLineEdit,
     QListView,
     QListWidget,
@@ -18,6 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.forms.label import Label
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.picture.tool_drawing import CodeDrawing
 from toreuma.app.session import Session
@@ -125,7 +125,7 @@ class StationList(WaitsUnseen, QWidget):
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 10, 10)
         head = QHBoxLayout()
-        name = QLabel(tr("Offsets"))
+        name = Label(tr("Offsets"))
         name.setObjectName("muted")
         head.addWidget(name)
         head.addWidget(self.master, 1)
@@ -247,7 +247,7 @@ class StoreList(QWidget):
         self.drawing = CodeDrawing(theme)
         self.drawing.setFixedHeight(DRAWING_PX)
         self.list.currentItemChanged.connect(self._draw)
-        self.count = QLabel()
+        self.count = Label()
         self.count.setObjectName("muted")
         self.keep = QPushButton(tr("Put on my rack"))
         self.keep.clicked.connect(self._keep)

@@ -1,8 +1,9 @@
 """A small form for what was seen when a tool was tried: chip, burr, noise, finish."""
 
 from PySide6.QtCore import Qt, Signal
-from PySide6.QtWidgets import QComboBox, QGridLayout, QLabel, QLineEdit, QPushButton, QWidget
+from PySide6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QPushButton, QWidget
 
+from toreuma.app.forms.label import Label
 from toreuma.app.words import tr
 from toreuma.core.model.trial import CHIPS
 
@@ -50,6 +51,6 @@ class TrialForm(QWidget):
 
     @staticmethod
     def _label(grid: QGridLayout, row: int, text: str) -> None:
-        label = QLabel(text)
+        label = Label(text)
         label.setObjectName("muted")
         grid.addWidget(label, row, 0)
