@@ -296,3 +296,21 @@ def test_a_number_and_a_field_of_the_shop_say_what_they_are(shown: Window, qtbot
     QApplication.processEvents()
     field = shown.stages["shop"].shop.form.rows["max_rpm"]
     assert "surface speed" in field.help_page()[1]
+
+
+def test_a_last_job_begins_the_next_one_and_leaves_the_list(shown: Window, qtbot: QtBot, tmp_path: Path) -> None:
+    begin(shown, qtbot)
+    typed(qtbot, "30 x 18 / 44 x 27")
+    path = str(tmp_path / "a pin.toreuma")
+    assert shown.files.save_to(Path(path))
+    shown.go_home()
+    actions = shown.first.menu_of(path).actions()
+    actions[1].trigger()
+    assert job_of(shown).name == "A pin copy"
+    assert shown.session.path is None
+    assert shown.pages.currentWidget() is not shown.first
+    shown.go_home()
+    shown.first.menu_of(path).actions()[2].trigger()
+    assert path not in shown.first.cards
+    assert Path(path).exists()
+    assert len(shown.first.menu_of("demo:spear").actions()) == 2

@@ -2,8 +2,8 @@
 
 from dataclasses import dataclass
 
-from PySide6.QtCore import QPointF, QRectF, QSize, Qt, Signal
-from PySide6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PySide6.QtCore import QPoint, QPointF, QRectF, QSize, Qt, Signal
+from PySide6.QtGui import QContextMenuEvent, QFocusEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PySide6.QtWidgets import QSizePolicy, QWidget
 
 from toreuma.app.forms.label import plain_tip
@@ -27,6 +27,8 @@ class PartCard(QWidget):
     """Clicked, or chosen by Enter or the space bar."""
 
     chosen = Signal()
+    asked = Signal(QPoint)
+    """A menu is wanted at a place of the screen."""
 
     def __init__(self, theme: Theme, text: CardText, size: QSize) -> None:
         super().__init__()
@@ -111,6 +113,9 @@ class PartCard(QWidget):
     def mouseReleaseEvent(self, event: QMouseEvent) -> None:
         if event.button() == Qt.MouseButton.LeftButton and self.rect().contains(event.position().toPoint()):
             self.chosen.emit()
+
+    def contextMenuEvent(self, event: QContextMenuEvent) -> None:
+        self.asked.emit(event.globalPos())
 
     def keyPressEvent(self, event: QKeyEvent) -> None:
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):

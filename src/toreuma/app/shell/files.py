@@ -12,6 +12,7 @@ from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan.sides.pair import second_end
 from toreuma.engine.fresh import copied
+from toreuma.engine.library import open_job
 from toreuma.engine.search import is_known
 from toreuma.exchange.exports import export_file
 from toreuma.exchange.reading import SUFFIXES
@@ -143,6 +144,22 @@ class Files(QObject):
             return
         self.session.show(copied(job, f"{job.name} copy"))
         self.session.message.emit("ok", "A copy to go on from; give it a name on the part stage, and save it.")
+
+    def begin_from(self, name: str) -> None:
+        """A new job that begins as the one of a file, which stays as it is."""
+        try:
+            job = open_job(name)
+        except ToreumaError as error:
+            self.session.message.emit("error", str(error))
+            return
+        if self.may_leave():
+            self.session.show(copied(job, f"{job.name} copy"))
+            self.opened.emit()
+            self.session.message.emit("ok", "A copy to go on from; give it a name on the part stage, and save it.")
+
+    def forget(self, name: str) -> None:
+        """Take a job off the list of the last ones; its file stays."""
+        self._settings.setValue("recent", [one for one in self.recent() if one != name])
 
     def browse(self) -> None:
         pattern = "Jobs, drawings, models (*.toreuma *.dxf *.step *.stp);;All files (*)"

@@ -2,9 +2,10 @@
 
 from collections.abc import Callable
 from functools import partial
+from typing import Any
 
-from PySide6.QtCore import QSettings, QSize, Qt, QTimer, Signal
-from PySide6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PySide6.QtCore import QPoint, QSettings, QSize, Qt, QTimer, Signal
+from PySide6.QtWidgets import QHBoxLayout, QLabel, QMenu, QPushButton, QScrollArea, QVBoxLayout, QWidget
 
 from toreuma.app.forms.flow import Flow
 from toreuma.app.forms.label import Label
@@ -30,6 +31,8 @@ class FirstPage(QScrollArea):
     wanted = Signal(str)
     browse = Signal()
     read = Signal()
+    copied = Signal(str)
+    forgotten = Signal(str)
     begun = Signal(str)
     """A new part is begun, with the starter of this name or with none."""
 
@@ -105,9 +108,26 @@ class FirstPage(QScrollArea):
     def _card(self, name: str, text: CardText, size: QSize) -> PartCard:
         card = PartCard(self._theme, text, size)
         card.chosen.connect(partial(self.wanted.emit, name))
+        card.asked.connect(partial(self._menu, name))
         self._waiting.append(partial(self._draw_job, card, name))
         self.cards[name] = card
         return card
+
+    def menu_of(self, name: str) -> QMenu:
+        """What can be done with a job that is shown."""
+        menu = QMenu(self)
+        menu.addAction(tr("Open it")).triggered.connect(partial(self._told, self.wanted, name))
+        menu.addAction(tr("Begin the next one from it")).triggered.connect(partial(self._told, self.copied, name))
+        if not name.startswith(DEMO_PREFIX):
+            menu.addAction(tr("Take it off this list")).triggered.connect(partial(self._told, self.forgotten, name))
+        return menu
+
+    def _menu(self, name: str, at: QPoint) -> None:
+        self.menu_of(name).exec(at)
+
+    @staticmethod
+    def _told(signal: Any, name: str, _checked: bool = False) -> None:
+        signal.emit(name)
 
     def show_recent(self, names: list[str], states: dict[str, str]) -> None:
         """The last jobs as small drawings; ``states`` says of each how far it was when it was saved."""

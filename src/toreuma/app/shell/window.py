@@ -192,6 +192,8 @@ class MainWindow(QMainWindow):
         self.first.wanted.connect(self.files.open_job)
         self.first.browse.connect(self.files.browse)
         self.first.read.connect(self.files.browse_import)
+        self.first.copied.connect(self.files.begin_from)
+        self.first.forgotten.connect(self._on_forgotten)
         self.first.begun.connect(self.begin_part)
         self.at(PartStage).imports.may_leave = self.files.may_leave
         self.files.opened.connect(self._notice.hide)
@@ -271,6 +273,10 @@ class MainWindow(QMainWindow):
         """A page of the bench, with what is asked there."""
         self.set_stage(BenchStage.key)
         self.at(BenchStage).bench.open(page, typed)
+
+    def _on_forgotten(self, name: str) -> None:
+        self.files.forget(name)
+        self.first.show_recent(self.files.recent(), self.files.states())
 
     def _on_hint(self, key: str) -> None:
         self._settings.setValue(f"hint/{key}", True)
