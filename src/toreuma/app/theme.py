@@ -62,6 +62,7 @@ QListWidget { background: $panel; border: none; }
 QListWidget::item { padding: 4px 12px; }
 QListWidget::item:selected { background: $accent_soft; color: $ink; }
 QLineEdit#search, QLineEdit#name { font-family: "$text_font"; }
+QTextBrowser { background: $panel; border: none; }
 QTableView, QListView, QPlainTextEdit { background: $panel; border: none; gridline-color: $line;
     selection-background-color: $accent_soft; selection-color: $ink; }
 QPlainTextEdit { font-family: "$code_font"; font-size: 12px; }

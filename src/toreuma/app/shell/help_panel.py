@@ -1,17 +1,31 @@
 """Help in a side panel that stays open: the page about the thing in focus, and a search over all of them."""
 
-from PySide6.QtCore import Signal
+from PySide6.QtCore import QUrl, Signal
 from PySide6.QtGui import QTextDocument
 from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QTextBrowser, QToolButton, QVBoxLayout, QWidget
 
 from toreuma.app.forms.label import Label
-from toreuma.app.theme import Theme
+from toreuma.app.theme import Theme, icon
 from toreuma.app.words import tr
 from toreuma.engine.help import Page, help_pages, page_of, searched
+from toreuma.shipped.paths import data_path
 
 __all__ = ["HelpPanel", "Hint", "own_page", "topic_of"]
 
 WIDTH_PX = 340
+DRAWING_PX = 44
+
+
+class _Text(QTextBrowser):
+    """Shows our own small drawings, ``icon:groove``, in the colour of the theme; opens nothing else."""
+
+    theme: Theme | None = None
+
+    def loadResource(self, kind: int, name: QUrl | str) -> object:
+        name = QUrl(name)
+        if name.scheme() == "icon" and self.theme is not None and data_path("icons", f"{name.path()}.svg").exists():
+            return icon(name.path(), self.theme, "ink", DRAWING_PX).pixmap(DRAWING_PX, DRAWING_PX).toImage()
+        return None
 
 
 class HelpPanel(QFrame):
@@ -32,7 +46,7 @@ class HelpPanel(QFrame):
         shut.setText(tr("Close"))
         shut.setToolTip(tr("Close the help (F1)"))
         shut.clicked.connect(self.closed.emit)
-        self.text = QTextBrowser()
+        self.text = _Text()
         self.text.setOpenLinks(False)
         self.text.setAccessibleName(tr("Help"))
         self.text.anchorClicked.connect(lambda url: self.show_page(url.toString()))
@@ -50,6 +64,7 @@ class HelpPanel(QFrame):
 
     def set_theme(self, theme: Theme) -> None:
         self._accent = theme.colour("accent").name()
+        self.text.theme = theme
         if self.key:
             self.show_page(self.key)
 
@@ -61,7 +76,7 @@ class HelpPanel(QFrame):
             one for one in help_pages() if one.key.partition(":")[0] == page.key.partition(":")[0] and one != page
         ]
         first = f"## {own[0]}\n\n{own[1]}\n\n" if own is not None else ""
-        self._show(f"{first}## {page.title}\n\n{page.text}\n\n{_links(others)}")
+        self._show(f"{first}{_drawing(page)}## {page.title}\n\n{page.text}\n\n{_links(others)}")
         self.show()
 
     def _look(self, words: str) -> None:
@@ -78,10 +93,18 @@ class HelpPanel(QFrame):
     def _show(self, markdown: str) -> None:
         """Text with its links in the colour of the theme, from its top."""
         document = QTextDocument()
+        if self.text.theme is not None:
+            document.setDefaultFont(self.text.theme.text_font())
         features = QTextDocument.MarkdownFeature
         document.setMarkdown(markdown, features.MarkdownDialectGitHub | features.MarkdownNoHTML)
         self.text.setHtml(document.toHtml().replace("color:#0000ff", f"color:{self._accent}"))
         self.text.moveCursor(self.text.textCursor().MoveOperation.Start)
+
+
+def _drawing(page: Page) -> str:
+    """The small drawing of what a page is about, where there is one."""
+    name = page.key.partition(":")[2]
+    return f"![{page.title}](icon:{name})\n\n" if name and data_path("icons", f"{name}.svg").exists() else ""
 
 
 def _links(pages: list[Page]) -> str:

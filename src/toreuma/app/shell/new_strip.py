@@ -54,7 +54,7 @@ class NewStrip(QFrame):
             label.setBuddy(field)
             grid.addWidget(label, 0, column)
             grid.addWidget(field, 1, column)
-            field.setMinimumWidth(90)
+            field.setMinimumWidth(126 if field is self.units else 90)
             grid.setColumnStretch(column, 1 if field is self.units else 2)
             if isinstance(field, QLineEdit):
                 field.returnPressed.connect(self._begin)
