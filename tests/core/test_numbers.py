@@ -81,6 +81,14 @@ def test_power_follows_the_curve_of_the_motor(spear: Job) -> None:
     assert available_power_kw(spear.machine, 3000) == pytest.approx(5.5 * 0.8)
 
 
+def test_torque_caps_the_power_of_a_slow_spindle(spear: Job) -> None:
+    """M = 60 P / (2 pi n): 20 N m at 500 rpm are 1.047 kW, less than the motor's 2.2; at 3000 rpm the motor decides."""
+    geared = spear.machine.changed(torque_nm=20)
+    assert available_power_kw(geared, 500) == pytest.approx(20 * 500 * 2 * math.pi / 60_000, rel=1e-5)
+    assert available_power_kw(geared, 3000) == available_power_kw(spear.machine, 3000)
+    assert available_power_kw(geared, 0) == 0
+
+
 @pytest.mark.parametrize(
     ("f", "nose", "rt"), [(0.2, 0.8, 6.25), (0.1, 0.4, 3.125), (0.4, 1.2, 16.667), (0.3, 0.8, 14.06)]
 )

@@ -8,11 +8,12 @@ import pytest
 
 from toreuma.core.errors import JobError
 from toreuma.core.kinds.shop import FIELDS_OF, range_of
+from toreuma.core.model import JawSet
 from toreuma.engine.fresh import new_job
 from toreuma.engine.house import by_house_rules
 from toreuma.engine.library import library, renew
 from toreuma.engine.proposals import next_bar
-from toreuma.engine.shop import by_likeness, every, exported, of_shop, taken_in, with_field
+from toreuma.engine.shop import by_likeness, every, exported, keep, of_shop, taken_in, with_field
 from toreuma.files.rack import read_rack
 from toreuma.files.shop import FOLDERS, load_shop, shop_folder
 from toreuma.shipped.library import demo_job
@@ -167,3 +168,20 @@ def test_the_house_says_how_threads_are_cut_and_what_a_job_begins_with() -> None
     route = by_house_rules(demo_job("spear"), library().rules)
     thread = next(one for one in route.operations if one.kind == "thread")
     assert (thread.infeed, thread.division, thread.spring_passes) == ("radial", "depth", 3)
+
+
+def test_every_set_of_jaws_is_a_hold_of_its_own() -> None:
+    entry = by_likeness("hold", "Ours", "three-jaw chuck 200", [], "its plate")
+    bored = JawSet(name="bored 62", jaws="soft", bored_d_mm=62.0)
+    keep("hold", "Ours", entry.value.changed(jaw_sets=(bored, JawSet(name="n" * 120))))
+    renew()
+    holds = library().holds
+    dressed, body = holds["Ours, bored 62"], holds["Ours"]
+    assert (dressed.jaws, dressed.bored_d_mm, dressed.force_n) == ("soft", 62.0, body.force_n)
+    assert (body.bored_d_mm, dressed.jaw_sets) == (entry.value.bored_d_mm, ())
+    assert sum(name.startswith("Ours") for name in holds) == 3
+    fields = [field.path for field in FIELDS_OF["hold"](body)]
+    assert "jaw_sets.1.bored_d_mm" in fields
+    keep("hold", "Ours", with_field(body, "jaw_sets", ()))
+    renew()
+    assert [name for name in library().holds if name.startswith("Ours")] == ["Ours"]

@@ -7,7 +7,7 @@ from typing import Any
 from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ToreumaError
-from toreuma.core.model import BarSize, Centre, Hold, HouseRules, Job, Machine, Material
+from toreuma.core.model import BarSize, Centre, Chuck, Hold, HouseRules, Job, Machine, Material
 from toreuma.core.model.catalogue import Catalogue, RackItem
 from toreuma.core.standards.material_names import Named, material_named
 from toreuma.core.units import System
@@ -74,8 +74,14 @@ class Library:
 
     @cached_property
     def holds(self) -> dict[str, Hold]:
-        """Chucks, collets and mandrels by name, the shop's own first."""
-        return _first(self._own("hold"), {one.name: one for one in shipped.holds()})
+        """Chucks, collets and mandrels by name, the shop's own first, each chuck with every set of its jaws."""
+        own: dict[str, Hold] = {}
+        for name, hold in self._own("hold").items():
+            own[name] = hold
+            for jaws in hold.jaw_sets if isinstance(hold, Chuck) else ():
+                dressed = hold.with_jaws(jaws)
+                own[dressed.name] = dressed
+        return _first(own, {one.name: one for one in shipped.holds()})
 
     @cached_property
     def centres(self) -> dict[str, Centre]:

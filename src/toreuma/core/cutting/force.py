@@ -69,18 +69,23 @@ def cutting_power_kw(force_n: float, vc_m_min: float) -> float:
     return force_n * vc_m_min / 60_000
 
 
+KW_RPM_NM = 9549.3
+"""60000 / 2π: torque in N m is so many times power in kW over speed in rpm."""
+
+
 def available_power_kw(machine: Machine, rpm: float, minutes: float | None = None) -> float:
-    """Power at the edge, kW, the spindle has at ``rpm``: motor curve times efficiency.
+    """Power at the edge, kW, the spindle has at ``rpm``: motor curve times efficiency, no more than its torque gives.
 
     The continuous rating; where a load lasts no longer than the intermittent one may be drawn, that.
     """
     short = machine.short_power and minutes is not None and minutes <= machine.short_minutes
-    return _along(machine.short_power if short else machine.power, rpm) * machine.efficiency
+    power = _along(machine.short_power if short else machine.power, rpm) * machine.efficiency
+    return power if machine.torque_nm is None else min(power, machine.torque_nm * rpm / KW_RPM_NM)
 
 
 def torque_nm(power_kw: float, rpm: float) -> float:
     """Torque of a power at a speed: M = 9549 P / n."""
-    return 9549.3 * power_kw / rpm if rpm > 0 else 0.0
+    return KW_RPM_NM * power_kw / rpm if rpm > 0 else 0.0
 
 
 def _along(curve: tuple[PowerPoint, ...], rpm: float) -> float:

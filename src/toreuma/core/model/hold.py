@@ -6,7 +6,7 @@ from pydantic import Field
 
 from toreuma.core.value import Name, Positive, Value
 
-__all__ = ["Centre", "Chuck", "Collet", "Hold", "JawRelief", "Mandrel", "SecondHold"]
+__all__ = ["Centre", "Chuck", "Collet", "Hold", "JawRelief", "JawSet", "Mandrel", "SecondHold"]
 
 Amount = Annotated[float, Field(ge=0, le=1e6)]
 
@@ -32,6 +32,20 @@ class _Hold(Value):
     bar_behind_mm: Amount = Field(default=0.0, description="Length of bar standing free behind the spindle")
 
 
+class JawSet(Value):
+    """One of several sets of jaws that go on a chuck."""
+
+    name: Name = "soft jaws"
+    jaws: Literal["hard", "soft"] = "soft"
+    jaw_length_mm: Positive = 45.0
+    jaw_height_mm: Positive = 28.0
+    grip_range_mm: tuple[float, float] | None = None
+    bored_d_mm: Positive | None = None
+    bored_depth_mm: Positive | None = None
+    jaw_mass_kg: Positive | None = None
+    jaw_centre_r_mm: Positive | None = None
+
+
 class Chuck(_Hold):
     """A jaw chuck. All lengths along Z are measured from the front of the jaws."""
 
@@ -48,6 +62,13 @@ class Chuck(_Hold):
     bored_d_mm: Positive | None = Field(default=None, description="Diameter soft jaws are bored to")
     bored_depth_mm: Positive | None = Field(default=None, description="Depth of that bore: the piece rests on its step")
     step_mm: Amount = Field(default=4.0, description="Radial height of the step behind the bore")
+    jaw_sets: tuple[JawSet, ...] = Field(default=(), max_length=12, description="Other jaws there are for it")
+
+    def with_jaws(self, other: JawSet) -> "Chuck":
+        """The chuck with another set on it, as a hold of its own; what a set does not say stays the chuck's."""
+        said = {name: getattr(other, name) for name in JawSet.model_fields if name != "name"}
+        said = {name: value for name, value in said.items() if value is not None}
+        return self.changed(**said, name=f"{self.name}, {other.name}"[:120], jaw_sets=())
 
 
 class Collet(_Hold):

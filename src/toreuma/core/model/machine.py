@@ -35,6 +35,7 @@ class Machine(Value):
     speed_override_pct: tuple[Positive, Positive] = Field(default=(50.0, 120.0), description="Of the spindle's switch")
     feed_override_pct: tuple[float, Positive] = Field(default=(0.0, 150.0), description="Of the feed's switch")
     efficiency: Share = Field(default=0.8, description="Share of motor power that reaches the cut")
+    torque_nm: Positive | None = Field(default=None, description="Largest torque at the spindle, whatever the power")
     rapid_x_mm_min: Positive = Field(description="Rapid of the cross slide, on radius")
     rapid_z_mm_min: Positive
     acceleration_mm_s2: Positive = 1500.0

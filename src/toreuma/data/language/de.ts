@@ -12,11 +12,11 @@
   </message>
   <message>
    <source>Above the axis: what is meant</source>
-   <translation type="unfinished" />
+   <translation>Über der Achse: was gemeint ist</translation>
   </message>
   <message>
    <source>Across</source>
-   <translation type="unfinished" />
+   <translation>Quer</translation>
   </message>
   <message>
    <source>Add</source>
@@ -32,7 +32,7 @@
   </message>
   <message>
    <source>And not</source>
-   <translation type="unfinished" />
+   <translation>Und nicht</translation>
   </message>
   <message>
    <source>Another window</source>
@@ -48,7 +48,7 @@
   </message>
   <message>
    <source>As they are</source>
-   <translation type="unfinished" />
+   <translation>Wie sie sind</translation>
   </message>
   <message>
    <source>As usual</source>
@@ -56,11 +56,11 @@
   </message>
   <message>
    <source>At the cursor</source>
-   <translation type="unfinished" />
+   <translation>An der Zeitmarke</translation>
   </message>
   <message>
    <source>At the far end</source>
-   <translation type="unfinished" />
+   <translation>Am hinteren Ende</translation>
   </message>
   <message>
    <source>Axial hole</source>
@@ -83,6 +83,10 @@
    <translation>Beginnen</translation>
   </message>
   <message>
+   <source>Begin the next one from it</source>
+   <translation>Den nächsten damit beginnen</translation>
+  </message>
+  <message>
    <source>Begin with</source>
    <translation>Beginnen mit</translation>
   </message>
@@ -92,7 +96,7 @@
   </message>
   <message>
    <source>Behind the shoulder</source>
-   <translation type="unfinished" />
+   <translation>Hinter dem Bund</translation>
   </message>
   <message>
    <source>Bench</source>
@@ -100,11 +104,11 @@
   </message>
   <message>
    <source>Benches</source>
-   <translation type="unfinished" />
+   <translation>Werkbänke</translation>
   </message>
   <message>
    <source>Better with a second, slim tool</source>
-   <translation type="unfinished" />
+   <translation>Besser mit einem zweiten, schlanken Werkzeug</translation>
   </message>
   <message>
    <source>Blank</source>
@@ -124,11 +128,11 @@
   </message>
   <message>
    <source>Breaks the edge in front</source>
-   <translation type="unfinished" />
+   <translation>Bricht die vordere Kante</translation>
   </message>
   <message>
    <source>Breaks the edges</source>
-   <translation type="unfinished" />
+   <translation>Bricht die Kanten</translation>
   </message>
   <message>
    <source>Bush</source>
@@ -144,7 +148,7 @@
   </message>
   <message>
    <source>CNMG, Ø 8.5, 55°, R 0.4, rack, thread …</source>
-   <translation type="unfinished" />
+   <translation>CNMG, Ø 8.5, 55°, R 0.4, Lager, Gewinde …</translation>
   </message>
   <message>
    <source>Caliper</source>
@@ -164,15 +168,15 @@
   </message>
   <message>
    <source>Channels during the hand-over</source>
-   <translation type="unfinished" />
+   <translation>Kanäle während der Übergabe</translation>
   </message>
   <message>
    <source>Chip</source>
-   <translation type="unfinished" />
+   <translation>Span</translation>
   </message>
   <message>
    <source>Chips break</source>
-   <translation type="unfinished" />
+   <translation>Späne brechen</translation>
   </message>
   <message>
    <source>Clean, drawn or peeled</source>
@@ -184,11 +188,11 @@
   </message>
   <message>
    <source>Close gaps up to  </source>
-   <translation type="unfinished" />
+   <translation>Lücken schließen bis  </translation>
   </message>
   <message>
    <source>Close the help (F1)</source>
-   <translation type="unfinished" />
+   <translation>Hilfe schließen (F1)</translation>
   </message>
   <message>
    <source>Close the window</source>
@@ -196,7 +200,7 @@
   </message>
   <message>
    <source>Close these lines for good; F1 shows them again</source>
-   <translation type="unfinished" />
+   <translation>Diese Zeilen für immer schließen; F1 zeigt sie wieder</translation>
   </message>
   <message>
    <source>Coarse (c)</source>
@@ -204,11 +208,11 @@
   </message>
   <message>
    <source>Code of an insert, holder or boring bar</source>
-   <translation type="unfinished" />
+   <translation>Bezeichnung einer Platte, eines Halters oder einer Bohrstange</translation>
   </message>
   <message>
    <source>Command, operation, tool, surface, material, M12x1.75, 25 H7, CNMG120408</source>
-   <translation type="unfinished" />
+   <translation>Befehl, Arbeitsgang, Werkzeug, Fläche, Werkstoff, M12x1.75, 25 H7, CNMG120408</translation>
   </message>
   <message>
    <source>Copy as a new job</source>
@@ -224,7 +228,7 @@
   </message>
   <message>
    <source>Cut back in front</source>
-   <translation type="unfinished" />
+   <translation>Vorn zurückgeschnitten</translation>
   </message>
   <message>
    <source>Cutting</source>
@@ -232,11 +236,11 @@
   </message>
   <message>
    <source>Depths</source>
-   <translation type="unfinished" />
+   <translation>Tiefen</translation>
   </message>
   <message>
    <source>Dimension</source>
-   <translation type="unfinished" />
+   <translation>Maß</translation>
   </message>
   <message>
    <source>Disc</source>
@@ -248,11 +252,11 @@
   </message>
   <message>
    <source>Drawing of what the code names</source>
-   <translation type="unfinished" />
+   <translation>Zeichnung dessen, was die Bezeichnung nennt</translation>
   </message>
   <message>
    <source>Drawing to scale</source>
-   <translation type="unfinished" />
+   <translation>Maßstäbliche Zeichnung</translation>
   </message>
   <message>
    <source>Drill on the axis</source>
@@ -260,7 +264,7 @@
   </message>
   <message>
    <source>Drills a start hole</source>
-   <translation type="unfinished" />
+   <translation>Bohrt ein Startloch</translation>
   </message>
   <message>
    <source>Dry</source>
@@ -276,11 +280,11 @@
   </message>
   <message>
    <source>Ends</source>
-   <translation type="unfinished" />
+   <translation>Enden</translation>
   </message>
   <message>
    <source>Entries of the shop</source>
-   <translation type="unfinished" />
+   <translation>Einträge der Werkstatt</translation>
   </message>
   <message>
    <source>Export…</source>
@@ -296,7 +300,7 @@
   </message>
   <message>
    <source>Factors on speed and feed</source>
-   <translation type="unfinished" />
+   <translation>Faktoren auf Drehzahl und Vorschub</translation>
   </message>
   <message>
    <source>Features</source>
@@ -332,7 +336,7 @@
   </message>
   <message>
    <source>Finishes the walls</source>
-   <translation type="unfinished" />
+   <translation>Schlichtet die Wände</translation>
   </message>
   <message>
    <source>First hold</source>
@@ -360,15 +364,15 @@
   </message>
   <message>
    <source>Form E: cylinder</source>
-   <translation type="unfinished" />
+   <translation>Form E: Zylinder</translation>
   </message>
   <message>
    <source>Form F: cylinder and face</source>
-   <translation type="unfinished" />
+   <translation>Form F: Zylinder und Planfläche</translation>
   </message>
   <message>
    <source>Found</source>
-   <translation type="unfinished" />
+   <translation>Gefunden</translation>
   </message>
   <message>
    <source>From the back</source>
@@ -384,7 +388,7 @@
   </message>
   <message>
    <source>Gaps closed up to</source>
-   <translation type="unfinished" />
+   <translation>Lücken geschlossen bis</translation>
   </message>
   <message>
    <source>Gentle</source>
@@ -452,7 +456,7 @@
   </message>
   <message>
    <source>How arcs are written</source>
-   <translation type="unfinished" />
+   <translation>Wie Bögen geschrieben werden</translation>
   </message>
   <message>
    <source>How boldly</source>
@@ -460,11 +464,11 @@
   </message>
   <message>
    <source>How it is run</source>
-   <translation type="unfinished" />
+   <translation>Wie es gefahren wird</translation>
   </message>
   <message>
    <source>How much of every limit is used</source>
-   <translation type="unfinished" />
+   <translation>Wie weit jede Grenze ausgeschöpft ist</translation>
   </message>
   <message>
    <source>Import…</source>
@@ -472,11 +476,11 @@
   </message>
   <message>
    <source>In front of the shoulder</source>
-   <translation type="unfinished" />
+   <translation>Vor dem Bund</translation>
   </message>
   <message>
    <source>In place of the part of the open job, which keeps its blank, tools and route</source>
-   <translation type="unfinished" />
+   <translation>Anstelle des Teils im offenen Auftrag; Rohteil, Werkzeuge und Plan bleiben</translation>
   </message>
   <message>
    <source>In the bore</source>
@@ -496,7 +500,7 @@
   </message>
   <message>
    <source>Keep what was seen</source>
-   <translation type="unfinished" />
+   <translation>Behalten, was gesehen wurde</translation>
   </message>
   <message>
    <source>Kind</source>
@@ -504,7 +508,7 @@
   </message>
   <message>
    <source>Kinds of things in the shop</source>
-   <translation type="unfinished" />
+   <translation>Arten von Dingen in der Werkstatt</translation>
   </message>
   <message>
    <source>Knurl</source>
@@ -512,11 +516,11 @@
   </message>
   <message>
    <source>Ladder of speeds</source>
-   <translation type="unfinished" />
+   <translation>Drehzahlstufen</translation>
   </message>
   <message>
    <source>Layers and unit</source>
-   <translation type="unfinished" />
+   <translation>Ebenen und Einheit</translation>
   </message>
   <message>
    <source>Least cost</source>
@@ -532,7 +536,7 @@
   </message>
   <message>
    <source>Left out</source>
-   <translation type="unfinished" />
+   <translation>Weggelassen</translation>
   </message>
   <message>
    <source>Light or dark</source>
@@ -544,7 +548,7 @@
   </message>
   <message>
    <source>Limits, the one used most first</source>
-   <translation type="unfinished" />
+   <translation>Grenzen, die am weitesten ausgeschöpfte zuerst</translation>
   </message>
   <message>
    <source>Live centre</source>
@@ -556,7 +560,7 @@
   </message>
   <message>
    <source>Look for a name in the shop</source>
-   <translation type="unfinished" />
+   <translation>Einen Namen in der Werkstatt suchen</translation>
   </message>
   <message>
    <source>Look for words in the help</source>
@@ -564,7 +568,7 @@
   </message>
   <message>
    <source>Looked at and left</source>
-   <translation type="unfinished" />
+   <translation>Angesehen und so belassen</translation>
   </message>
   <message>
    <source>Machine</source>
@@ -572,7 +576,7 @@
   </message>
   <message>
    <source>Machine of the new part</source>
-   <translation type="unfinished" />
+   <translation>Maschine des neuen Teils</translation>
   </message>
   <message>
    <source>Machines</source>
@@ -588,7 +592,7 @@
   </message>
   <message>
    <source>Material of the new part</source>
-   <translation type="unfinished" />
+   <translation>Werkstoff des neuen Teils</translation>
   </message>
   <message>
    <source>Materials</source>
@@ -632,7 +636,7 @@
   </message>
   <message>
    <source>Name of a new entry like the one that is shown</source>
-   <translation type="unfinished" />
+   <translation>Name eines neuen Eintrags, der wie der gezeigte beginnt</translation>
   </message>
   <message>
    <source>Name of a new one like this</source>
@@ -644,7 +648,7 @@
   </message>
   <message>
    <source>Name of the operation</source>
-   <translation type="unfinished" />
+   <translation>Name des Arbeitsgangs</translation>
   </message>
   <message>
    <source>New</source>
@@ -676,11 +680,11 @@
   </message>
   <message>
    <source>Nothing stands against it: grip, reach, room, speeds, angles and parking hold.</source>
-   <translation type="unfinished" />
+   <translation>Nichts spricht dagegen: Spannung, Reichweite, Platz, Drehzahlen, Winkel und Parkstellung stimmen.</translation>
   </message>
   <message>
    <source>Nothing.</source>
-   <translation type="unfinished" />
+   <translation>Nichts.</translation>
   </message>
   <message>
    <source>Nozzle</source>
@@ -696,15 +700,15 @@
   </message>
   <message>
    <source>On the rack</source>
-   <translation type="unfinished" />
+   <translation>Im Lager</translation>
   </message>
   <message>
    <source>On this surface</source>
-   <translation type="unfinished" />
+   <translation>Auf dieser Fläche</translation>
   </message>
   <message>
    <source>Only what does the chosen cut</source>
-   <translation type="unfinished" />
+   <translation>Nur, was den gewählten Schnitt kann</translation>
   </message>
   <message>
    <source>Open a job</source>
@@ -715,12 +719,16 @@
    <translation>Auftrag öffnen…</translation>
   </message>
   <message>
+   <source>Open it</source>
+   <translation>Öffnen</translation>
+  </message>
+  <message>
    <source>Open the program of the second end</source>
    <translation>Programm des zweiten Endes öffnen</translation>
   </message>
   <message>
    <source>Opens the root</source>
-   <translation type="unfinished" />
+   <translation>Öffnet den Grund</translation>
   </message>
   <message>
    <source>Operations</source>
@@ -731,12 +739,16 @@
    <translation>Oder mit einem üblichen Teil beginnen und seine Maße überschreiben:</translation>
   </message>
   <message>
+   <source>Other jaws</source>
+   <translation>Andere Backen</translation>
+  </message>
+  <message>
    <source>Outside</source>
    <translation>Außen</translation>
   </message>
   <message>
    <source>Outside, inside or features</source>
-   <translation type="unfinished" />
+   <translation>Außen, innen oder Formelemente</translation>
   </message>
   <message>
    <source>Part</source>
@@ -752,7 +764,7 @@
   </message>
   <message>
    <source>Passes of the thread</source>
-   <translation type="unfinished" />
+   <translation>Schnitte des Gewindes</translation>
   </message>
   <message>
    <source>Paste it into this job</source>
@@ -760,7 +772,7 @@
   </message>
   <message>
    <source>Pecks</source>
-   <translation type="unfinished" />
+   <translation>Bohrhübe</translation>
   </message>
   <message>
    <source>Picture of a drawing behind the section</source>
@@ -768,7 +780,7 @@
   </message>
   <message>
    <source>Play or stop</source>
-   <translation type="unfinished" />
+   <translation>Abspielen oder anhalten</translation>
   </message>
   <message>
    <source>Play the program</source>
@@ -776,15 +788,15 @@
   </message>
   <message>
    <source>Play the program (Space)</source>
-   <translation type="unfinished" />
+   <translation>Das Programm abspielen (Leertaste)</translation>
   </message>
   <message>
    <source>Plunges written</source>
-   <translation type="unfinished" />
+   <translation>Einstiche geschrieben</translation>
   </message>
   <message>
    <source>Positions of the code</source>
-   <translation type="unfinished" />
+   <translation>Stellen der Bezeichnung</translation>
   </message>
   <message>
    <source>Profile</source>
@@ -816,11 +828,11 @@
   </message>
   <message>
    <source>Put on my rack</source>
-   <translation type="unfinished" />
+   <translation>In mein Lager legen</translation>
   </message>
   <message>
    <source>Put the slim tool in as well</source>
-   <translation type="unfinished" />
+   <translation>Das schlanke Werkzeug auch einsetzen</translation>
   </message>
   <message>
    <source>Ra unless marked</source>
@@ -840,7 +852,7 @@
   </message>
   <message>
    <source>Read a list…</source>
-   <translation type="unfinished" />
+   <translation>Liste einlesen…</translation>
   </message>
   <message>
    <source>Read again</source>
@@ -868,7 +880,7 @@
   </message>
   <message>
    <source>Ribbon of the whole run</source>
-   <translation type="unfinished" />
+   <translation>Zeitband des ganzen Laufs</translation>
   </message>
   <message>
    <source>Right hand</source>
@@ -900,7 +912,7 @@
   </message>
   <message>
    <source>Safety of each cut, at its highest speed</source>
-   <translation type="unfinished" />
+   <translation>Sicherheit jedes Schnitts bei seiner höchsten Drehzahl</translation>
   </message>
   <message>
    <source>Save</source>
@@ -912,7 +924,7 @@
   </message>
   <message>
    <source>Save program…</source>
-   <translation type="unfinished" />
+   <translation>Programm sichern…</translation>
   </message>
   <message>
    <source>Save the program</source>
@@ -920,7 +932,7 @@
   </message>
   <message>
    <source>Save what is shown as a picture</source>
-   <translation type="unfinished" />
+   <translation>Das Gezeigte als Bild sichern</translation>
   </message>
   <message>
    <source>Say the part in words</source>
@@ -944,7 +956,7 @@
   </message>
   <message>
    <source>Search the store</source>
-   <translation type="unfinished" />
+   <translation>Den Bestand durchsuchen</translation>
   </message>
   <message>
    <source>Second hold</source>
@@ -960,19 +972,19 @@
   </message>
   <message>
    <source>Second tool at once</source>
-   <translation type="unfinished" />
+   <translation>Zweites Werkzeug zugleich</translation>
   </message>
   <message>
    <source>Seconds of the program in one second</source>
-   <translation type="unfinished" />
+   <translation>Sekunden des Programms je Sekunde</translation>
   </message>
   <message>
    <source>Section of part and stock</source>
-   <translation type="unfinished" />
+   <translation>Schnitt durch Teil und Rohteil</translation>
   </message>
   <message>
    <source>Section of the whole machine</source>
-   <translation type="unfinished" />
+   <translation>Schnitt durch die ganze Maschine</translation>
   </message>
   <message>
    <source>Section or table of operations</source>
@@ -980,15 +992,15 @@
   </message>
   <message>
    <source>Select a station with a tool to see its sizes; put tools in from the list of what to cut.</source>
-   <translation type="unfinished" />
+   <translation>Einen Platz mit Werkzeug wählen, um seine Maße zu sehen; Werkzeuge aus der Liste der Arbeiten einsetzen.</translation>
   </message>
   <message>
    <source>Selected finding</source>
-   <translation type="unfinished" />
+   <translation>Gewählter Befund</translation>
   </message>
   <message>
    <source>Settings</source>
-   <translation type="unfinished" />
+   <translation>Einstellungen</translation>
   </message>
   <message>
    <source>Shaft</source>
@@ -996,7 +1008,7 @@
   </message>
   <message>
    <source>Share of every limit</source>
-   <translation type="unfinished" />
+   <translation>Anteil jeder Grenze</translation>
   </message>
   <message>
    <source>Shop</source>
@@ -1004,11 +1016,11 @@
   </message>
   <message>
    <source>Side of the part</source>
-   <translation type="unfinished" />
+   <translation>Seite des Teils</translation>
   </message>
   <message>
    <source>Side two of one part while side one of the next is cut, for parts in a row.</source>
-   <translation type="unfinished" />
+   <translation>Seite zwei eines Teils, während Seite eins des nächsten gedreht wird, für Teile in Folge.</translation>
   </message>
   <message>
    <source>Sizes</source>
@@ -1016,7 +1028,7 @@
   </message>
   <message>
    <source>Sizes of the finished piece</source>
-   <translation type="unfinished" />
+   <translation>Maße des fertigen Teils</translation>
   </message>
   <message>
    <source>Sizes, by ISO 13399</source>
@@ -1048,7 +1060,7 @@
   </message>
   <message>
    <source>Speed of playing</source>
-   <translation type="unfinished" />
+   <translation>Abspielgeschwindigkeit</translation>
   </message>
   <message>
    <source>Stations</source>
@@ -1056,7 +1068,7 @@
   </message>
   <message>
    <source>Stay where something is cut</source>
-   <translation type="unfinished" />
+   <translation>Stehen bleiben, wo etwas geschnitten wird</translation>
   </message>
   <message>
    <source>Stock</source>
@@ -1084,7 +1096,7 @@
   </message>
   <message>
    <source>Table of operations</source>
-   <translation type="unfinished" />
+   <translation>Tabelle der Arbeitsgänge</translation>
   </message>
   <message>
    <source>Take as a new job</source>
@@ -1096,7 +1108,11 @@
   </message>
   <message>
    <source>Take care</source>
-   <translation type="unfinished" />
+   <translation>Vorsicht</translation>
+  </message>
+  <message>
+   <source>Take it off this list</source>
+   <translation>Aus dieser Liste nehmen</translation>
   </message>
   <message>
    <source>Take out</source>
@@ -1104,7 +1120,7 @@
   </message>
   <message>
    <source>Take the tool out</source>
-   <translation type="unfinished" />
+   <translation>Das Werkzeug herausnehmen</translation>
   </message>
   <message>
    <source>Tap on the axis</source>
@@ -1116,7 +1132,7 @@
   </message>
   <message>
    <source>The one shown on the part</source>
-   <translation type="unfinished" />
+   <translation>Der am Teil gezeigte</translation>
   </message>
   <message>
    <source>The part in words</source>
@@ -1124,15 +1140,15 @@
   </message>
   <message>
    <source>The profile becomes the casting or forging the part is cut from</source>
-   <translation type="unfinished" />
+   <translation>Die Kontur wird zum Guss- oder Schmiedeteil, aus dem das Teil entsteht</translation>
   </message>
   <message>
    <source>The second spindle can take the part. Nothing is planned for it yet.</source>
-   <translation type="unfinished" />
+   <translation>Die zweite Spindel kann das Teil übernehmen. Noch ist dort nichts geplant.</translation>
   </message>
   <message>
    <source>The whole machine in space</source>
-   <translation type="unfinished" />
+   <translation>Die ganze Maschine im Raum</translation>
   </message>
   <message>
    <source>Thread</source>
@@ -1140,11 +1156,11 @@
   </message>
   <message>
    <source>Thread run-out</source>
-   <translation type="unfinished" />
+   <translation>Gewindeauslauf</translation>
   </message>
   <message>
    <source>Time ribbon</source>
-   <translation type="unfinished" />
+   <translation>Zeitband</translation>
   </message>
   <message>
    <source>To look round: jobs of the Fennow Leat workshop</source>
@@ -1160,11 +1176,11 @@
   </message>
   <message>
    <source>Tools in the store</source>
-   <translation type="unfinished" />
+   <translation>Werkzeuge im Bestand</translation>
   </message>
   <message>
    <source>Tools, operations, numbers and order for all that is to be cut; undo takes it back</source>
-   <translation type="unfinished" />
+   <translation>Werkzeuge, Arbeitsgänge, Zahlen und Reihenfolge für alles Nötige; Rückgängig nimmt es zurück</translation>
   </message>
   <message>
    <source>Transfer</source>
@@ -1172,7 +1188,7 @@
   </message>
   <message>
    <source>Tried on this cut</source>
-   <translation type="unfinished" />
+   <translation>An diesem Schnitt versucht</translation>
   </message>
   <message>
    <source>Try the operation in the cut lab</source>
@@ -1184,7 +1200,7 @@
   </message>
   <message>
    <source>Turn to the other spindle</source>
-   <translation type="unfinished" />
+   <translation>Zur anderen Spindel wechseln</translation>
   </message>
   <message>
    <source>Turned round by hand</source>
@@ -1196,11 +1212,11 @@
   </message>
   <message>
    <source>Type sizes that can be: a number larger than nothing, with its unit if you like.</source>
-   <translation type="unfinished" />
+   <translation>Mögliche Maße eingeben: eine Zahl größer als null, auf Wunsch mit Einheit.</translation>
   </message>
   <message>
    <source>Type the code from the box, the holder or the bar; blanks and dashes do not matter.</source>
-   <translation type="unfinished" />
+   <translation>Die Bezeichnung von Schachtel, Halter oder Stange eingeben; Leerzeichen und Striche sind gleich.</translation>
   </message>
   <message>
    <source>Understood</source>
@@ -1216,11 +1232,11 @@
   </message>
   <message>
    <source>Unit of the diameter</source>
-   <translation type="unfinished" />
+   <translation>Einheit des Durchmessers</translation>
   </message>
   <message>
    <source>Unit of the drawing</source>
-   <translation type="unfinished" />
+   <translation>Einheit der Zeichnung</translation>
   </message>
   <message>
    <source>Units</source>
@@ -1228,7 +1244,7 @@
   </message>
   <message>
    <source>Units of the new part</source>
-   <translation type="unfinished" />
+   <translation>Einheit des neuen Teils</translation>
   </message>
   <message>
    <source>Use in this job</source>
@@ -1236,7 +1252,7 @@
   </message>
   <message>
    <source>Values of the material</source>
-   <translation type="unfinished" />
+   <translation>Werte des Werkstoffs</translation>
   </message>
   <message>
    <source>Very coarse (v)</source>
@@ -1248,11 +1264,11 @@
   </message>
   <message>
    <source>What a drawing usually says and this part does not; leave what it really leaves open.</source>
-   <translation type="unfinished" />
+   <translation>Was eine Zeichnung sonst sagt und dieses Teil noch nicht; was sie wirklich offen lässt, bleibt offen.</translation>
   </message>
   <message>
    <source>What asks for a tool</source>
-   <translation type="unfinished" />
+   <translation>Was ein Werkzeug verlangt</translation>
   </message>
   <message>
    <source>What it is</source>
@@ -1260,7 +1276,7 @@
   </message>
   <message>
    <source>What was found</source>
-   <translation type="unfinished" />
+   <translation>Was gefunden wurde</translation>
   </message>
   <message>
    <source>Where its values come from</source>
@@ -1272,23 +1288,23 @@
   </message>
   <message>
    <source>Which cut</source>
-   <translation type="unfinished" />
+   <translation>Welcher Schnitt</translation>
   </message>
   <message>
    <source>Which program is shown</source>
-   <translation type="unfinished" />
+   <translation>Welches Programm gezeigt wird</translation>
   </message>
   <message>
    <source>Why this tool</source>
-   <translation type="unfinished" />
+   <translation>Warum dieses Werkzeug</translation>
   </message>
   <message>
    <source>Wishes, stations or store</source>
-   <translation type="unfinished" />
+   <translation>Wünsche, Plätze oder Bestand</translation>
   </message>
   <message>
    <source>With a bar, a hold and the machine and material used last; the open job is left</source>
-   <translation type="unfinished" />
+   <translation>Mit Stange, Spannung und der zuletzt benutzten Maschine und dem Werkstoff; der offene Auftrag wird verlassen</translation>
   </message>
   <message>
    <source>Write DXF or STEP</source>
@@ -1296,7 +1312,7 @@
   </message>
   <message>
    <source>Write my rack…</source>
-   <translation type="unfinished" />
+   <translation>Mein Lager schreiben…</translation>
   </message>
   <message>
    <source>Write the rack</source>
@@ -1304,7 +1320,7 @@
   </message>
   <message>
    <source>Written</source>
-   <translation type="unfinished" />
+   <translation>Geschrieben</translation>
   </message>
   <message>
    <source>Y to each side</source>
@@ -1328,7 +1344,7 @@
   </message>
   <message>
    <source>a gripper draws at</source>
-   <translation type="unfinished" />
+   <translation>ein Greifer zieht mit</translation>
   </message>
   <message>
    <source>above</source>
@@ -1336,7 +1352,7 @@
   </message>
   <message>
    <source>acceleration, mm/s²</source>
-   <translation type="unfinished" />
+   <translation>Beschleunigung, mm/s²</translation>
   </message>
   <message>
    <source>across flats</source>
@@ -1356,7 +1372,7 @@
   </message>
   <message>
    <source>along the axis (RAA)</source>
-   <translation type="unfinished" />
+   <translation>längs der Achse (RAA)</translation>
   </message>
   <message>
    <source>an hour of a machine</source>
@@ -1376,11 +1392,19 @@
   </message>
   <message>
    <source>as its like</source>
-   <translation type="unfinished" />
+   <translation>wie sein Vorbild</translation>
   </message>
   <message>
    <source>as steel</source>
    <translation>wie Stahl</translation>
+  </message>
+  <message>
+   <source>as the chuck</source>
+   <translation>wie das Futter</translation>
+  </message>
+  <message>
+   <source>as the chuck's</source>
+   <translation>wie beim Futter</translation>
   </message>
   <message>
    <source>as the machine wants</source>
@@ -1388,7 +1412,11 @@
   </message>
   <message>
    <source>as the part</source>
-   <translation type="unfinished" />
+   <translation>wie das Teil</translation>
+  </message>
+  <message>
+   <source>as the power gives</source>
+   <translation>wie die Leistung es gibt</translation>
   </message>
   <message>
    <source>as usual</source>
@@ -1404,7 +1432,7 @@
   </message>
   <message>
    <source>back edge</source>
-   <translation type="unfinished" />
+   <translation>hintere Kante</translation>
   </message>
   <message>
    <source>bar</source>
@@ -1412,7 +1440,7 @@
   </message>
   <message>
    <source>bar drawn out</source>
-   <translation type="unfinished" />
+   <translation>Stange herausgezogen</translation>
   </message>
   <message>
    <source>bar free behind spindle</source>
@@ -1420,7 +1448,7 @@
   </message>
   <message>
    <source>bar gripper</source>
-   <translation type="unfinished" />
+   <translation>Stangengreifer</translation>
   </message>
   <message>
    <source>bar larger by</source>
@@ -1428,7 +1456,7 @@
   </message>
   <message>
    <source>bar stop</source>
-   <translation type="unfinished" />
+   <translation>Stangenanschlag</translation>
   </message>
   <message>
    <source>below</source>
@@ -1436,11 +1464,11 @@
   </message>
   <message>
    <source>blade</source>
-   <translation type="unfinished" />
+   <translation>Stechklinge</translation>
   </message>
   <message>
    <source>blade for parting off</source>
-   <translation type="unfinished" />
+   <translation>Klinge zum Abstechen</translation>
   </message>
   <message>
    <source>body</source>
@@ -1456,7 +1484,7 @@
   </message>
   <message>
    <source>bore deep</source>
-   <translation type="unfinished" />
+   <translation>Bohrung tief</translation>
   </message>
   <message>
    <source>bore of the spindle</source>
@@ -1472,7 +1500,7 @@
   </message>
   <message>
    <source>boring tool</source>
-   <translation type="unfinished" />
+   <translation>Ausdrehwerkzeug</translation>
   </message>
   <message>
    <source>both faces cut</source>
@@ -1480,19 +1508,19 @@
   </message>
   <message>
    <source>both turn at</source>
-   <translation type="unfinished" />
+   <translation>beide drehen mit</translation>
   </message>
   <message>
    <source>both ways, into undercuts</source>
-   <translation type="unfinished" />
+   <translation>beide Richtungen, in Hinterschnitte</translation>
   </message>
   <message>
    <source>brake holds</source>
-   <translation type="unfinished" />
+   <translation>Bremse hält</translation>
   </message>
   <message>
    <source>break chips every</source>
-   <translation type="unfinished" />
+   <translation>Späne brechen alle</translation>
   </message>
   <message>
    <source>break sharp edges</source>
@@ -1500,15 +1528,15 @@
   </message>
   <message>
    <source>burrs off, jaws wiped</source>
-   <translation type="unfinished" />
+   <translation>entgratet, Backen abgewischt</translation>
   </message>
   <message>
    <source>by a stop</source>
-   <translation type="unfinished" />
+   <translation>durch Anschlag</translation>
   </message>
   <message>
    <source>by centre (I, K)</source>
-   <translation type="unfinished" />
+   <translation>mit Mittelpunkt (I, K)</translation>
   </message>
   <message>
    <source>by code or by sizes</source>
@@ -1516,15 +1544,15 @@
   </message>
   <message>
    <source>by diameter</source>
-   <translation type="unfinished" />
+   <translation>nach Durchmesser</translation>
   </message>
   <message>
    <source>by going back a little</source>
-   <translation type="unfinished" />
+   <translation>durch kurzes Zurückgehen</translation>
   </message>
   <message>
    <source>by jaw</source>
-   <translation type="unfinished" />
+   <translation>je Backe</translation>
   </message>
   <message>
    <source>by kind of jaw</source>
@@ -1532,11 +1560,11 @@
   </message>
   <message>
    <source>by pitch</source>
-   <translation type="unfinished" />
+   <translation>nach Steigung</translation>
   </message>
   <message>
    <source>by radius (R)</source>
-   <translation type="unfinished" />
+   <translation>mit Radius (R)</translation>
   </message>
   <message>
    <source>cap</source>
@@ -1548,7 +1576,7 @@
   </message>
   <message>
    <source>carriers wait at Ø</source>
-   <translation type="unfinished" />
+   <translation>Träger warten bei Ø</translation>
   </message>
   <message>
    <source>caution</source>
@@ -1564,7 +1592,7 @@
   </message>
   <message>
    <source>checked and measured</source>
-   <translation type="unfinished" />
+   <translation>geprüft und gemessen</translation>
   </message>
   <message>
    <source>chucks, collets, mandrels</source>
@@ -1580,7 +1608,7 @@
   </message>
   <message>
    <source>coarse</source>
-   <translation type="unfinished" />
+   <translation>grob</translation>
   </message>
   <message>
    <source>code</source>
@@ -1592,7 +1620,7 @@
   </message>
   <message>
    <source>computed</source>
-   <translation type="unfinished" />
+   <translation>berechnet</translation>
   </message>
   <message>
    <source>conducts heat, W/(m K)</source>
@@ -1616,7 +1644,7 @@
   </message>
   <message>
    <source>crossing, points raised (RGE)</source>
-   <translation type="unfinished" />
+   <translation>gekreuzt, Spitzen erhaben (RGE)</translation>
   </message>
   <message>
    <source>currency</source>
@@ -1624,11 +1652,11 @@
   </message>
   <message>
    <source>cut back</source>
-   <translation type="unfinished" />
+   <translation>zurückgeschnitten</translation>
   </message>
   <message>
    <source>cut open</source>
-   <translation type="unfinished" />
+   <translation>offen geschnitten</translation>
   </message>
   <message>
    <source>cutting force kc1.1</source>
@@ -1636,7 +1664,7 @@
   </message>
   <message>
    <source>deeper and shallower by turns</source>
-   <translation type="unfinished" />
+   <translation>abwechselnd tiefer und flacher</translation>
   </message>
   <message>
    <source>density, kg/m³</source>
@@ -1648,7 +1676,7 @@
   </message>
   <message>
    <source>depth to the full diameter</source>
-   <translation type="unfinished" />
+   <translation>Tiefe bis zum vollen Durchmesser</translation>
   </message>
   <message>
    <source>diameter of the bar</source>
@@ -1656,7 +1684,7 @@
   </message>
   <message>
    <source>drawn back</source>
-   <translation type="unfinished" />
+   <translation>zurückgezogen</translation>
   </message>
   <message>
    <source>drill</source>
@@ -1676,11 +1704,11 @@
   </message>
   <message>
    <source>driven, along X</source>
-   <translation type="unfinished" />
+   <translation>angetrieben, längs X</translation>
   </message>
   <message>
    <source>driven, along Z</source>
-   <translation type="unfinished" />
+   <translation>angetrieben, längs Z</translation>
   </message>
   <message>
    <source>dry</source>
@@ -1688,7 +1716,7 @@
   </message>
   <message>
    <source>each peck</source>
-   <translation type="unfinished" />
+   <translation>je Bohrhub</translation>
   </message>
   <message>
    <source>edges broken</source>
@@ -1696,7 +1724,7 @@
   </message>
   <message>
    <source>edges left</source>
-   <translation type="unfinished" />
+   <translation>Schneiden übrig</translation>
   </message>
   <message>
    <source>empty</source>
@@ -1708,7 +1736,7 @@
   </message>
   <message>
    <source>engages in</source>
-   <translation type="unfinished" />
+   <translation>greift ein in</translation>
   </message>
   <message>
    <source>equal chip area</source>
@@ -1720,7 +1748,7 @@
   </message>
   <message>
    <source>even</source>
-   <translation type="unfinished" />
+   <translation>gleichmäßig</translation>
   </message>
   <message>
    <source>every bar goes through</source>
@@ -1744,7 +1772,7 @@
   </message>
   <message>
    <source>extension past the end</source>
-   <translation type="unfinished" />
+   <translation>Überlauf über das Ende</translation>
   </message>
   <message>
    <source>facing allowance</source>
@@ -1752,23 +1780,23 @@
   </message>
   <message>
    <source>falls</source>
-   <translation type="unfinished" />
+   <translation>fällt</translation>
   </message>
   <message>
    <source>falls into the chips</source>
-   <translation type="unfinished" />
+   <translation>fällt in die Späne</translation>
   </message>
   <message>
    <source>feature</source>
-   <translation type="unfinished" />
+   <translation>Formelement</translation>
   </message>
   <message>
    <source>feed to the grip</source>
-   <translation type="unfinished" />
+   <translation>Vorschub bis zum Greifen</translation>
   </message>
   <message>
    <source>fine</source>
-   <translation type="unfinished" />
+   <translation>fein</translation>
   </message>
   <message>
    <source>finishing</source>
@@ -1780,11 +1808,11 @@
   </message>
   <message>
    <source>first peck</source>
-   <translation type="unfinished" />
+   <translation>erster Bohrhub</translation>
   </message>
   <message>
    <source>fit</source>
-   <translation type="unfinished" />
+   <translation>Passung</translation>
   </message>
   <message>
    <source>fits mouths up to</source>
@@ -1792,7 +1820,7 @@
   </message>
   <message>
    <source>floating</source>
-   <translation type="unfinished" />
+   <translation>pendelnd</translation>
   </message>
   <message>
    <source>flood</source>
@@ -1808,15 +1836,15 @@
   </message>
   <message>
    <source>follows with</source>
-   <translation type="unfinished" />
+   <translation>folgt mit</translation>
   </message>
   <message>
    <source>form tool</source>
-   <translation type="unfinished" />
+   <translation>Formwerkzeug</translation>
   </message>
   <message>
    <source>found over wires, to cut again</source>
-   <translation type="unfinished" />
+   <translation>über Drähte gefunden, zum Nachschneiden</translation>
   </message>
   <message>
    <source>friction</source>
@@ -1824,7 +1852,7 @@
   </message>
   <message>
    <source>from Z</source>
-   <translation type="unfinished" />
+   <translation>von Z</translation>
   </message>
   <message>
    <source>from tool to tool</source>
@@ -1832,7 +1860,7 @@
   </message>
   <message>
    <source>front</source>
-   <translation type="unfinished" />
+   <translation>vorn</translation>
   </message>
   <message>
    <source>front edge at Z</source>
@@ -1856,7 +1884,7 @@
   </message>
   <message>
    <source>gentle</source>
-   <translation type="unfinished" />
+   <translation>sanft</translation>
   </message>
   <message>
    <source>gives up at</source>
@@ -1876,7 +1904,7 @@
   </message>
   <message>
    <source>grooving tool</source>
-   <translation type="unfinished" />
+   <translation>Einstechwerkzeug</translation>
   </message>
   <message>
    <source>group</source>
@@ -1888,11 +1916,11 @@
   </message>
   <message>
    <source>hard</source>
-   <translation type="unfinished" />
+   <translation>hart</translation>
   </message>
   <message>
    <source>hard, serrated</source>
-   <translation type="unfinished" />
+   <translation>hart, verzahnt</translation>
   </message>
   <message>
    <source>hardness, HB</source>
@@ -1904,7 +1932,7 @@
   </message>
   <message>
    <source>held</source>
-   <translation type="unfinished" />
+   <translation>gehalten</translation>
   </message>
   <message>
    <source>hexagon</source>
@@ -1928,7 +1956,7 @@
   </message>
   <message>
    <source>in</source>
-   <translation type="unfinished" />
+   <translation>in</translation>
   </message>
   <message>
    <source>in front of the chuck</source>
@@ -1936,19 +1964,19 @@
   </message>
   <message>
    <source>inch, ft/min</source>
-   <translation type="unfinished" />
+   <translation>Zoll, ft/min</translation>
   </message>
   <message>
    <source>into the shoulder</source>
-   <translation type="unfinished" />
+   <translation>in den Bund</translation>
   </message>
   <message>
    <source>is caught</source>
-   <translation type="unfinished" />
+   <translation>wird aufgefangen</translation>
   </message>
   <message>
    <source>is held by the pick-off</source>
-   <translation type="unfinished" />
+   <translation>wird von der Gegenspindel gehalten</translation>
   </message>
   <message>
    <source>its centre of mass</source>
@@ -1968,7 +1996,7 @@
   </message>
   <message>
    <source>kept free of the shoulder</source>
-   <translation type="unfinished" />
+   <translation>vom Bund freigehalten</translation>
   </message>
   <message>
    <source>kind</source>
@@ -1976,7 +2004,11 @@
   </message>
   <message>
    <source>knurling tool</source>
-   <translation type="unfinished" />
+   <translation>Rändelwerkzeug</translation>
+  </message>
+  <message>
+   <source>largest torque</source>
+   <translation>größtes Drehmoment</translation>
   </message>
   <message>
    <source>lathes and mill-turns</source>
@@ -1984,43 +2016,43 @@
   </message>
   <message>
    <source>least cost</source>
-   <translation type="unfinished" />
+   <translation>geringste Kosten</translation>
   </message>
   <message>
    <source>left</source>
-   <translation type="unfinished" />
+   <translation>links</translation>
   </message>
   <message>
    <source>left for another cut</source>
-   <translation type="unfinished" />
+   <translation>für einen anderen Schnitt gelassen</translation>
   </message>
   <message>
    <source>left for another tool</source>
-   <translation type="unfinished" />
+   <translation>für ein anderes Werkzeug gelassen</translation>
   </message>
   <message>
    <source>left for finishing</source>
-   <translation type="unfinished" />
+   <translation>Schlichtaufmaß</translation>
   </message>
   <message>
    <source>left for finishing the walls</source>
-   <translation type="unfinished" />
+   <translation>Schlichtaufmaß der Wände</translation>
   </message>
   <message>
    <source>left for the last cut</source>
-   <translation type="unfinished" />
+   <translation>Aufmaß für den letzten Schnitt</translation>
   </message>
   <message>
    <source>left on faces</source>
-   <translation type="unfinished" />
+   <translation>Aufmaß auf Planflächen</translation>
   </message>
   <message>
    <source>left on the face</source>
-   <translation type="unfinished" />
+   <translation>Aufmaß auf der Planfläche</translation>
   </message>
   <message>
    <source>left on the walls for the last cut</source>
-   <translation type="unfinished" />
+   <translation>Aufmaß der Wände für den letzten Schnitt</translation>
   </message>
   <message>
    <source>length</source>
@@ -2028,7 +2060,7 @@
   </message>
   <message>
    <source>length in a face</source>
-   <translation type="unfinished" />
+   <translation>Länge in einer Planfläche</translation>
   </message>
   <message>
    <source>length of a bar</source>
@@ -2036,11 +2068,11 @@
   </message>
   <message>
    <source>length of full thread</source>
-   <translation type="unfinished" />
+   <translation>Länge des vollen Gewindes</translation>
   </message>
   <message>
    <source>lost by gripping again</source>
-   <translation type="unfinished" />
+   <translation>Verlust durch Umspannen</translation>
   </message>
   <message>
    <source>machine, an hour</source>
@@ -2048,7 +2080,7 @@
   </message>
   <message>
    <source>main</source>
-   <translation type="unfinished" />
+   <translation>Haupt</translation>
   </message>
   <message>
    <source>mandrel</source>
@@ -2064,11 +2096,11 @@
   </message>
   <message>
    <source>may run out by</source>
-   <translation type="unfinished" />
+   <translation>darf schlagen um</translation>
   </message>
   <message>
    <source>measured</source>
-   <translation type="unfinished" />
+   <translation>gemessen</translation>
   </message>
   <message>
    <source>medium</source>
@@ -2076,7 +2108,7 @@
   </message>
   <message>
    <source>middle off the axis</source>
-   <translation type="unfinished" />
+   <translation>Mitte neben der Achse</translation>
   </message>
   <message>
    <source>milling spindle</source>
@@ -2088,11 +2120,11 @@
   </message>
   <message>
    <source>mm, m/min</source>
-   <translation type="unfinished" />
+   <translation>mm, m/min</translation>
   </message>
   <message>
    <source>most metal a minute</source>
-   <translation type="unfinished" />
+   <translation>meiste Spanmenge je Minute</translation>
   </message>
   <message>
    <source>mouth</source>
@@ -2112,7 +2144,7 @@
   </message>
   <message>
    <source>new thread</source>
-   <translation type="unfinished" />
+   <translation>neues Gewinde</translation>
   </message>
   <message>
    <source>no</source>
@@ -2120,7 +2152,7 @@
   </message>
   <message>
    <source>no other tool</source>
-   <translation type="unfinished" />
+   <translation>kein anderes Werkzeug</translation>
   </message>
   <message>
    <source>no route yet</source>
@@ -2132,11 +2164,11 @@
   </message>
   <message>
    <source>normal</source>
-   <translation type="unfinished" />
+   <translation>normal</translation>
   </message>
   <message>
    <source>nose past the centre</source>
-   <translation type="unfinished" />
+   <translation>Ecke über Mitte hinaus</translation>
   </message>
   <message>
    <source>not looked at</source>
@@ -2144,11 +2176,11 @@
   </message>
   <message>
    <source>not measured</source>
-   <translation type="unfinished" />
+   <translation>nicht gemessen</translation>
   </message>
   <message>
    <source>not said</source>
-   <translation type="unfinished" />
+   <translation>nicht gesagt</translation>
   </message>
   <message>
    <source>note</source>
@@ -2179,6 +2211,10 @@
    <translation>oder eine Datei irgendwo auf dieses Fenster ziehen.</translation>
   </message>
   <message>
+   <source>other sets of jaws</source>
+   <translation>andere Backensätze</translation>
+  </message>
+  <message>
    <source>outer wall</source>
    <translation>äußere Wand</translation>
   </message>
@@ -2188,7 +2224,7 @@
   </message>
   <message>
    <source>part-off cut</source>
-   <translation type="unfinished" />
+   <translation>Abstechschnitt</translation>
   </message>
   <message>
    <source>parting off</source>
@@ -2200,7 +2236,7 @@
   </message>
   <message>
    <source>parts in one run</source>
-   <translation type="unfinished" />
+   <translation>Teile je Lauf</translation>
   </message>
   <message>
    <source>parts in the batch</source>
@@ -2208,15 +2244,15 @@
   </message>
   <message>
    <source>passes</source>
-   <translation type="unfinished" />
+   <translation>Schnitte</translation>
   </message>
   <message>
    <source>past a through hole</source>
-   <translation type="unfinished" />
+   <translation>über ein Durchgangsloch hinaus</translation>
   </message>
   <message>
    <source>phase</source>
-   <translation type="unfinished" />
+   <translation>Phase</translation>
   </message>
   <message>
    <source>pilot</source>
@@ -2232,7 +2268,7 @@
   </message>
   <message>
    <source>place</source>
-   <translation type="unfinished" />
+   <translation>Ort</translation>
   </message>
   <message>
    <source>planned</source>
@@ -2260,7 +2296,7 @@
   </message>
   <message>
    <source>price</source>
-   <translation type="unfinished" />
+   <translation>Preis</translation>
   </message>
   <message>
    <source>price per kg</source>
@@ -2284,7 +2320,7 @@
   </message>
   <message>
    <source>push at most</source>
-   <translation type="unfinished" />
+   <translation>höchste Schubkraft</translation>
   </message>
   <message>
    <source>radius</source>
@@ -2292,7 +2328,7 @@
   </message>
   <message>
    <source>radius of its corners</source>
-   <translation type="unfinished" />
+   <translation>Radius seiner Ecken</translation>
   </message>
   <message>
    <source>rapid across</source>
@@ -2304,7 +2340,7 @@
   </message>
   <message>
    <source>rapid ends before the grip</source>
-   <translation type="unfinished" />
+   <translation>Eilgang endet vor dem Greifen</translation>
   </message>
   <message>
    <source>reaches in</source>
@@ -2316,11 +2352,11 @@
   </message>
   <message>
    <source>reamer</source>
-   <translation type="unfinished" />
+   <translation>Reibahle</translation>
   </message>
   <message>
    <source>reference</source>
-   <translation type="unfinished" />
+   <translation>Bezug</translation>
   </message>
   <message>
    <source>reference point at Ø</source>
@@ -2328,11 +2364,11 @@
   </message>
   <message>
    <source>right</source>
-   <translation type="unfinished" />
+   <translation>rechts</translation>
   </message>
   <message>
    <source>rigid, in step with the spindle</source>
-   <translation type="unfinished" />
+   <translation>starr, im Takt der Spindel</translation>
   </message>
   <message>
    <source>roughing</source>
@@ -2348,19 +2384,19 @@
   </message>
   <message>
    <source>run</source>
-   <translation type="unfinished" />
+   <translation>Lauf</translation>
   </message>
   <message>
    <source>run-in</source>
-   <translation type="unfinished" />
+   <translation>Anlauf</translation>
   </message>
   <message>
    <source>run-in and run-out</source>
-   <translation type="unfinished" />
+   <translation>An- und Auslauf</translation>
   </message>
   <message>
    <source>runs out</source>
-   <translation type="unfinished" />
+   <translation>läuft aus</translation>
   </message>
   <message>
    <source>saved</source>
@@ -2372,15 +2408,15 @@
   </message>
   <message>
    <source>second</source>
-   <translation type="unfinished" />
+   <translation>zweite</translation>
   </message>
   <message>
    <source>second spindle</source>
-   <translation type="unfinished" />
+   <translation>Gegenspindel</translation>
   </message>
   <message>
    <source>settles before closing</source>
-   <translation type="unfinished" />
+   <translation>beruhigt sich vor dem Schließen</translation>
   </message>
   <message>
    <source>shank</source>
@@ -2392,7 +2428,7 @@
   </message>
   <message>
    <source>share of feed kept</source>
-   <translation type="unfinished" />
+   <translation>Anteil des Vorschubs</translation>
   </message>
   <message>
    <source>short rating</source>
@@ -2400,7 +2436,7 @@
   </message>
   <message>
    <source>shortest rest to hold</source>
-   <translation type="unfinished" />
+   <translation>kürzestes haltbares Reststück</translation>
   </message>
   <message>
    <source>shoulder at Z</source>
@@ -2408,7 +2444,7 @@
   </message>
   <message>
    <source>shrinking</source>
-   <translation type="unfinished" />
+   <translation>abnehmend</translation>
   </message>
   <message>
    <source>size</source>
@@ -2416,15 +2452,15 @@
   </message>
   <message>
    <source>skin goes deep</source>
-   <translation type="unfinished" />
+   <translation>Kruste reicht tief</translation>
   </message>
   <message>
    <source>slower feed below Ø</source>
-   <translation type="unfinished" />
+   <translation>langsamerer Vorschub unter Ø</translation>
   </message>
   <message>
    <source>soft, bored</source>
-   <translation type="unfinished" />
+   <translation>weich, ausgedreht</translation>
   </message>
   <message>
    <source>somebody watches</source>
@@ -2432,7 +2468,7 @@
   </message>
   <message>
    <source>space</source>
-   <translation type="unfinished" />
+   <translation>Raum</translation>
   </message>
   <message>
    <source>specific heat, J/(kg K)</source>
@@ -2480,11 +2516,11 @@
   </message>
   <message>
    <source>steady speed below Ø</source>
-   <translation type="unfinished" />
+   <translation>feste Drehzahl unter Ø</translation>
   </message>
   <message>
    <source>step</source>
-   <translation type="unfinished" />
+   <translation>Schritt</translation>
   </message>
   <message>
    <source>stick-out</source>
@@ -2492,7 +2528,7 @@
   </message>
   <message>
    <source>still</source>
-   <translation type="unfinished" />
+   <translation>steht</translation>
   </message>
   <message>
    <source>stock.</source>
@@ -2504,11 +2540,11 @@
   </message>
   <message>
    <source>stretch ends at Z</source>
-   <translation type="unfinished" />
+   <translation>Bereich endet bei Z</translation>
   </message>
   <message>
    <source>stretch starts at Z</source>
-   <translation type="unfinished" />
+   <translation>Bereich beginnt bei Z</translation>
   </message>
   <message>
    <source>tailstock</source>
@@ -2520,15 +2556,15 @@
   </message>
   <message>
    <source>takes from</source>
-   <translation type="unfinished" />
+   <translation>spannt von</translation>
   </message>
   <message>
    <source>takes up to</source>
-   <translation type="unfinished" />
+   <translation>spannt bis</translation>
   </message>
   <message>
    <source>tap</source>
-   <translation type="unfinished" />
+   <translation>Gewindebohrer</translation>
   </message>
   <message>
    <source>the blank</source>
@@ -2552,7 +2588,7 @@
   </message>
   <message>
    <source>threading tool</source>
-   <translation type="unfinished" />
+   <translation>Gewindedrehwerkzeug</translation>
   </message>
   <message>
    <source>through</source>
@@ -2560,15 +2596,15 @@
   </message>
   <message>
    <source>to Z</source>
-   <translation type="unfinished" />
+   <translation>bis Z</translation>
   </message>
   <message>
    <source>to open, and to close</source>
-   <translation type="unfinished" />
+   <translation>zum Öffnen und zum Schließen</translation>
   </message>
   <message>
    <source>to the next cut</source>
-   <translation type="unfinished" />
+   <translation>bis zum nächsten Schnitt</translation>
   </message>
   <message>
    <source>today</source>
@@ -2576,7 +2612,7 @@
   </message>
   <message>
    <source>tool</source>
-   <translation type="unfinished" />
+   <translation>Werkzeug</translation>
   </message>
   <message>
    <source>tool change</source>
@@ -2584,7 +2620,7 @@
   </message>
   <message>
    <source>tool for pull turning</source>
-   <translation type="unfinished" />
+   <translation>Werkzeug für ziehendes Drehen</translation>
   </message>
   <message>
    <source>tool material</source>
@@ -2600,7 +2636,7 @@
   </message>
   <message>
    <source>toward the chuck only</source>
-   <translation type="unfinished" />
+   <translation>nur zum Futter hin</translation>
   </message>
   <message>
    <source>travel</source>
@@ -2620,15 +2656,15 @@
   </message>
   <message>
    <source>turned round and tightened</source>
-   <translation type="unfinished" />
+   <translation>umgedreht und festgezogen</translation>
   </message>
   <message>
    <source>turning tool</source>
-   <translation type="unfinished" />
+   <translation>Drehwerkzeug</translation>
   </message>
   <message>
    <source>turns it stands at the ends</source>
-   <translation type="unfinished" />
+   <translation>Umdrehungen Stillstand an den Enden</translation>
   </message>
   <message>
    <source>turret</source>
@@ -2636,11 +2672,11 @@
   </message>
   <message>
    <source>typed</source>
-   <translation type="unfinished" />
+   <translation>eingegeben</translation>
   </message>
   <message>
    <source>typed depths</source>
-   <translation type="unfinished" />
+   <translation>eingegebene Tiefen</translation>
   </message>
   <message>
    <source>unknown</source>
@@ -2648,11 +2684,11 @@
   </message>
   <message>
    <source>unknown: no loss of grip computed</source>
-   <translation type="unfinished" />
+   <translation>unbekannt: kein Verlust an Spannkraft gerechnet</translation>
   </message>
   <message>
    <source>unknown: not judged</source>
-   <translation type="unfinished" />
+   <translation>unbekannt: nicht beurteilt</translation>
   </message>
   <message>
    <source>usual</source>
@@ -2660,7 +2696,7 @@
   </message>
   <message>
    <source>very coarse</source>
-   <translation type="unfinished" />
+   <translation>sehr grob</translation>
   </message>
   <message>
    <source>walls lean</source>
@@ -2688,7 +2724,7 @@
   </message>
   <message>
    <source>where the hole is deep</source>
-   <translation type="unfinished" />
+   <translation>wo das Loch tief ist</translation>
   </message>
   <message>
    <source>why</source>
@@ -2704,7 +2740,7 @@
   </message>
   <message>
    <source>with corners</source>
-   <translation type="unfinished" />
+   <translation>mit Ecken</translation>
   </message>
   <message>
    <source>work-hardens</source>

@@ -1,9 +1,11 @@
 """What the shop asks of a chuck, a collet or a mandrel."""
 
 from toreuma.core.kinds.shop.field import YES_NO, ShopField
-from toreuma.core.model import Chuck, Collet, Mandrel
+from toreuma.core.model import Chuck, Collet, JawSet, Mandrel
 
 __all__ = ["centre_fields", "hold_fields"]
+
+JAWS = (("hard, serrated", "hard"), ("soft, bored", "soft"))
 
 _HOLD = (
     ShopField(
@@ -56,7 +58,35 @@ _MANDREL = (
 def hold_fields(hold: Chuck | Collet | Mandrel) -> tuple[ShopField, ...]:
     """Everything of a hold a person may type."""
     own = {"chuck": _CHUCK, "collet": _COLLET, "mandrel": _MANDREL}[hold.kind]
-    return (*_HOLD, *own)
+    return (*_HOLD, *own, *(_jaw_sets(hold) if isinstance(hold, Chuck) else ()))
+
+
+MOST_SETS = 4
+
+
+def _jaw_sets(chuck: Chuck) -> list[ShopField]:
+    """How many other sets of jaws there are, and each of them."""
+    held = chuck.jaw_sets
+    counts = [
+        (str(n) if n else "none", (*held[:n], *(JawSet(name=f"set {i + 1}") for i in range(len(held), n))))
+        for n in range(max(MOST_SETS, len(held)) + 1)
+    ]
+    why = "each is offered as a hold of its own, on this body"
+    found = [ShopField(path="jaw_sets", label="other sets of jaws", form="choice", options=tuple(counts), why=why,
+                       heading="Other jaws")]  # fmt: skip
+    for index, one in enumerate(held):
+        path = f"jaw_sets.{index}"
+        found += [
+            ShopField(path=f"{path}.name", label="name", form="text", heading=f"Jaws: {one.name}"),
+            ShopField(path=f"{path}.jaws", label="jaws", form="choice", options=JAWS),
+            ShopField(path=f"{path}.grip_range_mm", label="takes", unit="mm", form="span", empty="as the chuck"),
+            ShopField(path=f"{path}.bored_d_mm", label="bored to", unit="mm", empty="the blank"),
+            ShopField(path=f"{path}.bored_depth_mm", label="bored deep", unit="mm", empty="through"),
+            ShopField(path=f"{path}.jaw_length_mm", label="jaws stand out", unit="mm"),
+            ShopField(path=f"{path}.jaw_height_mm", label="jaws high", unit="mm"),
+            ShopField(path=f"{path}.jaw_mass_kg", label="mass of one jaw", unit="kg", empty="as the chuck's"),
+        ]
+    return found
 
 
 _CENTRE = (

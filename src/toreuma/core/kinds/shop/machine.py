@@ -62,6 +62,14 @@ _SPINDLE = (
         why="what may be drawn for some minutes",
     ),
     ShopField(
+        path="torque_nm",
+        label="largest torque",
+        unit="N m",
+        empty="as the power gives",
+        why="at the spindle: it caps slow heavy cuts and large drills",
+        usual=(10, 5000),
+    ),
+    ShopField(
         path="efficiency",
         usual=(0.5, 0.98),
         label="reaches the cut",
