@@ -91,7 +91,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
             label.setWordWrap(True)
             self.texts[key] = label
             self.add(label)
-        self.texts[key].setText(text)
+        self.texts[key].setText(tr(text) if name == "title" else text)
 
     def row(self, key: str, evidence: Evidence, change: Change | None = None) -> None:
         if key not in self.rows:

@@ -3,6 +3,10 @@
  <context>
   <name>toreuma</name>
   <message>
+   <source>A degree beside the flank</source>
+   <translation>Ein Grad neben der Flanke</translation>
+  </message>
+  <message>
    <source>A new part</source>
    <translation>Ein neues Teil</translation>
   </message>
@@ -23,6 +27,26 @@
    <translation>Hinzufügen</translation>
   </message>
   <message>
+   <source>Add an element behind the selected one</source>
+   <translation>Ein Element hinter dem gewählten einfügen</translation>
+  </message>
+  <message>
+   <source>Add an operation</source>
+   <translation>Einen Arbeitsgang einfügen</translation>
+  </message>
+  <message>
+   <source>Aim</source>
+   <translation>Ziel</translation>
+  </message>
+  <message>
+   <source>Air blast</source>
+   <translation>Blasluft</translation>
+  </message>
+  <message>
+   <source>Along the flank</source>
+   <translation>Längs der Flanke</translation>
+  </message>
+  <message>
    <source>An earlier run ended with unsaved changes to this job.</source>
    <translation>Ein früherer Lauf endete mit ungesicherten Änderungen an diesem Auftrag.</translation>
   </message>
@@ -33,6 +57,10 @@
   <message>
    <source>And not</source>
    <translation>Und nicht</translation>
+  </message>
+  <message>
+   <source>Angles matched</source>
+   <translation>Winkel abgestimmt</translation>
   </message>
   <message>
    <source>Another window</source>
@@ -59,6 +87,10 @@
    <translation>An der Zeitmarke</translation>
   </message>
   <message>
+   <source>At the cut</source>
+   <translation>Am Schnitt</translation>
+  </message>
+  <message>
    <source>At the far end</source>
    <translation>Am hinteren Ende</translation>
   </message>
@@ -67,12 +99,20 @@
    <translation>Bohrung in der Achse</translation>
   </message>
   <message>
+   <source>Back end</source>
+   <translation>Hinteres Ende</translation>
+  </message>
+  <message>
    <source>Back face</source>
    <translation>Rückseite</translation>
   </message>
   <message>
    <source>Bar</source>
    <translation>Stange</translation>
+  </message>
+  <message>
+   <source>Bar drawn out, then cut off</source>
+   <translation>Stange herausgezogen, dann abgestochen</translation>
   </message>
   <message>
    <source>Bars and prices</source>
@@ -99,6 +139,10 @@
    <translation>Hinter dem Bund</translation>
   </message>
   <message>
+   <source>Being read; the open job stays as it is.</source>
+   <translation>Wird gelesen; der offene Auftrag bleibt, wie er ist.</translation>
+  </message>
+  <message>
    <source>Bench</source>
    <translation>Werkbank</translation>
   </message>
@@ -115,12 +159,20 @@
    <translation>Rohteil</translation>
   </message>
   <message>
+   <source>Blanks</source>
+   <translation>Rohteile</translation>
+  </message>
+  <message>
    <source>Blanks and edges</source>
    <translation>Rohteile und Kanten</translation>
   </message>
   <message>
    <source>Body</source>
    <translation>Körper</translation>
+  </message>
+  <message>
+   <source>Bore through</source>
+   <translation>Bohrung durch</translation>
   </message>
   <message>
    <source>Both spindles at work</source>
@@ -153,6 +205,10 @@
   <message>
    <source>Caliper</source>
    <translation>Messschieber</translation>
+  </message>
+  <message>
+   <source>Casting or forging</source>
+   <translation>Guss- oder Schmiedeteil</translation>
   </message>
   <message>
    <source>Centre</source>
@@ -215,6 +271,10 @@
    <translation>Befehl, Arbeitsgang, Werkzeug, Fläche, Werkstoff, M12x1.75, 25 H7, CNMG120408</translation>
   </message>
   <message>
+   <source>Coolant</source>
+   <translation>Kühlmittel</translation>
+  </message>
+  <message>
    <source>Copy as a new job</source>
    <translation>Als neuen Auftrag kopieren</translation>
   </message>
@@ -229,6 +289,14 @@
   <message>
    <source>Cut back in front</source>
    <translation>Vorn zurückgeschnitten</translation>
+  </message>
+  <message>
+   <source>Cut off between both</source>
+   <translation>Zwischen beiden abgestochen</translation>
+  </message>
+  <message>
+   <source>Cut on</source>
+   <translation>Weiter schneiden</translation>
   </message>
   <message>
    <source>Cutting</source>
@@ -375,12 +443,20 @@
    <translation>Gefunden</translation>
   </message>
   <message>
+   <source>From both flanks in turn</source>
+   <translation>Wechselseitig von beiden Flanken</translation>
+  </message>
+  <message>
    <source>From the back</source>
    <translation>Von hinten</translation>
   </message>
   <message>
    <source>From the front</source>
    <translation>Von vorn</translation>
+  </message>
+  <message>
+   <source>Front end</source>
+   <translation>Vorderes Ende</translation>
   </message>
   <message>
    <source>Front face</source>
@@ -391,12 +467,32 @@
    <translation>Lücken geschlossen bis</translation>
   </message>
   <message>
+   <source>General tolerance</source>
+   <translation>Allgemeintoleranz</translation>
+  </message>
+  <message>
    <source>Gentle</source>
    <translation>Schonend</translation>
   </message>
   <message>
+   <source>Grip</source>
+   <translation>Spannung</translation>
+  </message>
+  <message>
+   <source>Grips on</source>
+   <translation>Greift auf</translation>
+  </message>
+  <message>
    <source>Groove</source>
    <translation>Einstich</translation>
+  </message>
+  <message>
+   <source>Guide</source>
+   <translation>Führung</translation>
+  </message>
+  <message>
+   <source>Hand</source>
+   <translation>Hand</translation>
   </message>
   <message>
    <source>Hand-over</source>
@@ -415,12 +511,28 @@
    <translation>Hart, verzahnt</translation>
   </message>
   <message>
+   <source>Has a profile of its own, read from a file.</source>
+   <translation>Hat eine eigene Kontur, aus einer Datei gelesen.</translation>
+  </message>
+  <message>
+   <source>Held</source>
+   <translation>Gehalten</translation>
+  </message>
+  <message>
+   <source>Held in</source>
+   <translation>Gespannt in</translation>
+  </message>
+  <message>
    <source>Help</source>
    <translation>Hilfe</translation>
   </message>
   <message>
    <source>Help on the thing in focus</source>
    <translation>Hilfe zum Gewählten</translation>
+  </message>
+  <message>
+   <source>Hexagon bar</source>
+   <translation>Sechskantstange</translation>
   </message>
   <message>
    <source>Hold</source>
@@ -445,6 +557,10 @@
   <message>
    <source>Holes beside the axis</source>
    <translation>Bohrungen neben der Achse</translation>
+  </message>
+  <message>
+   <source>Holes in the face</source>
+   <translation>Bohrungen in der Planfläche</translation>
   </message>
   <message>
    <source>House rules</source>
@@ -483,6 +599,10 @@
    <translation>Anstelle des Teils im offenen Auftrag; Rohteil, Werkzeuge und Plan bleiben</translation>
   </message>
   <message>
+   <source>In space</source>
+   <translation>Im Raum</translation>
+  </message>
+  <message>
    <source>In the bore</source>
    <translation>In der Bohrung</translation>
   </message>
@@ -497,6 +617,22 @@
   <message>
    <source>Inside</source>
    <translation>Innen</translation>
+  </message>
+  <message>
+   <source>It will not show:\n</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Jaw fronts</source>
+   <translation>Backenvorderkanten</translation>
+  </message>
+  <message>
+   <source>Jaws</source>
+   <translation>Backen</translation>
+  </message>
+  <message>
+   <source>Job</source>
+   <translation>Auftrag</translation>
   </message>
   <message>
    <source>Keep what was seen</source>
@@ -529,6 +665,10 @@
   <message>
    <source>Leave it</source>
    <translation>Liegen lassen</translation>
+  </message>
+  <message>
+   <source>Leave it out</source>
+   <translation>Weglassen</translation>
   </message>
   <message>
    <source>Left hand</source>
@@ -655,12 +795,20 @@
    <translation>Neu</translation>
   </message>
   <message>
+   <source>New part</source>
+   <translation>Neues Teil</translation>
+  </message>
+  <message>
    <source>New part, last jobs</source>
    <translation>Neues Teil, letzte Aufträge</translation>
   </message>
   <message>
    <source>No operation yet. Add one below: facing first, then roughing.</source>
    <translation>Noch kein Arbeitsgang. Unten hinzufügen: erst plandrehen, dann schruppen.</translation>
+  </message>
+  <message>
+   <source>No tool of rack or catalogue does this.</source>
+   <translation>Kein Werkzeug aus Lager oder Katalog kann das.</translation>
   </message>
   <message>
    <source>Nobody watches</source>
@@ -677,6 +825,10 @@
   <message>
    <source>Not said yet</source>
    <translation>Noch nicht gesagt</translation>
+  </message>
+  <message>
+   <source>Not wanted</source>
+   <translation>Nicht gewünscht</translation>
   </message>
   <message>
    <source>Nothing stands against it: grip, reach, room, speeds, angles and parking hold.</source>
@@ -709,6 +861,10 @@
   <message>
    <source>Only what does the chosen cut</source>
    <translation>Nur, was den gewählten Schnitt kann</translation>
+  </message>
+  <message>
+   <source>Open</source>
+   <translation>Öffnen</translation>
   </message>
   <message>
    <source>Open a job</source>
@@ -755,6 +911,10 @@
    <translation>Teil</translation>
   </message>
   <message>
+   <source>Part asked for</source>
+   <translation>Teil abgefragt</translation>
+  </message>
+  <message>
    <source>Part off</source>
    <translation>Abstechen</translation>
   </message>
@@ -779,6 +939,10 @@
    <translation>Bild einer Zeichnung hinter dem Schnitt</translation>
   </message>
   <message>
+   <source>Picture…</source>
+   <translation>Bild…</translation>
+  </message>
+  <message>
    <source>Play or stop</source>
    <translation>Abspielen oder anhalten</translation>
   </message>
@@ -789,6 +953,14 @@
   <message>
    <source>Play the program (Space)</source>
    <translation>Das Programm abspielen (Leertaste)</translation>
+  </message>
+  <message>
+   <source>Plunge and turn, layer by layer</source>
+   <translation>Stechen und Drehen, Lage für Lage</translation>
+  </message>
+  <message>
+   <source>Plunges from the middle, breaking chips</source>
+   <translation>Einstiche von der Mitte, mit Spanbrechen</translation>
   </message>
   <message>
    <source>Plunges written</source>
@@ -819,6 +991,10 @@
    <translation>Ganzen Arbeitsplan vorschlagen</translation>
   </message>
   <message>
+   <source>Prove out on</source>
+   <translation>Einfahren auf</translation>
+  </message>
+  <message>
    <source>Pulley</source>
    <translation>Riemenscheibe</translation>
   </message>
@@ -835,8 +1011,16 @@
    <translation>Das schlanke Werkzeug auch einsetzen</translation>
   </message>
   <message>
+   <source>Ra measured, marks …</source>
+   <translation>Ra gemessen, Marken …</translation>
+  </message>
+  <message>
    <source>Ra unless marked</source>
    <translation>Ra, wo nichts steht</translation>
+  </message>
+  <message>
+   <source>Rack</source>
+   <translation>Lager</translation>
   </message>
   <message>
    <source>Read a drawing or model</source>
@@ -861,6 +1045,10 @@
   <message>
    <source>Read or write</source>
    <translation>Lesen oder schreiben</translation>
+  </message>
+  <message>
+   <source>Reading the program back and cutting it.</source>
+   <translation>Das Programm wird zurückgelesen und geschnitten.</translation>
   </message>
   <message>
    <source>Ream on the axis</source>
@@ -897,6 +1085,10 @@
   <message>
    <source>Rough the bore</source>
    <translation>Bohrung schruppen</translation>
+  </message>
+  <message>
+   <source>Round bar</source>
+   <translation>Rundstange</translation>
   </message>
   <message>
    <source>Round it</source>
@@ -995,6 +1187,10 @@
    <translation>Einen Platz mit Werkzeug wählen, um seine Maße zu sehen; Werkzeuge aus der Liste der Arbeiten einsetzen.</translation>
   </message>
   <message>
+   <source>Select an operation to see its numbers and the reason behind each.</source>
+   <translation>Einen Arbeitsgang wählen, um seine Zahlen und ihre Gründe zu sehen.</translation>
+  </message>
+  <message>
    <source>Selected finding</source>
    <translation>Gewählter Befund</translation>
   </message>
@@ -1035,6 +1231,10 @@
    <translation>Maße nach ISO 13399</translation>
   </message>
   <message>
+   <source>Skin</source>
+   <translation>Kruste</translation>
+  </message>
+  <message>
    <source>Sleeve</source>
    <translation>Hülse</translation>
   </message>
@@ -1063,6 +1263,22 @@
    <translation>Abspielgeschwindigkeit</translation>
   </message>
   <message>
+   <source>Spindle standing</source>
+   <translation>Spindel steht</translation>
+  </message>
+  <message>
+   <source>Square bar</source>
+   <translation>Vierkantstange</translation>
+  </message>
+  <message>
+   <source>Square to the axis</source>
+   <translation>Quer zur Achse</translation>
+  </message>
+  <message>
+   <source>Stance</source>
+   <translation>Haltung</translation>
+  </message>
+  <message>
    <source>Stations</source>
    <translation>Plätze</translation>
   </message>
@@ -1077,6 +1293,10 @@
   <message>
    <source>Stop</source>
    <translation>Halt</translation>
+  </message>
+  <message>
+   <source>Straight plunges</source>
+   <translation>Gerade Einstiche</translation>
   </message>
   <message>
    <source>Stud</source>
@@ -1119,6 +1339,10 @@
    <translation>Herausnehmen</translation>
   </message>
   <message>
+   <source>Take the selected element out</source>
+   <translation>Das gewählte Element herausnehmen</translation>
+  </message>
+  <message>
    <source>Take the tool out</source>
    <translation>Das Werkzeug herausnehmen</translation>
   </message>
@@ -1131,8 +1355,16 @@
    <translation>Taylor-Exponent m</translation>
   </message>
   <message>
+   <source>The first hold lets go</source>
+   <translation>Die erste Spannung öffnet</translation>
+  </message>
+  <message>
    <source>The one shown on the part</source>
    <translation>Der am Teil gezeigte</translation>
+  </message>
+  <message>
+   <source>The part</source>
+   <translation>Das Teil</translation>
   </message>
   <message>
    <source>The part in words</source>
@@ -1143,8 +1375,20 @@
    <translation>Die Kontur wird zum Guss- oder Schmiedeteil, aus dem das Teil entsteht</translation>
   </message>
   <message>
+   <source>The real material</source>
+   <translation>Der wirkliche Werkstoff</translation>
+  </message>
+  <message>
    <source>The second spindle can take the part. Nothing is planned for it yet.</source>
    <translation>Die zweite Spindel kann das Teil übernehmen. Noch ist dort nichts geplant.</translation>
+  </message>
+  <message>
+   <source>The second spindle holds the part while it is cut off</source>
+   <translation>Die Gegenspindel hält das Teil beim Abstechen</translation>
+  </message>
+  <message>
+   <source>The usual sizes are offered until you say what lies in your rack.</source>
+   <translation>Die üblichen Größen werden angeboten, bis du sagst, was in deinem Lager liegt.</translation>
   </message>
   <message>
    <source>The whole machine in space</source>
@@ -1195,6 +1439,14 @@
    <translation>Arbeitsgang im Schnittlabor probieren</translation>
   </message>
   <message>
+   <source>Trying every tool that goes into the machine on the part …</source>
+   <translation>Jedes Werkzeug, das in die Maschine passt, wird am Teil versucht …</translation>
+  </message>
+  <message>
+   <source>Tube, or cored blank</source>
+   <translation>Rohr oder vorgebohrtes Rohteil</translation>
+  </message>
+  <message>
    <source>Turn the part end for end</source>
    <translation>Teil umdrehen</translation>
   </message>
@@ -1211,8 +1463,16 @@
    <translation>Zwei Rücken an Rücken</translation>
   </message>
   <message>
+   <source>Type a name for it first, below the list.</source>
+   <translation>Zuerst unter der Liste einen Namen eingeben.</translation>
+  </message>
+  <message>
    <source>Type sizes that can be: a number larger than nothing, with its unit if you like.</source>
    <translation>Mögliche Maße eingeben: eine Zahl größer als null, auf Wunsch mit Einheit.</translation>
+  </message>
+  <message>
+   <source>Type the code from the box below; a table comes in with Import, or by dropping it.</source>
+   <translation>Die Bezeichnung von der Schachtel unten eingeben; eine Tabelle kommt mit Einlesen oder durch Ablegen herein.</translation>
   </message>
   <message>
    <source>Type the code from the box, the holder or the bar; blanks and dashes do not matter.</source>
@@ -1263,6 +1523,10 @@
    <translation>Ansicht</translation>
   </message>
   <message>
+   <source>Watched</source>
+   <translation>Beaufsichtigt</translation>
+  </message>
+  <message>
    <source>What a drawing usually says and this part does not; leave what it really leaves open.</source>
    <translation>Was eine Zeichnung sonst sagt und dieses Teil noch nicht; was sie wirklich offen lässt, bleibt offen.</translation>
   </message>
@@ -1273,6 +1537,26 @@
   <message>
    <source>What it is</source>
    <translation>Was es ist</translation>
+  </message>
+  <message>
+   <source>What the blank gives</source>
+   <translation>Was das Rohteil hergibt</translation>
+  </message>
+  <message>
+   <source>What the hand-over comes to</source>
+   <translation>Was bei der Übergabe herauskommt</translation>
+  </message>
+  <message>
+   <source>What the hold allows</source>
+   <translation>Was die Spannung erlaubt</translation>
+  </message>
+  <message>
+   <source>What the proof measured</source>
+   <translation>Was der Nachweis gemessen hat</translation>
+  </message>
+  <message>
+   <source>What turning it round comes to</source>
+   <translation>Was beim Umdrehen herauskommt</translation>
   </message>
   <message>
    <source>What was found</source>
@@ -1295,6 +1579,14 @@
    <translation>Welches Programm gezeigt wird</translation>
   </message>
   <message>
+   <source>Whole route</source>
+   <translation>Ganzer Arbeitsplan</translation>
+  </message>
+  <message>
+   <source>Whole run</source>
+   <translation>Ganzer Lauf</translation>
+  </message>
+  <message>
    <source>Why this tool</source>
    <translation>Warum dieses Werkzeug</translation>
   </message>
@@ -1305,6 +1597,10 @@
   <message>
    <source>With a bar, a hold and the machine and material used last; the open job is left</source>
    <translation>Mit Stange, Spannung und der zuletzt benutzten Maschine und dem Werkstoff; der offene Auftrag wird verlassen</translation>
+  </message>
+  <message>
+   <source>Wrench flats</source>
+   <translation>Schlüsselflächen</translation>
   </message>
   <message>
    <source>Write DXF or STEP</source>
@@ -1335,12 +1631,24 @@
    <translation>Ihre letzten Aufträge</translation>
   </message>
   <message>
+   <source>Z 0 of the second side</source>
+   <translation>Z 0 der zweiten Seite</translation>
+  </message>
+  <message>
    <source>Z end</source>
    <translation>Z Ende</translation>
   </message>
   <message>
    <source>a cutting edge</source>
    <translation>eine Schneide</translation>
+  </message>
+  <message>
+   <source>a cycle for each pass</source>
+   <translation>ein Zyklus je Schnitt</translation>
+  </message>
+  <message>
+   <source>a degree beside the flank</source>
+   <translation>ein Grad neben der Flanke</translation>
   </message>
   <message>
    <source>a gripper draws at</source>
@@ -1371,8 +1679,16 @@
    <translation>Aufmaß überall</translation>
   </message>
   <message>
+   <source>along the axis</source>
+   <translation>längs der Achse</translation>
+  </message>
+  <message>
    <source>along the axis (RAA)</source>
    <translation>längs der Achse (RAA)</translation>
+  </message>
+  <message>
+   <source>along the flank</source>
+   <translation>längs der Flanke</translation>
   </message>
   <message>
    <source>an hour of a machine</source>
@@ -1389,6 +1705,14 @@
   <message>
    <source>arcs</source>
    <translation>Bögen</translation>
+  </message>
+  <message>
+   <source>as a cycle, lifting</source>
+   <translation>als Zyklus, abhebend</translation>
+  </message>
+  <message>
+   <source>as a cycle, wholly out</source>
+   <translation>als Zyklus, ganz heraus</translation>
   </message>
   <message>
    <source>as its like</source>
@@ -1455,12 +1779,24 @@
    <translation>Stange größer um</translation>
   </message>
   <message>
+   <source>bar per part</source>
+   <translation>Stange je Teil</translation>
+  </message>
+  <message>
    <source>bar stop</source>
    <translation>Stangenanschlag</translation>
   </message>
   <message>
+   <source>bars for the batch</source>
+   <translation>Stangen für das Los</translation>
+  </message>
+  <message>
    <source>below</source>
    <translation>unten</translation>
+  </message>
+  <message>
+   <source>between the spindle noses</source>
+   <translation>zwischen den Spindelnasen</translation>
   </message>
   <message>
    <source>blade</source>
@@ -1469,6 +1805,10 @@
   <message>
    <source>blade for parting off</source>
    <translation>Klinge zum Abstechen</translation>
+  </message>
+  <message>
+   <source>blank</source>
+   <translation>Rohteil</translation>
   </message>
   <message>
    <source>body</source>
@@ -1505,6 +1845,10 @@
   <message>
    <source>both faces cut</source>
    <translation>beide Seiten schneiden</translation>
+  </message>
+  <message>
+   <source>both may turn at</source>
+   <translation>beide dürfen drehen mit</translation>
   </message>
   <message>
    <source>both turn at</source>
@@ -1565,6 +1909,10 @@
   <message>
    <source>by radius (R)</source>
    <translation>mit Radius (R)</translation>
+  </message>
+  <message>
+   <source>by turning the work</source>
+   <translation>durch Drehen des Werkstücks</translation>
   </message>
   <message>
    <source>cap</source>
@@ -1631,6 +1979,10 @@
    <translation>konstante Schnittgeschwindigkeit</translation>
   </message>
   <message>
+   <source>contacts</source>
+   <translation>Berührungen</translation>
+  </message>
+  <message>
    <source>coolant</source>
    <translation>Kühlung</translation>
   </message>
@@ -1659,12 +2011,28 @@
    <translation>offen geschnitten</translation>
   </message>
   <message>
+   <source>cut to chips</source>
+   <translation>zerspant</translation>
+  </message>
+  <message>
    <source>cutting force kc1.1</source>
    <translation>Schnittkraft kc1.1</translation>
   </message>
   <message>
+   <source>cutting force of the hardest cut</source>
+   <translation>Schnittkraft des härtesten Schnitts</translation>
+  </message>
+  <message>
+   <source>declared by the plan</source>
+   <translation>vom Plan angesagt</translation>
+  </message>
+  <message>
    <source>deeper and shallower by turns</source>
    <translation>abwechselnd tiefer und flacher</translation>
+  </message>
+  <message>
+   <source>deepest gouge</source>
+   <translation>tiefste Einkerbung</translation>
   </message>
   <message>
    <source>density, kg/m³</source>
@@ -1693,6 +2061,10 @@
   <message>
    <source>drills, blades, taps, mills</source>
    <translation>Bohrer, Klingen, Gewindebohrer, Fräser</translation>
+  </message>
+  <message>
+   <source>driven</source>
+   <translation>angetrieben</translation>
   </message>
   <message>
    <source>driven tools</source>
@@ -1725,6 +2097,10 @@
   <message>
    <source>edges left</source>
    <translation>Schneiden übrig</translation>
+  </message>
+  <message>
+   <source>edges left, place, price</source>
+   <translation>Schneiden, Ort, Preis</translation>
   </message>
   <message>
    <source>empty</source>
@@ -1773,6 +2149,10 @@
   <message>
    <source>extension past the end</source>
    <translation>Überlauf über das Ende</translation>
+  </message>
+  <message>
+   <source>faces the first</source>
+   <translation>gegenüber der ersten</translation>
   </message>
   <message>
    <source>facing allowance</source>
@@ -1855,6 +2235,10 @@
    <translation>von Z</translation>
   </message>
   <message>
+   <source>from both flanks in turn</source>
+   <translation>wechselseitig von beiden Flanken</translation>
+  </message>
+  <message>
    <source>from tool to tool</source>
    <translation>von Werkzeug zu Werkzeug</translation>
   </message>
@@ -1891,8 +2275,16 @@
    <translation>gibt nach bei</translation>
   </message>
   <message>
+   <source>goes down at most at</source>
+   <translation>fällt ab höchstens bei</translation>
+  </message>
+  <message>
    <source>grade</source>
    <translation>Sorte</translation>
+  </message>
+  <message>
+   <source>grip at rest</source>
+   <translation>Spannkraft in Ruhe</translation>
   </message>
   <message>
    <source>grip at rest, all jaws</source>
@@ -1901,6 +2293,18 @@
   <message>
    <source>grip length</source>
    <translation>Spannlänge</translation>
+  </message>
+  <message>
+   <source>grip needed</source>
+   <translation>nötige Spannkraft</translation>
+  </message>
+  <message>
+   <source>grip on diameter</source>
+   <translation>gespannt auf Durchmesser</translation>
+  </message>
+  <message>
+   <source>gripped over</source>
+   <translation>gegriffen über</translation>
   </message>
   <message>
    <source>grooving tool</source>
@@ -1939,8 +2343,20 @@
    <translation>Sechskant</translation>
   </message>
   <message>
+   <source>highest safe speed</source>
+   <translation>höchste sichere Drehzahl</translation>
+  </message>
+  <message>
    <source>highest speed</source>
    <translation>höchste Drehzahl</translation>
+  </message>
+  <message>
+   <source>hold</source>
+   <translation>Spannung</translation>
+  </message>
+  <message>
+   <source>holder clear by</source>
+   <translation>Halter frei um</translation>
   </message>
   <message>
    <source>holes</source>
@@ -1983,6 +2399,10 @@
    <translation>ihr Schwerpunkt</translation>
   </message>
   <message>
+   <source>its name</source>
+   <translation>sein Name</translation>
+  </message>
+  <message>
    <source>jaws</source>
    <translation>Backen</translation>
   </message>
@@ -2023,6 +2443,10 @@
    <translation>links</translation>
   </message>
   <message>
+   <source>left beyond declared</source>
+   <translation>mehr als angesagt geblieben</translation>
+  </message>
+  <message>
    <source>left for another cut</source>
    <translation>für einen anderen Schnitt gelassen</translation>
   </message>
@@ -2051,6 +2475,10 @@
    <translation>Aufmaß auf der Planfläche</translation>
   </message>
   <message>
+   <source>left on the part</source>
+   <translation>am Teil geblieben</translation>
+  </message>
+  <message>
    <source>left on the walls for the last cut</source>
    <translation>Aufmaß der Wände für den letzten Schnitt</translation>
   </message>
@@ -2073,6 +2501,14 @@
   <message>
    <source>lost by gripping again</source>
    <translation>Verlust durch Umspannen</translation>
+  </message>
+  <message>
+   <source>machine</source>
+   <translation>Maschine</translation>
+  </message>
+  <message>
+   <source>machine and edges, a part</source>
+   <translation>Maschine und Schneiden je Teil</translation>
   </message>
   <message>
    <source>machine, an hour</source>
@@ -2129,6 +2565,10 @@
   <message>
    <source>mouth</source>
    <translation>Senkung</translation>
+  </message>
+  <message>
+   <source>move by move</source>
+   <translation>Bewegung für Bewegung</translation>
   </message>
   <message>
    <source>name</source>
@@ -2191,6 +2631,10 @@
    <translation>Korrekturen zweier Werkzeuge weichen ab um</translation>
   </message>
   <message>
+   <source>one cycle for all</source>
+   <translation>ein Zyklus für alle</translation>
+  </message>
+  <message>
    <source>only these feeds</source>
    <translation>nur diese Vorschübe</translation>
   </message>
@@ -2223,6 +2667,14 @@
    <translation>außen</translation>
   </message>
   <message>
+   <source>parallel to the contour</source>
+   <translation>parallel zur Kontur</translation>
+  </message>
+  <message>
+   <source>part</source>
+   <translation>Teil</translation>
+  </message>
+  <message>
    <source>part-off cut</source>
    <translation>Abstechschnitt</translation>
   </message>
@@ -2241,6 +2693,10 @@
   <message>
    <source>parts in the batch</source>
    <translation>Teile im Los</translation>
+  </message>
+  <message>
+   <source>parts per bar</source>
+   <translation>Teile je Stange</translation>
   </message>
   <message>
    <source>passes</source>
@@ -2279,6 +2735,10 @@
    <translation>Grenze am Schild</translation>
   </message>
   <message>
+   <source>plunged with a blade</source>
+   <translation>mit der Klinge gestochen</translation>
+  </message>
+  <message>
    <source>point angle</source>
    <translation>Spitzenwinkel</translation>
   </message>
@@ -2315,12 +2775,20 @@
    <translation>nachgewiesen</translation>
   </message>
   <message>
+   <source>pulled away from the chuck</source>
+   <translation>vom Futter weg gezogen</translation>
+  </message>
+  <message>
    <source>push along Z</source>
    <translation>Druck längs Z</translation>
   </message>
   <message>
    <source>push at most</source>
    <translation>höchste Schubkraft</translation>
+  </message>
+  <message>
+   <source>push at the grip</source>
+   <translation>Schub beim Greifen</translation>
   </message>
   <message>
    <source>radius</source>
@@ -2361,6 +2829,10 @@
   <message>
    <source>reference point at Ø</source>
    <translation>Referenzpunkt bei Ø</translation>
+  </message>
+  <message>
+   <source>rest of the bar</source>
+   <translation>Reststück</translation>
   </message>
   <message>
    <source>right</source>
@@ -2499,6 +2971,10 @@
    <translation>vierkant</translation>
   </message>
   <message>
+   <source>square to the axis</source>
+   <translation>quer zur Achse</translation>
+  </message>
+  <message>
    <source>stance</source>
    <translation>Haltung</translation>
   </message>
@@ -2527,6 +3003,10 @@
    <translation>Auskragung</translation>
   </message>
   <message>
+   <source>stick-out over diameter</source>
+   <translation>Auskraglänge zu Durchmesser</translation>
+  </message>
+  <message>
    <source>still</source>
    <translation>steht</translation>
   </message>
@@ -2545,6 +3025,10 @@
   <message>
    <source>stretch starts at Z</source>
    <translation>Bereich beginnt bei Z</translation>
+  </message>
+  <message>
+   <source>surface there is</source>
+   <translation>vorhandene Fläche</translation>
   </message>
   <message>
    <source>tailstock</source>
@@ -2575,6 +3059,10 @@
    <translation>die Hausregeln</translation>
   </message>
   <message>
+   <source>there</source>
+   <translation>vorhanden</translation>
+  </message>
+  <message>
    <source>thread</source>
    <translation>Gewinde</translation>
   </message>
@@ -2595,8 +3083,16 @@
    <translation>durch</translation>
   </message>
   <message>
+   <source>time</source>
+   <translation>Zeit</translation>
+  </message>
+  <message>
    <source>to Z</source>
    <translation>bis Z</translation>
+  </message>
+  <message>
+   <source>to be faced off</source>
+   <translation>abzuplanen</translation>
   </message>
   <message>
    <source>to open, and to close</source>
@@ -2633,6 +3129,10 @@
   <message>
    <source>torque at the tool</source>
    <translation>Drehmoment am Werkzeug</translation>
+  </message>
+  <message>
+   <source>toward the axis</source>
+   <translation>zur Achse hin</translation>
   </message>
   <message>
    <source>toward the chuck only</source>
@@ -2699,6 +3199,10 @@
    <translation>sehr grob</translation>
   </message>
   <message>
+   <source>wall behind it</source>
+   <translation>Wand dahinter</translation>
+  </message>
+  <message>
    <source>walls lean</source>
    <translation>Wände geneigt</translation>
   </message>
@@ -2737,6 +3241,10 @@
   <message>
    <source>width at the surface</source>
    <translation>Breite an der Oberfläche</translation>
+  </message>
+  <message>
+   <source>with Y</source>
+   <translation>mit Y</translation>
   </message>
   <message>
    <source>with corners</source>

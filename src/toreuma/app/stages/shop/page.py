@@ -8,6 +8,7 @@ from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
     QFileDialog,
     QHBoxLayout,
+    QLayout,
     QLineEdit,
     QListWidget,
     QListWidgetItem,
@@ -16,6 +17,7 @@ from PySide6.QtWidgets import (
     QWidget,
 )
 
+from toreuma.app.forms.flow import Flow
 from toreuma.app.forms.label import Label
 from toreuma.app.picture.tool_drawing import CodeDrawing
 from toreuma.app.session import Session
@@ -117,7 +119,7 @@ class ShopPage(QWidget):
         left.addWidget(self.filter)
         left.addWidget(self.list, 1)
         for widgets in ((self.new_name, self.new), (self.remove, self.take_in, self.hand_on)):
-            row = QHBoxLayout()
+            row: QLayout = QHBoxLayout() if self.new in widgets else Flow(gap_px=4)
             row.setSpacing(4)
             for widget in widgets:
                 row.addWidget(widget)

@@ -96,6 +96,6 @@ class TransferViews(QWidget):
 
 def _button(words: str, checkable: bool = False) -> QToolButton:
     button = QToolButton()
-    button.setText(words)
+    button.setText(tr(words))
     button.setCheckable(checkable)
     return button
