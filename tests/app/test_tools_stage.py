@@ -10,6 +10,8 @@ from pytestqt.qtbot import QtBot
 
 from tests.support.window import Window
 from toreuma.core.model import Job
+from toreuma.core.model.catalogue import RackItem
+from toreuma.engine.shop import put_on_rack
 from toreuma.files.rack import load_rack
 from toreuma.shipped.library import catalogue, demo_job
 
@@ -143,6 +145,27 @@ def test_the_store_is_searched_and_the_rack_is_kept(
     store.fits.setChecked(True)
     assert store.entries()
     assert not [e for e in store.entries() if e.words.startswith("twist drill")]
+
+
+def test_a_list_with_headings_of_its_own_is_matched_by_the_person(window: Window, tmp_path: Path, qtbot: QtBot) -> None:
+    put_on_rack([RackItem(code="KEPT", place="A1")])
+    table = tmp_path / "cupboard.csv"
+    table.write_text("Colour;What it is;Left over;Spot\nred;CNMG120408-even;3;B2\nblue;TD 5 HSS 118;1;B3\n")
+    window.files.read_rack(table)
+    asked = window.files.asked
+    assert asked is not None
+    assert asked.isVisible()
+    assert not asked.take.isEnabled()
+    for column, heading in (("code", "What it is"), ("edges_left", "Left over"), ("place", "Spot")):
+        asked.boxes[column].setCurrentIndex(asked.boxes[column].findData(heading))
+    assert asked.samples["code"].text() == "CNMG120408-even,  TD 5 HSS 118"
+    assert [item.code for item in load_rack()] == ["KEPT"]
+    asked.take.click()
+    found = {item.code: (item.edges_left, item.place) for item in load_rack()}
+    assert found == {"KEPT": (0, "A1"), "CNMG120408-even": (3, "B2"), "TD 5 HSS 118": (1, "B3")}
+    window.files.read_rack(table)
+    window.files.asked.reject()
+    assert len(load_rack()) == 3
 
 
 def test_a_part_that_changes_is_asked_again(window: Window, qtbot: QtBot, advised: Callable[[str], None]) -> None:

@@ -2,6 +2,7 @@
 
 import json
 import math
+from datetime import datetime
 from pathlib import Path
 from typing import Any
 
@@ -29,8 +30,10 @@ from toreuma.core.scene import build_scene
 from toreuma.core.standards.codes import decode
 from toreuma.core.standards.codes.respell import respelled, symbols_at
 from toreuma.engine.search import edges_of, found_in, is_known, thing_of
+from toreuma.engine.shop import put_on_rack
+from toreuma.files.aside import free_name
 from toreuma.files.jobs import job_text, parse_job
-from toreuma.files.rack import load_rack, rack_csv, read_rack, save_rack
+from toreuma.files.rack import load_rack, rack_csv, rack_faults, read_rack, save_rack
 from toreuma.shipped.library import catalogue, demo_job, known_threads, machines, materials
 from toreuma.shipped.standards import code_tables
 
@@ -188,7 +191,18 @@ def test_the_rack_is_read_and_written_and_bad_rows_are_named(tmp_path: Path) -> 
 
 @pytest.mark.parametrize(
     "content",
-    [b"", b"\x00\xff\xfe" * 50, b"a,b\n1,2\n", b"[1, 2, 3]", b"[{]", b"<html>", "tök;edges\n".encode("latin-1")],
+    [
+        b"",
+        b"code\n" + b"x" * 200_000,
+        b'[{"code": "A"}, 3]',
+        b"[" * 100_000,
+        b"\x00\xff\xfe" * 50,
+        b"a,b\n1,2\n",
+        b"[1, 2, 3]",
+        b"[{]",
+        b"<html>",
+        "tök;edges\n".encode("latin-1"),
+    ],
 )
 def test_a_list_that_is_none_ends_in_one_line(tmp_path: Path, content: bytes) -> None:
     path = tmp_path / "list.csv"
@@ -209,6 +223,36 @@ def test_a_rack_that_cannot_be_written_says_so(tmp_path: Path) -> None:
     broken.write_text("{not json")
     with pytest.raises(JobError, match="no rack"):
         load_rack(broken)
+
+
+@pytest.mark.parametrize(
+    ("text", "codes"),
+    [
+        ('[{"code": "A"}, 7, {"code": "B", "edges_left": -1}, {"code": "C", "price": 3.5}]', ["A", "C"]),
+        ("{not json", []),
+        ('{"code": "A"}', []),
+        ("[" * 100_000, []),
+    ],
+)
+def test_a_rack_that_cannot_be_read_whole_is_set_aside_and_never_lost(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, text: str, codes: list[str]
+) -> None:
+    monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
+    path = tmp_path / "rack.json"
+    path.write_text(text)
+    assert rack_faults()
+    for code in ("NEW 1", "NEW 2"):
+        put_on_rack([RackItem(code=code)])
+    assert [item.code for item in load_rack()] == [*codes, "NEW 1", "NEW 2"]
+    assert not rack_faults()
+    aside = [one for one in tmp_path.iterdir() if one.name.startswith("rack-")]
+    assert [one.read_text() for one in aside] == [text]
+
+
+def test_what_is_set_aside_never_takes_a_name_that_is_taken(tmp_path: Path) -> None:
+    path, day = tmp_path / "rack.json", datetime(2026, 11, 28)
+    (tmp_path / "rack-2026-11-28-1.json").write_text("x")
+    assert free_name(path, day).name == "rack-2026-11-28-2.json"
 
 
 def test_jobs_carry_every_kind_of_tool_and_what_was_seen(spear: Job) -> None:

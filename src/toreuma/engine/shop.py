@@ -1,6 +1,6 @@
 """Use cases of the shop: what it has, new entries by likeness, and entries handed on."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import replace
 from pathlib import Path
 from typing import Any
@@ -27,6 +27,7 @@ __all__ = [
     "exported",
     "keep",
     "of_shop",
+    "put_on_rack",
     "renamed",
     "taken_in",
     "tool_shown",
@@ -68,10 +69,22 @@ def keep(kind: str, name: str, value: Any, source: str = "own") -> None:
     if kind != "rack":
         keep_entry(kind, name, value, source)
         return
-    items = {item.code: item for item in load_rack()}
-    items[name] = value
-    save_rack(items.values())
+    put_on_rack([value])
+
+
+def put_on_rack(items: Iterable[RackItem]) -> tuple[RackItem, ...]:
+    """The rack as it lies on disk with these in place of those of their codes, written. Raises `JobError`.
+
+    A rack that cannot be read, or not whole, stays beside the new one under a dated name.
+    """
+    try:
+        held = {item.code: item for item in load_rack()}
+    except JobError:
+        held = {}
+    held |= {item.code: item for item in items}
+    save_rack(held.values())
     renew()
+    return tuple(held.values())
 
 
 def drop(kind: str, name: str) -> None:

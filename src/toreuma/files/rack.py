@@ -3,25 +3,36 @@
 import csv
 import io
 import json
+import shutil
 from collections.abc import Callable, Iterable
 from pathlib import Path
 from typing import Any
 
-from pydantic import TypeAdapter, ValidationError
+from pydantic import ValidationError
 
 from toreuma.core.errors import JobError
 from toreuma.core.model.catalogue import RackItem
+from toreuma.files.aside import free_name
 from toreuma.files.home import home
 from toreuma.files.jobs import validation_line, write_atomically
 
-__all__ = ["load_rack", "rack_csv", "rack_path", "read_rack", "save_rack"]
+__all__ = [
+    "COLUMNS",
+    "load_rack",
+    "matched",
+    "rack_csv",
+    "rack_faults",
+    "rack_path",
+    "rack_rows",
+    "read_rack",
+    "save_rack",
+]
 
-ITEMS: TypeAdapter[tuple[RackItem, ...]] = TypeAdapter(tuple[RackItem, ...])
 COLUMNS = ("code", "edges_left", "place", "price", "measured", "note")
 OTHER_HEADINGS: dict[str, tuple[str, ...]] = {
     "code": ("designation", "tool", "item", "article", "part no", "part number", "iso", "iso code", "type"),
     "edges_left": ("edges", "edges left", "qty", "quantity", "count", "stock", "pcs", "pieces", "on hand"),
-    "place": ("location", "drawer", "bin", "shelf", "cabinet", "rack", "position"),
+    "place": ("location", "drawer", "bin", "shelf", "cabinet", "rack", "position", "where"),
     "price": ("cost", "unit price", "price each"),
     "measured": ("size measured", "measurement", "offset", "length measured"),
     "note": ("remark", "remarks", "comment", "comments", "description", "notes"),
@@ -40,17 +51,44 @@ def load_rack(path: Path | None = None) -> tuple[RackItem, ...]:
     path = path or rack_path()
     if not path.exists():
         return ()
+    return _readable(path)[0]
+
+
+def rack_faults(path: Path | None = None) -> list[JobError]:
+    """What of the rack cannot be read, row by row."""
+    path = path or rack_path()
     try:
-        return ITEMS.validate_python(json.loads(path.read_text(encoding="utf-8")))
-    except (OSError, ValueError, ValidationError):
-        raise JobError(str(path), "this is no rack", "move the file away; a new one is begun") from None
+        return _readable(path)[1] if path.exists() else []
+    except JobError as error:
+        return [error]
+
+
+def _readable(path: Path) -> tuple[tuple[RackItem, ...], list[JobError]]:
+    """Tools of a rack, and a fault for every row that is none. Raises `JobError` where it is no rack at all."""
+    try:
+        rows = json.loads(path.read_text(encoding="utf-8"))
+    except (OSError, ValueError, RecursionError):
+        rows = None
+    if not isinstance(rows, list):
+        raise JobError(str(path), "this is no rack", "it is set aside, and a new one begun, when a tool is put there")
+    items, faults = [], []
+    for number, row in enumerate(rows, start=1):
+        try:
+            items.append(RackItem.model_validate(row))
+        except ValidationError as error:
+            place, what = validation_line(error)
+            faults.append(JobError(f"{path.name}, tool {number}", f"{place} {what}".strip(), "mend it in the file"))
+    return tuple(items), faults
 
 
 def save_rack(items: Iterable[RackItem], path: Path | None = None) -> None:
-    """Write the rack. Raises `JobError` where the place cannot be written."""
+    """Write the rack; one that could not be read whole is kept beside it under a dated name. Raises `JobError` where
+    the place cannot be written."""
     path = path or rack_path()
     try:
         path.parent.mkdir(parents=True, exist_ok=True)
+        if rack_faults(path):
+            shutil.copy2(path, free_name(path))
         write_atomically(path, json.dumps([item.model_dump() for item in items], indent=1, ensure_ascii=False) + "\n")
     except OSError as error:
         raise JobError(
@@ -88,24 +126,15 @@ def read_rack(
     ``known`` tells whether a code means anything here; ``columns`` which heading of the file stands for which column,
     where its own headings do not say so.
     """
-    try:
-        raw = path.read_bytes()
-    except OSError as error:
-        raise JobError(str(path), f"it cannot be read ({error.strerror})", "choose another file") from None
-    if len(raw) > MOST_BYTES:
-        raise JobError(path.name, "this is too large for a rack", "choose a table of tools")
-    text = raw.decode("utf-8-sig", errors="replace")
-    rows = _json_rows(text, path.name) if text.lstrip().startswith("[") else _table(text)
-    if not rows or not isinstance(rows[0], dict):
-        raise JobError(path.name, "there are no rows in it", f"give the columns {', '.join(COLUMNS)}")
-    columns = columns or matched(str(one) for one in rows[0])
+    rows, first = rack_rows(path)
+    columns = columns or matched(rows[0])
     if "code" not in columns:
         seen = ", ".join(str(one) for one in rows[0] if one)
         raise JobError(
             path.name, f"no column holds the code; it has {seen}", f"call it code, or one of {_names('code')}"
         )
     items, problems = [], []
-    for number, row in enumerate(rows, start=2 if not text.lstrip().startswith("[") else 1):
+    for number, row in enumerate(rows, start=first):
         try:
             kept = {key: row[one] for key, one in columns.items() if row.get(one) not in (None, "")}
             if isinstance(kept.get("price"), str):
@@ -120,20 +149,48 @@ def read_rack(
     return tuple(items), problems
 
 
+def rack_rows(path: Path) -> tuple[list[dict[str, Any]], int]:
+    """Rows of a CSV or JSON file by their headings, and the number the first of them has there. Raises `JobError`."""
+    try:
+        if not path.is_file():
+            raise JobError(str(path), "this is no file", "choose a table of tools")
+        raw = path.read_bytes()
+    except (OSError, ValueError) as error:
+        why = getattr(error, "strerror", None) or "not a name of a file"
+        raise JobError(str(path), f"it cannot be read ({why})", "choose another file") from None
+    if len(raw) > MOST_BYTES:
+        raise JobError(path.name, "this is too large for a rack", "choose a table of tools")
+    text = raw.decode("utf-8-sig", errors="replace")
+    is_json = text.lstrip().startswith("[")
+    rows = _json_rows(text, path.name) if is_json else _table(text, path.name)
+    if not rows:
+        raise JobError(path.name, "there are no rows in it", f"give the columns {', '.join(COLUMNS)}")
+    return rows, 1 if is_json else 2
+
+
 def _names(column: str) -> str:
     return ", ".join(OTHER_HEADINGS[column][:5])
 
 
-def _table(text: str) -> list[dict[str, Any]]:
+def _table(text: str, where: str) -> list[dict[str, Any]]:
     """Rows of a table parted by commas, semicolons or tabs."""
     first = text.splitlines()[0] if text.splitlines() else ""
     comma = max((";", "\t", ","), key=first.count) if first else ","
-    return [dict(row) for row in csv.DictReader(io.StringIO(text), delimiter=comma)]
-
-
-def _json_rows(text: str, where: str) -> list[dict[str, object]]:
     try:
-        data: list[dict[str, object]] = json.loads(text)
-    except ValueError:
+        rows = list(csv.DictReader(io.StringIO(text, newline=""), delimiter=comma))
+    except csv.Error as error:
+        raise JobError(where, f"this is no table ({error})", "export it again as CSV") from None
+    return [{head: cell for head, cell in row.items() if head is not None} for row in rows]
+
+
+def _json_rows(text: str, where: str) -> list[dict[str, Any]]:
+    try:
+        data = json.loads(text)
+    except (ValueError, RecursionError):
         raise JobError(where, "this is no JSON", "export it again") from None
-    return data
+    if not isinstance(data, list):
+        raise JobError(where, "this is no list of tools", "give a list of objects, one a tool")
+    for number, row in enumerate(data, start=1):
+        if not isinstance(row, dict):
+            raise JobError(where, f"row {number} is no object", 'write each tool as {"code": "..."}')
+    return [{str(key): cell for key, cell in row.items()} for row in data]

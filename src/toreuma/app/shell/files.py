@@ -8,17 +8,17 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from toreuma.app.session import Session
 from toreuma.app.shell.autosave import Autosave
+from toreuma.app.shell.columns import WhichColumns, is_clear
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan.sides.pair import second_end
 from toreuma.engine.fresh import copied
-from toreuma.engine.library import open_job
+from toreuma.engine.library import library, open_job
 from toreuma.engine.search import is_known
 from toreuma.exchange.exports import export_file
 from toreuma.exchange.reading import SUFFIXES
 from toreuma.files.jobs import write_atomically
-from toreuma.files.rack import rack_csv, read_rack, save_rack
-from toreuma.shipped.library import catalogue
+from toreuma.files.rack import rack_csv, rack_rows, read_rack, save_rack
 
 __all__ = ["Files"]
 
@@ -37,6 +37,7 @@ class Files(QObject):
         self._window, self.session, self._settings = window, session, settings
         self._tools, self._read = tools, read
         self.autosave = Autosave(session, window)
+        self.asked: WhichColumns | None = None
 
     def browse_import(self) -> None:
         pattern = "Drawings and models (*.dxf *.step *.stp);;All files (*)"
@@ -89,13 +90,26 @@ class Files(QObject):
             self.read_rack(Path(name))
 
     def read_rack(self, path: Path) -> None:
+        """Read a list of tools; where its headings do not say which column is which, that is asked first."""
         try:
-            items, problems = read_rack(path, lambda code: is_known(catalogue(), code))
+            rows, _ = rack_rows(path)
         except ToreumaError as error:
             self.session.message.emit("error", str(error))
             return
-        held = {item.code: item for item in (*self._tools.rack, *items)}
-        self._tools.keep_rack(tuple(held.values()))
+        if is_clear(list(rows[0])):
+            self._take_rack(path, None)
+            return
+        self.asked = WhichColumns(path.name, rows, self._window)
+        self.asked.accepted.connect(lambda asked=self.asked: self._take_rack(path, asked.columns))
+        self.asked.open()
+
+    def _take_rack(self, path: Path, columns: dict[str, str] | None) -> None:
+        try:
+            items, problems = read_rack(path, lambda code: is_known(library().catalogue, code), columns)
+        except ToreumaError as error:
+            self.session.message.emit("error", str(error))
+            return
+        self._tools.keep_on_rack(items)
         words = f"{len(items)} tools read onto the rack"
         if problems:
             self.session.message.emit(
@@ -113,9 +127,9 @@ class Files(QObject):
         """The rack as CSV, or as JSON by the file's ending."""
         try:
             if path.suffix.lower() == ".json":
-                save_rack(self._tools.rack, path)
+                save_rack(library().rack(), path)
             else:
-                write_atomically(path, rack_csv(self._tools.rack))
+                write_atomically(path, rack_csv(library().rack()))
         except (OSError, ToreumaError) as error:
             self.session.message.emit("error", f"{path}: it cannot be written ({error}); choose another place")
             return

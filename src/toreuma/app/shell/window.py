@@ -99,6 +99,7 @@ class MainWindow(QMainWindow):
         self._helped: tuple[str, tuple[str, str] | None] = ("", None)
         self._seen_job: Job | None = None
         self.files = Files(self, session, settings, self.at(ToolsStage).choice, self.start_import)
+        self.at(ToolsStage).choice.rack_changed.connect(self.at(ShopStage).renew)
         self.clipboard = Clipboard(session)
         self.paper = Paper(self, session, self.canvas)
         self.actions_known = Actions(self, entries(self))

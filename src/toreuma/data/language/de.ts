@@ -235,6 +235,10 @@
    <translation>Späne brechen</translation>
   </message>
   <message>
+   <source>Choose the column of the code first</source>
+   <translation>Zuerst die Spalte der Bezeichnung wählen</translation>
+  </message>
+  <message>
    <source>Clean, drawn or peeled</source>
    <translation>Blank, gezogen oder geschält</translation>
   </message>
@@ -1047,6 +1051,10 @@
    <translation>Lesen oder schreiben</translation>
   </message>
   <message>
+   <source>Read the list</source>
+   <translation>Liste einlesen</translation>
+  </message>
+  <message>
    <source>Reading the program back and cutting it.</source>
    <translation>Das Programm wird zurückgelesen und geschnitten.</translation>
   </message>
@@ -1571,6 +1579,10 @@
    <translation>Wo man beginnt</translation>
   </message>
   <message>
+   <source>Which column is which</source>
+   <translation>Welche Spalte welche ist</translation>
+  </message>
+  <message>
    <source>Which cut</source>
    <translation>Welcher Schnitt</translation>
   </message>
@@ -1961,6 +1973,10 @@
   <message>
    <source>code</source>
    <translation>Code</translation>
+  </message>
+  <message>
+   <source>code of the tool</source>
+   <translation>Bezeichnung des Werkzeugs</translation>
   </message>
   <message>
    <source>comes from</source>
@@ -2611,6 +2627,10 @@
    <translation>Ecke über Mitte hinaus</translation>
   </message>
   <message>
+   <source>not in the list</source>
+   <translation>nicht in der Liste</translation>
+  </message>
+  <message>
    <source>not looked at</source>
    <translation>nicht betrachtet</translation>
   </message>
@@ -2921,6 +2941,10 @@
   <message>
    <source>size</source>
    <translation>Maß</translation>
+  </message>
+  <message>
+   <source>size measured</source>
+   <translation>gemessenes Maß</translation>
   </message>
   <message>
    <source>skin goes deep</source>
@@ -3249,6 +3273,10 @@
   <message>
    <source>with corners</source>
    <translation>mit Ecken</translation>
+  </message>
+  <message>
+   <source>without a name</source>
+   <translation>ohne Namen</translation>
   </message>
   <message>
    <source>work-hardens</source>

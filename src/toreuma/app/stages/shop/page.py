@@ -303,16 +303,15 @@ class ShopPage(QWidget):
             self._say("muted", f"{gone} is taken out; its file stays in {shop_folder()} with ~ after its name.")
 
     def _ask_import(self) -> None:
+        if self.kind == "rack":
+            self._session.wanted.emit("read_rack")
+            return
         name, _ = QFileDialog.getOpenFileName(self, "Take entries into the shop", "", "Entries (*.json);;All files (*)")
         if name:
             self.import_from(Path(name))
 
     def import_from(self, path: Path) -> None:
         """Take the entries of a file in."""
-        if self.kind == "rack":
-            self._session.wanted.emit("read_rack")
-            self.refresh()
-            return
         try:
             names, problems = taken_in(path)
         except ToreumaError as error:

@@ -45,6 +45,11 @@ class ShopStage(Stage):
         if "shop" in self.__dict__:
             self.shop.set_theme(theme)
 
+    def renew(self) -> None:
+        """The rack or the folder has changed: show it afresh where it is shown."""
+        if "shop" in self.__dict__:
+            self.shop.refresh()
+
     def enter(self) -> None:
         self.shop.refresh()
         self.shop.kinds.setFocus()

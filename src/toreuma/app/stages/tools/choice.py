@@ -1,6 +1,6 @@
 """What is being chosen on the tools stage: the wish, the advice for it, and the candidate that is looked at."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 
 from PySide6.QtCore import QObject, Signal
 
@@ -14,7 +14,8 @@ from toreuma.core.model.catalogue import RackItem
 from toreuma.core.scene import Scene
 from toreuma.engine.library import library
 from toreuma.engine.search import edges_of
-from toreuma.files.rack import load_rack, save_rack
+from toreuma.engine.shop import put_on_rack
+from toreuma.files.rack import load_rack, rack_faults
 from toreuma.shipped.library import catalogue, known_threads
 
 __all__ = ["ToolChoice"]
@@ -70,6 +71,8 @@ class ToolChoice(QObject):
         if active:
             try:
                 self.rack = load_rack()
+                if faults := rack_faults():
+                    self._session.message.emit("error", f"{len(faults)} of the rack cannot be used: {faults[0]}")
             except ToreumaError as error:
                 self._session.message.emit("error", str(error))
             self.refresh()
@@ -112,13 +115,12 @@ class ToolChoice(QObject):
         item = (
             RackItem(code=code, edges_left=edges) if held is None else held.changed(edges_left=held.edges_left + edges)
         )
-        self.keep_rack((*(one for one in self.rack if one.code != code), item))
+        self.keep_on_rack((item,))
 
-    def keep_rack(self, rack: tuple[RackItem, ...]) -> None:
-        """Another rack; kept on disk as far as that can be written."""
-        self.rack = rack
+    def keep_on_rack(self, items: Iterable[RackItem]) -> None:
+        """Tools put on the rack, or others in place of those of their codes; kept on disk."""
         try:
-            save_rack(rack)
+            self.rack = put_on_rack(items)
         except ToreumaError as error:
             self._session.message.emit("error", str(error))
         self.rack_changed.emit()
