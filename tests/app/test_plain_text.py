@@ -56,7 +56,7 @@ def test_markup_in_every_name_of_a_job_is_shown_and_not_rendered(
     bare.open_shop("machine", HOSTILE)
     bare.files.save_to(tmp_path / "hostile.toreuma")
     bare.go_home()
-    bare.open_help("findings")
+    bare.open_help("finding")
     shown = [one for one in bare.findChildren(QLabel) if "<img" in one.text()]
     assert shown
     assert {one.textFormat() for one in shown} == {Qt.TextFormat.PlainText}

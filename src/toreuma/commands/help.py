@@ -6,7 +6,7 @@ import typer
 
 from toreuma.commands.common import JsonOption, print_json
 from toreuma.core.errors import JobError
-from toreuma.engine.help import help_pages, page_of, searched
+from toreuma.engine.help import Page, help_pages, page_of, searched
 
 __all__ = ["register"]
 
@@ -27,10 +27,10 @@ def help_command(
     pages = help_pages()
     if everything:
         print("# Help\n\nThe pages that F1 shows, built with `toreuma help --all`.\n")
-        print("\n\n".join(f"## {page.title}\n\n{page.text}" for page in pages))
+        print("\n\n".join(f"{_mark(page)} {page.title}\n\n{page.text}" for page in pages))
         return
     text = " ".join(words or [])
-    exact = next((page for page in pages if text.casefold() in (page.key, page.key.partition(":")[2])), None)
+    exact = next((page for page in pages if text and text.casefold() in (page.key, page.key.partition(":")[2])), None)
     found = [exact] if exact is not None else searched(text)
     if not found:
         known = ", ".join(page.title for page in pages[:8])
@@ -39,9 +39,15 @@ def help_command(
         print_json([{"key": page.key, "title": page.title, "text": page.text} for page in found])
         return
     if not text:
-        print("\n".join(f"{page.key:20} {page.title}" for page in found))
+        print("\n".join(f"{page.key:20} {page.title}" for page in found if _mark(page) == "##"))
+        print("\ntoreuma help CODE tells what a finding means, such as toreuma help grip.short")
         return
     page = page_of(found[0].key)
     print(f"{page.title}\n\n{page.text}")
     if len(found) > 1:
         print("\nalso: " + ", ".join(page.title for page in found[1:6]))
+
+
+def _mark(page: Page) -> str:
+    """A finding stands one step below the other pages."""
+    return "###" if page.key.startswith("finding:") else "##"

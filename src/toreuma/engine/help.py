@@ -8,9 +8,10 @@ from toreuma.core.kinds.features import FEATURES
 from toreuma.core.kinds.field import Field
 from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.units import UNITS
+from toreuma.engine.finding_pages import finding_pages
 from toreuma.shipped.library import help_text
 
-__all__ = ["Page", "help_pages", "page_of", "searched"]
+__all__ = ["Page", "beside", "help_pages", "page_of", "searched"]
 
 START = "door"
 
@@ -33,14 +34,26 @@ class Page:
 
 @cache
 def help_pages() -> tuple[Page, ...]:
-    """Every page in order, with the fields of operations and features."""
+    """Every page in order, with the fields of operations and features, and a short one for every finding."""
     found = []
     for block in ("\n" + help_text()).split("\n# ")[1:]:
         head, _, body = block.partition("\n")
         key, _, title = head.partition(" ")
         lead = body.split("\n\n")[0].strip()
         found.append(Page(key, title.strip(), lead, body.strip() + _fields(key)))
+    found += [Page(f"finding:{code}", title, title, text) for code, (title, text) in finding_pages().items()]
     return tuple(found)
+
+
+def beside(page: Page) -> list[Page]:
+    """Other pages of its kind; for a finding those whose code begins alike."""
+    what, _, name = page.key.partition(":")
+    alike = f"finding:{name.partition('.')[0]}." if what == "finding" and name else what
+    return [one for one in help_pages() if one != page and _begins(one.key, alike)]
+
+
+def _begins(key: str, alike: str) -> bool:
+    return key.startswith(alike) if alike.endswith(".") else key.partition(":")[0] == alike != "finding"
 
 
 def _fields(key: str) -> str:
@@ -81,5 +94,5 @@ def searched(words: str) -> list[Page]:
     found = list(dict.fromkeys((*titled, *within)))
     if found:
         return found
-    titles = {page.title.casefold(): page for page in help_pages()}
+    titles = {page.title.casefold(): page for page in help_pages() if not page.key.startswith("finding:")}
     return [titles[one] for one in difflib.get_close_matches(words.casefold(), titles, n=4, cutoff=0.4)]

@@ -22,6 +22,7 @@ __all__ = [
     "demo_names",
     "dialect",
     "dialect_names",
+    "finding_texts",
     "help_text",
     "holds",
     "known_threads",
@@ -122,6 +123,13 @@ def starters() -> dict[str, dict[str, str]]:
 def help_text() -> str:
     """The pages of help, in Markdown."""
     return data_path("help", "pages.md").read_text("utf-8")
+
+
+@cache
+def finding_texts() -> tuple[tuple[str, ...], ...]:
+    """Code, title, what it means, and what mends it, of every finding that is written down."""
+    lines = data_path("help", "findings.txt").read_text("utf-8").splitlines()
+    return tuple(tuple(cell.strip() for cell in line.split(" | ")) for line in lines if line and line[0] != "#")
 
 
 @cache

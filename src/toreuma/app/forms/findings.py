@@ -30,7 +30,7 @@ class FindingCard(QFrame):
     ) -> None:
         super().__init__()
         self.setObjectName("card")
-        self.setProperty("topic", "findings")
+        self.setProperty("topic", f"finding:{finding.code}")
         self.finding = finding
         self._session, self._chosen = session, chosen
         column = QVBoxLayout(self)

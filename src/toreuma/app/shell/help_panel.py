@@ -7,7 +7,7 @@ from PySide6.QtWidgets import QFrame, QHBoxLayout, QLineEdit, QTextBrowser, QToo
 from toreuma.app.forms.label import Label
 from toreuma.app.theme import Theme, icon
 from toreuma.app.words import tr
-from toreuma.engine.help import Page, help_pages, page_of, searched
+from toreuma.engine.help import Page, beside, help_pages, page_of, searched
 from toreuma.shipped.paths import data_path
 
 __all__ = ["HelpPanel", "Hint", "own_page", "topic_of"]
@@ -72,11 +72,8 @@ class HelpPanel(QFrame):
         """Turn to the page about something; ``own`` is what the very thing says of itself, above it."""
         page = page_of(key)
         self.key = page.key
-        others = [
-            one for one in help_pages() if one.key.partition(":")[0] == page.key.partition(":")[0] and one != page
-        ]
         first = f"## {own[0]}\n\n{own[1]}\n\n" if own is not None else ""
-        self._show(f"{first}{_drawing(page)}## {page.title}\n\n{page.text}\n\n{_links(others)}")
+        self._show(f"{first}{_drawing(page)}## {page.title}\n\n{page.text}\n\n{_links(beside(page))}")
         self.show()
 
     def _look(self, words: str) -> None:

@@ -69,6 +69,11 @@ class LimitKind:
     binds: bool = True
     table: bool = False
 
+    @property
+    def code(self) -> str:
+        """The code of the finding that says it is broken."""
+        return "limit." + self.name.replace(", ", ".").replace(" ", "_")
+
     def share(self, situation: Situation, cut: Cut, seen: Seen) -> float:
         """How much of the limit is used; above 1 it is broken; 0 where there is no such limit."""
         measured = self.measure(situation, cut, seen)

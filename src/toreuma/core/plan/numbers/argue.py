@@ -68,11 +68,10 @@ def _finding(operation: Operation, proposal: Proposal, use: Use) -> Finding:
         words = " and ".join(proposal.reasons[NUMBER_OF[v]].name for v in pinned if NUMBER_OF[v] in proposal.reasons)
         note = f"{use.kind.beyond}; pinned: {words or 'depth'}; a pinned number is kept as it stands"
         return Finding("warning", f"pin.{PIN_OF[pinned[0]]}", what, note, operation=operation.id, cures=cures)
-    code = "limit." + use.kind.name.replace(", ", ".").replace(" ", "_")
     severity: Severity = "note" if use.kind.name in UNTIDY else "warning"
     holds = next((one for one in proposal.uses if _holds_down(one, use)), None)
     why = f"{use.kind.beyond}; held down by {holds.kind.name} ({holds.label})" if holds else use.kind.beyond
-    return Finding(severity, code, what, why, operation=operation.id)
+    return Finding(severity, use.kind.code, what, why, operation=operation.id)
 
 
 def _holds_down(one: Use, broken: Use) -> bool:
