@@ -2,6 +2,7 @@
 
 import itertools
 import math
+from dataclasses import replace
 
 import pytest
 
@@ -16,6 +17,8 @@ from toreuma.core.model import Job, Operation
 from toreuma.core.model.stock import RoundBar
 from toreuma.core.plan import Plan
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.plan.kinds import KINDS
+from toreuma.core.plan.route import plan as fresh_plan
 from toreuma.core.post import post
 from toreuma.engine.engine import Engine
 from toreuma.shipped.library import demo_job, materials
@@ -474,3 +477,30 @@ def test_a_part_that_falls_with_nobody_there_is_caught(spear: Job, language: Dia
     proof = prove_plan(plan(caught), language)
     assert proof.parted
     assert not [f for f in proof.findings if f.severity == "error"]
+
+
+def test_a_tool_whose_sizes_contradict_is_told_and_the_rest_is_planned() -> None:
+    job = demo_job("vane-stud")
+    blade = next(tool for tool in job.tools if getattr(tool, "blade", None) is not None)
+    odd = blade.changed(blade=blade.blade.changed(corner_radius_mm=400.0))
+    made = plan(job.changed(tools=tuple(odd if tool.id == blade.id else tool for tool in job.tools)))
+    uses = [op for op in made.operations if op.operation.tool == blade.id]
+    assert uses
+    assert all([finding.code for finding in op.findings] == ["tool.sizes"] and not op.motions for op in uses)
+    assert any(op.motions for op in made.operations)
+
+
+def test_what_nobody_foresaw_ends_in_a_finding_and_not_in_the_window(monkeypatch: pytest.MonkeyPatch) -> None:
+    job = demo_job("spear")
+    first = job.operations[0]
+
+    def breaks(*_: object) -> object:
+        raise ZeroDivisionError("float division by zero")
+
+    kind = KINDS[first.kind]
+    monkeypatch.setitem(KINDS, first.kind, replace(kind, plan=breaks))
+    made = fresh_plan(job, Memo())
+    here = next(op for op in made.operations if op.operation.id == first.id)
+    assert [finding.code for finding in here.findings] == ["plan.fault"]
+    assert not here.motions
+    assert all(op.motions for op in made.operations if op.operation.kind != first.kind)

@@ -33,6 +33,8 @@ def recover(points: Points, fit_mm: float = FIT_MM) -> list[Segment]:
     Every vertex lies within ``fit_mm`` of its element. Ends of the polyline are kept exactly. A straight run is
     one line; three or more chords on one circle, bending one way, are one arc.
     """
+    if len(points) < 2:
+        return []
     points = _without_doubles(points)
     bends = _bends(points)
     segments: list[Segment] = []

@@ -17,6 +17,7 @@ from toreuma.core.plan.bar.supply import SupplyNumbers, cut_width_mm, supply_num
 from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.ground.opened import interruption_finding, interruption_of, interruption_reasons, opened_by
 from toreuma.core.plan.ground.result import Cuts, OperationFault, OperationPlan
+from toreuma.core.plan.ground.sizes import no_such_tool
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.hardest import expected_cut, planned_cut
 from toreuma.core.plan.hold.second_grip import SecondGrip, second_grip
@@ -33,6 +34,9 @@ __all__ = ["Plan", "plan"]
 
 
 FAR_MM = 1e5
+
+BEYOND = (ArithmeticError, LookupError, ValueError, shapely.errors.ShapelyError)
+"""What sizes nobody foresaw end in: the operation is not planned and says so, the others are."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -127,9 +131,9 @@ def _one(job: Job, given: Given, operation: Operation, stock: Region, memo: Memo
         if found.station > job.machine.stations:
             return _failed(operation, stock, _no_station(job, operation, found))
         tools.append(found)
-    elsewhere = not_there(job, operation, tools)
-    if elsewhere is not None:
-        return _failed(operation, stock, elsewhere)
+    wrong = no_such_tool(operation, tools) or not_there(job, operation, tools)
+    if wrong is not None:
+        return _failed(operation, stock, wrong)
     if operation.kind == "part_off" and job.is_pair:
         return _failed(operation, stock, _stays_in_one(operation))
     kind = KINDS[operation.kind]
@@ -169,6 +173,8 @@ def _made(memo: Memo, given: Given, operation: Operation, stock: Region) -> _Mad
             "error", fault.code, fault.what, fault.cure, operation=operation.id, at=fault.at, cures=fault.cures
         )
         return _Made(Cuts(motions=(), passes=(), reasons={}), Times(), (told,))
+    except BEYOND as error:
+        return _Made(Cuts(motions=(), passes=(), reasons={}), Times(), (_beyond(operation, error),))
     if not all(motion.is_finite for motion in cuts.motions):
         return _Made(Cuts(motions=(), passes=(), reasons={}), Times(), (_astray(operation),))
     findings = (*cuts.findings, *beyond_limits(operation, cuts.proposal))
@@ -219,6 +225,12 @@ def _gone(operation: Operation) -> Finding:
 def _astray(operation: Operation) -> Finding:
     what, cure = "no way could be worked out for it", "look at the blank and at the numbers typed for it"
     return Finding("error", "moves.nowhere", what, cure, operation=operation.id)
+
+
+def _beyond(operation: Operation, error: Exception) -> Finding:
+    what = f"it could not be worked out ({type(error).__name__}: {error})"
+    why = "nothing of it is written; look at the sizes of its tool and of the surface, and tell who keeps the software"
+    return Finding("error", "plan.fault", what, why, operation=operation.id)
 
 
 def _missing(job: Job, operation: Operation, identifier: str) -> Finding:
