@@ -5,6 +5,7 @@ import math
 from dataclasses import replace
 
 import pytest
+from pydantic import ValidationError
 
 from tests.support.kept import plan, plan_sides, prove_plan
 from tests.support.machines import with_carrier
@@ -504,3 +505,21 @@ def test_what_nobody_foresaw_ends_in_a_finding_and_not_in_the_window(monkeypatch
     assert [finding.code for finding in here.findings] == ["plan.fault"]
     assert not here.motions
     assert all(op.motions for op in made.operations if op.operation.kind != first.kind)
+
+
+def test_an_operation_of_far_too_many_moves_is_told() -> None:
+    job = demo_job("runner-hub")
+    mill = next(tool for tool in job.tools if tool.kind == "end_mill")
+    worn = mill.changed(flute_length_mm=1e-5)
+    made = plan(job.changed(tools=tuple(worn if tool.id == mill.id else tool for tool in job.tools)))
+    codes = {finding.code for op in made.operations if op.operation.tool == mill.id for finding in op.findings}
+    assert "moves.many" in codes
+
+
+def test_the_second_spindle_has_a_curve_that_rises_and_a_torque_of_its_own() -> None:
+    machine = demo_job("vane-stud").machine.changed(torque_nm=9.0)
+    second = machine.second
+    assert second is not None
+    assert machine.seen_from_second(300.0).torque_nm is None
+    with pytest.raises(ValidationError, match="second spindle"):
+        machine.changed(second=second.changed(power=tuple(reversed(second.power))))

@@ -76,6 +76,7 @@ class Machine(Value):
             ("speeds of the intermittent rating", [point.rpm for point in self.short_power]),
             ("spindle speeds of the ladder", self.speeds_rpm),
             ("feeds of the ladder", self.feeds_mm_rev),
+            ("speeds of the second spindle's curve", [point.rpm for point in self.second.power] if self.second else []),
         )
         for name, numbers in rising:
             if any(later <= earlier for earlier, later in itertools.pairwise(numbers)):
@@ -121,6 +122,7 @@ class Machine(Value):
             power=second.power,
             short_power=(),
             efficiency=second.efficiency,
+            torque_nm=None,
             c_axis=second.c_axis,
             carriers=tuple(_from_second(one, apart_mm) for one in self.carriers),
         )

@@ -9,6 +9,7 @@ from toreuma.core.geometry.elements import Line, Point, Points, Segment
 from toreuma.core.geometry.recover import recover
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.plan.ground.frame import OUTSIDE, Frame
+from toreuma.core.plan.ground.moves import Moves
 from toreuma.core.plan.ground.work import Work
 
 __all__ = ["APPROACH_MM", "PULL_OUT_MM", "Path"]
@@ -37,7 +38,7 @@ class Path:
         self._steps = work.given.steps
         shape = work.shape
         self._ahead = max(-float(piece[:, 0].min()) for piece in (shape.core - shape.nose_radius, *shape.bodies))
-        self.motions: list[Motion] = []
+        self.motions: list[Motion] = Moves()
 
     @property
     def nose(self) -> tuple[float, float]:

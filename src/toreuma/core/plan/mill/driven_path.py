@@ -2,6 +2,7 @@
 
 from toreuma.core.geometry.elements import Line, Point
 from toreuma.core.motion import STOPPED, Driven, Event, Motion
+from toreuma.core.plan.ground.moves import Moves
 from toreuma.core.plan.ground.work import Work
 
 __all__ = ["DrivenPath"]
@@ -21,7 +22,7 @@ class DrivenPath:
         axis = work.given.machine.c_axis
         self._has_brake = axis is not None and axis.brake_nm > 0
         self._braked = False
-        self.motions: list[Motion] = []
+        self.motions: list[Motion] = Moves()
         self._event("c_axis_on")
 
     def rapid(self, z: float | None = None, x: float | None = None, y: float | None = None) -> None:
