@@ -480,10 +480,11 @@ def test_a_part_that_falls_with_nobody_there_is_caught(spear: Job, language: Dia
     assert not [f for f in proof.findings if f.severity == "error"]
 
 
-def test_a_tool_whose_sizes_contradict_is_told_and_the_rest_is_planned() -> None:
+@pytest.mark.parametrize("sizes", [{"corner_radius_mm": 400.0}, {"corner_radius_mm": 0.0, "width_mm": 1e-6}])
+def test_a_tool_that_cannot_be_is_told_and_the_rest_is_planned(sizes: dict[str, float]) -> None:
     job = demo_job("vane-stud")
     blade = next(tool for tool in job.tools if getattr(tool, "blade", None) is not None)
-    odd = blade.changed(blade=blade.blade.changed(corner_radius_mm=400.0))
+    odd = blade.changed(blade=blade.blade.changed(**sizes))
     made = plan(job.changed(tools=tuple(odd if tool.id == blade.id else tool for tool in job.tools)))
     uses = [op for op in made.operations if op.operation.tool == blade.id]
     assert uses

@@ -24,6 +24,9 @@ Use = Literal["rough", "finish", "part_off"]
 LEAST_SPINDLE_SHARE = 0.05
 """Where no grip is left at any speed, the spindle is taken to turn at this share of its top speed."""
 
+LEAST_MM_MIN = 1e-6
+"""Slower than this nothing gets anywhere: a spindle that stands."""
+
 
 class Cut(NamedTuple):
     """Depth on radius (the width of a blade), mm; feed, mm/rev; surface speed, m/min."""
@@ -174,7 +177,7 @@ class Situation:
         """Minutes for one millimetre of feed travel on the middle diameter."""
         d_mm = self.mean_d_mm if self.machine.surface_speed else self.d_mm
         rpm = self.rung(min(surface_speed_rpm(cut.vc_m_min, d_mm), clamp_rpm))
-        return 1 / (cut.feed_mm_rev * rpm)
+        return 1 / max(cut.feed_mm_rev * rpm, LEAST_MM_MIN)
 
     def changed(self, **changes: object) -> "Situation":
         return replace(self, **changes)  # type: ignore[arg-type]
