@@ -18,7 +18,7 @@ _HOLD = (
     ),
     ShopField(path="max_rpm", label="speed on its plate", unit="rpm", why="never exceeded"),
     ShopField(
-        path="friction", label="friction", unit="ratio", empty="by kind of jaw", why="hard serrated 0.3, soft 0.17"
+        path="friction", label="friction", unit="ratio", empty="by kind of jaw", why="hard serrated 0.28, soft 0.18"
     ),
     ShopField(path="safety", label="wanted safety", unit="ratio", why="of the grip against the hardest cut"),
     ShopField(path="grip_length_mm", label="grip length", unit="mm", why="what the jaws hold", heading="Sizes"),

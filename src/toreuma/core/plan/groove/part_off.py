@@ -229,6 +229,8 @@ def _edge(part: PartShape, shape: ToolShape, top: float) -> list[Segment]:
     bottom = broken[-1].end[1]
     line = from_place(_edge_line(part, shape).with_levels(np.array([bottom])).points, (z - _right_nose(shape), r))
     contour = recover(line[line[:, 1] >= bottom - 1e-6])
+    if not contour:
+        raise OperationFault("tool.reach", "the blade does not get down to the back edge", "a slimmer blade or no edge")
     ahead = _edge_line(part, shape, ahead_mm=2 * max(top - bottom, 0.0) + 2.0)
     return [Line(_run_in(contour[0], top + shape.nose_radius, ahead), contour[0].start), *contour]
 
