@@ -5,7 +5,7 @@ import math
 import numpy as np
 import pytest
 
-from toreuma.core.cutting.beam import compliance_of, deflections, inertia_along
+from toreuma.core.cutting.beam import Supports, compliance_of, deflections, inertia_along
 from toreuma.core.cutting.grip import grip_at_speed_n, required_grip, safe_speed_rpm
 from toreuma.core.cutting.ring import ovality_um, ring_deflections
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
@@ -71,15 +71,35 @@ def test_a_stepped_cantilever_sums_its_steps() -> None:
     thick, thin = STEEL * math.pi / 4 * 15**4, STEEL * math.pi / 4 * 8**4
     stock = union([box(-100, 0, -40, 15), box(-40, 0, 0, 8)])
     exact = 40**3 / (3 * thin) + (100**3 - 40**3) / (3 * thick)
-    assert compliance_of(stock, -100, STEEL, pieces=50).mm_per_n[0] == pytest.approx(exact, rel=1e-6)
+    assert compliance_of(stock, Supports(-100), STEEL, pieces=50).mm_per_n[0] == pytest.approx(exact, rel=1e-6)
 
 
 def test_a_centre_stiffens_as_a_propped_cantilever() -> None:
     """Load in the middle of a beam clamped at one end and propped at the other: 7 L^3 / (768 E I)."""
     ei = STEEL * math.pi / 64 * 30**4
-    found = deflections(np.full(10, 30.0), np.full(10, ei), supported=True)
+    found = deflections(np.full(10, 30.0), np.full(10, ei), supported=[10])
     assert found[5] == pytest.approx(7 * 300**3 / (768 * ei), rel=1e-9)
     assert found[-1] == 0.0
+
+
+def test_between_two_points_it_gives_way_as_a_simple_beam() -> None:
+    """Load in the middle of a beam on two supports: L^3 / (48 E I)."""
+    ei = STEEL * math.pi / 64 * 30**4
+    found = deflections(np.full(10, 30.0), np.full(10, ei), supported=[10], hinged=True)
+    assert found[5] == pytest.approx(300**3 / (48 * ei), rel=1e-9)
+    assert found[0] == found[-1] == 0.0
+
+
+def test_a_rest_carries_the_piece_where_it_stands() -> None:
+    """Clamped, and propped at half its length L: the free end gives way by 7 L^3 / (96 E I) where L is the whole."""
+    stock, ei = box(-200, 0, 0, 10), STEEL * math.pi / 4 * 10**4
+    free = compliance_of(stock, Supports(-200), STEEL, pieces=40)
+    rested = compliance_of(stock, Supports(-200, rests=(-100.0,)), STEEL, pieces=40)
+    assert rested.at(-100.0) == 0.0
+    assert rested.mm_per_n[0] == pytest.approx(7 * 200**3 / (96 * ei), rel=1e-6)
+    assert rested.mm_per_n[0] < free.mm_per_n[0] / 4
+    beyond = compliance_of(stock, Supports(-200, rests=(50.0, -300.0)), STEEL, pieces=40)
+    assert beyond.mm_per_n == pytest.approx(free.mm_per_n)
 
 
 def test_the_section_of_a_tube_is_a_ring() -> None:

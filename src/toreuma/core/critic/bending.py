@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from toreuma.core.critic.moves import may_pass, move_before, name_of
-from toreuma.core.cutting.beam import compliance_of
+from toreuma.core.cutting.beam import Supports, compliance_of
 from toreuma.core.findings import Finding
 from toreuma.core.plan.hold.standing import held_piece
 from toreuma.core.plan.route import Plan
@@ -21,7 +21,7 @@ def bending(planned: Plan) -> Iterator[Finding]:
     e = job.stock.material.e_n_mm2
     if e is None:
         return
-    supported = job.setup.centre is not None
+    supports = Supports(scene.jaw_face_z, centre=job.setup.centre is not None)
     cuts = [one for one in planned.operations if one.motions]
     for index, one in enumerate(cuts):
         if one.operation.kind not in ("rough_od", "finish_od", "thread") or one.figures.force_n is None:
@@ -40,8 +40,8 @@ def bending(planned: Plan) -> Iterator[Finding]:
             if now.is_empty or then.is_empty or now.bounds[2] < scene.jaw_face_z + 1:
                 continue
             force = one.figures.force_n
-            more = compliance_of(now, scene.jaw_face_z, e, supported).at(z)
-            less = compliance_of(then, scene.jaw_face_z, e, supported).at(z)
+            more = compliance_of(now, supports, e).at(z)
+            less = compliance_of(then, supports, e).at(z)
             saved_um = 2000 * 0.5 * force * (more - less)
             if saved_um > BEND_UM:
                 yield Finding(

@@ -1,5 +1,6 @@
 """The held piece as a stepped beam (Euler-Bernoulli), from the stock as it is."""
 
+from collections.abc import Collection
 from dataclasses import dataclass
 
 import numpy as np
@@ -9,7 +10,7 @@ from toreuma.core.geometry.crossings import crossings
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import Region
 
-__all__ = ["Compliance", "compliance_of", "deflections", "inertia_along"]
+__all__ = ["Compliance", "Supports", "compliance_of", "deflections", "inertia_along"]
 
 LEAST_EI, LEAST_SHARE = 1e-3, 1e-7
 """A stub of no stiffness is given this, N mm2, or this share of the stiffest, so that the sum stays solvable."""
@@ -44,10 +45,22 @@ def inertia_along(stock: Region, places: Points) -> Points:
     return found
 
 
-def deflections(lengths: Points, ei: Points, supported: bool = False) -> Points:
-    """Compliance at every node of a stepped beam clamped at node 0, mm/N; shape (n + 1,).
+@dataclass(frozen=True)
+class Supports:
+    """What carries a piece: a hold that ends at ``hold_z``, mm, and clamps it or, ``hinged``, only keeps it in place;
+    a ``centre`` at its front; rests that stand at ``rests``, mm along Z."""
 
-    ``lengths`` mm and ``ei`` N mm2 per piece, shape (n,). ``supported`` rests the far end (a centre).
+    hold_z: float
+    hinged: bool = False
+    centre: bool = False
+    rests: tuple[float, ...] = ()
+
+
+def deflections(lengths: Points, ei: Points, supported: Collection[int] = (), hinged: bool = False) -> Points:
+    """Compliance at every node of a stepped beam held at node 0, mm/N; shape (n + 1,).
+
+    ``lengths`` mm and ``ei`` N mm2 per piece, shape (n,). Nodes that are ``supported`` stay where they are (a centre
+    at the last one, a rest between). Node 0 is clamped, or ``hinged``: then another node must be supported.
     Cubic beam elements: exact for loads at the nodes.
     """
     count = len(lengths)
@@ -58,9 +71,8 @@ def deflections(lengths: Points, ei: Points, supported: bool = False) -> Points:
     blocks = solid[:, None, None] * np.moveaxis(np.array(rows), -1, 0)
     at = 2 * np.arange(count)[:, None] + np.arange(4)
     np.add.at(stiffness, (at[:, :, None], at[:, None, :]), blocks)
-    free = np.arange(2, 2 * count + 2)
-    if supported:
-        free = free[free != 2 * count]
+    free = np.arange(1 if hinged else 2, 2 * count + 2)
+    free = free[~np.isin(free, [2 * node for node in supported])]
     reduced = stiffness[np.ix_(free, free)]
     scale = 1 / np.sqrt(np.diag(reduced))
     factor = cho_factor(reduced * scale[:, None] * scale[None, :])
@@ -72,13 +84,14 @@ def deflections(lengths: Points, ei: Points, supported: bool = False) -> Points:
     return found
 
 
-def compliance_of(
-    stock: Region, hold_z: float, e_n_mm2: float, supported: bool = False, pieces: int = 48
-) -> Compliance:
-    """Compliance of a piece held behind ``hold_z``, along its free length."""
+def compliance_of(stock: Region, supports: Supports, e_n_mm2: float, pieces: int = 48) -> Compliance:
+    """Compliance of a piece along its free length, in front of its hold. A rest carries the node nearest to it; a
+    hinged piece that nothing else supports is taken as clamped."""
     front = float(stock.bounds[2])
-    nodes = np.linspace(hold_z, front, pieces + 1)
+    nodes = np.linspace(supports.hold_z, front, pieces + 1)
     middle = (nodes[:-1] + nodes[1:]) / 2
     ei = e_n_mm2 * inertia_along(stock, middle)
-    found = deflections(np.diff(nodes), ei, supported)
+    held = {int(np.abs(nodes - z).argmin()) for z in supports.rests if supports.hold_z < z <= front}
+    held |= {pieces} if supports.centre else set()
+    found = deflections(np.diff(nodes), ei, held - {0}, hinged=supports.hinged and bool(held - {0}))
     return Compliance(nodes[::-1].copy(), found[::-1].copy())

@@ -8,7 +8,7 @@ import numpy as np
 import shapely
 import shapely.affinity
 
-from toreuma.core.cutting.beam import Compliance, compliance_of
+from toreuma.core.cutting.beam import Compliance, Supports, compliance_of
 from toreuma.core.cutting.force import (
     available_power_kw,
     cutting_power_kw,
@@ -365,9 +365,8 @@ class Cutter:
             e, hold_z = self._job.stock.material.e_n_mm2, self._scene.jaw_face_z
             found = None
             if e is not None and not self.stock.is_empty and self.stock.bounds[0] < hold_z < self.stock.bounds[2] - 1:
-                found = compliance_of(
-                    self.stock, hold_z, e, supported=self.centre_in and self._job.setup.centre is not None
-                )
+                supports = Supports(hold_z, centre=self.centre_in and self._job.setup.centre is not None)
+                found = compliance_of(self.stock, supports, e)
             self._bending = motion.section, found
         found = self._bending[1]
         return found.at((motion.start[0] + motion.end[0]) / 2) if found is not None else 0.0
