@@ -99,7 +99,7 @@ def test_shipped_data_is_whole_and_sourced() -> None:
         assert tools <= {"coated carbide", "uncoated carbide", "high-speed steel"}
     assert {material.group for material in materials().values()} == set("PMKNSH")
     assert {"toolroom lathe", "slant-bed", "gang lathe", "twin-spindle mill-turn"} <= set(machines())
-    assert {hold.kind for hold in holds()} == {"chuck", "collet", "mandrel"}
+    assert {hold.kind for hold in holds()} == {"chuck", "collet", "mandrel", "driver"}
     assert relief_tables()["source"]
     assert list(bar_sizes_mm("inch")) == sorted(bar_sizes_mm("inch"))
 

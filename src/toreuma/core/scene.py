@@ -3,6 +3,7 @@
 from dataclasses import dataclass, replace
 from functools import cached_property
 
+from toreuma.core.cutting.beam import Supports
 from toreuma.core.geometry.blank import blank_region
 from toreuma.core.geometry.elements import CHORD_MM, chords
 from toreuma.core.geometry.part_shape import PartShape, build_part
@@ -26,7 +27,7 @@ class Scene:
     ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front; nothing
     of the hold stands outside the blank in front of ``clear_z``. ``reference`` is the
     turret's reference point and ``index`` the point where tools are changed, as (z, r). ``cut_before`` says
-    that the blank is what another hold left.
+    that the blank is what another hold left, ``hinged`` that the hold keeps it in place and does not clamp it.
     """
 
     shape: PartShape
@@ -42,6 +43,12 @@ class Scene:
     reference: tuple[float, float]
     index: tuple[float, float]
     cut_before: bool = False
+    hinged: bool = False
+
+    @property
+    def supports(self) -> Supports:
+        """What carries the piece along its free length."""
+        return Supports(self.jaw_face_z, hinged=self.hinged, centre=not self.centre.is_empty)
 
     @property
     def profile(self) -> Profile:
@@ -89,7 +96,7 @@ def placed(part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine:
     """The solids in place. Raises `PartError` for a part or blank that cannot be."""
     shape = build_part(part)
     front = blank.face_allowance_mm
-    back = front - hold.stick_out_mm - max(hold.grip_length_mm, _reach_back(hold))
+    back = front - hold.stick_out_mm - _behind(hold)
     stock = blank_region(blank, shape, back)
     front = max(front, float(stock.bounds[2])) if blank.kind == "free" else front
     holding: Holding = holding_of(hold, stock, front)
@@ -114,11 +121,14 @@ def placed(part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine:
         grip_r=holding.grip_r,
         reference=reference,
         index=index,
+        hinged=hold.kind == "driver",
         cut_before=blank.kind == "free" and bool(blank.outline),
     )
 
 
-def _reach_back(hold: Hold) -> float:
-    """How far behind the front of the hold a bar runs, mm."""
-    standing = {"chuck": "jaw_length_mm", "collet": "cap_length_mm", "mandrel": "length_mm"}[hold.kind]
-    return float(getattr(hold, standing)) + hold.body_length_mm
+def _behind(hold: Hold) -> float:
+    """How far behind the front of the hold a bar runs, mm; it ends on the pins of a face driver."""
+    standing = {"chuck": "jaw_length_mm", "collet": "cap_length_mm", "mandrel": "length_mm"}.get(hold.kind)
+    if standing is None:
+        return 0.0
+    return max(hold.grip_length_mm, float(getattr(hold, standing)) + hold.body_length_mm)

@@ -117,6 +117,11 @@ HOLD_KIND_FIELDS: dict[str, tuple[Field, ...]] = {
     ),
     "collet": (Field("cap_length_mm", "cap stands out", "mm", _Z), Field("cap_d_mm", "cap", "mm", _D)),
     "mandrel": (Field("d_mm", "mandrel", "mm", _D), Field("length_mm", "reaches in", "mm", _Z)),
+    "driver": (
+        Field("pins_d_mm", "circle of the pins", "mm", _D),
+        Field("pin_width_mm", "pins wide", "mm", _R),
+        Field("pin_length_mm", "pins stand out", "mm", _Z),
+    ),
 }
 
 BORED_FIELDS: tuple[Field, ...] = (

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from toreuma.core.critic.moves import may_pass, move_before, name_of
-from toreuma.core.cutting.beam import Supports, compliance_of
+from toreuma.core.cutting.beam import compliance_of
 from toreuma.core.findings import Finding
 from toreuma.core.plan.hold.standing import held_piece
 from toreuma.core.plan.route import Plan
@@ -21,7 +21,7 @@ def bending(planned: Plan) -> Iterator[Finding]:
     e = job.stock.material.e_n_mm2
     if e is None:
         return
-    supports = Supports(scene.jaw_face_z, centre=job.setup.centre is not None)
+    supports = scene.supports
     cuts = [one for one in planned.operations if one.motions]
     for index, one in enumerate(cuts):
         if one.operation.kind not in ("rough_od", "finish_od", "thread") or one.figures.force_n is None:

@@ -3,7 +3,7 @@
 import math
 
 from toreuma.core.cutting.evidence import Evidence, Input
-from toreuma.core.model.hold import Chuck, Collet, Hold, Mandrel
+from toreuma.core.model.hold import Chuck, Collet, FaceDriver, Hold, Mandrel
 
 __all__ = [
     "friction_of",
@@ -14,11 +14,16 @@ __all__ = [
     "safe_speed_rpm",
 ]
 
-FRICTION = {"hard": 0.28, "soft": 0.18, "collet": 0.15, "mandrel": 0.12}
-"""Typical coefficients, steel on steel: serrated hard jaws 0.25 to 0.35, soft jaws 0.15 to 0.2."""
+FRICTION = {"hard": 0.28, "soft": 0.18, "collet": 0.15, "mandrel": 0.12, "driver": 0.35}
+"""Typical coefficients, steel on steel: serrated hard jaws 0.25 to 0.35, soft jaws 0.15 to 0.2.
+
+For pins that bite into a face: what they carry round the axis over the push on them; assumed on the safe side."""
 
 LIFT_SHARE = 1 / 3
 """Arm of the jaws' pressure, as a share of the grip length, when they may open over half their length."""
+
+HELD = "S · max(√((Fc d/dg)² + Ff²)/µ, √(Fc² + Fp²) L/(lg/3))"
+DRIVEN = "S · (Fc d/(dg µ) + Ff): the push on the pins"
 
 SOURCE = "VDI 3106: grip, centrifugal force, torque, axial push and tilting"
 
@@ -61,7 +66,7 @@ def required_grip(
         "F req",
         hold.safety * max(slip, tilt),
         "N",
-        formula="S · max(√((Fc d/dg)² + Ff²)/µ, √(Fc² + Fp²) L/(lg/3))",
+        formula=DRIVEN if isinstance(hold, FaceDriver) else HELD,
         source=SOURCE,
         inputs=(
             Input("cutting force", "Fc", cutting_n, "N"),
@@ -89,6 +94,8 @@ def required_grip_n(
 def _slip_and_tilt(
     hold: Hold, cutting_n: float, feed_n: float, passive_n: float, cut_d_mm: float, grip_d_mm: float, overhang_mm: float
 ) -> tuple[float, float]:
+    if isinstance(hold, FaceDriver):  # the push carries the torque; feeding away from the pins takes from it
+        return cutting_n * cut_d_mm / grip_d_mm / friction_of(hold) + feed_n, 0.0
     slip = math.hypot(cutting_n * cut_d_mm / grip_d_mm, feed_n) / friction_of(hold)
     if isinstance(hold, Collet):
         return slip, 0.0  # the collet's taper carries the tilting

@@ -8,7 +8,7 @@ from shapely.affinity import scale
 
 from toreuma.core.geometry.region import Region, box, region_from_points
 from toreuma.core.geometry.workholding import holding_of
-from toreuma.core.model import Carrier, Chuck, Collet, Hold, Machine
+from toreuma.core.model import Carrier, Chuck, Collet, FaceDriver, Hold, Machine
 
 __all__ = ["ASSUMED", "Piece", "hold_picture", "machine_picture"]
 
@@ -116,11 +116,13 @@ def hold_picture(hold: Hold) -> list[Piece]:
         d = hold.bored_d_mm or min((low + high) / 2, 0.6 * hold.body_d_mm)
     elif isinstance(hold, Collet):
         d = 0.6 * hold.range_mm[1]
+    elif isinstance(hold, FaceDriver):
+        d = 1.5 * hold.around_d_mm
     else:
         d = hold.d_mm
     inside = hold.kind == "mandrel" or (isinstance(hold, Chuck) and hold.side == "inside")
     out, grip = hold.stick_out_mm, hold.grip_length_mm
-    reach = out + (hold.length_mm if hold.kind == "mandrel" else grip)
+    reach = out + (hold.length_mm if hold.kind == "mandrel" else 0.0 if hold.kind == "driver" else grip)
     low_r = d / 2 if inside else 0.0
     high_r = d / 2 + 12 if inside else d / 2
     piece = box(-reach, low_r, 0.0, high_r)

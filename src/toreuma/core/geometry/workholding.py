@@ -7,7 +7,7 @@ import shapely
 
 from toreuma.core.geometry.region import Region, box, region_from_points, union
 from toreuma.core.model.feature import CentreHole
-from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, Mandrel
+from toreuma.core.model.hold import Centre, Chuck, Collet, FaceDriver, Hold, Mandrel
 from toreuma.core.model.part import Part
 
 __all__ = ["Holding", "centre_mouth_r", "centre_solid", "grip_radius", "holding_of"]
@@ -47,6 +47,8 @@ def holding_of(hold: Hold, stock: Region, front_z: float) -> Holding:
         return _chuck(hold, stock, face)
     if isinstance(hold, Collet):
         return _collet(hold, stock, face)
+    if isinstance(hold, FaceDriver):
+        return _driver(hold, float(stock.bounds[0]))
     return _mandrel(hold, face)
 
 
@@ -96,6 +98,14 @@ def _mandrel(hold: Mandrel, face: float) -> Holding:
     grips = box(face, 0.0, face + hold.length_mm, hold.d_mm / 2)
     body = box(face - hold.body_length_mm, 0.0, face, hold.body_d_mm / 2)
     return Holding(grips=grips, body=body, face_z=face, body_face_z=face, clear_z=face, grip_r=hold.d_mm / 2)
+
+
+def _driver(hold: FaceDriver, back: float) -> Holding:
+    """The pins stand on the back of the blank, round a point of their own."""
+    grips = box(back - hold.pin_length_mm, 0.0, back, hold.around_d_mm / 2)
+    body_face = back - hold.pin_length_mm
+    body = box(body_face - hold.body_length_mm, 0.0, body_face, hold.body_d_mm / 2)
+    return Holding(grips=grips, body=body, face_z=back, body_face_z=body_face, clear_z=back, grip_r=hold.pins_d_mm / 2)
 
 
 def centre_mouth_r(part: Part) -> float:

@@ -15,7 +15,7 @@ from toreuma.core.model.feature import (
     ThreadFeature,
     is_milled,
 )
-from toreuma.core.model.hold import Centre, Chuck, Collet, Hold, JawRelief, JawSet, Mandrel, SecondHold
+from toreuma.core.model.hold import Centre, Chuck, Collet, FaceDriver, Hold, JawRelief, JawSet, Mandrel, SecondHold
 from toreuma.core.model.job import FORMAT_VERSION, Followed, Job, ProgramOptions, Setup
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.material import Material, StartSpeed
@@ -64,6 +64,7 @@ __all__ = [
     "DrillHole",
     "Element",
     "Face",
+    "FaceDriver",
     "FaceGroove",
     "Feature",
     "FeedBar",

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from toreuma.core.value import Name, Positive, Value
 
-__all__ = ["Centre", "Chuck", "Collet", "Hold", "JawRelief", "JawSet", "Mandrel", "SecondHold"]
+__all__ = ["Centre", "Chuck", "Collet", "FaceDriver", "Hold", "JawRelief", "JawSet", "Mandrel", "SecondHold"]
 
 Amount = Annotated[float, Field(ge=0, le=1e6)]
 
@@ -89,6 +89,23 @@ class Mandrel(_Hold):
     length_mm: Positive = Field(description="How far it reaches into the bore")
 
 
+class FaceDriver(_Hold):
+    """Pins that bite into the back face of a sawn piece while a centre pushes it on them: the whole outside is free.
+
+    ``force_n`` is the push on the pins; the back of the blank rests on them, whatever the stick-out says.
+    """
+
+    kind: Literal["driver"] = "driver"
+    pins_d_mm: Positive = Field(description="Circle on which the pins bite")
+    pin_width_mm: Positive = Field(default=6.0, description="Of a pin, along the radius")
+    pin_length_mm: Positive = Field(default=14.0, description="They stand out of the body by it")
+
+    @property
+    def around_d_mm(self) -> float:
+        """Circle round the pins."""
+        return self.pins_d_mm + self.pin_width_mm
+
+
 class Centre(Value):
     """A live centre in the front of the piece. It supports, it does not hold."""
 
@@ -111,4 +128,4 @@ class SecondHold(Value):
     range_mm: tuple[float, float] | None = Field(default=None, description="Diameters the jaws can take")
 
 
-Hold = Annotated[Chuck | Collet | Mandrel, Field(discriminator="kind")]
+Hold = Annotated[Chuck | Collet | Mandrel | FaceDriver, Field(discriminator="kind")]

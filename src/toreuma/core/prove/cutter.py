@@ -2,13 +2,13 @@
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 import shapely
 import shapely.affinity
 
-from toreuma.core.cutting.beam import Compliance, Supports, compliance_of
+from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.force import (
     available_power_kw,
     cutting_power_kw,
@@ -364,8 +364,10 @@ class Cutter:
         if self._bending is None or self._bending[0] != motion.section:
             e, hold_z = self._job.stock.material.e_n_mm2, self._scene.jaw_face_z
             found = None
-            if e is not None and not self.stock.is_empty and self.stock.bounds[0] < hold_z < self.stock.bounds[2] - 1:
-                supports = Supports(hold_z, centre=self.centre_in and self._job.setup.centre is not None)
+            low, _, high, _ = self.stock.bounds
+            if e is not None and not self.stock.is_empty and low < hold_z + 1e-6 < high - 1:
+                centre = self.centre_in and self._job.setup.centre is not None
+                supports = replace(self._scene.supports, centre=centre)
                 found = compliance_of(self.stock, supports, e)
             self._bending = motion.section, found
         found = self._bending[1]

@@ -947,6 +947,10 @@
    <translation>Bild…</translation>
   </message>
   <message>
+   <source>Pins</source>
+   <translation>Stifte</translation>
+  </message>
+  <message>
    <source>Play or stop</source>
    <translation>Abspielen oder anhalten</translation>
   </message>
@@ -1959,6 +1963,14 @@
    <translation>Futter, Spannzangen, Dorne</translation>
   </message>
   <message>
+   <source>chucks, collets, mandrels, face drivers</source>
+   <translation>Futter, Spannzangen, Dorne, Stirnmitnehmer</translation>
+  </message>
+  <message>
+   <source>circle of the pins</source>
+   <translation>Kreis der Stifte</translation>
+  </message>
+  <message>
    <source>closes on</source>
    <translation>spannt</translation>
   </message>
@@ -2733,6 +2745,14 @@
   <message>
    <source>pilot</source>
    <translation>Bohrung</translation>
+  </message>
+  <message>
+   <source>pins stand out</source>
+   <translation>Stifte stehen vor</translation>
+  </message>
+  <message>
+   <source>pins wide</source>
+   <translation>Stifte breit</translation>
   </message>
   <message>
    <source>pitch</source>

@@ -60,7 +60,7 @@ class HoldPanel(RowColumn):
             self.choice("side", "Grip", sides, hold.side, lambda j, v: _with_hold(j, side=v))
         for field in (*(BORED_FIELDS if soft else ()), *HOLD_FIELDS, *HOLD_KIND_FIELDS[hold.kind]):
             self._hold_row(hold, field)
-        if hold.kind != "mandrel":
+        if hold.kind in ("chuck", "collet"):
             name = "grip_range_mm" if hold.kind == "chuck" else "range_mm"
             self._range_rows("hold", getattr(hold, name), lambda j, span: _with_hold(j, **{name: span}))
         if hold.kind == "chuck":

@@ -38,7 +38,7 @@ __all__ = ["ShopPage"]
 
 KINDS = (
     ("machine", "Machines", "lathes and mill-turns"),
-    ("hold", "Holds", "chucks, collets, mandrels"),
+    ("hold", "Holds", "chucks, collets, mandrels, face drivers"),
     ("centre", "Centres", "what supports the front"),
     ("material", "Materials", "what parts are made of"),
     ("tool", "Tools", "drills, blades, taps, mills"),

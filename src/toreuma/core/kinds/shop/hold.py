@@ -1,7 +1,7 @@
-"""What the shop asks of a chuck, a collet or a mandrel."""
+"""What the shop asks of a chuck, a collet, a mandrel or a face driver."""
 
 from toreuma.core.kinds.shop.field import YES_NO, ShopField
-from toreuma.core.model import Chuck, Collet, JawSet, Mandrel
+from toreuma.core.model import Chuck, Collet, FaceDriver, JawSet, Mandrel
 
 __all__ = ["centre_fields", "hold_fields"]
 
@@ -55,9 +55,16 @@ _MANDREL = (
 )
 
 
-def hold_fields(hold: Chuck | Collet | Mandrel) -> tuple[ShopField, ...]:
+_DRIVER = (
+    ShopField(path="pins_d_mm", label="circle of the pins", unit="mm", why="the back face is wider", heading="Pins"),
+    ShopField(path="pin_width_mm", label="pins wide", unit="mm", why="along the radius"),
+    ShopField(path="pin_length_mm", label="pins stand out", unit="mm", why="room for a tool behind the part"),
+)
+
+
+def hold_fields(hold: Chuck | Collet | Mandrel | FaceDriver) -> tuple[ShopField, ...]:
     """Everything of a hold a person may type."""
-    own = {"chuck": _CHUCK, "collet": _COLLET, "mandrel": _MANDREL}[hold.kind]
+    own = {"chuck": _CHUCK, "collet": _COLLET, "mandrel": _MANDREL, "driver": _DRIVER}[hold.kind]
     return (*_HOLD, *own, *(_jaw_sets(hold) if isinstance(hold, Chuck) else ()))
 
 

@@ -5,8 +5,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.region import box
 from toreuma.core.geometry.workholding import centre_mouth_r
-from toreuma.core.model import CentreHole, Chuck, Collet, Job
+from toreuma.core.model import CentreHole, Chuck, Collet, FaceDriver, Job
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
@@ -42,6 +43,7 @@ def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Findin
     yield from _weak(job, standing, place)
     yield from _fits(job, 2 * scene.grip_r, place)
     yield from _centred(job)
+    yield from _driven(job, scene, place)
     if job.setup.centre is None and standing.stick_out_ratio > FREE_RATIO:
         word = "needs a centre" if standing.stick_out_ratio > CARE_RATIO else "3 to 5 wants care"
         yield Finding(
@@ -91,6 +93,37 @@ def _fits(job: Job, grip_d: float, place: tuple[float, float]) -> Iterable[Findi
         yield from _bored(job, hold, grip_d, place)
     if isinstance(hold, Collet) and job.stock.kind == "polygon" and job.stock.sides != 6:
         yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
+
+
+def _driven(job: Job, scene: Scene, place: tuple[float, float]) -> Iterable[Finding]:
+    """Pins drive a sawn piece that a centre pushes on them, on a back face wider than they are."""
+    hold, centre = job.setup.hold, job.setup.centre
+    if not isinstance(hold, FaceDriver):
+        return
+    if centre is None:
+        what = "nothing pushes the piece on the pins of the driver"
+        yield Finding("error", "driver.centre", what, "it falls out: a centre in front, and a centre hole for it")
+    elif hold.force_n is not None and centre.force_n < hold.force_n:
+        what = said("the pins are reckoned with {}, the centre pushes {}", q(hold.force_n, "N", ".0f"),
+                    q(centre.force_n, "N", ".0f"))  # fmt: skip
+        cure = Cure("Reckon with the centre's push", lambda j: _with_hold(j, force_n=max(centre.force_n, 1.0)))
+        yield Finding("error", "driver.push", what, "the piece stops in the cut", at=place, cures=(cure,))
+    if job.stock.kind != "free" and job.stock.length_mm is None:
+        what = "a bar through the spindle has no back face for the pins"
+        yield Finding("error", "driver.piece", what, "saw it to a piece: type its length on the stock")
+    low_r, high_r = _back_face(scene)
+    if hold.around_d_mm / 2 > high_r + 1e-6 or hold.pins_d_mm / 2 - hold.pin_width_mm / 2 < low_r - 1e-6:
+        what = said("the pins bite from Ø {} to {}, the back face is Ø {} to {}",
+                    q(hold.pins_d_mm - hold.pin_width_mm, "mm", "g", bare=True), q(hold.around_d_mm, "mm", "g"),
+                    q(2 * low_r, "mm", "g", bare=True), q(2 * high_r, "mm", "g"))  # fmt: skip
+        yield Finding("error", "driver.pins", what, "they stand beside it: pins on another circle", at=place)
+
+
+def _back_face(scene: Scene) -> tuple[float, float]:
+    """From and to what radius the back of the blank is metal, mm."""
+    back = float(scene.stock.bounds[0])
+    met = scene.stock.intersection(box(back, 0.0, back + 0.1, 1e5))
+    return (0.0, 0.0) if met.is_empty else (float(met.bounds[1]), float(met.bounds[3]))
 
 
 def _centred(job: Job) -> Iterable[Finding]:

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass, replace
 
 from toreuma.core.cutting import grip
-from toreuma.core.cutting.beam import Compliance, Supports, compliance_of
+from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.ring import ovality_um
 from toreuma.core.cutting.situation import Gripped
@@ -250,4 +250,4 @@ def compliance(job: Job, scene: Scene, stock: Region) -> Compliance | None:
     e = job.stock.material.e_n_mm2
     if e is None or stock.is_empty or stock.bounds[2] <= scene.jaw_face_z + 1.0:
         return None
-    return compliance_of(stock, Supports(scene.jaw_face_z, centre=job.setup.centre is not None), e)
+    return compliance_of(stock, scene.supports, e)

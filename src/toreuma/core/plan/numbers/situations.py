@@ -3,7 +3,7 @@
 import math
 from dataclasses import replace
 
-from toreuma.core.cutting.beam import Compliance, Supports, compliance_of
+from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.corner import usable_depth_mm
 from toreuma.core.cutting.evidence import Evidence, Input
 from toreuma.core.cutting.figures import Figure, Reasons
@@ -193,7 +193,7 @@ def _compliance(work: Work, after: Region) -> Compliance | None:
     e = given.stock.material.e_n_mm2
     if e is None or after.is_empty or not after.bounds[0] < scene.jaw_face_z + 1.0 < after.bounds[2]:
         return None  # stiffness unknown, or nothing that reaches into the hold
-    return work.memo.of(compliance_of, after, Supports(scene.jaw_face_z, centre=given.centre is not None), e)
+    return work.memo.of(compliance_of, after, scene.supports, e)
 
 
 def proposed(work: Work, situation: Situation, steps: tuple[MetalStep, ...], depth_mm: float | None = None) -> Proposal:
