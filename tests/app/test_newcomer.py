@@ -12,6 +12,7 @@ from pytestqt.qtbot import QtBot
 from tests.support.window import Window
 from toreuma.app.session import Session
 from toreuma.app.shell.shot import settle
+from toreuma.app.stages.shop.page import KINDS
 from toreuma.engine.library import renew
 
 CONTROL, NONE = Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.NoModifier
@@ -54,11 +55,11 @@ class Keys:
     def _focus(self) -> object:
         return QApplication.focusWidget() or self.window
 
-    def own_entry(self, kind_row: int, name: str, changes: dict[str, str]) -> None:
+    def own_entry(self, kind: str, name: str, changes: dict[str, str]) -> None:
         """In the shop: a kind, an entry like the one that is shown, and what is known typed over."""
         self.press(Qt.Key.Key_0, CONTROL)
         self.press(Qt.Key.Key_Home)
-        self.press(Qt.Key.Key_Down, times=kind_row)
+        self.press(Qt.Key.Key_Down, times=[key for key, *_ in KINDS].index(kind))
         self.press(Qt.Key.Key_Tab, times=3)
         assert self._focus().accessibleName().startswith("Name of a new entry")  # type: ignore[attr-defined]
         self.type(name)
@@ -91,9 +92,9 @@ def test_from_nothing_to_a_program_by_keyboard_alone(
     window: Window, qtbot: QtBot, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     keys = Keys(qtbot, window)
-    keys.own_entry(0, "our lathe", {"highest speed": "3500", "bore of the spindle": "46"})
-    keys.own_entry(1, "our chuck", {"grip at rest, all jaws": "60000"})
-    keys.own_entry(3, "our steel", {"hardness, HB": "210"})
+    keys.own_entry("machine", "our lathe", {"highest speed": "3500", "bore of the spindle": "46"})
+    keys.own_entry("hold", "our chuck", {"grip at rest, all jaws": "60000"})
+    keys.own_entry("material", "our steel", {"hardness, HB": "210"})
     shop = keys.count
     keys.press(Qt.Key.Key_N, CONTROL)
     keys.type("Gate pin")

@@ -15,7 +15,7 @@ from tests.support.solids import draw_dxf
 from tests.support.window import Window
 from toreuma.app.shell.shot import settle
 from toreuma.app.stages.part.panel import feature_line
-from toreuma.core.model import Job, Part
+from toreuma.core.model import Job, Part, SteadyRest
 from toreuma.exchange.step_in import read_step
 from toreuma.shipped.library import demo_job, demo_names
 from toreuma.shipped.paths import data_path
@@ -364,6 +364,39 @@ def test_centre_relief_and_second_hold_are_switched(window: Window, settled: Set
     codes = {finding.code for finding in window.session.outcome.plan.findings}  # type: ignore[union-attr]
     assert "centre.hole" in codes
     window.canvas.repaint()
+
+
+def test_a_rest_is_stood_where_it_is_typed_and_a_driver_asks_for_its_centre(
+    window: Window, qtbot: QtBot, settled: Settled
+) -> None:
+    window.set_stage("hold")
+    box = window.hold.choices["rest"]
+    box.activated.emit(box.findData("steady 8 to 80"))
+    settled()
+    scene = window.session.outcome.plan.scene  # type: ignore[union-attr]
+    rest = job_of(window).setup.rest
+    assert isinstance(rest, SteadyRest)
+    assert rest.z_mm == pytest.approx((scene.jaw_face_z + scene.stock_front_z) / 2, abs=0.1)
+    assert not scene.steady.is_empty
+    entry = window.hold.rows["rest.z_mm"].entry
+    entry.setFocus()
+    entry.selectAll()
+    qtbot.keyClicks(entry, "-500")
+    qtbot.keyClick(entry, Qt.Key.Key_Return)
+    settled()
+    codes = {finding.code for finding in window.session.outcome.plan.findings}  # type: ignore[union-attr]
+    assert "rest.place" in codes
+    window.canvas.repaint()
+    box = window.hold.choices["rest"]
+    box.activated.emit(box.findData(None))
+    settled()
+    assert job_of(window).setup.rest is None
+    hold = window.hold.choices["hold"]
+    hold.activated.emit(hold.findData("face driver 32"))
+    settled()
+    codes = {finding.code for finding in window.session.outcome.plan.findings}  # type: ignore[union-attr]
+    assert {"driver.centre", "driver.piece"} <= codes
+    assert "hold.stick_out_mm" not in {key for key, row in window.hold.rows.items() if row.isVisible()}
 
 
 def test_the_range_of_the_jaws_is_typed_and_checked(window: Window, qtbot: QtBot, settled: Settled) -> None:

@@ -37,7 +37,7 @@ def test_an_entry_like_another_is_kept_and_ships_nothing_away() -> None:
     assert body["date"]
 
 
-@pytest.mark.parametrize("kind", ["machine", "hold", "centre", "material", "tool", "insert", "holder"])
+@pytest.mark.parametrize("kind", ["machine", "hold", "centre", "rest", "material", "tool", "insert", "holder"])
 def test_every_kind_is_copied_written_and_read_the_same(kind: str) -> None:
     like = list(of_shop(kind))[-1]
     entry = by_likeness(kind, "Zed 1", like, [], "own")
@@ -47,7 +47,7 @@ def test_every_kind_is_copied_written_and_read_the_same(kind: str) -> None:
 
 
 def test_every_field_of_every_shipped_entry_can_be_shown() -> None:
-    for kind in ("machine", "hold", "material", "rules", "tool", "insert", "holder"):
+    for kind in ("machine", "hold", "centre", "rest", "material", "rules", "tool", "insert", "holder"):
         for value in of_shop(kind).values():
             for field in FIELDS_OF[kind](value):
                 if field.form == "number":

@@ -9,8 +9,8 @@ from toreuma.core.geometry.elements import CHORD_MM, chords
 from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.profile import Profile
 from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, region_from_points, union
-from toreuma.core.geometry.workholding import Holding, centre_solid, holding_of
-from toreuma.core.model import Centre, Hold, Job, Machine, Part, Stock
+from toreuma.core.geometry.workholding import Holding, centre_solid, holding_of, steady_solid
+from toreuma.core.model import Centre, FollowRest, Hold, Job, Machine, Part, Rest, SteadyRest, Stock
 
 __all__ = ["BELOW_AXIS_MM", "Scene", "build_scene", "contour", "placed"]
 
@@ -24,10 +24,11 @@ INDEX_CLEARANCE_MM = 50.0
 class Scene:
     """Regions are upper halves in mm with Z 0 at the finished front face.
 
-    ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front; nothing
-    of the hold stands outside the blank in front of ``clear_z``. ``reference`` is the
-    turret's reference point and ``index`` the point where tools are changed, as (z, r). ``cut_before`` says
-    that the blank is what another hold left, ``hinged`` that the hold keeps it in place and does not clamp it.
+    ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front, ``steady`` what
+    stands round it between; nothing of them stands outside the blank in front of ``clear_z``, but the centre.
+    ``reference`` is the turret's reference point and ``index`` the point where tools are changed, as (z, r).
+    ``cut_before`` says that the blank is what another hold left, ``hinged`` that the hold keeps it in place and does
+    not clamp it.
     """
 
     shape: PartShape
@@ -44,11 +45,20 @@ class Scene:
     index: tuple[float, float]
     cut_before: bool = False
     hinged: bool = False
+    steady: Region = EMPTY
+    rest: Rest | None = None
 
     @property
     def supports(self) -> Supports:
         """What carries the piece along its free length."""
-        return Supports(self.jaw_face_z, hinged=self.hinged, centre=not self.centre.is_empty)
+        stands = (self.rest.z_mm,) if isinstance(self.rest, SteadyRest) and not self.steady.is_empty else ()
+        return Supports(self.jaw_face_z, hinged=self.hinged, centre=not self.centre.is_empty, rests=stands)
+
+    @property
+    def supports_followed(self) -> Supports:
+        """The same in a finishing cut, where a rest that rides on the saddle follows the tool."""
+        behind = self.rest.behind_mm if isinstance(self.rest, FollowRest) else None
+        return replace(self.supports, follow_mm=behind)
 
     @property
     def profile(self) -> Profile:
@@ -62,7 +72,7 @@ class Scene:
     @cached_property
     def fixed(self) -> Region:
         """What no tool may touch whatever it cuts."""
-        return union([self.jaws, self.chuck, self.centre])
+        return union([self.jaws, self.chuck, self.centre, self.steady])
 
     @cached_property
     def without_centre(self) -> "Scene":
@@ -89,10 +99,12 @@ def contour(profile: Profile, jaw_face_z: float, end_z: float, end_r: float, cho
 
 def build_scene(job: Job) -> Scene:
     """Place part, blank and hold of the job's setup. Raises `PartError` for a part or blank that cannot be."""
-    return placed(job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
+    return placed(job.part, job.stock, job.setup.hold, job.setup.centre, job.machine, job.setup.rest)
 
 
-def placed(part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine: Machine) -> Scene:
+def placed(
+    part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine: Machine, rest: Rest | None = None
+) -> Scene:
     """The solids in place. Raises `PartError` for a part or blank that cannot be."""
     shape = build_part(part)
     front = blank.face_allowance_mm
@@ -102,6 +114,7 @@ def placed(part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine:
     holding: Holding = holding_of(hold, stock, front)
     stock_r = float(stock.bounds[3])
     support = centre_solid(centre, part, front) if centre else EMPTY
+    steady = steady_solid(rest, stock) if isinstance(rest, SteadyRest) else EMPTY
     carrier = machine.carriers[0]
     reference = (holding.body_face_z + carrier.reference_from_nose_mm, carrier.reference_d_mm / 2)
     index = (
@@ -115,13 +128,15 @@ def placed(part: Part, blank: Stock, hold: Hold, centre: Centre | None, machine:
         chuck=holding.body,
         centre=support,
         jaw_face_z=holding.face_z,
-        clear_z=holding.clear_z,
+        clear_z=holding.clear_z if steady.is_empty else max(holding.clear_z, float(steady.bounds[2])),
         stock_front_z=front,
         stock_r=stock_r,
         grip_r=holding.grip_r,
         reference=reference,
         index=index,
         hinged=hold.kind == "driver",
+        steady=steady,
+        rest=rest,
         cut_before=blank.kind == "free" and bool(blank.outline),
     )
 

@@ -7,7 +7,7 @@ from typing import Any
 from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ToreumaError
-from toreuma.core.model import BarSize, Centre, Chuck, Hold, HouseRules, Job, Machine, Material
+from toreuma.core.model import BarSize, Centre, Chuck, Hold, HouseRules, Job, Machine, Material, Rest
 from toreuma.core.model.catalogue import Catalogue, RackItem
 from toreuma.core.standards.material_names import Named, material_named
 from toreuma.core.units import System
@@ -87,6 +87,11 @@ class Library:
     def centres(self) -> dict[str, Centre]:
         """Centres by name, the shop's own first."""
         return _first(self._own("centre"), {one.name: one for one in shipped.centres()})
+
+    @cached_property
+    def rests(self) -> dict[str, Rest]:
+        """Steady and follow rests by name, the shop's own first."""
+        return _first(self._own("rest"), {one.name: one for one in shipped.rests()})
 
     @cached_property
     def rules(self) -> HouseRules:

@@ -47,6 +47,7 @@ def description(job: Job) -> Json:
         "jaws": _outline(scene.jaws),
         "chuck": _outline(scene.chuck),
         "centre": _outline(scene.centre),
+        "rest": _outline(scene.steady),
         "jaw_face_z_mm": scene.jaw_face_z,
         "reference": list(scene.reference),
         "operations": [operation.id for operation in job.operations],

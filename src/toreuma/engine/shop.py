@@ -34,7 +34,8 @@ __all__ = [
     "with_field",
 ]
 
-NAMED_BY = {"machine": "name", "hold": "name", "centre": "name", "material": "name", "insert": "code", "holder": "code"}
+NAMED = ("machine", "hold", "centre", "rest", "material")
+NAMED_BY = {**dict.fromkeys(NAMED, "name"), "insert": "code", "holder": "code"}
 """The field that is what an entry is called."""
 
 
@@ -50,6 +51,7 @@ def of_shop(kind: str) -> dict[str, Any]:
         "machine": lambda: dict(shop.machines),
         "hold": lambda: dict(shop.holds),
         "centre": lambda: dict(shop.centres),
+        "rest": lambda: dict(shop.rests),
         "material": lambda: dict(shop.materials),
         "tool": lambda: {name_of("tool", one): one for one in shop.catalogue.tools},
         "insert": lambda: {one.code: one for one in shop.catalogue.inserts},

@@ -27,7 +27,7 @@ def dxf_text(plan: Plan) -> str:
     for outline in scene.shape.outlines:
         _draw(space, [segment for segment in outline if not _on_axis(segment)], "PART")
     _region(space, scene.stock, "BLANK")
-    for region in (scene.jaws, scene.chuck, scene.centre):
+    for region in (scene.jaws, scene.chuck, scene.centre, scene.steady):
         _region(space, region, "HOLD")
     low, _, high, _ = scene.stock.bounds
     space.add_line((low - 5, 0), (high + 5, 0), dxfattribs={"layer": "AXIS"})

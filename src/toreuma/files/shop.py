@@ -19,7 +19,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from toreuma.core.errors import JobError
-from toreuma.core.model import BarSize, Centre, Hold, HouseRules, Insert, Machine, Material
+from toreuma.core.model import BarSize, Centre, Hold, HouseRules, Insert, Machine, Material, Rest
 from toreuma.core.model.catalogue import InsertCarrier, WholeTool
 from toreuma.files.home import home
 from toreuma.files.jobs import validation_line, write_atomically
@@ -44,6 +44,7 @@ FOLDERS: dict[str, str] = {
     "machine": "machines",
     "hold": "holds",
     "centre": "centres",
+    "rest": "rests",
     "material": "materials",
     "tool": "tools",
     "insert": "inserts",
@@ -57,6 +58,7 @@ _MODELS: dict[str, TypeAdapter[Any]] = {
     "machine": TypeAdapter(Machine),
     "hold": TypeAdapter(Hold),
     "centre": TypeAdapter(Centre),
+    "rest": TypeAdapter(Rest),
     "material": TypeAdapter(Material),
     "tool": TypeAdapter(WholeTool),
     "insert": TypeAdapter(Insert),

@@ -7,7 +7,7 @@ from pydantic import TypeAdapter
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import JobError, ProgramError, StandardError
-from toreuma.core.model import Centre, Hold, Job, Machine, Material, Part
+from toreuma.core.model import Centre, Hold, Job, Machine, Material, Part, Rest
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.standards.material_names import MaterialNames
 from toreuma.core.standards.threads import Thread, thread_of
@@ -30,6 +30,7 @@ __all__ = [
     "material_names",
     "material_sources",
     "materials",
+    "rests",
     "starters",
     "theme_tokens",
 ]
@@ -130,6 +131,13 @@ def finding_texts() -> tuple[tuple[str, ...], ...]:
     """Code, title, what it means, and what mends it, of every finding that is written down."""
     lines = data_path("help", "findings.txt").read_text("utf-8").splitlines()
     return tuple(tuple(cell.strip() for cell in line.split(" | ")) for line in lines if line and line[0] != "#")
+
+
+@cache
+def rests() -> tuple[Rest, ...]:
+    """Steady and follow rests to choose from."""
+    reader: TypeAdapter[Rest] = TypeAdapter(Rest)
+    return tuple(reader.validate_python(row) for row in shipped_json("rests.json"))
 
 
 @cache

@@ -12,12 +12,14 @@ __all__ = [
     "BORED_FIELDS",
     "CENTRE_FIELDS",
     "CONDITION_FIELDS",
+    "DRIVER_FIELDS",
     "HOLD_FIELDS",
     "HOLD_KIND_FIELDS",
     "PARTS_FIELD",
     "PART_FIELDS",
     "RANGE_FIELDS",
     "RELIEF_FIELDS",
+    "REST_FIELDS",
     "SECOND_FIELDS",
     "SKIN_FIELDS",
     "STOCK_FIELDS",
@@ -108,6 +110,11 @@ HOLD_FIELDS: tuple[Field, ...] = (
     Field("tool_clearance_mm", "tools keep clear by", "mm"),
 )
 
+DRIVER_FIELDS: tuple[Field, ...] = (
+    Field("force_n", "push on the pins", "N", empty="unknown"),
+    *(one for one in HOLD_FIELDS if one.name in ("max_rpm", "friction", "safety", "tool_clearance_mm")),
+)
+
 HOLD_KIND_FIELDS: dict[str, tuple[Field, ...]] = {
     "chuck": (
         Field("jaw_length_mm", "jaws stand out", "mm", _Z),
@@ -142,6 +149,11 @@ CENTRE_FIELDS: tuple[Field, ...] = (
     Field("largest_mouth_mm", "fits mouths up to", "mm", _D),
     Field("max_rpm", "speed limit", "rpm"),
 )
+
+REST_FIELDS: dict[str, tuple[Field, ...]] = {
+    "steady": (Field("z_mm", "stands at Z", "mm", _Z), Field("frame_mm", "frame long", "mm", _Z)),
+    "follow": (Field("behind_mm", "behind the nose", "mm", _Z),),
+}
 
 SECOND_FIELDS: tuple[Field, ...] = (
     Field("grip_length_mm", "grip length", "mm", _Z),

@@ -95,6 +95,7 @@ class Painter:
             self.region(scene.chuck, "chuck_fill", "jaw_edge", flip)
             self.region(scene.jaws, "jaw_fill", "jaw_edge", flip)
             self.region(scene.centre, "jaw_fill", "jaw_edge", flip)
+            self.region(scene.steady, "jaw_fill", "jaw_edge", flip)
 
     def part(self, scene: Scene) -> None:
         self.section(scene.part)

@@ -35,7 +35,7 @@ __all__ = ["Session", "solids_of"]
 
 def solids_of(job: Job) -> tuple[object, ...]:
     """What the solids of a job are built from."""
-    return job.part, job.stock, job.setup.hold, job.setup.centre
+    return job.part, job.stock, job.setup.hold, job.setup.centre, job.setup.rest
 
 
 class Session(QObject):

@@ -26,6 +26,7 @@ __all__ = ["Ways", "findables", "meant"]
 KINDS_FOUND = (
     ("machine", "machine"),
     ("hold", "hold"),
+    ("rest", "rest"),
     ("material", "material"),
     ("tool", "tool in the store"),
     ("insert", "insert in the store"),

@@ -48,12 +48,14 @@ def inertia_along(stock: Region, places: Points) -> Points:
 @dataclass(frozen=True)
 class Supports:
     """What carries a piece: a hold that ends at ``hold_z``, mm, and clamps it or, ``hinged``, only keeps it in place;
-    a ``centre`` at its front; rests that stand at ``rests``, mm along Z."""
+    a ``centre`` at its front; rests that stand at ``rests``, mm along Z, and one that follows the force ``follow_mm``
+    in front of it. Rests are taken as rigid."""
 
     hold_z: float
     hinged: bool = False
     centre: bool = False
     rests: tuple[float, ...] = ()
+    follow_mm: float | None = None
 
 
 def deflections(lengths: Points, ei: Points, supported: Collection[int] = (), hinged: bool = False) -> Points:
@@ -93,5 +95,20 @@ def compliance_of(stock: Region, supports: Supports, e_n_mm2: float, pieces: int
     ei = e_n_mm2 * inertia_along(stock, middle)
     held = {int(np.abs(nodes - z).argmin()) for z in supports.rests if supports.hold_z < z <= front}
     held |= {pieces} if supports.centre else set()
-    found = deflections(np.diff(nodes), ei, held - {0}, hinged=supports.hinged and bool(held - {0}))
+    held -= {0}
+    if supports.follow_mm is None:
+        found = deflections(np.diff(nodes), ei, held, hinged=supports.hinged and bool(held))
+    else:
+        found = _followed(nodes, ei, held, supports)
     return Compliance(nodes[::-1].copy(), found[::-1].copy())
+
+
+def _followed(nodes: Points, ei: Points, held: set[int], supports: Supports) -> Points:
+    """Compliance at every node where a rest stands behind the force, as far as there is a piece for it to stand on."""
+    found = np.zeros(len(nodes))
+    for index, z in enumerate(nodes):
+        at = z + (supports.follow_mm or 0.0)
+        also = {int(np.abs(nodes - at).argmin())} - {0} if at <= nodes[-1] else set()
+        carried = held | also
+        found[index] = deflections(np.diff(nodes), ei, carried, hinged=supports.hinged and bool(carried))[index]
+    return found

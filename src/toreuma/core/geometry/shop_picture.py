@@ -7,10 +7,10 @@ from typing import Literal
 from shapely.affinity import scale
 
 from toreuma.core.geometry.region import Region, box, region_from_points
-from toreuma.core.geometry.workholding import holding_of
-from toreuma.core.model import Carrier, Chuck, Collet, FaceDriver, Hold, Machine
+from toreuma.core.geometry.workholding import holding_of, steady_solid
+from toreuma.core.model import Carrier, Chuck, Collet, FaceDriver, FollowRest, Hold, Machine, SteadyRest
 
-__all__ = ["ASSUMED", "Piece", "hold_picture", "machine_picture"]
+__all__ = ["ASSUMED", "Piece", "hold_picture", "machine_picture", "rest_picture"]
 
 Look = Literal["machine", "hold", "bar", "carrier", "reach", "assumed", "steady"]
 
@@ -129,3 +129,22 @@ def hold_picture(hold: Hold) -> list[Piece]:
     holding = holding_of(hold, piece, 0.0)
     found = [Piece("machine", holding.body), Piece("hold", holding.grips), Piece("bar", piece, f"Ø{d:g}")]
     return [one for one in found if not one.region.is_empty]
+
+
+def rest_picture(rest: SteadyRest | FollowRest) -> list[Piece]:
+    """A rest round a piece in the middle of its range; a follow rest behind the nose of a tool."""
+    d = sum(rest.range_mm) / 2
+    out = 3.0 * max(d, 30.0)
+    piece = box(-out, 0.0, 0.0, d / 2)
+    if isinstance(rest, SteadyRest):
+        around = steady_solid(rest.changed(z_mm=-out / 2), piece)
+        return [Piece("bar", piece, f"Ø{d:g}"), Piece("steady", around, "steady")]
+    nose = -0.6 * out
+    place = nose + rest.behind_mm
+    roller = box(place - rest.roller_mm / 2, d / 2, place + rest.roller_mm / 2, d / 2 + 2 * rest.roller_mm)
+    tool = region_from_points([[nose, d / 2], [nose - 25, d / 2 + 6], [nose - 25, d / 2 + 45], [nose, d / 2 + 45]])
+    return [
+        Piece("bar", piece, f"Ø{d:g}"),
+        Piece("steady", _flipped(roller), "follow rest", both=False),
+        Piece("carrier", tool, both=False),
+    ]

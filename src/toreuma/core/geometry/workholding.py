@@ -1,16 +1,17 @@
-"""Jaws, collets, mandrels and centres as solids, placed round the blank they hold."""
+"""Jaws, collets, mandrels, centres and rests as solids, placed round the blank they hold."""
 
 import math
 from dataclasses import dataclass
 
 import shapely
 
-from toreuma.core.geometry.region import Region, box, region_from_points, union
+from toreuma.core.geometry.region import EMPTY, Region, box, region_from_points, union
 from toreuma.core.model.feature import CentreHole
 from toreuma.core.model.hold import Centre, Chuck, Collet, FaceDriver, Hold, Mandrel
 from toreuma.core.model.part import Part
+from toreuma.core.model.rest import SteadyRest
 
-__all__ = ["Holding", "centre_mouth_r", "centre_solid", "grip_radius", "holding_of"]
+__all__ = ["Holding", "centre_mouth_r", "centre_solid", "grip_radius", "holding_of", "steady_solid"]
 
 
 CONE_WITHIN_DEG = 1.0
@@ -130,3 +131,16 @@ def centre_solid(centre: Centre, part: Part, front_z: float) -> Region:
     shoulder = tip + long
     point = region_from_points([[tip, 0.0], [shoulder, base_r], [shoulder, 0.0]])
     return union([point, box(shoulder, 0.0, shoulder + centre.body_length_mm, centre.d_mm / 2)])
+
+
+def steady_solid(rest: SteadyRest, stock: Region) -> Region:
+    """Rollers on the blank and the frame round them; empty where the blank does not reach."""
+    z, half = rest.z_mm, rest.roller_mm / 2
+    under = shapely.clip_by_rect(stock, z - half, 0.0, z + half, 1e5)
+    if under.is_empty:
+        return EMPTY
+    r = float(under.bounds[3])
+    rollers = box(z - half, r, z + half, r + rest.arm_mm + 1.0)
+    inner = r + rest.arm_mm
+    frame = box(z - rest.frame_mm / 2, inner, z + rest.frame_mm / 2, max(rest.frame_d_mm / 2, inner + 10.0))
+    return union([rollers, frame])

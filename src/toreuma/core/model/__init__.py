@@ -41,6 +41,7 @@ from toreuma.core.model.operation import (
     ThreadForm,
 )
 from toreuma.core.model.part import Corner, Element, Part, Size
+from toreuma.core.model.rest import FollowRest, Rest, SteadyRest
 from toreuma.core.model.shop import BarSize, HouseRules
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
@@ -71,6 +72,7 @@ __all__ = [
     "FinishBore",
     "FinishOd",
     "Flats",
+    "FollowRest",
     "Followed",
     "FreeBlank",
     "Groove",
@@ -101,6 +103,7 @@ __all__ = [
     "ProgramOptions",
     "ReamHole",
     "Relief",
+    "Rest",
     "RollKnurl",
     "RoughBore",
     "RoughOd",
@@ -111,6 +114,7 @@ __all__ = [
     "Size",
     "Slot",
     "StartSpeed",
+    "SteadyRest",
     "Stock",
     "Supply",
     "TapHole",

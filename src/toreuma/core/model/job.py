@@ -13,6 +13,7 @@ from toreuma.core.model.machine import Machine
 from toreuma.core.model.material import Material
 from toreuma.core.model.operation import Operation
 from toreuma.core.model.part import Part
+from toreuma.core.model.rest import Rest
 from toreuma.core.model.stock import Stock
 from toreuma.core.model.tool import Tool
 from toreuma.core.model.transfer import HandOver, TurnRound
@@ -42,6 +43,7 @@ class Setup(Value):
     spindle: SpindleName = "main"
     hold: Hold
     centre: Centre | None = None
+    rest: Rest | None = Field(default=None, description="What carries it between its ends")
     operations: tuple[Operation, ...] = Field(default=(), max_length=1000)
 
 

@@ -86,7 +86,7 @@ def plan(job: Job, memo: Memo | None = None, check: Check = never_cancel, steps:
     cannot be planned gets an error finding and leaves the stock as it was.
     """
     memo = memo or Memo()
-    scene = memo.of(placed, job.part, job.stock, job.setup.hold, job.setup.centre, job.machine)
+    scene = memo.of(placed, job.part, job.stock, job.setup.hold, job.setup.centre, job.machine, job.setup.rest)
     supply = memo.of(supply_numbers, job.part, job.stock, cut_width_mm(job), scene)
     second, given = second_grip(job, scene), Given.of(job, steps)
     planned = told_by_others(job, _operations(job, scene, given, memo, check))
@@ -156,7 +156,7 @@ class _Made:
 
 
 def _work(memo: Memo, given: Given, operation: Operation, stock: Region) -> Work:
-    scene = memo.of(placed, given.part, given.stock, given.hold, given.centre, given.machine)
+    scene = memo.of(placed, given.part, given.stock, given.hold, given.centre, given.machine, given.rest)
     tool = given.tools[0]
     return Work(
         given=given, scene=scene, operation=operation, tool=tool, shape=memo.of(shape_of, tool), stock=stock, memo=memo
@@ -301,14 +301,17 @@ def _blank_findings(job: Job, scene: Scene) -> tuple[Finding, ...]:
     one_hold = job.second_hold is None and len(job.setups) == 1 and not half_made
     if scene.profile.back_z < scene.clear_z - 1e-6 and one_hold:
         more = float(int(scene.clear_z - scene.profile.back_z) + 6)
+        behind = scene.clear_z > scene.jaw_face_z + 1e-6 and not scene.steady.is_empty
+        words = "the part reaches {} behind the front of the rest" if behind else "the part reaches {} into the jaws"
+        out = Cure(said("Stick the bar out {} more", q(more, "mm", "g")), lambda j: _farther_out(j, more))
         found.append(
             Finding(
                 "error",
                 "hold.inside",
-                said("the part reaches {} into the jaws", q(scene.clear_z - scene.profile.back_z)),
+                said(words, q(scene.clear_z - scene.profile.back_z)),
                 "its back end cannot be cut there",
                 at=(scene.profile.back_z, scene.stock_r),
-                cures=(Cure(said("Stick the bar out {} more", q(more, "mm", "g")), lambda j: _farther_out(j, more)),),
+                cures=() if behind else (out,),
             )
         )
     return tuple(found)

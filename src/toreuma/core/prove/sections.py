@@ -70,7 +70,7 @@ def cut_through(
 
 def _ground(cutter: Cutter, job: Job, memo: Memo) -> Hashable:
     setup = job.setup
-    parts = (job.part, job.stock, setup.hold, setup.centre, job.machine, job.tools, cutter.guarded)
+    parts = (job.part, job.stock, setup.hold, setup.centre, setup.rest, job.machine, job.tools, cutter.guarded)
     return memo.digest(parts)
 
 

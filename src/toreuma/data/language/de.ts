@@ -447,6 +447,10 @@
    <translation>Gefunden</translation>
   </message>
   <message>
+   <source>Frame</source>
+   <translation>Rahmen</translation>
+  </message>
+  <message>
    <source>From both flanks in turn</source>
    <translation>Wechselseitig von beiden Flanken</translation>
   </message>
@@ -1079,6 +1083,14 @@
    <translation>Freistich</translation>
   </message>
   <message>
+   <source>Rest</source>
+   <translation>Lünette</translation>
+  </message>
+  <message>
+   <source>Rests</source>
+   <translation>Lünetten</translation>
+  </message>
+  <message>
    <source>Ribbon of the whole run</source>
    <translation>Zeitband des ganzen Laufs</translation>
   </message>
@@ -1089,6 +1101,10 @@
   <message>
    <source>Ring</source>
    <translation>Ring</translation>
+  </message>
+  <message>
+   <source>Rollers</source>
+   <translation>Rollen</translation>
   </message>
   <message>
    <source>Rough outside</source>
@@ -1807,6 +1823,10 @@
    <translation>Stangen für das Los</translation>
   </message>
   <message>
+   <source>behind the nose</source>
+   <translation>hinter der Ecke</translation>
+  </message>
+  <message>
    <source>below</source>
    <translation>unten</translation>
   </message>
@@ -1957,6 +1977,10 @@
   <message>
    <source>checked and measured</source>
    <translation>geprüft und gemessen</translation>
+  </message>
+  <message>
+   <source>chucks, collets, drivers</source>
+   <translation>Futter, Spannzangen, Mitnehmer</translation>
   </message>
   <message>
    <source>chucks, collets, mandrels</source>
@@ -2253,6 +2277,14 @@
   <message>
    <source>found over wires, to cut again</source>
    <translation>über Drähte gefunden, zum Nachschneiden</translation>
+  </message>
+  <message>
+   <source>frame long</source>
+   <translation>Rahmen lang</translation>
+  </message>
+  <message>
+   <source>frame outside</source>
+   <translation>Rahmen außen</translation>
   </message>
   <message>
    <source>friction</source>
@@ -2831,6 +2863,10 @@
    <translation>Schub beim Greifen</translation>
   </message>
   <message>
+   <source>push on the pins</source>
+   <translation>Schub auf die Stifte</translation>
+  </message>
+  <message>
    <source>radius</source>
    <translation>Radius</translation>
   </message>
@@ -2871,6 +2907,10 @@
    <translation>Referenzpunkt bei Ø</translation>
   </message>
   <message>
+   <source>rest</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>rest of the bar</source>
    <translation>Reststück</translation>
   </message>
@@ -2881,6 +2921,14 @@
   <message>
    <source>rigid, in step with the spindle</source>
    <translation>starr, im Takt der Spindel</translation>
+  </message>
+  <message>
+   <source>rollers stand in</source>
+   <translation>Rollen stehen vor</translation>
+  </message>
+  <message>
+   <source>rollers wide</source>
+   <translation>Rollen breit</translation>
   </message>
   <message>
    <source>roughing</source>
@@ -3023,12 +3071,20 @@
    <translation>Haltung</translation>
   </message>
   <message>
+   <source>stands at Z</source>
+   <translation>steht bei Z</translation>
+  </message>
+  <message>
    <source>starts at Z</source>
    <translation>beginnt bei Z</translation>
   </message>
   <message>
    <source>stations</source>
    <translation>Plätze</translation>
+  </message>
+  <message>
+   <source>steady and follow rests</source>
+   <translation>feste und mitlaufende</translation>
   </message>
   <message>
    <source>steady rest</source>
@@ -3239,6 +3295,10 @@
    <translation>üblich</translation>
   </message>
   <message>
+   <source>usual place, Z</source>
+   <translation>üblicher Ort, Z</translation>
+  </message>
+  <message>
    <source>very coarse</source>
    <translation>sehr grob</translation>
   </message>
@@ -3257,6 +3317,10 @@
   <message>
    <source>wanted safety</source>
    <translation>gewünschte Sicherheit</translation>
+  </message>
+  <message>
+   <source>what carries slender pieces</source>
+   <translation>was schlanke Teile stützt</translation>
   </message>
   <message>
    <source>what lies in the rack</source>

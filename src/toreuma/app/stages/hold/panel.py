@@ -6,15 +6,18 @@ from typing import Any
 from toreuma.app.forms.fields import (
     BORED_FIELDS,
     CENTRE_FIELDS,
+    DRIVER_FIELDS,
     HOLD_FIELDS,
     HOLD_KIND_FIELDS,
     RANGE_FIELDS,
     RELIEF_FIELDS,
+    REST_FIELDS,
     SECOND_FIELDS,
 )
 from toreuma.app.forms.rows import RowColumn
 from toreuma.core.kinds.field import Field
 from toreuma.core.model import Job
+from toreuma.core.plan.hold.rests import in_the_middle
 from toreuma.core.units import System, show
 from toreuma.engine.library import library
 
@@ -38,7 +41,9 @@ class HoldPanel(RowColumn):
         hold, second = job.setup.hold, job.second_hold
         relief = hold.relief if hold.kind == "chuck" else None
         soft = hold.kind == "chuck" and hold.jaws == "soft"
-        key = (hold.kind, soft, relief is None, job.setup.centre is None, second is None, len(job.part.outside))
+        rest = job.setup.rest.kind if job.setup.rest is not None else ""
+        shown = (hold.kind, soft, relief is None, job.setup.centre is None, rest, second is None)
+        key = (*shown, len(job.part.outside))
         fresh = self.start(key)
         if fresh:
             self.heading("Machine")
@@ -58,7 +63,8 @@ class HoldPanel(RowColumn):
             self.choice("jaws", "Jaws", jaws, hold.jaws, lambda j, v: _with_hold(j, jaws=v))
             sides = (("Outside", "outside"), ("In the bore", "inside"))
             self.choice("side", "Grip", sides, hold.side, lambda j, v: _with_hold(j, side=v))
-        for field in (*(BORED_FIELDS if soft else ()), *HOLD_FIELDS, *HOLD_KIND_FIELDS[hold.kind]):
+        usual = DRIVER_FIELDS if hold.kind == "driver" else HOLD_FIELDS
+        for field in (*(BORED_FIELDS if soft else ()), *usual, *HOLD_KIND_FIELDS[hold.kind]):
             self._hold_row(hold, field)
         if hold.kind in ("chuck", "collet"):
             name = "grip_range_mm" if hold.kind == "chuck" else "range_mm"
@@ -77,6 +83,7 @@ class HoldPanel(RowColumn):
         self.choice("centre", "Centre", (("None", None), *named), centre.name if centre else None, _with_centre)
         for field in CENTRE_FIELDS if job.setup.centre is not None else ():
             self._centre_row(job.setup.centre, field)
+        self._rest(job)
         if fresh:
             self.heading("Second hold")
         surfaces = [("Not wanted", -1)]
@@ -88,6 +95,17 @@ class HoldPanel(RowColumn):
             self._range_rows("second", second.range_mm, _with_second_range)
         if fresh:
             self.end()
+
+    def _rest(self, job: Job) -> None:
+        """The rest between the ends, and where it stands."""
+        rest = job.setup.rest
+        named = [(name, name) for name in library().rests]
+        if rest is not None and rest.name not in library().rests:
+            named.insert(0, (f"{rest.name or 'rest'}  (this job's own)", rest.name))
+        self.choice("rest", "Rest", (("None", None), *named), rest.name if rest else None, _with_rest)
+        for field in REST_FIELDS[rest.kind] if rest is not None else ():
+            self.typed(f"rest.{field.name}", field, getattr(rest, field.name),
+                       lambda job, number, n=field.name: job.with_setup(rest=job.setup.rest.changed(**{n: number})))  # type: ignore[misc]  # fmt: skip
 
     def _hold_row(self, hold: Any, field: Field) -> None:
         name = field.name
@@ -178,6 +196,14 @@ def _with_centre(job: Job, name: str | None) -> Job:
     if name is None:
         return job.with_setup(centre=None)
     return job.with_setup(centre=library().centres.get(name, job.setup.centre))
+
+
+def _with_rest(job: Job, name: str | None) -> Job:
+    """Another rest; a steady stands in the middle of what sticks out until it is put elsewhere."""
+    found = library().rests.get(name or "")
+    if name is None or found is None:
+        return job if name is not None else job.with_setup(rest=None)
+    return job.with_setup(rest=in_the_middle(job, found))
 
 
 def _with_second(job: Job, element: int) -> Job:

@@ -27,7 +27,7 @@ from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.geometry.insert_picture import insert_picture
-from toreuma.core.geometry.shop_picture import Piece, hold_picture, machine_picture
+from toreuma.core.geometry.shop_picture import Piece, hold_picture, machine_picture, rest_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.engine.library import keep_entry, library
 from toreuma.engine.shop import by_likeness, drop, every, exported, keep, of_shop, taken_in, tool_shown
@@ -38,8 +38,9 @@ __all__ = ["ShopPage"]
 
 KINDS = (
     ("machine", "Machines", "lathes and mill-turns"),
-    ("hold", "Holds", "chucks, collets, mandrels, face drivers"),
+    ("hold", "Holds", "chucks, collets, drivers"),
     ("centre", "Centres", "what supports the front"),
+    ("rest", "Rests", "steady and follow rests"),
     ("material", "Materials", "what parts are made of"),
     ("tool", "Tools", "drills, blades, taps, mills"),
     ("insert", "Inserts", "by code or by sizes"),
@@ -50,7 +51,11 @@ KINDS = (
 )
 KINDS_PX, LIST_PX = 190, 250
 CUTTING = ("tool", "insert", "holder")
-PICTURES: dict[str, Callable[[Any], list[Piece]]] = {"machine": machine_picture, "hold": hold_picture}
+PICTURES: dict[str, Callable[[Any], list[Piece]]] = {
+    "machine": machine_picture,
+    "hold": hold_picture,
+    "rest": rest_picture,
+}
 
 
 class ShopPage(QWidget):
@@ -234,7 +239,7 @@ class ShopPage(QWidget):
             self.tool_drawing.show_tool(shape_of(tool_shown(value)))
 
     def _on_job(self) -> None:
-        usable = self.kind in ("machine", "hold", "material") and self.form.value is not None
+        usable = self.kind in ("machine", "hold", "rest", "material") and self.form.value is not None
         self.use.setVisible(usable and self._session.job is not None)
 
     def _say(self, name: str, text: str) -> None:

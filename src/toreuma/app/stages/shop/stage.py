@@ -9,6 +9,7 @@ from toreuma.app.stages.shop.page import ShopPage
 from toreuma.app.stages.stage import Shared, Stage, Themed
 from toreuma.app.theme import Theme
 from toreuma.core.model import Job
+from toreuma.core.plan.hold.rests import in_the_middle
 
 __all__ = ["ShopStage"]
 
@@ -62,6 +63,8 @@ class ShopStage(Stage):
                 return job.changed(machine=value)
             if kind == "material":
                 return job.changed(stock=job.stock.changed(material=value))
+            if kind == "rest":
+                return job.with_setup(rest=in_the_middle(job, value))
             now = job.setup.hold
             return job.with_setup(hold=value.changed(stick_out_mm=now.stick_out_mm))
 

@@ -8,6 +8,7 @@ from toreuma.core.kinds.shop.field import ShopField, range_of
 from toreuma.core.kinds.shop.hold import centre_fields, hold_fields
 from toreuma.core.kinds.shop.machine import machine_fields
 from toreuma.core.kinds.shop.material import material_fields
+from toreuma.core.kinds.shop.rest import rest_fields
 from toreuma.core.kinds.shop.rules import bar_fields, rules_fields
 from toreuma.core.kinds.shop.tool import rack_fields, tool_fields
 
@@ -17,6 +18,7 @@ FIELDS_OF: dict[str, Callable[[Any], tuple[ShopField, ...]]] = {
     "machine": machine_fields,
     "hold": hold_fields,
     "centre": centre_fields,
+    "rest": rest_fields,
     "material": material_fields,
     "bar": bar_fields,
     "rules": rules_fields,

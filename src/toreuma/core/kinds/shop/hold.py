@@ -55,6 +55,15 @@ _MANDREL = (
 )
 
 
+_PUSH = ShopField(
+    path="force_n",
+    label="push on the pins",
+    unit="N",
+    empty="unknown: not judged",
+    why="the centre has to give it; it carries the torque",
+    heading="Limits",
+)
+
 _DRIVER = (
     ShopField(path="pins_d_mm", label="circle of the pins", unit="mm", why="the back face is wider", heading="Pins"),
     ShopField(path="pin_width_mm", label="pins wide", unit="mm", why="along the radius"),
@@ -65,6 +74,8 @@ _DRIVER = (
 def hold_fields(hold: Chuck | Collet | Mandrel | FaceDriver) -> tuple[ShopField, ...]:
     """Everything of a hold a person may type."""
     own = {"chuck": _CHUCK, "collet": _COLLET, "mandrel": _MANDREL, "driver": _DRIVER}[hold.kind]
+    if isinstance(hold, FaceDriver):
+        return (_PUSH, *(one for one in _HOLD if one.path not in ("force_n", "grip_length_mm")), *own)
     return (*_HOLD, *own, *(_jaw_sets(hold) if isinstance(hold, Chuck) else ()))
 
 

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from toreuma.core.model import Centre, Hold, Job, Machine, Operation, Part, PartOff, Stock, Tool
+from toreuma.core.model import Centre, Hold, Job, Machine, Operation, Part, PartOff, Rest, Stock, Tool
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.operation import RoughOd
 from toreuma.core.model.steps import USUAL, Steps
@@ -44,6 +44,7 @@ class Given:
     stock: Stock
     hold: Hold
     centre: Centre | None
+    rest: Rest | None = None
     conditions: Conditions
     machine: Machine
     steps: Steps = USUAL
@@ -60,6 +61,7 @@ class Given:
             stock=job.stock,
             hold=job.setup.hold,
             centre=job.setup.centre,
+            rest=job.setup.rest,
             conditions=job.conditions,
             machine=job.machine,
             steps=steps or Steps.usual(job.units),

@@ -8,6 +8,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import box
 from toreuma.core.geometry.workholding import centre_mouth_r
 from toreuma.core.model import CentreHole, Chuck, Collet, FaceDriver, Job
+from toreuma.core.plan.hold.rests import rest_findings
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
@@ -44,7 +45,8 @@ def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Findin
     yield from _fits(job, 2 * scene.grip_r, place)
     yield from _centred(job)
     yield from _driven(job, scene, place)
-    if job.setup.centre is None and standing.stick_out_ratio > FREE_RATIO:
+    yield from rest_findings(job, scene)
+    if job.setup.centre is None and job.setup.rest is None and standing.stick_out_ratio > FREE_RATIO:
         word = "needs a centre" if standing.stick_out_ratio > CARE_RATIO else "3 to 5 wants care"
         yield Finding(
             "warning",
@@ -61,6 +63,12 @@ def _weak(job: Job, standing: Standing, place: tuple[float, float]) -> Iterable[
     hold = job.setup.hold
     needed, at_rest = standing.needed_n, standing.at_rest_n
     if at_rest is not None and at_rest < needed:
+        if isinstance(hold, FaceDriver):
+            what = said("the pins are pushed with {}, the hardest cut asks for {}", q(at_rest, "N", ".0f"),
+                        q(needed, "N", ".0f"))  # fmt: skip
+            why = "the piece stops in the cut: a smaller cut, pins on a wider circle, or more push"
+            yield Finding("warning", "hold.weak", what, why, at=place)
+            return
         longer = math.ceil(hold.grip_length_mm * needed / at_rest)
         yield Finding(
             "warning",

@@ -11,7 +11,7 @@ from toreuma.core.cutting.situation import Gripped
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box, polygons, union
-from toreuma.core.model import Chuck, Hold, Job, Machine, Tool
+from toreuma.core.model import Chuck, Hold, Job, Machine, SteadyRest, Tool
 from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.hold.checks import Standing, hold_findings
 from toreuma.core.plan.hold.hardest import Hardest
@@ -60,6 +60,8 @@ def speed_limits(given: Given) -> tuple[Limit, ...]:
     limits = [Limit("machine", given.machine.max_rpm, "rpm"), Limit("chuck plate", given.hold.max_rpm, "rpm")]
     if whip_rpm is not None and whip_rpm < math.inf:
         limits.append(Limit("bar behind the spindle", math.floor(whip_rpm), "rpm"))
+    if given.rest is not None:
+        limits.append(Limit(f"{given.rest.kind} rest", given.rest.max_rpm, "rpm"))
     if given.centre is not None:
         limits.append(Limit("live centre", given.centre.max_rpm, "rpm"))
     return tuple(limits)
@@ -74,6 +76,8 @@ def live_limits(machine: Machine, tool: Tool) -> tuple[Limit, ...]:
 def gripped(given: Given, scene: Scene, cut_d_mm: float) -> Gripped:
     """The hold as a cut on a diameter sees it; the overhang is that of the foremost cut."""
     overhang = 0.0 if given.centre is not None else given.hold.stick_out_mm
+    if not scene.steady.is_empty and isinstance(given.rest, SteadyRest):  # what lies behind the rest tilts nothing
+        overhang = min(overhang, max(scene.stock_front_z - given.rest.z_mm, 0.0))
     return Gripped(given.hold, cut_d_mm, 2 * scene.grip_r, overhang)
 
 

@@ -75,7 +75,7 @@ def derates_of(given: Given) -> tuple[Derate, ...]:
         hits = f"{given.stock.sides} hits a turn until the corners are off"
         add("interruption", "interrupted cut", INTERRUPTED, hits)
     overhang = _overhang(given)
-    if overhang > OVERHANG_FREE and given.centre is None:
+    if overhang > OVERHANG_FREE and given.centre is None and given.rest is None:
         factor = max(1 - OVERHANG_STEP * (overhang - OVERHANG_FREE), OVERHANG_LEAST)
         add(
             "overhang", f"sticks out {overhang:.1f} diameters", round(factor, 3), "a long piece sings", round(factor, 3)

@@ -164,7 +164,7 @@ def bend_of(work: Work, after: Region, nose_from: float, nose_to: float, leave_m
 
 def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
     """The diameter whose limits suffer most from bending in finishing."""
-    found = _compliance(work, after)
+    found = _compliance(work, after, finishing=True)
     if found is None:
         return None
     worst: Bend | None = None
@@ -187,13 +187,13 @@ def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
     return worst
 
 
-def _compliance(work: Work, after: Region) -> Compliance | None:
+def _compliance(work: Work, after: Region, finishing: bool = False) -> Compliance | None:
     given, scene = work.given, work.scene
     after = held_piece(after, scene.jaw_face_z)
     e = given.stock.material.e_n_mm2
     if e is None or after.is_empty or not after.bounds[0] < scene.jaw_face_z + 1.0 < after.bounds[2]:
         return None  # stiffness unknown, or nothing that reaches into the hold
-    return work.memo.of(compliance_of, after, scene.supports, e)
+    return work.memo.of(compliance_of, after, scene.supports_followed if finishing else scene.supports, e)
 
 
 def proposed(work: Work, situation: Situation, steps: tuple[MetalStep, ...], depth_mm: float | None = None) -> Proposal:

@@ -204,7 +204,7 @@ def _meets(
     """Place and depth where the neighbour's body would stand in metal or jaws: (z, r, mm)."""
     along, out = sizes_of(tool)
     along_b, out_b = sizes_of(beside)
-    solid = shapely.union_all([stock, scene.jaws, scene.chuck])
+    solid = shapely.union_all([stock, scene.jaws, scene.chuck, scene.steady])
     for z, r in places:
         tip_r = beside_r(carrier, r, out, out_b)
         tip_z = z + along - along_b
