@@ -19,7 +19,8 @@ from toreuma.core.post.channels import post_channels
 from toreuma.engine import report
 from toreuma.engine.engine import Engine
 from toreuma.engine.library import open_job
-from toreuma.files.jobs import job_schema, write_atomically
+from toreuma.files.jobs import job_schema
+from toreuma.files.writing import write_atomically
 
 __all__ = ["register"]
 

@@ -10,8 +10,8 @@ from toreuma.commands.common import JsonOption, print_json
 from toreuma.core.errors import JobError
 from toreuma.engine.library import drop_entry, library, renew
 from toreuma.engine.shop import by_likeness, every, exported, taken_in
-from toreuma.files.jobs import write_atomically
 from toreuma.files.shop import FOLDERS, shop_folder
+from toreuma.files.writing import write_atomically
 
 __all__ = ["register"]
 

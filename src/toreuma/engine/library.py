@@ -12,7 +12,7 @@ from toreuma.core.model.catalogue import Catalogue, RackItem
 from toreuma.core.standards.material_names import Named, material_named
 from toreuma.core.units import System
 from toreuma.files.jobs import load_job
-from toreuma.files.own_materials import Own, own_values, set_own, with_own
+from toreuma.files.own_materials import Own, own_faults, own_values, set_own, with_own
 from toreuma.files.rack import load_rack
 from toreuma.files.shop import Entry, Shop, load_shop, remove_entry, save_entry
 from toreuma.shipped import library as shipped
@@ -34,6 +34,7 @@ class Library:
     def own(self) -> Own:
         """The person's own values of materials."""
         try:
+            self.problems.extend(own_faults())
             return own_values()
         except ToreumaError as error:
             self.problems.append(error)

@@ -7,7 +7,7 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.plan import Plan
 from toreuma.exchange.dxf_out import dxf_text
 from toreuma.exchange.step_out import part_solid, region_solid, write_step
-from toreuma.files.jobs import write_atomically
+from toreuma.files.writing import write_atomically
 
 __all__ = ["export_file"]
 

@@ -1,8 +1,8 @@
 """Job files: open JSON, saved so that nothing is ever lost half-written."""
 
+import contextlib
+import hashlib
 import json
-import os
-import tempfile
 from pathlib import Path
 from typing import Any
 
@@ -11,37 +11,47 @@ from pydantic import ValidationError
 from toreuma.core.errors import JobError
 from toreuma.core.kinds.registry import tags
 from toreuma.core.model import FORMAT_VERSION, Feature, Hold, Job, Operation, Stock, Tool
+from toreuma.files.reading import bytes_of, json_from
+from toreuma.files.writing import write_atomically
 
-__all__ = ["job_schema", "job_text", "load_job", "parse_job", "save_job", "validation_line", "write_atomically"]
+__all__ = ["job_schema", "job_text", "load_job", "parse_job", "print_of", "read_job", "save_job", "validation_line"]
 
 MAX_BYTES = 20_000_000
 
 
 def load_job(path: Path) -> Job:
     """Read a job file. Raises `JobError` that names the file and, where it can, the field."""
-    where = path.name
+    return read_job(path)[0]
+
+
+def read_job(path: Path) -> tuple[Job, str]:
+    """A job, and the print of the file it stands in. Raises `JobError`."""
     try:
-        if path.stat().st_size > MAX_BYTES:
-            raise JobError(where, f"the file is larger than {MAX_BYTES // 1_000_000} MB", "this is not a job file")
-        text = path.read_text("utf-8")
+        data = bytes_of(path, MAX_BYTES)
     except FileNotFoundError:
-        raise JobError(where, "there is no such file", "check the name, or start with demo:spear") from None
+        raise JobError(path.name, "there is no such file", "check the name, or start with demo:spear") from None
+    try:
+        text = data.decode("utf-8-sig")
     except UnicodeDecodeError:
-        raise JobError(where, "the file is not UTF-8 text", "choose a .toreuma job file") from None
-    except OSError as error:
-        raise JobError(where, f"the file cannot be read ({error.strerror})", "check the file's rights") from None
-    return parse_job(text, where)
+        raise JobError(path.name, "the file is not UTF-8 text", "choose a .toreuma job file") from None
+    return parse_job(text, path.name), _print(data)
+
+
+def print_of(path: Path) -> str:
+    """The print of a file as it lies there now; nothing where there is none that can be read."""
+    try:
+        return _print(bytes_of(path, MAX_BYTES))
+    except (FileNotFoundError, JobError):
+        return ""
+
+
+def _print(data: bytes) -> str:
+    return hashlib.sha256(data).hexdigest()
 
 
 def parse_job(text: str, where: str = "job") -> Job:
     """Turn job text into a job. Raises `JobError`."""
-    try:
-        data = json.loads(text)
-    except json.JSONDecodeError as error:
-        what = f"the text breaks off or is no JSON at line {error.lineno}, column {error.colno}"
-        raise JobError(where, what, f"open the copy saved before ({where}~) or mend that place") from None
-    except RecursionError:
-        raise JobError(where, "the text is nested too deep", "this is not a job file") from None
+    data = json_from(text, where)
     if not isinstance(data, dict) or "version" not in data:
         raise JobError(where, "there is no format version in it", "choose a .toreuma job file")
     version = data["version"]
@@ -105,34 +115,32 @@ def job_text(job: Job) -> str:
     return json.dumps(job.model_dump(mode="json", exclude_none=True), indent=2, ensure_ascii=False) + "\n"
 
 
-def save_job(job: Job, path: Path) -> None:
-    """Save a job atomically and keep the version before it beside it, with ``~`` after its name.
+def save_job(job: Job, path: Path) -> str:
+    """Save a job and keep the version before it beside it, with ``~`` after its name; gives the print of the file.
 
-    Raises `JobError` and leaves the file as it was when it cannot be written.
+    It is saved once the file has been read back and holds the same job. Raises `JobError` where that is not so; what
+    was there before is then still there.
     """
     try:
+        text = job_text(job)
+        if job_text(parse_job(text, path.name)) != text:
+            raise JobError(path.name, "what would be written is not what stands here", "undo the last change")
+        if len(text.encode()) > MAX_BYTES:
+            raise JobError(path.name, f"it is larger than {MAX_BYTES // 1_000_000} MB", "take out what is not needed")
         if path.exists():
-            write_atomically(path.with_name(path.name + "~"), path.read_text("utf-8", "replace"))
-        write_atomically(path, job_text(job))
+            with contextlib.suppress(PermissionError):  # a file may be writable in a folder that is not
+                write_atomically(path.with_name(path.name + "~"), bytes_of(path, 10 * MAX_BYTES))
+        write_atomically(path, text)
+        if bytes_of(path, MAX_BYTES) != text.encode():
+            raise JobError(path.name, "what was written was not read back", "save it on another disk")
     except OSError as error:
         raise JobError(
             path.name, f"it cannot be saved ({error.strerror})", "save it in a folder you may write to"
         ) from None
-
-
-def write_atomically(path: Path, text: str) -> None:
-    """Write a file in full or not at all: to a new file beside it, flushed to disk, then renamed."""
-    handle, name = tempfile.mkstemp(prefix=f".{path.name}.", dir=path.parent)
-    try:
-        with os.fdopen(handle, "w", encoding="utf-8") as stream:
-            stream.write(text)
-            stream.flush()
-            os.fsync(stream.fileno())
-        os.chmod(name, 0o644)
-        os.replace(name, path)
-    except BaseException:
-        Path(name).unlink(missing_ok=True)
-        raise
+    except (ValueError, RecursionError) as error:
+        what = f"it cannot be written ({type(error).__name__})"
+        raise JobError(path.name, what, "take out the last text that was pasted") from None
+    return _print(text.encode())
 
 
 def job_schema() -> dict[str, Any]:

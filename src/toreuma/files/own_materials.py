@@ -5,16 +5,20 @@ tool material and use, as ``coated carbide.rough_m_min``.
 """
 
 import json
+import shutil
+from pathlib import Path
 from typing import Any
 
 from pydantic import ValidationError
 
 from toreuma.core.errors import JobError
 from toreuma.core.model import Material
+from toreuma.files.aside import free_name
 from toreuma.files.home import home
-from toreuma.files.jobs import write_atomically
+from toreuma.files.reading import json_of
+from toreuma.files.writing import write_atomically
 
-__all__ = ["FIELDS", "Own", "own_values", "set_own", "speed_fields", "value_of", "with_own"]
+__all__ = ["FIELDS", "Own", "own_faults", "own_values", "set_own", "speed_fields", "value_of", "with_own"]
 
 FIELDS = (
     "kc11_n_mm2",
@@ -27,6 +31,9 @@ FIELDS = (
     "alpha_um_m_k",
 )
 SPEED_FIELDS = ("rough_m_min", "finish_m_min", "part_off_m_min", "exponent")
+
+MOST_BYTES = 5_000_000
+SET_ASIDE = "it is set aside, and a new one begun, when a value is kept"
 
 Own = dict[str, dict[str, dict[str, Any]]]
 """Material, field, then ``value`` and ``source``."""
@@ -48,15 +55,32 @@ def value_of(material: Material, field: str) -> float | None:
 
 def own_values() -> Own:
     """What the person has set; nothing where there is no such file. Raises `JobError` when it cannot be read."""
-    path = home() / "materials.json"
+    return {name: {field: entry for field, entry in row.items() if isinstance(entry, dict)}
+            for name, row in _as_it_lies().items() if isinstance(row, dict)}  # fmt: skip
+
+
+def own_faults() -> list[JobError]:
+    """Entries of the file that are none; they are passed over and stay where they are."""
+    return [
+        JobError(str(_path()), f"the entry for {name} is no list of values", "mend it in the file")
+        for name, row in _as_it_lies().items()
+        if not (isinstance(row, dict) and all(isinstance(entry, dict) for entry in row.values()))
+    ]
+
+
+def _path() -> Path:
+    return home() / "materials.json"
+
+
+def _as_it_lies() -> dict[str, Any]:
     try:
-        found = json.loads(path.read_text(encoding="utf-8"))
+        found = json_of(_path(), MOST_BYTES)
     except FileNotFoundError:
         return {}
-    except (OSError, ValueError) as error:
-        raise JobError(str(path), f"own material values cannot be read ({error})", "mend or remove the file") from error
+    except JobError as error:
+        raise JobError(str(_path()), f"own material values cannot be read ({error.what})", SET_ASIDE) from None
     if not isinstance(found, dict):
-        raise JobError(str(path), "is no list of own values", "mend or remove the file")
+        raise JobError(str(_path()), "is no list of own values", SET_ASIDE)
     return found
 
 
@@ -79,16 +103,21 @@ def set_own(shipped: dict[str, Material], name: str, field: str, value: float | 
         raise JobError(f"material {name}", "there is no such material", "choose one from the list")
     if field not in (*FIELDS, *speed_fields(shipped[name])):
         raise JobError(f"material {name}", f"has no value '{field}'", "choose one of its values")
-    own = own_values()
+    try:
+        own, whole = own_values(), not own_faults()
+    except JobError:
+        own, whole = {}, False
     mine = dict(own.get(name, {}))
     mine.pop(field, None)
     if value is not None:
         _changed(shipped[name], field, value, source)
         mine[field] = {"value": value, "source": source.strip() or "own"}
     own = {**{key: kept for key, kept in own.items() if key != name}, **({name: mine} if mine else {})}
-    path = home() / "materials.json"
+    path = _path()
     try:
         path.parent.mkdir(parents=True, exist_ok=True)
+        if not whole:
+            shutil.copy2(path, free_name(path))
         write_atomically(path, json.dumps(own, indent=1, ensure_ascii=False) + "\n")
     except OSError as error:
         raise JobError(

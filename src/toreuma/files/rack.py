@@ -14,7 +14,9 @@ from toreuma.core.errors import JobError
 from toreuma.core.model.catalogue import RackItem
 from toreuma.files.aside import free_name
 from toreuma.files.home import home
-from toreuma.files.jobs import validation_line, write_atomically
+from toreuma.files.jobs import validation_line
+from toreuma.files.reading import bytes_of, json_from, json_of
+from toreuma.files.writing import write_atomically
 
 __all__ = [
     "COLUMNS",
@@ -66,8 +68,8 @@ def rack_faults(path: Path | None = None) -> list[JobError]:
 def _readable(path: Path) -> tuple[tuple[RackItem, ...], list[JobError]]:
     """Tools of a rack, and a fault for every row that is none. Raises `JobError` where it is no rack at all."""
     try:
-        rows = json.loads(path.read_text(encoding="utf-8"))
-    except (OSError, ValueError, RecursionError):
+        rows = json_of(path, MOST_BYTES)
+    except (FileNotFoundError, JobError):
         rows = None
     if not isinstance(rows, list):
         raise JobError(str(path), "this is no rack", "it is set aside, and a new one begun, when a tool is put there")
@@ -152,14 +154,9 @@ def read_rack(
 def rack_rows(path: Path) -> tuple[list[dict[str, Any]], int]:
     """Rows of a CSV or JSON file by their headings, and the number the first of them has there. Raises `JobError`."""
     try:
-        if not path.is_file():
-            raise JobError(str(path), "this is no file", "choose a table of tools")
-        raw = path.read_bytes()
-    except (OSError, ValueError) as error:
-        why = getattr(error, "strerror", None) or "not a name of a file"
-        raise JobError(str(path), f"it cannot be read ({why})", "choose another file") from None
-    if len(raw) > MOST_BYTES:
-        raise JobError(path.name, "this is too large for a rack", "choose a table of tools")
+        raw = bytes_of(path, MOST_BYTES)
+    except FileNotFoundError:
+        raise JobError(path.name, "there is no such file", "choose another file") from None
     text = raw.decode("utf-8-sig", errors="replace")
     is_json = text.lstrip().startswith("[")
     rows = _json_rows(text, path.name) if is_json else _table(text, path.name)
@@ -184,10 +181,7 @@ def _table(text: str, where: str) -> list[dict[str, Any]]:
 
 
 def _json_rows(text: str, where: str) -> list[dict[str, Any]]:
-    try:
-        data = json.loads(text)
-    except (ValueError, RecursionError):
-        raise JobError(where, "this is no JSON", "export it again") from None
+    data = json_from(text, where)
     if not isinstance(data, list):
         raise JobError(where, "this is no list of tools", "give a list of objects, one a tool")
     for number, row in enumerate(data, start=1):

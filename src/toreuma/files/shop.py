@@ -22,7 +22,9 @@ from toreuma.core.errors import JobError
 from toreuma.core.model import BarSize, Centre, Hold, HouseRules, Insert, Machine, Material, Rest
 from toreuma.core.model.catalogue import InsertCarrier, WholeTool
 from toreuma.files.home import home
-from toreuma.files.jobs import validation_line, write_atomically
+from toreuma.files.jobs import validation_line
+from toreuma.files.reading import json_of
+from toreuma.files.writing import write_atomically
 
 __all__ = [
     "FOLDERS",
@@ -124,15 +126,11 @@ def _read(path: Path, kind: str) -> Entry:
 
 def _json(path: Path, where: str) -> Any:
     try:
-        if path.stat().st_size > MOST_BYTES:
-            raise JobError(where, "the file is too large for an entry of the shop", "move it out of the folder")
-        return json.loads(path.read_text("utf-8"))
-    except UnicodeDecodeError:
-        raise JobError(where, "it is not UTF-8 text", "mend it, or move it out of the folder") from None
-    except (ValueError, RecursionError):
-        raise JobError(where, "it breaks off or is no JSON", "mend it, or move it out of the folder") from None
-    except OSError as error:
-        raise JobError(where, f"it cannot be read ({error.strerror})", "check its rights") from None
+        return json_of(path, MOST_BYTES)
+    except FileNotFoundError:
+        raise JobError(where, "there is no such file", "check its name") from None
+    except JobError as error:
+        raise JobError(where, error.what, "mend it, or move it out of the folder") from None
 
 
 def _entry(data: Any, where: str, kind: str = "") -> Entry:
@@ -179,9 +177,9 @@ def _path_of(kind: str, name: str) -> Path:
     plain = _file_name(name)
     for path in sorted(folder.glob("*.json")) if folder.is_dir() else ():
         try:
-            data = json.loads(path.read_text("utf-8"))
+            data = json_of(path, MOST_BYTES)
             held = data.get("name") or name_of(kind, _MODELS[kind].validate_python(data.get("value")))
-        except (OSError, ValueError, AttributeError, RecursionError):
+        except (OSError, ValueError, AttributeError, JobError):
             continue
         if held == name:
             return path

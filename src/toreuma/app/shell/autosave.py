@@ -9,7 +9,8 @@ from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
-from toreuma.files.jobs import job_text, load_job, write_atomically
+from toreuma.files.jobs import job_text, load_job
+from toreuma.files.writing import write_atomically
 
 __all__ = ["Autosave"]
 

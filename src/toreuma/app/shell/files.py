@@ -17,8 +17,8 @@ from toreuma.engine.library import library, open_job
 from toreuma.engine.search import is_known
 from toreuma.exchange.exports import export_file
 from toreuma.exchange.reading import SUFFIXES
-from toreuma.files.jobs import write_atomically
 from toreuma.files.rack import rack_csv, rack_rows, read_rack, save_rack
+from toreuma.files.writing import write_atomically
 
 __all__ = ["Files"]
 

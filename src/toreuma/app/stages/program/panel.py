@@ -19,7 +19,7 @@ from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
-from toreuma.files.jobs import write_atomically
+from toreuma.files.writing import write_atomically
 from toreuma.shipped.library import dialect
 
 __all__ = ["ProgramPanel"]

@@ -31,8 +31,8 @@ from toreuma.core.geometry.shop_picture import Piece, hold_picture, machine_pict
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.engine.library import keep_entry, library
 from toreuma.engine.shop import by_likeness, drop, every, exported, keep, of_shop, taken_in, tool_shown
-from toreuma.files.jobs import write_atomically
 from toreuma.files.shop import shop_folder
+from toreuma.files.writing import write_atomically
 
 __all__ = ["ShopPage"]
 
