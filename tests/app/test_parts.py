@@ -1,6 +1,5 @@
-"""Parts of the window on their own: session, worker, canvas view, entries, autosave."""
+"""Parts of the window on their own: session, worker, canvas view, entries."""
 
-from pathlib import Path
 
 import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -147,15 +146,6 @@ def test_a_fault_of_ours_reaches_the_person_as_one_line(
     assert "deep inside" in str(done.args[1])
     assert "\n" not in str(done.args[1])
     worker.stop()
-
-
-def test_autosave_in_a_folder_that_cannot_be_written_disturbs_nothing(window: Window, tmp_path: Path) -> None:
-    window.session.path = tmp_path / "gone" / "job.toreuma"
-    (tmp_path / "gone").write_text("a file where a folder should be")
-    window.session.attempt(lambda job: job.changed(name="edited"))
-    window.files.autosave.write()
-    assert window.session.modified
-    window.session.path = None
 
 
 def test_a_hundred_operations_stay_usable(window: Window, spear: Job) -> None:

@@ -466,22 +466,6 @@ def test_a_job_file_can_be_dropped_on_the_window(window: Window, tmp_path: Path,
     assert window.session.job.name == "Dropped"  # type: ignore[union-attr]
 
 
-def test_unsaved_work_comes_back_after_a_crash(window: Window, tmp_path: Path, spear: Job, settled: Wait) -> None:
-    path = tmp_path / "job.toreuma"
-    window.files.save_to(path)
-    window.session.attempt(lambda j: j.changed(name="Almost lost"))
-    window.files.autosave.write()
-    window.session.show(load_job(path), path)
-    window.files.autosave.look_for(path)
-    assert window.files.autosave.bar.isVisible()
-    window.files.autosave._take()
-    settled()
-    assert window.session.job.name == "Almost lost"  # type: ignore[union-attr]
-    assert window.session.history.can_go_back
-    window.files.save_to(path)
-    assert not list(tmp_path.glob(".*autosave"))
-
-
 # Finding things, work that is overtaken, access
 
 

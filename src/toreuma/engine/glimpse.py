@@ -15,7 +15,7 @@ from toreuma.engine.library import open_job
 from toreuma.engine.line import said
 from toreuma.shipped.library import DEMO_PREFIX
 
-__all__ = ["Glimpse", "glimpse_of", "starter_region"]
+__all__ = ["Glimpse", "glimpse_of", "region_of", "starter_region"]
 
 
 @dataclass(frozen=True)
@@ -56,7 +56,7 @@ def _seen(name: str) -> Glimpse:
         job.name,
         job.stock.material.name,
         job.machine.name,
-        _region(job.part),
+        region_of(job.part),
         day,
         sum(len(setup.operations) for setup in job.setups),
     )
@@ -66,10 +66,11 @@ def _seen(name: str) -> Glimpse:
 def starter_region(name: str, system: System) -> Region | None:
     """The half section of a starter."""
     part = said(starter_line(name, system), system).part
-    return _region(part) if part is not None else None
+    return region_of(part) if part is not None else None
 
 
-def _region(part: Part) -> Region | None:
+def region_of(part: Part) -> Region | None:
+    """The upper half section of a part; None where it cannot be built."""
     try:
         return build_part(part).region
     except ToreumaError:

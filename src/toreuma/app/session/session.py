@@ -28,7 +28,9 @@ from toreuma.engine.library import library, open_job
 from toreuma.engine.pair import PairProof
 from toreuma.engine.proposals import settled
 from toreuma.exchange.imports import Imported
-from toreuma.files.jobs import save_job, validation_line
+from toreuma.files.jobs import print_of, read_job, save_job, validation_line
+from toreuma.files.journal import State
+from toreuma.shipped.library import DEMO_PREFIX
 
 __all__ = ["Session", "solids_of"]
 
@@ -65,6 +67,8 @@ class Session(QObject):
         self.side = 0
         self.chosen: tuple[Chosen, ...] = ()
         self.path: Path | None = None
+        self.base = ""
+        """The print of the file as it was read or saved last; empty where there was none."""
         self.history = History()
         self.results = NOTHING
         self.search = IDLE
@@ -159,13 +163,20 @@ class Session(QObject):
 
     # The job and its history
 
-    def show(self, job: Job, path: Path | None = None) -> None:
-        """Take up a job just opened."""
+    def show(self, job: Job, path: Path | None = None, base: str | None = None) -> None:
+        """Take up a job just opened. ``base`` is the print of its file, found out where it is not given."""
         self.history.begin(job)
+        self.base = (print_of(path) if path is not None else "") if base is None else base
         self.path, self.chosen, self.side, self.results = path, (), 0, NOTHING
         self.selection, self.cursors = Selection(), Cursors()
         self._set(job, job)
         self.selection_changed.emit()
+
+    def take_up(self, state: State, saved: Job | None) -> None:
+        """Go on with work that was not saved; ``saved`` is what its file holds, None where there is none."""
+        self.show(state.job, state.file, state.base)
+        self.history.saved = saved
+        self.job_changed.emit()
 
     def change(self, job: Job, together: str = "") -> None:
         """Put an edited job in place of the one before, which undo brings back; edits ``together`` under one word are
@@ -258,18 +269,27 @@ class Session(QObject):
     def open(self, name: str) -> bool:
         """Open a file or a demo job; on failure say why and keep what is open."""
         try:
-            job = open_job(name)
+            if name.startswith(DEMO_PREFIX):
+                self.show(open_job(name))
+            else:
+                job, base = read_job(Path(name))
+                self.show(job, Path(name), base)
         except ToreumaError as error:
             self.message.emit("error", str(error))
             return False
-        self.show(job, None if name.startswith("demo:") else Path(name))
         return True
+
+    def read_again(self, job: Job, base: str) -> None:
+        """Take what the file holds by now; undo brings back what stood here."""
+        self.base, self.history.saved = base, job
+        self.change_whole(job)
+        self.job_changed.emit()
 
     def save(self, path: Path) -> bool:
         if self.whole is None:
             return False
         try:
-            save_job(self.whole, path)
+            self.base = save_job(self.whole, path)
         except ToreumaError as error:
             self.message.emit("error", str(error))
             return False

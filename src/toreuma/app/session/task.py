@@ -1,6 +1,7 @@
 """One piece of work beside the window, with progress and a way to stop it."""
 
 import traceback
+import warnings
 from collections.abc import Callable
 
 from PySide6.QtCore import QObject, QThread, Signal
@@ -32,8 +33,10 @@ class Task(QThread):
     def leave(self) -> None:
         """Stop without waiting; goes away by itself once the step under way has ended. Nothing more is heard of it."""
         self.stop()
-        for signal in (self.done, self.failed, self.progress):
-            signal.disconnect()
+        with warnings.catch_warnings():
+            warnings.simplefilter("ignore", RuntimeWarning)  # that nobody listens to one of them is no fault
+            for signal in (self.done, self.failed, self.progress):
+                signal.disconnect()
         self.finished.connect(self.deleteLater)
         if self.isFinished():
             self.deleteLater()

@@ -7,8 +7,9 @@ from PySide6.QtCore import QObject, QSettings, Signal
 from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 
 from toreuma.app.session import Session
-from toreuma.app.shell.autosave import Autosave
 from toreuma.app.shell.columns import WhichColumns, is_clear
+from toreuma.app.shell.keep import Keep
+from toreuma.app.shell.shared import Shared
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan.sides.pair import second_end
@@ -36,7 +37,8 @@ class Files(QObject):
         super().__init__(window)
         self._window, self.session, self._settings = window, session, settings
         self._tools, self._read = tools, read
-        self.autosave = Autosave(session, window)
+        self.keep = Keep(session, self)
+        self.shared = Shared(window, session)
         self.asked: WhichColumns | None = None
 
     def browse_import(self) -> None:
@@ -79,7 +81,6 @@ class Files(QObject):
         if self.session.open(name):
             self.opened.emit()
             self._remember(name)
-            self.autosave.look_for(self.session.path)
 
     def browse_rack(self) -> None:
         """Read a list of tools onto the rack; rows that are not understood are named."""
@@ -197,11 +198,12 @@ class Files(QObject):
         return self.save_to(path if path.suffix else path.with_suffix(".toreuma"))
 
     def save_to(self, path: Path) -> bool:
-        saved = self.session.save(path)
-        if saved:
-            self._remember(str(path))
-            self._settings.setValue(f"state/{_key(str(path))}", self._state())
-            self.autosave.clean(path)
+        """Save under this name, once it is clear what becomes of what others wrote there meanwhile."""
+        place = self.shared.place_for(path)
+        saved = place is not None and self.session.save(place)
+        if saved and place is not None:
+            self._remember(str(place))
+            self._settings.setValue(f"state/{_key(str(place))}", self._state())
         return saved
 
     def _remember(self, name: str) -> None:

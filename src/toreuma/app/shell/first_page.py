@@ -11,6 +11,7 @@ from toreuma.app.forms.flow import Flow
 from toreuma.app.forms.label import Label
 from toreuma.app.picture.part_card import CardText, PartCard
 from toreuma.app.shell.new_strip import NewStrip
+from toreuma.app.shell.offers import OfferList
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.engine.glimpse import Glimpse, glimpse_of, starter_region
@@ -63,6 +64,8 @@ class FirstPage(QScrollArea):
         across.addStretch(1)
         self.strip = NewStrip(settings)
         self.strip.begun.connect(lambda: self.begun.emit(""))
+        self.offers = OfferList(theme)
+        self._column.addWidget(self.offers)
         self._column.addWidget(_title("A new part"))
         self._column.addWidget(self.strip)
         self._column.addWidget(_muted("Or begin with a usual part and type over its dimensions:"))
@@ -81,6 +84,7 @@ class FirstPage(QScrollArea):
 
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
+        self.offers.set_theme(theme)
         for card in (*self.cards.values(), *self.starters.values()):
             card.set_theme(theme)
 

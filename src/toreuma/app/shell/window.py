@@ -28,6 +28,7 @@ from toreuma.app.shell.finder import Finder
 from toreuma.app.shell.first_page import FirstPage
 from toreuma.app.shell.header import Header
 from toreuma.app.shell.help_panel import HelpPanel, Hint, own_page, topic_of
+from toreuma.app.shell.left_work import LeftWork
 from toreuma.app.shell.new_strip import USUAL_NAME
 from toreuma.app.shell.paper import Paper
 from toreuma.app.stages.all import STAGES
@@ -44,6 +45,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
 from toreuma.engine.fresh import new_job, starter_line
 from toreuma.engine.help import page_of
+from toreuma.engine.offers import Offer
 
 __all__ = ["MainWindow", "room_for"]
 
@@ -99,6 +101,7 @@ class MainWindow(QMainWindow):
         self._helped: tuple[str, tuple[str, str] | None] = ("", None)
         self._seen_job: Job | None = None
         self.files = Files(self, session, settings, self.at(ToolsStage).choice, self.start_import)
+        self.left_work = LeftWork(self, self.first, self.files)
         self.at(ToolsStage).choice.rack_changed.connect(self.at(ShopStage).renew)
         self.clipboard = Clipboard(session)
         self.paper = Paper(self, session, self.canvas)
@@ -116,6 +119,7 @@ class MainWindow(QMainWindow):
         self._restore()
         self._on_job()
         self.set_stage("part")
+        self.left_work.look()
         if session.job is None:
             self.at_home = True
             self.first.begin_typing()
@@ -171,7 +175,7 @@ class MainWindow(QMainWindow):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         self.hint, self.help = Hint(), HelpPanel(self._theme)
-        for part in (self.header, self._notice, self.files.autosave.bar, self.hint):
+        for part in (self.header, self._notice, self.left_work.bar, self.files.shared.bar, self.hint):
             column.addWidget(part)
         beside = QHBoxLayout()
         beside.setSpacing(0)
@@ -196,6 +200,8 @@ class MainWindow(QMainWindow):
         self.first.copied.connect(self.files.begin_from)
         self.first.forgotten.connect(self._on_forgotten)
         self.first.begun.connect(self.begin_part)
+        self.left_work.looked_at.connect(self.go_home)
+        self.left_work.taken.connect(self._on_taken)
         self.at(PartStage).imports.may_leave = self.files.may_leave
         self.files.opened.connect(self._notice.hide)
         self.session.message.connect(self.say)
@@ -208,6 +214,7 @@ class MainWindow(QMainWindow):
         """The first page, whatever is open."""
         self.at_home = True
         self.first.show_recent(self.files.recent(), self.files.states())
+        self.left_work.look()
         self._turn()
         self.header.refresh()
         self.first.begin_typing()
@@ -283,12 +290,23 @@ class MainWindow(QMainWindow):
         self._settings.setValue(f"hint/{key}", True)
         self.hint.hide()
 
-    def another(self) -> None:
+    def another(self) -> "MainWindow":
         """Another window, for another job."""
         window = MainWindow(Session(), self._settings)
         _WINDOWS.append(window)
         window.destroyed.connect(lambda: _WINDOWS.remove(window) if window in _WINDOWS else None)
         window.show()
+        return window
+
+    def _on_taken(self, offer: Offer, beside: bool) -> None:
+        """Work that was not saved is taken up: here, or where this window has work of its own in another one, with
+        the file as it was saved ``beside`` it."""
+        window = self.another() if self.session.modified or beside else self
+        if not window.left_work.take(offer):
+            return
+        window.set_stage(PartStage.key)
+        if beside and not self.session.modified and offer.left.state.file is not None:
+            self.files.open_job(str(offer.left.state.file))
 
     def speak(self, code: str) -> None:
         """Another language from the next window on; what is open keeps its words."""
@@ -438,7 +456,9 @@ class MainWindow(QMainWindow):
             event.ignore()
             return
         self._settings.setValue("geometry", self.saveGeometry())
-        self.files.autosave.clean(self.session.path)
+        self.left_work.close()
+        self.files.shared.let_go()
+        self.files.keep.close()
         for stage in self.stages.values():
             stage.close()
         self.session.close()
