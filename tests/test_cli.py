@@ -116,7 +116,7 @@ def test_schema_is_json() -> None:
         (("polish", "x"), "No such command"),
         (("post", "demo:spear", "-d", "none"), "no such dialect"),
         (("post", "demo:spear", "-o", "/proc/no/folder"), "cannot be written"),
-        (("prove", "demo:spear", "--program", "none.nc"), "cannot be read"),
+        (("prove", "demo:spear", "--program", "none.nc"), "there is no such file"),
         (("shot", "demo:spear", "kitchen", "a.png"), "no such stage"),
         (("shot", "demo:spear", "part", "a.png", "--size", "big"), "no size"),
         (("shot", "demo:spear", "part", "/proc/no/a.png"), "cannot be written"),

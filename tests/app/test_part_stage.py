@@ -469,7 +469,7 @@ def test_stopping_a_reading_does_not_wait_for_the_library(
     def slow(*_: object, **__: object) -> None:
         let_go.wait(20)
 
-    monkeypatch.setattr("toreuma.app.stages.part.imports.read_part", slow)
+    monkeypatch.setattr("toreuma.app.stages.part.imports.read_part_apart", slow)
     before = job_of(window)
     window.start_import(tmp_path / "model.step")
     assert window.imports.reading is not None

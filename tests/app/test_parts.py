@@ -1,6 +1,5 @@
 """Parts of the window on their own: session, worker, canvas view, entries."""
 
-
 import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
 from pytestqt.qtbot import QtBot

@@ -1,6 +1,7 @@
 """Program text out and in: what is written is what is read, and nonsense is named with its line."""
 
 import math
+import time
 from dataclasses import replace
 
 import pytest
@@ -178,3 +179,41 @@ def test_any_words_are_read_without_an_exception(text: str) -> None:
 
     program = read(text, dialect("system-a"), (100.0, 50.0))
     assert isinstance(program.motions, tuple)
+
+
+@pytest.mark.parametrize(
+    "block",
+    [
+        "G83 Z-1000000 R2 Q0.0001 F0.1",
+        "G71 U0.0001 R1\nG71 P10 Q20 U0 W0 F.2\nN10 G0 X0\nN20 G1 X99999 Z-5",
+        "G74 R1\nG74 Z-99999 Q3 F.1",
+        "G76 P999999999999010 Q1 R0\nG76 X20 Z-20 P1000 Q1 F1",
+        "G76 P010060 Q0 R0\nG76 X20 Z-20 P30000000 Q1 F1",
+        "M98 P10 L999999999",
+        "M98 P-1 L-5",
+        "O" + "9" * 400,
+        "N" + "9" * 400,
+        "G1 X10 P" + "9" * 400,
+        "T" + "9" * 400,
+        "X" * 3000,
+        "G1 X" + "1" * 16,
+    ],
+)
+def test_slips_of_the_keys_end_at_once_with_a_line(block: str, language: Dialect) -> None:
+    text = f"O1\nG21 G99\nG28 U0 W0\nT0101\nG97 S500 M3\nG0 X60 Z5\n{block}\nG28 U0 W0\nM30\nO10\nG1 X1 F.1\nM99\n"
+    began = time.monotonic()
+    program = read(text, language, (200.0, 150.0))
+    assert time.monotonic() - began < 5
+    assert [finding for finding in program.findings if finding.severity == "error"]
+    assert all("\n" not in finding.what and len(finding.what) < 300 for finding in program.findings)
+
+
+def test_programs_that_call_each_other_without_end_are_stopped(
+    monkeypatch: pytest.MonkeyPatch, language: Dialect
+) -> None:
+    monkeypatch.setattr("toreuma.core.read.reader.MOST_BLOCKS", 20_000)
+    calls = "\n".join(["M98 P{}"] * 60)
+    texts = [f"O{n}\n{calls.replace('{}', str(n + 1))}\nM99" for n in range(2, 5)]
+    text = f"O1\nG21\n{calls.replace('{}', '2')}\nM30\n" + "\n".join(texts) + "\nO5\nG4 U1\nM99\n"
+    program = read(text, language, (200.0, 150.0))
+    assert "program.endless" in {finding.code for finding in program.findings}

@@ -211,7 +211,7 @@ def test_bad_files_end_in_one_line_soon(name: str, tmp_path: Path) -> None:
 
 
 def test_missing_files_and_odd_gaps_are_said(tmp_path: Path) -> None:
-    with pytest.raises(ToreumaError, match="cannot be read"):
+    with pytest.raises(ToreumaError, match="no such file"):
         read_part(tmp_path / "nowhere.dxf")
     with pytest.raises(ToreumaError, match="no sensible gap"):
         read_part(tmp_path / "nowhere.dxf", gap_mm=-1)

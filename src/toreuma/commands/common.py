@@ -1,10 +1,11 @@
 """What commands share: options and printing."""
 
 import json
-import sys
 from typing import Annotated, Any
 
 import typer
+
+from toreuma.core.errors import JobError
 
 __all__ = ["DialectOption", "JobArgument", "JsonOption", "print_json"]
 
@@ -15,5 +16,9 @@ DialectOption = Annotated[str | None, typer.Option("-d", "--dialect", help="How 
 
 
 def print_json(data: Any) -> None:
-    json.dump(data, sys.stdout, indent=2, ensure_ascii=False)
-    print()
+    """Print data for scripts. Raises `JobError` rather than a number that is none."""
+    try:
+        text = json.dumps(data, indent=2, ensure_ascii=False, allow_nan=False)
+    except ValueError:
+        raise JobError("plan", "a number in it is not finite", "look at its findings without --json") from None
+    print(text)

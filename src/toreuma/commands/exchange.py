@@ -15,7 +15,7 @@ from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import fresh_job
 from toreuma.engine.library import open_job
 from toreuma.exchange.exports import export_file
-from toreuma.exchange.reading import read_part
+from toreuma.exchange.read_apart import read_part_apart
 from toreuma.files.jobs import save_job
 
 __all__ = ["register"]
@@ -39,7 +39,7 @@ def import_command(
     if units not in (None, "mm", "inch"):
         raise JobError("--units", f"'{units}' is no unit for a drawing", "use mm or inch")
     chosen = [layer.strip() for layer in layers.split(",")] if layers else None
-    found = read_part(file, layers=chosen, units=units, gap_mm=gap)
+    found = read_part_apart(file, layers=chosen, units=units, gap_mm=gap)
     if output is not None:
         save_job(fresh_job(found.part, file.stem, "inch" if found.units == "inch" else "mm"), output)
     if as_json:

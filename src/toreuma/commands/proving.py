@@ -19,9 +19,11 @@ from toreuma.engine import report
 from toreuma.engine.engine import Engine
 from toreuma.engine.library import open_job
 from toreuma.engine.pair import prove_channels, texts_of
+from toreuma.files.reading import text_of
 
 __all__ = ["register"]
 
+MOST_BYTES = 50_000_000
 SEARCH_S = 5.0
 """The proof looks this long for the shortest cycle."""
 
@@ -114,10 +116,6 @@ def _program_text(path: Path | None) -> str | None:
     if path is None:
         return None
     try:
-        if path.stat().st_size > 50_000_000:
-            raise ProgramError(path.name, "the program is larger than 50 MB", "split it")
-        return path.read_text("utf-8")
-    except UnicodeDecodeError:
-        raise ProgramError(path.name, "the file is not text", "choose a program file") from None
-    except OSError as error:
-        raise ProgramError(path.name, f"it cannot be read ({error.strerror})", "check the file's name") from None
+        return text_of(path, MOST_BYTES)
+    except FileNotFoundError:
+        raise ProgramError(path.name, "there is no such file", "check the file's name") from None

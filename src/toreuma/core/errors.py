@@ -1,5 +1,7 @@
 """One family of errors, each a clear line for the person: where, what, how to mend."""
 
+import re
+
 __all__ = [
     "Cancelled",
     "ImportFault",
@@ -12,10 +14,23 @@ __all__ = [
 ]
 
 
+MOST_LETTERS = 300
+_CONTROL = re.compile("[\x00-\x1f\x7f-\x9f\u2028\u2029\u202a-\u202e\u2066-\u2069\ud800-\udfff]")
+"""Ends of lines, what turns the way of writing round, and halves of characters."""
+
+
+def _one_line(text: str) -> str:
+    """What came from outside may be of any length and of many lines; what is said of it is one that can be read."""
+    if len(text) > MOST_LETTERS:
+        text = f"{text[: MOST_LETTERS - 40]} … {text[-30:]}"
+    return _CONTROL.sub(" ", text)
+
+
 class ToreumaError(Exception):
     """Something the person can mend. Prints as ``WHERE: WHAT; HOW TO MEND``."""
 
     def __init__(self, where: str, what: str, cure: str) -> None:
+        where, what, cure = (_one_line(text) for text in (where, what, cure))
         super().__init__(f"{where}: {what}; {cure}")
         self.where = where
         self.what = what

@@ -17,6 +17,8 @@ __all__ = ["UNITS", "Shown", "System", "Unit", "format_number", "from_shown", "p
 System = Literal["mm", "inch"]
 
 THIN_SPACE = "\u2009"
+MOST_LETTERS = 120
+"""Longer than any sum a person types for a size."""
 
 
 @dataclass(frozen=True)
@@ -141,6 +143,9 @@ def parse(text: str, unit: str, system: System) -> float:
     fractions and mixed numbers work: ``1 1/2in``, ``30-0.2``, ``2*(3+0.5)``. A leading diameter sign is
     ignored. Raises `UnitError`.
     """
+    if len(text) > MOST_LETTERS:
+        what = f"{len(text)} letters are no size ('{text.strip()[:12]}…')"
+        raise UnitError("entry", what, f"type a number in {_label(unit, system)}")
     cleaned = text.strip().replace("\u2212", "-").replace(THIN_SPACE, "").lstrip("Ø⌀ø").strip()
     cleaned = re.sub(r"(\d+)\s+(\d+)\s*/\s*(\d+)", r"(\1+\2/\3)", cleaned)
     if not cleaned:

@@ -71,6 +71,8 @@ def read_dxf(
             check()
         if count > MAX_ENTITIES:
             raise ImportFault(path.name, f"there are more than {MAX_ENTITIES} entities in it", "choose fewer layers")
+        if entity is None:
+            continue
         if chosen is None or entity.dxf.layer in chosen:
             loose.extend(_segments(entity, scale, ignored))
     progress(0.6)
@@ -122,13 +124,15 @@ DRAWN = frozenset(["LINE", "ARC", "CIRCLE", "LWPOLYLINE", "POLYLINE", "SPLINE", 
 
 
 def _flat(entities: Any, depth: int, ignored: Counter[str]) -> Iterator[Any]:
-    """Entities with the blocks among them opened, as deep as is reasonable."""
+    """Entities with the blocks among them opened, as deep as is reasonable; None for each that gives nothing, so that
+    whoever counts them sees an end."""
     for entity in entities:
         kind = entity.dxftype()
         if kind == "INSERT":
             if depth >= MAX_DEPTH:
                 ignored["blocks nested too deep"] += 1
                 continue
+            yield None
             try:
                 yield from _flat(entity.virtual_entities(), depth + 1, ignored)
             except (ValueError, TypeError, AttributeError):
@@ -137,6 +141,7 @@ def _flat(entities: Any, depth: int, ignored: Counter[str]) -> Iterator[Any]:
             yield entity
         else:
             ignored[kind.lower()] += 1
+            yield None
 
 
 def _segments(entity: Any, scale: float, ignored: Counter[str]) -> Iterator[_Loose]:

@@ -7,18 +7,20 @@ from pathlib import Path
 import numpy as np
 import shapely
 
-from toreuma.core.errors import ImportFault
+from toreuma.core.errors import ImportFault, JobError
 from toreuma.core.geometry.dimension import Dimensioned
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.profile import build_profile
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Element, Job, Part
 from toreuma.core.model.feature import Feature
+from toreuma.files.reading import bytes_of
 
 __all__ = ["Imported", "adopted", "adopted_as_blank", "checked_bytes", "understood"]
 
 MAX_BYTES = 60_000_000
 SAMPLE_MM = 0.2
+MOST_SAMPLES = 50_000
 SAME_MM = 0.002
 STOCK_FACTS = ("face_allowance_mm", "skin", "skin_mm", "runout_mm", "supply", "material")
 
@@ -69,7 +71,8 @@ def understood(
 
 def deviation_um(drawn: Region, built: Region) -> float:
     """Largest distance between both outlines, either way, µm."""
-    a, b = drawn.exterior.segmentize(SAMPLE_MM), built.exterior.segmentize(SAMPLE_MM)
+    step = max(SAMPLE_MM, drawn.exterior.length / MOST_SAMPLES, built.exterior.length / MOST_SAMPLES)
+    a, b = drawn.exterior.segmentize(step), built.exterior.segmentize(step)
     there = shapely.distance(shapely.points(shapely.get_coordinates(a)), built.exterior)
     back = shapely.distance(shapely.points(shapely.get_coordinates(b)), drawn.exterior)
     return 1000 * float(max(there.max(), back.max()))
@@ -117,11 +120,11 @@ def _kept(old: Part, new: Part) -> tuple[Element, ...]:
 def checked_bytes(path: Path) -> bytes:
     """The file's content. Raises `ImportFault` when it is missing, empty or too large."""
     try:
-        size = path.stat().st_size
-        if size > MAX_BYTES:
-            raise ImportFault(path.name, f"the file is larger than {MAX_BYTES // 1_000_000} MB", "save less into it")
-        if size == 0:
-            raise ImportFault(path.name, "the file is empty", "save the drawing again")
-        return path.read_bytes()
-    except OSError as error:
-        raise ImportFault(path.name, f"it cannot be read ({error.strerror})", "check the file's name") from None
+        data = bytes_of(path, MAX_BYTES)
+    except FileNotFoundError:
+        raise ImportFault(path.name, "there is no such file", "check the file's name") from None
+    except JobError as error:
+        raise ImportFault(error.where, error.what, error.cure) from None
+    if not data:
+        raise ImportFault(path.name, "the file is empty", "save the drawing again")
+    return data

@@ -1,6 +1,7 @@
 """Reading the line: pieces, what each says, and the part they make together."""
 
 import math
+import re
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -24,6 +25,7 @@ from toreuma.core.units import System
 __all__ = ["Line", "read_line"]
 
 BEYOND = "a number here is beyond what a lathe can hold", "type a usual size"
+MOST_LETTERS, MOST_DIGITS = 20_000, 30
 SUM_MM = 0.02
 """Lengths written with four places of an inch may miss their sum by so much."""
 CLASSES = {"fine": "f", "medium": "m", "coarse": "c", "rough": "c"}
@@ -60,6 +62,9 @@ class _Said:
 def read_line(text: str, units: System, tables: LineTables, name: str = "") -> Line:
     """The part a line says, in mm. Pieces at its end that are not finished are left out and named as faults; a fault
     before a piece that can be read leaves no part."""
+    endless = _endless(text)
+    if endless is not None:
+        return Line(None, (endless,))
     said, faults = _Said(), list[Fault]()
     mode, spoiled = "outside", False
     for piece, after in _pieces(text, units, tables):
@@ -86,6 +91,16 @@ def read_line(text: str, units: System, tables: LineTables, name: str = "") -> L
         return Line(None, (*faults, error.fault))
     except (ValidationError, OverflowError):
         return Line(None, (*faults, Fault(0, len(text), *BEYOND)))
+
+
+def _endless(text: str) -> Fault | None:
+    """No person types so much, and reading it would take minutes."""
+    if len(text) > MOST_LETTERS:
+        return Fault(MOST_LETTERS, len(text), f"a line of {len(text)} letters is too long", "take a part of it away")
+    digits = re.search(rf"\d{{{MOST_DIGITS + 1},}}", text)
+    if digits is None:
+        return None
+    return Fault(*digits.span(), f"a number of {len(digits.group())} digits", "type a usual number")
 
 
 def _pieces(text: str, units: System, tables: LineTables) -> list[tuple[Piece | None, bool]]:

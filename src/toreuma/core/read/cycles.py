@@ -20,9 +20,11 @@ from toreuma.core.control_cycles import (
 from toreuma.core.geometry.elements import Point, Segment
 from toreuma.core.read.words import Block
 
-__all__ = ["BOXES", "FOLLOWING", "MULTIPLE", "CycleError", "Words", "falls"]
+__all__ = ["BOXES", "FOLLOWING", "MOST_PASSES", "MULTIPLE", "CycleError", "Words", "falls"]
 
 SAME_MM = 2e-3
+MOST_PASSES, MOST_PECKS = 1000, 20_000
+"""A cycle that would make more is a slip of the keys."""
 
 
 class CycleError(ValueError):
@@ -72,6 +74,9 @@ def _rough(words: Words, facing: bool) -> list[Made]:
         raise CycleError("the contour goes back on its way: the cycle stops there")
     depth = words.positive("W" if facing else "U", words.scale, first=True)
     retract = words.of("R", words.scale, first=True)
+    axis = 0 if facing else 1
+    if max(abs(words.at[axis] - segment.end[axis]) for segment in words.contour) / depth > MOST_PASSES:
+        raise CycleError(f"it would make more than {MOST_PASSES} passes")
     leave_r, leave_z = words.of("U", words.across), words.of("W", words.scale)
     return rough_passes(words.at, words.contour, depth, retract, leave_z, leave_r, facing)
 
@@ -79,8 +84,8 @@ def _rough(words: Words, facing: bool) -> list[Made]:
 def _pattern(words: Words) -> list[Made]:
     out_r, out_z = words.of("U", words.scale, first=True), words.of("W", words.scale, first=True)
     count = math.floor(words.positive("R", 1.0, first=True) + 0.5)
-    if count > 1000:
-        raise CycleError("so many passes are none")
+    if count > MOST_PASSES:
+        raise CycleError(f"it would make more than {MOST_PASSES} passes")
     leave_r, leave_z = words.of("U", words.across), words.of("W", words.scale)
     return pattern_passes(words.at, words.contour, out_z, out_r, count, leave_z, leave_r)
 
@@ -96,21 +101,27 @@ def _pecks(words: Words, facing: bool) -> list[Made]:
     axis = 1 if facing else 0
     if step <= 0 and abs(words.target[axis] - words.at[axis]) > SAME_MM:
         raise CycleError(f"the cycle needs a positive {wide}")
-    if step > 0 and abs(words.target[axis] - words.at[axis]) / step > 1000:
-        raise CycleError("so many plunges are none")
+    plunges = abs(words.target[axis] - words.at[axis]) / step if step > 0 else 1.0
     if 0 < peck < SAME_MM:
         raise CycleError(f"the cycle needs a larger {deep}")
+    pecks = abs(words.target[1 - axis] - words.at[1 - axis]) / peck if peck > 0 else 1.0
+    if max(plunges, 1.0) * max(pecks, 1.0) > MOST_PECKS:
+        raise CycleError(f"it would plunge more than {MOST_PECKS} times")
     return groove_pecks(words.at, words.target, peck, step, lift, facing)
 
 
 def _thread(words: Words) -> list[Made]:
     code = round(words.of("P", 1.0, first=True))
+    if not 0 <= code <= 999_999:
+        raise CycleError("its P is no six digits")
     springs, tenths, flank = code // 10000, code // 100 % 100, float(code % 100)
     least, allowance = words.of("Q", words.fine, first=True), words.of("R", words.scale, first=True)
     height, depth = words.positive("P", words.fine), words.positive("Q", words.fine)
     if abs(words.of("R", words.scale)) > SAME_MM:
         raise CycleError("a taper thread in this cycle is not read")
     depths = thread_depths(height, depth, least, allowance, springs)
+    if len(depths) >= MOST_PASSES:
+        raise CycleError(f"it would make more than {MOST_PASSES} passes")
     return thread_passes(words.at, words.target, height, depths, flank, tenths / 10 * words.feed)
 
 

@@ -3,7 +3,7 @@
 from toreuma.core.control_cycles import Made
 from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.motion import PECK_BACK_OFF_MM, peck_bottoms
-from toreuma.core.read.cycles import BOXES, FOLLOWING, MULTIPLE, CycleError, Words
+from toreuma.core.read.cycles import BOXES, FOLLOWING, MOST_PASSES, MULTIPLE, CycleError, Words
 from toreuma.core.read.moves import Moves
 from toreuma.core.read.state import normal
 from toreuma.core.read.words import Block
@@ -68,6 +68,10 @@ class Cycling(Moves):
         peck = (
             (block.value("Q") or 0.0) * state.scale / 10 ** self._dialect.decimals["inch" if state.scale != 1 else "mm"]
         )
+        if peck > 0 and (back_z - target[0]) / peck > MOST_PASSES:
+            what = f"it would peck more than {MOST_PASSES} times"
+            self._say("error", "cycle.words", block.line, what, "the control would stand there for hours")
+            return
         for bottom in peck_bottoms(back_z, target[0], peck):
             if state.at[0] < back_z:
                 above = state.at[0] + PECK_BACK_OFF_MM

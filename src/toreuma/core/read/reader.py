@@ -13,7 +13,7 @@ from toreuma.core.read.cycling import Cycling
 from toreuma.core.read.modes import EVENTS, LIVE
 from toreuma.core.read.remembered import REACHING, ReadStretch, stands_alone, stretch_key
 from toreuma.core.read.state import Mark, Program, Section, normal
-from toreuma.core.read.words import Block, blocks_of
+from toreuma.core.read.words import MAX_LINES, Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
 
@@ -24,6 +24,8 @@ PLAIN = frozenset("NXZUW")
 """A block of nothing but these goes on with the move in force."""
 
 MOST_MARKS = 99
+MOST_BLOCKS, MOST_MOVES = 2_000_000, 2_000_000
+MOST_PARTS = 100_000
 MOST_CALLS = 4
 """Programs that call each other deeper than this are none."""
 
@@ -79,9 +81,15 @@ class _Reader(Cycling):
 
     def run(self) -> None:
         """Obey the blocks in order, up to where another program begins."""
-        begun = False
+        begun, obeyed = False, 0
         while self._next < len(self._blocks):
             block = self._blocks[self._next]
+            obeyed += 1
+            if obeyed > MOST_BLOCKS or len(self._motions) > MOST_MOVES:
+                what = f"more than {MOST_MOVES if obeyed <= MOST_BLOCKS else MOST_BLOCKS} moves or blocks are run"
+                self._say("error", "program.endless", block.line, what, "what comes after this line is not read")
+                self._state.ended = True
+                break
             if "O" in block.said.last:
                 if begun and not self._calls:
                     break
@@ -140,6 +148,9 @@ class _Reader(Cycling):
         return True
 
     def program(self, text: str) -> Program:
+        if len(text.splitlines()) > MAX_LINES:
+            what = f"the program has more than {MAX_LINES} lines"
+            self._say("error", "program.endless", MAX_LINES, what, "what comes after this line is not read")
         if not self._state.ended:
             self._say("error", "program.end", len(text.splitlines()), "the program has no end word", "it was cut short")
         self._check_numbers()
@@ -294,7 +305,7 @@ class _Reader(Cycling):
 
     def _wait(self, number: int, block: Block) -> None:
         """The channel stands until those named by the digits behind P have come here."""
-        channels = tuple(int(one) for one in f"{block.value('P') or 0:.0f}")
+        channels = tuple(int(one) for one in f"{block.value('P') or 0:.0f}" if one.isdigit())
         mark = number - self._dialect.wait_from + 1
         self._marks.append(Mark(what="wait", line=block.line, at=len(self._motions), number=mark, channels=channels))
 
@@ -313,6 +324,9 @@ class _Reader(Cycling):
             self._say("error", "program.call", block.line, f"there is no program {number or 0:.0f} in this text", why)
             return
         self._parts *= max(int(times), 1) if times is not None else 1
+        if self._parts > MOST_PARTS:
+            self._parts = MOST_PARTS
+            self._once("error", "program.parts", block.line, f"more than {MOST_PARTS} parts in one run", "check its L")
         self._numbers.append(None)
         self._calls.append(self._next)
         self._next = start + 1

@@ -7,10 +7,13 @@ from typing import NamedTuple
 
 from toreuma.core.dialect import Dialect
 
-__all__ = ["Block", "BlockText", "blocks_of"]
+__all__ = ["MAX_LINES", "Block", "BlockText", "blocks_of"]
 
 MAX_LINES = 500_000
 MAX_LINE_LENGTH = 2000
+
+_ENDLESS = re.compile(r"\d{16}")
+"""No control takes a number of so many digits."""
 
 _NUMBER = r"([+-]?(?:\d+\.?\d*|\.\d+))"
 _WORD = re.compile(rf"\s*([A-Z])\s*{_NUMBER}", re.I)
@@ -57,7 +60,10 @@ def blocks_of(text: str, dialect: Dialect, first_line: int = 1) -> Iterator[Bloc
     """Split program text into blocks. Lines that are only a tape mark give empty blocks."""
     marks = dialect.comment
     for number, line in enumerate(text.splitlines()[:MAX_LINES], first_line):
-        stripped = line[:MAX_LINE_LENGTH].strip()
+        if len(line) > MAX_LINE_LENGTH or _ENDLESS.search(line):
+            yield Block(number, line[:MAX_LINE_LENGTH], BlockText((), (), line[:MAX_LINE_LENGTH], {}))
+            continue
+        stripped = line.strip()
         yield Block(number, stripped, _taken_apart(stripped, marks))
 
 

@@ -26,7 +26,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.units import show
 from toreuma.exchange.dxf_in import GAP_MM
 from toreuma.exchange.imports import Imported, adopted, adopted_as_blank
-from toreuma.exchange.reading import read_part
+from toreuma.exchange.read_apart import read_part_apart
 
 __all__ = ["ImportPanel"]
 
@@ -105,7 +105,7 @@ class ImportPanel(QWidget):
         self._bar.setValue(0)
         self._bar.show()
         self.reading = Task(
-            lambda check, progress: read_part(path, layers, units, gap_mm, check, progress), path.name, self
+            lambda check, progress: read_part_apart(path, layers, units, gap_mm, check, progress), path.name, self
         )
         self.reading.progress.connect(lambda share: self._bar.setValue(round(100 * share)))
         self.reading.done.connect(self._on_done)
