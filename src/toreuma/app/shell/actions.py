@@ -44,6 +44,8 @@ class Actions:
 
     def __init__(self, window: QWidget, entries: tuple[Action, ...]) -> None:
         self._of = {one.name: one for one in entries}
+        self.noted: Callable[[str], None] = lambda name: None
+        """Told of every action that is done."""
         keys = [one.key for one in entries if one.key]
         if len(self._of) < len(entries) or len(set(keys)) < len(keys):
             raise ValueError("two actions share a name or a key")
@@ -90,4 +92,5 @@ class Actions:
         """Do it, if it can be done now."""
         one = self._of[name]
         if one.when():
+            self.noted(name)
             one.run()

@@ -7,7 +7,9 @@ from pathlib import Path
 from PySide6.QtCore import QSettings
 from PySide6.QtWidgets import QApplication
 
+from toreuma.app.guard import guard_all
 from toreuma.app.session import Session
+from toreuma.app.shell.trouble import Trouble
 from toreuma.app.shell.window import MainWindow
 from toreuma.app.theme import load_fonts
 from toreuma.app.words import speak
@@ -26,6 +28,7 @@ def application() -> QApplication:
     if isinstance(existing, QApplication) and existing.applicationName() == NAME:
         return existing
     app = existing if isinstance(existing, QApplication) else QApplication(sys.argv[:1])
+    guard_all()
     app.setApplicationName(NAME)
     app.setOrganizationName("toreuma")
     app.setStyle("Fusion")
@@ -44,6 +47,7 @@ def _settle_memory() -> None:
 def run(job: Job | None, path: Path | None) -> int:
     """Show the window and stay until it is closed."""
     app = application()
+    trouble = Trouble()
     settings = QSettings()
     speak(str(settings.value("language", "")))
     session = Session()
@@ -51,4 +55,6 @@ def run(job: Job | None, path: Path | None) -> int:
     if job is not None:
         session.show(job, path)
     window.show()
-    return app.exec()
+    status = app.exec()
+    trouble.end()
+    return status

@@ -4,7 +4,7 @@ from pathlib import Path
 from typing import TypeVar
 
 from PySide6.QtCore import QByteArray, QSettings, QSize, Qt, QTimer
-from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
+from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QShowEvent
 from PySide6.QtWidgets import (
     QApplication,
     QHBoxLayout,
@@ -31,6 +31,7 @@ from toreuma.app.shell.help_panel import HelpPanel, Hint, own_page, topic_of
 from toreuma.app.shell.left_work import LeftWork
 from toreuma.app.shell.new_strip import USUAL_NAME
 from toreuma.app.shell.paper import Paper
+from toreuma.app.shell.trouble import Trail
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.operations.stage import OperationsStage
@@ -106,6 +107,7 @@ class MainWindow(QMainWindow):
         self.clipboard = Clipboard(session)
         self.paper = Paper(self, session, self.canvas)
         self.actions_known = Actions(self, entries(self))
+        self.trail = Trail(self, self.actions_known)
         self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
         self._lay_out()
         over: QWidget = self._whole
@@ -324,6 +326,7 @@ class MainWindow(QMainWindow):
         self.at_home = False
         if key != self.shown.key:
             self.shown.leave()
+        self.trail.log.did(f"stage {key}")
         self.shown = self.stages[key]
         self.canvas.show_look(self.shown.look)
         self.shown.enter()
@@ -451,6 +454,10 @@ class MainWindow(QMainWindow):
             self.resize(room_for(self.screen().availableSize(), self.style()))
         self.first.show_recent(self.files.recent(), self.files.states())
 
+    def showEvent(self, event: QShowEvent) -> None:
+        super().showEvent(event)
+        self.trail.watch()
+
     def closeEvent(self, event: QCloseEvent) -> None:
         if not self.files.may_leave():
             event.ignore()
@@ -459,6 +466,7 @@ class MainWindow(QMainWindow):
         self.left_work.close()
         self.files.shared.let_go()
         self.files.keep.close()
+        self.trail.log.close()
         for stage in self.stages.values():
             stage.close()
         self.session.close()
