@@ -1,10 +1,11 @@
 """Unsaved work, other windows and other people's saves: told, compared, taken up, never lost."""
 
+import time
 from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from PySide6.QtCore import QEvent, QSettings, Qt
+from PySide6.QtCore import QEvent, QSettings, Qt, QTimer
 from PySide6.QtWidgets import QApplication, QMessageBox
 from pytestqt.qtbot import QtBot
 
@@ -14,7 +15,7 @@ from toreuma.app.session import Session
 from toreuma.app.shell.conflict import ConflictDialog
 from toreuma.app.shell.shot import settle
 from toreuma.core.model import Job
-from toreuma.files.jobs import load_job, print_of, save_job
+from toreuma.files.jobs import job_text, load_job, print_of, save_job
 from toreuma.files.journal import Journal, State, left_behind
 
 Open = Callable[[], Window]
@@ -241,3 +242,34 @@ def test_a_vanished_folder_and_a_failed_save_never_close_the_window(
     assert window.close()
     assert load_job(file).name == "edited"
     assert print_of(file) == window.session.base
+
+
+def test_a_large_job_is_read_beside_the_window_and_can_be_given_up(
+    another: Open, spear: Job, tmp_path: Path, qtbot: QtBot
+) -> None:
+    file = tmp_path / "large.toreuma"
+    text = job_text(spear.changed(name="Large"))
+    file.write_text(text.replace("{", '{"x-junk": [' + ",".join(["[1, {}]"] * 300_000) + "],", 1))
+    window = another()
+    window.session.show(spear)
+    longest, last = 0.0, time.monotonic()
+
+    def beat() -> None:
+        nonlocal longest, last
+        longest, last = max(longest, time.monotonic() - last), time.monotonic()
+
+    timer = QTimer()
+    timer.timeout.connect(beat)
+    timer.start(20)
+    window.files.open_job(str(file))
+    assert window.files.opening.bar.isVisible()
+    qtbot.mouseClick(window.files.opening.bar.buttons[0], Qt.MouseButton.LeftButton)
+    assert not window.files.opening.bar.isVisible()
+    window.files.open_job(str(file))
+    qtbot.waitUntil(lambda: window.session.whole is not None and window.session.whole.name == "Large", timeout=60_000)
+    assert not window.session.modified
+    assert longest < 5.0
+    (tmp_path / "bad.toreuma").write_text(text + " " * 500_000 + "{")
+    with qtbot.waitSignal(window.session.message, timeout=20_000) as said:
+        window.files.open_job(str(tmp_path / "bad.toreuma"))
+    assert "line" in said.args[1]

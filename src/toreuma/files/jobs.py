@@ -2,7 +2,6 @@
 
 import contextlib
 import hashlib
-import json
 from pathlib import Path
 from typing import Any
 
@@ -16,7 +15,7 @@ from toreuma.files.writing import write_atomically
 
 __all__ = ["job_schema", "job_text", "load_job", "parse_job", "print_of", "read_job", "save_job", "validation_line"]
 
-MAX_BYTES = 20_000_000
+MAX_BYTES = 10_000_000
 
 
 def load_job(path: Path) -> Job:
@@ -112,7 +111,7 @@ def _in_words(error: Any) -> str:
 
 def job_text(job: Job) -> str:
     """A job as it is written to a file."""
-    return json.dumps(job.model_dump(mode="json", exclude_none=True), indent=2, ensure_ascii=False) + "\n"
+    return job.model_dump_json(indent=2, exclude_none=True) + "\n"
 
 
 def save_job(job: Job, path: Path) -> str:
@@ -123,7 +122,8 @@ def save_job(job: Job, path: Path) -> str:
     """
     try:
         text = job_text(job)
-        if job_text(parse_job(text, path.name)) != text:
+        again = parse_job(text, path.name)
+        if again != job and job_text(again) != text:
             raise JobError(path.name, "what would be written is not what stands here", "undo the last change")
         if len(text.encode()) > MAX_BYTES:
             raise JobError(path.name, f"it is larger than {MAX_BYTES // 1_000_000} MB", "take out what is not needed")

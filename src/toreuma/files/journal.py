@@ -33,6 +33,7 @@ __all__ = ["Journal", "Left", "State", "left_behind", "places"]
 
 SETTLE_S = 0.8
 """Edits that come together are kept together; no edit waits longer than this."""
+LOOKED_AT_S = 0.02
 TURN_BYTES = 24_000_000
 """A journal that has grown to this is begun anew with the state that stands."""
 MOST_BYTES = 2 * TURN_BYTES + 40_000_000
@@ -213,11 +214,15 @@ class Left:
 
     def claim(self) -> Held | None:
         """Hold it, so that no other window offers it; None where another one does, or where it is gone."""
-        try:
-            held = Held(self.path, create=False)
-        except OSError:
-            return None
-        return held if held.taken else None
+        for _ in range(25):
+            try:
+                held = Held(self.path, create=False)
+            except OSError:
+                return None
+            if held.taken:
+                return held
+            time.sleep(LOOKED_AT_S)  # another window may only be looking
+        return None
 
     def drop(self) -> bool:
         """Take it away for good; False where another window holds it."""
@@ -236,26 +241,31 @@ def left_behind() -> tuple[list[Left], list[JobError]]:
     faults: list[JobError] = []
     for path in _logs():
         try:
-            held = Held(path, create=False)
+            looking = Held(path, create=False, shared=True)
         except OSError:
             continue
-        if not held.taken:
-            continue
+        if not looking.taken:
+            continue  # its window still runs
         try:
             left = _last(path)
-            if left is not None and _stands(left.state):
-                left = None
-            if left is None:
-                held.let_go(remove=True)
-            else:
-                found.append(left)
         except JobError as error:
             faults.append(error)
+            continue
         except FileNotFoundError:
             continue
         finally:
-            held.let_go()
+            looking.let_go()
+        if left is not None and not _stands(left.state):
+            found.append(left)
+        else:
+            _clear(path)
     return sorted(found, key=lambda one: -one.state.at), faults
+
+
+def _clear(path: Path) -> None:
+    """Take away a journal nobody holds that has nothing to offer."""
+    with contextlib.suppress(OSError):
+        Held(path, create=False).let_go(remove=True)
 
 
 def _logs() -> Iterator[Path]:

@@ -6,18 +6,18 @@ import fcntl
 import os
 from pathlib import Path
 
-__all__ = ["Held", "is_held"]
+__all__ = ["Held"]
 
 
 class Held:
     """An open file with a lock on it. ``taken`` is false where another window holds it."""
 
-    def __init__(self, path: Path, create: bool = True) -> None:
-        """Raises `OSError` where the file cannot be opened."""
+    def __init__(self, path: Path, create: bool = True, shared: bool = False) -> None:
+        """``shared`` is for looking: many may do so at once. Raises `OSError` where the file cannot be opened."""
         self.path = path
         flags = os.O_RDWR | os.O_APPEND | os.O_CLOEXEC | (os.O_CREAT if create else 0)
         self._handle: int | None = os.open(path, flags, 0o600)
-        self.taken = _lock(self._handle)
+        self.taken = _lock(self._handle, shared)
         if self.taken and not _same(self._handle, path):  # it was taken away between opening and locking
             self.taken = False
         if not self.taken:
@@ -41,20 +41,9 @@ class Held:
         self._handle, self.taken = None, False
 
 
-def is_held(path: Path) -> bool:
-    """Another window holds this file now."""
+def _lock(handle: int, shared: bool) -> bool:
     try:
-        held = Held(path, create=False)
-    except OSError:
-        return False
-    taken = held.taken
-    held.let_go()
-    return not taken
-
-
-def _lock(handle: int) -> bool:
-    try:
-        fcntl.flock(handle, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        fcntl.flock(handle, (fcntl.LOCK_SH if shared else fcntl.LOCK_EX) | fcntl.LOCK_NB)
     except OSError as error:
         return error.errno not in (errno.EWOULDBLOCK, errno.EACCES)  # a disk that knows no locks is no reason to stop
     return True

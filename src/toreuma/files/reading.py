@@ -8,7 +8,6 @@ import json
 import math
 import os
 import stat
-from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
@@ -70,39 +69,59 @@ def json_from(text: str, where: str) -> Any:
         raise JobError(where, "the text is nested too deep", "this was not written by Toreuma") from None
     except ValueError:
         raise JobError(where, "there is a number of thousands of digits in it", "mend that number") from None
-    for place, value, depth in _walked(data):
-        fault = _fault(value, depth)
-        if fault:
-            raise JobError(f"{where}: {place}" if place else where, *fault)
+    _look_through(data, where)
     return data
 
 
-def _walked(data: Any) -> Iterator[tuple[str, Any, int]]:
-    """Every value with its place and depth, without recursion; keys are given as values too."""
-    waiting: list[tuple[str, Any, int]] = [("", data, 0)]
+_Place = tuple["_Place | None", str]
+"""What a value lies in, and what it is called there."""
+
+
+def _look_through(data: Any, where: str) -> None:
+    """Refuse what would hurt later, wherever it lies, without recursion. Raises `JobError`."""
+    waiting: list[tuple[Any, int, _Place | None]] = [(data, 0, None)]
     while waiting:
-        place, value, depth = waiting.pop()
-        yield place, value, depth
+        value, depth, place = waiting.pop()
         if depth > MOST_DEPTH:
-            continue
+            raise JobError(where, "the text is nested too deep", "this was not written by Toreuma")
         if isinstance(value, dict):
-            for key, inner in value.items():
-                yield place, key, depth
-                waiting.append((f"{place}.{key[:40]}" if place else key[:40], inner, depth + 1))
+            named = value.items()
+            for key in value:
+                if not key.isascii():
+                    _plain(key, where, place)
         elif isinstance(value, list):
-            waiting.extend((f"{place}[{i}]", inner, depth + 1) for i, inner in enumerate(value))
+            named = enumerate(value)  # type: ignore[assignment]
+        else:
+            _plain(value, where, place)
+            continue
+        for key, inner in named:
+            kind = type(inner)
+            if kind is dict or kind is list:
+                waiting.append((inner, depth + 1, (place, f".{key}" if isinstance(key, str) else f"[{key}]")))
+            elif kind is float:
+                if not math.isfinite(inner):
+                    _plain(inner, where, (place, f".{key}"))
+            elif (kind is str and not inner.isascii()) or kind is int:
+                _plain(inner, where, (place, f".{key}"))
 
 
-def _fault(value: Any, depth: int) -> tuple[str, str] | None:
-    if depth > MOST_DEPTH:
-        return "the text is nested too deep", "this was not written by Toreuma"
-    if isinstance(value, float):
-        return None if math.isfinite(value) else ("this is no finite number", "write a number")
-    if isinstance(value, int):
-        return None if abs(value) < 10**MOST_DIGITS else ("this number has too many digits", "write a usual number")
-    if isinstance(value, str) and not value.isascii() and any("\ud800" <= letter <= "\udfff" for letter in value):
-        return "this text holds half a character", "write it again"
-    return None
+def _plain(value: Any, where: str, place: _Place | None) -> None:
+    """A value by itself can be used and written again. Raises `JobError`."""
+    fault: tuple[str, str] | None = None
+    if isinstance(value, float) and not math.isfinite(value):
+        fault = "this is no finite number", "write a number"
+    elif isinstance(value, int) and abs(value) >= 10**MOST_DIGITS:
+        fault = "this number has too many digits", "write a usual number"
+    elif isinstance(value, str) and any("\ud800" <= letter <= "\udfff" for letter in value):
+        fault = "this text holds half a character", "write it again"
+    if fault is None:
+        return
+    steps: list[str] = []
+    while place is not None:
+        place, step = place
+        steps.append(step[:40])
+    path = "".join(reversed(steps)).lstrip(".")
+    raise JobError(f"{where}: {path}" if path else where, *fault)
 
 
 def _shown(path: Path) -> str:

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
 from toreuma.app.session import Session
 from toreuma.app.shell.columns import WhichColumns, is_clear
 from toreuma.app.shell.keep import Keep
+from toreuma.app.shell.opening import Opening
 from toreuma.app.shell.shared import Shared
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.core.errors import ToreumaError
@@ -39,6 +40,7 @@ class Files(QObject):
         self._tools, self._read = tools, read
         self.keep = Keep(session, self)
         self.shared = Shared(window, session)
+        self.opening = Opening(session, self, lambda: self.may_leave())
         self.asked: WhichColumns | None = None
 
     def browse_import(self) -> None:
@@ -78,9 +80,14 @@ class Files(QObject):
             return
         if not self.may_leave():
             return
-        if self.session.open(name):
-            self.opened.emit()
-            self._remember(name)
+        if self.opening.is_large(Path(name)):
+            self.opening.start(Path(name), lambda: self._on_open(name))
+        elif self.session.open(name):
+            self._on_open(name)
+
+    def _on_open(self, name: str) -> None:
+        self.opened.emit()
+        self._remember(name)
 
     def browse_rack(self) -> None:
         """Read a list of tools onto the rack; rows that are not understood are named."""

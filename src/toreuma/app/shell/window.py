@@ -177,7 +177,8 @@ class MainWindow(QMainWindow):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         self.hint, self.help = Hint(), HelpPanel(self._theme)
-        for part in (self.header, self._notice, self.left_work.bar, self.files.shared.bar, self.hint):
+        bars = (self.left_work.bar, self.files.opening.bar, self.files.shared.bar)
+        for part in (self.header, self._notice, *bars, self.hint):
             column.addWidget(part)
         beside = QHBoxLayout()
         beside.setSpacing(0)
@@ -464,6 +465,7 @@ class MainWindow(QMainWindow):
             return
         self._settings.setValue("geometry", self.saveGeometry())
         self.left_work.close()
+        self.files.opening.close()
         self.files.shared.let_go()
         self.files.keep.close()
         self.trail.log.close()
