@@ -11,13 +11,12 @@ from typing import Annotated, Any
 import typer
 from typer.core import TyperGroup
 
-from toreuma import __version__
 from toreuma.core.errors import ToreumaError
 
 __all__ = ["ROOM_OF", "app", "main"]
 
 ROOMS = {
-    "window": ("open", "demo", "shot"),
+    "window": ("open", "demo", "shot", "thumbnail"),
     "planning": ("describe", "plan", "post", "schema"),
     "proving": ("prove",),
     "routing": ("auto",),
@@ -57,10 +56,11 @@ app = typer.Typer(
 
 @app.callback(invoke_without_command=True)
 def _start(
-    context: typer.Context, version: Annotated[bool, typer.Option("--version", help="Print the version")] = False
+    context: typer.Context,
+    version: Annotated[bool, typer.Option("--version", help="Print versions, of what it rests on too")] = False,
 ) -> None:
     if version:
-        print(__version__)
+        print(import_module("toreuma.engine.rests_on").version_text())
         raise typer.Exit
     if context.invoked_subcommand is None:
         import_module("toreuma.commands.window").show_window(None)

@@ -7,6 +7,7 @@ from dataclasses import replace
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from pydantic import ValidationError
 
 from tests.support.kept import plan
 from toreuma.core.dialect import Dialect
@@ -217,3 +218,23 @@ def test_programs_that_call_each_other_without_end_are_stopped(
     text = f"O1\nG21\n{calls.replace('{}', '2')}\nM30\n" + "\n".join(texts) + "\nO5\nG4 U1\nM99\n"
     program = read(text, language, (200.0, 150.0))
     assert "program.endless" in {finding.code for finding in program.findings}
+
+
+@pytest.mark.parametrize(
+    ("field", "template"),
+    [
+        ("tool_word", "T{station.__class__}"),
+        ("tool_word", "T{nothing}"),
+        ("tool_word", "T{station:999999999d}"),
+        ("tool_word", "T{station!r}"),
+        ("section", "OP {number"),
+        ("start", ("{rapid}", "{x[0]}")),
+        ("loop", "{0}"),
+        ("end", ("{}",)),
+    ],
+)
+def test_a_template_that_cannot_be_filled_is_refused_before_anything_is_written(
+    language: Dialect, field: str, template: object
+) -> None:
+    with pytest.raises(ValidationError):
+        language.changed(**{field: template})

@@ -6,6 +6,7 @@ from pathlib import Path
 import pytest
 
 from toreuma.core.errors import JobError, ToreumaError
+from toreuma.core.json_text import json_from
 from toreuma.core.line import read_line
 from toreuma.core.model import Job
 from toreuma.core.units import parse
@@ -14,7 +15,7 @@ from toreuma.engine.line import line_tables
 from toreuma.files.jobs import job_text, load_job, parse_job
 from toreuma.files.own_materials import own_values, set_own
 from toreuma.files.rack import load_rack
-from toreuma.files.reading import bytes_of, json_from
+from toreuma.files.reading import bytes_of
 from toreuma.files.shop import load_shop
 from toreuma.shipped import library as shipped
 

@@ -6,7 +6,7 @@ import typer
 
 from toreuma.commands.common import JsonOption, print_json
 from toreuma.core.errors import JobError
-from toreuma.engine.help import Page, help_pages, page_of, searched
+from toreuma.engine.help import LICENCES, Page, help_pages, page_of, searched
 
 __all__ = ["register"]
 
@@ -27,7 +27,7 @@ def help_command(
     pages = help_pages()
     if everything:
         print("# Help\n\nThe pages that F1 shows, built with `toreuma help --all`.\n")
-        print("\n\n".join(f"{_mark(page)} {page.title}\n\n{page.text}" for page in pages))
+        print("\n\n".join(f"{_mark(page)} {page.title}\n\n{page.text}" for page in pages if page.key != LICENCES))
         return
     text = " ".join(words or [])
     exact = next((page for page in pages if text and text.casefold() in (page.key, page.key.partition(":")[2])), None)

@@ -1,4 +1,4 @@
-"""``open``, ``demo`` and ``shot``: the window, and pictures of it."""
+"""``open``, ``demo``, ``shot`` and ``thumbnail``: the window, and pictures of it and of jobs."""
 
 import os
 from pathlib import Path
@@ -17,6 +17,7 @@ def register(app: typer.Typer) -> None:
     app.command("open")(open_command)
     app.command("demo")(demo)
     app.command("shot")(shot)
+    app.command("thumbnail")(thumbnail)
 
 
 def open_command(job: Annotated[str | None, typer.Argument(metavar="[JOB]")] = None) -> None:
@@ -63,3 +64,16 @@ def shot(
         loaded, stage, file, size=size, theme=theme, select=select, at_s=at, read=read, wish=wish, side=side, page=page
     )
     print(file)
+
+
+def thumbnail(
+    job: JobArgument,
+    file: Annotated[Path, typer.Argument(metavar="FILE", help="The PNG to write")],
+    size: Annotated[int, typer.Option("--size", help="Pixels of its longer side", min=16, max=1024)] = 256,
+) -> None:
+    """Make a small picture of a job's part, for folders."""
+    loaded = open_job(job)
+    os.environ["QT_QPA_PLATFORM"] = "offscreen"
+    from toreuma.app.picture.thumbnail import write_thumbnail
+
+    write_thumbnail(loaded, file, size)

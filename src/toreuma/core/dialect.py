@@ -1,5 +1,6 @@
 """What the words of a control mean: data that writer and reader both obey, and all they share."""
 
+from string import Formatter
 from typing import Literal
 
 from pydantic import Field, model_validator
@@ -87,6 +88,9 @@ CODE_NAMES = frozenset(
 )
 
 
+SPEED_WORDS = ("clamp_rpm", "surface", "fixed_rpm", "live_rpm")
+
+
 class Dialect(Value):
     """One control's way of writing. ``codes`` names each G and M word by what it does."""
 
@@ -137,3 +141,31 @@ class Dialect(Value):
         if missing:
             raise ValueError(f"the dialect has no code for {missing[0]}")
         return self
+
+    @model_validator(mode="after")
+    def _templates_can_be_filled(self) -> "Dialect":
+        whole = ("start", "end", "tool", "tool_fixed", "tool_stopped", "tool_shared", "tool_driven", "after_tool",
+                 "after_driven")  # fmt: skip
+        words = {"units", "tool_word", "tool_off_word", "x", "z", *SPEED_WORDS, *self.codes}
+        known = {**dict.fromkeys(whole, words), "loop": {"number", "parts", *self.codes},
+                 "section": {"number", "name"}, "tool_word": {"station"}, "tool_off_word": {"station"}}  # fmt: skip
+        for field, allowed in known.items():
+            value = getattr(self, field)
+            for template in (value,) if isinstance(value, str) else value:
+                _check_template(field, template, allowed)
+        return self
+
+
+def _check_template(field: str, template: str, allowed: set[str]) -> None:
+    """Raises `ValueError` for a template that could not be filled in, or with more than its words."""
+    try:
+        pieces = list(Formatter().parse(template))
+    except ValueError as error:
+        raise ValueError(f"{field} '{template[:40]}' cannot be read ({error})") from None
+    for _, name, style, conversion in pieces:
+        if name is None:
+            continue
+        if name not in allowed:
+            raise ValueError(f"{field} asks for {{{name[:40]}}}; known are {', '.join(sorted(allowed - CODE_NAMES))}")
+        if conversion or style not in ("", "d", "02d", "03d", "04d"):
+            raise ValueError(f"{field}: {{{name}}} is written plain or as :02d")

@@ -9,11 +9,14 @@ from toreuma.core.kinds.field import Field
 from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.units import UNITS
 from toreuma.engine.finding_pages import finding_pages
+from toreuma.engine.rests_on import licences_text
 from toreuma.shipped.library import help_text
 
-__all__ = ["Page", "beside", "help_pages", "page_of", "searched"]
+__all__ = ["LICENCES", "Page", "beside", "help_pages", "page_of", "searched"]
 
 START = "door"
+LICENCES = "licences"
+"""This page says what is installed here, so it is not built into the documents."""
 
 
 @dataclass(frozen=True)
@@ -40,6 +43,7 @@ def help_pages() -> tuple[Page, ...]:
         head, _, body = block.partition("\n")
         key, _, title = head.partition(" ")
         lead = body.split("\n\n")[0].strip()
+        body += licences_text() if key == LICENCES else ""
         found.append(Page(key, title.strip(), lead, body.strip() + _fields(key)))
     found += [Page(f"finding:{code}", title, title, text) for code, (title, text) in finding_pages().items()]
     return tuple(found)

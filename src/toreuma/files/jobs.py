@@ -8,9 +8,10 @@ from typing import Any
 from pydantic import ValidationError
 
 from toreuma.core.errors import JobError
+from toreuma.core.json_text import json_from
 from toreuma.core.kinds.registry import tags
 from toreuma.core.model import FORMAT_VERSION, Feature, Hold, Job, Operation, Stock, Tool
-from toreuma.files.reading import bytes_of, json_from
+from toreuma.files.reading import bytes_of
 from toreuma.files.writing import write_atomically
 
 __all__ = ["job_schema", "job_text", "load_job", "parse_job", "print_of", "read_job", "save_job", "validation_line"]

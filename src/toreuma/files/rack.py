@@ -11,11 +11,12 @@ from typing import Any
 from pydantic import ValidationError
 
 from toreuma.core.errors import JobError
+from toreuma.core.json_text import json_from
 from toreuma.core.model.catalogue import RackItem
 from toreuma.files.aside import free_name
 from toreuma.files.home import home
 from toreuma.files.jobs import validation_line
-from toreuma.files.reading import bytes_of, json_from, json_of
+from toreuma.files.reading import bytes_of, json_of
 from toreuma.files.writing import write_atomically
 
 __all__ = [

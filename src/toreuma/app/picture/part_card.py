@@ -11,7 +11,7 @@ from toreuma.app.picture.view import View
 from toreuma.app.theme import Theme
 from toreuma.core.geometry.region import Region
 
-__all__ = ["CardText", "PartCard"]
+__all__ = ["CardText", "PartCard", "draw_part"]
 
 
 @dataclass(frozen=True)
@@ -21,6 +21,21 @@ class CardText:
     title: str
     lines: tuple[str, ...] = ()
     mark: str = ""
+
+
+def draw_part(painter: QPainter, region: Region, room: QRectF, theme: Theme) -> None:
+    """A part's section as large as the room allows, with its axis."""
+    if region.is_empty or room.height() < 8:
+        return
+    z0, _, z1, r = region.bounds
+    view = View.fitting(z0, z1, r, room)
+    painter.setPen(QPen(theme.colour("part_edge"), 1.1))
+    painter.setBrush(theme.colour("part_fill"))
+    for flip in (False, True):
+        painter.drawPath(view.path(region, flip))
+    painter.setPen(QPen(theme.colour("axis"), 0.8, Qt.PenStyle.DashDotLine))
+    left, right = view.point(z0, 0).x() - 5, view.point(z1, 0).x() + 5
+    painter.drawLine(QPointF(left, view.origin.y()), QPointF(right, view.origin.y()))
 
 
 class PartCard(QWidget):
@@ -65,7 +80,8 @@ class PartCard(QWidget):
         painter.drawRoundedRect(frame, 4, 4)
         words = 18.0 + 15.0 * len(self._text.lines)
         room = frame.adjusted(12, 24 if self._text.mark else 9, -12, -words - 8)
-        self._draw(painter, room)
+        if self._region is not None:
+            draw_part(painter, self._region, room, theme)
         at = QRectF(frame.left() + 10, frame.bottom() - words - 4, frame.width() - 20, 18)
         self._line(painter, at, self._text.title, "ink", 13)
         for line in self._text.lines:
@@ -83,20 +99,6 @@ class PartCard(QWidget):
         painter.setPen(self._theme.colour(colour))
         short = painter.fontMetrics().elidedText(text, Qt.TextElideMode.ElideRight, int(at.width()))
         painter.drawText(at, Qt.AlignmentFlag.AlignLeft | Qt.AlignmentFlag.AlignVCenter, short)
-
-    def _draw(self, painter: QPainter, room: QRectF) -> None:
-        region = self._region
-        if region is None or region.is_empty or room.height() < 8:
-            return
-        z0, _, z1, r = region.bounds
-        view = View.fitting(z0, z1, r, room)
-        painter.setPen(QPen(self._theme.colour("part_edge"), 1.1))
-        painter.setBrush(self._theme.colour("part_fill"))
-        for flip in (False, True):
-            painter.drawPath(view.path(region, flip))
-        painter.setPen(QPen(self._theme.colour("axis"), 0.8, Qt.PenStyle.DashDotLine))
-        left, right = view.point(z0, 0).x() - 5, view.point(z1, 0).x() + 5
-        painter.drawLine(QPointF(left, view.origin.y()), QPointF(right, view.origin.y()))
 
     def enterEvent(self, event: object) -> None:
         self._over = True

@@ -130,6 +130,8 @@ def entries(window: Doings) -> tuple[Action, ...]:
         ),
         do("help", "Help on the thing in focus", "F1", window.switch_help, menu="Help"),
         do("help_line", "How a part is typed", "", lambda: window.open_help("line"), menu="Help"),
+        do("help_kept", "What is kept, and when", "", lambda: window.open_help("kept"), menu="Help"),
+        do("help_licences", "What it rests on", "", lambda: window.open_help("licences"), menu="Help"),
         do("help_door", "Where to begin", "", lambda: window.open_help("door"), menu="Help"),
         do("read_rack", "Read a list of tools", "", files.browse_rack, menu="Shop|"),
         do("write_rack", "Write the rack", "", files.export_rack, menu="Shop"),

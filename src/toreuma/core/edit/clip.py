@@ -9,6 +9,7 @@ from typing import Any
 from pydantic import TypeAdapter, ValidationError
 
 from toreuma.core.errors import JobError
+from toreuma.core.json_text import json_from
 from toreuma.core.model import Feature, Hold, Job, Operation, Tool
 from toreuma.core.plan.turret.stations import free_station, with_tool
 
@@ -65,7 +66,7 @@ def pasted(job: Job, text: str, after: str = "") -> Job:
             "paste", "nothing that was copied here is on the clipboard", "copy an operation, feature or hold"
         )
     try:
-        data = json.loads(text)
+        data = json_from(text, "paste")
         if "operation" in data:
             return _with_operation(job, data, after)
         if "feature" in data:

@@ -203,7 +203,7 @@ def _word(piece: Piece, step: Step) -> Step:
         return replace(step, ra_um=piece.plain("the roughness in µm"))
     if piece.take("face"):
         return _face(piece, step)
-    if piece.take("n") and piece.kind_is("number"):
+    if piece.is_next("n") and piece.kind_is("number", 1):
         raise piece.wrong("roughness grades are not read", "write the roughness as ra 0.8", token)
     if token.kind == "name":
         piece.at += 1

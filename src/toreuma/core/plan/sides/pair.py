@@ -29,6 +29,8 @@ def second_end(job: Job) -> Job:
     near, far = outside[wanted.element - 1], outside[wanted.element]
     if far.kind == "arc" or abs(near.d_mm - far.d_mm) > 1e-6:
         raise JobError("second end", "the surface of the second hold is no cylinder", "choose another")
+    if isinstance(job.stock, FreeBlank) and not job.stock.outside:
+        raise JobError("second end", "its blank has one part in it", "choose a bar, or turn the part round by hand")
     whole = -outside[-1].z_mm * 2 + cut_width_mm(job)
     jaw_face = -(whole + far.z_mm) - wanted.clearance_mm
     hold = job.setup.hold
