@@ -119,7 +119,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
             entry = QLineEdit()
             entry.setAccessibleName(short)
             entry.setPlaceholderText(tr(hint))
-            entry.editingFinished.connect(lambda: self._worded(key, change))
+            entry.editingFinished.connect(lambda: self._worded(entry, change))
             self.lines[key] = entry
             self.labelled(short, entry)
         if not self.lines[key].hasFocus():
@@ -137,8 +137,7 @@ class RowColumn(WaitsUnseen, ScrollColumn):
         holder.setLayout(row)
         self.add(holder)
 
-    def _worded(self, key: str, change: Callable[[Job, str], Job]) -> None:
-        entry = self.lines[key]
+    def _worded(self, entry: QLineEdit, change: Callable[[Job, str], Job]) -> None:
         if not entry.isModified():
             return
         entry.setModified(False)
