@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 
 from tests.support.kept import plan
+from toreuma.core.errors import JobError
 from toreuma.core.model import Job, Part
 from toreuma.core.plan.asked.grips import operation_grips
 from toreuma.core.scene import build_scene
@@ -220,3 +221,8 @@ def test_the_block_of_a_blade_is_checked_against_its_neighbours(spear: Job) -> N
     found = {f.code for op in plan(blocked).operations for f in op.findings}
     assert "blade.block" in found
     assert "blade.block" not in {f.code for op in plan(spear).operations for f in op.findings}
+
+
+def test_jaws_in_a_bore_that_is_not_there_are_refused(spear: Job) -> None:
+    with pytest.raises(JobError, match="no bore"):
+        plan(spear.with_setup(hold=spear.setup.hold.changed(side="inside")))

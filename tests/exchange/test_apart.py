@@ -5,7 +5,10 @@ import time
 from pathlib import Path
 
 import pytest
+from PySide6.QtGui import QImage
 
+import toreuma.app.picture.read_apart as pictures
+from toreuma.app.picture.read_apart import read_picture
 from toreuma.core.errors import Cancelled, ImportFault
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.exchange.apart import Limits, run_apart
@@ -85,3 +88,21 @@ def test_pipes_devices_and_strange_names_are_no_drawings(tmp_path: Path) -> None
     for path in (tmp_path / "pipe.dxf", Path("/dev/zero"), tmp_path, Path("a\0b.dxf"), Path("x" * 5000 + ".dxf")):
         with pytest.raises(ImportFault):
             read_part_apart(path)
+
+
+def test_pictures_that_would_freeze_or_flood_are_one_line(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(pictures, "LIMITS", Limits(3.0, 3_000))
+    image = QImage(300, 200, QImage.Format.Format_RGB32)
+    image.save(str(tmp_path / "fine.png"))
+    assert read_picture(tmp_path / "fine.png").width() == 300
+    nested = "".join(f"<g id='a{n}'>" + f"<use xlink:href='#a{n - 1}'/>" * 10 + "</g>" for n in range(1, 12))
+    head = "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink'"
+    (tmp_path / "nested.svg").write_text(
+        f"{head} width='9' height='9'><g id='a0'><rect width='9' height='9'/></g>{nested}<use xlink:href='#a11'/></svg>"
+    )
+    (tmp_path / "wide.svg").write_text(f"{head} width='1e9' height='1e9'/>")
+    (tmp_path / "none.png").write_bytes(b"\x89PNG\r\n\x1a\n" + b"x" * 999)
+    os.mkfifo(tmp_path / "pipe.png")
+    for name in ("nested.svg", "wide.svg", "none.png", "pipe.png"):
+        with pytest.raises(ImportFault):
+            read_picture(tmp_path / name)

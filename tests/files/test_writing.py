@@ -103,3 +103,15 @@ def test_what_cannot_be_written_is_refused_before_anything_is_touched(tmp_path: 
         with pytest.raises(JobError):
             save_job(spear.model_copy(update=bad), path)
     assert load_job(path) == spear
+
+
+def test_what_is_no_file_is_never_written_over(tmp_path: Path, spear: Job) -> None:
+    os.mkfifo(tmp_path / "pipe.toreuma")
+    (tmp_path / "folder.toreuma").mkdir()
+    (tmp_path / "link.toreuma").symlink_to("/dev/null")
+    for name in ("pipe", "folder", "link"):
+        with pytest.raises(JobError):
+            save_job(spear, tmp_path / f"{name}.toreuma")
+    assert stat.S_ISFIFO((tmp_path / "pipe.toreuma").stat().st_mode)
+    assert stat.S_ISCHR(Path("/dev/null").stat().st_mode)
+    assert len(list(tmp_path.iterdir())) == 3

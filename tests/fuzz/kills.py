@@ -1,6 +1,6 @@
 """Windows killed at random moments of random editing, and what is offered afterwards.
 
-    python -m tests.fuzz.kills [COUNT]
+    ./run kills [COUNT]
 
 Prints how many were killed, how much was lost at most, and every time something was not as promised.
 """

@@ -80,8 +80,16 @@ class Monkey:
             print(fault, "|", " / ".join(list(self.window.trail.log.actions)[-4:]), flush=True)
         self.faults[fault] += 1
 
+    def told(self, level: str, text: str) -> None:
+        """What the worker caught is a fault too."""
+        if "failed (" in text:
+            if not self.faults[text[:120]]:
+                print(text, "|", " / ".join(list(self.window.trail.log.actions)[-4:]), flush=True)
+            self.faults[text[:120]] += 1
+
     def opened(self) -> MainWindow:
         window = MainWindow(Session(), self.settings)
+        window.session.message.connect(self.told)
         window.resize(1280, 800)
         window.show()
         return window
@@ -89,7 +97,7 @@ class Monkey:
     def _answer_dialogs(self) -> None:
         """What would wait for a person is answered at random."""
         chance = self.chance
-        strange = [self.folder / "job.toreuma", self.folder / "no" / "such.toreuma", Path("/dev/null"), self.folder]
+        strange = [self.folder / "job.toreuma", self.folder / "no" / "such.toreuma", Path("/dev/full"), self.folder]
 
         def a_file(*_: Any, **__: Any) -> tuple[str, str]:
             return (str(chance.choice(strange)) if chance.random() < 0.7 else ""), ""

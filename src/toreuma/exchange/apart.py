@@ -131,7 +131,7 @@ def serve(work: Callable[[dict[str, Any], Progress], Any]) -> None:
     except (MemoryError, RecursionError):
         say({"fault": [request.get("where", "file"), "reading it takes too much memory", EXPORT_AGAIN]})
     except Exception as error:  # any fault of a library over a file made by others
-        what = f"it cannot be read ({type(error).__name__})"
+        what = f"it cannot be read ({type(error).__name__}: {error})"
         say({"fault": [request.get("where", "file"), what, EXPORT_AGAIN]})
     os._exit(0)  # nothing of it is needed any more, and libraries may take long to go
 

@@ -16,6 +16,7 @@ from toreuma.core.geometry.region import Region, polygons, rings
 from toreuma.core.model import Flats, HolePattern, Part, Slot
 from toreuma.core.model.feature import is_milled
 from toreuma.exchange.solids import wake
+from toreuma.files.writing import write_atomically
 
 __all__ = ["part_solid", "region_solid", "write_step"]
 
@@ -53,11 +54,11 @@ def write_step(solid: Any, path: Path) -> None:
     writer = STEPControl_Writer()
     writer.Transfer(solid, STEPControl_AsIs)
     try:
-        with tempfile.TemporaryDirectory(dir=path.parent) as folder:
+        with tempfile.TemporaryDirectory() as folder:
             beside = Path(folder) / "out.step"
             if writer.Write(str(beside)) != IFSelect_RetDone:
-                raise JobError(path.name, "the model could not be written", "choose another folder")
-            beside.replace(path)
+                raise JobError(path.name, "the model could not be written", "free the disk")
+            write_atomically(path, beside.read_bytes())
     except OSError as error:
         raise JobError(path.name, f"it cannot be written ({error.strerror})", "choose another folder") from None
 

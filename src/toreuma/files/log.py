@@ -7,13 +7,14 @@ process was when it ended without being able to say anything.
 import contextlib
 import traceback
 from collections import Counter, deque
+from collections.abc import Iterable
 from datetime import datetime
 from pathlib import Path
 from typing import TextIO
 
 from toreuma.files.home import home
 
-__all__ = ["MOST_ACTIONS", "Log", "fatal_file"]
+__all__ = ["MOST_ACTIONS", "Log", "fatal_file", "write_fault"]
 
 MOST_ACTIONS = 200
 MOST_BYTES = 1_000_000
@@ -44,7 +45,6 @@ class Log:
         self._name = name
         self._trail: TextIO | None = None
         self._written = 0
-        self._seen: Counter[str] = Counter()
 
     def did(self, what: str) -> None:
         """One thing the person did, in a few words."""
@@ -68,21 +68,8 @@ class Log:
         self._written = len(self.actions)
 
     def fault(self, error: BaseException) -> bool:
-        """Write a fault down; False where the same one was written often enough."""
-        text = "".join(traceback.format_exception(error))
-        place = text.splitlines()[-3] if len(text.splitlines()) > 2 else text
-        self._seen[place] += 1
-        if self._seen[place] > MOST_OF_ONE:
-            return False
-        with contextlib.suppress(OSError):
-            _folder().mkdir(parents=True, exist_ok=True)
-            path = _folder() / "faults.txt"
-            if path.exists() and path.stat().st_size > MOST_BYTES:
-                path.replace(path.with_name("faults-before.txt"))
-            with path.open("a", encoding="utf-8", errors="replace") as stream:
-                before = "\n".join(f"  {line}" for line in self.actions)
-                stream.write(f"{datetime.now():%Y-%m-%d %H:%M:%S}\n{text}last actions:\n{before}\n\n")
-        return True
+        """Write a fault down with what was done before it; False where the same one was written often enough."""
+        return write_fault(error, self.actions)
 
     def close(self) -> None:
         """The window is closed as it should be: its actions need not be kept."""
@@ -91,3 +78,25 @@ class Log:
             self._trail = None
             with contextlib.suppress(OSError):
                 (_folder() / f"actions-{self._name}.txt").unlink(missing_ok=True)
+
+
+_SEEN: Counter[str] = Counter()
+
+
+def write_fault(error: BaseException, actions: Iterable[str] = ()) -> bool:
+    """Write a fault of ours down; False where the same one was written often enough in this process."""
+    text = "".join(traceback.format_exception(error))
+    places = traceback.extract_tb(error.__traceback__)
+    place = f"{type(error).__name__} {places[-1].filename}:{places[-1].lineno}" if places else text
+    _SEEN[place] += 1
+    if _SEEN[place] > MOST_OF_ONE:
+        return False
+    with contextlib.suppress(OSError):
+        _folder().mkdir(parents=True, exist_ok=True)
+        path = _folder() / "faults.txt"
+        if path.exists() and path.stat().st_size > MOST_BYTES:
+            path.replace(path.with_name("faults-before.txt"))
+        with path.open("a", encoding="utf-8", errors="replace") as stream:
+            before = "\n".join(f"  {line}" for line in actions)
+            stream.write(f"{datetime.now():%Y-%m-%d %H:%M:%S}\n{text}last actions:\n{before}\n\n")
+    return True

@@ -3,6 +3,7 @@
 import contextlib
 import errno
 import os
+import stat
 import tempfile
 import time
 from pathlib import Path
@@ -20,12 +21,14 @@ os.umask(_MASK)
 def write_atomically(path: Path, content: str | bytes) -> None:
     """Write a file in full or not at all: to a new one beside it, flushed to disk, then renamed.
 
-    A link is followed; mode and owner stay. A file with several names, or one whose owner or folder does not allow
+    A link is followed, a device or a pipe is refused; mode and owner stay. A file with several names, or one whose owner or folder does not allow
     another in its place, is written over. Raises `OSError`, for a file that is read-only too.
     """
     data = content.encode("utf-8") if isinstance(content, str) else content
     path = Path(os.path.realpath(path))
     found = path.stat() if path.exists() else None
+    if found is not None and not stat.S_ISREG(found.st_mode):
+        raise OSError(errno.EINVAL, "this is a folder, a device or a pipe, no file", str(path))
     if found is not None and not (found.st_mode & 0o222 and os.access(path, os.W_OK)):
         raise PermissionError(errno.EACCES, "the file is read-only", str(path))
     if found is not None and (found.st_nlink > 1 or not os.access(path.parent, os.W_OK)):

@@ -1,32 +1,16 @@
 """A picture of a paper drawing behind the section, placed and scaled by two clicks and a length."""
 
 import math
-from pathlib import Path
 
 from PySide6.QtCore import QPointF, QRectF, Qt
-from PySide6.QtGui import QImage, QImageReader, QPainter, QPen
+from PySide6.QtGui import QImage, QPainter, QPen
 
 from toreuma.app.picture.view import View
 from toreuma.app.theme import Theme
-from toreuma.core.errors import ImportFault
 
-__all__ = ["Underlay", "read_picture"]
+__all__ = ["Underlay"]
 
-MOST_PX = 12_000
 SEEN = 0.45
-
-
-def read_picture(path: Path) -> QImage:
-    """A picture from a file. Raises `ImportFault`."""
-    reader = QImageReader(str(path))
-    reader.setAutoTransform(True)
-    size = reader.size()
-    if size.isValid() and max(size.width(), size.height()) > MOST_PX:
-        raise ImportFault(path.name, f"the picture is larger than {MOST_PX} pixels", "save it smaller")
-    image = reader.read()
-    if image.isNull():
-        raise ImportFault(path.name, "this is no picture that can be read", "use PNG, JPEG or SVG")
-    return image
 
 
 class Underlay:

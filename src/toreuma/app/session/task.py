@@ -1,6 +1,5 @@
 """One piece of work beside the window, with progress and a way to stop it."""
 
-import traceback
 import warnings
 from collections.abc import Callable
 
@@ -8,6 +7,7 @@ from PySide6.QtCore import QObject, QThread, Signal
 
 from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Check
+from toreuma.files.log import write_fault
 
 __all__ = ["Task", "Work"]
 
@@ -55,6 +55,6 @@ class Task(QThread):
         except ToreumaError as error:
             self.failed.emit(error)
         except Exception as error:  # a fault of ours must not end the window
-            traceback.print_exc()
+            write_fault(error)
             what = f"{self._what} failed ({type(error).__name__}: {error})"
             self.failed.emit(ToreumaError(self._what, what, "undo the last change and save the job"))

@@ -1,7 +1,6 @@
 """Planning and proving beside the window: the latest job wins, older work is dropped."""
 
 import threading
-import traceback
 from collections.abc import Callable
 from queue import SimpleQueue
 from typing import Literal
@@ -13,6 +12,7 @@ from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.engine.engine import Engine
+from toreuma.files.log import write_fault
 
 __all__ = ["Worker"]
 
@@ -92,7 +92,7 @@ class Worker(QObject):
             except ToreumaError as error:
                 self.failed.emit(number, error)
             except Exception as error:  # a fault of ours must not end the thread or lose the job
-                traceback.print_exc()
+                write_fault(error)
                 what = f"planning failed ({type(error).__name__}: {error})"
                 self.failed.emit(number, ToreumaError("plan", what, "undo the last change and save the job"))
 

@@ -4,8 +4,9 @@ from pathlib import Path
 
 from PySide6.QtWidgets import QFileDialog, QInputDialog, QWidget
 
+from toreuma.app.picture.read_apart import read_picture
 from toreuma.app.picture.section import SectionCanvas
-from toreuma.app.picture.underlay import Underlay, read_picture
+from toreuma.app.picture.underlay import Underlay
 from toreuma.app.session import Session
 from toreuma.core.errors import ToreumaError
 from toreuma.core.units import parse

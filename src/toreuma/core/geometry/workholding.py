@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 import shapely
 
+from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import EMPTY, Region, box, region_from_points, union
 from toreuma.core.model.feature import CentreHole
 from toreuma.core.model.hold import Centre, Chuck, Collet, FaceDriver, Hold, Mandrel
@@ -12,6 +13,8 @@ from toreuma.core.model.part import Part
 from toreuma.core.model.rest import SteadyRest
 
 __all__ = ["Holding", "centre_mouth_r", "centre_solid", "grip_radius", "holding_of", "steady_solid"]
+
+LEAST_BORE_MM = 0.05
 
 
 CONE_WITHIN_DEG = 1.0
@@ -42,7 +45,8 @@ def grip_radius(stock: Region, face_z: float, length_mm: float, inside: bool = F
 
 
 def holding_of(hold: Hold, stock: Region, front_z: float) -> Holding:
-    """The solids of a hold with the blank sticking out of it; ``front_z`` is the front of the blank."""
+    """The solids of a hold with the blank sticking out of it; ``front_z`` is the front of the blank. Raises `JobError`
+    for jaws that would sit in a bore that is not there."""
     face = front_z - hold.stick_out_mm
     if isinstance(hold, Chuck):
         return _chuck(hold, stock, face)
@@ -58,6 +62,8 @@ def _chuck(hold: Chuck, stock: Region, face: float) -> Holding:
     back = body_face - hold.body_length_mm
     inside = hold.side == "inside"
     grip = grip_radius(stock, face, hold.grip_length_mm, inside)
+    if inside and grip < LEAST_BORE_MM:
+        raise JobError("hold", "the blank has no bore where the jaws would sit in it", "grip it outside")
     if inside:
         grips = box(body_face, max(grip - hold.jaw_height_mm, 0.0), face, grip)
         body = box(back, 0.0, body_face, hold.body_d_mm / 2)
