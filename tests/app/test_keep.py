@@ -273,3 +273,58 @@ def test_a_large_job_is_read_beside_the_window_and_can_be_given_up(
     with qtbot.waitSignal(window.session.message, timeout=20_000) as said:
         window.files.open_job(str(tmp_path / "bad.toreuma"))
     assert "line" in said.args[1]
+
+
+def test_what_is_changed_outside_is_offered_and_can_be_undone(
+    another: Open, spear: Job, tmp_path: Path, qtbot: QtBot
+) -> None:
+    file = tmp_path / "job.toreuma"
+    save_job(spear, file)
+    window = another()
+    window.files.open_job(str(file))
+    assert settle(window.session)
+    assert not window.files.shared.bar.isVisible()
+    save_job(spear.changed(name="theirs"), file)
+    qtbot.waitUntil(lambda: window.files.shared.bar.isVisible(), timeout=5_000)
+    qtbot.mouseClick(window.files.shared.bar.buttons[0], Qt.MouseButton.LeftButton)
+    assert window.session.whole is not None
+    assert window.session.whole.name == "theirs"
+    assert not window.session.modified
+    window.session.undo()
+    assert window.session.whole == spear
+    assert window.session.modified
+    file.write_text("{ not a job any more")
+    assert window.session.modified
+    window.files.shared.ask = lambda path, theirs: "both" if theirs is None else "not now"  # type: ignore[assignment]
+    assert window.files.save_to(file)
+    assert file.read_text() == "{ not a job any more"
+    assert window.session.path is not None
+    assert load_job(window.session.path) == spear
+
+
+def test_a_full_disk_is_told_and_the_window_stays(
+    another: Open, spear: Job, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    file = tmp_path / "job.toreuma"
+    save_job(spear, file)
+    window = another()
+    window.files.open_job(str(file))
+    window.session.attempt(lambda job: job.changed(name="edited"))
+    assert window.files.keep.journal.keep_now()
+
+    def full(_: int) -> None:
+        raise OSError(28, "No space left on device")
+
+    with monkeypatch.context() as patch:
+        patch.setattr("os.fsync", full)
+        patch.setattr(QMessageBox, "question", lambda *a, **k: QMessageBox.StandardButton.Save)
+        window.session.attempt(lambda job: job.changed(name="edited again"))
+        assert not window.files.keep.journal.keep_now()
+        window.files.keep._on_look()
+        assert "No space left" in window._notice.text()
+        assert not window.close()
+        assert "No space left" in window._notice.text()
+    assert load_job(file) == spear
+    assert window.session.modified
+    assert window.files.save_to(file)
+    assert load_job(file).name == "edited again"

@@ -21,8 +21,9 @@ os.umask(_MASK)
 def write_atomically(path: Path, content: str | bytes) -> None:
     """Write a file in full or not at all: to a new one beside it, flushed to disk, then renamed.
 
-    A link is followed, a device or a pipe is refused; mode and owner stay. A file with several names, or one whose owner or folder does not allow
-    another in its place, is written over. Raises `OSError`, for a file that is read-only too.
+    A link is followed, a device or a pipe is refused; mode and owner stay. A file with several names, or one whose
+    owner or folder does not allow another in its place, is written over. Raises `OSError`, for a file that is read-only
+    too.
     """
     data = content.encode("utf-8") if isinstance(content, str) else content
     path = Path(os.path.realpath(path))

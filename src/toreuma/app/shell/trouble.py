@@ -5,19 +5,18 @@ import os
 import sys
 import threading
 import time
+from collections.abc import Callable
 from types import TracebackType
-from typing import TYPE_CHECKING
 
 from PySide6.QtCore import QEvent, QObject
 from PySide6.QtGui import QKeyEvent, QKeySequence, QMouseEvent
-from PySide6.QtWidgets import QApplication, QWidget
+from PySide6.QtWidgets import QApplication, QMainWindow, QWidget
 
+from toreuma.app.session import Session
 from toreuma.app.shell.actions import Actions
 from toreuma.app.words import tr
+from toreuma.files.journal import Journal
 from toreuma.files.log import Log, fatal_file
-
-if TYPE_CHECKING:
-    from toreuma.app.shell.window import MainWindow
 
 __all__ = ["Trail", "Trouble"]
 
@@ -28,12 +27,15 @@ class Trail(QObject):
     """Notes what is done in a window: keys, clicks, stages, edits. What is typed into fields is not noted, only that
     something was."""
 
-    def __init__(self, window: "MainWindow", actions: Actions) -> None:
+    def __init__(
+        self, window: QMainWindow, session: Session, actions: Actions, say: Callable[[str, str], None], journal: Journal
+    ) -> None:
         super().__init__(window)
         self.log = Log(f"{os.getpid()}-{id(window) % 100_000}")
         self._window = window
-        window.session.job_changed.connect(lambda: self.log.did("the job changed"))
-        window.session.message.connect(lambda level, text: self.log.did(f"said, {level}: {text}"))
+        self.say, self.journal = say, journal
+        session.job_changed.connect(lambda: self.log.did("the job changed"))
+        session.message.connect(lambda level, text: self.log.did(f"said, {level}: {text}"))
         actions.noted = lambda name: self.log.did(f"action {name}")
 
     def watch(self) -> None:
@@ -86,11 +88,9 @@ class Trouble:
         if issubclass(kind, KeyboardInterrupt):
             QApplication.quit()
             return
-        from toreuma.app.shell.window import MainWindow
-
-        windows = [one for one in QApplication.topLevelWidgets() if isinstance(one, MainWindow)]
-        for window in windows:
-            window.trail.log.fault(error)
+        trails = [trail for one in QApplication.topLevelWidgets() for trail in one.findChildren(Trail)]
+        for trail in trails:
+            trail.log.fault(error)
         words = f"{kind.__name__}: {error}"
         now = time.monotonic()
         if now - self._told.get(words, -QUIET_S) < QUIET_S:
@@ -99,9 +99,9 @@ class Trouble:
         print(f"toreuma: {words}", file=sys.stderr)
         if threading.current_thread() is not threading.main_thread():
             return
-        for window in windows:
-            window.files.keep.journal.keep_now(1.0)
-            window.say(
+        for trail in trails:
+            trail.journal.keep_now(1.0)
+            trail.say(
                 "error",
                 f"{tr('Something of Toreuma failed')} ({words}). {tr('The job is kept')}; "
                 f"{tr('undo the last change, or save it. What happened is written down in log/faults.txt.')}",

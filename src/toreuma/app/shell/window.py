@@ -107,7 +107,7 @@ class MainWindow(QMainWindow):
         self.clipboard = Clipboard(session)
         self.paper = Paper(self, session, self.canvas)
         self.actions_known = Actions(self, entries(self))
-        self.trail = Trail(self, self.actions_known)
+        self.trail = Trail(self, session, self.actions_known, self.say, self.files.keep.journal)
         self.header = Header(session, self._theme, tuple(self.stages.values()), self.actions_known)
         self._lay_out()
         over: QWidget = self._whole

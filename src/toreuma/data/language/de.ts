@@ -67,6 +67,10 @@
    <translation>Weiteres Fenster</translation>
   </message>
   <message>
+   <source>Another window has taken it up.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Arc R</source>
    <translation>Bogen R</translation>
   </message>
@@ -627,6 +631,10 @@
    <translation>Innen</translation>
   </message>
   <message>
+   <source>It cannot be read; it is kept under its name with ~ after it.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>It will not show:\n</source>
    <translation type="unfinished" />
   </message>
@@ -641,6 +649,10 @@
   <message>
    <source>Job</source>
    <translation>Auftrag</translation>
+  </message>
+  <message>
+   <source>Keep both</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Keep what was seen</source>
@@ -1143,6 +1155,10 @@
    <translation>Sichern als</translation>
   </message>
   <message>
+   <source>Save mine over it</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Save program…</source>
    <translation>Programm sichern…</translation>
   </message>
@@ -1375,6 +1391,14 @@
    <translation>Das Werkzeug herausnehmen</translation>
   </message>
   <message>
+   <source>Take theirs</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Taken up where it was left; it is not saved yet.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Tap on the axis</source>
    <translation>Gewinde bohren in der Achse</translation>
   </message>
@@ -1563,8 +1587,28 @@
    <translation>Was ein Werkzeug verlangt</translation>
   </message>
   <message>
+   <source>What is changed here is not saved; both are compared when it is.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>What is here is saved under a dated name beside it</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>What is kept, and when</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>What it is</source>
    <translation>Was es ist</translation>
+  </message>
+  <message>
+   <source>What it rests on</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>What stands in the file is kept under its name with ~ after it</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>What the blank gives</source>
@@ -1629,6 +1673,14 @@
   <message>
    <source>With a bar, a hold and the machine and material used last; the open job is left</source>
    <translation>Mit Stange, Spannung und der zuletzt benutzten Maschine und dem Werkstoff; der offene Auftrag wird verlassen</translation>
+  </message>
+  <message>
+   <source>Work that was not saved</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Work that was not saved when a window ended is kept</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Wrench flats</source>
@@ -2455,6 +2507,10 @@
    <translation>wird von der Gegenspindel gehalten</translation>
   </message>
   <message>
+   <source>it has no file yet</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>its centre of mass</source>
    <translation>ihr Schwerpunkt</translation>
   </message>
@@ -2689,6 +2745,10 @@
   <message>
    <source>note</source>
    <translation>Bemerkung</translation>
+  </message>
+  <message>
+   <source>nothing</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>offsets of two tools differ by</source>

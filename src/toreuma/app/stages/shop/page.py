@@ -328,6 +328,9 @@ class ShopPage(QWidget):
         self._say("error" if problems else "ok", f"{words} {fault}".strip())
 
     def _ask_export(self) -> None:
+        if self.kind == "rack":
+            self._session.wanted.emit("write_rack")
+            return
         start = f"{self._name}.json"
         name, _ = QFileDialog.getSaveFileName(self, "Write the entry", start, "Entries (*.json)")
         if name:
