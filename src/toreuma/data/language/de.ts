@@ -68,7 +68,7 @@
   </message>
   <message>
    <source>Another window has taken it up.</source>
-   <translation type="unfinished" />
+   <translation>Ein anderes Fenster hat sie aufgenommen.</translation>
   </message>
   <message>
    <source>Arc R</source>
@@ -227,6 +227,14 @@
    <translation>Spitzen</translation>
   </message>
   <message>
+   <source>Changed here</source>
+   <translation>Hier geändert</translation>
+  </message>
+  <message>
+   <source>Changed in the file</source>
+   <translation>In der Datei geändert</translation>
+  </message>
+  <message>
    <source>Channels during the hand-over</source>
    <translation>Kanäle während der Übergabe</translation>
   </message>
@@ -341,6 +349,10 @@
   <message>
    <source>Drills a start hole</source>
    <translation>Bohrt ein Startloch</translation>
+  </message>
+  <message>
+   <source>Drop it</source>
+   <translation>Verwerfen</translation>
   </message>
   <message>
    <source>Dry</source>
@@ -632,7 +644,7 @@
   </message>
   <message>
    <source>It cannot be read; it is kept under its name with ~ after it.</source>
-   <translation type="unfinished" />
+   <translation>Sie ist nicht lesbar; sie bleibt unter ihrem Namen mit ~ dahinter.</translation>
   </message>
   <message>
    <source>It will not show:\n</source>
@@ -652,7 +664,11 @@
   </message>
   <message>
    <source>Keep both</source>
-   <translation type="unfinished" />
+   <translation>Beide behalten</translation>
+  </message>
+  <message>
+   <source>Keep what is here</source>
+   <translation>Behalten, was hier steht</translation>
   </message>
   <message>
    <source>Keep what was seen</source>
@@ -673,6 +689,10 @@
   <message>
    <source>Ladder of speeds</source>
    <translation>Drehzahlstufen</translation>
+  </message>
+  <message>
+   <source>Later</source>
+   <translation>Später</translation>
   </message>
   <message>
    <source>Layers and unit</source>
@@ -713,6 +733,10 @@
   <message>
    <source>Live centre</source>
    <translation>Mitlaufende Spitze</translation>
+  </message>
+  <message>
+   <source>Look at it</source>
+   <translation>Ansehen</translation>
   </message>
   <message>
    <source>Look for a name</source>
@@ -843,6 +867,10 @@
    <translation>Normal</translation>
   </message>
   <message>
+   <source>Not now</source>
+   <translation>Jetzt nicht</translation>
+  </message>
+  <message>
    <source>Not said yet</source>
    <translation>Noch nicht gesagt</translation>
   </message>
@@ -893,6 +921,10 @@
   <message>
    <source>Open a job…</source>
    <translation>Auftrag öffnen…</translation>
+  </message>
+  <message>
+   <source>Open beside the file</source>
+   <translation>Neben der Datei öffnen</translation>
   </message>
   <message>
    <source>Open it</source>
@@ -1067,6 +1099,10 @@
    <translation>Noch einmal lesen</translation>
   </message>
   <message>
+   <source>Read it again</source>
+   <translation>Neu lesen</translation>
+  </message>
+  <message>
    <source>Read or write</source>
    <translation>Lesen oder schreiben</translation>
   </message>
@@ -1156,7 +1192,7 @@
   </message>
   <message>
    <source>Save mine over it</source>
-   <translation type="unfinished" />
+   <translation>Meine darüber sichern</translation>
   </message>
   <message>
    <source>Save program…</source>
@@ -1303,6 +1339,10 @@
    <translation>Jemand dabei</translation>
   </message>
   <message>
+   <source>Something of Toreuma failed</source>
+   <translation>Etwas in Toreuma ist fehlgeschlagen</translation>
+  </message>
+  <message>
    <source>Speed of playing</source>
    <translation>Abspielgeschwindigkeit</translation>
   </message>
@@ -1379,6 +1419,10 @@
    <translation>Aus dieser Liste nehmen</translation>
   </message>
   <message>
+   <source>Take it up</source>
+   <translation>Aufnehmen</translation>
+  </message>
+  <message>
    <source>Take out</source>
    <translation>Herausnehmen</translation>
   </message>
@@ -1392,11 +1436,11 @@
   </message>
   <message>
    <source>Take theirs</source>
-   <translation type="unfinished" />
+   <translation>Ihre nehmen</translation>
   </message>
   <message>
    <source>Taken up where it was left; it is not saved yet.</source>
-   <translation type="unfinished" />
+   <translation>Dort aufgenommen, wo sie verlassen wurde; noch nicht gesichert.</translation>
   </message>
   <message>
    <source>Tap on the axis</source>
@@ -1409,6 +1453,10 @@
   <message>
    <source>The first hold lets go</source>
    <translation>Die erste Spannung öffnet</translation>
+  </message>
+  <message>
+   <source>The job is kept</source>
+   <translation>Der Auftrag ist aufgehoben</translation>
   </message>
   <message>
    <source>The one shown on the part</source>
@@ -1588,15 +1636,15 @@
   </message>
   <message>
    <source>What is changed here is not saved; both are compared when it is.</source>
-   <translation type="unfinished" />
+   <translation>Was hier geändert ist, ist nicht gesichert; beim Sichern wird beides verglichen.</translation>
   </message>
   <message>
    <source>What is here is saved under a dated name beside it</source>
-   <translation type="unfinished" />
+   <translation>Was hier steht, wird unter einem Namen mit Datum daneben gesichert</translation>
   </message>
   <message>
    <source>What is kept, and when</source>
-   <translation type="unfinished" />
+   <translation>Was aufgehoben wird, und wann</translation>
   </message>
   <message>
    <source>What it is</source>
@@ -1604,11 +1652,11 @@
   </message>
   <message>
    <source>What it rests on</source>
-   <translation type="unfinished" />
+   <translation>Worauf es beruht</translation>
   </message>
   <message>
    <source>What stands in the file is kept under its name with ~ after it</source>
-   <translation type="unfinished" />
+   <translation>Was in der Datei steht, bleibt unter ihrem Namen mit ~ dahinter</translation>
   </message>
   <message>
    <source>What the blank gives</source>
@@ -1676,11 +1724,11 @@
   </message>
   <message>
    <source>Work that was not saved</source>
-   <translation type="unfinished" />
+   <translation>Nicht gesicherte Arbeit</translation>
   </message>
   <message>
    <source>Work that was not saved when a window ended is kept</source>
-   <translation type="unfinished" />
+   <translation>Arbeit, die beim Ende eines Fensters nicht gesichert war, ist aufgehoben</translation>
   </message>
   <message>
    <source>Wrench flats</source>
@@ -2499,6 +2547,10 @@
    <translation>in den Bund</translation>
   </message>
   <message>
+   <source>is being read; what is open stays as it is.</source>
+   <translation>wird gelesen; was offen ist, bleibt wie es ist.</translation>
+  </message>
+  <message>
    <source>is caught</source>
    <translation>wird aufgefangen</translation>
   </message>
@@ -2508,7 +2560,7 @@
   </message>
   <message>
    <source>it has no file yet</source>
-   <translation type="unfinished" />
+   <translation>noch ohne Datei</translation>
   </message>
   <message>
    <source>its centre of mass</source>
@@ -2529,6 +2581,10 @@
   <message>
    <source>jaws stand out</source>
    <translation>Backen stehen vor</translation>
+  </message>
+  <message>
+   <source>kept</source>
+   <translation>aufgehoben</translation>
   </message>
   <message>
    <source>kept free of the shoulder</source>
@@ -2748,7 +2804,7 @@
   </message>
   <message>
    <source>nothing</source>
-   <translation type="unfinished" />
+   <translation>nichts</translation>
   </message>
   <message>
    <source>offsets of two tools differ by</source>
@@ -3223,6 +3279,10 @@
    <translation>vorhanden</translation>
   </message>
   <message>
+   <source>this work is in no file. Drop it for good?</source>
+   <translation>diese Arbeit steht in keiner Datei. Endgültig verwerfen?</translation>
+  </message>
+  <message>
    <source>thread</source>
    <translation>Gewinde</translation>
   </message>
@@ -3339,6 +3399,10 @@
    <translation>eingegebene Tiefen</translation>
   </message>
   <message>
+   <source>undo the last change, or save it. What happened is written down in log/faults.txt.</source>
+   <translation>die letzte Änderung zurücknehmen oder sichern. Was geschah, steht in log/faults.txt.</translation>
+  </message>
+  <message>
    <source>unknown</source>
    <translation>unbekannt</translation>
   </message>
@@ -3377,6 +3441,14 @@
   <message>
    <source>wanted safety</source>
    <translation>gewünschte Sicherheit</translation>
+  </message>
+  <message>
+   <source>was changed outside this window.</source>
+   <translation>wurde außerhalb dieses Fensters geändert.</translation>
+  </message>
+  <message>
+   <source>was saved by somebody else since it was opened here.</source>
+   <translation>wurde von jemand anderem gesichert, seit sie hier geöffnet ist.</translation>
   </message>
   <message>
    <source>what carries slender pieces</source>
