@@ -4,6 +4,7 @@ import os
 import time
 from pathlib import Path
 
+import ezdxf
 import pytest
 from PySide6.QtGui import QImage
 
@@ -106,3 +107,24 @@ def test_pictures_that_would_freeze_or_flood_are_one_line(tmp_path: Path, monkey
     for name in ("nested.svg", "wide.svg", "none.png", "pipe.png"):
         with pytest.raises(ImportFault):
             read_picture(tmp_path / name)
+
+
+def test_drawings_made_to_freeze_or_flood_are_told_in_a_few_seconds(tmp_path: Path) -> None:
+    for kind in ("nested", "huge", "round"):
+        drawing = ezdxf.new()
+        space = drawing.modelspace()
+        if kind == "nested":
+            drawing.blocks.new("B0")
+            for level in range(1, 6):
+                block = drawing.blocks.new(f"B{level}")
+                for place in range(60):
+                    block.add_blockref(f"B{level - 1}", (place, 0))
+            space.add_blockref("B5", (0, 0))
+        elif kind == "huge":
+            space.add_lwpolyline([(0, 0), (1e8, 0), (1e8, 1e7), (0, 1e7)], close=True)
+        else:
+            space.add_ellipse((0, 0), (1e9, 0), 0.5)
+        drawing.saveas(tmp_path / f"{kind}.dxf")
+        with pytest.raises(ImportFault) as caught:
+            read_part_apart(tmp_path / f"{kind}.dxf", limits=Limits(40.0))
+        assert "too long" not in str(caught.value)

@@ -31,7 +31,7 @@ GAP_MM = 0.05
 SPLINE_MM = 0.0005
 SPLINE_FIT_MM = 0.002
 FLAT_MM = 0.02
-HUGE_MM = 5000.0
+HUGE_MM, BEYOND_MM = 5000.0, 100_000.0
 
 UNITS_MM = {1: ("inch", 25.4), 2: ("ft", 304.8), 4: ("mm", 1.0), 5: ("cm", 10.0), 6: ("m", 1000.0)}
 CENTRE_LINE = re.compile(r"cent|axis|achs|mitte", re.I)
@@ -149,6 +149,9 @@ def _segments(entity: Any, scale: float, ignored: Counter[str]) -> Iterator[_Loo
     style = f"{entity.dxf.get('linetype', '')} {layer}"
     centre = bool(CENTRE_LINE.search(style))
     try:
+        if _reach(entity) * scale > BEYOND_MM:
+            ignored[f"{entity.dxftype().lower()} larger than any lathe"] += 1
+            return
         found = list(_geometry(entity, scale))
     except (ValueError, TypeError, AttributeError, ZeroDivisionError, IndexError):
         ignored[f"{entity.dxftype().lower()} that cannot be read"] += 1
@@ -158,6 +161,17 @@ def _segments(entity: Any, scale: float, ignored: Counter[str]) -> Iterator[_Loo
             ignored[f"{entity.dxftype().lower()} without finite places"] += 1
         elif segment.length > 1e-7:
             yield _Loose(segment, layer, centre)
+
+
+def _reach(entity: Any) -> float:
+    """How large a curve is that would be taken apart into chords, in the drawing's unit."""
+    kind = entity.dxftype()
+    if kind == "ELLIPSE":
+        return float(entity.dxf.major_axis.magnitude)
+    if kind == "SPLINE":
+        points = [*entity.control_points, *entity.fit_points]
+        return max((max(abs(float(p[0])), abs(float(p[1]))) for p in points), default=0.0)
+    return 0.0
 
 
 def _geometry(entity: Any, scale: float) -> Iterator[Segment]:

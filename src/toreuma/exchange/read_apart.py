@@ -18,6 +18,7 @@ from toreuma.exchange.reading import read_part
 __all__ = ["read_part_apart"]
 
 LIMITS = Limits(wall_s=90.0)
+BEYOND = "a size in it is beyond what a lathe can hold", "check the unit it is drawn in"
 
 
 def read_part_apart(
@@ -45,11 +46,19 @@ def read_part_apart(
             **{name: tuple(said[name]) for name in ("warnings", "ignored", "layers")},
         )
     except ValidationError:
-        raise ImportFault(path.name, "a size in it is beyond what a lathe can hold", "check the unit") from None
+        raise ImportFault(path.name, *BEYOND) from None
 
 
 def _work(request: dict[str, Any], progress: Progress) -> dict[str, Any]:
-    found = read_part(Path(request["path"]), request["layers"], request["units"], request["gap_mm"], progress=progress)
+    where = request["where"]
+    try:
+        found = read_part(
+            Path(request["path"]), request["layers"], request["units"], request["gap_mm"], progress=progress
+        )
+    except ValidationError:
+        raise ImportFault(where, *BEYOND) from None
+    except shapely.errors.GEOSException:
+        raise ImportFault(where, "its outline crosses itself or has no area", "draw it as one closed line") from None
     return {
         "part": found.part.model_dump_json(exclude_none=True),
         "drawn": shapely.to_wkb(found.drawn).hex(),

@@ -1,5 +1,6 @@
 """Files of the window: jobs opened and saved, drawings read, pictures and lists written."""
 
+import os
 from collections.abc import Callable
 from pathlib import Path
 
@@ -224,9 +225,10 @@ class Files(QObject):
         return {name: str(self._settings.value(f"state/{_key(name)}", "")) for name in self.recent()}
 
     def recent(self) -> list[str]:
+        """The last jobs whose files are there; whatever else stands in the settings is passed over."""
         stored = self._settings.value("recent", [])
-        names = [stored] if isinstance(stored, str) else list(stored or [])  # type: ignore[call-overload]
-        return [str(name) for name in names if Path(str(name)).exists()]
+        names = [stored] if isinstance(stored, str) else stored if isinstance(stored, list | tuple) else []
+        return [name for name in names if isinstance(name, str) and os.path.isfile(name)][:RECENT]
 
     def _state(self) -> str:
         """How far the open job is, in a word."""

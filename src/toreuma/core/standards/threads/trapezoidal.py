@@ -37,6 +37,8 @@ def trapezoidal_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     if lead is None:
         raise StandardError(name, f"Tr{d:g} has no usual pitch listed", f"give the pitch, like Tr{d:g}x4")
     pitch = float(match["p"]) if match["p"] else lead
+    if pitch <= 0 or lead <= 0:
+        raise StandardError(name, "a pitch of 0 is none", f"give the pitch, like Tr{d:g}x4")
     starts = round(lead / pitch)
     ac, td, td1 = (
         by_pitch(row, pitch) for row in (table.clearance_mm, table.major_external_um, table.minor_internal_um)
@@ -86,7 +88,8 @@ def _left(match: "re.Match[str]") -> str:
 def acme_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     """General purpose class 2G, 3G or 4G; formulas in inches (ASME B1.5, tables 4 to 6). Raises `StandardError`."""
     table, name = tables.acme, match.string.strip()
-    d, p = inch_size(match["size"]), 1 / float(match["tpi"])
+    tpi = float(match["tpi"])
+    d, p = inch_size(match["size"]), 1 / tpi if tpi else 0.0
     cls = (match["cls"] or "2G").upper()
     shares = table.classes[cls]
     if not 0.2 <= d <= 5 or not 1 / 16 <= p <= 1 or p >= d:
