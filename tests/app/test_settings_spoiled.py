@@ -8,6 +8,7 @@ from PySide6.QtCore import QByteArray, QEvent, QSettings
 from PySide6.QtWidgets import QApplication
 
 from toreuma.app.session import Session
+from toreuma.app.shell.settings import opened_settings
 from toreuma.app.shell.start import application
 from toreuma.app.shell.window import MainWindow
 
@@ -53,3 +54,18 @@ def test_settings_that_are_no_settings_open_a_window(tmp_path: Path, monkeypatch
         window.close()
         window.deleteLater()
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete)
+
+
+def test_settings_that_cannot_be_read_are_set_aside(tmp_path: Path) -> None:
+    application()
+    path = tmp_path / "s.ini"
+    spoiled = b"[recent\nno section, no value\n\xff\xfe"
+    path.write_bytes(spoiled)
+    settings = QSettings(str(path), QSettings.Format.IniFormat)
+    said = opened_settings(settings)
+    settings.setValue("theme", "dark")
+    settings.sync()
+    (kept,) = tmp_path.glob("s-*.ini")
+    assert kept.read_bytes() == spoiled
+    assert kept.name in said
+    assert opened_settings(QSettings(str(path), QSettings.Format.IniFormat)) == ""

@@ -112,7 +112,10 @@ def test_what_is_no_thread_is_one_line(name: str) -> None:
     assert caught.value.cure
 
 
-@pytest.mark.parametrize("designation", ["Tr20x0", "Tr20x4(P0)", "1/2-0 ACME", "M10x0", "0/2-13 UNC", "G1/0", "NPT 1/0"])
+ODD_SIZES = ("Tr20x0", "Tr20x4(P0)", "1/2-0 ACME", "M10x0", "0/2-13 UNC", "G1/0", "NPT 1/0")
+
+
+@pytest.mark.parametrize("designation", ODD_SIZES)
 def test_a_pitch_or_size_of_nothing_is_no_thread(designation: str) -> None:
     with pytest.raises(StandardError):
         thread_of(designation, thread_tables())

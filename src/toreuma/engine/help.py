@@ -43,7 +43,7 @@ def help_pages() -> tuple[Page, ...]:
         head, _, body = block.partition("\n")
         key, _, title = head.partition(" ")
         lead = body.split("\n\n")[0].strip()
-        body += licences_text() if key == LICENCES else ""
+        body += f"\n{licences_text()}" if key == LICENCES else ""
         found.append(Page(key, title.strip(), lead, body.strip() + _fields(key)))
     found += [Page(f"finding:{code}", title, title, text) for code, (title, text) in finding_pages().items()]
     return tuple(found)

@@ -9,6 +9,7 @@ from PySide6.QtWidgets import QApplication
 
 from toreuma.app.guard import guard_all
 from toreuma.app.session import Session
+from toreuma.app.shell.settings import opened_settings
 from toreuma.app.shell.trouble import Trouble
 from toreuma.app.shell.window import MainWindow
 from toreuma.app.theme import load_fonts
@@ -49,11 +50,14 @@ def run(job: Job | None, path: Path | None) -> int:
     app = application()
     trouble = Trouble()
     settings = QSettings()
+    problem = opened_settings(settings)
     speak(str(settings.value("language", "")))
     session = Session()
     window = MainWindow(session, settings)
     if job is not None:
         session.show(job, path)
+    if problem:
+        window.say("warning", problem)
     window.show()
     status = app.exec()
     trouble.end()
