@@ -2,6 +2,7 @@
 
 import xml.etree.ElementTree as ET
 from collections.abc import Iterator
+from pathlib import Path
 
 import pytest
 from PySide6.QtCore import QSettings
@@ -70,3 +71,19 @@ def test_no_translation_is_empty_or_loses_a_key() -> None:
         if said:
             assert said.strip()
             assert ("Ctrl+" in source) is ("Ctrl+" in said)
+
+
+def test_an_update_under_a_running_window_does_no_harm(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    """The file of a language is written anew while it is spoken, as an update does."""
+    place = tmp_path / "language"
+    place.mkdir()
+    shipped = data_path("language", "de.qm").read_bytes()
+    (place / "de.qm").write_bytes(shipped)
+    monkeypatch.setattr("toreuma.app.words.data_path", lambda *parts: tmp_path.joinpath(*parts))
+    try:
+        assert speak("de") == "de"
+        said = tr("Keep both")
+        (place / "de.qm").write_bytes(b"\0" * len(shipped))
+        assert tr("Keep both") == said != "Keep both"
+    finally:
+        speak("en")

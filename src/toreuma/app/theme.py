@@ -178,7 +178,7 @@ def _between(a: QColor, b: QColor, share: float) -> QColor:
 def load_fonts() -> None:
     """Make the shipped fonts known to Qt."""
     for path in sorted(data_path("fonts").glob("*.otf")):
-        QFontDatabase.addApplicationFont(str(path))
+        QFontDatabase.addApplicationFontFromData(path.read_bytes())
 
 
 @cache

@@ -11,7 +11,8 @@ from toreuma.shipped.paths import data_path
 __all__ = ["CONTEXT", "languages", "speak", "tr"]
 
 CONTEXT = "toreuma"
-_spoken: list[QTranslator] = []
+_spoken: list[tuple[QTranslator, bytes]] = []
+"""With what it was read of: Qt would read on in the file itself, which an update may change under it."""
 
 
 def tr(text: str) -> str:
@@ -31,13 +32,13 @@ def speak(code: str) -> str:
     """Speak a language from now on, in what is shown afresh; gives the one that is spoken, English where there is no
     such. An empty code asks the system."""
     while _spoken:
-        QCoreApplication.removeTranslator(_spoken.pop())
+        QCoreApplication.removeTranslator(_spoken.pop()[0])
     code = code or QLocale.system().name()[:2]
     if code == "en" or code not in languages():
         return "en"
-    translator = QTranslator()
-    if not translator.load(str(data_path("language", f"{code}.qm"))):
+    translator, data = QTranslator(), data_path("language", f"{code}.qm").read_bytes()
+    if not translator.load(data):
         return "en"
     QCoreApplication.installTranslator(translator)
-    _spoken.append(translator)
+    _spoken.append((translator, data))
     return code
