@@ -61,3 +61,14 @@ def test_markup_in_every_name_of_a_job_is_shown_and_not_rendered(
     assert shown
     assert {one.textFormat() for one in shown} == {Qt.TextFormat.PlainText}
     renew()
+
+
+def test_questions_show_names_as_they_are() -> None:
+    """A question box takes what looks like markup for markup: what it says of names goes through ``plain_tip``."""
+    asked = [
+        (path.name, line.strip())
+        for path in APP.rglob("*.py")
+        for line in path.read_text("utf-8").splitlines()
+        if re.search(r"QMessageBox\.(question|warning|information|critical|about)\(.+", line)
+    ]
+    assert asked == [one for one in asked if "plain_tip(" in one[1]], asked

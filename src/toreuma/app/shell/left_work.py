@@ -4,6 +4,7 @@ from PySide6.QtCore import QObject, Signal
 from PySide6.QtWidgets import QMessageBox, QWidget
 
 from toreuma.app.forms.bar import AskBar
+from toreuma.app.forms.label import plain_tip
 from toreuma.app.session.task import Task
 from toreuma.app.shell.files import Files
 from toreuma.app.shell.first_page import FirstPage
@@ -82,6 +83,6 @@ class LeftWork(QObject):
     def _on_dropped(self, offer: Offer) -> None:
         yes, no = QMessageBox.StandardButton.Discard, QMessageBox.StandardButton.Cancel
         words = f"{offer.job.name}: {tr('this work is in no file. Drop it for good?')}"
-        if QMessageBox.question(self._window, "Toreuma", words, yes | no, no) == yes:
+        if QMessageBox.question(self._window, "Toreuma", plain_tip(words), yes | no, no) == yes:
             offer.left.drop()
             self.look()
