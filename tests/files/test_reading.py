@@ -1,6 +1,7 @@
 """One way to read: plain files only, bounded, every number finite, every text writable again."""
 
 import os
+import time
 from pathlib import Path
 
 import pytest
@@ -108,3 +109,12 @@ def test_endless_numbers_are_refused_at_once(text: str) -> None:
     line = read_line(text, "mm", line_tables())
     assert line.part is None
     assert line.faults or text.startswith("-")
+
+
+@pytest.mark.parametrize("letter", ["a", "1", "("])
+def test_a_material_of_endless_name_is_refused_at_once(letter: str) -> None:
+    began = time.monotonic()
+    with pytest.raises(ToreumaError) as caught:
+        Library().material(letter * 2_000_000)
+    assert time.monotonic() - began < 2
+    assert len(str(caught.value)) < 700

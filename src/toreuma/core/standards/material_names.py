@@ -44,6 +44,9 @@ class Named:
         return f"{self.typed} is taken as {self.name}, which is near: {self.differs}" if self.differs else ""
 
 
+MOST_LETTERS = 200
+
+
 def plain(text: str) -> str:
     """Letters and figures alone: case, blanks, dashes, points and the words that only name a list do not matter."""
     low = text.casefold().replace("ø", "").strip()
@@ -54,6 +57,8 @@ def plain(text: str) -> str:
 def material_named(text: str, known: Iterable[str], names: MaterialNames) -> Named:
     """The material a name stands for. Raises `StandardError` that names the closest ones."""
     known = tuple(known)
+    if len(text) > MOST_LETTERS:
+        raise StandardError(f"material {text}", "no material has so long a name", "see the list of materials")
     found = _found(text, known, names)
     if found is None:
         bare, state = _bare(text, names)
