@@ -255,3 +255,38 @@ def test_older_files_said_only_that_a_cycle_is_written() -> None:
     )
     assert parse_job(thread).operation("t").written == "passes"
     assert "cycle" not in job_text(parse_job(thread))
+
+
+@pytest.mark.parametrize(
+    ("block", "ends"),
+    [
+        # Written down from the control's manual page of each cycle: places as (z, diameter).
+        ("G90 X30. Z-40. R-5. F.2", [(2, 20), (-40, 30), (-40, 60), (2, 60)]),
+        ("G90 X40. Z-10. R3. F.2", [(2, 46), (-10, 40), (-10, 60), (2, 60)]),
+        ("G94 X20. Z-8. R-4. F.2", [(-12, 60), (-8, 20), (2, 20), (2, 60)]),
+        ("G92 X28. Z-30. R-1. F2.", [(2, 26), (-30, 28), (-30, 60), (2, 60)]),
+        ("G90 X30. Z-40. F.2", [(2, 30), (-40, 30), (-40, 60), (2, 60)]),
+    ],
+)
+def test_tapers_of_the_cycles_of_one_pass(block: str, ends: list[tuple[float, float]], language: Dialect) -> None:
+    program = read(f"G21 G40 G99\nT0101\nG97 S500 M3\nG0 X60. Z2.\n{block}\nM30\n", language, (200.0, 100.0))
+    made = [(round(m.end[0], 4), round(2 * m.end[1], 4)) for m in program.motions if m.line == 5]
+    assert made == [(float(z), float(d)) for z, d in ends]
+
+
+def test_a_negative_radius_is_the_large_arc(language: Dialect) -> None:
+    head = "G21 G40 G99\nT0101\nG97 S500 M3\nG0 X20. Z0.\nG1 Z-10. F.1\n"
+    for word, sweep in (("R8.", None), ("R-8.", "large")):
+        for way in ("G2", "G3"):
+            program = read(f"{head}{way} X24. Z-14. {word}\nM30\n", language, (200.0, 100.0))
+            (arc,) = [m.segment for m in program.motions if isinstance(m.segment, Arc)]
+            assert math.dist(arc.centre, (-10.0, 10.0)) == pytest.approx(8.0)
+            assert math.dist(arc.centre, (-14.0, 12.0)) == pytest.approx(8.0)
+            assert (abs(arc.sweep_rad) > math.pi) == (sweep == "large")
+
+
+def test_a_taper_stays_until_the_cycle_is_named_again(language: Dialect) -> None:
+    text = "G21 G40 G99\nT0101\nG97 S500 M3\nG0 X60. Z2.\nG90 X30. Z-40. R-5. F.2\nX28.\nG90 X26.\nM30\n"
+    program = read(text, language, (200.0, 100.0))
+    firsts = {line: next(m for m in program.motions if m.line == line) for line in (5, 6, 7)}
+    assert [round(2 * firsts[line].end[1], 4) for line in (5, 6, 7)] == [20.0, 18.0, 26.0]

@@ -10,10 +10,11 @@ from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
 from toreuma.core.units import System
 from toreuma.engine.features import feature_on, new_feature, standard_reliefs
-from toreuma.engine.fresh import fresh_job, new_job, next_bar_mm, restocked, starter_line
+from toreuma.engine.fresh import copied, fresh_job, new_job, next_bar_mm, restocked, short_name, starter_line
 from toreuma.engine.library import library
 from toreuma.engine.line import said, with_part
 from toreuma.engine.proposals import settled
+from toreuma.files.jobs import job_text, parse_job
 from toreuma.shipped.library import demo_job, demo_names, holds, machines, materials, starters
 from toreuma.shipped.standards import bar_sizes_mm, relief_tables
 
@@ -189,3 +190,10 @@ def test_a_material_nobody_knows_says_which_are_close() -> None:
         library().material("316LX")
     with pytest.raises(StandardError, match="list of materials"):
         library().material("zzzz")
+
+
+def test_names_of_any_length_begin_a_job() -> None:
+    for name in ("x" * 5000, "half \ud800 a character", "", "Ø" * 200):
+        job, _ = new_job(name, "mm")
+        assert len(job.name) <= 120
+        assert parse_job(job_text(copied(job, short_name(job.name, " copy")))).name.endswith(" copy")

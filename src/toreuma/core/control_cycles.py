@@ -65,25 +65,28 @@ class _Way:
             self.at = target
 
 
-def turned_pass(start: Point, z: float, r: float) -> list[Made]:
-    """One turning pass: down, along Z, out along X with the feed, and back to the start."""
+def turned_pass(start: Point, z: float, r: float, taper: float = 0.0) -> list[Made]:
+    """One turning pass: down, along Z, out along X with the feed, and back to the start. ``taper`` is by how much the
+    pass begins farther out than it ends, on radius (R of system A)."""
     way = _Way(start)
-    way.rapid(r=r)
-    way.feed(z=z)
+    way.rapid(r=r + taper)
+    way.feed(z=z, r=r)
     way.feed(r=start[1])
     way.rapid(z=start[0])
     return way.made
 
 
-def faced_pass(start: Point, z: float, r: float) -> list[Made]:
-    """One facing pass: along Z, in along X, out along Z with the feed, and back to the start."""
-    return [_exchanged(one) for one in turned_pass(start[::-1], r, z)]
+def faced_pass(start: Point, z: float, r: float, taper: float = 0.0) -> list[Made]:
+    """One facing pass: along Z, in along X, out along Z with the feed, and back to the start. ``taper`` is by how much
+    the pass begins farther in front than it ends, along Z."""
+    return [_exchanged(one) for one in turned_pass(start[::-1], r, z, taper)]
 
 
-def threaded_pass(start: Point, z: float, r: float) -> list[Made]:
-    """One pass of a thread: down, along in step with the spindle, straight out, and back to the start."""
+def threaded_pass(start: Point, z: float, r: float, taper: float = 0.0) -> list[Made]:
+    """One pass of a thread: down, along in step with the spindle, straight out, and back to the start. ``taper`` as of
+    a turning pass."""
     way = _Way(start)
-    way.rapid(r=r)
+    way.rapid(r=r + taper)
     way.thread(z, r)
     way.rapid(r=start[1])
     way.rapid(z=start[0])

@@ -11,7 +11,19 @@ from toreuma.engine.line import said
 from toreuma.engine.proposals import FOLLOWED, next_bar_mm, proposed
 from toreuma.shipped.library import starters
 
-__all__ = ["STARTING_LINE", "copied", "fresh_job", "line_fault", "new_job", "next_bar_mm", "restocked", "starter_line"]
+__all__ = [
+    "STARTING_LINE",
+    "copied",
+    "fresh_job",
+    "line_fault",
+    "new_job",
+    "next_bar_mm",
+    "restocked",
+    "short_name",
+    "starter_line",
+]
+
+MOST_LETTERS = 120
 
 COMMON = ("face_allowance_mm", "length_mm", "skin", "skin_mm", "runout_mm", "supply", "material")
 MATERIAL, MACHINE = "C45", "slant-bed"
@@ -40,7 +52,7 @@ def fresh_job(
     }
     job = Job.model_validate(
         {
-            "name": name,
+            "name": short_name(name),
             "units": system,
             "part": part,
             "stock": {"kind": "round", "d_mm": max(2 * shape.profile.largest_r, 0.1), "material": material,
@@ -53,6 +65,12 @@ def fresh_job(
         }
     )  # fmt: skip
     return proposed(job)
+
+
+def short_name(name: str, end: str = "") -> str:
+    """A name as long as a job may have, with what is to stand at its end; halves of characters are left out."""
+    plain = name.encode("utf-8", "ignore").decode()
+    return plain[: MOST_LETTERS - len(end)] + end
 
 
 def new_job(name: str, system: System, material: str = "", machine: str = "", line: str = "") -> tuple[Job, str]:

@@ -21,6 +21,7 @@ __all__ = ["Imported", "adopted", "adopted_as_blank", "checked_bytes", "understo
 MAX_BYTES = 60_000_000
 SAMPLE_MM = 0.2
 MOST_SAMPLES = 50_000
+MOST_LETTERS = 120
 SAME_MM = 0.002
 STOCK_FACTS = ("face_allowance_mm", "skin", "skin_mm", "runout_mm", "supply", "material")
 
@@ -51,8 +52,9 @@ def understood(
     layers: tuple[str, ...] = (),
 ) -> Imported:
     """Build the part from its elements and measure how far it lies from what was drawn. Raises `PartError`."""
+    plain = name.encode("utf-8", "replace").decode()[:MOST_LETTERS]
     part = Part(
-        name=name, outside=dimensioned.outside, inside=dimensioned.inside, features=(*dimensioned.holes, *features)
+        name=plain, outside=dimensioned.outside, inside=dimensioned.inside, features=(*dimensioned.holes, *features)
     )
     drawn = shapely.transform(
         metal, lambda points: np.column_stack([points[:, 0] + dimensioned.shift_mm, points[:, 1]])

@@ -15,7 +15,7 @@ from toreuma.app.shell.shared import Shared
 from toreuma.app.stages.tools.choice import ToolChoice
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan.sides.pair import second_end
-from toreuma.engine.fresh import copied
+from toreuma.engine.fresh import copied, short_name
 from toreuma.engine.library import library, open_job
 from toreuma.engine.search import is_known
 from toreuma.exchange.exports import export_file
@@ -165,7 +165,7 @@ class Files(QObject):
         job = self.session.whole
         if job is None or not self.may_leave():
             return
-        self.session.show(copied(job, f"{job.name} copy"))
+        self.session.show(copied(job, short_name(job.name, " copy")))
         self.session.message.emit("ok", "A copy to go on from; give it a name on the part stage, and save it.")
 
     def begin_from(self, name: str) -> None:
@@ -176,7 +176,7 @@ class Files(QObject):
             self.session.message.emit("error", str(error))
             return
         if self.may_leave():
-            self.session.show(copied(job, f"{job.name} copy"))
+            self.session.show(copied(job, short_name(job.name, " copy")))
             self.opened.emit()
             self.session.message.emit("ok", "A copy to go on from; give it a name on the part stage, and save it.")
 

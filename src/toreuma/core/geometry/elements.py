@@ -135,8 +135,8 @@ def _shift(point: Point, dz: float, dr: float) -> Point:
     return point[0] + dz, point[1] + dr
 
 
-def arc_through_ends(start: Point, end: Point, radius: float, clockwise: bool) -> Arc:
-    """The arc of at most half a turn with this radius between two points.
+def arc_through_ends(start: Point, end: Point, radius: float, clockwise: bool, large: bool = False) -> Arc:
+    """The arc of at most half a turn with this radius between two points, or the ``large`` one of at least that.
 
     Raises `ValueError` when the points lie farther apart than the diameter.
     """
@@ -146,7 +146,7 @@ def arc_through_ends(start: Point, end: Point, radius: float, clockwise: bool) -
     height = math.sqrt(max(radius**2 - (chord / 2) ** 2, 0.0))
     middle = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
     across = (-(end[1] - start[1]) / chord, (end[0] - start[0]) / chord)
-    side = -height if clockwise else height
+    side = -height if clockwise is not large else height
     return Arc(start, end, (middle[0] + side * across[0], middle[1] + side * across[1]), clockwise)
 
 

@@ -309,7 +309,8 @@ class Writer(DrivenWords):
         if self._plan.job.program.arcs == "R":
             radius = arc.radius * self._scale
             least = chord / 2 * self._scale
-            return f"R{self._number_text(max(radius, least), self._places)}"
+            large = -1.0 if abs(arc.sweep_rad) > math.pi else 1.0  # R alone is the arc of at most half a turn
+            return f"R{self._number_text(large * max(radius, least), self._places)}"
         across = (arc.centre[1] - start[1]) * self._scale
         along = (arc.centre[0] - start[0]) * self._scale
         return f"I{self._number_text(across, self._places)} K{self._number_text(along, self._places)}"

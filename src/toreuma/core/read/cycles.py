@@ -139,7 +139,7 @@ MULTIPLE: dict[str, Callable[[Words], list[Made]]] = {
 FOLLOWING = ("rough_cycle", "rough_face_cycle", "pattern_cycle", "finish_cycle")
 """Those that follow a contour between two block numbers."""
 
-BOXES: dict[str, Callable[[Point, float, float], list[Made]]] = {
+BOXES: dict[str, Callable[[Point, float, float, float], list[Made]]] = {
     "turn_cycle": turned_pass,
     "face_cycle": faced_pass,
     "thread_cycle": threaded_pass,

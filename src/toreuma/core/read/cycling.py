@@ -58,7 +58,9 @@ class Cycling(Moves):
         back = block.value("R")
         back_z = start[0] if back is None else back * state.scale
         if state.move in BOXES:
-            self._made(BOXES[state.move](start, *target), feed, block)
+            if back is not None or "G" in block.said.last:
+                state.taper = (back or 0.0) * state.scale
+            self._made(BOXES[state.move](start, *target, state.taper), feed, block)
             return
         self._add(Line(start, (back_z, start[1])), None, block)
         if state.move == "tap_cycle":

@@ -107,7 +107,7 @@ class Moves(Modes):
                 wanted = abs(radius) * state.scale
                 # A radius rounded down to the program's resolution may miss half the chord by that much.
                 wanted = max(wanted, chord) if chord - wanted < 0.002 else wanted
-                return arc_through_ends(state.at, target, wanted, clockwise)
+                return arc_through_ends(state.at, target, wanted, clockwise, large=radius < 0)
             except ValueError:
                 self._say(
                     "error",

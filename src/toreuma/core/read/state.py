@@ -60,6 +60,8 @@ class State:
     scale: float = 1.0
     units_set: bool = False
     move: str = ""
+    taper: float = 0.0
+    """Of the cycle of one pass in force, mm, until its word stands again."""
     feed: float | None = None
     per_minute: bool | None = None
     surface: bool | None = None
@@ -88,8 +90,8 @@ class State:
     def key(self) -> Hashable:
         """Everything in force but where in the program it stands, and cycles begun."""
         return (
-            self.at, self.scale, self.units_set, self.move, self.feed, self.per_minute, self.surface, self.speed,
-            self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm, self.held_at_angle,
+            self.at, self.scale, self.units_set, self.move, self.taper, self.feed, self.per_minute, self.surface,
+            self.speed, self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm, self.held_at_angle,
             self.braked, self.polar, self.c_deg, self.y, self.second, self.shared, frozenset(self.warned),
         )  # fmt: skip
 

@@ -43,7 +43,7 @@ def second_end(job: Job) -> Job:
         changes |= {"jaws": wanted.jaws, "bored_d_mm": far.d_mm if soft else None, "bored_depth_mm": None}
     turned = job.with_setup(hold=hold.changed(**changes), centre=None)
     return turned.changed(
-        name=f"{job.name or job.part.name}, second end", stock=_half_made(job, whole), second_hold=None
+        name=f"{(job.name or job.part.name)[:100]}, second end", stock=_half_made(job, whole), second_hold=None
     )
 
 
