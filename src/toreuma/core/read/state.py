@@ -91,8 +91,8 @@ class State:
         """Everything in force but where in the program it stands, and cycles begun."""
         return (
             self.at, self.scale, self.units_set, self.move, self.taper, self.feed, self.per_minute, self.surface,
-            self.speed, self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm, self.held_at_angle,
-            self.braked, self.polar, self.c_deg, self.y, self.second, self.shared, frozenset(self.warned),
+            self.speed, self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm,
+            self.held_at_angle, self.braked, self.polar, self.c_deg, self.y, self.second, self.shared, frozenset(self.warned),
         )  # fmt: skip
 
 
