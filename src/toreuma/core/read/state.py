@@ -92,7 +92,8 @@ class State:
         return (
             self.at, self.scale, self.units_set, self.move, self.taper, self.feed, self.per_minute, self.surface,
             self.speed, self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm,
-            self.held_at_angle, self.braked, self.polar, self.c_deg, self.y, self.second, self.shared, frozenset(self.warned),
+            self.held_at_angle, self.braked, self.polar, self.c_deg, self.y, self.second, self.shared,
+            frozenset(self.warned),
         )  # fmt: skip
 
 
