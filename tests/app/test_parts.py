@@ -1,5 +1,8 @@
 """Parts of the window on their own: session, worker, canvas view, entries."""
 
+import threading
+import time
+
 import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
 from pytestqt.qtbot import QtBot
@@ -9,10 +12,11 @@ from toreuma.app.forms.format import both_ways, clock, diameter
 from toreuma.app.forms.number import Entry, evidence_html
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
-from toreuma.app.session.worker import Worker
+from toreuma.app.session.worker import Worker, left_running
 from toreuma.app.shell.shot import settle
 from toreuma.app.theme import load_theme
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
+from toreuma.core.errors import Cancelled
 from toreuma.core.model import Job
 from toreuma.engine.engine import Engine
 
@@ -156,3 +160,27 @@ def test_a_hundred_operations_stay_usable(window: Window, spear: Job) -> None:
     window.session.select(operation="x50")
     assert window.route.view.currentIndex().row() == 51
     assert len(window.finder._offers()) > 100
+
+
+def test_a_window_that_goes_does_not_wait_for_a_step_without_end(
+    qtbot: QtBot, spear: Job, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("toreuma.app.session.worker.STOP_MS", 200)
+    go_on, begun = threading.Event(), threading.Event()
+
+    def stuck(*arguments: object) -> object:
+        begun.set()
+        go_on.wait(20)
+        raise Cancelled
+
+    engine = Engine()
+    monkeypatch.setattr(engine, "follow", stuck)
+    worker = Worker(engine)
+    worker.request(spear)
+    assert begun.wait(10)
+    before = time.monotonic()
+    worker.stop()
+    assert time.monotonic() - before < 3
+    assert left_running()
+    go_on.set()
+    qtbot.waitUntil(lambda: not left_running(), timeout=10_000)

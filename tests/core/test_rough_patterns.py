@@ -1,6 +1,7 @@
 """Roughing away from the chuck at a low angle, and plunging side by side."""
 
 import math
+import time
 from itertools import pairwise
 
 import pytest
@@ -81,3 +82,11 @@ def test_the_wrong_tool_is_told(pattern: str, name: str, needs: str) -> None:
     _, planned = roughed(pattern, name)
     assert [finding.code for finding in planned.findings] == ["tool.kind"]
     assert needs in planned.findings[0].what
+
+
+def test_a_depth_of_cut_far_too_small_ends_the_operation_at_once(spear: Job) -> None:
+    job = spear.with_operation("op2", lambda op: op.changed(pins=op.pins.changed(ap_mm=0.001)))
+    assert job.operation("op2").kind == "rough_od"  # type: ignore[union-attr]
+    began = time.monotonic()
+    assert "moves.many" in {finding.code for finding in plan(job).all_findings}
+    assert time.monotonic() - began < 30

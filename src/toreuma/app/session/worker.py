@@ -14,9 +14,18 @@ from toreuma.core.model import Job
 from toreuma.engine.engine import Engine
 from toreuma.files.log import write_fault
 
-__all__ = ["Worker"]
+__all__ = ["Worker", "left_running"]
 
 Asked = Literal["plan", "route", "cycle"]
+
+STOP_MS = 3_000
+_LEFT: list["Worker"] = []
+
+
+def left_running() -> bool:
+    """A step of a worker that was stopped has not come to its end."""
+    return any(not worker.ended for worker in _LEFT)
+
 
 PAINT_FIRST_S = 0.5
 """The proof waits no longer than this for the window to draw the plan."""
@@ -75,11 +84,20 @@ class Worker(QObject):
         return number
 
     def stop(self) -> None:
-        """End the thread."""
+        """End the thread. A step that does not come to its end in time is left to run out by itself: the window that
+        goes does not wait for it."""
         self.cancel()
         self._queue.put(None)
-        self._task.wait()
-        self._engine.forget()
+        if self._task.wait(STOP_MS):
+            self._engine.forget()
+        else:
+            self._task.setParent(None)
+            _LEFT.append(self)
+
+    @property
+    def ended(self) -> bool:
+        """Its thread has come to its end."""
+        return self._task.isFinished()
 
     def _answer_all(self, check: Check, progress: object) -> None:
         """The thread's loop."""

@@ -1,6 +1,7 @@
 """Starting the application."""
 
 import gc
+import os
 import sys
 from pathlib import Path
 
@@ -9,6 +10,7 @@ from PySide6.QtWidgets import QApplication
 
 from toreuma.app.guard import guard_all
 from toreuma.app.session import Session
+from toreuma.app.session.worker import left_running
 from toreuma.app.shell.settings import opened_settings
 from toreuma.app.shell.trouble import Trouble
 from toreuma.app.shell.window import MainWindow
@@ -61,4 +63,6 @@ def run(job: Job | None, path: Path | None) -> int:
     window.show()
     status = app.exec()
     trouble.end()
+    if left_running():
+        os._exit(status)  # all is saved or kept; what still runs is of no use to anybody
     return status

@@ -12,6 +12,7 @@ from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.region import Region
 from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM
+from toreuma.core.plan.ground.result import OperationFault
 
 __all__ = ["SAME_MM", "SLIVER_MM", "LevelCut", "level_cuts", "shoulder_steps"]
 
@@ -64,6 +65,9 @@ class LevelCut:
         return min(z), max(z)
 
 
+MOST_PASSES = 2_000
+
+
 def level_cuts(
     envelope: Envelope, touched: Region, top: float, floor: float, limit: float, varied: bool = False
 ) -> list[LevelCut]:
@@ -93,6 +97,9 @@ def _levels(height: float, key: float, limit: float, varied: bool) -> Points:
     """Heights of the passes: evenly spaced, or by turns a little more and a little less, so that the notch in the
     edge moves from pass to pass."""
     count = max(1, math.ceil((height - key) / limit - 1e-6))
+    if count > MOST_PASSES:
+        what = f"it would take more than {MOST_PASSES} passes"
+        raise OperationFault("moves.many", what, "the depth of cut is far too small: look at the tool")
     if not varied or height - key < LEAST_VARIED * limit:
         return np.linspace(height, key, count + 1)
     count = max(2, math.ceil((height - key) / limit * (1 + VARIES) - 1e-6))
