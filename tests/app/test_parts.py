@@ -10,15 +10,17 @@ from pytestqt.qtbot import QtBot
 from tests.support.window import Window
 from toreuma.app.forms.format import both_ways, clock, diameter
 from toreuma.app.forms.number import Entry, evidence_html
+from toreuma.app.forms.part_edits import changed_element, changed_feature, split, tapered
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
 from toreuma.app.session.worker import Worker, left_running
 from toreuma.app.shell.shot import settle
 from toreuma.app.theme import load_theme
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
-from toreuma.core.errors import Cancelled
+from toreuma.core.errors import Cancelled, PartError
 from toreuma.core.model import Job
 from toreuma.engine.engine import Engine
+from toreuma.engine.library import library
 
 
 @pytest.mark.parametrize(
@@ -184,3 +186,29 @@ def test_a_window_that_goes_does_not_wait_for_a_step_without_end(
     assert left_running()
     go_on.set()
     qtbot.waitUntil(lambda: not left_running(), timeout=10_000)
+
+
+def test_what_an_undo_took_away_is_no_longer_typed_into(spear: Job) -> None:
+    for change in (
+        lambda: changed_feature(spear, 99, name="x"),
+        lambda: changed_element(spear, "outside", 99, name="x"),
+        lambda: tapered(spear, "outside", 99, "1:10"),
+        lambda: split(spear, "inside", 3),
+    ):
+        with pytest.raises(PartError, match="no longer there"):
+            change()
+
+
+def test_the_cut_lab_goes_on_when_the_shop_loses_what_was_chosen(
+    window: Window, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    lab = window.bench.lab
+    window.open_bench("cut lab")
+    lab.material.addItem("mine", "a material that was taken out")
+    lab.material.setCurrentIndex(lab.material.count() - 1)
+    lab.machine.addItem("mine", "a machine that was taken out")
+    lab.machine.setCurrentIndex(lab.machine.count() - 1)
+    lab.refresh()
+    assert lab.material.currentData() in library().materials
+    assert lab.machine.currentData() in library().machines
+    assert lab.material.findData("a material that was taken out") < 0

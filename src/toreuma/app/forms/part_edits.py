@@ -1,5 +1,6 @@
 """Edits of the part that buttons and clicks ask for: each takes a job and gives the changed one."""
 
+from collections.abc import Sequence
 from typing import Any
 
 from toreuma.core.errors import PartError
@@ -44,8 +45,15 @@ def chained(job: Job, side: str) -> tuple[Element, ...]:
     return job.part.outside if side == "outside" else job.part.inside
 
 
+def _is_there(things: Sequence[object], index: int, section: str) -> None:
+    """An undo may have taken away what is still being typed into. Raises `PartError`."""
+    if not 0 <= index < len(things):
+        raise PartError(-1, "", "what was typed into is no longer there", "choose another", section)
+
+
 def changed_element(job: Job, side: str, index: int, **changes: Any) -> Job:
     elements = list(chained(job, side))
+    _is_there(elements, index, side)
     elements[index] = elements[index].changed(**changes)
     return job.changed(part=job.part.changed(**{side: tuple(elements)}))
 
@@ -53,6 +61,7 @@ def changed_element(job: Job, side: str, index: int, **changes: Any) -> Job:
 def split(job: Job, side: str, index: int) -> Job:
     """Two elements in place of one, joined in the middle of it."""
     elements = list(chained(job, side))
+    _is_there(elements, index, side)
     here = elements[index]
     if index == 0 or here.kind == "arc":
         raise PartError(index, "kind", "only a straight element behind the first can be split", "choose another", side)
@@ -64,6 +73,7 @@ def split(job: Job, side: str, index: int) -> Job:
 
 def tapered(job: Job, side: str, index: int, text: str) -> Job:
     """The end of an element moved so that it tapers as typed. Raises `UnitError`."""
+    _is_there(chained(job, side), index, side)
     before, here = chained(job, side)[index - 1 : index + 1]
     end = end_diameter(text, before.d_mm, before.z_mm - here.z_mm)
     return changed_element(job, side, index, d_mm=round(end, 5))
@@ -97,6 +107,7 @@ def _with(job: Job, feature: dict[str, Any]) -> Job:
 
 def changed_feature(job: Job, index: int, **changes: Any) -> Job:
     features = list(job.part.features)
+    _is_there(features, index, "features")
     features[index] = features[index].changed(**changes)
     return job.changed(part=job.part.changed(features=tuple(features)))
 

@@ -47,12 +47,9 @@ class LabBench(QWidget):
         session.outcome_changed.connect(self._list_operations)
         self.rungs: dict[str, tuple[Rung, ...]] = {}
         self.material, self.tool, self.machine, self.units = QComboBox(), QComboBox(), QComboBox(), QComboBox()
-        for name, one in library().materials.items():
-            self.material.addItem(f"{name}  ({one.group})", name)
+        self._list_shop()
         for name in SOFTENING_C:
             self.tool.addItem(name, name)
-        for machine in library().machines:
-            self.machine.addItem(machine, machine)
         for words, value in (("mm, m/min", "mm"), ("inch, ft/min", "inch")):
             self.units.addItem(words, value)
         self.material.setCurrentIndex(max(self.material.findData("C45"), 0))
@@ -205,8 +202,26 @@ class LabBench(QWidget):
                 entry.style().polish(entry)
         return values if good else None
 
+    def _list_shop(self) -> None:
+        """Materials and machines as the shop has them now; what was chosen stays chosen where it is still there."""
+        shop = library()
+        for box, rows in (
+            (self.material, [(f"{name}  ({one.group})", name) for name, one in shop.materials.items()]),
+            (self.machine, [(name, name) for name in shop.machines]),
+        ):
+            chosen = box.currentData()
+            box.blockSignals(True)
+            box.clear()
+            for words, name in rows:
+                box.addItem(words, name)
+            box.setCurrentIndex(max(box.findData(chosen), 0))
+            box.blockSignals(False)
+
     def refresh(self) -> None:
         """Compute the cut and the ladder again."""
+        shop = library()
+        if self.material.currentData() not in shop.materials or self.machine.currentData() not in shop.machines:
+            self._list_shop()
         typed = self._typed(self.system)
         if typed is None:
             self.says.setText(tr("Type sizes that can be: a number larger than nothing, with its unit if you like."))
