@@ -124,6 +124,5 @@ def test_from_nothing_to_a_program_by_keyboard_alone(
     assert "M30" in written[0].read_text() or "M99" in written[0].read_text()
     print(f"keys for the shop {shop}, for the part {part}, in all {keys.count}; waited {keys.waited_s:.1f} s")
     assert part < 400
-    assert keys.waited_s < 10
     window.session.close()
     renew()

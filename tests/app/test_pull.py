@@ -1,7 +1,10 @@
 """Dimensions pulled with the mouse, and a picture of a paper drawing under the section."""
 
+import threading
+from collections.abc import Callable
 from pathlib import Path
 
+import pytest
 from PySide6.QtCore import QPoint, QPointF, Qt
 from PySide6.QtGui import QColor, QImage
 from pytestqt.qtbot import QtBot
@@ -70,6 +73,7 @@ def test_a_picture_lies_under_the_section_to_scale(bare: Window, qtbot: QtBot, t
     image.fill(QColor("yellow"))
     image.save(str(tmp_path / "paper.png"))
     bare.paper.show(tmp_path / "paper.png")
+    qtbot.waitUntil(lambda: bare.canvas.underlay is not None, timeout=60_000)
     under = bare.canvas.underlay
     assert under is not None
     assert "axis meets" in under.asks
@@ -87,11 +91,36 @@ def test_a_picture_lies_under_the_section_to_scale(bare: Window, qtbot: QtBot, t
     assert bare.canvas.underlay is None
 
 
-def test_what_is_no_picture_is_one_line(bare: Window, tmp_path: Path) -> None:
+def test_what_is_no_picture_is_one_line(bare: Window, qtbot: QtBot, tmp_path: Path) -> None:
     show(bare, "30 x 40")
     (tmp_path / "x.png").write_text("nothing")
     said: list[str] = []
     bare.session.message.connect(lambda level, text: said.append(text))
     bare.paper.show(tmp_path / "x.png")
+    qtbot.waitUntil(lambda: bool(said), timeout=60_000)
     assert "no picture" in said[0]
+    assert bare.canvas.underlay is None
+
+
+def test_a_picture_that_takes_long_is_said_and_can_be_stopped(
+    bare: Window, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The window goes on meanwhile; once stopped, nothing more is heard of it."""
+    go_on = threading.Event()
+
+    def slow(path: Path, check: Callable[[], None]) -> QImage:
+        go_on.wait(20)
+        return QImage(6, 6, QImage.Format.Format_RGB32)
+
+    monkeypatch.setattr("toreuma.app.shell.paper.read_picture", slow)
+    show(bare, "30 x 40")
+    bare.paper.show(Path("slow.png"))
+    assert not bare.paper.bar.isVisible()
+    qtbot.waitUntil(bare.paper.bar.isVisible, timeout=20_000)
+    assert "slow.png" in bare.paper.bar.words.text()
+    bare.paper.bar.buttons[0].click()
+    assert not bare.paper.bar.isVisible()
+    go_on.set()
+    bare.paper.close()
+    qtbot.wait(20)
     assert bare.canvas.underlay is None

@@ -2,6 +2,7 @@
 
 import contextlib
 import hashlib
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -17,6 +18,8 @@ from toreuma.files.writing import write_atomically
 __all__ = ["job_schema", "job_text", "load_job", "parse_job", "print_of", "read_job", "save_job", "validation_line"]
 
 MAX_BYTES = 10_000_000
+READ, TAKEN_APART = 0.05, 0.4
+"""Shares of the time a large file takes: from the disk, and into values; the rest is their check."""
 
 
 def load_job(path: Path) -> Job:
@@ -24,8 +27,8 @@ def load_job(path: Path) -> Job:
     return read_job(path)[0]
 
 
-def read_job(path: Path) -> tuple[Job, str]:
-    """A job, and the print of the file it stands in. Raises `JobError`."""
+def read_job(path: Path, progress: Callable[[float], None] = lambda share: None) -> tuple[Job, str]:
+    """A job, and the print of the file it stands in; ``progress`` is told the share done. Raises `JobError`."""
     try:
         data = bytes_of(path, MAX_BYTES)
     except FileNotFoundError:
@@ -34,7 +37,8 @@ def read_job(path: Path) -> tuple[Job, str]:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError:
         raise JobError(path.name, "the file is not UTF-8 text", "choose a .toreuma job file") from None
-    return parse_job(text, path.name), _print(data)
+    progress(READ)
+    return parse_job(text, path.name, progress), _print(data)
 
 
 def print_of(path: Path) -> str:
@@ -49,9 +53,10 @@ def _print(data: bytes) -> str:
     return hashlib.sha256(data).hexdigest()
 
 
-def parse_job(text: str, where: str = "job") -> Job:
+def parse_job(text: str, where: str = "job", progress: Callable[[float], None] = lambda share: None) -> Job:
     """Turn job text into a job. Raises `JobError`."""
     data = json_from(text, where)
+    progress(TAKEN_APART)
     if not isinstance(data, dict) or "version" not in data:
         raise JobError(where, "there is no format version in it", "choose a .toreuma job file")
     version = data["version"]

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from PySide6.QtWidgets import QFrame, QHBoxLayout, QPushButton
+from PySide6.QtWidgets import QFrame, QHBoxLayout, QProgressBar, QPushButton
 
 from toreuma.app.forms.label import Label
 from toreuma.app.words import tr
@@ -21,6 +21,9 @@ class AskBar(QFrame):
         self.words = Label()
         self.words.setWordWrap(True)
         self._row.addWidget(self.words, 1)
+        self.done = QProgressBar(textVisible=False, maximum=100)
+        self.done.setFixedWidth(120)
+        self._row.addWidget(self.done)
         self.buttons: list[QPushButton] = []
         self.hide()
 
@@ -31,12 +34,18 @@ class AskBar(QFrame):
             button.deleteLater()
         self.buttons = []
         self.words.setText(words)
+        self.done.hide()
         for label, answer in answers:
             button = QPushButton(tr(label))
             button.clicked.connect(lambda _=False, answer=answer: self._answered(answer))
             self._row.addWidget(button)
             self.buttons.append(button)
         self.show()
+
+    def share(self, share: float) -> None:
+        """How much of what it speaks of is done."""
+        self.done.setValue(round(100 * share))
+        self.done.show()
 
     def _answered(self, answer: Callable[[], None]) -> None:
         self.hide()

@@ -8,22 +8,23 @@ from PySide6.QtCore import QBuffer, QByteArray, QSize, Qt
 from PySide6.QtGui import QGuiApplication, QImage, QImageReader
 
 from toreuma.core.errors import ImportFault
+from toreuma.core.memo import Check, never_cancel
 from toreuma.exchange.apart import Limits, Progress, run_apart, serve
 from toreuma.exchange.imports import checked_bytes
 
 __all__ = ["read_picture"]
 
-LIMITS = Limits(wall_s=4.5, memory_mb=3_000)
+LIMITS = Limits(wall_s=60.0, memory_mb=3_000)
 MOST_PX, KEPT_PX = 12_000, 4_000
 """Larger pictures are refused; what is kept is made smaller than this, which is more than a screen shows."""
 
 
-def read_picture(path: Path) -> QImage:
-    """A picture from a file. Raises `ImportFault`."""
+def read_picture(path: Path, check: Check = never_cancel) -> QImage:
+    """A picture from a file. Raises `ImportFault`, and what ``check`` raises to stop."""
     checked_bytes(path)
     request = {"path": str(path.absolute()), "where": path.name}
     image = QImage()
-    image.loadFromData(base64.b64decode(run_apart(__name__, request, path.name, LIMITS)), "PNG")
+    image.loadFromData(base64.b64decode(run_apart(__name__, request, path.name, LIMITS, check)), "PNG")
     if image.isNull():
         raise ImportFault(path.name, "this is no picture that can be read", "use PNG, JPEG or SVG")
     return image

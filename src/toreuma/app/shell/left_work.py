@@ -5,7 +5,7 @@ from PySide6.QtWidgets import QMessageBox, QWidget
 
 from toreuma.app.forms.bar import AskBar
 from toreuma.app.forms.label import plain_tip
-from toreuma.app.session.task import Task
+from toreuma.app.session.beside import Beside
 from toreuma.app.shell.files import Files
 from toreuma.app.shell.first_page import FirstPage
 from toreuma.app.words import tr
@@ -28,33 +28,25 @@ class LeftWork(QObject):
         self._window, self._first, self._files = window, first, files
         self.offers: list[Offer] = []
         self.bar = AskBar()
-        self._task: Task | None = None
+        self._looking = Beside(self)
         first.offers.taken.connect(lambda offer: self.taken.emit(offer, False))
         first.offers.beside.connect(lambda offer: self.taken.emit(offer, True))
         first.offers.dropped.connect(self._on_dropped)
 
     def look(self) -> None:
         """Find out what was left; an earlier look is given up."""
-        self._leave()
-        self._task = Task(lambda check, progress: offers(), "unsaved work", self)
-        self._task.done.connect(self._on_found)
-        self._task.failed.connect(lambda error: self._on_found(([], [error])))
-        self._task.finished.connect(self._task.deleteLater)
-        self._task.start()
-
-    def _leave(self) -> None:
-        if self._task is not None:
-            self._task.leave()
-            self._task = None
+        self._looking.start(
+            lambda check, progress: offers(),
+            "unsaved work",
+            self._on_found,
+            lambda error: self._on_found(([], [error])),
+        )
 
     def close(self) -> None:
         """Wait for a look under way before the window goes."""
-        self._leave()
-        for task in self.findChildren(Task):
-            task.wait()
+        self._looking.close()
 
     def _on_found(self, found: tuple[list[Offer], list[ToreumaError]]) -> None:
-        self._task = None
         self.offers, faults = found
         self._first.offers.show_offers(self.offers, [str(fault) for fault in faults])
         if self.offers and not self._first.isVisible():

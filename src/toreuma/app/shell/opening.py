@@ -7,7 +7,7 @@ from PySide6.QtCore import QObject
 
 from toreuma.app.forms.bar import AskBar
 from toreuma.app.session import Session
-from toreuma.app.session.task import Task
+from toreuma.app.session.beside import Beside
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
@@ -26,7 +26,7 @@ class Opening(QObject):
         super().__init__(parent)
         self._session, self._may_leave = session, may_leave
         self.bar = AskBar()
-        self._task: Task | None = None
+        self.reading = Beside(self)
 
     @staticmethod
     def is_large(path: Path) -> bool:
@@ -37,39 +37,27 @@ class Opening(QObject):
 
     def start(self, path: Path, opened: Callable[[], None]) -> None:
         """Begin to read; a file that is being read is given up."""
-        self.stop()
         left = self._session.whole
 
         def show(found: tuple[Job, str]) -> None:
-            self._end()
+            self.bar.hide()
             if self._session.whole is not left and not self._may_leave():
                 return  # something was done meanwhile that is not to be left
             self._session.show(found[0], path, found[1])
             opened()
 
         def fail(error: ToreumaError) -> None:
-            self._end()
+            self.bar.hide()
             self._session.message.emit("error", str(error))
 
-        self._task = Task(lambda check, progress: read_job(path), path.name, self)
-        self._task.done.connect(show)
-        self._task.failed.connect(fail)
-        self._task.finished.connect(self._task.deleteLater)
+        self.reading.start(lambda check, progress: read_job(path, progress), path.name, show, fail, self.bar.share)
         self.bar.ask(f"{path.name} {tr('is being read; what is open stays as it is.')}", ("Stop", self.stop))
-        self._task.start()
 
     def stop(self) -> None:
         """Give up what is being read."""
-        if self._task is not None:
-            self._task.leave()
-        self._end()
-
-    def _end(self) -> None:
-        self._task = None
+        self.reading.leave()
         self.bar.hide()
 
     def close(self) -> None:
         """Wait for what still runs out, before the window goes."""
-        self.stop()
-        for task in self.findChildren(Task):
-            task.wait()
+        self.reading.close()

@@ -177,7 +177,7 @@ class MainWindow(QMainWindow):
         column.setContentsMargins(0, 0, 0, 0)
         column.setSpacing(0)
         self.hint, self.help = Hint(), HelpPanel(self._theme)
-        bars = (self.left_work.bar, self.files.opening.bar, self.files.shared.bar)
+        bars = (self.left_work.bar, self.files.opening.bar, self.files.shared.bar, self.paper.bar)
         for part in (self.header, self._notice, *bars, self.hint):
             column.addWidget(part)
         beside = QHBoxLayout()
@@ -466,6 +466,7 @@ class MainWindow(QMainWindow):
         self._settings.setValue("geometry", self.saveGeometry())
         self.left_work.close()
         self.files.opening.close()
+        self.paper.close()
         self.files.shared.let_go()
         self.files.keep.close()
         self.trail.log.close()

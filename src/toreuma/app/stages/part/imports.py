@@ -18,7 +18,7 @@ from PySide6.QtWidgets import (
 from toreuma.app.forms.column import ScrollColumn, heading
 from toreuma.app.forms.label import Label
 from toreuma.app.session import Session
-from toreuma.app.session.task import Task
+from toreuma.app.session.beside import Beside
 from toreuma.app.stages.part.panel import feature_line
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
@@ -40,7 +40,7 @@ class ImportPanel(QWidget):
         super().__init__()
         self.setObjectName("panel")
         self._session, self._theme = session, theme
-        self.reading: Task | None = None
+        self._beside = Beside(self)
         self._path = Path()
         self._gap_mm = GAP_MM
         self.found: Imported | None = None
@@ -85,15 +85,18 @@ class ImportPanel(QWidget):
         self._theme = theme
 
     @property
+    def reading(self) -> bool:
+        return self._beside.task is not None
+
+    @property
     def is_busy(self) -> bool:
         """Something is being read, or waits to be taken."""
-        return self.reading is not None or self.found is not None
+        return self.reading or self.found is not None
 
     def start(
         self, path: Path, layers: list[str] | None = None, units: str | None = None, gap_mm: float = GAP_MM
     ) -> None:
         """Begin to read a file."""
-        self.stop()
         self._path, self._gap_mm, self.found = path, gap_mm, None
         self._title.setText(path.name)
         self.facts.clear()
@@ -104,25 +107,18 @@ class ImportPanel(QWidget):
         self.drop_button.setText(tr("Stop"))
         self._bar.setValue(0)
         self._bar.show()
-        self.reading = Task(
-            lambda check, progress: read_part_apart(path, layers, units, gap_mm, check, progress), path.name, self
-        )
-        self.reading.progress.connect(lambda share: self._bar.setValue(round(100 * share)))
-        self.reading.done.connect(self._on_done)
-        self.reading.failed.connect(self._on_failed)
-        self.reading.start()
+        self._beside.start(
+            lambda check, progress: read_part_apart(path, layers, units, gap_mm, check, progress),
+            path.name, self._on_done, self._on_failed, lambda share: self._bar.setValue(round(100 * share)),
+        )  # fmt: skip
 
     def stop(self) -> None:
-        """End what is being read: at once for the person, while a step under way in a library runs out by itself."""
-        if self.reading is not None:
-            self.reading.leave()
-            self.reading = None
+        """End what is being read."""
+        self._beside.leave()
 
     def close_down(self) -> None:
         """Wait for what still runs out, before the window goes."""
-        self.stop()
-        for reading in self.findChildren(Task):
-            reading.wait()
+        self._beside.close()
 
     def take_as_job(self) -> None:
         """Begin a job of its own with what was read, once the open one may be left."""
@@ -151,12 +147,11 @@ class ImportPanel(QWidget):
         self.finished.emit()
 
     def _on_failed(self, error: ToreumaError) -> None:
-        self.reading = None
         self._session.message.emit("error", str(error))
         self.drop()
 
     def _on_done(self, found: Imported) -> None:
-        self.reading, self.found = None, found
+        self.found = found
         self._bar.hide()
         self.accept_button.setEnabled(True)
         for button in (self.part_button, self.blank_button):

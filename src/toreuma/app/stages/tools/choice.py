@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterable
 from PySide6.QtCore import QObject, Signal
 
 from toreuma.app.session import Session, solids_of
-from toreuma.app.session.task import Task
+from toreuma.app.session.beside import Beside
 from toreuma.core.advise import Advice, Candidate, ReachView, Wish, advise, reach_view, wishes
 from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check
@@ -41,7 +41,7 @@ class ToolChoice(QObject):
         self._scene: Scene | None = None
         self._of: tuple[object, ...] = ()
         self._views: dict[tuple[object, ...], ReachView] = {}
-        self._task: Task | None = None
+        self._looking = Beside(self)
         self._active = False
         session.job_changed.connect(self.refresh)
 
@@ -128,12 +128,10 @@ class ToolChoice(QObject):
 
     def close(self) -> None:
         """End what is under way, and wait for it: the window goes."""
-        self._stop()
-        for task in self.findChildren(Task):
-            task.wait()
+        self._looking.close()
 
     def _ask(self, key: str, keep: int = 0) -> None:
-        self._stop()
+        self._looking.leave()
         self.key, self.advice, self.index, self.share = key, None, keep, 0.0
         job, wish = self._session.job, self.wish
         if job is None or wish is None or self._scene is None:
@@ -142,11 +140,10 @@ class ToolChoice(QObject):
             return
         self.busy = True
         scene, rack = self._scene, self.rack
-        self._task = Task(lambda check, progress: self._advice(job, scene, wish, rack, check, progress), "advice", self)
-        self._task.done.connect(self._on_done)
-        self._task.failed.connect(lambda error: self._on_done(None))
-        self._task.progress.connect(self._on_progress)
-        self._task.start()
+        self._looking.start(
+            lambda check, progress: self._advice(job, scene, wish, rack, check, progress),
+            "advice", self._on_done, lambda error: self._on_done(None), self._on_progress,
+        )  # fmt: skip
         self.changed.emit()
 
     @staticmethod
@@ -156,12 +153,6 @@ class ToolChoice(QObject):
         codes = {item.code for item in rack}
         store = library().store(codes)
         return advise(job, scene, wish, store, codes, known_threads(job.part), check, progress)
-
-    def _stop(self) -> None:
-        """Advice nobody waits for any more runs out by itself."""
-        if self._task is not None:
-            self._task.leave()
-            self._task = None
 
     def _on_progress(self, share: float) -> None:
         self.share = share
