@@ -75,11 +75,14 @@ def test_post_and_prove_a_file(tmp_path: Path) -> None:
     assert proof["leftover_um"] == 0
     assert proof["contacts"] == []
     assert proof["time_s"] > 60
+    assert (proof["state"], proof["finished"], proof["open"]) == ("finished but for", True, [])
+    assert {row["state"] for row in proof["rows"]} == {"made", "allowed"}
     program.write_text(program.read_text().replace("G1 X18. Z", "G1 X16. Z"))
     proof, status = as_json("prove", "demo:spear", "--program", program)
     assert status == 1
     assert any(f["code"] == "gouge" and f["line"] for f in proof["findings"])
-    assert "NOT proved" in toreuma("prove", "demo:spear", "--program", program).stdout
+    assert (proof["state"], proof["finished"]) == ("unsafe", False)
+    assert "Regulating spear: unsafe: line" in toreuma("prove", "demo:spear", "--program", program).stdout
 
 
 def test_a_plan_with_an_error_is_not_posted(spear: Job, tmp_path: Path) -> None:

@@ -3,13 +3,17 @@
 from collections.abc import Callable
 
 from PySide6.QtGui import QColor
-from PySide6.QtWidgets import QApplication, QTableWidget
+from PySide6.QtWidgets import QApplication
+from pytestqt.qtbot import QtBot
 
 from tests.support.kept import prove_plan
 from tests.support.window import Window
 from toreuma.app.shell.shot import settle
+from toreuma.app.stages.proof.row_table import RowTable
 from toreuma.app.theme import load_theme
 from toreuma.core.post import post
+from toreuma.core.verdict import SideMade
+from toreuma.engine.judging import verdict_of_sides
 from toreuma.shipped.library import demo_job, dialect
 
 Settled = Callable[[], None]
@@ -29,30 +33,51 @@ def spoiled(window: Window) -> None:
     text = post(outcome.plan, dialect("system-a")).text
     assert "X21.97" in text
     spoiled = prove_plan(outcome.plan, dialect("system-a"), text.replace("X21.97", "X21.5"))
-    window.session.results = window.session.results.with_more(proof=spoiled)
+    side = SideMade(job=outcome.job, scene=outcome.plan.scene, proof=spoiled)
+    verdict = verdict_of_sides([outcome.plan], [side])
+    window.session.results = window.session.results.with_more(proof=spoiled, verdict=verdict)
     window.session.proof_changed.emit()
+    window.session.verdict_changed.emit()
     QApplication.processEvents()
 
 
-def test_a_surface_out_of_its_limits_is_drawn_and_told(bare: Window) -> None:
+def states(window: Window) -> dict[str, str]:
+    """The word of every row, by what it is."""
+    table = window.proof.findChild(RowTable)
+    assert table is not None
+    return {table.item(row, 0).text(): table.item(row, 2).text() for row in range(table.rowCount())}
+
+
+def test_a_surface_out_of_its_limits_is_drawn_and_told(bare: Window, qtbot: QtBot) -> None:
     bare.session.show(demo_job("spear"))
     assert settle(bare.session)
     bare.set_stage("proof")
+    qtbot.waitUntil(lambda: bare.session.complete, timeout=60_000)
     theme = load_theme("light")
     good = count(bare, theme.load_colour(0.0))
     assert good > 60
     beyond = count(bare, theme.load_colour(2.0))  # what the key shows of it
-    table = bare.reasons.findChild(QTableWidget)
-    assert table is not None
-    assert {table.item(row, 3).text() for row in range(table.rowCount())} == {"ok"}
+    assert set(states(bare).values()) == {"made", "but for"}
     spoiled(bare)
     assert count(bare, theme.load_colour(2.0)) > beyond + 120
-    table = bare.reasons.findChild(QTableWidget)
-    assert table is not None
-    rows = {table.item(row, 0).text(): table.item(row, 3).text() for row in range(table.rowCount())}
+    rows = states(bare)
     assert rows["Guide"] == "out"
-    assert rows["Neck"] == "ok"
-    assert "Not proved" in bare.proof.verdict.text()
+    assert rows["Neck"] == "but for"
+    assert "Unsafe" in bare.proof.verdict.text()
+
+
+def test_a_row_leads_to_its_place_and_line(bare: Window, qtbot: QtBot) -> None:
+    bare.session.show(demo_job("spear"))
+    assert settle(bare.session)
+    bare.set_stage("proof")
+    qtbot.waitUntil(lambda: bare.session.complete, timeout=60_000)
+    table = bare.proof.findChild(RowTable)
+    guide = next(n for n, row in enumerate(table.rows_shown) if row.what == "Guide")
+    table.setCurrentCell(guide, 0)
+    row = table.rows_shown[guide]
+    assert bare.canvas._finding.at == row.at
+    assert bare.session.outcome.program_line(row.made.line).startswith("N")  # type: ignore[union-attr]
+    assert bare.session.outcome.operation_at(bare.session.cursor_s) == "op4"  # type: ignore[union-attr]
 
 
 def test_surfaces_show_when_the_cursor_stands_at_the_end(bare: Window) -> None:
@@ -65,7 +90,7 @@ def test_surfaces_show_when_the_cursor_stands_at_the_end(bare: Window) -> None:
     assert count(bare, straw) < at_end / 2
 
 
-def test_what_is_not_seen_waits_and_is_right_when_it_is_shown(window: Window, settled: Settled) -> None:
+def test_what_is_not_seen_waits_and_is_right_when_it_is_shown(window: Window, settled: Settled, qtbot: QtBot) -> None:
     window.set_stage("operations")
     before = window.program.text.toPlainText()
     window.session.attempt(lambda job: job.with_operation("op2", lambda op: op.changed(name="Another name")))
@@ -74,7 +99,8 @@ def test_what_is_not_seen_waits_and_is_right_when_it_is_shown(window: Window, se
     window.set_stage("program")
     assert "ANOTHER NAME" in window.program.text.toPlainText()
     window.set_stage("proof")
-    assert window.proof.verdict.text() == "Proved"
+    qtbot.waitUntil(lambda: window.session.complete, timeout=60_000)
+    assert window.proof.verdict.text() == "Finished but for"
 
 
 def test_the_picture_above_the_axis_is_kept_while_the_cursor_moves(window: Window, settled: Settled) -> None:

@@ -348,21 +348,27 @@ def test_the_cursor_moves_time_and_metal(window: Window, qtbot: QtBot) -> None:
     assert blank.equals(window.session.outcome.plan.scene.stock)  # type: ignore[union-attr]
 
 
-def test_the_proof_is_said_in_words_and_findings_lead_to_their_line(window: Window, settled: Wait) -> None:
+def test_the_proof_is_said_in_words_and_findings_lead_to_their_line(
+    window: Window, settled: Wait, qtbot: QtBot
+) -> None:
     window.set_stage("proof")
-    assert window.proof.verdict.text() == "Proved"
+    qtbot.waitUntil(lambda: window.session.complete, timeout=60_000)
+    assert window.proof.verdict.text() == "Finished but for"
     window.session.attempt(
         lambda j: j.with_operation("op4", lambda op: op.changed(tool="T1")).with_operation(
             "op3", lambda op: op.changed(enabled=False)
         )
     )
     settled()
-    card = next(c for c in window.proof.findChildren(FindingCard) if c.finding.code == "reach.left")
+    qtbot.waitUntil(lambda: window.session.complete, timeout=60_000)
+    assert window.proof.verdict.text().startswith("Not finished")
+    card = next(c for c in window.proof.findChildren(FindingCard) if c.finding.code == "part.open")
     card.mousePressEvent(None)  # type: ignore[arg-type]
     assert window.canvas._finding is card.finding
     window.session.attempt(lambda j: j.with_setup(hold=j.setup.hold.changed(stick_out_mm=80)))
     settled()
-    assert window.proof.verdict.text().startswith("Not proved")
+    qtbot.waitUntil(lambda: window.session.complete, timeout=60_000)
+    assert window.proof.verdict.text().startswith("Unsafe")
 
 
 def test_the_program_is_what_was_posted_and_follows_the_cursor(window: Window, tmp_path: Path) -> None:
@@ -375,7 +381,7 @@ def test_the_program_is_what_was_posted_and_follows_the_cursor(window: Window, t
     assert window.session.outcome.operation_at(window.session.cursor_s) == "op4"  # type: ignore[union-attr]
     window.program.save_as(tmp_path / "p.nc")
     assert (tmp_path / "p.nc").read_text() == text
-    assert "proved" in window._notice.text()
+    assert "not proved yet" in window._notice.text() or "finished but for" in window._notice.text()
     window.program.save_as(tmp_path / "no" / "p.nc")
     assert "cannot be written" in window._notice.text()
 

@@ -11,11 +11,12 @@ from toreuma.core.findings import Finding
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove import Proof
+from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine, Progress, Proved
 from toreuma.engine.follow import Outcome
 from toreuma.engine.pair import PairProof
 
-__all__ = ["RecordedEngine", "followed", "proved", "recorded", "remembered", "routed"]
+__all__ = ["RecordedEngine", "followed", "judged", "proved", "recorded", "remembered", "routed"]
 
 T = TypeVar("T")
 
@@ -79,6 +80,9 @@ class RecordedEngine(Engine):
         compute = super().pair
         return self._once("pair", outcome.job, lambda: compute(outcome, check), check)
 
+    def verdict(self, whole: Job, pair: PairProof | None = None, check: Check = never_cancel) -> Verdict:
+        return self._once("verdict", whole, lambda: super(RecordedEngine, self).verdict(whole, pair, check), check)
+
     def balance(
         self, job: Job, check: Check = never_cancel, better: Callable[[float, float], None] = lambda cycle, bound: None
     ) -> Balanced | None:
@@ -107,3 +111,8 @@ def proved(job: Job) -> Proof:
 def routed(job: Job) -> Proposed:
     """The route proposed for a job."""
     return recorded().route(job)
+
+
+def judged(job: Job) -> Verdict:
+    """Whether the part of a job is finished, all its sides counted."""
+    return recorded().verdict(job)

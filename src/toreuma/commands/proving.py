@@ -6,7 +6,7 @@ from typing import Annotated
 import typer
 
 from toreuma.commands.common import DialectOption, JobArgument, JsonOption, print_json
-from toreuma.commands.findings import exit_with, has_errors, print_findings
+from toreuma.commands.findings import print_findings
 from toreuma.core.channels.balance import balance
 from toreuma.core.channels.schedule import schedule
 from toreuma.core.channels.transfer import Transfer
@@ -15,8 +15,10 @@ from toreuma.core.errors import ProgramError
 from toreuma.core.findings import Finding
 from toreuma.core.plan import Plan
 from toreuma.core.prove import Proof
+from toreuma.core.verdict import TOLD_BY_ROWS, Verdict
 from toreuma.engine import report
 from toreuma.engine.engine import Engine
+from toreuma.engine.judging import verdict_of_pair
 from toreuma.engine.library import open_job
 from toreuma.engine.pair import prove_channels, texts_of
 from toreuma.files.reading import text_of
@@ -50,21 +52,24 @@ def prove(
     if taken is not None and (text is None or channel):
         _prove_channels(sides, taken, engine.language(sides[0].job, dialect_name), text, channel, as_json)
         return
-    chosen = sides if text is None else sides[side - 1 : side]
-    every: list[Finding] = []
+    whole = engine.prove_whole(sides, {} if text is None else {side - 1: text}, dialect_name)
     reports = []
-    for planned in chosen:
-        proof = engine.prove_afresh(planned, text, dialect_name)
+    for planned, proof in zip(sides, whole.proofs, strict=True):
         findings = (*planned.all_findings, *proof.findings)
-        every += findings
         data = report.proof_report(proof)
         data["findings"] = [finding.as_dict() for finding in findings]
         reports.append(data)
-        if not as_json:
-            _print_proof(planned, proof, findings)
+    verdict = whole.verdict
     if as_json:
-        print_json(reports[0] | ({"sides": reports} if len(reports) > 1 else {}))
-    exit_with(tuple(every))
+        shown = reports[0] if text is None else reports[side - 1]
+        print_json(report.verdict_report(verdict) | shown | ({"sides": reports} if len(reports) > 1 else {}))
+    else:
+        print(f"{sides[0].job.name}: {verdict.words}")
+        for planned, proof in zip(sides, whole.proofs, strict=True):
+            _print_proof(planned, proof, len(sides) > 1)
+        _print_rows(verdict)
+    if not verdict.finished:
+        raise typer.Exit(1)
 
 
 def _prove_channels(
@@ -78,16 +83,16 @@ def _prove_channels(
     if text is not None:
         texts[channel] = text
     proof = prove_channels(sides[0].job, sides, taken, language, texts)
+    verdict = verdict_of_pair(sides, taken, proof)
     planned = tuple(finding for side in sides for finding in side.all_findings)
     findings = (*planned, *taken.findings, *proof.findings)
     job = sides[0].job
     found = balance(job, sides, taken, SEARCH_S) if text is None else None
     cycle = report.cycle_report(proof, found, schedule(job, sides, taken).cycle_s) if found and found.slots else None
     if as_json:
-        print_json(report.pair_report(proof, findings, cycle))
+        print_json(report.verdict_report(verdict) | report.pair_report(proof, findings, cycle))
     else:
-        name = sides[0].job.name
-        print(f"{name}, complete: {'proved' if not has_errors(findings) else 'NOT proved'}")
+        print(f"{job.name}, complete: {verdict.words}")
         print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
         contacts = len(proof.contacts)
         waits = ", ".join(f"channel {one} waits {seconds:.1f} s" for one, seconds in proof.ran.waited_s.items())
@@ -97,19 +102,37 @@ def _prove_channels(
             ran = f", {proof.cycle_s:.1f} s as read back" if proof.cycle_s else ""
             print(f"  {made} {cycle['planned_s']:.1f} s{ran}, {cycle['ratio']:.3f} of one after another "
                   f"({cycle['one_after_another_s']:.1f} s); no order is below {cycle['bound_s']:.1f} s")  # fmt: skip
-        print_findings(findings)
-    exit_with(findings)
+        print_findings(_unsaid(findings))
+        _print_rows(verdict)
+    if not verdict.finished:
+        raise typer.Exit(1)
 
 
-def _print_proof(planned: Plan, proof: Proof, findings: tuple[Finding, ...]) -> None:
-    print(f"{planned.job.name}: {'proved' if not has_errors(findings) else 'NOT proved'}")
+def _print_proof(planned: Plan, proof: Proof, named: bool) -> None:
+    if named:
+        print(f"  {planned.job.name}:")
     print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")
     print(f"  contacts {len(proof.contacts)}, time {proof.time_s:.1f} s")
     for made in proof.threads:
         low, high = made.limits_mm
         found = f"{made.pitch_d_mm:.3f} mm" if made.pitch_d_mm is not None else "none"
         print(f"  thread {made.designation}: pitch diameter {found}, limits {low:.3f} to {high:.3f} mm")
-    print_findings(findings)
+    print_findings(_unsaid((*planned.all_findings, *proof.findings)))
+
+
+def _unsaid(findings: tuple[Finding, ...]) -> tuple[Finding, ...]:
+    """Findings that no row of the whole part says better."""
+    return tuple(finding for finding in findings if finding.code not in TOLD_BY_ROWS)
+
+
+def _print_rows(verdict: Verdict) -> None:
+    """What is not made, what would make it, and what may stay."""
+    for finding in verdict.findings:
+        print(f"  not finished: {finding.what}" + (f" ({finding.why})" if finding.why else ""))
+    for row in verdict.but_for:
+        print(f"  but for {row.what}: {row.left}")
+    made = sum(row.state == "made" for row in verdict.rows)
+    print(f"  {made} of {len(verdict.rows)} surfaces and features as drawn")
 
 
 def _program_text(path: Path | None) -> str | None:

@@ -16,8 +16,10 @@ from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.sides.second_side import plan_sides, second_side
 from toreuma.core.prove import Proof
 from toreuma.core.simulate.replay import Replay
+from toreuma.core.verdict import Verdict
 from toreuma.engine.follow import Outcome, follow, replay_of
 from toreuma.engine.house import by_house_rules
+from toreuma.engine.judging import Whole, prove_whole, verdict_of_pair
 from toreuma.engine.library import Library, library
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan, prove_read
@@ -104,6 +106,20 @@ class Engine:
         other = second_side(job, outcome.plan)
         sides = (outcome.plan, self.plan(other, check))
         return prove_channels(job, sides, outcome.transfer, self.language(job), check=check, memo=self.memo)
+
+    def verdict(self, whole: Job, pair: PairProof | None = None, check: Check = never_cancel) -> Verdict:
+        """Whether the part is finished and its program safe: all sides proved one on the other, with what is known.
+        ``pair`` is the proof of both channels, where it was made already."""
+        sides = self.sides(whole, check)
+        taken = self.transfer(sides)
+        if taken is not None:
+            pair = pair or prove_channels(whole, sides, taken, self.language(whole), check=check, memo=self.memo)
+            return verdict_of_pair(sides, taken, pair)
+        return prove_whole(sides, self.language(whole), check=check, memo=self.memo).verdict
+
+    def prove_whole(self, sides: tuple[Plan, ...], texts: dict[int, str], dialect: str | None = None) -> Whole:
+        """All sides of a job proved with nothing remembered; ``texts`` are taken instead of the planned programs."""
+        return prove_whole(sides, self.language(sides[0].job, dialect), texts)
 
     def balance(
         self, job: Job, check: Check = never_cancel, better: Callable[[float, float], None] = lambda cycle, bound: None

@@ -37,7 +37,7 @@ class PairProof:
 
     ``texts`` are the channels' programs, ``made`` the proofs of first and second side, part by part; ``cycle_s`` is
     the time from one hand-over to the next, 0 where one part is made. ``scenery`` is all of it in the machine's
-    places, ``beside`` where tools of several channels met.
+    places, ``second_job`` the second side on what the first one left, ``beside`` where tools of several channels met.
     """
 
     texts: Mapping[int, str]
@@ -46,6 +46,7 @@ class PairProof:
     handed: tuple[Finding, ...]
     findings: tuple[Finding, ...]
     scenery: Scenery
+    second_job: Job
     beside: tuple[Contact, ...] = ()
     cycle_s: float = 0.0
 
@@ -154,6 +155,7 @@ def prove_channels(
         handed=(*handed, *met),
         findings=findings,
         scenery=scenery,
+        second_job=second_side(job, sides[0], made[0][0].final),
         beside=beside,
         cycle_s=cycle_s,
     )

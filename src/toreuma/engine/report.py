@@ -20,10 +20,19 @@ from toreuma.core.plan import Plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.prove import Proof
 from toreuma.core.scene import build_scene
+from toreuma.core.verdict import Verdict
 from toreuma.engine.pair import PairProof
 from toreuma.exchange.imports import Imported
 
-__all__ = ["description", "pair_report", "plan_report", "proof_report", "sides_report", "transfer_report"]
+__all__ = [
+    "description",
+    "pair_report",
+    "plan_report",
+    "proof_report",
+    "sides_report",
+    "transfer_report",
+    "verdict_report",
+]
 
 Json = dict[str, Any]
 
@@ -197,6 +206,20 @@ def cycle_report(proof: PairProof, found: Balanced, planned_s: float) -> Json:
         "one_after_another_s": round(found.in_turn_s, 3),
         "ratio": round(cycle_s / found.in_turn_s, 4) if found.in_turn_s > 0 else None,
         "bound_s": round(found.bound_s, 3),
+    }
+
+
+def verdict_report(verdict: Verdict) -> Json:
+    """Whether the part is finished, what is open, what may stay, and a row for everything the drawing asks for."""
+    return {
+        "state": verdict.state,
+        "finished": verdict.finished,
+        "words": str(verdict.words),
+        "open": [row.as_dict() for row in verdict.open],
+        "but_for": [row.as_dict() for row in verdict.but_for],
+        "unsafe": [finding.as_dict() for finding in verdict.dangers],
+        "not_planned": [finding.as_dict() for finding in verdict.unplanned],
+        "rows": [row.as_dict() for row in verdict.rows],
     }
 
 

@@ -90,7 +90,7 @@ class PartCard(QWidget):
             self._line(painter, at, line, "muted", 11)
         if self._text.mark:
             painter.setFont(theme.text_font(11))
-            painter.setPen(theme.colour("ok" if self._text.mark.startswith("proved") else "warning"))
+            painter.setPen(theme.colour("ok" if self._text.mark.startswith("finished") else "warning"))
             painter.drawText(frame.adjusted(8, 5, -8, 0), Qt.AlignmentFlag.AlignRight, self._text.mark)
         painter.end()
 

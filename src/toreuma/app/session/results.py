@@ -6,6 +6,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.prove import Proof
 from toreuma.core.simulate.replay import Replay
+from toreuma.core.verdict import Verdict
 from toreuma.engine.follow import Outcome
 from toreuma.engine.pair import PairProof
 
@@ -24,6 +25,7 @@ class Results:
     proof: Proof | None = None
     replay: Replay | None = None
     pair: PairProof | None = None
+    verdict: Verdict | None = None
     problem: ToreumaError | None = None
 
     @property
@@ -43,8 +45,9 @@ class Results:
 
     @property
     def complete(self) -> bool:
-        """Settled, and both channels proved together where the part is handed over."""
-        return self.settled and (self.problem is not None or self.pair is not None or not self.hands_over)
+        """Settled, both channels proved together where the part is handed over, and the whole part judged."""
+        judged = self.problem is not None or self.verdict is not None or self.proof is None
+        return self.settled and judged and (self.problem is not None or self.pair is not None or not self.hands_over)
 
     @property
     def findings(self) -> tuple[Finding, ...]:

@@ -21,6 +21,7 @@ from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.spoken import spoken
 from toreuma.core.units import System
+from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine, Proved
 from toreuma.engine.follow import Outcome
 from toreuma.engine.fresh import fresh_job
@@ -51,6 +52,7 @@ class Session(QObject):
     outcome_changed = Signal()
     order_changed = Signal()
     proof_changed = Signal()
+    verdict_changed = Signal()
     selection_changed = Signal()
     cursor_changed = Signal()
     balance_changed = Signal()
@@ -87,6 +89,7 @@ class Session(QObject):
         self._worker.ordered.connect(self._on_ordered)
         self._worker.proved.connect(self._on_proved)
         self._worker.paired.connect(self._on_paired)
+        self._worker.judged.connect(self._on_judged)
         self._worker.better.connect(self._on_better)
         self._worker.balanced.connect(self._on_balanced)
         self._worker.failed.connect(self._on_failed)
@@ -123,6 +126,11 @@ class Session(QObject):
     @property
     def proof(self) -> Proof | None:
         return self.results.proof
+
+    @property
+    def verdict(self) -> Verdict | None:
+        """Whether the whole part is finished, all its sides counted."""
+        return self.results.verdict
 
     @property
     def replay(self) -> Replay | None:
@@ -422,6 +430,11 @@ class Session(QObject):
             self.cursors = self.cursors.run_moved(self.run_s, pair.ran.seconds)
             self.proof_changed.emit()
             self.run_changed.emit()
+
+    def _on_judged(self, number: int, verdict: Verdict) -> None:
+        if number == self._request:
+            self.results = self.results.with_more(verdict=verdict)
+            self.verdict_changed.emit()
 
     def _on_failed(self, number: int, error: ToreumaError) -> None:
         if number == self.search.request and self.search.state == "looking":

@@ -37,6 +37,7 @@ class Worker(QObject):
     followed = Signal(int, object)
     ordered = Signal(int, object)
     proved = Signal(int, object)
+    judged = Signal(int, object)
     paired = Signal(int, object)
     failed = Signal(int, object)
     routed = Signal(int, object)
@@ -150,3 +151,6 @@ class Worker(QObject):
         check()
         if pair is not None:
             self.paired.emit(number, pair)
+        verdict = self._engine.verdict(whole, pair, check)
+        check()
+        self.judged.emit(number, verdict)

@@ -237,12 +237,7 @@ class Files(QObject):
             return "no route yet"
         if not session.complete or session.proof is None:
             return "planned"
-        worst = {finding.severity for finding in session.findings()}
-        whole = session.whole
-        off = len(whole.setups) > 1 or any(op.kind == "part_off" and op.enabled for op in whole.operations)
-        if "error" in worst:
-            return "has errors"
-        return "proved" if off and "warning" not in worst else "open points"
+        return session.verdict.state if session.verdict is not None else "has errors"
 
     def may_leave(self) -> bool:
         """Ask before changes are lost."""

@@ -81,20 +81,27 @@ def _groove(index: int, groove: Groove, surfaces: Surfaces) -> Void:
         raise PartError(
             index, "width_mm", "the walls meet before the floor", f"use a width of {widest:.4g} or more", "features"
         )
-    edge = groove.edge_break_mm
+    in_front, behind = (_edge(groove, surfaces, z, at, into) for z, at in ((front, at_front), (back, at_back)))
     open_r = max(at_front, at_back) + BEYOND_MM if into > 0 else 0.0
     round_mm = groove.floor_round_mm
-    corners: list[RoundedPoint] = [(front + edge, open_r, 0)]
-    corners += [(front + edge, at_front, 0), (front - edge * lean, at_front - into * edge, 0)] if edge else []
-    corners += [(front, at_front, 0)] if not edge else []
+    corners: list[RoundedPoint] = [(front + in_front, open_r, 0), (front + in_front, at_front, 0)]
+    corners += [(front - in_front * lean, at_front - into * in_front, 0)] if in_front else []
     if floor_front - floor_back > BESIDE_MM:
         corners += [(floor_front, floor, round_mm), (floor_back, floor, round_mm)]
     else:
         corners += [((floor_front + floor_back) / 2, floor, round_mm)]
-    corners += [(back + edge * lean, at_back - into * edge, 0), (back - edge, at_back, 0)] if edge else []
-    corners += [(back, at_back, 0)] if not edge else []
-    corners += [(back - edge, open_r, 0)]
+    corners += [(back + behind * lean, at_back - into * behind, 0)] if behind else []
+    corners += [(back - behind, at_back, 0), (back - behind, open_r, 0)]
     return Void(region_from_points(rounded_points(corners)))
+
+
+def _edge(groove: Groove, surfaces: Surfaces, z: float, at: float, into: float) -> float:
+    """The broken edge at one end of a groove; none where it ends in the corner of a shoulder, which has no edge."""
+    size = groove.edge_break_mm
+    beyond = z + (size if z == groove.z_mm else -size)
+    line = surfaces.outside if groove.side == "outside" else surfaces.inside
+    rises = line is not None and into * (line.height(beyond) - at) > size / 2
+    return 0.0 if rises else size
 
 
 def _face_groove(index: int, groove: FaceGroove, surfaces: Surfaces) -> Void:

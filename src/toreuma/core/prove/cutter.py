@@ -22,13 +22,14 @@ from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold,
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Tool
-from toreuma.core.model.tool import BarPuller, BarStop, Drill, KnurlingTool
+from toreuma.core.model.tool import BarPuller, BarStop, Drill, KnurlingTool, Tap, ThreadingTool
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import Contact
 from toreuma.core.prove.flanks import rubs
 from toreuma.core.prove.knurls import Rolled, rolled_by
 from toreuma.core.prove.sunk import MilledPiece
-from toreuma.core.prove.threads import allowed_by_threads
+from toreuma.core.prove.taps import Stroke, stroke_of
+from toreuma.core.prove.threads import allowed_by_taps, allowed_by_threads
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.removal import Swept, swept_each
 
@@ -62,6 +63,18 @@ class Gouge:
     depth_mm: float
 
 
+@dataclass(frozen=True)
+class Guard:
+    """Metal that must stay, and what of it lies deeper than a program's resolution."""
+
+    part: Region
+    sunk: Region
+
+    @staticmethod
+    def of(part: Region) -> "Guard":
+        return Guard(part, part.buffer(-GOUGE_MM, join_style="mitre"))
+
+
 @dataclass(frozen=True, kw_only=True)
 class MoveDone:
     """What one move did: area removed in the half section, mean depth, power and force at the edge, bend on radius."""
@@ -81,8 +94,10 @@ class Cutter:
         self._job = job
         self._scene = scene
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
-        self.guarded = scene.part.intersection(scene.stock).difference(allowed_by_threads(job))
-        self._sunk_part = self.guarded.buffer(-GOUGE_MM, join_style="mitre")
+        whole = scene.part.intersection(scene.stock)
+        threaded, tapped = whole.difference(allowed_by_threads(job, scene)), whole.difference(allowed_by_taps(job))
+        self.guarded = threaded.intersection(tapped)
+        self._guards = {kind: Guard.of(region) for kind, region in (("", whole), ("thread", threaded), ("tap", tapped))}
         self.stock = scene.stock if bar_before is None else bar_before
         self.centre_in = True
         self.open_line: int | None = None
@@ -98,6 +113,7 @@ class Cutter:
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
         self.rolled: list[Rolled] = []
+        self.tapped: list[Stroke] = []
         self.milled = MilledPiece(job, scene)
 
     def knows(self, station: int) -> bool:
@@ -158,6 +174,9 @@ class Cutter:
         if passed is None:
             return MoveDone()
         tool, shape = self._shapes[motion.station]
+        stroke = stroke_of(motion, tool) if isinstance(tool, Tap) else None
+        if stroke is not None:
+            self.tapped.append(stroke)
         if isinstance(tool, BarPuller):
             return self._draw(motion, passed)
         if isinstance(tool, KnurlingTool) and not motion.is_rapid:
@@ -232,23 +251,35 @@ class Cutter:
             return MoveDone()
         if self.open_line is not None and not motion.is_rapid and not self.cut_open:
             self.cut_open = motion.line
+        tool = self._shapes[motion.station][0]
+        stroke = stroke_of(motion, tool) if isinstance(tool, Tap) else None
+        if stroke is not None:
+            self.tapped.append(stroke)
         known = len(self.milled.touches)
-        power, there = self.milled.obey(motion, self._shapes[motion.station][0], self.stock)
+        power, there = self.milled.obey(motion, tool, self.stock)
         self.contacts += self.milled.touches[known:]
         return MoveDone(removed_mm2=0.0, depth_mm=0.0, power_kw=power, available_kw=there)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
         if not shapely.intersects(swept, self.stock):
             return 0.0
-        if shapely.intersects(swept, self._sunk_part):
-            over = swept.intersection(self.guarded)
-            depth = depth_inside(over, self.guarded)
+        guard = self._guards[self._may(motion)]
+        if shapely.intersects(swept, guard.sunk):
+            over = swept.intersection(guard.part)
+            depth = depth_inside(over, guard.part)
             if depth > GOUGE_MM:
                 at = over.representative_point()
                 self.gouges.append(Gouge(motion.line, (at.x, at.y), depth))
         before = self.stock.area
         self._settle(self._tidied(self.stock.difference(swept)), motion)
         return float(before - self.stock.area - (self.piece.area if not self.piece.is_empty else 0.0))
+
+    def _may(self, motion: Motion) -> str:
+        """Where a move may cut below the drawn surface: in step with the spindle the walls of threads are made."""
+        tool = self._shapes[motion.station][0]
+        if not motion.in_step:
+            return ""
+        return "thread" if isinstance(tool, ThreadingTool) else "tap" if isinstance(tool, Tap) else ""
 
     def _tidied(self, left: Region) -> Region:
         """Without slivers, and without points on straight lines as soon as there are many more than before."""

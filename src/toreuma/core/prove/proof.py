@@ -16,6 +16,7 @@ from toreuma.core.prove.knurls import knurl_findings
 from toreuma.core.prove.sections import cut_through
 from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
+from toreuma.core.prove.taps import Stroke
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
 from toreuma.core.prove.told import Told, told_otherwise
 from toreuma.core.read import Program
@@ -44,14 +45,16 @@ class Proof:
 
     ``leftover`` is metal on the part beyond what the plan declared, ``declared`` what it said would stay;
     ``threads``, ``sizes``, ``surfaces`` are measured on the finished piece, ``gouged`` is missing from it;
-    ``left`` are places (z, r) of undeclared leftover and how thick it is, um, the largest first; ``states`` is the
-    stock after each section, ``final`` the finished piece or what is still in the chuck.
+    ``milled`` is the metal left in each milled feature, um, by its place among the part's, ``tapped`` how taps went;
+    ``left`` are places (z, r) of undeclared leftover and how thick it is, um, the largest first; ``before`` is the
+    stock, ``states`` what is left of it after each section, ``final`` the finished piece or what is still in the chuck.
     """
 
     program: Program
     timeline: Timeline
     steps: tuple[MoveDone, ...]
     states: tuple[tuple[int, Region], ...]
+    before: Region
     final: Region
     gouge_um: float
     leftover_um: float
@@ -67,6 +70,8 @@ class Proof:
     gouged: Region = EMPTY
     gouges: tuple[Gouge, ...] = ()
     left: tuple[tuple[tuple[float, float], float], ...] = ()
+    milled: tuple[tuple[int, float], ...] = ()
+    tapped: tuple[Stroke, ...] = ()
 
     @property
     def ok(self) -> bool:
@@ -100,6 +105,7 @@ def prove(
     cutter = Cutter(job, scene, before)
     # A program that moves the centre begins with it drawn back; one that never does has it in.
     cutter.centre_in = not any(motion.event in ("centre_in", "centre_out") for motion in program.motions)
+    blank = cutter.stock
     cut = cut_through(cutter, job, program.motions, memo, check, progress)
     steps, states = cut.steps, cut.states
     final = cutter.finished
@@ -139,6 +145,7 @@ def prove(
         timeline=timeline_of(program.motions, job.machine),
         steps=steps,
         states=states,
+        before=blank,
         final=final,
         gouge_um=gouge_um,
         leftover_um=leftover_um,
@@ -149,11 +156,13 @@ def prove(
         findings=tuple(sorted(findings, key=lambda finding: finding.severity != "error")),
         parted=not cutter.piece.is_empty,
         threads=made,
-        sizes=sizes_made(job, scene, final),
+        sizes=sizes_made(job, scene.shape, final),
         surfaces=surfaces_made(job, scene, final.difference(scene.shape.ridges) if cutter.rolled else final),
         gouged=_without_film(gouged),
         gouges=deep,
         left=left,
+        milled=bored.each,
+        tapped=tuple(cutter.tapped),
     )
 
 

@@ -18,7 +18,7 @@ from toreuma.core.prove.sunk import MilledPiece
 
 __all__ = ["CutThrough", "cut_through"]
 
-TOLD = ("contacts", "gouges", "loose", "fed", "missed", "dead", "rolled")
+TOLD = ("contacts", "gouges", "loose", "fed", "missed", "dead", "rolled", "tapped")
 """What a cutter lists with the line it happened on."""
 
 

@@ -6,11 +6,11 @@ import numpy as np
 
 from toreuma.core.geometry.crossings import crossings
 from toreuma.core.geometry.elements import Line
+from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
 from toreuma.core.model.feature import Groove, Relief, ThreadFeature
 from toreuma.core.model.part import Element
-from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
 __all__ = ["SizeMade", "sizes_made"]
@@ -49,16 +49,24 @@ class SizeMade:
     @property
     def ok(self) -> bool:
         """Within its limits; within a hundredth of the drawn size where there are none."""
+        return self._within(self.found_mm[0]) and self._within(self.found_mm[1])
+
+    @property
+    def ok_where_least(self) -> bool:
+        """Within them where least metal stands: elsewhere a nose may have rounded the corner beside it."""
+        return self._within(self.found_mm[0 if self.side == "outside" else 1])
+
+    def _within(self, d_mm: float) -> bool:
         low, high = self.limits_mm or (self.nominal_mm - 0.01, self.nominal_mm + 0.01)
-        return low - RESOLUTION_MM <= self.found_mm[0] and self.found_mm[1] <= high + RESOLUTION_MM
+        return low - RESOLUTION_MM <= d_mm <= high + RESOLUTION_MM
 
 
-def sizes_made(job: Job, scene: Scene, final: Region) -> tuple[SizeMade, ...]:
+def sizes_made(job: Job, shape: PartShape, final: Region) -> tuple[SizeMade, ...]:
     """Every cylinder of the outside and the bore, front to back."""
     found = []
-    chains = [("outside", job.part.outside, scene.profile)]
-    if scene.shape.bore is not None:
-        chains.append(("inside", job.part.inside, scene.shape.bore))  # type: ignore[arg-type]
+    chains = [("outside", job.part.outside, shape.profile)]
+    if shape.bore is not None:
+        chains.append(("inside", job.part.inside, shape.bore))  # type: ignore[arg-type]
     for side, elements, chain in chains:
         for segment, index, corner in zip(chain.segments, chain.elements, chain.corners, strict=True):
             level = isinstance(segment, Line) and abs(segment.start[1] - segment.end[1]) < SAME_MM

@@ -49,11 +49,13 @@ FILM_MM = 0.001
 
 @dataclass(frozen=True)
 class Bored:
-    """What driven tools made of the part's milled features, um: missing metal, metal left, and where."""
+    """What driven tools made of the part's milled features, um: missing metal, metal left, and where; ``each`` is the
+    metal left in every one of them, by its place among the part's features."""
 
     gouge_um: float = 0.0
     leftover_um: float = 0.0
     findings: tuple[Finding, ...] = ()
+    each: tuple[tuple[int, float], ...] = ()
 
 
 class MilledPiece:
@@ -248,7 +250,8 @@ class MilledPiece:
         if leftover > LIMIT_UM:
             what = said("{} are left in a hole, flat or slot", q(leftover, "um", ".1f"))
             findings.append(Finding("error", "milled.left", what, "the plan says it is cut", at=_place(left)))
-        return Bored(gouge, leftover, tuple(findings))
+        each = tuple((index, _beside_film((one ^ round_) - taken)) for index, one in solids.items())
+        return Bored(gouge, leftover, tuple(findings), each)
 
 
 LIMIT_UM, LEAST_UM = 2.0, 0.1

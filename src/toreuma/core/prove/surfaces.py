@@ -70,7 +70,7 @@ def surfaces_made(job: Job, scene: Scene, final: Region) -> tuple[SurfaceMade, .
 
     Threads are left out: they are measured by themselves.
     """
-    drawn, threads = shapely.boundary(scene.part), allowed_by_threads(job)
+    drawn, threads = shapely.boundary(scene.part), allowed_by_threads(job, scene)
     found = []
     for name, side, element, points in _surfaces(job, scene):
         free = points[points[:, 1] > AXIS_MM]

@@ -11,15 +11,28 @@ import shapely
 
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.region import EMPTY, Region, box, union
-from toreuma.core.model import CutThread, Job
+from toreuma.core.model import CutThread, Job, ThreadForm
 from toreuma.core.model.feature import AxialHole, ThreadFeature
 from toreuma.core.model.tool import Tap
+from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["ThreadMade", "allowed_by_threads", "thread_findings", "threads_made"]
+__all__ = [
+    "MEASURED_MM",
+    "ThreadMade",
+    "allowed_by_taps",
+    "allowed_by_threads",
+    "crest_d",
+    "thread_findings",
+    "thread_made",
+    "thread_zone",
+    "threads_made",
+]
 
 RUN_OUT_PITCHES = 3.0
 """A thread without a relief may run out over so many pitches (DIN 76-1, usual run-out and a little more)."""
+
+INSIDE_MM, FAR_MM = 0.01, 1e5
 
 SKIN_MM, PLAIN_SHARE = 0.1, 0.7
 """A plain cylinder is metal along nearly all its length just below its surface."""
@@ -45,10 +58,18 @@ class ThreadMade:
         return self.complete and found is not None and low - MEASURED_MM <= found <= high + MEASURED_MM
 
 
-def allowed_by_threads(job: Job) -> Region:
-    """The metal between crest and root of every thread the job cuts: no gouge."""
-    zones = [_zone(feature, operation) for operation, feature in _cut(job)]
-    zones += [_tapped(job, feature) for feature in job.part.features if isinstance(feature, AxialHole)]
+def allowed_by_threads(job: Job, scene: Scene) -> Region:
+    """The metal between crest and root of every thread the job cuts, where its tool in step with the spindle may be.
+
+    Above the cylinder a thread sits on there is no thread: a shoulder beside it belongs to the part.
+    """
+    zones = [thread_zone(feature, operation.form, scene.part) for operation, feature in _cut(job)]
+    return union(zones) if zones else EMPTY
+
+
+def allowed_by_taps(job: Job) -> Region:
+    """The walls of tapped holes on the axis, as deep as a tap's teeth stand, where it may be in step."""
+    zones = [_tapped(job, feature) for feature in job.part.features if isinstance(feature, AxialHole)]
     return union(zones) if zones else EMPTY
 
 
@@ -63,16 +84,32 @@ def _cut(job: Job) -> list[tuple[CutThread, ThreadFeature]]:
     return found
 
 
-def _zone(feature: ThreadFeature, operation: CutThread) -> Region:
-    form = operation.form
+def thread_zone(feature: object, form: ThreadForm, part: Region) -> Region:
+    """Where a thread is cut below the drawn surface of a part; nothing for features that carry none on it."""
+    if isinstance(feature, AxialHole) and feature.thread:
+        return _wall(feature, form, part)
+    if not isinstance(feature, ThreadFeature):
+        return EMPTY
     sharp = form.pitch_mm / (4 * math.tan(math.radians(form.flank_deg / 2)))
-    grows = form.taper * (feature.length_mm + RUN_OUT_PITCHES * form.pitch_mm)
+    run_out = RUN_OUT_PITCHES * form.pitch_mm
+    grows = form.taper * (feature.length_mm + run_out)
+    front, end = feature.from_z_mm, feature.from_z_mm - feature.length_mm
+    seat = shapely.clip_by_rect(part, end + INSIDE_MM, 0, front - INSIDE_MM, FAR_MM)
+    if seat.is_empty:
+        return EMPTY
     if feature.side == "outside":
-        low, high = form.pitch_d_mm[0] / 2 - sharp - grows, form.crest_d_mm[1] / 2 + sharp + grows
+        low, high = form.pitch_d_mm[0] / 2 - sharp - grows, float(seat.bounds[3]) + form.taper / 2 * run_out
     else:
-        low, high = form.crest_d_mm[0] / 2 - sharp - grows, form.pitch_d_mm[1] / 2 + sharp + grows
-    back = feature.from_z_mm - feature.length_mm - RUN_OUT_PITCHES * form.pitch_mm
-    return box(back, max(low, 0.0), feature.from_z_mm + RUN_OUT_PITCHES * form.pitch_mm, high)
+        low, high = float(seat.bounds[1]) - form.taper / 2 * run_out, form.pitch_d_mm[1] / 2 + sharp + grows
+    return box(end - run_out, max(low, 0.0), front + form.pitch_mm, high)
+
+
+def _wall(hole: AxialHole, form: ThreadForm, part: Region) -> Region:
+    """The wall of a tapped hole on the axis, as deep as the teeth of its thread."""
+    r = form.pitch_d_mm[1] / 2 + form.pitch_mm / 2
+    back, _, front, _ = part.bounds
+    depth = hole.depth_mm if hole.depth_mm is not None else front - back
+    return box(front - depth, 0.0, front, r) if hole.end == "front" else box(back, 0.0, back + depth, r)
 
 
 def _tapped(job: Job, hole: AxialHole) -> Region:
@@ -87,30 +124,36 @@ def _tapped(job: Job, hole: AxialHole) -> Region:
 
 def threads_made(job: Job, final: Region) -> tuple[ThreadMade, ...]:
     """Every thread the job cuts, measured on the finished piece."""
-    found = []
-    for operation, feature in _cut(job):
-        form = operation.form
-        front, back = feature.from_z_mm - form.pitch_mm, feature.from_z_mm - feature.length_mm
-        turns = max(1, math.floor((front - back) / form.pitch_mm + 1e-6))
-        middle = (front + back) / 2
-        window = (middle - turns * form.pitch_mm / 2, middle + turns * form.pitch_mm / 2)
-        wanted = sum(form.pitch_d_mm) / 2
-        grows = form.taper / 2 * (-1.0 if feature.side == "inside" else 1.0)
-        tilt = _Tilt(grows, feature.from_z_mm - form.gauge_mm)
-        pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside", tilt)
-        last = (back, back + form.pitch_mm)
-        complete = pitch is not None and 0.25 < _metal_share(final, last, pitch / 2, tilt) < 0.75
-        place = (middle, sum(form.crest_d_mm) / 4)
-        found.append(
-            ThreadMade(
-                designation=feature.designation,
-                pitch_d_mm=pitch,
-                limits_mm=form.pitch_d_mm,
-                complete=complete,
-                at=place,
-            )
-        )
-    return tuple(found)
+    return tuple(thread_made(feature, operation.form, final) for operation, feature in _cut(job))
+
+
+def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region) -> ThreadMade:
+    """A thread measured on the finished piece, whoever cut it."""
+    front, back = feature.from_z_mm - form.pitch_mm, feature.from_z_mm - feature.length_mm
+    turns = max(1, math.floor((front - back) / form.pitch_mm + 1e-6))
+    middle = (front + back) / 2
+    window = (middle - turns * form.pitch_mm / 2, middle + turns * form.pitch_mm / 2)
+    wanted = sum(form.pitch_d_mm) / 2
+    grows = form.taper / 2 * (-1.0 if feature.side == "inside" else 1.0)
+    tilt = _Tilt(grows, feature.from_z_mm - form.gauge_mm)
+    pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside", tilt)
+    last = (back, back + form.pitch_mm)
+    return ThreadMade(
+        designation=feature.designation,
+        pitch_d_mm=pitch,
+        limits_mm=form.pitch_d_mm,
+        complete=pitch is not None and 0.25 < _metal_share(final, last, pitch / 2, tilt) < 0.75,
+        at=(middle, sum(form.crest_d_mm) / 4),
+    )
+
+
+def crest_d(feature: ThreadFeature, final: Region) -> float | None:
+    """Diameter over the crests of a thread outside, between them in a bore; None where there is no metal."""
+    front, back = feature.from_z_mm - INSIDE_MM, feature.from_z_mm - feature.length_mm + INSIDE_MM
+    stretch = shapely.clip_by_rect(final, back, 0, front, FAR_MM)
+    if stretch.is_empty:
+        return None
+    return 2 * float(stretch.bounds[3 if feature.side == "outside" else 1])
 
 
 @dataclass(frozen=True)

@@ -19,6 +19,7 @@ from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
+from toreuma.core.spoken import spoken
 from toreuma.files.writing import write_atomically
 from toreuma.shipped.library import dialect
 
@@ -232,7 +233,7 @@ class ProgramPanel(WaitsUnseen, QWidget):
                 "error", f"{path.name}: it cannot be written ({error.strerror}); choose another folder"
             )
             return
-        pair, proof = self._session.pair, self._session.proof
-        proved = pair is not None and pair.ok if self._channel else proof is not None and proof.ok
-        word = "proved" if proved else "not proved"
-        self._session.message.emit("ok" if proved else "warning", f"Program saved as {path.name}, {word}")
+        verdict = self._session.verdict
+        proved = verdict is not None and verdict.finished
+        word = spoken(verdict.words, self._session.system) if verdict is not None else "not proved yet"
+        self._session.message.emit("ok" if proved else "warning", f"Program saved as {path.name}; {word}")

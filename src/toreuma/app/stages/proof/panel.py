@@ -9,9 +9,12 @@ from toreuma.app.forms.format import clock
 from toreuma.app.forms.label import Label
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
+from toreuma.app.stages.proof.row_table import RowTable
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.core.findings import Finding
+from toreuma.core.spoken import spoken
+from toreuma.core.verdict import TOLD_BY_ROWS, Verdict
 
 __all__ = ["ProofPanel"]
 
@@ -22,6 +25,7 @@ class ProofPanel(WaitsUnseen, QWidget):
     """Left panel of the proof stage."""
 
     chosen = Signal(object)
+    picked = Signal(object)
 
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
@@ -43,7 +47,8 @@ class ProofPanel(WaitsUnseen, QWidget):
         column.addWidget(heading("What was found"))
         self._cards = ScrollColumn(0, 2, 10, 0)
         column.addWidget(self._cards, 1)
-        for signal in (session.outcome_changed, session.order_changed, session.proof_changed, session.job_changed):
+        for signal in (session.outcome_changed, session.order_changed, session.proof_changed, session.job_changed,
+                       session.verdict_changed):  # fmt: skip
             signal.connect(self.refresh)
         session.progress.connect(self._on_progress)
 
@@ -55,30 +60,22 @@ class ProofPanel(WaitsUnseen, QWidget):
         self.refresh()
 
     def _fill(self) -> None:
-        proof = self._session.proof
-        self._bar.setVisible(proof is None and self._session.job is not None)
-        findings = self._session.findings()
-        errors = sum(finding.severity == "error" for finding in findings)
-        if self._session.job is None:
+        session = self._session
+        proof, verdict = session.proof, session.verdict
+        self._bar.setVisible(verdict is None and session.job is not None and session.results.problem is None)
+        findings = self._shown()
+        if session.job is None:
             name, text, why = "title", "", ""
-        elif proof is None:
+        elif verdict is None:
             name, text, why = "title", "Being proved", "The program is read back and cut out of the blank."
-        elif errors:
-            name, text = "error", f"Not proved: {errors} {'error' if errors == 1 else 'errors'}"
-            why = "Each one names its line or place."
+            if proof is not None:
+                why = "This side is cut; what all sides together make of the part is being judged."
         else:
-            name, text = "ok", "Proved"
-            why = (
-                "The program was read back block by block and cut with the true tools: no gouge, no contact, nothing "
-                "left beyond what the plan declares."
-            )
-        pair = self._session.pair
+            name, text, why = self._judged(verdict)
+        pair = session.pair
         if pair is not None:
             waits = ", ".join(f"channel {one} waits {seconds:.0f} s" for one, seconds in pair.ran.waited_s.items())
-            made = "proved" if pair.ok else "not proved"
-            why += (
-                f"\nBoth channels together, both sides and the hand-over: {made}, {clock(pair.ran.seconds)}; {waits}."
-            )
+            why += f"\nBoth channels together: {clock(pair.ran.seconds)}; {waits}."
         self.verdict.setObjectName(name)
         self.verdict.setFont(self._theme.text_font(20, bold=True))
         self.verdict.style().unpolish(self.verdict)
@@ -89,12 +86,50 @@ class ProofPanel(WaitsUnseen, QWidget):
         self._cards.clear()
         for finding in findings[:MOST_CARDS]:
             self._cards.column.addWidget(FindingCard(finding, self._session, self._theme, self._choose))
-        if not findings and proof is not None:
+        if not findings and verdict is not None:
             nothing = Label(tr("Nothing."))
             nothing.setObjectName("muted")
             self._cards.column.addWidget(nothing)
+        if verdict is not None:
+            self._cards.column.addWidget(heading("Everything the drawing asks for"))
+            table = RowTable(verdict, session.system, self._theme)
+            table.picked.connect(self.picked.emit)
+            self._cards.column.addWidget(table)
         self._cards.column.addStretch(1)
         self._cards.settle()
+
+    def _shown(self) -> tuple[Finding, ...]:
+        """What keeps the part from being finished, then what else was found and no row says better."""
+        session = self._session
+        verdict, found = session.verdict, session.findings()
+        if verdict is None:
+            return found
+        turned = session.side > 0
+        rows = tuple(verdict.finding(row, turned) for row in verdict.open)
+        told = {finding.what for finding in found}
+        more = tuple(one for one in (*verdict.dangers, *verdict.unplanned) if one.what not in told)
+        return (*rows, *more, *(one for one in found if one.code not in TOLD_BY_ROWS))
+
+    def _judged(self, verdict: Verdict) -> tuple[str, str, str]:
+        """Style, heading and the line below it."""
+        count = len(verdict.dangers) if verdict.dangers else len(verdict.open) + len(verdict.unplanned)
+        if verdict.state == "unsafe":
+            return (
+                "error",
+                f"Unsafe: {count} {'fault' if count == 1 else 'faults'}",
+                "Each one names its line or place.",
+            )
+        if verdict.state == "not finished":
+            why = "The program is safe as far as it goes. What is open stands below, each with what would make it."
+            return "error", f"Not finished: {count} open", why
+        done = (
+            "Every surface and feature of the drawing was found on the finished piece, all sides counted; the program "
+            "was read back block by block and cut with the true tools."
+        )
+        if verdict.state == "finished but for":
+            stays = spoken(verdict.stays, self._session.system)
+            return "ok", "Finished but for", f"{stays[:1].upper()}{stays[1:]}.\n{done}"
+        return "ok", "Finished", done
 
     def _choose(self, finding: Finding) -> None:
         if finding.line is not None:

@@ -4,7 +4,6 @@ from toreuma.app.forms.column import heading
 from toreuma.app.forms.findings import FindingCard
 from toreuma.app.forms.format import clock
 from toreuma.app.forms.reasons import ReasonsPanel
-from toreuma.app.stages.proof.size_table import SizeTable
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
 
@@ -12,11 +11,11 @@ __all__ = ["ProofReasons"]
 
 
 class ProofReasons(ReasonsPanel):
-    """Gouge, metal left, contacts and time; sizes of the finished piece; the finding that is selected."""
+    """Gouge, metal left, contacts and time; the finding that is selected."""
 
     def show_job(self, job: Job) -> None:
         proof, finding = self.session.proof, self.finding
-        fresh = self.start(("proof", finding, None if proof is None else (proof.sizes, proof.threads)))
+        fresh = self.start(("proof", finding, proof is None))
         self.text("title", "title", "What the proof measured")
         if proof is None:
             self.text("wait", "muted", "Reading the program back and cutting it.")
@@ -68,11 +67,7 @@ class ProofReasons(ReasonsPanel):
             planned = sum(op.times.total_s for op in outcome.plan.operations)
             self.text("planned", "muted", f"planned operation by operation: {clock(planned)} min")
         if fresh:
-            sizes = SizeTable(proof, self.session.system)
-            if sizes.rowCount():
-                self.add(heading("Sizes of the finished piece"))
-                self.add(sizes)
             if finding is not None:
-                self.add(heading("Selected finding"))
+                self.add(heading("Selected"))
                 self.add(FindingCard(finding, self.session, self.theme))
             self.end()

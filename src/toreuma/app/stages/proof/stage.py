@@ -8,6 +8,7 @@ from toreuma.app.stages.proof.reasons import ProofReasons
 from toreuma.app.stages.stage import Shared, Stage
 from toreuma.core.findings import Finding
 from toreuma.core.scene import Scene
+from toreuma.core.verdict import Row
 
 __all__ = ["ProofStage"]
 
@@ -24,6 +25,7 @@ class ProofStage(Stage):
         self.panel = ProofPanel(shared.session, shared.theme)
         self.numbers = ProofReasons(shared.session, shared.theme)
         self.panel.chosen.connect(self._choose)
+        self.panel.picked.connect(self._pick)
         self.look = Look(
             tool=True,
             leftover=True,
@@ -35,6 +37,16 @@ class ProofStage(Stage):
     def _choose(self, finding: Finding) -> None:
         self.shared.canvas.show_finding(finding)
         self.numbers.show_finding(finding)
+
+    def _pick(self, row: Row) -> None:
+        """A row is shown on the part, and where it is cut in the program; the table keeps its place."""
+        verdict = self.session.verdict
+        if verdict is None:
+            return
+        side = row.made.side if row.made is not None else self.session.side
+        self.shared.canvas.show_finding(verdict.finding(row, self.session.side > 0))
+        if row.made is not None and row.made.line and side == self.session.side:
+            self.session.go_to_line(row.made.line)
 
     def enter(self) -> None:
         self.numbers.show_finding(None)

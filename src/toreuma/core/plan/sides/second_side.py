@@ -11,10 +11,12 @@ from toreuma.core.model import Chuck, Element, FreeBlank, Job, Part, Setup
 from toreuma.core.model.steps import Steps
 from toreuma.core.plan.route import Plan, plan
 from toreuma.core.scene import build_scene
+from toreuma.core.spoken import q, said
 
 __all__ = ["plan_sides", "second_setup", "second_side", "turned_part"]
 
 SIMPLE_MM = 2e-5
+MOST_FRONT_MM = 1e4
 
 
 def second_side(job: Job, first: Plan, piece: Region | None = None) -> Job:
@@ -27,6 +29,9 @@ def second_side(job: Job, first: Plan, piece: Region | None = None) -> Job:
     outline = _outline(_piece(first) if piece is None else piece, first.scene.profile.back_z)
     front = max(z for z, _ in outline)
     stock = job.stock
+    if not front <= MOST_FRONT_MM:
+        what = said("{} stand in front of its face", q(front))
+        raise JobError("second side", what, "part the piece off, or choose a shorter blank")
     blank = FreeBlank(
         material=stock.material,
         face_allowance_mm=max(round(front, 6), 0.0),
