@@ -14,6 +14,7 @@ import tempfile
 import time
 import traceback
 from collections import Counter
+from collections.abc import Callable
 from pathlib import Path
 from types import TracebackType
 from typing import Any
@@ -205,7 +206,7 @@ class Monkey:
 
     def undoes(self) -> None:
         for _ in range(self.chance.choice((1, 1, 3, 20))):
-            (self.window.session.undo if self.chance.random() < 0.6 else self.window.session.redo)()
+            self.step("undoes", self.window.session.undo if self.chance.random() < 0.6 else self.window.session.redo)
 
     def resizes(self) -> None:
         self.window.resize(*self.chance.choice(((1024, 700), (1280, 800), (1920, 1080), (640, 400), (3840, 2160))))
@@ -230,6 +231,23 @@ class Monkey:
         self.window = self.opened()
         self.opens()
 
+    def trail(self, name: str) -> None:
+        self.window.trail.log.did(f"monkey {name}")
+
+    def step(self, name: str, work: Callable[[], object]) -> None:
+        """Do something and let the window answer; how long that took is kept."""
+        begun = time.monotonic()
+        try:
+            work()
+        except Exception as error:
+            self.failed(type(error), error, error.__traceback__)
+        QApplication.processEvents()
+        took = time.monotonic() - begun
+        self.longest = max(self.longest, took)
+        if took > FREEZE_S:
+            self.slow[f"{name} on {self.window.stage}"] += 1
+            print(f"slow: {name} {took:.1f} s |", " / ".join(list(self.window.trail.log.actions)[-4:]), flush=True)
+
     # The round
 
     def act(self) -> None:
@@ -240,18 +258,11 @@ class Monkey:
         }  # fmt: skip
         way = self.chance.choices(list(ways), list(ways.values()))[0] if self.chance.random() > 0.002 else self.closes
         name = way.__name__
-        self.window.trail.log.did(f"monkey {name}")
-        begun = time.monotonic()
-        try:
-            way()
-        except Exception as error:
-            self.failed(type(error), error, error.__traceback__)
-        QApplication.processEvents()
-        took = time.monotonic() - begun
-        self.longest = max(self.longest, took)
-        if took > FREEZE_S:
-            self.slow[f"{name} on {self.window.stage}"] += 1
-            print(f"slow: {name} {took:.1f} s |", " / ".join(list(self.window.trail.log.actions)[-4:]), flush=True)
+        self.trail(name)
+        if way == self.undoes:
+            self.undoes()  # each of them is a step of its own, as keys are
+        else:
+            self.step(name, way)
         self.done[name] += 1
         for other in QApplication.topLevelWidgets():
             if isinstance(other, QDialog | QMenu) and other.isVisible():
