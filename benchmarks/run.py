@@ -23,6 +23,7 @@ from PySide6.QtWidgets import QApplication, QMainWindow
 from tests.support.hundred import hundred_operations
 
 from benchmarks import closing, random_parts, textbook
+from benchmarks.judge import bench as judge_bench
 from toreuma.app.picture.space.renderer import Camera, Renderer
 from toreuma.app.session import Session
 from toreuma.app.shell.shot import settle
@@ -348,6 +349,9 @@ def main() -> int:
     if sys.argv[1:2] == ["parts"]:
         numbers = [int(text) for text in sys.argv[2:4]]
         random_parts.main(*(numbers + [300, 1][len(numbers) :]))
+        return 0
+    if sys.argv[1:2] == ["judge"]:
+        judge_bench.main(*(int(text) for text in sys.argv[2:5]))
         return 0
     window_shown()
     edit_to_picture()

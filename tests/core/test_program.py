@@ -148,6 +148,7 @@ def test_both_ways_to_write_an_arc_are_the_same_arc(language: Dialect, clockwise
         ("G50 X0. Z0.\n", HEAD, "program.shift"),
         ("G0 X50.\n", HEAD.replace("M3", "M4"), "spindle.reverse"),
         ("G0 X50.\n", HEAD.replace("T0101", "T0102"), "tool.offset"),
+        ("G55\nG0 X50.\n", HEAD, "datum.other"),
         ("M30\nG0 X50.\n", HEAD, "program.after_end"),
     ],
 )
@@ -156,6 +157,7 @@ def test_what_is_wrong_is_named_with_its_line(language: Dialect, body: str, head
     found = [finding for finding in program.findings if finding.code == code]
     assert found, codes(program)
     assert found[0].line is not None
+    assert found[0].severity == "error"
     assert f"line {found[0].line}:" in found[0].what
 
 

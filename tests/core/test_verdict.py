@@ -138,6 +138,23 @@ def test_a_seat_below_the_thread_and_a_shoulder_beside_it_are_seen(spear: Job) -
     assert any(finding.code == "gouge" for finding in small.dangers)
 
 
+@pytest.mark.parametrize(
+    ("was", "now", "code"),
+    [
+        ("T0202", "T0203", "tool.offset"),
+        ("G54", "G55", "datum.other"),
+        ("G54", "G54\nG10 L2 P1 Z-5.", "datum.set"),
+        ("S4000", "S40000", "told.speed"),
+        ("G99", "G98", "told.feed"),
+        ("M3\n", "M4\n", "spindle.reverse"),
+    ],
+)
+def test_an_offset_a_datum_or_a_mode_of_another_is_unsafe(spear: Job, was: str, now: str, code: str) -> None:
+    verdict = with_text(spear, lambda text: text.replace(was, now, 1))
+    assert verdict.state == "unsafe"
+    assert code in {finding.code for finding in verdict.dangers}
+
+
 def test_a_lead_a_hair_too_long_is_another_thread(spear: Job) -> None:
     def longer(text: str) -> str:
         begin, _ = section(text, "THREAD M24")

@@ -29,9 +29,10 @@ class ScrollColumn(QScrollArea):
         self._gone = QWidget()
 
     def clear(self) -> None:
-        """Take everything out. It is deleted a little later: one of them may be in the middle of an event."""
-        while self.column.count():
-            item = self.column.takeAt(0)
+        """Take everything out. It is deleted a little later: one of them may be in the middle of an event. One that is
+        hidden while it is typed into ends that, and what hears of it may fill the column anew meanwhile."""
+        items = [self.column.takeAt(0) for _ in range(self.column.count())]
+        for item in items:
             widget = item.widget() if item else None
             if widget is not None:
                 widget.hide()  # a layout shows its widgets late: without this it would come up again

@@ -126,6 +126,7 @@ def prove(
     findings = (
         *program.findings,
         *_tool_findings(cutter, program),
+        *_datum_findings(program),
         *_gouge_findings(deep),
         *bored.findings,
         *_contact_findings(cutter.contacts, program),
@@ -187,6 +188,17 @@ def _tool_findings(cutter: Cutter, program: Program) -> list[Finding]:
         )
         for station, line in unknown.items()
         if station != 0
+    ]
+
+
+def _datum_findings(program: Program) -> list[Finding]:
+    """Datums that a program of one spindle sets by itself."""
+    what = "the program sets the datum itself"
+    why = "where its zero lies after this is not known; set it at the machine, or take the word out"
+    return [
+        Finding("error", "datum.set", f"line {mark.line}: {what}", why, line=mark.line)
+        for mark in program.marks
+        if mark.what == "set_datum"
     ]
 
 

@@ -28,6 +28,15 @@ class Cycling(Moves):
                 "the program moves before it says inch or millimetre",
                 "millimetres were assumed",
             )
+        if state.datum and (state.datum == "second_offset") is not state.second:
+            self._once(
+                "error",
+                "datum.other",
+                block.line,
+                "the datum of the other spindle is in force",
+                "every place is counted from somewhere else",
+                key=f"datum{state.section}",
+            )
         target, last = self._target(block), block.said.last
         if "C" in last and not state.polar:
             self._index(last["C"], block)

@@ -67,14 +67,16 @@ class Modes(Reading):
             self._turns(block, on=True)
             if name == "spindle_reverse":
                 self._once(
-                    "warning",
+                    "error",
                     "spindle.reverse",
                     block.line,
                     "the spindle runs in reverse",
-                    "right-hand tools above the axis cut with the spindle forward",
+                    "the work comes against the backs of the edges: every tool of this machine cuts with it forward",
                 )
         elif name == "clamp":
             self._clamp(block)
+        elif name in ("work_offset", "second_offset"):
+            state.datum = name
         elif name == "cycle_off":
             state.move = ""
         elif name == "speed_shared":
@@ -170,11 +172,11 @@ class Modes(Reading):
         self._state.shared = False
         if offset != station and offset != 0:
             self._say(
-                "warning",
+                "error",
                 "tool.offset",
                 block.line,
                 f"station {station} is used with offset {offset}",
-                "the size of another tool would count",
+                "the size of another tool would count, and every place of it be wrong by the difference",
             )
         self._state.feed = None
         self._state.surface = None

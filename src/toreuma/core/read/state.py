@@ -81,6 +81,7 @@ class State:
     y: float = 0.0
     second: bool = False
     shared: bool = False
+    datum: str = ""
     firsts: dict[str, Block] = field(default_factory=dict)
     warned: set[str] = field(default_factory=set)
 
@@ -92,7 +93,7 @@ class State:
         return (
             self.at, self.scale, self.units_set, self.move, self.taper, self.feed, self.per_minute, self.surface,
             self.speed, self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm,
-            self.held_at_angle, self.braked, self.polar, self.c_deg, self.y, self.second, self.shared,
+            self.held_at_angle, self.braked, self.polar, self.c_deg, self.y, self.second, self.shared, self.datum,
             frozenset(self.warned),
         )  # fmt: skip
 

@@ -1,0 +1,142 @@
+"""Random jobs and spoiled programs through proof and judge: agreement, what slips through, false alarms.
+
+./run bench judge [JOBS] [SPOILED PER JOB] [FIRST SEED]
+"""
+
+import json
+import random
+import sys
+import time
+from collections import Counter
+from collections.abc import Iterator
+from multiprocessing import Pool
+
+import numpy as np
+import shapely
+from tests.support.random_jobs import random_job
+
+from benchmarks.judge.court import Judged, Tool, judge
+from benchmarks.judge.machine import NotJudged
+from benchmarks.judge.spoil import Spoiled, spoiled
+from toreuma.core.errors import ToreumaError
+from toreuma.core.geometry.region import Region
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.model import Job
+from toreuma.core.plan import Plan
+from toreuma.core.post import post
+from toreuma.core.verdict import Verdict
+from toreuma.engine.engine import Engine
+from toreuma.engine.judging import prove_whole
+
+__all__ = ["judged", "main", "tools_of"]
+
+
+def tools_of(job: Job) -> dict[int, Tool]:
+    """The tools as the judge wants them, by station."""
+    found = {}
+    for tool in job.tools:
+        shape, tip = shape_of(tool), np.array(shape_of(tool).tip)
+        bodies, ahead = (tuple(one - tip for one in pieces) for pieces in (shape.bodies, shape.ahead))
+        found[tool.station] = Tool(tool.kind, shape.core - tip, shape.nose_radius, bodies, ahead)
+    return found
+
+
+def judged(planned: Plan, text: str) -> Judged:
+    """A program judged. Raises `NotJudged`."""
+    scene = planned.scene
+    part = json.loads(planned.job.part.model_dump_json())
+    if any(one["kind"] in ("knurl", "holes", "flats", "slot") for one in part["features"]):
+        raise NotJudged("milled or knurled")
+    fixed = [ring for region in (scene.jaws, scene.chuck, scene.centre, scene.steady) for ring in _rings(region)]
+    return judge(part, _rings(scene.stock)[0], fixed, tools_of(planned.job), text, scene.reference, scene.jaw_face_z)
+
+
+def _rings(region: Region) -> list["np.ndarray[tuple[int, int], np.dtype[np.float64]]"]:
+    parts = [one for one in shapely.get_parts(region) if one.geom_type == "Polygon" and not one.is_empty]
+    return [np.asarray(one.exterior.coords)[:-1] for one in parts]
+
+
+def _open(verdict: Verdict) -> bool:
+    """Something of the section is open, by more than the raster's own."""
+    return any(row.key.split()[0] in ("outside", "inside", "feature", "off", "loose", "bore") for row in verdict.open)
+
+
+def _fine(verdict: Verdict) -> bool:
+    """All that is open is finer than the raster, or a thread, which it does not see."""
+    rows = [row for row in verdict.open]
+    return all(
+        "0.0" in row.left[:4] or "thread" in row.key or "pitch" in row.found or "none" in row.found for row in rows
+    )
+
+
+def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
+    """(kind, how proof and judge stand to each other, what) for a random job and its spoiled programs."""
+    seed, count = job
+    try:
+        drawn = random_job(seed)
+        engine = Engine()
+        plans = engine.sides(engine.route(drawn).job)
+        if len(plans) > 1:
+            return [("whole", "two sides", str(seed))]
+        language = engine.language(plans[0].job)
+        text = post(plans[0], language).text
+        clean = prove_whole(plans, language).verdict
+        court = judged(plans[0], text)
+    except (ToreumaError, NotJudged) as error:
+        return [("whole", "not judged", f"{seed}: {error}")]
+    geometric = [one for one in clean.dangers if one.line is not None]
+    same = (not _open(clean) or _fine(clean)) is court.finished and bool(geometric) is bool(court.hits)
+    if _open(clean) and not court.finished:
+        same = True
+    found = [("whole", f"agree: {clean.state}" if same else "DIFFER", f"{seed}: {clean.words} / {court}")]
+    base = {(one.code, one.what) for one in clean.dangers}, {(row.key, row.state) for row in clean.rows}
+    for change in spoiled(text, random.Random(seed), count):
+        found.append(_against(plans[0], change, base, court))
+    return found
+
+
+def _against(
+    planned: Plan, change: Spoiled, base: tuple[set[object], set[object]], clean: Judged
+) -> tuple[str, str, str]:
+    engine = Engine()
+    language = engine.language(planned.job)
+    verdict = prove_whole([planned], language, {0: change.text}).verdict
+    worse = {(one.code, one.what) for one in verdict.dangers} - base[0]
+    rows = {(row.key, row.state) for row in verdict.rows if row.state in ("open", "wrong")} - base[1]
+    caught = bool(worse or rows)
+    what = f"line {change.line}: {change.was} -> {change.now}"
+    harmful = change.is_harmful
+    if harmful is None:
+        try:
+            court = judged(planned, change.text)
+        except NotJudged:
+            return change.kind, "not judged", what
+        grown = court.left_mm > clean.left_mm + 0.1 or court.lost_mm > clean.lost_mm + 0.1
+        harmful = grown or len(court.hits) > len(clean.hits) or court.off != clean.off
+        what += f" / {court}"
+    if harmful:
+        return change.kind, "caught" if caught else "MISSED", what
+    return change.kind, "also told" if caught else "harmless", f"{what} / told: {list(worse)[:1]} {list(rows)[:2]}"
+
+
+def _each(jobs: list[tuple[int, int]]) -> Iterator[tuple[str, str, str]]:
+    with Pool(2) as pool:
+        for found in pool.imap_unordered(one_job, jobs):
+            yield from found
+
+
+def main(jobs: int = 20, per_job: int = 10, first: int = 0) -> None:
+    """Print agreement and every difference."""
+    begun = time.monotonic()
+    counts: Counter[tuple[str, str]] = Counter()
+    for kind, how, what in _each([(seed, per_job) for seed in range(first, first + jobs)]):
+        counts[kind, how] += 1
+        if how in ("DIFFER", "MISSED", "also told"):
+            print(f"{kind}: {how}: {what[:300]}", flush=True)
+    for (kind, how), count in sorted(counts.items()):
+        print(f"{kind:24} {how:32} {count:6}")
+    print(f"{time.monotonic() - begun:.0f} s")
+
+
+if __name__ == "__main__":
+    main(*(int(one) for one in sys.argv[1:]))

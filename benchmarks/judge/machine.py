@@ -1,0 +1,184 @@
+"""A lathe's control by the judge's own reading: program text into straight and round ways, block by block."""
+
+import math
+import re
+from dataclasses import dataclass, field
+
+__all__ = ["NotJudged", "Way", "ways"]
+
+WORD = re.compile(r"([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))")
+KNOWN = frozenset({0, 1, 2, 3, 4, 18, 20, 21, 28, 32, 40, 50, 54, 70, 71, 80, 83, 84, 90, 92, 94, 96, 97, 98, 99})
+
+
+class NotJudged(Exception):
+    """The text asks for more than this judge knows."""
+
+
+@dataclass
+class Way:
+    """``how``: rapid, feed, or thread with its lead; from (z, r) to (z, r), mm; ``centre`` of a round one."""
+
+    how: str
+    start: tuple[float, float]
+    end: tuple[float, float]
+    station: int
+    line: int
+    feed: float = 0.0
+    per_minute: bool = False
+    rpm: float = 0.0
+    surface: bool = False
+    clamp: float | None = None
+    centre: tuple[float, float] | None = None
+    clockwise: bool = False
+    turned: float = 0.0
+
+
+@dataclass
+class _Control:
+    at: tuple[float, float]
+    home: tuple[float, float]
+    unit: float = 1.0
+    group: str = ""
+    feed: float = 0.0
+    per_minute: bool = False
+    surface: bool = False
+    speed: float = 0.0
+    clamp: float | None = None
+    on: bool = False
+    station: int = 0
+    taper: float = 0.0
+    found: list[Way] = field(default_factory=list)
+
+
+def ways(text: str, home: tuple[float, float]) -> list[Way]:
+    """Every way of the tools. Raises `NotJudged` for words this control does not have."""
+    c = _Control(home, home)
+    for number, line in enumerate(text.splitlines(), 1):
+        bare = re.sub(r"\([^)]*\)", "", line).strip().lstrip("/ ")
+        words = WORD.findall(bare)
+        if not words:
+            continue
+        if not _block(c, words, number):
+            break
+    return c.found
+
+
+def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
+    values = {letter: float(number) for letter, number in words}
+    codes = [f"{float(number):g}" for letter, number in words if letter == "G"]
+    if any(float(code) not in KNOWN for code in codes) or set(values) & set("CYBPQ") - {"P", "Q"}:
+        raise NotJudged(f"line {line}: {words}")
+    for code in codes:
+        _mode(c, code, values, line)
+    if "T" in values:
+        c.station, c.feed = int(values["T"]) // 100, 0.0
+    if "S" in values and "50" not in codes:
+        c.speed = values["S"]
+    if "F" in values:
+        c.feed = values["F"] * c.unit
+    for letter, number in words:
+        if letter == "M" and float(number) in (3, 4, 5, 30):
+            c.on = float(number) in (3, 4)
+            if float(number) == 30:
+                return False
+        elif letter == "M" and float(number) not in (0, 1, 3, 4, 5, 8, 9, 25, 26, 76, 77, 78, 79):
+            raise NotJudged(f"line {line}: M{number}")
+    if "4" in codes or "50" in codes:
+        return True
+    if "28" in codes:
+        z = c.home[0] if "Z" in values or "W" in values else c.at[0]
+        r = c.home[1] if "X" in values or "U" in values else c.at[1]
+        _go(c, "rapid", (z, r), line)
+        return True
+    if any(letter in values for letter in "XZUW"):
+        _travel(c, values, line, codes)
+    return True
+
+
+def _mode(c: _Control, code: str, values: dict[str, float], line: int) -> None:
+    if code in ("0", "1", "2", "3", "32", "83", "84", "90", "92", "94"):
+        c.group = code
+    elif code == "80":
+        c.group = ""
+    elif code in ("70", "71"):
+        raise NotJudged(f"line {line}: G{code}")
+    elif code in ("20", "21"):
+        c.unit = 25.4 if code == "20" else 1.0
+    elif code in ("96", "97"):
+        c.surface = code == "96"
+    elif code in ("98", "99"):
+        c.per_minute = code == "98"
+    elif code == "50":
+        c.clamp = values.get("S")
+
+
+def _travel(c: _Control, values: dict[str, float], line: int, codes: list[str]) -> None:
+    z, r = c.at
+    z = values["Z"] * c.unit if "Z" in values else z + values.get("W", 0.0) * c.unit
+    r = values["X"] * c.unit / 2 if "X" in values else r + values.get("U", 0.0) * c.unit / 2
+    begin = c.at
+    if c.group == "0":
+        _go(c, "rapid", (z, r), line)
+    elif c.group == "1":
+        _go(c, "feed", (z, r), line)
+    elif c.group in ("2", "3"):
+        _round(c, (z, r), values, line)
+    elif c.group == "32":
+        _go(c, "thread", (z, r), line)
+    elif c.group == "84":
+        back = values.get("R", begin[0] / c.unit) * c.unit
+        _go(c, "rapid", (back, begin[1]), line)
+        _go(c, "thread", (z, begin[1]), line)
+        _go(c, "thread", (back, begin[1]), line)
+    elif c.group == "83":
+        back = values.get("R", begin[0] / c.unit) * c.unit
+        for how, place in (("rapid", back), ("feed", z), ("rapid", back)):
+            _go(c, how, (place, begin[1]), line)
+    elif c.group in ("90", "92", "94"):
+        c.taper = values["R"] * c.unit if "R" in values else 0.0 if codes else c.taper
+        how = "thread" if c.group == "92" else "feed"
+        if c.group == "94":
+            corners = [(z + c.taper, begin[1]), (z, r), (begin[0], r), begin]
+        else:
+            corners = [(begin[0], r + c.taper), (z, r), (z, begin[1]), begin]
+        hows = ("rapid", how, "rapid" if c.group == "92" else "feed", "rapid")
+        for one, place in zip(hows, corners, strict=True):
+            _go(c, one, place, line)
+    else:
+        raise NotJudged(f"line {line}: a place without a way")
+
+
+def _round(c: _Control, end: tuple[float, float], values: dict[str, float], line: int) -> None:
+    a, b, clockwise = c.at, end, c.group == "2"
+    if "R" in values:
+        r, half = abs(values["R"]) * c.unit, math.dist(a, b) / 2
+        r = max(r, half)
+        rise = math.sqrt(r * r - half * half)
+        up = (-(b[1] - a[1]) / (2 * half), (b[0] - a[0]) / (2 * half))
+        left = (not clockwise) is not (values["R"] < 0)
+        sign = 1.0 if left else -1.0
+        middle = ((a[0] + b[0]) / 2 + sign * rise * up[0], (a[1] + b[1]) / 2 + sign * rise * up[1])
+    else:
+        middle = (a[0] + values.get("K", 0.0) * c.unit, a[1] + values.get("I", 0.0) * c.unit)
+    _go(c, "feed", end, line, middle, clockwise)
+
+
+def _go(
+    c: _Control, how: str, end: tuple[float, float], line: int, middle: tuple[float, float] | None = None,
+    clockwise: bool = False,
+) -> None:  # fmt: skip
+    if math.dist(c.at, end) > 1e-9:
+        before = c.found[-1] if c.found else None
+        one = Way(how, c.at, end, c.station, line, c.feed, c.per_minute, c.speed if c.on else 0.0, c.surface, c.clamp,
+                  middle, clockwise)  # fmt: skip
+        if (
+            how == "thread"
+            and before is not None
+            and before.how == "thread"
+            and before.end == one.start
+            and before.feed
+        ):
+            long = max(abs(before.end[0] - before.start[0]), abs(before.end[1] - before.start[1]))
+            one.turned = (before.turned + long / before.feed) % 1.0
+        c.found.append(one)
+    c.at = end
