@@ -63,7 +63,7 @@ def _open(verdict: Verdict) -> bool:
 
 def _fine(verdict: Verdict) -> bool:
     """All that is open is finer than the raster, or a thread, which it does not see."""
-    rows = [row for row in verdict.open]
+    rows = verdict.open
     return all(
         "0.0" in row.left[:4] or "thread" in row.key or "pitch" in row.found or "none" in row.found for row in rows
     )

@@ -91,7 +91,7 @@ def test_a_move_that_leads_nowhere_is_never_written(spear_plan: Plan, language: 
 
 
 def test_modes_stay_in_force_and_words_come_in_any_order(language: Dialect) -> None:
-    program = run("G0 X50. Z2.\nG01 F0.2 Z-10\nX40 Z-15.\nG0 X60\nT0100\n", language)
+    program = run("G0 X50. Z2.\nG01 F0.2 Z-10.\nX40. Z-15.\nG0 X60.\nT0100\n", language)
     assert codes(program) == []
     assert [m.is_rapid for m in program.motions] == [True, False, False, True]
     assert program.motions[1].end == (-10.0, 25.0)
@@ -159,6 +159,17 @@ def test_what_is_wrong_is_named_with_its_line(language: Dialect, body: str, head
     assert found[0].line is not None
     assert found[0].severity == "error"
     assert f"line {found[0].line}:" in found[0].what
+
+
+@pytest.mark.parametrize(("means", "x", "told"), [("unsaid", 50, True), ("units", 50, False), ("steps", 0.05, False)])
+def test_a_place_without_a_point_is_what_the_dialect_says_or_asked_about(
+    language: Dialect, means: str, x: float, told: bool
+) -> None:
+    program = run("G0 X50 Z2.\nG73 U2. W0. R3\nT0100\n", language.model_copy(update={"whole_numbers": means}))
+    assert program.motions[0].end == pytest.approx((2, x / 2))
+    found = [finding for finding in program.findings if finding.code == "program.no_point"]
+    assert bool(found) is told
+    assert all(finding.severity == "error" and finding.what.startswith("line 6: X50 has no point") for finding in found)
 
 
 def test_a_program_cut_short_and_a_gap_in_the_numbers_are_seen(language: Dialect) -> None:

@@ -101,6 +101,9 @@ class Dialect(Value):
     comment: tuple[str, str] = ("(", ")")
     section: str = Field(description="Comment that opens an operation, with {number} and {name}")
     x_is_diameter: bool = True
+    whole_numbers: Literal["unsaid", "units", "steps"] = Field(
+        default="unsaid", description="What a place without a point means: the unit, its smallest step, or not known"
+    )
     decimals: dict[Literal["mm", "inch"], int]
     feed_decimals: dict[Literal["mm", "inch"], int]
     minute_decimals: dict[Literal["mm", "inch"], int] = Field(

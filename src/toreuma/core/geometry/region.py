@@ -33,7 +33,10 @@ __all__ = [
 Region: TypeAlias = BaseGeometry
 EMPTY: Region = shapely.Polygon()
 SLIVER_MM2 = 1e-9
-DENSE_MM = 0.25
+SURE_MM = 0.0005
+"""How closely the farthest place is found."""
+
+DENSE_MM, MOST_EDGES, LIKELY = 0.05, 20_000, 300
 
 
 def region_from_points(points: Points | Sequence[Sequence[float]]) -> Region:
@@ -96,12 +99,11 @@ def rotated_volume(region: Region) -> float:
 def thickness(region: Region, base: Region) -> float:
     """How far, mm, ``region`` stands out from the surface of ``base`` at most.
 
-    Long edges are looked at between their ends too: what fills a groove stands farthest out in its middle.
+    Edges are looked at between their ends too: what fills a groove stands farthest out in its middle.
     """
-    points = shapely.get_coordinates(shapely.segmentize(region, DENSE_MM))
-    if len(points) == 0 or base.is_empty:
+    if region.is_empty or base.is_empty:
         return 0.0
-    return float(shapely.distance(shapely.points(points), base).max())
+    return _farthest(region, base)
 
 
 def depth_inside(region: Region, base: Region) -> float:
@@ -110,16 +112,48 @@ def depth_inside(region: Region, base: Region) -> float:
     A groove is as deep as its bottom lies below the surface. A corner cut off has all its own corners on the
     surface: it is as deep as the lost corner stands off from what remains. The larger of both counts.
     """
-    lost = region.intersection(base)
-    points = shapely.points(shapely.get_coordinates(shapely.segmentize(lost, DENSE_MM)))
-    if len(points) == 0:
+    lost = shapely.union_all(polygons(region.intersection(base)))
+    if lost.is_empty:
         return 0.0
     mirror = scale(base, 1, -1, origin=(0, 0))
     surface = shapely.boundary(shapely.union(base, mirror))
     left = base.difference(lost)
-    below = float(shapely.distance(points, surface).max())
-    beyond = float(shapely.distance(points, shapely.union(left, mirror)).max()) if not left.is_empty else below
-    return max(below, beyond)
+    below = _farthest(lost, surface)
+    return max(below, _farthest(lost, shapely.union(left, mirror))) if not left.is_empty else below
+
+
+def _farthest(region: Region, other: Region) -> float:
+    """The largest distance, mm, of a region's edge from something else, to `SURE_MM`.
+
+    It is looked at closely first. A distance grows by no more than the way gone: between two places it is below the
+    mean of theirs and half the way between them. Where that could still be a larger one, edges are halved further.
+    """
+    shapely.prepare(other)
+    a, b = _edges(shapely.segmentize(region, max(DENSE_MM, region.length / MOST_EDGES)))
+    if not len(a):
+        return 0.0
+    far_a, far_b = (np.asarray(shapely.distance(shapely.points(ends), other)) for ends in (a, b))
+    best = float(max(far_a.max(), far_b.max()))
+    while True:
+        above = (far_a + far_b + np.hypot(*(b - a).T)) / 2
+        open_ = np.flatnonzero(above > best + SURE_MM)
+        if not len(open_):
+            return best
+        if len(open_) > LIKELY:
+            open_ = open_[np.argsort(-np.maximum(far_a, far_b)[open_])[:LIKELY]]
+        a, b, far_a, far_b = a[open_], b[open_], far_a[open_], far_b[open_]
+        middle = (a + b) / 2
+        far = np.asarray(shapely.distance(shapely.points(middle), other))
+        best = max(best, float(far.max()))
+        a, b = np.vstack([a, middle]), np.vstack([middle, b])
+        far_a, far_b = np.concatenate([far_a, far]), np.concatenate([far, far_b])
+
+
+def _edges(region: Region) -> tuple[Points, Points]:
+    """Begin and end of every edge, (n, 2)."""
+    found = rings(region) or [shapely.get_coordinates(region)]
+    begins, ends = [ring[:-1] for ring in found], [ring[1:] for ring in found]
+    return np.vstack(begins), np.vstack(ends)
 
 
 def _valid(region: Region) -> Region:

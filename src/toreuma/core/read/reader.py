@@ -187,6 +187,8 @@ class _Reader(Cycling):
             )
         if not block.said.words:
             return
+        if block.said.whole:
+            block = self._without_point(block)
         if self._state.ended:
             self._once(
                 "error",
@@ -200,6 +202,28 @@ class _Reader(Cycling):
             self._on(block)
         else:
             self._words(block)
+
+    def _without_point(self, block: Block) -> Block:
+        """A block with places that have no point, as the dialect means them."""
+        counted = self._named(("G", block.value("G") or 0.0)) == "pattern_cycle"  # its R is a number of passes
+        whole = block.said.whole - {"R"} if counted else block.said.whole
+        if not whole:
+            return block
+        means, letter = self._dialect.whole_numbers, min(whole)
+        if means == "unsaid":
+            self._once(
+                "error",
+                "program.no_point",
+                block.line,
+                f"{letter}{block.value(letter):g} has no point, and the dialect does not say what that means",
+                "it was taken as the unit; controls that count their smallest step go elsewhere",
+            )
+        if means != "steps":
+            return block
+        step = 10.0 ** -self._dialect.decimals["inch" if self._state.scale != 1 else "mm"]
+        said = block.said
+        words = tuple((one, number * step if one in whole else number) for one, number in said.words)
+        return block._replace(said=said._replace(words=words, last=dict(words), whole=frozenset()))
 
     def _on(self, block: Block) -> None:
         """A block of places only: after one of them has been looked at, the next go on as it did."""

@@ -17,18 +17,21 @@ _ENDLESS = re.compile(r"\d{16}")
 
 _NUMBER = r"([+-]?(?:\d+\.?\d*|\.\d+))"
 _WORD = re.compile(rf"\s*([A-Z])\s*{_NUMBER}", re.I)
+_WITHOUT_POINT = re.compile(r"([XZYUWRIKCBAV])\s*[+-]?0*[1-9]\d*(?![\d.])", re.I)
+NONE: frozenset[str] = frozenset()
 _NEAT, _NEAT_WORD = re.compile(rf"(?:[A-Z]{_NUMBER}\s*)*"), re.compile(f"([A-Z]){_NUMBER}")
 """A block as it is mostly written, which is taken apart at once."""
 
 
 class BlockText(NamedTuple):
-    """What stands in a line: its words in order, comments, what could not be read, and the last number behind each
-    letter. Lines of the same text share it."""
+    """What stands in a line: its words in order, comments, what could not be read, the last number behind each letter,
+    and the letters of places whose number has no point. Lines of the same text share it."""
 
     words: tuple[tuple[str, float], ...]
     comments: tuple[str, ...]
     unread: str
     last: dict[str, float]
+    whole: frozenset[str] = frozenset()
 
 
 class Block(NamedTuple):
@@ -72,7 +75,7 @@ def _taken_apart(text: str, marks: tuple[str, str]) -> BlockText:
     """After an edit most lines are the ones read before."""
     if _NEAT.fullmatch(text):
         neat = tuple([(letter, float(number)) for letter, number in _NEAT_WORD.findall(text)])
-        return BlockText(neat, (), "", dict(neat))
+        return BlockText(neat, (), "", dict(neat), _whole(text))
     comments: tuple[str, ...] = ()
     if marks[0] in text:
         opening, closing = (re.escape(mark) for mark in marks)
@@ -85,4 +88,9 @@ def _taken_apart(text: str, marks: tuple[str, str]) -> BlockText:
         letter, number = match.groups()
         words.append((letter.upper(), float(number)))
         at = match.end()
-    return BlockText(tuple(words), comments, text[at:].strip(), dict(words))
+    return BlockText(tuple(words), comments, text[at:].strip(), dict(words), _whole(text))
+
+
+def _whole(text: str) -> frozenset[str]:
+    """Letters of places whose number has no point; a nothing is one with or without."""
+    return frozenset(letter.upper() for letter in _WITHOUT_POINT.findall(text)) if _WITHOUT_POINT.search(text) else NONE

@@ -175,5 +175,5 @@ def _placed(
 
 def _lines(region: Region) -> Region:
     """Only the lines of what was cut out of an outline, joined."""
-    lines = [one for one in shapely.get_parts(region) if one.geom_type == "LineString"]
+    lines = [one for one in shapely.get_parts(region) if one.geom_type == "LineString" and not one.is_empty]
     return shapely.line_merge(shapely.MultiLineString(lines)) if lines else shapely.MultiLineString()
