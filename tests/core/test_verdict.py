@@ -188,3 +188,20 @@ def test_a_drill_of_another_size_spoils_a_tapped_hole() -> None:
     drill = next(one for one in stud.tools if one.kind == "drill" and one.form == "twist")
     wide = stud.changed(tools=tuple(one.changed(d_mm=3.0) if one is drill else one for one in stud.tools))
     assert not judged(wide).finished
+
+
+def test_what_a_drill_and_a_bar_are_held_in_does_not_go_into_the_part() -> None:
+    """Far deeper than they stand out."""
+    stud = demo_job("vane-stud")
+    deep = with_text(stud, lambda text: text.replace("Z-0.43197", "Z-2.9"), side=1)
+    assert {"contact", "gouge"} <= {finding.code for finding in deep.dangers}
+    assert any("holder in metal" in finding.what for finding in deep.dangers)
+    ring = demo_job("seat-ring")
+    inward = with_text(ring, lambda text: re.sub(r"(BORE.*?G1 Z)-\d+\.\d*", r"\1-290.", text, count=1, flags=re.S))
+    assert any("holder in" in finding.what for finding in inward.dangers)
+
+
+def test_an_axis_goes_no_farther_than_its_reference_point(spear: Job) -> None:
+    """A point that was lost."""
+    verdict = with_text(spear, lambda text: text.replace("X132. Z51.5", "X13200. Z51.5", 1))
+    assert "travel.over" in {finding.code for finding in verdict.dangers}

@@ -28,7 +28,8 @@ class ToolShape:
     """Cutting core, nose radius, bodies and tip, in mm from the nose centre.
 
     ``core`` has shape (n, 2), convex; ``bodies`` are convex pieces of holder and shank; ``tip`` is the
-    programmed point. ``ahead`` are further convex pieces that cut, sharp, as the pilot of a centre drill.
+    programmed point. ``ahead`` are further convex pieces that cut, sharp, as the pilot of a centre drill; ``held`` is
+    what the tool is held in, behind all of it that is meant to go into the work.
     """
 
     core: Points
@@ -38,6 +39,7 @@ class ToolShape:
     entering_angle_deg: float
     edge_length: float
     ahead: tuple[Points, ...] = ()
+    held: tuple[Points, ...] = ()
 
     @cached_property
     def cutting(self) -> Region:
@@ -136,6 +138,7 @@ def turned(shape: ToolShape, matrix: Points) -> ToolShape:
         entering_angle_deg=shape.entering_angle_deg,
         edge_length=shape.edge_length,
         ahead=tuple(piece @ matrix for piece in shape.ahead),
+        held=tuple(piece @ matrix for piece in shape.held),
     )
 
 

@@ -129,6 +129,7 @@ def _boring(tool: BoringTool) -> ToolShape:
         core=core,
         nose_radius=radius,
         bodies=(_hull(seat), neck, rod),
+        held=(_block(bar, tip),),
         tip=tip,
         entering_angle_deg=bar.entering_angle_deg,
         edge_length=_edge(core, insert, radius),
@@ -203,6 +204,7 @@ def _grooving(tool: GroovingTool) -> ToolShape:
                 core=shape.core,
                 nose_radius=shape.nose_radius,
                 bodies=(stem, *rod),
+                held=() if bar is None else (_block(bar, shape.tip),),
                 tip=shape.tip,
                 entering_angle_deg=90.0,
                 edge_length=shape.edge_length,
@@ -310,6 +312,7 @@ def _threading(tool: ThreadingTool) -> ToolShape:
                 core=core,
                 nose_radius=insert.tip_radius_mm,
                 bodies=(pad, rod),
+                held=(_block(tool.bar, tip),),
                 tip=tip,
                 entering_angle_deg=90.0,
                 edge_length=insert.profile_depth_mm,
@@ -385,8 +388,34 @@ def _tap(tool: Tap) -> ToolShape:
     return replace(shape, ahead=tuple(teeth))
 
 
-COLLET_NOSE_MM = 15.0
-"""How much farther than the shank a collet holder reaches on radius: typical."""
+COLLET_NOSE_MM, COLLET_MM = 15.0, 60.0
+"""How much farther than the shank a collet holder reaches on radius, and how long it is: typical."""
+
+GRIPPED = ((3.0, 28.0), (6.0, 36.0), (10.0, 40.0), (12.0, 45.0), (16.0, 48.0), (20.0, 50.0), (25.0, 56.0), (1e9, 60.0))
+"""Length of a shank that its holder takes, by diameter (lengths of plain shanks, DIN 6535; the first one typical)."""
+
+CLAMPED_DIAMETERS = 2.5
+BLOCK_MM = 14.0
+"""A bar is clamped over so many of its diameters, in a block that stands so far round it: typical."""
+
+
+def _held(shape: ToolShape, tool: Drill | Reamer | Tap) -> ToolShape:
+    """An axial tool with the collet it is held in, behind its flutes and as much of its shank as is not gripped."""
+    gripped = next(long for d, long in GRIPPED if tool.shank_d_mm <= d)
+    out = max(tool.overall_length_mm - gripped, tool.flute_length_mm + 1.0)
+    nose = tool.shank_d_mm / 2 + COLLET_NOSE_MM
+    holder = np.array([[0.0, -nose], [COLLET_MM, -nose], [COLLET_MM, nose], [0.0, nose]]) + np.array([out, 0.0])
+    return replace(shape, held=(holder,))
+
+
+def _block(bar: Bar, tip: tuple[float, float]) -> Points:
+    """What a bar is clamped in, in the upside-down frame."""
+    out = bar.stick_out_mm or max(
+        bar.functional_length_mm - CLAMPED_DIAMETERS * bar.diameter_mm, bar.functional_length_mm / 2
+    )
+    middle, half = tip[1] + bar.functional_width_mm, bar.diameter_mm / 2 + BLOCK_MM
+    begin, end = tip[0] + out, tip[0] + max(out, bar.functional_length_mm) + COLLET_MM
+    return np.array([[begin, middle - half], [begin, middle + half], [end, middle + half], [end, middle - half]])
 
 
 def _end_mill(tool: EndMill) -> ToolShape:
@@ -394,8 +423,8 @@ def _end_mill(tool: EndMill) -> ToolShape:
     r, shank = tool.d_mm / 2, tool.shank_d_mm / 2
     shape = _axial([(0.0, r), (min(tool.flute_length_mm, tool.out_mm), r)], tool.out_mm, shank)
     nose = shank + COLLET_NOSE_MM
-    holder = np.array([[0.0, -nose], [60.0, -nose], [60.0, nose], [0.0, nose]]) + np.array([tool.out_mm, 0.0])
-    return replace(shape, bodies=(*shape.bodies, holder))
+    holder = np.array([[0.0, -nose], [COLLET_MM, -nose], [COLLET_MM, nose], [0.0, nose]])
+    return replace(shape, bodies=(*shape.bodies, holder + np.array([tool.out_mm, 0.0])))
 
 
 def _knurling(tool: KnurlingTool) -> ToolShape:
@@ -458,9 +487,9 @@ SHAPES: dict[type, Callable[[Any], ToolShape]] = {
     PullTool: _pull,
     FormTool: _form,
     ThreadingTool: _threading,
-    Drill: _drill,
-    Reamer: _reamer,
-    Tap: _tap,
+    Drill: lambda tool: _held(_drill(tool), tool),
+    Reamer: lambda tool: _held(_reamer(tool), tool),
+    Tap: lambda tool: _held(_tap(tool), tool),
     EndMill: _end_mill,
     KnurlingTool: _knurling,
     BarStop: _bar_stop,

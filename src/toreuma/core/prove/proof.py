@@ -19,6 +19,7 @@ from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
 from toreuma.core.prove.taps import Stroke
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
 from toreuma.core.prove.told import Told, told_otherwise
+from toreuma.core.prove.travel import travel_findings
 from toreuma.core.read import Program
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.timeline import Timeline, timeline_of
@@ -127,6 +128,7 @@ def prove(
         *program.findings,
         *_tool_findings(cutter, program),
         *_datum_findings(program),
+        *travel_findings(job, scene, program.motions),
         *_gouge_findings(deep),
         *bored.findings,
         *_contact_findings(cutter.contacts, program),

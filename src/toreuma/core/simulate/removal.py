@@ -60,7 +60,8 @@ def _stamped(motion: Motion, shape: ToolShape) -> Region:
 
 @dataclass(frozen=True)
 class Swept:
-    """What a tool passes over in one move: with its edge, and with the convex pieces of holder and shank, coarsely."""
+    """What a tool passes over in one move: with its edge, and with the convex pieces of holder, shank and
+    what they are held in, coarsely."""
 
     cutting: Region
     pieces: "np.ndarray[tuple[int], np.dtype[np.object_]]"
@@ -77,7 +78,8 @@ def swept_each(motions: Sequence[Motion], shape: ToolShape) -> list[Swept]:
             cut = shapely.buffer(
                 cut, shape.nose_radius, quad_segs=quarter_chords(shape.nose_radius, SIMULATION_CHORD_MM)
             )
-        bodies = np.array([hulls(ends, piece) for piece in shape.bodies], dtype=object).reshape(-1, len(straight))
+        behind = (*shape.bodies, *shape.held)
+        bodies = np.array([hulls(ends, piece) for piece in behind], dtype=object).reshape(-1, len(straight))
         for place, n in enumerate(straight):
             found[n] = Swept(cut[place], bodies[:, place])
     return [one or _swept(motion, shape) for one, motion in zip(found, motions, strict=True)]
@@ -85,8 +87,9 @@ def swept_each(motions: Sequence[Motion], shape: ToolShape) -> list[Swept]:
 
 def _swept(motion: Motion, shape: ToolShape) -> Swept:
     path = nose_path(motion, shape, 0.01)
-    pieces = np.empty(len(shape.bodies), dtype=object)
-    pieces[:] = [sweep(path, piece, 0.0) for piece in shape.bodies]
+    behind = (*shape.bodies, *shape.held)
+    pieces = np.empty(len(behind), dtype=object)
+    pieces[:] = [sweep(path, piece, 0.0) for piece in behind]
     return Swept(cutting_sweep([motion], shape), pieces)
 
 

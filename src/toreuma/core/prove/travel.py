@@ -1,0 +1,36 @@
+"""Whether the axes go as far as a program wants them: never beyond the reference point, nor farther from it than their
+travel."""
+
+from collections.abc import Iterable, Iterator
+
+from toreuma.core.findings import Finding, place_text
+from toreuma.core.model import Job
+from toreuma.core.motion import Motion
+from toreuma.core.scene import Scene
+from toreuma.core.spoken import q, said
+
+__all__ = ["travel_findings"]
+
+SLACK_MM = 0.5
+
+
+def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterator[Finding]:
+    """The first move of each axis that goes too far, each way."""
+    machine = job.machine
+    face = scene.reference[0] - machine.carriers[0].reference_from_nose_mm
+    homes = [(face + one.reference_from_nose_mm, one.reference_d_mm / 2) for one in machine.carriers]
+    high = [max(scene.index[axis], *(home[axis] for home in homes)) for axis in (0, 1)]
+    travels = (machine.travel_z_mm, machine.travel_x_mm)
+    low = [home - travel if travel else None for home, travel in zip(high, travels, strict=True)]
+    told: set[tuple[int, bool]] = set()
+    for motion in motions:
+        for axis, word in ((0, "Z"), (1, "X")):
+            place, least = motion.end[axis], low[axis]
+            beyond = place - high[axis]
+            if beyond <= SLACK_MM:
+                beyond = least - place if least is not None and least - place > SLACK_MM else 0.0
+            if beyond > SLACK_MM and (axis, place > high[axis]) not in told:
+                told.add((axis, place > high[axis]))
+                what = said("line {}: {} goes {} farther than the axis does", motion.line, word, q(beyond))
+                why = said("it would lead to {}; the control stops at the end of the travel", place_text(*motion.end))
+                yield Finding("error", "travel.over", what, why, at=motion.end, line=motion.line)
