@@ -4,12 +4,15 @@ import math
 from typing import Any
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.part_shape import PartShape, build_part
-from toreuma.core.geometry.region import rotated_volume
-from toreuma.core.model import Part
+from toreuma.core.geometry.region import box, rotated_volume
+from toreuma.core.model import Element, Part
+from toreuma.core.model.feature import Groove
 
 SHAFT = [{"z_mm": 0, "d_mm": 40}, {"z_mm": -60, "d_mm": 40}]
 
@@ -152,3 +155,34 @@ def test_what_fills_a_groove_is_as_thick_as_the_groove_is_deep() -> None:
     grooved = build({"kind": "groove", "z_mm": -20, "width_mm": 8, "d_mm": 34}).region
     filling = build().region.difference(grooved)
     assert thickness(filling, grooved) == pytest.approx(3.0, abs=0.01)
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    step=st.sampled_from((-6.0, -2.0, 2.0, 6.0)),
+    gap=st.sampled_from((0.0, 0.05, 0.2, 0.5, 3.0)),
+    at_back=st.booleans(),
+    width=st.floats(1.0, 6.0),
+    depth=st.floats(0.5, 3.0),
+    edge=st.sampled_from((0.0, 0.1, 0.3, 0.6)),
+    lean=st.sampled_from((0.0, 10.0)),
+)
+def test_a_groove_takes_nothing_but_itself(
+    step: float, gap: float, at_back: bool, width: float, depth: float, edge: float, lean: float
+) -> None:
+    """Beside a shoulder, on either end of it, the face of the shoulder stays whole."""
+    shoulder, d = -20.0, 40.0
+    ends = (40.0, 40.0 + step) if at_back else (40.0 + step, 40.0)
+    outside = (
+        Element(z_mm=0.0, d_mm=ends[0]), Element(z_mm=shoulder, d_mm=ends[0]), Element(z_mm=shoulder, d_mm=ends[1]),
+        Element(z_mm=-45.0, d_mm=ends[1]),
+    )  # fmt: skip
+    front = shoulder + gap + width if at_back else shoulder - gap
+    groove = Groove(z_mm=front, width_mm=width, d_mm=d - 2 * depth, edge_break_mm=edge, wall_deg=lean)
+    bare = build_part(Part(outside=outside)).region
+    try:
+        cut = build_part(Part(outside=outside, features=(groove,))).region
+    except PartError:
+        return
+    taken = bare.difference(cut)
+    assert taken.difference(box(front - width - edge, d / 2 - depth, front + edge, d / 2)).area < 1e-9

@@ -2,7 +2,10 @@
 
 from dataclasses import dataclass
 
-__all__ = ["Contact"]
+__all__ = ["HOLE_SHARE", "Contact"]
+
+HOLE_SHARE = 0.7
+"""A hole for a tap or a reamer is at least this share of it wide."""
 
 
 @dataclass(frozen=True)

@@ -22,9 +22,9 @@ from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold,
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Tool
-from toreuma.core.model.tool import BarPuller, BarStop, Drill, KnurlingTool, Tap, ThreadingTool
+from toreuma.core.model.tool import BarPuller, BarStop, Drill, KnurlingTool, Reamer, Tap, ThreadingTool
 from toreuma.core.motion import Motion
-from toreuma.core.prove.contact import Contact
+from toreuma.core.prove.contact import HOLE_SHARE, Contact
 from toreuma.core.prove.flanks import rubs
 from toreuma.core.prove.knurls import Rolled, rolled_by
 from toreuma.core.prove.sunk import MilledPiece
@@ -193,6 +193,8 @@ class Cutter:
             removed = 0.0
         else:
             before = self.stock
+            if isinstance(tool, Tap | Reamer):
+                self._into_solid(tool, swept, motion)
             removed = self._cut(motion, swept)
             if removed > FILM_MM2 and motion.spindle.mode == "stopped" and motion.per_minute:
                 self.dead.append(motion.line)
@@ -310,6 +312,12 @@ class Cutter:
         found = rubs(tool, shape, motion, lambda: swept.intersection(before), self.stock)
         if found is not None:
             self.contacts.append(Contact(found.what, motion.line, found.at, found.depth_mm))
+
+    def _into_solid(self, tool: Tap | Reamer, swept: Region, motion: Motion) -> None:
+        """A tap and a reamer need a hole: neither has an edge at its middle."""
+        low, _, high, _ = swept.bounds
+        middle = shapely.clip_by_rect(self.stock, low, 0.0, high, HOLE_SHARE * tool.d_mm / 2)
+        self._touch(f"{tool.kind} in solid metal", middle, middle, motion)
 
     def _body(self, what: str, passed: Swept, solid: Region, motion: Motion) -> None:
         """Holder and shank: looked at as a whole only where one of their pieces comes near."""

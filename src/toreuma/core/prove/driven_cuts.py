@@ -57,6 +57,11 @@ class DrivenTool:
     def along_x(self) -> bool:
         return self.tool.mount == "radial"
 
+    def inner(self, share: float) -> Solid:
+        """The middle of a tool for holes, to such a share of its width: what must be open before it comes."""
+        end = float(self.cutting.bounding_box()[5])
+        return revolved(box(0.0, 0.0, end, share * float(getattr(self.tool, "d_mm", 0.0)) / 2), COARSE_TOOL)
+
     def along(self, body: Solid, motion: Motion) -> Solid:
         """A body of the tool moved along a move, where the work is."""
         assert motion.driven is not None

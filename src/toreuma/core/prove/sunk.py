@@ -20,9 +20,9 @@ from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, 
 from toreuma.core.memo import Memo
 from toreuma.core.model import HolesBeside, Job, MillFlats, MillSlot, Tool, is_milled
 from toreuma.core.model.feature import Flats, HolePattern, Slot
-from toreuma.core.model.tool import EndMill, Tap
+from toreuma.core.model.tool import EndMill, Reamer, Tap
 from toreuma.core.motion import Motion
-from toreuma.core.prove.contact import Contact
+from toreuma.core.prove.contact import HOLE_SHARE, Contact
 from toreuma.core.prove.driven_cuts import DrivenCuts, DrivenTool
 from toreuma.core.prove.layers import Layers
 from toreuma.core.prove.metal import COARSE, SIMPLE_MM, Metal, is_full, may_meet
@@ -105,6 +105,9 @@ class MilledPiece:
         bounds = driven.bounds_along(driven.rough, motion)
         if may_meet(fixed, bounds):
             self._touch("tool in jaws or chuck", driven.along(driven.rough, motion) ^ self._fixed, motion)
+        if not motion.is_rapid and isinstance(driven.tool, Tap | Reamer) and may_meet(stock, bounds):
+            way = driven.along(driven.inner(HOLE_SHARE), motion)
+            self._touch(f"{driven.tool.kind} in solid metal", way ^ self._metal_now(stock).near(way), motion)
         if motion.is_rapid and not isinstance(driven.tool, Tap) and may_meet(stock, bounds):
             way = driven.along(driven.rough, motion)
             self._touch("rapid in metal", way ^ self._metal_now(stock).near(way), motion)

@@ -143,6 +143,10 @@
    <translation>Hinter dem Bund</translation>
   </message>
   <message>
+   <source>Being proved</source>
+   <translation>Wird geprüft</translation>
+  </message>
+  <message>
    <source>Being read; the open job stays as it is.</source>
    <translation>Wird gelesen; der offene Auftrag bleibt, wie er ist.</translation>
   </message>
@@ -375,6 +379,10 @@
    <translation>Einträge der Werkstatt</translation>
   </message>
   <message>
+   <source>Everything the drawing asks for</source>
+   <translation>Alles, was die Zeichnung verlangt</translation>
+  </message>
+  <message>
    <source>Export…</source>
    <translation>Ausgeben…</translation>
   </message>
@@ -421,6 +429,14 @@
   <message>
    <source>Finish the bore</source>
    <translation>Bohrung schlichten</translation>
+  </message>
+  <message>
+   <source>Finished</source>
+   <translation>Fertig</translation>
+  </message>
+  <message>
+   <source>Finished but for</source>
+   <translation>Fertig bis auf</translation>
   </message>
   <message>
    <source>Finishes the walls</source>
@@ -867,6 +883,10 @@
    <translation>Normal</translation>
   </message>
   <message>
+   <source>Not finished</source>
+   <translation>Nicht fertig</translation>
+  </message>
+  <message>
    <source>Not now</source>
    <translation>Jetzt nicht</translation>
   </message>
@@ -1271,6 +1291,10 @@
    <translation>Einen Arbeitsgang wählen, um seine Zahlen und ihre Gründe zu sehen.</translation>
   </message>
   <message>
+   <source>Selected</source>
+   <translation>Ausgewählt</translation>
+  </message>
+  <message>
    <source>Selected finding</source>
    <translation>Gewählter Befund</translation>
   </message>
@@ -1607,6 +1631,10 @@
    <translation>Einheit des neuen Teils</translation>
   </message>
   <message>
+   <source>Unsafe</source>
+   <translation>Unsicher</translation>
+  </message>
+  <message>
    <source>Use in this job</source>
    <translation>In diesem Auftrag verwenden</translation>
   </message>
@@ -1879,6 +1907,10 @@
    <translation>wie üblich</translation>
   </message>
   <message>
+   <source>asked for</source>
+   <translation>verlangt</translation>
+  </message>
+  <message>
    <source>at Z</source>
    <translation>bei Z</translation>
   </message>
@@ -2009,6 +2041,10 @@
   <message>
    <source>burrs off, jaws wiped</source>
    <translation>entgratet, Backen abgewischt</translation>
+  </message>
+  <message>
+   <source>but for</source>
+   <translation>bis auf</translation>
   </message>
   <message>
    <source>by a stop</source>
@@ -2331,6 +2367,14 @@
    <translation>fein</translation>
   </message>
   <message>
+   <source>finished</source>
+   <translation>fertig</translation>
+  </message>
+  <message>
+   <source>finished but for</source>
+   <translation>fertig bis auf</translation>
+  </message>
+  <message>
    <source>finishing</source>
    <translation>Schlichten</translation>
   </message>
@@ -2373,6 +2417,10 @@
   <message>
    <source>form tool</source>
    <translation>Formwerkzeug</translation>
+  </message>
+  <message>
+   <source>found</source>
+   <translation>gefunden</translation>
   </message>
   <message>
    <source>found over wires, to cut again</source>
@@ -2671,6 +2719,10 @@
    <translation>Länge des vollen Gewindes</translation>
   </message>
   <message>
+   <source>line</source>
+   <translation>Zeile</translation>
+  </message>
+  <message>
    <source>lost by gripping again</source>
    <translation>Verlust durch Umspannen</translation>
   </message>
@@ -2685,6 +2737,10 @@
   <message>
    <source>machine, an hour</source>
    <translation>Maschine, eine Stunde</translation>
+  </message>
+  <message>
+   <source>made</source>
+   <translation>gemacht</translation>
   </message>
   <message>
    <source>main</source>
@@ -2783,12 +2839,20 @@
    <translation>Ecke über Mitte hinaus</translation>
   </message>
   <message>
+   <source>not finished</source>
+   <translation>nicht fertig</translation>
+  </message>
+  <message>
    <source>not in the list</source>
    <translation>nicht in der Liste</translation>
   </message>
   <message>
    <source>not looked at</source>
    <translation>nicht betrachtet</translation>
+  </message>
+  <message>
+   <source>not made</source>
+   <translation>fehlt</translation>
   </message>
   <message>
    <source>not measured</source>
@@ -2837,6 +2901,10 @@
   <message>
    <source>other sets of jaws</source>
    <translation>andere Backensätze</translation>
+  </message>
+  <message>
+   <source>out</source>
+   <translation>daneben</translation>
   </message>
   <message>
    <source>outer wall</source>
@@ -3195,6 +3263,10 @@
    <translation>beginnt bei Z</translation>
   </message>
   <message>
+   <source>state</source>
+   <translation>Stand</translation>
+  </message>
+  <message>
    <source>stations</source>
    <translation>Plätze</translation>
   </message>
@@ -3413,6 +3485,10 @@
   <message>
    <source>unknown: not judged</source>
    <translation>unbekannt: nicht beurteilt</translation>
+  </message>
+  <message>
+   <source>unsafe</source>
+   <translation>unsicher</translation>
   </message>
   <message>
    <source>usual</source>

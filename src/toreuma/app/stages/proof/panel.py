@@ -67,7 +67,7 @@ class ProofPanel(WaitsUnseen, QWidget):
         if session.job is None:
             name, text, why = "title", "", ""
         elif verdict is None:
-            name, text, why = "title", "Being proved", "The program is read back and cut out of the blank."
+            name, text, why = "title", tr("Being proved"), "The program is read back and cut out of the blank."
             if proof is not None:
                 why = "This side is cut; what all sides together make of the part is being judged."
         else:
@@ -116,20 +116,20 @@ class ProofPanel(WaitsUnseen, QWidget):
         if verdict.state == "unsafe":
             return (
                 "error",
-                f"Unsafe: {count} {'fault' if count == 1 else 'faults'}",
+                f"{tr('Unsafe')}: {count} {'fault' if count == 1 else 'faults'}",
                 "Each one names its line or place.",
             )
         if verdict.state == "not finished":
             why = "The program is safe as far as it goes. What is open stands below, each with what would make it."
-            return "error", f"Not finished: {count} open", why
+            return "error", f"{tr('Not finished')}: {count}", why
         done = (
             "Every surface and feature of the drawing was found on the finished piece, all sides counted; the program "
             "was read back block by block and cut with the true tools."
         )
         if verdict.state == "finished but for":
             stays = spoken(verdict.stays, self._session.system)
-            return "ok", "Finished but for", f"{stays[:1].upper()}{stays[1:]}.\n{done}"
-        return "ok", "Finished", done
+            return "ok", tr("Finished but for"), f"{stays[:1].upper()}{stays[1:]}.\n{done}"
+        return "ok", tr("Finished"), done
 
     def _choose(self, finding: Finding) -> None:
         if finding.line is not None:
