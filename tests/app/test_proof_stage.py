@@ -43,7 +43,7 @@ def spoiled(window: Window) -> None:
 
 def states(window: Window) -> dict[str, str]:
     """The word of every row, by what it is."""
-    table = window.proof.findChild(RowTable)
+    table = window.reasons.findChild(RowTable)
     assert table is not None
     return {table.item(row, 0).text(): table.item(row, 2).text() for row in range(table.rowCount())}
 
@@ -71,7 +71,7 @@ def test_a_row_leads_to_its_place_and_line(bare: Window, qtbot: QtBot) -> None:
     assert settle(bare.session)
     bare.set_stage("proof")
     qtbot.waitUntil(lambda: bare.session.complete, timeout=60_000)
-    table = bare.proof.findChild(RowTable)
+    table = bare.reasons.findChild(RowTable)
     guide = next(n for n, row in enumerate(table.rows_shown) if row.what == "Guide")
     table.setCurrentCell(guide, 0)
     row = table.rows_shown[guide]

@@ -167,10 +167,10 @@ def _as_asked(found: Found, stay: Asked) -> bool:
 
 def _found(found: Found, size: SizeMade | None) -> str:
     if size is not None and size.cut:
-        return said("Ø {}", q(size.found_mm[1] if size.side == "outside" else size.found_mm[0], "mm", ".3f"))
+        return said("Ø {}", q(size.found_mm[1] if size.side == "outside" else size.found_mm[0], "mm", ".3f", bare=True))
     most = found.over_um if found.over_um >= found.under_um else -found.under_um
     near = abs(most) <= found.drawn.allowed_um or (not found.stands and most > 0)
-    return "as drawn" if near else said("{}", q(most / 1000, "mm", "+.3f"))
+    return "as drawn" if near else said("{}", q(most / 1000, "mm", "+.3f", bare=True))
 
 
 def _loose_row(number: int, piece: Piece) -> Row:

@@ -9,7 +9,6 @@ from toreuma.app.forms.format import clock
 from toreuma.app.forms.label import Label
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
-from toreuma.app.stages.proof.row_table import RowTable
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.core.findings import Finding
@@ -25,7 +24,6 @@ class ProofPanel(WaitsUnseen, QWidget):
     """Left panel of the proof stage."""
 
     chosen = Signal(object)
-    picked = Signal(object)
 
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__()
@@ -90,11 +88,6 @@ class ProofPanel(WaitsUnseen, QWidget):
             nothing = Label(tr("Nothing."))
             nothing.setObjectName("muted")
             self._cards.column.addWidget(nothing)
-        if verdict is not None:
-            self._cards.column.addWidget(heading("Everything the drawing asks for"))
-            table = RowTable(verdict, session.system, self._theme)
-            table.picked.connect(self.picked.emit)
-            self._cards.column.addWidget(table)
         self._cards.column.addStretch(1)
         self._cards.settle()
 

@@ -1,9 +1,12 @@
 """What the proof measured."""
 
+from PySide6.QtCore import Signal
+
 from toreuma.app.forms.column import heading
 from toreuma.app.forms.findings import FindingCard
 from toreuma.app.forms.format import clock
 from toreuma.app.forms.reasons import ReasonsPanel
+from toreuma.app.stages.proof.row_table import RowTable
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.model import Job
 
@@ -11,11 +14,13 @@ __all__ = ["ProofReasons"]
 
 
 class ProofReasons(ReasonsPanel):
-    """Gouge, metal left, contacts and time; the finding that is selected."""
+    """Gouge, metal left, contacts and time; the finding that is selected; a row for everything the drawing asks for."""
+
+    picked = Signal(object)
 
     def show_job(self, job: Job) -> None:
-        proof, finding = self.session.proof, self.finding
-        fresh = self.start(("proof", finding, proof is None))
+        proof, finding, verdict = self.session.proof, self.finding, self.session.verdict
+        fresh = self.start(("proof", finding, proof is None, verdict))
         self.text("title", "title", "What the proof measured")
         if proof is None:
             self.text("wait", "muted", "Reading the program back and cutting it.")
@@ -70,4 +75,9 @@ class ProofReasons(ReasonsPanel):
             if finding is not None:
                 self.add(heading("Selected"))
                 self.add(FindingCard(finding, self.session, self.theme))
+            if verdict is not None:
+                table = RowTable(verdict, self.session.system, self.theme)
+                table.picked.connect(self.picked.emit)
+                self.add(heading("Everything the drawing asks for"))
+                self.add(table)
             self.end()

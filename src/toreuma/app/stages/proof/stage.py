@@ -25,7 +25,8 @@ class ProofStage(Stage):
         self.panel = ProofPanel(shared.session, shared.theme)
         self.numbers = ProofReasons(shared.session, shared.theme)
         self.panel.chosen.connect(self._choose)
-        self.panel.picked.connect(self._pick)
+        self.numbers.picked.connect(self._pick)
+        shared.session.verdict_changed.connect(self.numbers.refresh)
         self.look = Look(
             tool=True,
             leftover=True,
