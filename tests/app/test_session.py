@@ -1,6 +1,7 @@
 """The session: a drawing with no job open, searches and edits that cross, results that stay."""
 
 import itertools
+import threading
 from pathlib import Path
 
 import pytest
@@ -136,3 +137,18 @@ def test_own_values_that_cannot_be_read_are_said_and_the_window_opens(
     assert len(said) == 1
     assert (tmp_path / "materials.json").read_text() == '{"C45": {"kc11_mpa": '
     window.close()
+
+
+def test_the_worker_stands_still_while_the_window_is_busy() -> None:
+    """At its next step, and goes on afterwards."""
+    session = Session()
+    worker = session._worker
+    check = worker._check_for(worker._latest)
+    step = threading.Thread(target=check)
+    with session.quiet():
+        step.start()
+        step.join(0.1)
+        assert step.is_alive()
+    step.join(20)
+    assert not step.is_alive()
+    session.close()

@@ -1,6 +1,7 @@
 """The session: the job, its history, the latest results, what is selected, and what is looked for."""
 
 from collections.abc import Callable
+from contextlib import AbstractContextManager
 from pathlib import Path
 
 from pydantic import ValidationError
@@ -126,6 +127,10 @@ class Session(QObject):
     @property
     def proof(self) -> Proof | None:
         return self.results.proof
+
+    def quiet(self) -> AbstractContextManager[None]:
+        """While the window does something long, what is worked out beside it stands still."""
+        return self._worker.quiet()
 
     @property
     def verdict(self) -> Verdict | None:

@@ -1,7 +1,8 @@
 """Planning and proving beside the window: the latest job wins, older work is dropped."""
 
 import threading
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from queue import SimpleQueue
 from typing import Literal
 
@@ -26,6 +27,9 @@ def left_running() -> bool:
     """A step of a worker that was stopped has not come to its end."""
     return any(not worker.ended for worker in _LEFT)
 
+
+QUIET_S = 5.0
+"""It stands still for the window no longer than this."""
 
 PAINT_FIRST_S = 0.5
 """The proof waits no longer than this for the window to draw the plan."""
@@ -52,6 +56,8 @@ class Worker(QObject):
         self._latest = 0
         self._lock = threading.Lock()
         self._wake = threading.Event()
+        self._may_go_on = threading.Event()
+        self._may_go_on.set()
         self._task = Task(self._answer_all, "planning", self)
         self._task.start()
 
@@ -75,6 +81,15 @@ class Worker(QObject):
     def drawn(self) -> None:
         """The window has drawn the plan it was given: the proof may take the processor."""
         self._wake.set()
+
+    @contextmanager
+    def quiet(self) -> Iterator[None]:
+        """Stands still at its next step while the window does something long: both want the same processor."""
+        self._may_go_on.clear()
+        try:
+            yield
+        finally:
+            self._may_go_on.set()
 
     def cancel(self) -> int:
         """Drop what is under way; gives a number no request has had."""
@@ -117,6 +132,7 @@ class Worker(QObject):
 
     def _check_for(self, number: int) -> Check:
         def check() -> None:
+            self._may_go_on.wait(QUIET_S)
             if number != self._latest:
                 raise Cancelled
 

@@ -330,8 +330,9 @@ class MainWindow(QMainWindow):
         self.trail.log.did(f"stage {key}")
         self.shown = self.stages[key]
         self.canvas.show_look(self.shown.look)
-        self.shown.enter()
-        self._turn()
+        with self.session.quiet():
+            self.shown.enter()
+            self._turn()
 
     def _turn(self) -> None:
         """Put everything where the stage wants it."""
@@ -387,7 +388,8 @@ class MainWindow(QMainWindow):
     def switch_theme(self) -> None:
         self._theme = load_theme("dark" if self._theme.name == "light" else "light")
         self._settings.setValue("theme", self._theme.name)
-        self._apply_theme()
+        with self.session.quiet():
+            self._apply_theme()
 
     def _apply_theme(self) -> None:
         self.setPalette(self._theme.palette())
