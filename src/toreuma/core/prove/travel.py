@@ -11,7 +11,8 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["travel_findings"]
 
-SLACK_MM = 0.5
+SLACK_MM, OVER_MM = 0.5, 3.0
+"""Nobody counts so much; slides go a little past where their travel is said to end, as past the centre."""
 
 
 def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterator[Finding]:
@@ -21,7 +22,8 @@ def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterat
     homes = [(face + one.reference_from_nose_mm, one.reference_d_mm / 2) for one in machine.carriers]
     high = [max(scene.index[axis], *(home[axis] for home in homes)) for axis in (0, 1)]
     travels = (machine.travel_z_mm, machine.travel_x_mm)
-    low = [home - travel if travel else None for home, travel in zip(high, travels, strict=True)]
+    least_home = [min(home[axis] for home in homes) for axis in (0, 1)]
+    low = [home - travel - OVER_MM if travel else None for home, travel in zip(least_home, travels, strict=True)]
     told: set[tuple[int, bool]] = set()
     for motion in motions:
         for axis, word in ((0, "Z"), (1, "X")):

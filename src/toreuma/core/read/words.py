@@ -88,7 +88,7 @@ def _taken_apart(text: str, marks: tuple[str, str]) -> BlockText:
         letter, number = match.groups()
         words.append((letter.upper(), float(number)))
         at = match.end()
-    return BlockText(tuple(words), comments, text[at:].strip(), dict(words), _whole(text))
+    return BlockText(tuple(words), comments, text[at:].strip(), dict(words), _whole(text[:at]))
 
 
 def _whole(text: str) -> frozenset[str]:
