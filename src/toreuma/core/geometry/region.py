@@ -150,10 +150,12 @@ def _farthest(region: Region, other: Region) -> float:
 
 
 def _edges(region: Region) -> tuple[Points, Points]:
-    """Begin and end of every edge, (n, 2)."""
-    found = rings(region) or [shapely.get_coordinates(region)]
-    begins, ends = [ring[:-1] for ring in found], [ring[1:] for ring in found]
-    return np.vstack(begins), np.vstack(ends)
+    """Begin and end of every edge, (n, 2); of slivers, which have none to speak of, only the places."""
+    found = rings(region)
+    if not found:
+        places = shapely.get_coordinates(region)
+        return places, places
+    return np.vstack([ring[:-1] for ring in found]), np.vstack([ring[1:] for ring in found])
 
 
 def _valid(region: Region) -> Region:
