@@ -94,11 +94,7 @@ KINDS = {
     "X lost": (r"X\S+ Z", lambda line, chance: _sub(r"X\S+ ", "", line), None),
     "Z lost": (r"X\S+ Z", lambda line, chance: _sub(r" Z\S+", "", line), None),
     "R changed": (r" R\d", lambda line, chance: _times("R", chance.choice((0.5, 1.5, 3.0)), line), None),
-    "offset of another": (
-        r"T\d\d\d\d",
-        lambda line, chance: _other(line, chance) if not line.endswith("00") else None,
-        True,
-    ),
+    "offset of another": (r"T\d\d\d\d", lambda line, chance: _other(line) if not line.endswith("00") else None, True),
     "tool of another": (r"T\d\d(?!00)\d\d", lambda line, chance: _next(line), True),
     "speed times ten": (r"G9[67] S", lambda line, chance: _times("S", 10.0, line), True),
     "clamp times ten": (r"G50 S", lambda line, chance: _times("S", 10.0, line), True),

@@ -142,6 +142,7 @@ def test_a_seat_below_the_thread_and_a_shoulder_beside_it_are_seen(spear: Job) -
     ("was", "now", "code"),
     [
         ("T0202", "T0203", "tool.offset"),
+        ("T0101", "T0202", "told.tool"),
         ("G54", "G55", "datum.other"),
         ("G54", "G54\nG10 L2 P1 Z-5.", "datum.set"),
         ("S4000", "S40000", "told.speed"),

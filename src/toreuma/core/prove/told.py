@@ -48,7 +48,12 @@ def told_to(motions: Iterable[Motion], section: int | None = None, second: bool 
 
 def told_otherwise(program: Program, wanted: Iterable[Told]) -> Iterator[Finding]:
     """Where a section of the program first cuts at a speed or feed that is not among those meant for it."""
+    wanted = tuple(wanted)
     meant = {(one.station, one.section, one.second): one for one in wanted}
+    stations: dict[tuple[int, bool], set[int]] = {}
+    for one in wanted:
+        if one.section is not None:
+            stations.setdefault((one.section, one.second), set()).add(one.station)
     seen: set[tuple[str, int]] = set()
     for motion in program.motions:
         if motion.feed is None or not 0 <= motion.section < len(program.sections):
@@ -57,6 +62,13 @@ def told_otherwise(program: Program, wanted: Iterable[Told]) -> Iterator[Finding
         whole, own = (motion.station, None, motion.second), (motion.station, section.number, motion.second)
         told = meant.get(own) or meant.get(whole)
         if told is None:
+            planned = stations.get((section.number, motion.second))
+            if planned and ("told.tool", motion.section) not in seen:
+                seen.add(("told.tool", motion.section))
+                which = " or ".join(map(str, sorted(planned)))
+                what = f"line {motion.line}: cuts with station {motion.station}, planned is {which}"
+                why = "its speeds, feeds and reach were worked out for another tool"
+                yield Finding("error", "told.tool", what, why, line=motion.line)
             continue
         for found in (_speed_finding(motion, told), _feed_finding(motion, told)):
             if found is not None and (found.code, motion.section) not in seen:
