@@ -5,9 +5,12 @@ import time
 
 import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
+from PySide6.QtGui import QHideEvent
+from PySide6.QtWidgets import QLabel
 from pytestqt.qtbot import QtBot
 
 from tests.support.window import Window
+from toreuma.app.forms.column import ScrollColumn
 from toreuma.app.forms.format import both_ways, clock, diameter
 from toreuma.app.forms.number import Entry, evidence_html
 from toreuma.app.forms.part_edits import changed_element, changed_feature, split, tapered
@@ -212,3 +215,21 @@ def test_the_cut_lab_goes_on_when_the_shop_loses_what_was_chosen(
     assert lab.material.currentData() in library().materials
     assert lab.machine.currentData() in library().machines
     assert lab.material.findData("a material that was taken out") < 0
+
+
+def test_what_fills_a_column_while_it_is_cleared_stays(qtbot: QtBot) -> None:
+    """One that goes may be heard by somebody who fills the column anew."""
+    column, kept = ScrollColumn(), QLabel("new")
+    qtbot.addWidget(column)
+
+    class Heard(QLabel):
+        def hideEvent(self, event: QHideEvent) -> None:
+            column.column.addWidget(kept)
+
+    column.column.addWidget(Heard("old"))
+    column.column.addWidget(QLabel("older"))
+    column.show()
+    qtbot.waitExposed(column)
+    column.clear()
+    assert column.column.count() == 1
+    assert column.column.itemAt(0).widget() is kept
