@@ -26,7 +26,7 @@ __all__ = ["UNFINISHED", "verdict_of"]
 
 UNFINISHED = frozenset((
     "leftover", "milled.left", "thread.size", "thread.missing", "knurl.missing", "knurl.open", "knurl.depth",
-    "knurl.short", "reach.left", "stock.small", "hold.inside", "bar.rest", "piece.held", "size.out",
+    "knurl.short", "reach.left", "stock.small", "hold.inside",
 ))  # fmt: skip
 """Findings that say what is not made: rows say the same, with sizes."""
 
@@ -143,9 +143,10 @@ def _state(found: Found, size: SizeMade | None, ground: _Ground, made: Made | No
     stay = next((one for one in ground.asked if one.covers(drawn)), None)
     if stands and stay is not None and _as_asked(found, stay):
         return "allowed", said("{} for a later cut, as asked in '{}'", q(stay.leave_mm), stay.operation), ""
-    if stands and found.over_um > drawn.allowed_um:
+    if stands:  # places are looked at some way apart: a rib between them is seen by its piece
         worst = max(stands, key=lambda piece: piece.thick_mm)
-        over = q(found.over_um / 1000, "mm", ".3f")
+        seen = found.over_um > drawn.allowed_um
+        over = q(found.over_um / 1000 if seen else worst.thick_mm, "mm", ".3f")
         return "open", said("{} stands at {}", over, place_text(*_middle(worst.region))), "an operation that reaches it"
     if found.under_um > drawn.allowed_um:
         cure = "a blank with metal there" if made is None else "another cut there"
