@@ -31,6 +31,10 @@ from toreuma.engine.judging import prove_whole
 __all__ = ["judged", "main", "tools_of"]
 
 
+BESIDE = ("knurl", "holes", "flats", "slot")
+"""Features beside the axis, which the raster does not see."""
+
+
 def tools_of(job: Job) -> dict[int, Tool]:
     """The tools as the judge wants them, by station."""
     found = {}
@@ -45,15 +49,17 @@ def judged(planned: Plan, text: str) -> Judged:
     """A program judged. Raises `NotJudged`."""
     scene = planned.scene
     part = json.loads(planned.job.part.model_dump_json())
-    if any(one["kind"] in ("knurl", "holes", "flats", "slot") for one in part["features"]):
-        raise NotJudged("milled or knurled")
-    fixed = [ring for region in (scene.jaws, scene.chuck, scene.centre, scene.steady) for ring in _rings(region)]
-    return judge(part, _rings(scene.stock)[0], fixed, tools_of(planned.job), text, scene.reference, scene.jaw_face_z)
+    part["features"] = [one for one in part["features"] if one["kind"] not in BESIDE]
+    fixed = [ring for region in (scene.jaws, scene.chuck, scene.steady) for ring in _rings(region)]
+    tools = {number: one for number, one in tools_of(planned.job).items() if one.kind != "knurling"}
+    driven = frozenset(one.station for one in planned.job.tools if one.mount != "still")
+    blank, home, face = _rings(scene.stock)[0], scene.reference, scene.jaw_face_z
+    return judge(part, blank, fixed, tools, text, home, face, driven=driven, centre=tuple(_rings(scene.centre)))
 
 
 def _rings(region: Region) -> list["np.ndarray[tuple[int, int], np.dtype[np.float64]]"]:
     parts = [one for one in shapely.get_parts(region) if one.geom_type == "Polygon" and not one.is_empty]
-    return [np.asarray(one.exterior.coords)[:-1] for one in parts]
+    return [np.asarray(ring.coords)[:-1] for one in parts for ring in (one.exterior, *one.interiors)]
 
 
 def _open(verdict: Verdict) -> bool:

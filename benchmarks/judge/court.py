@@ -55,8 +55,10 @@ class Judged:
 
 
 def judge(part: Json, blank: Points, fixed: list[Points], tools: dict[int, Tool], text: str, home: tuple[float, float],
-          jaw_face: float, cell: float = CELL) -> Judged:  # fmt: skip
-    """Cut a program out of a blank. ``blank`` and ``fixed`` are outlines of the upper half."""
+          jaw_face: float, cell: float = CELL, driven: frozenset[int] = frozenset(),
+          centre: tuple[Points, ...] = ()) -> Judged:  # fmt: skip
+    """Cut a program out of a blank. ``blank``, ``fixed`` and ``centre`` are outlines of the upper half, a cell that lies
+    in two of them in neither. What ``driven`` tools cut is not seen."""
     solid, taken = outlines(part)
     back = float(solid[:, 0].min())
     front, top = float(blank[:, 0].max()) + 2, float(blank[:, 1].max()) + 1
@@ -69,21 +71,28 @@ def judge(part: Json, blank: Points, fixed: list[Points], tools: dict[int, Tool]
         if n or not part.get("inside"):
             features |= hole
     raster.metal = raster.inside(blank)
-    stops = raster.empty()
+    stops, in_front = raster.empty(), raster.empty()
     for ring in fixed:
-        stops |= raster.inside(ring)
+        stops ^= raster.inside(ring)
+    for ring in centre:
+        in_front ^= raster.inside(ring)
+    way = ways(text, home, driven)
+    centred = not any(one.how.startswith("centre") for one in way)
     found = Judged()
-    piece = _cut(raster, stops, tools, ways(text, home), found, jaw_face, back)
+    piece = _cut(raster, (stops, stops | in_front), centred, tools, way, found, jaw_face, back)
     threads = _threads(part, raster)
     _compare(found, raster, piece, drawn, features, threads)
     return found
 
 
-def _cut(raster: Raster, stops: Cells, tools: dict[int, Tool], way: list[Way], found: Judged, jaw_face: float,
-         back: float) -> Cells:  # fmt: skip
-    piece = raster.empty()
+def _cut(raster: Raster, fixed: tuple[Cells, Cells], centred: bool, tools: dict[int, Tool], way: list[Way],
+         found: Judged, jaw_face: float, back: float) -> Cells:  # fmt: skip
+    piece, stops = raster.empty(), fixed[centred]
     after_thread = False
     for one in way:
+        if one.how.startswith("centre"):
+            stops = fixed[one.how == "centre in"]
+            continue
         tool = tools.get(one.station)
         if tool is None:
             continue

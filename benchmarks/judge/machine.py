@@ -16,7 +16,7 @@ class NotJudged(Exception):
 
 @dataclass
 class Way:
-    """``how``: rapid, feed, or thread with its lead; from (z, r) to (z, r), mm; ``centre`` of a round one."""
+    """``how``: rapid, feed, thread with its lead, or centre in or out; from (z, r) to (z, r), mm; ``centre`` of a round one."""
 
     how: str
     start: tuple[float, float]
@@ -47,12 +47,14 @@ class _Control:
     on: bool = False
     station: int = 0
     taper: float = 0.0
+    driven: frozenset[int] = frozenset()
     found: list[Way] = field(default_factory=list)
 
 
-def ways(text: str, home: tuple[float, float]) -> list[Way]:
-    """Every way of the tools. Raises `NotJudged` for words this control does not have."""
-    c = _Control(home, home)
+def ways(text: str, home: tuple[float, float], driven: frozenset[int] = frozenset()) -> list[Way]:
+    """Every way of the tools that stand still; of ``driven`` ones only where they leave the carrier. Raises
+    `NotJudged` for words this control does not have."""
+    c = _Control(home, home, driven=driven)
     for number, line in enumerate(text.splitlines(), 1):
         bare = re.sub(r"\([^)]*\)", "", line).strip().lstrip("/ ")
         words = WORD.findall(bare)
@@ -65,6 +67,9 @@ def ways(text: str, home: tuple[float, float]) -> list[Way]:
 
 def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
     values = {letter: float(number) for letter, number in words}
+    if int(values.get("T", c.station * 100)) // 100 in c.driven:
+        _turning_tool(c, values)
+        return True
     codes = [f"{float(number):g}" for letter, number in words if letter == "G"]
     if any(float(code) not in KNOWN for code in codes) or set(values) & set("CYBPQ") - {"P", "Q"}:
         raise NotJudged(f"line {line}: {words}")
@@ -77,6 +82,8 @@ def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
     if "F" in values:
         c.feed = values["F"] * c.unit
     for letter, number in words:
+        if letter == "M" and float(number) in (25, 26):
+            c.found.append(Way("centre in" if float(number) == 25 else "centre out", c.at, c.at, c.station, line))
         if letter == "M" and float(number) in (3, 4, 5, 30):
             c.on = float(number) in (3, 4)
             if float(number) == 30:
@@ -93,6 +100,14 @@ def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
     if any(letter in values for letter in "XZUW"):
         _travel(c, values, line, codes)
     return True
+
+
+def _turning_tool(c: _Control, values: dict[str, float]) -> None:
+    """A block of a driven tool: only where it ends counts."""
+    c.station = int(values.get("T", c.station * 100)) // 100
+    c.group = ""
+    z, r = c.at
+    c.at = (values["Z"] * c.unit if "Z" in values else z, values["X"] * c.unit / 2 if "X" in values else r)
 
 
 def _mode(c: _Control, code: str, values: dict[str, float], line: int) -> None:

@@ -77,7 +77,8 @@ class Guard:
 
 @dataclass(frozen=True, kw_only=True)
 class MoveDone:
-    """What one move did: area removed in the half section, mean depth, power and force at the edge, bend on radius."""
+    """What one move did: area removed in the half section, mean depth, power and force at the edge, bend on radius;
+    ``along_n`` is the force against the feed, ``across_n`` square to it."""
 
     removed_mm2: float = 0.0
     depth_mm: float = 0.0
@@ -85,6 +86,13 @@ class MoveDone:
     available_kw: float = 0.0
     force_n: float = 0.0
     bend_mm: float = 0.0
+    along_n: float = 0.0
+    across_n: float = 0.0
+
+    @property
+    def turns_piece(self) -> bool:
+        """An edge pulls at the piece with forces that are known; drilling only pushes it into the hold."""
+        return self.along_n > 0
 
 
 class Cutter:
@@ -360,6 +368,8 @@ class Cutter:
             available_kw=there,
             force_n=force,
             bend_mm=radial * self._gives_way(motion),
+            along_n=along,
+            across_n=across,
         )
 
     def _threaded(self, motion: Motion, removed: float) -> MoveDone:

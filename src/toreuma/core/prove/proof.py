@@ -13,6 +13,7 @@ from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, MoveDone
 from toreuma.core.prove.knurls import knurl_findings
+from toreuma.core.prove.limits import limit_findings
 from toreuma.core.prove.sections import cut_through
 from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
@@ -29,9 +30,6 @@ __all__ = ["Contact", "MoveDone", "Proof", "prove"]
 
 NEAR_MM = 0.75
 """A cut this close to leftover metal could have taken it."""
-
-LEAST_MM2 = 0.3
-"""Short cuts of less metal than this are over before the spindle feels them."""
 
 FED_MM, MISSED_MM = 0.02, 0.5
 """A bar may be fed this much differently."""
@@ -136,7 +134,7 @@ def prove(
         *_loose_findings(cutter),
         *_hold_findings(cutter),
         *_past_centre(program, cutter, steps),
-        *_power_findings(program, steps),
+        *limit_findings(job, scene, program, steps),
         *told_otherwise(program, told),
         *knurl_findings(job, scene, final, cutter.rolled),
         *_leftover_findings(undeclared, scene, program, cutter),
@@ -303,27 +301,6 @@ def _loose_findings(cutter: Cutter) -> list[Finding]:
         )
         for line, ring in cutter.loose
         if ring.area > 0.05
-    ]
-
-
-def _power_findings(program: Program, steps: Sequence[MoveDone]) -> list[Finding]:
-    """Cuts that take more power than the spindle has at that speed, from the metal they really met."""
-    return [
-        Finding(
-            "warning",
-            "power.over",
-            said(
-                "line {}: takes {} at the edge, {} are there",
-                motion.line,
-                q(step.power_kw, "kW", ".2f"),
-                q(step.available_kw, "kW", ".2f"),
-            ),
-            said("it meets {} of metal; the spindle slows down or stalls", q(step.depth_mm)),
-            at=motion.end,
-            line=motion.line,
-        )
-        for motion, step in zip(program.motions, steps, strict=True)
-        if step.power_kw > step.available_kw * 1.0001 and step.removed_mm2 > LEAST_MM2
     ]
 
 

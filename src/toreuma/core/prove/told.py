@@ -14,6 +14,9 @@ __all__ = ["Told", "told_otherwise", "told_to"]
 SAME_SPEED, SAME_FEED, STEP_MM = 1e-4, 1e-3, 1.5e-4
 """Shares within which speeds and feeds are the same; leads are written in steps of this many mm or finer."""
 
+MORE = 1.2
+"""So much faster than planned is no longer what the switches of a machine are turned to: an error, whatever stands."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Told:
@@ -104,7 +107,7 @@ def _feed_finding(motion: Motion, told: Told) -> Finding | None:
     meant: str = "none"
     for n, one in enumerate(sorted(same)):
         meant = said("{}, {}", meant, q(one, unit, ".4g")) if n else said("{}", q(one, unit, ".4g"))
-    severity: Severity = "error" if feed > max(same, default=0.0) else "warning"
+    severity: Severity = "error" if feed > MORE * max(same, default=0.0) else "warning"
     what = said("line {}: feeds {}, planned is {}", motion.line, q(feed, unit, ".4g"), meant)
     return Finding(severity, "told.feed", what, "the cut was checked for the planned feed", line=motion.line)
 
@@ -117,7 +120,8 @@ def _alike(one: Spindle, other: Spindle) -> bool:
 
 def _faster(one: Spindle, other: Spindle) -> bool:
     clamps = one.clamp_rpm or 0.0, other.clamp_rpm or 0.0
-    return one.mode != other.mode or one.value > other.value or clamps[0] > clamps[1] or (clamps[1] > 0 == clamps[0])
+    more = one.value > MORE * other.value or clamps[0] > MORE * clamps[1]
+    return one.mode != other.mode or more or (clamps[1] > 0 == clamps[0])
 
 
 def _words(spindle: Spindle) -> str:

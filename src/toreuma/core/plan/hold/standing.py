@@ -8,26 +8,17 @@ from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.ring import ovality_um
 from toreuma.core.cutting.situation import Gripped
+from toreuma.core.cutting.spindle_limits import free_bar, quiet_up_to_rpm, spindle_limits
 from toreuma.core.cutting.whip import first_bending_rpm, whip_limit_rpm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import Region, box, polygons, union
-from toreuma.core.model import Chuck, Hold, Job, Machine, SteadyRest, Tool
+from toreuma.core.model import Chuck, Hold, Job, SteadyRest
 from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.hold.checks import Standing, hold_findings
 from toreuma.core.plan.hold.hardest import Hardest
 from toreuma.core.scene import Scene
 
-__all__ = [
-    "HoldNumbers",
-    "compliance",
-    "gripped",
-    "held_piece",
-    "hold_numbers",
-    "live_limits",
-    "needed_grip_n",
-    "quiet_up_to_rpm",
-    "speed_limits",
-]
+__all__ = ["HoldNumbers", "compliance", "gripped", "held_piece", "hold_numbers", "needed_grip_n", "speed_limits"]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -55,22 +46,8 @@ class HoldNumbers:
 
 
 def speed_limits(given: Given) -> tuple[Limit, ...]:
-    """What limits the spindle's speed whatever is cut: machine, chuck plate, bar behind the spindle, centre."""
-    whip_rpm = quiet_up_to_rpm(given)
-    limits = [Limit("machine", given.machine.max_rpm, "rpm"), Limit("chuck plate", given.hold.max_rpm, "rpm")]
-    if whip_rpm is not None and whip_rpm < math.inf:
-        limits.append(Limit("bar behind the spindle", math.floor(whip_rpm), "rpm"))
-    if given.rest is not None:
-        limits.append(Limit(f"{given.rest.kind} rest", given.rest.max_rpm, "rpm"))
-    if given.centre is not None:
-        limits.append(Limit("live centre", given.centre.max_rpm, "rpm"))
-    return tuple(limits)
-
-
-def live_limits(machine: Machine, tool: Tool) -> tuple[Limit, ...]:
-    """What limits the speed of a driven tool."""
-    live = machine.carrier_of(tool.station).live
-    return (Limit("drive of the tool", live.max_rpm, "rpm"),) if live is not None else ()
+    """What limits the spindle's speed whatever is cut."""
+    return spindle_limits(given.machine, given.hold, given.stock, given.centre, given.rest)
 
 
 def gripped(given: Given, scene: Scene, cut_d_mm: float) -> Gripped:
@@ -91,7 +68,7 @@ def hold_numbers(job: Job, scene: Scene, cut: Hardest) -> HoldNumbers:
     standing = Standing(
         needed_n=needed_n,
         at_rest_n=hold.force_n,
-        quiet_rpm=quiet_up_to_rpm(given),
+        quiet_rpm=quiet_up_to_rpm(given.hold, given.stock),
         stick_out_ratio=hold.stick_out_mm / (2 * scene.stock_r),
         ovality_um=None if ovality is None else ovality[0],
     )
@@ -167,27 +144,8 @@ def _safe_speed(job: Job, needed_n: float, safe_rpm: float) -> Evidence:
     )
 
 
-def _free_bar(given: Given) -> tuple[float, float, float, float, float] | None:
-    """Length (mm), E (N/mm2), moment of inertia (mm4), section (mm2) and density of the bar behind the spindle."""
-    hold, stock, material = given.hold, given.stock, given.stock.material
-    if hold.bar_behind_mm <= 0 or stock.length_mm is not None or stock.kind == "free":
-        return None
-    if material.e_n_mm2 is None:
-        return None
-    r = stock.round_d_mm / 2
-    bore = stock.bore_d_mm / 2 if stock.kind == "tube" else 0.0
-    inertia = math.pi / 4 * (r**4 - bore**4)
-    return hold.bar_behind_mm, material.e_n_mm2, inertia, stock.section_mm2(), material.density_kg_m3
-
-
-def quiet_up_to_rpm(given: Given) -> float | None:
-    """Half the first bending frequency of the bar that stands free behind the spindle, rpm; None where none does."""
-    bar = _free_bar(given)
-    return None if bar is None else whip_limit_rpm(*bar)
-
-
 def _whip(given: Given) -> Evidence | None:
-    bar = _free_bar(given)
+    bar = free_bar(given.hold, given.stock)
     if bar is None:
         return None
     return Evidence(

@@ -6,9 +6,10 @@ from dataclasses import dataclass, replace
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.figures import Figure, Reasons
 from toreuma.core.cutting.speed import bound, lowest, surface_speed_rpm
+from toreuma.core.cutting.spindle_limits import live_limits
 from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
-from toreuma.core.plan.hold.standing import live_limits, speed_limits
+from toreuma.core.plan.hold.standing import speed_limits
 from toreuma.core.plan.numbers.derates import counted
 from toreuma.core.plan.numbers.situations import rung_of_speed
 from toreuma.core.spoken import q, said

@@ -1,0 +1,177 @@
+"""Every single change of the demo programs through the proof: what is told, what slips through, what is told in vain.
+
+./run bench mutate [JOB ...] [--every N] [--show KIND]
+"""
+
+import random
+import sys
+import time
+from collections import Counter, defaultdict
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, field, replace
+from functools import cached_property
+from multiprocessing import Pool
+
+from benchmarks.judge.bench import judged
+from benchmarks.judge.changes import Change, every_change, same_meaning
+from benchmarks.judge.court import Judged
+from benchmarks.judge.machine import NotJudged
+from toreuma.core.findings import Finding
+from toreuma.core.memo import Memo
+from toreuma.core.model import Job
+from toreuma.core.motion import Motion
+from toreuma.core.post import post
+from toreuma.core.read import read
+from toreuma.core.verdict import Verdict
+from toreuma.engine.engine import Engine
+from toreuma.engine.judging import prove_whole, verdict_of_pair
+from toreuma.engine.pair import prove_channels, texts_of
+from toreuma.shipped.library import demo_job, demo_names
+
+__all__ = ["Bench", "Outcome", "main"]
+
+GROWN_MM = 0.1
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """``how``: told, warned, same (nothing moves otherwise), harmless or MISSED (by the judge's word), not judged."""
+
+    job: str
+    text_of: int
+    change: Change
+    how: str
+    what: str = ""
+
+
+@dataclass
+class Bench:
+    """A job with its programs, proved once as they are."""
+
+    job: Job
+    memo: Memo = field(default_factory=Memo)
+    _clean: dict[int, Judged] = field(default_factory=dict)
+
+    @cached_property
+    def engine(self) -> Engine:
+        return Engine(memo=self.memo)
+
+    @cached_property
+    def sides(self):  # type: ignore[no-untyped-def]
+        return self.engine.sides(self.job)
+
+    @cached_property
+    def taken(self):  # type: ignore[no-untyped-def]
+        return self.engine.transfer(self.sides)
+
+    @cached_property
+    def language(self):  # type: ignore[no-untyped-def]
+        return self.engine.language(self.job)
+
+    @cached_property
+    def texts(self) -> dict[int, str]:
+        """Programs by side, or by channel where both spindles work together."""
+        if self.taken is not None:
+            return texts_of(self.job, self.sides, self.taken, self.language)
+        return {n: post(side, self.language).text for n, side in enumerate(self.sides)}
+
+    @cached_property
+    def base(self) -> tuple[set[object], set[object], set[object], str]:
+        return told(*self.proved({}))
+
+    def clean(self, number: int) -> Judged:
+        """A side as the judge sees it. Raises `NotJudged`."""
+        if number not in self._clean:
+            self._clean[number] = judged(self.sides[number], self.texts[number])
+        return self._clean[number]
+
+    def proved(self, changed: dict[int, str]) -> tuple[Verdict, Sequence[Finding]]:
+        if self.taken is not None:
+            texts = {**self.texts, **changed}
+            pair = prove_channels(self.job, self.sides, self.taken, self.language, texts, memo=self.memo)
+            return verdict_of_pair(self.sides, self.taken, pair), pair.findings
+        whole = prove_whole(self.sides, self.language, changed, memo=self.memo)
+        return whole.verdict, [finding for proof in whole.proofs for finding in proof.findings]
+
+    def tried(self, number: int, change: Change) -> Outcome:
+        """A change put to the proof, and to the judge where nothing is told."""
+        errors, warnings, rows, state = told(*self.proved({number: change.text}))
+        base = self.base
+        found = [*(errors - base[0]), *(rows - base[2]), *([state] if state != base[3] else [])]
+        if found:
+            return Outcome(self.job.name, number, change, "told", str(found[0]))
+        if warnings - base[1]:
+            return Outcome(self.job.name, number, change, "warned", str(next(iter(warnings - base[1]))))
+        if self.moves(number, change.text) == self.moves(number, self.texts[number]):
+            return Outcome(self.job.name, number, change, "same")
+        return self._by_judge(number, change)
+
+    def moves(self, number: int, text: str) -> list[Motion]:
+        if self.taken is not None:
+            scenes = self.sides[0].scene.reference, self.sides[-1].scene.reference
+            program = read(text, self.language, scenes[0], second_reference=scenes[1])
+        else:
+            program = read(text, self.language, self.sides[number].scene.reference)
+        return [replace(one, line=0, section=0) for one in program.motions]
+
+    def _by_judge(self, number: int, change: Change) -> Outcome:
+        try:
+            if self.taken is not None:
+                raise NotJudged("two channels")
+            clean, court = self.clean(number), judged(self.sides[number], change.text)
+        except NotJudged as error:
+            return Outcome(self.job.name, number, change, "not judged", str(error))
+        grown = court.left_mm > clean.left_mm + GROWN_MM or court.lost_mm > clean.lost_mm + GROWN_MM
+        harmful = grown or len(court.hits) > len(clean.hits) or court.off != clean.off
+        return Outcome(self.job.name, number, change, "MISSED" if harmful else "harmless", str(court))
+
+
+def told(verdict: Verdict, findings: Sequence[Finding]) -> tuple[set[object], set[object], set[object], str]:
+    errors = {(one.code, one.what.split(": ", 1)[-1]) for one in verdict.dangers}
+    warnings = {(one.code, one.what.split(": ", 1)[-1]) for one in findings if one.severity == "warning"}
+    return errors, warnings, {(row.key, row.state) for row in verdict.rows}, verdict.state
+
+
+def _tried(asked: tuple[str, int, int]) -> list[Outcome]:
+    name, every, part = asked
+    bench = Bench(demo_job(name))
+    found = []
+    chance = random.Random(f"{name} {part}")
+    for number, text in bench.texts.items():
+        for change in every_change(text):
+            if chance.random() * every < 1 and change.line % 2 == part:
+                found.append(bench.tried(number, change))
+        for change in same_meaning(text):
+            if chance.random() * every < 1 and change.line % 2 == part:
+                one = bench.tried(number, change)
+                found.append(replace(one, how="IN VAIN" if one.how != "same" else "meant the same"))
+    return found
+
+
+def _each(asked: list[tuple[str, int, int]]) -> Iterator[Outcome]:
+    with Pool(2) as pool:
+        for found in pool.imap_unordered(_tried, asked):
+            yield from found
+
+
+def main(names: list[str], every: int = 20) -> None:
+    """Print by kind how many are told and what slips through."""
+    begun = time.monotonic()
+    counts: dict[str, Counter[str]] = defaultdict(Counter)
+    for one in _each([(name, every, part) for name in names or demo_names() for part in (0, 1)]):
+        counts[one.change.kind][one.how] += 1
+        if one.how not in ("told", "same", "meant the same"):
+            print(f"{one.job} [{one.text_of}] {one.change.line}: {one.how}: {one.change.kind}: "
+                  f"{one.change.was} -> {one.change.now} / {one.what[:160]}", flush=True)  # fmt: skip
+    hows = sorted({how for each in counts.values() for how in each})
+    print(f"{'':28}" + "".join(f"{how:>16}" for how in hows))
+    for kind, each in sorted(counts.items()):
+        print(f"{kind:28}" + "".join(f"{each[how] or '':>16}" for how in hows))
+    total = sum(counts.values(), Counter())
+    print(f"{'all':28}" + "".join(f"{total[how]:>16}" for how in hows))
+    print(f"{time.monotonic() - begun:.0f} s")
+
+
+if __name__ == "__main__":
+    arguments = sys.argv[1:]
+    main([one for one in arguments if not one.isdigit()], *(int(one) for one in arguments if one.isdigit()))
