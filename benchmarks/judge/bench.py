@@ -15,7 +15,7 @@ import numpy as np
 import shapely
 from tests.support.random_jobs import random_job
 
-from benchmarks.judge.court import Judged, Tool, judge
+from benchmarks.judge.court import Court, Judged, Tool
 from benchmarks.judge.machine import NotJudged
 from benchmarks.judge.spoil import Spoiled, spoiled
 from toreuma.core.errors import ToreumaError
@@ -28,7 +28,7 @@ from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole
 
-__all__ = ["judged", "main", "tools_of"]
+__all__ = ["court_of", "main", "tools_of"]
 
 
 BESIDE = ("knurl", "holes", "flats", "slot")
@@ -45,16 +45,21 @@ def tools_of(job: Job) -> dict[int, Tool]:
     return found
 
 
-def judged(planned: Plan, text: str) -> Judged:
-    """A program judged. Raises `NotJudged`."""
+def court_of(planned: Plan) -> Court:
+    """The judge's court for one side of a job."""
     scene = planned.scene
     part = json.loads(planned.job.part.model_dump_json())
     part["features"] = [one for one in part["features"] if one["kind"] not in BESIDE]
-    fixed = [ring for region in (scene.jaws, scene.chuck, scene.steady) for ring in _rings(region)]
-    tools = {number: one for number, one in tools_of(planned.job).items() if one.kind != "knurling"}
-    driven = frozenset(one.station for one in planned.job.tools if one.mount != "still")
-    blank, home, face = _rings(scene.stock)[0], scene.reference, scene.jaw_face_z
-    return judge(part, blank, fixed, tools, text, home, face, driven=driven, centre=tuple(_rings(scene.centre)))
+    return Court(
+        part,
+        _rings(scene.stock),
+        [_rings(region) for region in (scene.jaws, scene.chuck, scene.steady)],
+        _rings(scene.centre),
+        {number: one for number, one in tools_of(planned.job).items() if one.kind != "knurling"},
+        scene.reference,
+        scene.jaw_face_z,
+        frozenset(one.station for one in planned.job.tools if one.mount != "still"),
+    )
 
 
 def _rings(region: Region) -> list["np.ndarray[tuple[int, int], np.dtype[np.float64]]"]:
@@ -87,7 +92,8 @@ def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
         language = engine.language(plans[0].job)
         text = post(plans[0], language).text
         clean = prove_whole(plans, language).verdict
-        court = judged(plans[0], text)
+        judge = court_of(plans[0])
+        court = judge.judge(text)
     except (ToreumaError, NotJudged) as error:
         return [("whole", "not judged", f"{seed}: {error}")]
     geometric = [one for one in clean.dangers if one.line is not None]
@@ -97,12 +103,12 @@ def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
     found = [("whole", f"agree: {clean.state}" if same else "DIFFER", f"{seed}: {clean.words} / {court}")]
     base = {(one.code, one.what) for one in clean.dangers}, {(row.key, row.state) for row in clean.rows}
     for change in spoiled(text, random.Random(seed), count):
-        found.append(_against(plans[0], change, base, court))
+        found.append(_against(plans[0], change, base, court, judge))
     return found
 
 
 def _against(
-    planned: Plan, change: Spoiled, base: tuple[set[object], set[object]], clean: Judged
+    planned: Plan, change: Spoiled, base: tuple[set[object], set[object]], clean: Judged, judge: Court
 ) -> tuple[str, str, str]:
     engine = Engine()
     language = engine.language(planned.job)
@@ -114,7 +120,7 @@ def _against(
     harmful = change.is_harmful
     if harmful is None:
         try:
-            court = judged(planned, change.text)
+            court = judge.judge(change.text)
         except NotJudged:
             return change.kind, "not judged", what
         grown = court.left_mm > clean.left_mm + 0.1 or court.lost_mm > clean.lost_mm + 0.1

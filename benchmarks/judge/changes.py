@@ -26,7 +26,7 @@ def every_change(text: str) -> Iterator[Change]:
     lines = text.splitlines()
     for at, line in enumerate(lines):
         bare = re.sub(r"\([^)]*\)", "", line).strip()
-        if not bare or bare.startswith("%") or bare.startswith("O") or bare.startswith("<"):
+        if not bare or bare.startswith(("%", "O", "<")):
             continue
         yield _with(lines, at, "deleted", [])
         yield _with(lines, at, "doubled", [line, line])

@@ -1,7 +1,8 @@
 """The judge at work: a program cut on the raster, and what is left held against the drawing."""
 
 import math
-from dataclasses import dataclass, field
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 from typing import Any
 
@@ -12,7 +13,7 @@ from benchmarks.judge.drawing import outlines
 from benchmarks.judge.machine import Way, ways
 from benchmarks.judge.metal import Cells, Points, Raster, hull, round_ways
 
-__all__ = ["CELL", "Judged", "Tool", "judge"]
+__all__ = ["CELL", "Court", "Judged", "Tool"]
 
 CELL = 0.03
 SURE = 2.6
@@ -54,73 +55,152 @@ class Judged:
         return self.off and self.left_mm == 0 and self.lost_mm == 0
 
 
-def judge(part: Json, blank: Points, fixed: list[Points], tools: dict[int, Tool], text: str, home: tuple[float, float],
-          jaw_face: float, cell: float = CELL, driven: frozenset[int] = frozenset(),
-          centre: tuple[Points, ...] = ()) -> Judged:  # fmt: skip
-    """Cut a program out of a blank. ``blank``, ``fixed`` and ``centre`` are outlines of the upper half, a cell that lies
-    in two of them in neither. What ``driven`` tools cut is not seen."""
-    solid, taken = outlines(part)
-    back = float(solid[:, 0].min())
-    front, top = float(blank[:, 0].max()) + 2, float(blank[:, 1].max()) + 1
-    raster = Raster(min(float(blank[:, 0].min()), back) - 2, front, max(top, float(solid[:, 1].max()) + 1), cell)
-    drawn = raster.inside(solid)
-    features = raster.empty()
-    for n, ring in enumerate(taken):
-        hole = raster.inside(ring)
-        drawn &= ~hole
-        if n or not part.get("inside"):
-            features |= hole
-    raster.metal = raster.inside(blank)
-    stops, in_front = raster.empty(), raster.empty()
-    for ring in fixed:
-        stops ^= raster.inside(ring)
-    for ring in centre:
-        in_front ^= raster.inside(ring)
-    way = ways(text, home, driven)
-    centred = not any(one.how.startswith("centre") for one in way)
-    found = Judged()
-    piece = _cut(raster, (stops, stops | in_front), centred, tools, way, found, jaw_face, back)
-    threads = _threads(part, raster)
-    _compare(found, raster, piece, drawn, features, threads)
-    return found
+Key = tuple[object, ...]
 
 
-def _cut(raster: Raster, fixed: tuple[Cells, Cells], centred: bool, tools: dict[int, Tool], way: list[Way],
-         found: Judged, jaw_face: float, back: float) -> Cells:  # fmt: skip
-    piece, stops = raster.empty(), fixed[centred]
-    after_thread = False
-    for one in way:
-        if one.how.startswith("centre"):
-            stops = fixed[one.how == "centre in"]
-            continue
-        tool = tools.get(one.station)
-        if tool is None:
-            continue
-        out_of_thread = after_thread and one.how == "rapid" and one.start[0] == one.end[0]
-        after_thread = one.how == "thread"
-        places = _places(one)
-        cutting = [(tool.core, tool.round), *((piece_, 0.0) for piece_ in tool.ahead)]
+@dataclass
+class _State:
+    """Where a run stands before a way: the metal, the piece that fell, and what counts for the way after it."""
+
+    index: int
+    metal: Cells
+    piece: Cells
+    after_thread: bool
+    centred: bool
+    hits: int
+
+    def like(self, other: "_State") -> bool:
+        same = self.after_thread is other.after_thread and self.centred is other.centred
+        return same and np.array_equal(self.metal, other.metal) and np.array_equal(self.piece, other.piece)
+
+
+class Court:
+    """One side of a job: blank, drawing, hold and tools. Programs are cut on it one after the other.
+
+    ``blank``, ``fixed`` and ``centre`` are outlines of the upper half, a cell that lies in two of a region in neither.
+    What ``driven`` tools cut is not seen. The first program is kept, tool by tool: of another one only what is
+    different is cut anew.
+    """
+
+    def __init__(self, part: Json, blank: list[Points], fixed: list[list[Points]], centre: list[Points],
+                 tools: dict[int, Tool], home: tuple[float, float], jaw_face: float,
+                 driven: frozenset[int] = frozenset(), cell: float = CELL) -> None:  # fmt: skip
+        self._tools, self._home, self._jaw_face, self._driven = tools, home, jaw_face, driven
+        solid, taken = outlines(part)
+        back = float(solid[:, 0].min())
+        front, top = float(blank[0][:, 0].max()) + 2, float(blank[0][:, 1].max()) + 1
+        low = min(float(blank[0][:, 0].min()), back) - 2
+        self._raster = raster = Raster(low, front, max(top, float(solid[:, 1].max()) + 1), cell)
+        self._drawn = raster.inside(solid)
+        self._features = raster.empty()
+        for n, ring in enumerate(taken):
+            hole = raster.inside(ring)
+            self._drawn &= ~hole
+            if n or not part.get("inside"):
+                self._features |= hole
+        self._blank = self._filled(blank)
+        stops = raster.empty()
+        for region in fixed:
+            stops |= self._filled(region)
+        self._fixed = stops, stops | self._filled(centre)
+        self._threads = _threads(part, raster)
+        self._kept: list[_State] = []
+        self._keys: list[Key] = []
+        self._clean: Judged | None = None
+
+    def _filled(self, rings: list[Points]) -> Cells:
+        found = self._raster.empty()
+        for ring in rings:
+            found ^= self._raster.inside(ring)
+        return found
+
+    def judge(self, text: str) -> Judged:
+        """Cut a program out of the blank. Raises `NotJudged`."""
+        way = ways(text, self._home, self._driven)
+        keys = [_key(one) for one in way]
+        found = Judged()
+        if self._clean is None:
+            self._keys, self._clean = keys, found
+            piece = self._cut(way, self._begin(way), found, lambda state: self._kept.append(state) or False)
+        else:
+            clean = self._clean
+            same = next((n for n, (a, b) in enumerate(zip(keys, self._keys, strict=False)) if a != b), len(keys))
+            begin = max((one for one in self._kept if one.index <= same), key=lambda one: one.index)
+            if begin.centred is not self._begin(way).centred and begin.index == 0:
+                begin = self._begin(way)
+            found.hits = list(clean.hits[: begin.hits])
+            behind = {one.index - len(self._keys): one for one in self._kept}
+
+            def known(state: _State) -> bool:
+                left = state.index - len(way)
+                other = behind.get(left)
+                if other is None or keys[state.index :] != self._keys[other.index :] or not state.like(other):
+                    return False
+                found.hits += [one for one in clean.hits[other.hits :] if one not in found.hits]
+                return True
+
+            piece = self._cut(way, begin, found, known)
+            if piece is None:
+                return replace(clean, hits=found.hits)
+        _compare(found, self._raster, piece, self._drawn, self._features, self._threads)
+        return found
+
+    def _begin(self, way: list[Way]) -> _State:
+        centred = not any(one.how.startswith("centre") for one in way)
+        return _State(0, self._blank.copy(), self._raster.empty(), False, centred, 0)
+
+    def _cut(self, way: list[Way], begin: _State, found: Judged, at_change: Callable[[_State], bool]) -> Cells | None:
+        """Cut on from a state; None where ``at_change`` of tools says that the rest is known."""
+        raster, piece, centred = self._raster, begin.piece.copy(), begin.centred
+        raster.metal = begin.metal.copy()
+        after_thread = begin.after_thread
+        station = None
+        for index, one in enumerate(way[begin.index :], begin.index):
+            if one.station != station and not one.how.startswith("centre"):
+                station = one.station
+                state = _State(index, raster.metal.copy(), piece.copy(), after_thread, centred, len(found.hits))
+                if (index > begin.index or index == 0) and at_change(state):
+                    return None
+            if one.how.startswith("centre"):
+                centred = one.how == "centre in"
+                continue
+            tool = self._tools.get(one.station)
+            if tool is None:
+                continue
+            out_of_thread = after_thread and one.how == "rapid" and one.start[0] == one.end[0]
+            after_thread = one.how == "thread"
+            self._pass(one, tool, self._fixed[centred], out_of_thread, found)
+            if one.how == "feed" and tool.kind == "parting":
+                piece = _fall(raster, piece, self._jaw_face)
+        return piece if piece.any() else raster.metal.copy()
+
+    def _pass(self, one: Way, tool: Tool, stops: Cells, out_of_thread: bool, found: Judged) -> None:
+        raster, places = self._raster, _places(one)
+        step = RAPID_STEP if one.how == "rapid" else 1
+        cutting = [(tool.core, tool.round), *((piece, 0.0) for piece in tool.ahead)]
         for core, radius in cutting:
             for shape in _passes(core, places, one.how == "thread"):
-                window, cells = raster.under(shape, radius, step=RAPID_STEP if one.how == "rapid" else 1)
+                window, cells = raster.under(shape, radius, step=step)
                 if not cells.size:
                     continue
                 if one.how == "rapid":
                     if not out_of_thread:
-                        _hit(found, raster, raster.metal[window] & cells, "rapid in metal", one.line, RAPID_STEP)
+                        _hit(found, raster, raster.metal[window] & cells, "rapid in metal", one.line, step)
                 else:
                     raster.metal[window] &= ~cells
-                _hit(found, raster, stops[window] & cells, "edge in the hold", one.line,
-                     RAPID_STEP if one.how == "rapid" else 1)  # fmt: skip
+                _hit(found, raster, stops[window] & cells, "edge in the hold", one.line, step)
         for body in tool.bodies:
             for shape in _passes(body, places, False):
                 window, cells = raster.under(shape, 0.0, SKIN, BODY_STEP)
                 if cells.size:
                     _hit(found, raster, raster.metal[window] & cells, "holder in metal", one.line, BODY_STEP)
                     _hit(found, raster, stops[window] & cells, "holder in the hold", one.line, BODY_STEP)
-        if one.how == "feed" and tool.kind == "parting":
-            piece = _fall(raster, piece, jaw_face)
-    return piece if piece.any() else raster.metal.copy()
+
+
+def _key(one: Way) -> Key:
+    """All of a way that its cut depends on."""
+    return one.how, one.start, one.end, one.station, one.feed if one.how == "thread" else 0, one.centre, one.clockwise, \
+        one.turned  # fmt: skip
 
 
 def _fall(raster: Raster, piece: Cells, jaw_face: float) -> Cells:

@@ -16,7 +16,8 @@ class NotJudged(Exception):
 
 @dataclass
 class Way:
-    """``how``: rapid, feed, thread with its lead, or centre in or out; from (z, r) to (z, r), mm; ``centre`` of a round one."""
+    """``how``: rapid, feed, thread with its lead, or centre in or out; from (z, r) to (z, r), mm; ``centre`` of a round
+    one."""
 
     how: str
     start: tuple[float, float]
@@ -167,6 +168,8 @@ def _round(c: _Control, end: tuple[float, float], values: dict[str, float], line
     a, b, clockwise = c.at, end, c.group == "2"
     if "R" in values:
         r, half = abs(values["R"]) * c.unit, math.dist(a, b) / 2
+        if half < 1e-9:
+            raise NotJudged(f"line {line}: a round way from a place to itself")
         r = max(r, half)
         rise = math.sqrt(r * r - half * half)
         up = (-(b[1] - a[1]) / (2 * half), (b[0] - a[0]) / (2 * half))

@@ -12,9 +12,9 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 from multiprocessing import Pool
 
-from benchmarks.judge.bench import judged
+from benchmarks.judge.bench import court_of
 from benchmarks.judge.changes import Change, every_change, same_meaning
-from benchmarks.judge.court import Judged
+from benchmarks.judge.court import Court, Judged
 from benchmarks.judge.machine import NotJudged
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Memo
@@ -50,7 +50,7 @@ class Bench:
 
     job: Job
     memo: Memo = field(default_factory=Memo)
-    _clean: dict[int, Judged] = field(default_factory=dict)
+    _courts: dict[int, tuple[Court, Judged]] = field(default_factory=dict)
 
     @cached_property
     def engine(self) -> Engine:
@@ -79,11 +79,12 @@ class Bench:
     def base(self) -> tuple[set[object], set[object], set[object], str]:
         return told(*self.proved({}))
 
-    def clean(self, number: int) -> Judged:
-        """A side as the judge sees it. Raises `NotJudged`."""
-        if number not in self._clean:
-            self._clean[number] = judged(self.sides[number], self.texts[number])
-        return self._clean[number]
+    def court(self, number: int) -> tuple[Court, Judged]:
+        """The judge of a side, and what it says of the planned program. Raises `NotJudged`."""
+        if number not in self._courts:
+            court = court_of(self.sides[number])
+            self._courts[number] = court, court.judge(self.texts[number])
+        return self._courts[number]
 
     def proved(self, changed: dict[int, str]) -> tuple[Verdict, Sequence[Finding]]:
         if self.taken is not None:
@@ -118,7 +119,8 @@ class Bench:
         try:
             if self.taken is not None:
                 raise NotJudged("two channels")
-            clean, court = self.clean(number), judged(self.sides[number], change.text)
+            judge, clean = self.court(number)
+            court = judge.judge(change.text)
         except NotJudged as error:
             return Outcome(self.job.name, number, change, "not judged", str(error))
         grown = court.left_mm > clean.left_mm + GROWN_MM or court.lost_mm > clean.lost_mm + GROWN_MM

@@ -64,6 +64,12 @@ def test_flats_are_crossed_down_to_the_axis_or_the_bore() -> None:
     assert min(r for _, r in drawn(feature, bored=True)[1].points) == pytest.approx(5)
 
 
+@pytest.mark.parametrize("ends", [(-10, -10), (-20, -10), (0, 0)])
+def test_flats_of_no_length_are_not_drawn(ends: tuple[float, float]) -> None:
+    feature = {"kind": "flats", "count": 2, "distance_mm": 8, "from_z_mm": ends[0], "to_z_mm": ends[1]}
+    assert drawn(feature, bored=True) == []
+
+
 def test_keyways_lie_in_the_wall_they_are_cut_into() -> None:
     slot = {"kind": "slot", "width_mm": 6, "depth_mm": 3.5, "from_z_mm": -32, "to_z_mm": -55}
     assert min(r for _, r in drawn(slot)[0].points) == pytest.approx(16.5)

@@ -96,6 +96,8 @@ def _holes(index: int, holes: HolePattern, shape: PartShape, surface: float) -> 
 def _flats(index: int, flats: Flats, shape: PartShape, surface: float) -> list[Symbol]:
     """The flat seen from the side: its outline, crossed by thin lines."""
     z0, z1, low = flats.from_z_mm, flats.to_z_mm, flats.distance_mm
+    if z0 <= z1:
+        return []  # half typed: it has no length yet
     held = shapely.clip_by_rect(shape.void, z1, 0, z0, 1e5) if shape.void is not None else None
     inner = float(held.bounds[3]) if held is not None and not held.is_empty else 0.0
     return [
