@@ -38,6 +38,10 @@ class Machine(Value):
     torque_nm: Positive | None = Field(default=None, description="Largest torque at the spindle, whatever the power")
     rapid_x_mm_min: Positive = Field(description="Rapid of the cross slide, on radius")
     rapid_z_mm_min: Positive
+    rapids: Literal["straight", "bent", "unsaid"] = Field(
+        default="unsaid",
+        description="Way of a rapid in two axes: straight, or each axis as fast as it can, so that the way is bent",
+    )
     acceleration_mm_s2: Positive = 1500.0
     spindle_ramp_rpm_s: Positive = Field(default=1500.0, description="How fast the spindle changes speed")
     c_axis: CAxis | None = Field(default=None, description="The main spindle stands at an angle and follows")

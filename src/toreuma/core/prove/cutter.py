@@ -31,6 +31,7 @@ from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.taps import Stroke, stroke_of
 from toreuma.core.prove.threads import allowed_by_taps, allowed_by_threads
 from toreuma.core.scene import Scene
+from toreuma.core.simulate.rapids import bent_ways, goes_bent
 from toreuma.core.simulate.removal import Swept, swept_each
 
 __all__ = ["Contact", "Cutter", "Gouge", "MoveDone"]
@@ -167,10 +168,18 @@ class Cutter:
             if still and motion.station in self._shapes:
                 where.setdefault(motion.station, []).append(n)
         for station, places in where.items():
-            each = swept_each([motions[n] for n in places], self._shapes[station][1])
+            shape = self._shapes[station][1]
+            each = swept_each([motions[n] for n in places], shape)
             for n, one in zip(places, each, strict=True):
-                found[n] = one
+                found[n] = self._bent(motions[n], shape) or one
         return found
+
+    def _bent(self, motion: Motion, shape: ToolShape) -> Swept | None:
+        """What a rapid sweeps whose axes arrive one after the other; None for every other move."""
+        if not goes_bent(motion, self._job.machine):
+            return None
+        each = swept_each(bent_ways(motion, self._job.machine), shape)
+        return Swept(union([one.cutting for one in each]), np.concatenate([one.pieces for one in each]))
 
     def _obey(self, motion: Motion, passed: Swept | None) -> MoveDone:
         """Make one move. Moves of stations without a tool do nothing."""

@@ -41,6 +41,9 @@ FAR_BEYOND = {"blade": 2.0, "drill": 1.6, "window": 1.6, "mill": 2.0, "speed": 2
 LEAST_MM2 = 0.3
 """Short cuts of less metal than this are over before anything feels them."""
 
+FLYWHEEL_S = 1.0
+"""Chuck and work carry the spindle through a load that is over sooner: judged."""
+
 FILM_MM = 0.02
 """Thinner cuts load nothing."""
 
@@ -93,7 +96,7 @@ def _met(held: _Held, motion: Motion, step: MoveDone, tool: Tool | None) -> Iter
     yield from _lead(job, motion)
     if step.removed_mm2 <= LEAST_MM2 or step.depth_mm < FILM_MM or motion.in_step:
         return
-    yield from _power(motion, step)
+    yield from _power(job, motion, step)
     yield from _grip(held, motion, step)
     yield from _edge(job, motion, step, tool)
     yield from _surface(job, motion, tool)
@@ -146,7 +149,7 @@ def _lead(job: Job, motion: Motion) -> Iterator[_Met]:
             yield _Met(per_min * share / most, _told("error", "limits.axis", motion, what, why))
 
 
-def _power(motion: Motion, step: MoveDone) -> Iterator[_Met]:
+def _power(job: Job, motion: Motion, step: MoveDone) -> Iterator[_Met]:
     """Power the cut takes from the metal it really met, against what the spindle has at that speed."""
     if step.available_kw <= 0 or step.power_kw <= step.available_kw * (1 + 1e-4):
         return
@@ -154,7 +157,9 @@ def _power(motion: Motion, step: MoveDone) -> Iterator[_Met]:
     takes, there = q(step.power_kw, "kW", ".2f"), q(step.available_kw, "kW", ".2f")
     what = said("takes {} at the edge, {} are there", takes, there)
     why = said("it meets {} of metal; the spindle slows down or stalls", q(step.depth_mm))
-    yield _Met(share, _told("error" if share > FAR_BEYOND["power"] else "warning", "power.over", motion, what, why))
+    seconds = 60 * motion.length / max(_feed(job, motion) * _rpm(job, motion), 1e-9)
+    stalls = share > FAR_BEYOND["power"] and seconds > FLYWHEEL_S
+    yield _Met(share, _told("error" if stalls else "warning", "power.over", motion, what, why))
 
 
 def _grip(held: _Held, motion: Motion, step: MoveDone) -> Iterator[_Met]:
@@ -205,7 +210,7 @@ def _insert(motion: Motion, step: MoveDone, tool: TurningTool | BoringTool, feed
     elif insert.chip_window:
         yield from _most_feed(motion, feed, max(feed for feed, _ in insert.chip_window), "window")
     usable = usable_depth_mm(insert.shape, shape.edge_length, shape.entering_angle_deg)
-    if usable > 0 and depth > usable * SAME:
+    if insert.shape != "R" and usable > 0 and depth > usable * SAME:
         whole = shape.edge_length
         what = said("takes {} of metal, the edge stands {}", q(depth), q(usable))
         severity: Severity = "error" if depth > whole else "warning"

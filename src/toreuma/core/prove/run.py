@@ -15,10 +15,11 @@ from toreuma.core.geometry.elements import Arc, Point
 from toreuma.core.geometry.region import Region, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Carrier, Job, Tool
+from toreuma.core.model import Carrier, Job, Machine, Tool
 from toreuma.core.motion import Motion
 from toreuma.core.prove.together import Happening, Together
 from toreuma.core.scene import Scene
+from toreuma.core.simulate.rapids import timed_legs
 
 __all__ = ["Leg", "Run", "Stand"]
 
@@ -70,7 +71,7 @@ class Run:
         self._back_z = scenes[0].profile.back_z
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
         self._reaches: dict[int, tuple[float, float, float, float]] = {}
-        self._legs = {channel: _legs(ran.happened, channel, ran.seconds) for channel in ran.laid.times}
+        self._legs = {channel: _legs(ran.happened, channel, ran.seconds, job.machine) for channel in ran.laid.times}
         self._starts = {channel: [leg.start_s for leg in legs] for channel, legs in self._legs.items()}
 
     @property
@@ -180,8 +181,8 @@ class Run:
         return self._reaches[station]
 
 
-def _legs(happened: Sequence[Happening], channel: int, until_s: float) -> list[Leg]:
-    """Moves of a channel, and standing between them."""
+def _legs(happened: Sequence[Happening], channel: int, until_s: float, machine: Machine) -> list[Leg]:
+    """Moves of a channel, and standing between them; rapids along the way their axes take."""
     found: list[Leg] = []
     for one in happened:
         motion = one.motion
@@ -190,7 +191,11 @@ def _legs(happened: Sequence[Happening], channel: int, until_s: float) -> list[L
         if found and one.start_s > found[-1].end_s:
             found.append(replace(found[-1], start_s=found[-1].end_s, end_s=one.start_s, moves=False))
         moves = not motion.event and one.end_s > one.start_s
-        found.append(Leg(one.start_s, one.end_s, motion, moves))
+        begin = one.start_s
+        for share, leg in timed_legs(motion, machine) if moves else [(1.0, motion)]:
+            end = one.start_s + share * (one.end_s - one.start_s)
+            found.append(Leg(begin, end, leg, moves))
+            begin = end
     if found and until_s > found[-1].end_s:
         found.append(replace(found[-1], start_s=found[-1].end_s, end_s=until_s, moves=False))
     return found

@@ -1,8 +1,8 @@
 """Speeds and feeds of a program against those it was meant to tell the control."""
 
 import math
-from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
 
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.motion import Motion, Spindle
@@ -18,18 +18,33 @@ MORE = 1.2
 """So much faster than planned is no longer what the switches of a machine are turned to: an error, whatever stands."""
 
 
+SAME_PLACE_MM = 0.02
+"""Moves that begin and end as near to each other are the same."""
+
+Feed = tuple[float, bool]
+"""In mm per turn, or per minute where the second is true."""
+
+Place = tuple[int, ...]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Told:
     """What a tool is told while it cuts: speeds, and feeds in mm per turn or per minute.
 
     ``section`` is the number of its operation in the program's comment; None: wherever that tool cuts at that spindle.
+    ``each`` has the feeds of single moves, found by where they go.
     """
 
     station: int
     section: int | None
     second: bool
     speeds: frozenset[Spindle]
-    feeds: frozenset[tuple[float, bool]]
+    feeds: frozenset[Feed]
+    each: Mapping[Place, frozenset[Feed]] = field(default_factory=dict)
+
+    def feeds_of(self, motion: Motion) -> frozenset[Feed]:
+        """Those of the very move, or of the whole section where it has no such move."""
+        return next((self.each[place] for place in _places(motion) if place in self.each), self.feeds)
 
 
 def told_to(motions: Iterable[Motion], section: int | None = None, second: bool = False) -> Iterator[Told]:
@@ -40,13 +55,25 @@ def told_to(motions: Iterable[Motion], section: int | None = None, second: bool 
             cuts.setdefault(motion.station, []).append(motion)
     for station, own in cuts.items():
         feeds = frozenset((float(one.feed or 0), one.per_minute) for one in own)
+        each: dict[Place, frozenset[Feed]] = {}
+        for one in own:
+            for place in _places(one):
+                each[place] = each.get(place, frozenset()) | {(float(one.feed or 0), one.per_minute)}
         yield Told(
             station=station,
             section=section,
             second=second,
             speeds=frozenset(_speed(one) for one in own if not one.shared),
             feeds=feeds,
+            each=each,
         )
+
+
+def _places(motion: Motion) -> Iterator[Place]:
+    """Where a move begins and ends in whole steps, counted from two origins: what is near lies in one step of one."""
+    ends = (*motion.start, *motion.end, *((motion.driven.c_deg, *motion.driven.y) if motion.driven else ()))
+    for n, origin in enumerate((0.0, 0.5)):
+        yield n, *(math.floor(one / SAME_PLACE_MM + origin) for one in ends)
 
 
 def told_otherwise(program: Program, wanted: Iterable[Told]) -> Iterator[Finding]:
@@ -100,7 +127,7 @@ def _speed_finding(motion: Motion, told: Told) -> Finding | None:
 
 def _feed_finding(motion: Motion, told: Told) -> Finding | None:
     feed = float(motion.feed or 0)
-    same = [one for one, per_minute in told.feeds if per_minute == motion.per_minute]
+    same = [one for one, per_minute in told.feeds_of(motion) if per_minute == motion.per_minute]
     if any(math.isclose(feed, one, rel_tol=SAME_FEED, abs_tol=STEP_MM) for one in same):
         return None
     unit = "mm/min" if motion.per_minute else "mm/rev"

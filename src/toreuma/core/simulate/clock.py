@@ -11,6 +11,7 @@ from toreuma.core.cutting.speed import clamp_diameter, spindle_rpm
 from toreuma.core.geometry.elements import Arc, Line, Segment
 from toreuma.core.model import Machine
 from toreuma.core.motion import Motion, Spindle
+from toreuma.core.simulate.rapids import rapid_axis_s
 
 __all__ = ["Times", "dwell_and_change_s", "motion_time_s", "rapid_time_s", "spindle_change_s", "times_of"]
 
@@ -43,7 +44,7 @@ def motion_time_s(motion: Motion, machine: Machine) -> float:
         return 0.0
     if motion.feed is None:
         across = abs(motion.driven.y[1] - motion.driven.y[0]) if motion.driven is not None else 0.0
-        by_y = _axis_s(across, machine.rapid_x_mm_min, machine.acceleration_mm_s2) if across else 0.0
+        by_y = rapid_axis_s(across, machine.rapid_x_mm_min, machine.acceleration_mm_s2) if across else 0.0
         return max(rapid_time_s(motion.start, motion.end, machine), by_y)
     if motion.per_minute:
         return 60 * motion.length / motion.feed
@@ -117,16 +118,9 @@ def _crossings(segment: Segment, r: float) -> list[float]:
 def rapid_time_s(start: tuple[float, float], end: tuple[float, float], machine: Machine) -> float:
     """Both axes at their own rapid, each speeding up and slowing down evenly; the later one counts."""
     return max(
-        _axis_s(abs(end[0] - start[0]), machine.rapid_z_mm_min, machine.acceleration_mm_s2),
-        _axis_s(abs(end[1] - start[1]), machine.rapid_x_mm_min, machine.acceleration_mm_s2),
+        rapid_axis_s(abs(end[0] - start[0]), machine.rapid_z_mm_min, machine.acceleration_mm_s2),
+        rapid_axis_s(abs(end[1] - start[1]), machine.rapid_x_mm_min, machine.acceleration_mm_s2),
     )
-
-
-def _axis_s(distance_mm: float, speed_mm_min: float, acceleration_mm_s2: float) -> float:
-    speed = speed_mm_min / 60
-    if distance_mm <= speed**2 / acceleration_mm_s2:
-        return 2 * math.sqrt(distance_mm / acceleration_mm_s2)
-    return distance_mm / speed + speed / acceleration_mm_s2
 
 
 def spindle_change_s(before_rpm: float, after_rpm: float, machine: Machine) -> float:

@@ -120,6 +120,13 @@ _SLIDES = (
         heading="Slides",
     ),
     ShopField(path="rapid_z_mm_min", usual=(1000, 60000), label="rapid along", unit="mm/min", why="time between cuts"),
+    ShopField(
+        path="rapids",
+        label="rapid in two axes",
+        form="choice",
+        options=(("not known: both ways are looked at", "unsaid"), ("straight", "straight"), ("bent", "bent")),
+        why="bent: each axis goes as fast as it can, and the tool comes through where nobody drew it",
+    ),
     ShopField(path="acceleration_mm_s2", label="acceleration, mm/s²", why="short rapids never reach their speed"),
     ShopField(
         path="travel_x_mm", usual=(50, 800), label="travel across", unit="mm", empty="not looked at", why="on radius"
