@@ -130,3 +130,23 @@ def test_how_chips_break_is_chosen_beside_the_numbers(window: Window, settled: S
     job = window.session.job
     assert job is not None
     assert job.operation("op2").chip_break == "stop"  # type: ignore[union-attr]
+
+
+def test_it_plays_to_the_next_fault_and_stays_there(bare: Window, qtbot: QtBot) -> None:
+    bare.session.show(demo_job("spear"))
+    assert settle(bare.session)
+    bare.set_stage("proof")
+    qtbot.waitUntil(lambda: bare.session.complete, timeout=60_000)
+    assert not bare.proof.fault.isVisible()
+    spoiled(bare)
+    assert bare.proof.fault.isVisible()
+    bare.ribbon.player.set_speed(100)
+    moment, finding = bare.session.next_fault()
+    bare.session.set_cursor(0.0)
+    bare.proof.fault.click()
+    qtbot.waitUntil(lambda: not bare.ribbon.player.playing, timeout=30_000)
+    assert bare.session.cursor_s == moment
+    assert bare.canvas._finding == finding
+    assert finding.code == "gouge"
+    assert finding.line == min(one.line for one in bare.session.proof.findings if one.severity == "error" and one.line)
+    assert "X21.97" in bare.session.outcome.program_line(finding.line)  # type: ignore[union-attr]

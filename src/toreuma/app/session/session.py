@@ -337,12 +337,25 @@ class Session(QObject):
 
     def go_to_line(self, line: int) -> None:
         """Put the cursor at the end of the move a program line makes."""
-        if self.outcome is None:
-            return
-        spans = self.outcome.timeline.spans
-        span = next((span for span in spans if span.motion.line >= line), None)
-        if span is not None:
-            self.set_cursor(span.end_s)
+        moment = self.moment_of(line)
+        if moment is not None:
+            self.set_cursor(moment)
+
+    def moment_of(self, line: int) -> float | None:
+        """When the move of a program line is over, s; None where it makes none and nothing follows."""
+        spans = self.outcome.timeline.spans if self.outcome is not None else ()
+        return next((span.end_s for span in spans if span.motion.line >= line), None)
+
+    def next_fault(self) -> tuple[float, Finding] | None:
+        """The next error with a line behind the cursor, and its moment; the first one where none comes any more."""
+        found = []
+        for finding in self.findings():
+            moment = self.moment_of(finding.line) if finding.severity == "error" and finding.line else None
+            if moment is not None:
+                found.append((moment, finding))
+        found.sort(key=lambda one: one[0])
+        later = [one for one in found if one[0] > self.cursor_s + 1e-6]
+        return (later if later and not self.at_end else found or [None])[0]  # type: ignore[return-value]
 
     # Searches: a whole route, and both spindles at work
 

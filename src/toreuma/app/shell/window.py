@@ -36,6 +36,7 @@ from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.part.stage import PartStage
+from toreuma.app.stages.proof.stage import ProofStage
 from toreuma.app.stages.shop.stage import ShopStage
 from toreuma.app.stages.stage import Shared, Stage, Themed
 from toreuma.app.stages.tools.stage import ToolsStage
@@ -366,6 +367,11 @@ class MainWindow(QMainWindow):
         whole = self.session.whole
         if whole is not None and len(whole.setups) > 1:
             self.session.show_side(1 - self.session.side)
+
+    def play_to_fault(self) -> None:
+        """Run the program up to the next place where something goes wrong, in the proof stage."""
+        self.set_stage(ProofStage.key)
+        self.at(ProofStage).play_to_fault()
 
     def switch_units(self) -> None:
         job = self.session.job

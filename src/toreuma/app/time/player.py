@@ -35,9 +35,10 @@ def run_cursor(session: Session) -> Cursor:
 
 
 class Player(QObject):
-    """Stops by itself at the end, and when the job changes."""
+    """Stops by itself at the end, and when the job changes; ``arrived``: where it was to play to."""
 
     changed = Signal()
+    arrived = Signal()
 
     def __init__(self, session: Session, cursor: Cursor, parent: QObject | None = None) -> None:
         super().__init__(parent)
@@ -46,6 +47,7 @@ class Player(QObject):
         self._timer = QTimer(self, interval=TICK_MS)
         self._timer.timeout.connect(self.tick)
         self._since = QElapsedTimer()
+        self._until: float | None = None
         session.job_changed.connect(self.stop)
 
     @property
@@ -62,11 +64,24 @@ class Player(QObject):
             return
         if self._cursor.now() >= total - 1e-6:
             self._cursor.put(0.0)
+        self._begin(None)
+
+    def play_until(self, seconds: float) -> None:
+        """Play up to a moment and stay there: from the cursor, or from the start where it stands behind it."""
+        if self._cursor.total() <= 0:
+            return
+        if self._cursor.now() >= seconds - 1e-6:
+            self._cursor.put(0.0)
+        self._begin(seconds)
+
+    def _begin(self, until: float | None) -> None:
+        self._until = until
         self._since.start()
         self._timer.start()
         self.changed.emit()
 
     def stop(self) -> None:
+        self._until = None
         if self.playing:
             self._timer.stop()
             self.changed.emit()
@@ -88,6 +103,10 @@ class Player(QObject):
             self.stop()
             return
         passed = self._since.restart() / 1000 * self.speed
-        self._cursor.put(self._cursor.now() + passed)
-        if self._cursor.now() >= total - 1e-6:
+        until = total if self._until is None else min(self._until, total)
+        self._cursor.put(min(self._cursor.now() + passed, until))
+        if self._until is not None and self._cursor.now() >= until - 1e-6:
+            self.stop()
+            self.arrived.emit()
+        elif self._cursor.now() >= total - 1e-6:
             self.stop()

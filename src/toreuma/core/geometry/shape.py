@@ -52,6 +52,11 @@ class ToolShape:
         return shapely.union_all([shapely.MultiPoint(piece).convex_hull for piece in self.bodies])
 
     @cached_property
+    def solid(self) -> Region:
+        """All of it, with what it is held in."""
+        return shapely.union_all([self.cutting, self.body, *(shapely.MultiPoint(one).convex_hull for one in self.held)])
+
+    @cached_property
     def guarded_core(self) -> Points:
         """The core widened behind the trailing edge, so that the edge does not rub down a wall.
 

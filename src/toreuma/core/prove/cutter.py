@@ -118,6 +118,7 @@ class Cutter:
         self._corners = 0
         self._bending: tuple[int, Compliance | None] | None = None
         self.after_thread = False
+        self.station: int | None = None
         self.contacts: list[Contact] = []
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
@@ -183,6 +184,8 @@ class Cutter:
 
     def _obey(self, motion: Motion, passed: Swept | None) -> MoveDone:
         """Make one move. Moves of stations without a tool do nothing."""
+        if motion.station != self.station:
+            self._change(motion)
         if motion.driven is not None:
             return self._driven(motion)
         if motion.event:
@@ -223,6 +226,19 @@ class Cutter:
         if isinstance(tool, Drill):
             return self._drilled(motion, removed, tool)
         return self._threaded(motion, removed) if motion.in_step else self._step(motion, removed, shape)
+
+    def _change(self, motion: Motion) -> None:
+        """Another tool comes in where the one before it stands: it must have room there, with all that carries it."""
+        before, self.station = self.station, motion.station
+        if before is None or motion.station not in self._shapes or before not in self._shapes:
+            return
+        carriers = [self._job.machine.carrier_of(station) for station in (before, motion.station)]
+        if carriers[0] is not carriers[1] or carriers[1].kind == "gang plate":
+            return
+        shape, (z, r) = self._shapes[motion.station][1], motion.start
+        stands = shapely.affinity.translate(shape.solid, z - shape.tip[0], r - shape.tip[1])
+        self._touch("tool change in metal", fold(stands), self.stock, motion)
+        self._touch("tool change in jaws or chuck", fold(stands), self.fixed, motion)
 
     def _draw(self, motion: Motion, passed: Swept) -> MoveDone:
         """A gripper goes over the bar's end, or moves with the bar in an open hold; nothing is cut."""

@@ -34,6 +34,9 @@ NEAR_MM = 0.75
 FED_MM, MISSED_MM = 0.02, 0.5
 """A bar may be fed this much differently."""
 
+MOST_CONTACTS = 100
+"""So many contacts are told one by one."""
+
 LIMIT_UM = 2.0
 """Gouge and undeclared leftover up to this are within what a program of this resolution can hold."""
 
@@ -129,7 +132,7 @@ def prove(
         *travel_findings(job, scene, program.motions),
         *_gouge_findings(deep),
         *bored.findings,
-        *_contact_findings(cutter.contacts, program),
+        *_contact_findings(cutter.contacts),
         *thread_findings(job, made, final),
         *_loose_findings(cutter),
         *_hold_findings(cutter),
@@ -221,20 +224,20 @@ def _gouge_findings(gouges: tuple[Gouge, ...]) -> list[Finding]:
     ]
 
 
-def _contact_findings(contacts: list[Contact], program: Program) -> list[Finding]:
-    """One finding for each kind of contact in an operation: the deepest, and how many there are."""
-    groups: dict[tuple[int, str], list[Contact]] = {}
+def _contact_findings(contacts: list[Contact]) -> list[Finding]:
+    """Every contact of a line, the deepest place of each kind; after so many lines the rest are counted."""
+    worst: dict[tuple[int, str], Contact] = {}
     for contact in contacts:
-        section = sum(one.line <= contact.line for one in program.sections)
-        groups.setdefault((section, contact.what), []).append(contact)
+        key = contact.line, contact.what
+        if key not in worst or worst[key].depth_mm < contact.depth_mm:
+            worst[key] = contact
+    each = sorted(worst.values(), key=lambda one: one.line)
     found = []
-    for group in groups.values():
-        worst = max(group, key=lambda one: one.depth_mm)
-        more = f"; {len(group) - 1} more like it" if len(group) > 1 else ""
-        what = said(
-            "line {}: {}, {} deep at {}{}", worst.line, worst.what, q(worst.depth_mm), place_text(*worst.at), more
-        )
-        found.append(Finding("error", "contact", what, "tool, part or machine break", at=worst.at, line=worst.line))
+    for n, one in enumerate(each[:MOST_CONTACTS], 1):
+        more = len(each) - n if n == MOST_CONTACTS else 0
+        rest = f"; {more} more lines like it" if more else ""
+        what = said("line {}: {}, {} deep at {}{}", one.line, one.what, q(one.depth_mm), place_text(*one.at), rest)
+        found.append(Finding("error", "contact", what, "tool, part or machine break", at=one.at, line=one.line))
     return found
 
 

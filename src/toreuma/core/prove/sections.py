@@ -39,6 +39,7 @@ class _Left:
     piece: Region
     centre_in: bool
     after_thread: bool
+    station: int | None
     closed: bool
     told: dict[str, tuple[Any, ...]]
     milled: MilledPiece | None
@@ -82,7 +83,8 @@ def _remembered(
     base = 0 if driven else motions[0].line  # bodies in space keep the lines they were cut on
     moves = tuple(replace(motion, line=motion.line - base, section=0) for motion in motions)
     rings = tuple(memo.digest(one.raised) for one in cutter.rolled)
-    state = (memo.digest(cutter.stock), memo.digest(cutter.piece), cutter.centre_in, cutter.after_thread, rings)
+    so_far = (cutter.centre_in, cutter.after_thread, cutter.station, rings)
+    state = (memo.digest(cutter.stock), memo.digest(cutter.piece), *so_far)
     key = ("cut", ground, state, cutter.milled.history, moves)
     fresh = False
 
@@ -102,6 +104,7 @@ def _remembered(
             piece=cutter.piece,
             centre_in=cutter.centre_in,
             after_thread=cutter.after_thread,
+            station=cutter.station,
             closed=closed,
             told=told,
             milled=milled,
@@ -113,7 +116,7 @@ def _remembered(
     if not left.closed:  # the hold stays open beyond the section: it is obeyed again
         return cutter.obey_all(motions, tell)
     cutter.stock, cutter.piece = left.stock, left.piece
-    cutter.centre_in, cutter.after_thread = left.centre_in, left.after_thread
+    cutter.centre_in, cutter.after_thread, cutter.station = left.centre_in, left.after_thread, left.station
     for name in TOLD:
         getattr(cutter, name).extend(_moved(one, base) for one in left.told[name])
     if left.milled is not None:

@@ -149,7 +149,7 @@ def _state(found: Found, size: SizeMade | None, ground: _Ground, made: Made | No
         over = q(found.over_um / 1000 if seen else worst.thick_mm, "mm", ".3f")
         return "open", said("{} stands at {}", over, place_text(*_middle(worst.region))), "an operation that reaches it"
     if found.under_um > drawn.allowed_um:
-        cure = "a blank with metal there" if made is None else "another cut there"
+        cure = "a blank with metal there" if made is None else "a cut that leaves it: what is gone stays gone"
         return "wrong", said("{} of metal is missing", q(found.under_um / 1000, "mm", ".3f")), cure
     if size is not None and not (size.ok or (found.rounded and size.ok_where_least)):
         d = said("Ø {} to {}", q(size.found_mm[0], "mm", ".3f", bare=True), q(size.found_mm[1], "mm", ".3f"))

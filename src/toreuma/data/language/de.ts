@@ -1031,6 +1031,10 @@
    <translation>Das Programm abspielen (Leertaste)</translation>
   </message>
   <message>
+   <source>Play to the next fault</source>
+   <translation>Bis zum nächsten Fehler abspielen</translation>
+  </message>
+  <message>
    <source>Plunge and turn, layer by layer</source>
    <translation>Stechen und Drehen, Lage für Lage</translation>
   </message>
@@ -1197,6 +1201,10 @@
   <message>
    <source>Route</source>
    <translation>Arbeitsplan</translation>
+  </message>
+  <message>
+   <source>Run the program up to the place where something goes wrong and stay there (Ctrl+Shift+Space)</source>
+   <translation>Das Programm bis zu der Stelle laufen lassen, an der etwas schiefgeht, und dort bleiben (Ctrl+Shift+Space)</translation>
   </message>
   <message>
    <source>Safety of each cut, at its highest speed</source>
@@ -1961,6 +1969,10 @@
   <message>
    <source>below</source>
    <translation>unten</translation>
+  </message>
+  <message>
+   <source>bent</source>
+   <translation>geknickt</translation>
   </message>
   <message>
    <source>between the spindle noses</source>
@@ -2847,6 +2859,10 @@
    <translation>nicht in der Liste</translation>
   </message>
   <message>
+   <source>not known: both ways are looked at</source>
+   <translation>unbekannt: beide Wege werden geprüft</translation>
+  </message>
+  <message>
    <source>not looked at</source>
    <translation>nicht betrachtet</translation>
   </message>
@@ -3069,6 +3085,10 @@
   <message>
    <source>rapid ends before the grip</source>
    <translation>Eilgang endet vor dem Greifen</translation>
+  </message>
+  <message>
+   <source>rapid in two axes</source>
+   <translation>Eilgang in zwei Achsen</translation>
   </message>
   <message>
    <source>reaches in</source>
@@ -3305,6 +3325,10 @@
   <message>
    <source>stop inside</source>
    <translation>Anschlag innen</translation>
+  </message>
+  <message>
+   <source>straight</source>
+   <translation>gerade</translation>
   </message>
   <message>
    <source>stretch ends at Z</source>

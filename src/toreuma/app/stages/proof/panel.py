@@ -1,7 +1,7 @@
 """The verdict of the proof and everything it found."""
 
-from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QProgressBar, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt, Signal
+from PySide6.QtWidgets import QProgressBar, QPushButton, QVBoxLayout, QWidget
 
 from toreuma.app.forms.column import ScrollColumn, heading
 from toreuma.app.forms.findings import FindingCard
@@ -42,6 +42,11 @@ class ProofPanel(WaitsUnseen, QWidget):
         column.addWidget(self.verdict)
         column.addWidget(self._why)
         column.addWidget(self._bar)
+        self.fault = QPushButton(tr("Play to the next fault"))
+        self.fault.setToolTip(
+            tr("Run the program up to the place where something goes wrong and stay there (Ctrl+Shift+Space)")
+        )
+        column.addWidget(self.fault, 0, Qt.AlignmentFlag.AlignLeft)
         column.addWidget(heading("What was found"))
         self._cards = ScrollColumn(0, 2, 10, 0)
         column.addWidget(self._cards, 1)
@@ -81,6 +86,7 @@ class ProofPanel(WaitsUnseen, QWidget):
         self.verdict.setStyleSheet("font-size: 20px; font-weight: bold;")
         self.verdict.setText(text)
         self._why.setText(why)
+        self.fault.setVisible(verdict is not None and session.next_fault() is not None)
         self._cards.clear()
         for finding in findings[:MOST_CARDS]:
             self._cards.column.addWidget(FindingCard(finding, self._session, self._theme, self._choose))
@@ -125,6 +131,4 @@ class ProofPanel(WaitsUnseen, QWidget):
         return "ok", tr("Finished"), done
 
     def _choose(self, finding: Finding) -> None:
-        if finding.line is not None:
-            self._session.go_to_line(finding.line)
         self.chosen.emit(finding)

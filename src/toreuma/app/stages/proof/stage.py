@@ -25,6 +25,9 @@ class ProofStage(Stage):
         self.panel = ProofPanel(shared.session, shared.theme)
         self.numbers = ProofReasons(shared.session, shared.theme)
         self.panel.chosen.connect(self._choose)
+        self.panel.fault.clicked.connect(self.play_to_fault)
+        self._fault: Finding | None = None
+        shared.ribbon.player.arrived.connect(self._arrive)
         self.numbers.picked.connect(self._pick)
         shared.session.verdict_changed.connect(self.numbers.refresh)
         self.look = Look(
@@ -35,9 +38,23 @@ class ProofStage(Stage):
             over=self._paint,
         )
 
-    def _choose(self, finding: Finding) -> None:
+    def _choose(self, finding: Finding, moves: bool = True) -> None:
+        if moves and finding.line is not None:
+            self.session.go_to_line(finding.line)
         self.shared.canvas.show_finding(finding)
         self.numbers.show_finding(finding)
+
+    def play_to_fault(self) -> None:
+        """Play the program up to the next place where something goes wrong, the first one first."""
+        found = self.session.next_fault()
+        if found is not None:
+            moment, self._fault = found
+            self.shared.ribbon.player.play_until(moment)
+
+    def _arrive(self) -> None:
+        if self._fault is not None:
+            fault, self._fault = self._fault, None
+            self._choose(fault, moves=False)
 
     def _pick(self, row: Row) -> None:
         """A row is shown on the part, and where it is cut in the program; the table keeps its place."""
