@@ -10,6 +10,12 @@ from toreuma.core.read.words import Block
 
 __all__ = ["Cycling"]
 
+ANYWHERE = frozenset("ONGMTSFXZUW")
+"""Letters that mean something in every block that leads somewhere."""
+
+SHAPES = {"arc_clockwise": "IKR", "arc_counter_clockwise": "IKR", "tap_cycle": "R", "peck_cycle": "RQ"}
+"""Letters that shape a move, by the move; cycles of four corners have a taper."""
+
 
 class Cycling(Moves):
     """Follows what a block with a place asks for."""
@@ -38,6 +44,7 @@ class Cycling(Moves):
                 key=f"datum{state.section}",
             )
         target, last = self._target(block), block.said.last
+        self._all_used(block)
         if "C" in last and not state.polar:
             self._index(last["C"], block)
         if state.held_at_angle and (state.live_rpm or "Y" in last):
@@ -60,6 +67,22 @@ class Cycling(Moves):
         if state.move.startswith("arc"):
             segment = self._arc(target, block) or segment
         self._add(segment, feed, block)
+
+    def _all_used(self, block: Block) -> None:
+        """Words that do nothing with this move were meant for another one."""
+        state, last = self._state, block.said.last
+        if ANYWHERE.issuperset(last):
+            return
+        shapes = "R" if state.move in BOXES else SHAPES.get(state.move, "")
+        beside = "CY" if state.held_at_angle or state.polar else "C"
+        more = [letter for letter in last if letter not in ANYWHERE and letter not in shapes + beside]
+        if more:
+            self._unused(more[0], block)
+
+    def _unused(self, letter: str, block: Block) -> None:
+        what = f"{letter}{block.value(letter):g} does nothing in this block"
+        why = "it was meant for another move, or another control takes it as a corner or a cycle"
+        self._say("error", "program.unused", block.line, what, why)
 
     def _cycle(self, target: Point, feed: float, block: Block) -> None:
         """The moves a control makes from one block: tapping, pecking, one pass of a thread."""

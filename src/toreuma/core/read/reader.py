@@ -187,6 +187,8 @@ class _Reader(Cycling):
             )
         if not block.said.words:
             return
+        if len(block.said.last) < len(block.said.words):
+            self._twice(block)
         if block.said.whole:
             block = self._without_point(block)
         if self._state.ended:
@@ -202,6 +204,14 @@ class _Reader(Cycling):
             self._on(block)
         else:
             self._words(block)
+
+    def _twice(self, block: Block) -> None:
+        """A letter that stands twice: controls take the last, or stop."""
+        letters = [letter for letter, _ in block.said.words if letter not in "GM"]
+        again = next((letter for n, letter in enumerate(letters) if letter in letters[:n]), None)
+        if again is not None:
+            what = f"{again} stands twice in this block"
+            self._say("error", "program.twice", block.line, what, "the last one was taken; the control may stop")
 
     def _without_point(self, block: Block) -> Block:
         """A block with places that have no point, as the dialect means them."""
@@ -298,10 +308,19 @@ class _Reader(Cycling):
             pass
         elif "dwell" in names:
             self._dwell(block)
+            self._left_over(block, "PXU")
         elif self._dialect.second_axis in self._letters and block.value(self._dialect.second_axis) is not None:
             self._second_to(block)
         elif not {"clamp", "set_datum"} & set(names) and any(block.value(letter) is not None for letter in "XZUWYC"):
             self._travel(block)
+        elif not names:
+            self._left_over(block, "P" if any(letter == "M" for letter, _ in block.words) else "")
+
+    def _left_over(self, block: Block, used: str) -> None:
+        """Words of a block without a move that nothing takes."""
+        more = [letter for letter in block.said.last if letter not in "ONGMTSF" + used]
+        if more:
+            self._unused(more[0], block)
 
     def _then(self, names: list[str], block: Block) -> None:
         """What happens after the moves of the block."""
