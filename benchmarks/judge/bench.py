@@ -15,6 +15,7 @@ import numpy as np
 import shapely
 from tests.support.random_jobs import random_job
 
+from benchmarks.judge.changes import every_change
 from benchmarks.judge.court import Court, Judged, Tool
 from benchmarks.judge.machine import NotJudged
 from benchmarks.judge.spoil import Spoiled, spoiled
@@ -40,7 +41,7 @@ def tools_of(job: Job) -> dict[int, Tool]:
     found = {}
     for tool in job.tools:
         shape, tip = shape_of(tool), np.array(shape_of(tool).tip)
-        bodies, ahead = (tuple(one - tip for one in pieces) for pieces in (shape.bodies, shape.ahead))
+        bodies, ahead = (tuple(one - tip for one in pieces) for pieces in ((*shape.bodies, *shape.held), shape.ahead))
         found[tool.station] = Tool(tool.kind, shape.core - tip, shape.nose_radius, bodies, ahead)
     return found
 
@@ -80,11 +81,19 @@ def _fine(verdict: Verdict) -> bool:
     )
 
 
+def _loadable(job: Job) -> Job:
+    """The job with a sawn piece where its bar does not go through the spindle."""
+    stock, bore = job.stock, job.machine.spindle_bore_mm
+    if bore is None or stock.round_d_mm <= bore:
+        return job
+    return job.changed(stock=stock.changed(length_mm=job.setup.hold.stick_out_mm + 35.0))
+
+
 def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
     """(kind, how proof and judge stand to each other, what) for a random job and its spoiled programs."""
     seed, count = job
     try:
-        drawn = random_job(seed)
+        drawn = _loadable(random_job(seed))
         engine = Engine()
         plans = engine.sides(engine.route(drawn).job)
         if len(plans) > 1:
@@ -102,7 +111,10 @@ def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
         same = True
     found = [("whole", f"agree: {clean.state}" if same else "DIFFER", f"{seed}: {clean.words} / {court}")]
     base = {(one.code, one.what) for one in clean.dangers}, {(row.key, row.state) for row in clean.rows}
-    for change in spoiled(text, random.Random(seed), count):
+    chance = random.Random(seed)
+    every = list(every_change(text))
+    more = (Spoiled(one.kind, one.line, one.was, one.now, one.text) for one in chance.sample(every, count // 2))
+    for change in (*spoiled(text, chance, count - count // 2), *more):
         found.append(_against(plans[0], change, base, court, judge))
     return found
 

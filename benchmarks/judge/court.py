@@ -199,8 +199,8 @@ class Court:
 
 def _key(one: Way) -> Key:
     """All of a way that its cut depends on."""
-    return one.how, one.start, one.end, one.station, one.feed if one.how == "thread" else 0, one.centre, one.clockwise, \
-        one.turned  # fmt: skip
+    lead = one.feed if one.how == "thread" else 0
+    return one.how, one.start, one.end, one.station, lead, one.centre, one.clockwise, one.turned
 
 
 def _fall(raster: Raster, piece: Cells, jaw_face: float) -> Cells:

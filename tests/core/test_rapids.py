@@ -1,5 +1,7 @@
 """Rapids in two axes: where a tool really comes along when each axis goes as fast as it can."""
 
+from itertools import pairwise
+
 import pytest
 
 from toreuma.core.model import Job, Machine
@@ -39,7 +41,7 @@ def test_the_way_is_whole_and_takes_the_time_of_the_slower_axis() -> None:
     assert legs[0][1].start == START
     assert legs[-1] == (1.0, legs[-1][1])
     assert legs[-1][1].end == END
-    assert all(a[1].end == b[1].start and a[0] < b[0] for a, b in zip(legs, legs[1:], strict=False))
+    assert all(a[1].end == b[1].start and a[0] < b[0] for a, b in pairwise(legs))
     assert rapid_time_s(START, END, machine("bent")) > 0
 
 

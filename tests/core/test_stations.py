@@ -1,5 +1,8 @@
 """Stations: offsets, shanks, and neighbours that come down with the tool."""
 
+import itertools
+import random
+
 import pytest
 
 from tests.core.test_tool_shapes import boring, turning
@@ -7,6 +10,7 @@ from tests.support.kept import plan
 from tests.support.machines import with_carrier
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
+from toreuma.core.plan.turret.seating import arranged
 from toreuma.core.plan.turret.stations import free_station, nose_number, offsets, placed, shank_fault, with_tool
 
 
@@ -51,6 +55,35 @@ def test_a_neighbour_on_a_narrow_gang_plate_comes_down_into_the_work(spear: Job)
     assert found
     assert "T2" in found[0].what
     cured = found[0].cures[0].apply(crowded)
-    assert {t.id: t.station for t in cured.tools}["T2"] == 4
+    assert {t.id: t.station for t in cured.tools} != {t.id: t.station for t in crowded.tools}
+    assert not [f for f in plan(cured).findings if f.code == "station.neighbour"]
     wide = crowded.changed(machine=with_carrier(narrow, station_pitch_mm=120.0))
     assert not [f for f in plan(wide).findings if f.code == "station.neighbour"]
+
+
+@pytest.mark.parametrize("seed", range(60))
+def test_tools_are_seated_apart_wherever_any_order_does_it(seed: int) -> None:
+    """Against every order there is, tried one by one."""
+    chance = random.Random(seed)
+    kind = chance.choice(("turret", "gang plate"))
+    stations, count = chance.randint(3, 6), chance.randint(2, 5)
+    names = [f"T{n}" for n in range(1, min(count, stations) + 1)]
+    sitting = dict(zip(names, chance.sample(range(1, stations + 1), len(names)), strict=True))
+    pairs = [pair for pair in itertools.combinations(names, 2) if chance.random() < 0.5]
+    bad = {one for a, b in pairs for one in ((a, b), (b, a))}
+    used = {name for name in names if chance.random() < 0.8}
+
+    def apart(seats: dict[str, int]) -> bool:
+        near = {1, stations - 1} if kind == "turret" else {1}
+        return not any(abs(seats[a] - seats[b]) in near for a, b in pairs)
+
+    every = (
+        dict(zip(names, order, strict=True)) for order in itertools.permutations(range(1, stations + 1), len(names))
+    )
+    there = any(apart(one) and all(one[name] == sitting[name] for name in names if name not in used) for one in every)
+    found = arranged(range(1, stations + 1), kind != "gang plate", sitting, used, bad)
+    assert (found is not None) is there
+    if found is not None:
+        assert apart(found)
+        assert len(set(found.values())) == len(names)
+        assert all(found[name] == sitting[name] for name in names if name not in used)

@@ -6,7 +6,7 @@ from functools import partial
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, union
 from toreuma.core.model import Carrier, Job
-from toreuma.core.plan.turret.stations import beside_r, sizes_of
+from toreuma.core.reach.beside import beside_r, sizes_of
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 

@@ -30,6 +30,7 @@ from toreuma.core.prove.knurls import Rolled, rolled_by
 from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.taps import Stroke, stroke_of
 from toreuma.core.prove.threads import allowed_by_taps, allowed_by_threads
+from toreuma.core.reach.beside import beside_of, stands_beside
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.rapids import bent_ways, goes_bent
 from toreuma.core.simulate.removal import Swept, swept_each
@@ -119,6 +120,7 @@ class Cutter:
         self._bending: tuple[int, Compliance | None] | None = None
         self.after_thread = False
         self.station: int | None = None
+        self._neighbours: dict[int, tuple[Tool, ...]] = {}
         self.contacts: list[Contact] = []
         self.gouges: list[Gouge] = []
         self.loose: list[tuple[int, Region]] = []
@@ -222,6 +224,7 @@ class Cutter:
                 self._rub(tool, shape, motion, swept, before)
         self._body("holder in metal", passed, self.stock, motion)
         self._body("holder in jaws or chuck", passed, self.fixed, motion)
+        self._beside(motion)
         self._touch("insert in jaws or chuck", swept, self.fixed, motion)
         if isinstance(tool, Drill):
             return self._drilled(motion, removed, tool)
@@ -359,6 +362,19 @@ class Cutter:
         below = float(shapely.bounds(passed.pieces)[:, 1].min()) < 0  # it comes round on the other side
         if below or shapely.intersects(passed.pieces, solid).any():
             self._touch(what, fold(shapely.union_all(passed.pieces)), solid, motion)
+
+    def _beside(self, motion: Motion) -> None:
+        """The tools in the stations beside come down with the one that cuts."""
+        tool = self._shapes[motion.station][0]
+        if motion.station not in self._neighbours:
+            self._neighbours[motion.station] = beside_of(self._job, tool)
+        for other in self._neighbours[motion.station]:
+            carrier = self._job.machine.carrier_of(motion.station)
+            stands = [stands_beside(carrier, tool, other, z, r) for z, r in (motion.start, motion.end)]
+            passed = shapely.union_all(stands).convex_hull
+            for solid, where in ((self.stock, "metal"), (self.fixed, "jaws or chuck")):
+                if not solid.is_empty and shapely.intersects(passed, solid):
+                    self._touch(f"the tool beside, {other.id}, in {where}", passed, solid, motion)
 
     def _touch(self, what: str, moving: Region, solid: Region, motion: Motion) -> None:
         if solid.is_empty or not shapely.intersects(moving, solid):

@@ -14,6 +14,9 @@ __all__ = ["travel_findings"]
 SLACK_MM, OVER_MM = 0.5, 3.0
 """Nobody counts so much; slides go a little past where their travel is said to end, as past the centre."""
 
+PAST_MM = 25.0
+"""Slides whose travel nobody has said go so far past the centre at most: judged."""
+
 
 def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterator[Finding]:
     """The first move of each axis that goes too far, each way."""
@@ -25,7 +28,13 @@ def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterat
     least_home = [min(home[axis] for home in homes) for axis in (0, 1)]
     low = [home - travel - OVER_MM if travel else None for home, travel in zip(least_home, travels, strict=True)]
     told: set[tuple[int, bool]] = set()
+    past = False
     for motion in motions:
+        if low[1] is None and motion.end[1] < -PAST_MM and not past and motion.driven is None:
+            past = True
+            what = said("line {}: X goes {} past the centre", motion.line, q(-motion.end[1]))
+            why = "few slides go so far; the travel of this machine is not said"
+            yield Finding("warning", "travel.past", what, why, at=motion.end, line=motion.line)
         for axis, word in ((0, "Z"), (1, "X")):
             place, least = motion.end[axis], low[axis]
             beyond = place - high[axis]

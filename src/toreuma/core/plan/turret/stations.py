@@ -1,24 +1,21 @@
 """Stations of the turret or gang plate: who sits where, what to set at the machine, and neighbours in the way."""
 
-import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-import shapely
-
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.geometry.region import Region, box
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Carrier, Job, Machine, Tool
-from toreuma.core.model.tool import BoringTool, Drill, EndMill, Reamer, Tap, ThreadingTool, TurningTool
+from toreuma.core.model import Job, Machine, Tool
+from toreuma.core.model.tool import Drill, EndMill, Reamer, Tap
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.plan.turret.seating import deepest, meets, seated_anew
+from toreuma.core.reach.beside import beside_of, sizes_of
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
 __all__ = [
     "Offset",
-    "beside_r",
     "bushing",
     "free_station",
     "neighbours",
@@ -26,7 +23,6 @@ __all__ = [
     "offsets",
     "placed",
     "shank_fault",
-    "sizes_of",
     "station_words",
     "turned_to",
     "with_tool",
@@ -79,27 +75,6 @@ def _offset(tool: Tool) -> Offset:
     radius = shape.nose_radius
     number = 7 if isinstance(tool, Drill | Reamer | Tap | EndMill) else nose_number(shape)
     return Offset(station=tool.station, tool=tool, x_mm=2 * across, z_mm=along, nose_radius_mm=radius, nose=number)
-
-
-def sizes_of(tool: Tool) -> tuple[float, float]:
-    """Tip from the station along Z and on radius: what stands out, and what lies beside the shank."""
-    if isinstance(tool, TurningTool):
-        return tool.holder.functional_width_mm, tool.holder.functional_length_mm
-    if isinstance(tool, BoringTool):
-        return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
-    if isinstance(tool, EndMill):
-        return (0.0, tool.out_mm) if tool.mount == "radial" else (tool.out_mm, 0.0)
-    if isinstance(tool, Drill | Reamer | Tap):
-        return (0.0, tool.overall_length_mm) if tool.mount == "radial" else (tool.overall_length_mm, 0.0)
-    if isinstance(tool, ThreadingTool) and tool.bar is not None:
-        return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
-    if isinstance(tool, ThreadingTool) and tool.holder is not None:
-        return tool.holder.functional_width_mm, tool.holder.functional_length_mm
-    blade = getattr(tool, "blade", None)
-    bar = getattr(tool, "bar", None)
-    if bar is not None:
-        return bar.stick_out_mm or bar.functional_length_mm, -bar.functional_width_mm
-    return (blade.block_width_mm, blade.functional_length_mm) if blade is not None else (0.0, 0.0)
 
 
 def free_station(job: Job) -> int | None:
@@ -168,69 +143,22 @@ def turned_to(job: Job, tool_id: str) -> Job:
 
 
 def neighbours(job: Job, scene: Scene, operations: Iterable[OperationPlan]) -> Iterator[Finding]:
-    """Tools beside the one that cuts, against the blank and what holds it, at the deepest place of every operation."""
-    by_station = {tool.station: tool for tool in job.tools}
+    """Tools beside the one that cuts, against the blank and what holds it, at the deepest places of every operation."""
+    seats: Cure | None = None
     for planned in operations:
-        tool = job.tool(planned.operation.tool)
-        if tool is None or not planned.motions:
+        tool, places = job.tool(planned.operation.tool), deepest(planned)
+        if tool is None or not places:
             continue
-        ends = [motion.segment.end for motion in planned.motions if not motion.is_rapid]
-        lowest = min(ends, key=lambda point: point[1], default=None)
-        deepest = min(ends, key=lambda point: point[0], default=None)
-        if lowest is None or deepest is None:
-            continue
-        carrier = job.machine.carrier_of(tool.station)
-        if carrier.kind == "milling spindle":
-            continue
-        for step in (-1, 1):
-            beside = by_station.get(_wrapped(tool.station + step, carrier, job.machine))
-            if beside is None or beside is tool:
-                continue
-            found = _meets(carrier, scene, planned.before, tool, beside, [lowest, deepest])
-            if found is not None:
-                yield _in_the_way(job, planned.operation.id, tool, beside, found)
+        for beside in beside_of(job, tool):
+            met = meets(job, scene, planned.before, tool, beside, places)
+            if met is not None:
+                seats = seats or seated_anew(job, scene, operations)
+                yield _in_the_way(job, planned.operation.id, tool, beside, met, seats)
 
 
-def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
-    if carrier.kind == "gang plate":
-        return station
-    numbers = machine.stations_of(carrier)
-    return numbers[(station - numbers[0]) % len(numbers)]
-
-
-def _meets(
-    carrier: Carrier, scene: Scene, stock: Region, tool: Tool, beside: Tool, places: list[tuple[float, float]]
-) -> tuple[float, float, float] | None:
-    """Place and depth where the neighbour's body would stand in metal or jaws: (z, r, mm)."""
-    along, out = sizes_of(tool)
-    along_b, out_b = sizes_of(beside)
-    solid = shapely.union_all([stock, scene.jaws, scene.chuck, scene.steady])
-    for z, r in places:
-        tip_r = beside_r(carrier, r, out, out_b)
-        tip_z = z + along - along_b
-        width = max(along_b, 5.0)
-        body = box(tip_z, max(tip_r, 0.0), tip_z + width, max(tip_r, 0.0) + 60.0)
-        met = solid.intersection(body)
-        if met.area > 0.05:
-            low = met.bounds
-            return (low[0] + low[2]) / 2, low[3], float(low[3] - max(tip_r, low[1]))
-    return None
-
-
-def beside_r(carrier: Carrier, r: float, out: float, out_b: float, apart: int = 1) -> float:
-    """How close to the spindle axis a tip comes that stands so many stations ``apart`` from one at radius ``r``, mm.
-
-    ``out`` and ``out_b`` are how far both stand out of the carrier.
-    """
-    if carrier.kind == "gang plate":
-        return math.hypot(r + out - out_b, apart * carrier.station_pitch_mm)
-    turn = 2 * math.pi / carrier.stations
-    disc = carrier.station_pitch_mm / turn
-    centre, reach = r + out + disc, disc + out_b
-    return math.hypot(centre - reach * math.cos(apart * turn), reach * math.sin(apart * turn))
-
-
-def _in_the_way(job: Job, operation: str, tool: Tool, beside: Tool, met: tuple[float, float, float]) -> Finding:
+def _in_the_way(
+    job: Job, operation: str, tool: Tool, beside: Tool, met: tuple[float, float, float], seats: Cure | None
+) -> Finding:
     free = free_station(job)
 
     def move(job: Job) -> Job:
@@ -249,5 +177,5 @@ def _in_the_way(job: Job, operation: str, tool: Tool, beside: Tool, met: tuple[f
         "the neighbour comes down with the tool",
         operation=operation,
         at=(met[0], met[1]),
-        cures=(Cure(f"Move {beside.id} to station {free}", move),) if free is not None else (),
+        cures=(seats,) if seats else (Cure(f"Move {beside.id} to station {free}", move),) if free is not None else (),
     )

@@ -1,0 +1,70 @@
+"""Where the tools beside the one that cuts are: they come down with it."""
+
+import math
+
+from toreuma.core.geometry.region import Region, box
+from toreuma.core.model import Carrier, Job, Machine, Tool
+from toreuma.core.model.tool import BoringTool, Drill, EndMill, Reamer, Tap, ThreadingTool, TurningTool
+
+__all__ = ["beside_of", "beside_r", "sizes_of", "stands_beside"]
+
+HIGH_MM, LEAST_WIDE_MM = 60.0, 5.0
+"""So much of a tool beside is looked at, from its tip outward, and at least so wide."""
+
+
+def sizes_of(tool: Tool) -> tuple[float, float]:
+    """Tip from the station along Z and on radius: what stands out, and what lies beside the shank."""
+    if isinstance(tool, TurningTool):
+        return tool.holder.functional_width_mm, tool.holder.functional_length_mm
+    if isinstance(tool, BoringTool):
+        return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
+    if isinstance(tool, EndMill):
+        return (0.0, tool.out_mm) if tool.mount == "radial" else (tool.out_mm, 0.0)
+    if isinstance(tool, Drill | Reamer | Tap):
+        return (0.0, tool.overall_length_mm) if tool.mount == "radial" else (tool.overall_length_mm, 0.0)
+    if isinstance(tool, ThreadingTool) and tool.bar is not None:
+        return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
+    if isinstance(tool, ThreadingTool) and tool.holder is not None:
+        return tool.holder.functional_width_mm, tool.holder.functional_length_mm
+    blade = getattr(tool, "blade", None)
+    bar = getattr(tool, "bar", None)
+    if bar is not None:
+        return bar.stick_out_mm or bar.functional_length_mm, -bar.functional_width_mm
+    return (blade.block_width_mm, blade.functional_length_mm) if blade is not None else (0.0, 0.0)
+
+
+def beside_of(job: Job, tool: Tool) -> tuple[Tool, ...]:
+    """The tools in the stations beside, which stand out of the same carrier."""
+    carrier = job.machine.carrier_of(tool.station)
+    if carrier.kind == "milling spindle":
+        return ()
+    stations = {_wrapped(tool.station + step, carrier, job.machine) for step in (-1, 1)}
+    return tuple(one for one in job.tools if one.station in stations and one.id != tool.id)
+
+
+def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
+    if carrier.kind == "gang plate":
+        return station
+    numbers = machine.stations_of(carrier)
+    return numbers[(station - numbers[0]) % len(numbers)]
+
+
+def stands_beside(carrier: Carrier, tool: Tool, beside: Tool, z: float, r: float, apart: int = 1) -> Region:
+    """A tool so many stations ``apart`` while another one's tip is at (z, r), as the half section sees it, mm."""
+    along, out = sizes_of(tool)
+    along_b, out_b = sizes_of(beside)
+    low_r, low_z = max(beside_r(carrier, r, out, out_b, apart), 0.0), z + along - along_b
+    return box(low_z, low_r, low_z + max(along_b, LEAST_WIDE_MM), low_r + HIGH_MM)
+
+
+def beside_r(carrier: Carrier, r: float, out: float, out_b: float, apart: int = 1) -> float:
+    """How close to the spindle axis a tip comes that stands so many stations ``apart`` from one at radius ``r``, mm.
+
+    ``out`` and ``out_b`` are how far both stand out of the carrier.
+    """
+    if carrier.kind == "gang plate":
+        return math.hypot(r + out - out_b, apart * carrier.station_pitch_mm)
+    turn = 2 * math.pi / carrier.stations
+    disc = carrier.station_pitch_mm / turn
+    centre, reach = r + out + disc, disc + out_b
+    return math.hypot(centre - reach * math.cos(apart * turn), reach * math.sin(apart * turn))

@@ -1,0 +1,62 @@
+"""What runs into what: every contact on its line, tools that come in, and tools that stand beside the one that cuts."""
+
+from tests.support.kept import plan, prove_plan
+from toreuma.core.findings import Finding
+from toreuma.core.model import Job
+from toreuma.core.post import post
+from toreuma.core.prove import Proof
+from toreuma.engine.engine import Engine
+from toreuma.engine.judging import prove_whole
+from toreuma.shipped.library import demo_job, dialect
+
+LANGUAGE = dialect("system-a")
+
+
+def contacts(proof: Proof) -> list[Finding]:
+    return [one for one in proof.findings if one.code == "contact"]
+
+
+def test_every_contact_has_its_own_line_and_place(spear: Job) -> None:
+    """All cuts of roughing as rapids: each one is told, not the worst of them."""
+    text = post(plan(spear), LANGUAGE).text
+    begin = text.index("ROUGH OUTSIDE")
+    end = text.index("(OP 3", begin)
+    spoiled = text[:begin] + text[begin:end].replace("G1 ", "G0 ") + text[end:]
+    found = contacts(prove_plan(plan(spear), LANGUAGE, spoiled))
+    lines = [one.line for one in found]
+    assert len(found) > 5
+    assert len({(one.line, one.what) for one in found}) == len(found)
+    assert lines == sorted(lines, key=lambda line: line or 0)
+    assert all(one.at is not None and f"line {one.line}" in one.what for one in found)
+
+
+def test_a_tool_comes_in_only_where_it_has_room(spear: Job) -> None:
+    """The blade is called while the turret still stands at the end of the thread: it swings into the jaws."""
+    planned = plan(spear)
+    lines = post(planned, LANGUAGE).text.splitlines()
+    assert not [one for one in contacts(prove_plan(planned, LANGUAGE, "\n".join(lines))) if "tool change" in one.what]
+    call = next(n for n, line in enumerate(lines) if "T03" in line)
+    leave = max(n for n in range(call) if "G0 X" in lines[n])
+    del lines[leave : leave + 2]
+    found = contacts(prove_plan(planned, LANGUAGE, "\n".join(lines) + "\n"))
+    assert any("tool change in jaws" in one.what for one in found), [one.what for one in found]
+
+
+def test_the_tool_beside_comes_down_with_the_one_that_cuts() -> None:
+    """A boring bar in the next station would run along the jaws of the sheave's second side."""
+    job = demo_job("sheave")
+    assert not [one for one in all_contacts(job) if "beside" in one.what]
+    crowded = job.changed(tools=tuple(one.changed(station=4) if one.id == "T11" else one for one in job.tools))
+    found = [one.what for one in all_contacts(crowded) if "beside" in one.what]
+    assert any("T3, in jaws or chuck" in what for what in found)
+    cure = next(
+        one.cures[0] for side in Engine().sides(crowded) for one in side.findings if one.code.endswith("neighbour")
+    )
+    assert not [one for one in all_contacts(cure.apply(crowded)) if "beside" in one.what]
+
+
+def all_contacts(job: Job) -> list[Finding]:
+    engine = Engine()
+    sides = engine.sides(job)
+    whole = prove_whole(sides, engine.language(job))
+    return [one for proof in whole.proofs for one in contacts(proof)]
