@@ -8,7 +8,7 @@ import random
 import sys
 import time
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from multiprocessing import Pool
 
 import numpy as np
@@ -16,7 +16,7 @@ import shapely
 from tests.support.random_jobs import random_job
 
 from benchmarks.judge.changes import every_change
-from benchmarks.judge.court import Court, Judged, Tool
+from benchmarks.judge.court import Case, Hold, Judged, Tool
 from benchmarks.judge.machine import NotJudged
 from benchmarks.judge.spoil import Spoiled, spoiled
 from toreuma.core.errors import ToreumaError
@@ -28,8 +28,9 @@ from toreuma.core.post import post
 from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole
+from toreuma.engine.proposals import proposed
 
-__all__ = ["court_of", "main", "tools_of"]
+__all__ = ["case_of", "main", "tools_of"]
 
 
 BESIDE = ("knurl", "holes", "flats", "slot")
@@ -46,20 +47,22 @@ def tools_of(job: Job) -> dict[int, Tool]:
     return found
 
 
-def court_of(planned: Plan) -> Court:
-    """The judge's court for one side of a job."""
-    scene = planned.scene
-    part = json.loads(planned.job.part.model_dump_json())
+def case_of(sides: Sequence[Plan]) -> Case:
+    """The judge's case for the sides of a job."""
+    part = json.loads(sides[0].job.part.model_dump_json())
     part["features"] = [one for one in part["features"] if one["kind"] not in BESIDE]
-    return Court(
-        part,
-        _rings(scene.stock),
-        [_rings(region) for region in (scene.jaws, scene.chuck, scene.steady)],
-        _rings(scene.centre),
-        {number: one for number, one in tools_of(planned.job).items() if one.kind != "knurling"},
-        scene.reference,
-        scene.jaw_face_z,
-        frozenset(one.station for one in planned.job.tools if one.mount != "still"),
+    return Case(part, _rings(sides[0].scene.stock), [_hold(side) for side in sides])
+
+
+def _hold(side: Plan) -> Hold:
+    scene = side.scene
+    return Hold(
+        fixed=[_rings(region) for region in (scene.jaws, scene.chuck, scene.steady)],
+        centre=_rings(scene.centre),
+        tools={number: one for number, one in tools_of(side.job).items() if one.kind != "knurling"},
+        home=scene.reference,
+        jaw_face=scene.jaw_face_z,
+        driven=frozenset(one.station for one in side.job.tools if one.mount != "still"),
     )
 
 
@@ -94,37 +97,42 @@ def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
     seed, count = job
     try:
         drawn = _loadable(random_job(seed))
+        if seed % 3 == 0:
+            drawn = proposed(drawn)
         engine = Engine()
         plans = engine.sides(engine.route(drawn).job)
-        if len(plans) > 1:
-            return [("whole", "two sides", str(seed))]
         language = engine.language(plans[0].job)
-        text = post(plans[0], language).text
+        texts = [post(side, language).text for side in plans]
         clean = prove_whole(plans, language).verdict
-        judge = court_of(plans[0])
-        court = judge.judge(text)
+        case = case_of(plans)
+        court = case.judge(texts)
     except (ToreumaError, NotJudged) as error:
         return [("whole", "not judged", f"{seed}: {error}")]
     geometric = [one for one in clean.dangers if one.line is not None]
     same = (not _open(clean) or _fine(clean)) is court.finished and bool(geometric) is bool(court.hits)
     if _open(clean) and not court.finished:
         same = True
-    found = [("whole", f"agree: {clean.state}" if same else "DIFFER", f"{seed}: {clean.words} / {court}")]
+    what = f"{clean.state}, {len(plans)} sides"
+    found = [("whole", f"agree: {what}" if same else "DIFFER", f"{seed}: {clean.words} / {court}")]
     base = {(one.code, one.what) for one in clean.dangers}, {(row.key, row.state) for row in clean.rows}
     chance = random.Random(seed)
-    every = list(every_change(text))
-    more = (Spoiled(one.kind, one.line, one.was, one.now, one.text) for one in chance.sample(every, count // 2))
-    for change in (*spoiled(text, chance, count - count // 2), *more):
-        found.append(_against(plans[0], change, base, court, judge))
+    for number, text in enumerate(texts):
+        wanted = count // len(texts)
+        every = list(every_change(text))
+        more = (Spoiled(one.kind, one.line, one.was, one.now, one.text) for one in chance.sample(every, wanted // 2))
+        for change in (*spoiled(text, chance, wanted - wanted // 2), *more):
+            one = _against(plans, number, texts, change, base, court, case)
+            found.append((one[0], one[1], f"{seed} [{number}] {one[2]}"))
     return found
 
 
 def _against(
-    planned: Plan, change: Spoiled, base: tuple[set[object], set[object]], clean: Judged, judge: Court
-) -> tuple[str, str, str]:
+    plans: Sequence[Plan], number: int, texts: list[str], change: Spoiled,
+    base: tuple[set[object], set[object]], clean: Judged, case: Case,
+) -> tuple[str, str, str]:  # fmt: skip
     engine = Engine()
-    language = engine.language(planned.job)
-    verdict = prove_whole([planned], language, {0: change.text}).verdict
+    language = engine.language(plans[0].job)
+    verdict = prove_whole(plans, language, {number: change.text}).verdict
     worse = {(one.code, one.what) for one in verdict.dangers} - base[0]
     rows = {(row.key, row.state) for row in verdict.rows if row.state in ("open", "wrong")} - base[1]
     caught = bool(worse or rows)
@@ -132,7 +140,7 @@ def _against(
     harmful = change.is_harmful
     if harmful is None:
         try:
-            court = judge.judge(change.text)
+            court = case.judge([change.text if n == number else text for n, text in enumerate(texts)])
         except NotJudged:
             return change.kind, "not judged", what
         grown = court.left_mm > clean.left_mm + 0.1 or court.lost_mm > clean.lost_mm + 0.1

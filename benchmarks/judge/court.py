@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from itertools import pairwise
 from typing import Any
 
@@ -13,7 +13,7 @@ from benchmarks.judge.drawing import outlines
 from benchmarks.judge.machine import Way, ways
 from benchmarks.judge.metal import Cells, Points, Raster, hull, round_ways
 
-__all__ = ["CELL", "Court", "Judged", "Tool"]
+__all__ = ["CELL", "Case", "Hold", "Judged", "Tool"]
 
 CELL = 0.03
 SURE = 2.6
@@ -74,23 +74,28 @@ class _State:
         return same and np.array_equal(self.metal, other.metal) and np.array_equal(self.piece, other.piece)
 
 
-class Court:
-    """One side of a job: blank, drawing, hold and tools. Programs are cut on it one after the other.
+@dataclass(frozen=True)
+class Hold:
+    """What stands round the work on one side: outlines of the upper half, a cell that lies in two of a region in
+    neither; ``centre`` is there while it is in. What ``driven`` tools cut is not seen."""
 
-    ``blank``, ``fixed`` and ``centre`` are outlines of the upper half, a cell that lies in two of a region in neither.
-    What ``driven`` tools cut is not seen. The first program is kept, tool by tool: of another one only what is
-    different is cut anew.
-    """
+    fixed: list[list[Points]]
+    centre: list[Points]
+    tools: dict[int, Tool]
+    home: tuple[float, float]
+    jaw_face: float
+    driven: frozenset[int] = frozenset()
 
-    def __init__(self, part: Json, blank: list[Points], fixed: list[list[Points]], centre: list[Points],
-                 tools: dict[int, Tool], home: tuple[float, float], jaw_face: float,
-                 driven: frozenset[int] = frozenset(), cell: float = CELL) -> None:  # fmt: skip
-        self._tools, self._home, self._jaw_face, self._driven = tools, home, jaw_face, driven
+
+class Case:
+    """A part with its blank and the sides it is cut on, judged with one program a side."""
+
+    def __init__(self, part: Json, blank: list[Points], holds: list[Hold], cell: float = CELL) -> None:
         solid, taken = outlines(part)
-        back = float(solid[:, 0].min())
+        self._back = float(solid[:, 0].min())
         front, top = float(blank[0][:, 0].max()) + 2, float(blank[0][:, 1].max()) + 1
-        low = min(float(blank[0][:, 0].min()), back) - 2
-        self._raster = raster = Raster(low, front, max(top, float(solid[:, 1].max()) + 1), cell)
+        low = min(float(blank[0][:, 0].min()), self._back) - 2
+        raster = Raster(low, front, max(top, float(solid[:, 1].max()) + 1), cell)
         self._drawn = raster.inside(solid)
         self._features = raster.empty()
         for n, ring in enumerate(taken):
@@ -98,56 +103,85 @@ class Court:
             self._drawn &= ~hole
             if n or not part.get("inside"):
                 self._features |= hole
-        self._blank = self._filled(blank)
-        stops = raster.empty()
-        for region in fixed:
-            stops |= self._filled(region)
-        self._fixed = stops, stops | self._filled(centre)
         self._threads = _threads(part, raster)
+        self._raster = raster
+        rasters = [raster]
+        for _ in holds[1:]:
+            last = rasters[-1]
+            turned = Raster(0.0, 1.0, 1.0, cell)
+            turned.z0, turned.shape = self._back - last.z0 - last.shape[1] * cell, last.shape
+            rasters.append(turned)
+        self._courts = [Court(one, hold) for one, hold in zip(rasters, holds, strict=True)]
+        self._blank = self._courts[0].filled(blank)
+
+    def judge(self, texts: list[str]) -> Judged:
+        """Cut one program a side, each on what the one before left. Raises `NotJudged`."""
+        found = Judged()
+        piece = self._blank
+        for number, (court, text) in enumerate(zip(self._courts, texts, strict=True)):
+            piece, hits = court.cut(text, np.ascontiguousarray(piece[:, ::-1]) if number else piece)
+            found.hits += hits
+        piece = piece[:, ::-1] if len(self._courts) % 2 == 0 else piece
+        _compare(found, self._raster, piece, self._drawn, self._features, self._threads)
+        return found
+
+
+class Court:
+    """One side of a job. The first program is kept, tool by tool: of another one only what is different is cut anew."""
+
+    def __init__(self, raster: Raster, hold: Hold) -> None:
+        self._hold, self._raster = hold, raster
+        self._tools, self._home, self._driven = hold.tools, hold.home, hold.driven
+        stops = raster.empty()
+        for region in hold.fixed:
+            stops |= self.filled(region)
+        self._fixed = stops, stops | self.filled(hold.centre)
         self._kept: list[_State] = []
         self._keys: list[Key] = []
-        self._clean: Judged | None = None
+        self._clean: tuple[Cells, Cells, list[tuple[str, int]]] | None = None
 
-    def _filled(self, rings: list[Points]) -> Cells:
+    def filled(self, rings: list[Points]) -> Cells:
         found = self._raster.empty()
         for ring in rings:
             found ^= self._raster.inside(ring)
         return found
 
-    def judge(self, text: str) -> Judged:
-        """Cut a program out of the blank. Raises `NotJudged`."""
+    def cut(self, text: str, blank: Cells) -> tuple[Cells, list[tuple[str, int]]]:
+        """What a program leaves of a blank, and what ran into what, with lines. Raises `NotJudged`."""
         way = ways(text, self._home, self._driven)
-        keys = [_key(one) for one in way]
-        found = Judged()
+        keys, found = [_key(one) for one in way], Judged()
+        fresh = self._begin(way, blank)
         if self._clean is None:
-            self._keys, self._clean = keys, found
-            piece = self._cut(way, self._begin(way), found, lambda state: self._kept.append(state) or False)
-        else:
-            clean = self._clean
-            same = next((n for n, (a, b) in enumerate(zip(keys, self._keys, strict=False)) if a != b), len(keys))
-            begin = max((one for one in self._kept if one.index <= same), key=lambda one: one.index)
-            if begin.centred is not self._begin(way).centred and begin.index == 0:
-                begin = self._begin(way)
-            found.hits = list(clean.hits[: begin.hits])
-            behind = {one.index - len(self._keys): one for one in self._kept}
+            self._keys = keys
+            left = self._cut(way, fresh, found, lambda state: self._kept.append(state) or False)
+            assert left is not None
+            self._clean = blank, left, found.hits
+            return left, found.hits
+        first, clean, hits = self._clean
+        if not np.array_equal(blank, first):
+            left = self._cut(way, fresh, found, lambda state: False)
+            assert left is not None
+            return left, found.hits
+        same = next((n for n, (a, b) in enumerate(zip(keys, self._keys, strict=False)) if a != b), len(keys))
+        begin = max((one for one in self._kept if one.index <= same), key=lambda one: one.index, default=fresh)
+        if begin.index == 0:
+            begin = fresh
+        found.hits = list(hits[: begin.hits])
+        behind = {one.index - len(self._keys): one for one in self._kept}
 
-            def known(state: _State) -> bool:
-                left = state.index - len(way)
-                other = behind.get(left)
-                if other is None or keys[state.index :] != self._keys[other.index :] or not state.like(other):
-                    return False
-                found.hits += [one for one in clean.hits[other.hits :] if one not in found.hits]
-                return True
+        def known(state: _State) -> bool:
+            other = behind.get(state.index - len(way))
+            if other is None or keys[state.index :] != self._keys[other.index :] or not state.like(other):
+                return False
+            found.hits += [one for one in hits[other.hits :] if one not in found.hits]
+            return True
 
-            piece = self._cut(way, begin, found, known)
-            if piece is None:
-                return replace(clean, hits=found.hits)
-        _compare(found, self._raster, piece, self._drawn, self._features, self._threads)
-        return found
+        left = self._cut(way, begin, found, known)
+        return clean if left is None else left, found.hits
 
-    def _begin(self, way: list[Way]) -> _State:
+    def _begin(self, way: list[Way], blank: Cells) -> _State:
         centred = not any(one.how.startswith("centre") for one in way)
-        return _State(0, self._blank.copy(), self._raster.empty(), False, centred, 0)
+        return _State(0, blank.copy(), self._raster.empty(), False, centred, 0)
 
     def _cut(self, way: list[Way], begin: _State, found: Judged, at_change: Callable[[_State], bool]) -> Cells | None:
         """Cut on from a state; None where ``at_change`` of tools says that the rest is known."""
@@ -171,7 +205,7 @@ class Court:
             after_thread = one.how == "thread"
             self._pass(one, tool, self._fixed[centred], out_of_thread, found)
             if one.how == "feed" and tool.kind == "parting":
-                piece = _fall(raster, piece, self._jaw_face)
+                piece = _fall(raster, piece, self._hold.jaw_face)
         return piece if piece.any() else raster.metal.copy()
 
     def _pass(self, one: Way, tool: Tool, stops: Cells, out_of_thread: bool, found: Judged) -> None:

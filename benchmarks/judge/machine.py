@@ -4,10 +4,14 @@ import math
 import re
 from dataclasses import dataclass, field
 
+from benchmarks.judge.cycles import Leg, grooved, roughed, threaded
+
 __all__ = ["NotJudged", "Way", "ways"]
 
 WORD = re.compile(r"([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))")
-KNOWN = frozenset({0, 1, 2, 3, 4, 18, 20, 21, 28, 32, 40, 50, 54, 70, 71, 80, 83, 84, 90, 92, 94, 96, 97, 98, 99})
+KNOWN = frozenset(
+    {0, 1, 2, 3, 4, 18, 20, 21, 28, 32, 40, 50, 54, 70, 71, 75, 76, 80, 83, 84, 90, 92, 94, 96, 97, 98, 99}
+)
 
 
 class NotJudged(Exception):
@@ -49,6 +53,9 @@ class _Control:
     station: int = 0
     taper: float = 0.0
     driven: frozenset[int] = frozenset()
+    firsts: dict[str, dict[str, float]] = field(default_factory=dict)
+    blocks: list[tuple[int, list[tuple[str, str]]]] = field(default_factory=list)
+    next: int = 0
     found: list[Way] = field(default_factory=list)
 
 
@@ -57,10 +64,12 @@ def ways(text: str, home: tuple[float, float], driven: frozenset[int] = frozense
     `NotJudged` for words this control does not have."""
     c = _Control(home, home, driven=driven)
     for number, line in enumerate(text.splitlines(), 1):
-        bare = re.sub(r"\([^)]*\)", "", line).strip().lstrip("/ ")
-        words = WORD.findall(bare)
-        if not words:
-            continue
+        words = WORD.findall(re.sub(r"\([^)]*\)", "", line).strip().lstrip("/ "))
+        if words:
+            c.blocks.append((number, words))
+    while c.next < len(c.blocks):
+        number, words = c.blocks[c.next]
+        c.next += 1
         if not _block(c, words, number):
             break
     return c.found
@@ -76,6 +85,11 @@ def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
         raise NotJudged(f"line {line}: {words}")
     for code in codes:
         _mode(c, code, values, line)
+    cycle = next((code for code in codes if code in ("70", "71", "75", "76")), None)
+    if cycle is not None:
+        c.feed = values["F"] * c.unit if "F" in values else c.feed
+        _several(c, cycle, values, line)
+        return True
     if "T" in values:
         c.station, c.feed = int(values["T"]) // 100, 0.0
     if "S" in values and "50" not in codes:
@@ -103,6 +117,50 @@ def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
     return True
 
 
+def _several(c: _Control, code: str, values: dict[str, float], line: int) -> None:
+    """A cycle of several blocks: the first is kept, the last makes the ways."""
+    if not any(letter in values for letter in ("PQ" if code in ("70", "71") else "XZUW")):
+        c.firsts[code] = values
+        return
+    at = c.at
+    try:
+        if code in ("75", "76"):
+            z = values["Z"] * c.unit if "Z" in values else at[0] + values.get("W", 0.0) * c.unit
+            r = values["X"] * c.unit / 2 if "X" in values else at[1] + values.get("U", 0.0) * c.unit / 2
+            made = grooved if code == "75" else threaded
+            legs = list(made(at, (z, r), values, c.unit))
+        else:
+            contour = _contour(c, values, line, skip=code == "71")
+            if code == "71":
+                legs = list(roughed(at, contour, c.firsts.get(code, {}), values, c.unit))
+            else:
+                legs = [leg for _, leg in contour] + [Leg("rapid", at)]
+    except ValueError as error:
+        raise NotJudged(f"line {line}: G{code}: {error}") from None
+    for leg in legs:
+        _go(c, leg.how, leg.end, line, leg.centre, leg.clockwise)
+
+
+def _contour(c: _Control, values: dict[str, float], line: int, skip: bool) -> list[tuple[tuple[float, float], Leg]]:
+    """The ways between two block numbers, from where the tool is; they are not run again behind the cycle."""
+    named = {float(number): n for n, (_, words) in enumerate(c.blocks) for letter, number in words if letter == "N"}
+    begin, end = named.get(values.get("P", -1)), named.get(values.get("Q", -1))
+    if begin is None or end is None or end < begin:
+        raise ValueError("no contour")
+    own = _Control(c.at, c.home, unit=c.unit, group="0")
+    own.station = -1
+    for number, words in c.blocks[begin : end + 1]:
+        mine = {letter: float(text) for letter, text in words}
+        for letter, text in words:
+            if letter == "G" and f"{float(text):g}" in ("0", "1", "2", "3"):
+                own.group = f"{float(text):g}"
+        if any(letter in mine for letter in "XZUW"):
+            _travel(own, mine, number, [])
+    if skip and begin >= c.next:
+        c.next = end + 1
+    return [(one.start, Leg(one.how, one.end, one.centre, one.clockwise)) for one in own.found]
+
+
 def _turning_tool(c: _Control, values: dict[str, float]) -> None:
     """A block of a driven tool: only where it ends counts."""
     c.station = int(values.get("T", c.station * 100)) // 100
@@ -114,10 +172,8 @@ def _turning_tool(c: _Control, values: dict[str, float]) -> None:
 def _mode(c: _Control, code: str, values: dict[str, float], line: int) -> None:
     if code in ("0", "1", "2", "3", "32", "83", "84", "90", "92", "94"):
         c.group = code
-    elif code == "80":
+    elif code == "80" or code in ("70", "71", "75", "76"):
         c.group = ""
-    elif code in ("70", "71"):
-        raise NotJudged(f"line {line}: G{code}")
     elif code in ("20", "21"):
         c.unit = 25.4 if code == "20" else 1.0
     elif code in ("96", "97"):

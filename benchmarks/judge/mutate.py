@@ -12,9 +12,9 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 from multiprocessing import Pool
 
-from benchmarks.judge.bench import court_of
+from benchmarks.judge.bench import case_of
 from benchmarks.judge.changes import Change, every_change, same_meaning
-from benchmarks.judge.court import Court, Judged
+from benchmarks.judge.court import Case, Judged
 from benchmarks.judge.machine import NotJudged
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Memo
@@ -50,7 +50,6 @@ class Bench:
 
     job: Job
     memo: Memo = field(default_factory=Memo)
-    _courts: dict[int, tuple[Court, Judged]] = field(default_factory=dict)
 
     @cached_property
     def engine(self) -> Engine:
@@ -79,12 +78,11 @@ class Bench:
     def base(self) -> tuple[set[object], set[object], set[object], str]:
         return told(*self.proved({}))
 
-    def court(self, number: int) -> tuple[Court, Judged]:
-        """The judge of a side, and what it says of the planned program. Raises `NotJudged`."""
-        if number not in self._courts:
-            court = court_of(self.sides[number])
-            self._courts[number] = court, court.judge(self.texts[number])
-        return self._courts[number]
+    @cached_property
+    def case(self) -> tuple[Case, Judged]:
+        """The judge's case, and what it says of the planned programs. Raises `NotJudged`."""
+        case = case_of(self.sides)
+        return case, case.judge(list(self.texts.values()))
 
     def proved(self, changed: dict[int, str]) -> tuple[Verdict, Sequence[Finding]]:
         if self.taken is not None:
@@ -119,8 +117,8 @@ class Bench:
         try:
             if self.taken is not None:
                 raise NotJudged("two channels")
-            judge, clean = self.court(number)
-            court = judge.judge(change.text)
+            case, clean = self.case
+            court = case.judge([change.text if n == number else text for n, text in self.texts.items()])
         except NotJudged as error:
             return Outcome(self.job.name, number, change, "not judged", str(error))
         grown = court.left_mm > clean.left_mm + GROWN_MM or court.lost_mm > clean.lost_mm + GROWN_MM
