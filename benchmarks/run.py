@@ -24,6 +24,7 @@ from tests.support.hundred import hundred_operations
 
 from benchmarks import closing, random_parts, textbook
 from benchmarks.judge import bench as judge_bench
+from benchmarks.judge import mutate
 from toreuma.app.picture.space.renderer import Camera, Renderer
 from toreuma.app.session import Session
 from toreuma.app.shell.shot import settle
@@ -352,6 +353,9 @@ def main() -> int:
         return 0
     if sys.argv[1:2] == ["judge"]:
         judge_bench.main(*(int(text) for text in sys.argv[2:5]))
+        return 0
+    if sys.argv[1:2] == ["mutate"]:
+        mutate.asked(sys.argv[2:])
         return 0
     window_shown()
     edit_to_picture()

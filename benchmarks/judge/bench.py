@@ -5,6 +5,7 @@
 
 import json
 import random
+import re
 import sys
 import time
 from collections import Counter
@@ -148,7 +149,27 @@ def _against(
         what += f" / {court}"
     if harmful:
         return change.kind, "caught" if caught else "MISSED", what
-    return change.kind, "also told" if caught else "harmless", f"{what} / told: {list(worse)[:1]} {list(rows)[:2]}"
+    how = _told_for(worse, verdict) if caught else "harmless"
+    return change.kind, how, f"{what} / told: {list(worse)[:1]} {list(rows)[:2]}"
+
+
+ALARMS = ("program.", "arc.", "feed.", "speed.", "spindle.", "travel.", "told.", "cycle.", "tool.", "datum.", "limits.")
+"""What the words say is wrong, whatever comes of the metal."""
+
+DEPTH = re.compile(r"([0-9.]+) (mm|µm) (?:below|deep|of metal is missing|stands)")
+
+FINE_UM = 125.0
+"""The raster does not see less."""
+
+
+def _told_for(worse: set[object], verdict: Verdict) -> str:
+    """Why the proof tells what the judge does not see: an alarm, or finer than the raster; or in vain."""
+    known = [one for one in verdict.dangers if (one.code, one.what) in worse]
+    if any(one.code.startswith(ALARMS) for one in known):
+        return "told: alarm"
+    said = [one.what for one in (*known, *(verdict.finding(row) for row in verdict.open))]
+    depths = [float(mm) * (1000 if unit == "mm" else 1) for what in said for mm, unit in DEPTH.findall(what)]
+    return "told: finer" if depths and min(depths) < FINE_UM else "TOLD IN VAIN"
 
 
 def _each(jobs: list[tuple[int, int]]) -> Iterator[tuple[str, str, str]]:
@@ -163,7 +184,7 @@ def main(jobs: int = 20, per_job: int = 10, first: int = 0) -> None:
     counts: Counter[tuple[str, str]] = Counter()
     for kind, how, what in _each([(seed, per_job) for seed in range(first, first + jobs)]):
         counts[kind, how] += 1
-        if how in ("DIFFER", "MISSED", "also told"):
+        if how in ("DIFFER", "MISSED", "TOLD IN VAIN"):
             print(f"{kind}: {how}: {what[:300]}", flush=True)
     for (kind, how), count in sorted(counts.items()):
         print(f"{kind:24} {how:32} {count:6}")

@@ -1,6 +1,6 @@
 """Every single change of the demo programs through the proof: what is told, what slips through, what is told in vain.
 
-./run bench mutate [JOB ...] [--every N] [--show KIND]
+./run bench mutate [JOB ...] [EVERY N-TH: 20]
 """
 
 import random
@@ -28,7 +28,7 @@ from toreuma.engine.judging import prove_whole, verdict_of_pair
 from toreuma.engine.pair import prove_channels, texts_of
 from toreuma.shipped.library import demo_job, demo_names
 
-__all__ = ["Bench", "Outcome", "main"]
+__all__ = ["Bench", "Outcome", "asked", "main"]
 
 GROWN_MM = 0.1
 
@@ -172,6 +172,10 @@ def main(names: list[str], every: int = 20) -> None:
     print(f"{time.monotonic() - begun:.0f} s")
 
 
-if __name__ == "__main__":
-    arguments = sys.argv[1:]
+def asked(arguments: list[str]) -> None:
+    """The run that a command line asks for."""
     main([one for one in arguments if not one.isdigit()], *(int(one) for one in arguments if one.isdigit()))
+
+
+if __name__ == "__main__":
+    asked(sys.argv[1:])
