@@ -149,11 +149,30 @@ def _against(
         what += f" / {court}"
     if harmful:
         return change.kind, "caught" if caught else "MISSED", what
-    how = _told_for(worse, verdict) if caught else "harmless"
+    how = _told_for(worse, rows, verdict, _threads(plans[0].job)) if caught else "harmless"
     return change.kind, how, f"{what} / told: {list(worse)[:1]} {list(rows)[:2]}"
 
 
-ALARMS = ("program.", "arc.", "feed.", "speed.", "spindle.", "travel.", "told.", "cycle.", "tool.", "datum.", "limits.")
+def _threads(job: Job) -> set[str]:
+    """Rows of threads, which the raster does not see."""
+    each = enumerate(job.part.features)
+    return {f"feature {n}" for n, one in each if one.kind == "thread" or getattr(one, "thread", "")}
+
+
+ALARMS = (
+    "program.",
+    "arc.",
+    "feed.",
+    "speed.",
+    "spindle.",
+    "travel.",
+    "told.",
+    "cycle.",
+    "tool.",
+    "datum.",
+    "limits.",
+    "power.",
+)
 """What the words say is wrong, whatever comes of the metal."""
 
 DEPTH = re.compile(r"([0-9.]+) (mm|µm) (?:below|deep|of metal is missing|stands)")
@@ -162,13 +181,15 @@ FINE_UM = 125.0
 """The raster does not see less."""
 
 
-def _told_for(worse: set[object], verdict: Verdict) -> str:
+def _told_for(worse: set[object], rows: set[tuple[str, str]], verdict: Verdict, threads: set[str]) -> str:
     """Why the proof tells what the judge does not see: an alarm, or finer than the raster; or in vain."""
     known = [one for one in verdict.dangers if (one.code, one.what) in worse]
     if any(one.code.startswith(ALARMS) for one in known):
         return "told: alarm"
     said = [one.what for one in (*known, *(verdict.finding(row) for row in verdict.open))]
     depths = [float(mm) * (1000 if unit == "mm" else 1) for what in said for mm, unit in DEPTH.findall(what)]
+    if any(key in threads for key, _ in rows):
+        return "told: thread"
     return "told: finer" if depths and min(depths) < FINE_UM else "TOLD IN VAIN"
 
 

@@ -1,12 +1,12 @@
 """Programs with one thing changed: harm is told, what means the same is not; the harm by the second judge's word."""
 
 import random
-from functools import lru_cache
+from functools import cache
 
 import pytest
-
 from benchmarks.judge.changes import every_change, same_meaning
 from benchmarks.judge.mutate import Bench
+
 from toreuma.shipped.library import demo_job
 
 JOBS = ("spear", "strainer-union", "seat-ring", "bleed-screw")
@@ -14,7 +14,7 @@ EVERY_DAY, LONG = 10, 120
 """Changes a job, of some thousands there are."""
 
 
-@lru_cache(maxsize=None)
+@cache
 def bench(name: str) -> Bench:
     return Bench(demo_job(name))
 

@@ -17,7 +17,7 @@ from toreuma.core.cutting.spindle_limits import BAR_BEHIND, live_limits, spindle
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Centre, Job, SteadyRest, Tool
-from toreuma.core.model.tool import BoringTool, Drill, EndMill, GroovingTool, PartingTool, TurningTool
+from toreuma.core.model.tool import BoringTool, Drill, EndMill, GroovingTool, PartingTool, Reamer, TurningTool
 from toreuma.core.motion import Motion
 from toreuma.core.prove.cutter import MoveDone
 from toreuma.core.read import Program
@@ -40,6 +40,9 @@ FAR_BEYOND = {"blade": 2.0, "drill": 1.6, "window": 1.6, "mill": 2.0, "speed": 2
 
 LEAST_MM2 = 0.3
 """Short cuts of less metal than this are over before anything feels them."""
+
+MOST_REAMED_MM, REAMED_SHARE = 0.3, 0.02
+"""The most a reamer takes on diameter: so much, and a share of its diameter; typical, twice of what is planned."""
 
 FLYWHEEL_S = 1.0
 """Chuck and work carry the spindle through a load that is over sooner: judged."""
@@ -192,6 +195,17 @@ def _edge(job: Job, motion: Motion, step: MoveDone, tool: Tool) -> Iterator[_Met
         yield from _most_feed(motion, feed, tool.blade.feed_range_mm_rev[1], "blade")
     elif isinstance(tool, Drill):
         yield from _most_feed(motion, feed, tool.feed_mm_rev[1], "drill")
+    elif isinstance(tool, Reamer):
+        yield from _reamed(motion, step, tool)
+
+
+def _reamed(motion: Motion, step: MoveDone, tool: Reamer) -> Iterator[_Met]:
+    """A reamer sizes: what is left for it is a few tenths."""
+    taken, most = 2 * step.depth_mm, MOST_REAMED_MM + REAMED_SHARE * tool.d_mm
+    if taken > most * SAME:
+        what = said("the reamer takes {} on diameter, {} are the most", q(taken), q(most))
+        severity: Severity = "error" if taken > 2 * most else "warning"
+        yield _Met(taken / most, _told(severity, "limits.reamer", motion, what, "it chatters, the hole comes out wide"))
 
 
 def _feed(job: Job, motion: Motion) -> float:

@@ -147,8 +147,8 @@ def _alike(one: Spindle, other: Spindle) -> bool:
 
 def _faster(one: Spindle, other: Spindle) -> bool:
     clamps = one.clamp_rpm or 0.0, other.clamp_rpm or 0.0
-    more = one.value > MORE * other.value or clamps[0] > MORE * clamps[1]
-    return one.mode != other.mode or more or (clamps[1] > 0 == clamps[0])
+    clamped = clamps[0] > clamps[1] * (1 + SAME_SPEED) or (clamps[1] > 0 == clamps[0])  # a clamp is a safe speed
+    return one.mode != other.mode or one.value > MORE * other.value or clamped
 
 
 def _words(spindle: Spindle) -> str:
