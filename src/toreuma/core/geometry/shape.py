@@ -52,9 +52,14 @@ class ToolShape:
         return shapely.union_all([shapely.MultiPoint(piece).convex_hull for piece in self.bodies])
 
     @cached_property
+    def holding(self) -> Region:
+        """What it is held in."""
+        return shapely.union_all([shapely.MultiPoint(one).convex_hull for one in self.held])
+
+    @cached_property
     def solid(self) -> Region:
         """All of it, with what it is held in."""
-        return shapely.union_all([self.cutting, self.body, *(shapely.MultiPoint(one).convex_hull for one in self.held)])
+        return shapely.union_all([self.cutting, self.body, self.holding])
 
     @cached_property
     def guarded_core(self) -> Points:
