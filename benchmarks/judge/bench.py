@@ -144,8 +144,7 @@ def _against(
             court = case.judge([change.text if n == number else text for n, text in enumerate(texts)])
         except NotJudged:
             return change.kind, "not judged", what
-        grown = court.left_mm > clean.left_mm + 0.1 or court.lost_mm > clean.lost_mm + 0.1
-        harmful = grown or len(court.hits) > len(clean.hits) or court.off != clean.off
+        harmful = court.harms(clean)
         what += f" / {court}"
     if harmful:
         return change.kind, "caught" if caught else "MISSED", what

@@ -1,6 +1,7 @@
 """The judge at work: a program cut on the raster, and what is left held against the drawing."""
 
 import math
+import re
 from collections.abc import Callable
 from dataclasses import dataclass, field
 from itertools import pairwise
@@ -41,7 +42,8 @@ class Tool:
 
 @dataclass
 class Judged:
-    """Thickest metal left and missing, mm, with places; what ran into what, with lines; ``off`` the bar."""
+    """Thickest metal left and missing, mm, with places; what ran into what, with lines; ``off`` the bar. ``more`` of
+    both is what the first programs of the case did not leave or lose."""
 
     left_mm: float = 0.0
     left_at: tuple[float, float] = (0.0, 0.0)
@@ -49,11 +51,20 @@ class Judged:
     lost_at: tuple[float, float] = (0.0, 0.0)
     hits: list[tuple[str, int]] = field(default_factory=list)
     off: bool = False
+    more_left_mm: float = 0.0
+    more_lost_mm: float = 0.0
+
+    def harms(self, clean: "Judged") -> bool:
+        """It is worse than what the first programs of the case made."""
+        grown = self.more_left_mm > HARM_MM or self.more_lost_mm > HARM_MM
+        return grown or len(self.hits) > len(clean.hits) or self.off != clean.off
 
     @property
     def finished(self) -> bool:
         return self.off and self.left_mm == 0 and self.lost_mm == 0
 
+
+HARM_MM = 0.1
 
 Key = tuple[object, ...]
 
@@ -113,6 +124,7 @@ class Case:
             rasters.append(turned)
         self._courts = [Court(one, hold) for one, hold in zip(rasters, holds, strict=True)]
         self._blank = self._courts[0].filled(blank)
+        self._first: Cells | None = None
 
     def judge(self, texts: list[str]) -> Judged:
         """Cut one program a side, each on what the one before left. Raises `NotJudged`."""
@@ -123,6 +135,12 @@ class Case:
             found.hits += hits
         piece = piece[:, ::-1] if len(self._courts) % 2 == 0 else piece
         _compare(found, self._raster, piece, self._drawn, self._features, self._threads)
+        if self._first is None:
+            self._first = piece
+        else:
+            thick = 2 * self._raster.cell
+            found.more_left_mm = thick * _thickest(piece & ~self._drawn & ~self._first)
+            found.more_lost_mm = thick * _thickest(self._drawn & ~piece & ~self._threads & self._first)
         return found
 
 
@@ -287,15 +305,34 @@ def _passes(core: Points, places: Points, stamped: bool) -> list[Points]:
     return [hull(np.vstack([core + a, core + b])) for a, b in pairwise(places)]
 
 
+METRIC = re.compile(r"M?(\d+(?:\.\d+)?)(?:xPh[\d.]+P|x)(\d+(?:\.\d+)?)")
+PITCH = {3: 0.5, 4: 0.7, 5: 0.8, 6: 1.0, 8: 1.25, 10: 1.5, 12: 1.75, 16: 2.0, 20: 2.5}
+"""Coarse pitches of metric threads that are named without one."""
+
+RUN_OUT_TURNS = 3
+
+
 def _threads(part: Json, raster: Raster) -> Cells:
-    """Where threads are cut below the drawn surface."""
+    """Where threads are cut below the drawn surface: a ring between root and crest, with room for its run-out."""
     found = raster.empty()
+    z = raster.z0 + (np.arange(raster.shape[1]) + 0.5) * raster.cell
     for one in part.get("features", ()):
+        name = one.get("designation") if one["kind"] == "thread" else one.get("thread")
+        if not name:
+            continue
+        size = METRIC.match(name)
+        plain = re.match(r"M(\d+)(?![\d.x])", name)
+        d, pitch = (float(size.group(1)), float(size.group(2))) if size else (0.0, 4.0)
+        if plain and not size:
+            d, pitch = float(plain.group(1)), PITCH.get(int(plain.group(1)), 2.0)
         if one["kind"] == "thread":
-            z = raster.z0 + (np.arange(raster.shape[1]) + 0.5) * raster.cell
-            found[:, (z > one["from_z_mm"] - one["length_mm"] - 8) & (z < one["from_z_mm"] + 5)] = True
-        if one["kind"] == "axial_hole" and one.get("thread"):
-            found[: int(1.4 * one["d_mm"] / 2 / raster.cell)] = True
+            front, back = one["from_z_mm"], one["from_z_mm"] - one["length_mm"]
+        else:
+            front, back = 0.0, -(one.get("depth_mm") or one.get("thread_length_mm") or 1e4)
+        low, high = (d / 2 - 0.8 * pitch, d / 2 + 0.3 * pitch) if d else (0.0, 1e4)
+        rows = slice(max(int(low / raster.cell), 0), min(int(high / raster.cell) + 1, raster.shape[0]))
+        run = RUN_OUT_TURNS * pitch
+        found[rows, (z > back - run) & (z < front + run)] = True
     return found
 
 
@@ -317,6 +354,11 @@ def _compare(found: Judged, raster: Raster, piece: Cells, drawn: Cells, features
         deep = _deep(lost[window])
         if 2 * deep.max() > SURE and 2 * deep.max() * raster.cell > found.lost_mm:
             found.lost_mm, found.lost_at = float(2 * deep.max() * raster.cell), _at(raster, window, deep)
+
+
+def _thickest(cells: Cells) -> float:
+    """Half the thickness of the thickest piece, in cells."""
+    return max((float(_deep(cells[window]).max()) for window in _pieces(cells)), default=0.0)
 
 
 def _pieces(cells: Cells) -> list[tuple[slice, slice]]:

@@ -30,8 +30,6 @@ from toreuma.shipped.library import demo_job, demo_names
 
 __all__ = ["Bench", "Outcome", "asked", "main"]
 
-GROWN_MM = 0.1
-
 
 @dataclass(frozen=True)
 class Outcome:
@@ -121,8 +119,7 @@ class Bench:
             court = case.judge([change.text if n == number else text for n, text in self.texts.items()])
         except NotJudged as error:
             return Outcome(self.job.name, number, change, "not judged", str(error))
-        grown = court.left_mm > clean.left_mm + GROWN_MM or court.lost_mm > clean.lost_mm + GROWN_MM
-        harmful = grown or len(court.hits) > len(clean.hits) or court.off != clean.off
+        harmful = court.harms(clean)
         return Outcome(self.job.name, number, change, "MISSED" if harmful else "harmless", str(court))
 
 
