@@ -115,7 +115,7 @@ def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
         same = True
     what = f"{clean.state}, {len(plans)} sides"
     found = [("whole", f"agree: {what}" if same else "DIFFER", f"{seed}: {clean.words} / {court}")]
-    base = {(one.code, one.what) for one in clean.dangers}, {(row.key, row.state) for row in clean.rows}
+    base = {(one.code, one.what) for one in clean.dangers}, {(row.key, row.left) for row in clean.open}
     chance = random.Random(seed)
     for number, text in enumerate(texts):
         wanted = count // len(texts)
@@ -135,7 +135,7 @@ def _against(
     language = engine.language(plans[0].job)
     verdict = prove_whole(plans, language, {number: change.text}).verdict
     worse = {(one.code, one.what) for one in verdict.dangers} - base[0]
-    rows = {(row.key, row.state) for row in verdict.rows if row.state in ("open", "wrong")} - base[1]
+    rows = {(row.key, row.left) for row in verdict.open} - base[1]
     caught = bool(worse or rows)
     what = f"line {change.line}: {change.was} -> {change.now}"
     harmful = change.is_harmful

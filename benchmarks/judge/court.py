@@ -128,10 +128,14 @@ class Case:
 
     def judge(self, texts: list[str]) -> Judged:
         """Cut one program a side, each on what the one before left. Raises `NotJudged`."""
+        return self.follow([court.ways(text) for court, text in zip(self._courts, texts, strict=True)])
+
+    def follow(self, each: list[list[Way]]) -> Judged:
+        """Cut the ways of every side, each on what the one before left."""
         found = Judged()
         piece = self._blank
-        for number, (court, text) in enumerate(zip(self._courts, texts, strict=True)):
-            piece, hits = court.cut(text, np.ascontiguousarray(piece[:, ::-1]) if number else piece)
+        for number, (court, way) in enumerate(zip(self._courts, each, strict=True)):
+            piece, hits = court.cut(way, np.ascontiguousarray(piece[:, ::-1]) if number else piece)
             found.hits += hits
         piece = piece[:, ::-1] if len(self._courts) % 2 == 0 else piece
         _compare(found, self._raster, piece, self._drawn, self._features, self._threads)
@@ -164,9 +168,12 @@ class Court:
             found ^= self._raster.inside(ring)
         return found
 
-    def cut(self, text: str, blank: Cells) -> tuple[Cells, list[tuple[str, int]]]:
-        """What a program leaves of a blank, and what ran into what, with lines. Raises `NotJudged`."""
-        way = ways(text, self._home, self._driven)
+    def ways(self, text: str) -> list[Way]:
+        """The ways of a program. Raises `NotJudged`."""
+        return ways(text, self._home, self._driven)
+
+    def cut(self, way: list[Way], blank: Cells) -> tuple[Cells, list[tuple[str, int]]]:
+        """What ways leave of a blank, and what ran into what, with lines."""
         keys, found = [_key(one) for one in way], Judged()
         fresh = self._begin(way, blank)
         if self._clean is None:

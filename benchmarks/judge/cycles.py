@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import pairwise
 
-__all__ = ["Leg", "grooved", "roughed", "threaded"]
+__all__ = ["Leg", "faced", "grooved", "roughed", "threaded"]
 
 Place = tuple[float, float]
 Numbers = dict[str, float]
@@ -54,6 +54,19 @@ def roughed(at: Place, contour: list[tuple[Place, Leg]], first: Numbers, last: N
         yield Leg("rapid", leg.end) if n == 0 else leg
     yield Leg("rapid", (shifted[-1][1].end[0], at[1]))
     yield Leg("rapid", at)
+
+
+def faced(at: Place, contour: list[tuple[Place, Leg]], first: Numbers, last: Numbers, unit: float) -> Iterator[Leg]:
+    """The same with passes along X: everything with Z and X exchanged."""
+    crossed = [(start[::-1], _crossed(leg)) for start, leg in contour]
+    depth = {"U": first.get("W", 0.0), "R": first.get("R", 0.0)}
+    left = {"U": 2 * last.get("W", 0.0), "W": last.get("U", 0.0) / 2}
+    yield from (_crossed(leg) for leg in roughed(at[::-1], crossed, depth, left, unit))
+
+
+def _crossed(leg: Leg) -> Leg:
+    centre = None if leg.centre is None else leg.centre[::-1]
+    return Leg(leg.how, leg.end[::-1], centre, not leg.clockwise)
 
 
 def _moved(leg: Leg, dz: float, dr: float) -> Leg:

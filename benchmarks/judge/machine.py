@@ -2,15 +2,15 @@
 
 import math
 import re
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
-from benchmarks.judge.cycles import Leg, grooved, roughed, threaded
+from benchmarks.judge.cycles import Leg, faced, grooved, roughed, threaded
 
 __all__ = ["NotJudged", "Way", "ways"]
 
 WORD = re.compile(r"([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))")
 KNOWN = frozenset(
-    {0, 1, 2, 3, 4, 18, 20, 21, 28, 32, 40, 50, 54, 70, 71, 75, 76, 80, 83, 84, 90, 92, 94, 96, 97, 98, 99}
+    {0, 1, 2, 3, 4, 18, 20, 21, 28, 32, 40, 50, 54, 55, 70, 71, 72, 75, 76, 80, 83, 84, 90, 92, 94, 96, 97, 98, 99}
 )
 
 
@@ -36,6 +36,7 @@ class Way:
     centre: tuple[float, float] | None = None
     clockwise: bool = False
     turned: float = 0.0
+    second: bool = False
 
 
 @dataclass
@@ -53,6 +54,9 @@ class _Control:
     station: int = 0
     taper: float = 0.0
     driven: frozenset[int] = frozenset()
+    second_home: tuple[float, float] | None = None
+    second: bool = False
+    datum: float = 0.0
     firsts: dict[str, dict[str, float]] = field(default_factory=dict)
     blocks: list[tuple[int, list[tuple[str, str]]]] = field(default_factory=list)
     next: int = 0
@@ -62,30 +66,85 @@ class _Control:
 def ways(text: str, home: tuple[float, float], driven: frozenset[int] = frozenset()) -> list[Way]:
     """Every way of the tools that stand still; of ``driven`` ones only where they leave the carrier. Raises
     `NotJudged` for words this control does not have."""
-    c = _Control(home, home, driven=driven)
-    for number, line in enumerate(text.splitlines(), 1):
-        words = WORD.findall(re.sub(r"\([^)]*\)", "", line).strip().lstrip("/ "))
-        if words:
-            c.blocks.append((number, words))
-    while c.next < len(c.blocks):
-        number, words = c.blocks[c.next]
-        c.next += 1
-        if not _block(c, words, number):
-            break
+    c = _Control(home, home, driven=driven, blocks=_blocks(text))
+    while _next(c):
+        pass
     return c.found
+
+
+def together(
+    texts: dict[int, str], homes: dict[int, tuple[tuple[float, float], tuple[float, float]]], driven: frozenset[int],
+    length: float,
+) -> tuple[list[Way], list[Way]]:  # fmt: skip
+    """The ways at the main and at the second spindle of channels that wait for each other at marks, phase by phase.
+
+    ``homes`` are the places of each carrier's reference point, seen from both spindles; the second side counts from the
+    other end of a part of this ``length``. Raises `NotJudged`.
+    """
+    each = {}
+    for channel, text in texts.items():
+        here, there = homes[channel]
+        each[channel] = _Control(here, here, driven=driven, blocks=_blocks(text), second_home=there)
+    found: list[Way] = []
+    waiting: dict[int, str] = {}
+    while len(waiting) < len(each) or set(waiting.values()) != {"end"}:
+        for channel, c in each.items():
+            mark = ""
+            while not mark:
+                at = c.blocks[c.next][1] if c.next < len(c.blocks) else []
+                code = next((f"M{float(n):g}" for letter, n in at if letter == "M" and 101 <= float(n) <= 199), "")
+                if code:
+                    c.next += 1
+                    mark = code
+                elif not at or not _next(c):
+                    mark = "end"
+            waiting[channel] = mark
+            found += c.found
+            c.found.clear()
+        if len(set(waiting.values())) > 1:
+            raise NotJudged(f"the channels wait at different marks: {waiting}")
+    shift = [c.datum + length for c in each.values() if c.datum]
+    ways_second = [_shifted(one, shift[0] if shift else length) for one in found if one.second]
+    return [one for one in found if not one.second], ways_second
+
+
+def _shifted(one: Way, along: float) -> Way:
+    if abs(along) < 1e-9:
+        return one
+    centre = None if one.centre is None else (one.centre[0] + along, one.centre[1])
+    return replace(one, start=(one.start[0] + along, one.start[1]), end=(one.end[0] + along, one.end[1]), centre=centre)
+
+
+def _blocks(text: str) -> list[tuple[int, list[tuple[str, str]]]]:
+    each = (
+        (number, WORD.findall(re.sub(r"\([^)]*\)", "", line).strip().lstrip("/ ")))
+        for number, line in enumerate(text.splitlines(), 1)
+    )
+    return [(number, words) for number, words in each if words]
+
+
+def _next(c: _Control) -> bool:
+    """Obey the next block; False behind the last one."""
+    if c.next >= len(c.blocks):
+        return False
+    number, words = c.blocks[c.next]
+    c.next += 1
+    return _block(c, words, number)
 
 
 def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
     values = {letter: float(number) for letter, number in words}
+    codes = [f"{float(number):g}" for letter, number in words if letter == "G"]
+    if c.second_home is not None and _handed(c, values, words, codes):
+        return True
     if int(values.get("T", c.station * 100)) // 100 in c.driven:
         _turning_tool(c, values)
         return True
-    codes = [f"{float(number):g}" for letter, number in words if letter == "G"]
     if any(float(code) not in KNOWN for code in codes) or set(values) & set("CYBPQ") - {"P", "Q"}:
         raise NotJudged(f"line {line}: {words}")
     for code in codes:
         _mode(c, code, values, line)
-    cycle = next((code for code in codes if code in ("70", "71", "75", "76")), None)
+    cycle = next((code for code in codes if code in ("70", "71", "72", "75", "76")), None)
     if cycle is not None:
         c.feed = values["F"] * c.unit if "F" in values else c.feed
         _several(c, cycle, values, line)
@@ -117,9 +176,20 @@ def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
     return True
 
 
+def _handed(c: _Control, values: dict[str, float], words: list[tuple[str, str]], codes: list[str]) -> bool:
+    """A block that concerns the second spindle; True where nothing else is in it."""
+    told = [float(number) for letter, number in words if letter == "M"]
+    if 91 in told or 92 in told:
+        c.second = 92 in told
+        c.at = c.home = (c.second_home if c.second else c.home) or c.home
+    if "10" in codes:
+        c.datum = values.get("Z", 0.0) * c.unit
+    return "B" in values or "10" in codes or any(one in (10, 11) or 80 <= one <= 92 for one in told)
+
+
 def _several(c: _Control, code: str, values: dict[str, float], line: int) -> None:
     """A cycle of several blocks: the first is kept, the last makes the ways."""
-    if not any(letter in values for letter in ("PQ" if code in ("70", "71") else "XZUW")):
+    if not any(letter in values for letter in ("PQ" if code in ("70", "71", "72") else "XZUW")):
         c.firsts[code] = values
         return
     at = c.at
@@ -130,9 +200,10 @@ def _several(c: _Control, code: str, values: dict[str, float], line: int) -> Non
             made = grooved if code == "75" else threaded
             legs = list(made(at, (z, r), values, c.unit))
         else:
-            contour = _contour(c, values, line, skip=code == "71")
-            if code == "71":
-                legs = list(roughed(at, contour, c.firsts.get(code, {}), values, c.unit))
+            contour = _contour(c, values, line, skip=code != "70")
+            if code != "70":
+                rough = roughed if code == "71" else faced
+                legs = list(rough(at, contour, c.firsts.get(code, {}), values, c.unit))
             else:
                 legs = [leg for _, leg in contour] + [Leg("rapid", at)]
     except ValueError as error:
@@ -172,7 +243,7 @@ def _turning_tool(c: _Control, values: dict[str, float]) -> None:
 def _mode(c: _Control, code: str, values: dict[str, float], line: int) -> None:
     if code in ("0", "1", "2", "3", "32", "83", "84", "90", "92", "94"):
         c.group = code
-    elif code == "80" or code in ("70", "71", "75", "76"):
+    elif code == "80" or code in ("70", "71", "72", "75", "76"):
         c.group = ""
     elif code in ("20", "21"):
         c.unit = 25.4 if code == "20" else 1.0
@@ -244,7 +315,7 @@ def _go(
     if math.dist(c.at, end) > 1e-9:
         before = c.found[-1] if c.found else None
         one = Way(how, c.at, end, c.station, line, c.feed, c.per_minute, c.speed if c.on else 0.0, c.surface, c.clamp,
-                  middle, clockwise)  # fmt: skip
+                  middle, clockwise, second=c.second)  # fmt: skip
         if (
             how == "thread"
             and before is not None

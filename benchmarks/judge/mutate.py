@@ -15,7 +15,7 @@ from multiprocessing import Pool
 from benchmarks.judge.bench import case_of
 from benchmarks.judge.changes import Change, every_change, same_meaning
 from benchmarks.judge.court import Case, Judged
-from benchmarks.judge.machine import NotJudged
+from benchmarks.judge.machine import NotJudged, together
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
@@ -25,7 +25,7 @@ from toreuma.core.read import read
 from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole, verdict_of_pair
-from toreuma.engine.pair import prove_channels, texts_of
+from toreuma.engine.pair import prove_channels, references, texts_of
 from toreuma.shipped.library import demo_job, demo_names
 
 __all__ = ["Bench", "Outcome", "asked", "main"]
@@ -80,7 +80,17 @@ class Bench:
     def case(self) -> tuple[Case, Judged]:
         """The judge's case, and what it says of the planned programs. Raises `NotJudged`."""
         case = case_of(self.sides)
-        return case, case.judge(list(self.texts.values()))
+        return case, self._judged(case, self.texts)
+
+    def _judged(self, case: Case, texts: dict[int, str]) -> Judged:
+        """Programs by side, or of channels that wait for each other. Raises `NotJudged`."""
+        if self.taken is None:
+            return case.judge(list(texts.values()))
+        here, there = references(self.sides[0]), references(self.sides[-1])
+        homes = {channel: (here[channel], there[channel]) for channel in texts}
+        driven = frozenset(one.station for side in self.sides for one in side.job.tools if one.mount != "still")
+        length = -float(self.sides[0].scene.profile.back_z)
+        return case.follow(list(together(texts, homes, driven, length)))
 
     def proved(self, changed: dict[int, str]) -> tuple[Verdict, Sequence[Finding]]:
         if self.taken is not None:
@@ -113,10 +123,8 @@ class Bench:
 
     def _by_judge(self, number: int, change: Change) -> Outcome:
         try:
-            if self.taken is not None:
-                raise NotJudged("two channels")
             case, clean = self.case
-            court = case.judge([change.text if n == number else text for n, text in self.texts.items()])
+            court = self._judged(case, {**self.texts, number: change.text})
         except NotJudged as error:
             return Outcome(self.job.name, number, change, "not judged", str(error))
         harmful = court.harms(clean)
