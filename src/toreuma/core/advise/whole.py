@@ -8,6 +8,7 @@ from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import least_bore_mm
 from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
 from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.region import Region, polygons, thickness
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue, WholeTool
@@ -49,6 +50,9 @@ OWN_DRILL_MM = 0.06
 DEPTH_FREE_MM = 0.3
 WALLS_MM = 0.3
 """The first plunge stays off the wall of a groove by this much on diameter."""
+
+LAYER_MM, CORNER_NOSES = 0.01, 2.0
+"""A floor is not to keep more than sizes without limits are held to; so many noses wide is a corner."""
 
 
 MOST_SLENDER = 9.0
@@ -223,12 +227,21 @@ def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
     reach = reach_on(scene, tool, ask.wish.surface)
     if reach.area_mm2 > NOTHING_SHARE * surface_metal(scene, ask.wish.surface).area:
         return "jaws, chuck or the part itself stand in its way"
-    width = tool.blade.width_mm
+    width, layer = tool.blade.width_mm, _layer_mm(reach.leftover, scene.part, tool.blade.corner_radius_mm)
+    stays = said("leaves {}", q(reach.area_mm2, "mm2", ".2f"))
+    if layer > LAYER_MM:  # it does not come down to the floor
+        stays = said("{} of the floor stays", q(1000 * layer, "um", ".0f"))
     reasons = (
-        said("{} wide, leaves {}", q(width, "mm", "g"), q(reach.area_mm2, "mm2", ".2f")),
+        said("{} wide, {}", q(width, "mm", "g"), stays),
         said("{} deep at most", q(tool.blade.depth_mm, "mm", "g")),
     )
-    return (round(reach.area_mm2 / 0.05), -width), reasons, reach.area_mm2
+    return (layer > LAYER_MM, round(reach.area_mm2 / 0.05), -width), reasons, reach.area_mm2
+
+
+def _layer_mm(leftover: Region, part: Region, nose_mm: float) -> float:
+    """The thickest of what stays on more than a corner that the nose rounds, mm."""
+    wide = [one for one in polygons(leftover) if one.bounds[2] - one.bounds[0] > CORNER_NOSES * nose_mm + LAYER_MM]
+    return max((thickness(one, part) for one in wide), default=0.0)
 
 
 def _formed(ask: Ask, tool: FormTool) -> Verdict | None:
@@ -244,7 +257,8 @@ def _formed(ask: Ask, tool: FormTool) -> Verdict | None:
         said("ground to the shape: one plunge leaves {}", q(reach.area_mm2, "mm2", ".2f")),
         f"{tool.material}: slow, and quiet",
     )
-    return (round(reach.area_mm2 / 0.05), -width), words, reach.area_mm2
+    layer = _layer_mm(reach.leftover, ask.scene.part, 0.0)
+    return (layer > LAYER_MM, round(reach.area_mm2 / 0.05), -width), words, reach.area_mm2
 
 
 def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
