@@ -19,6 +19,9 @@ BEHIND_MM = 500.0
 POINT_SHARE = 0.35
 """Above a flat floor the point of a drill leaves a cone at most this share of the bore's diameter high."""
 
+NARROW_SHARE = 0.9
+"""What a drill left stands inside this share of the narrowest bore; farther out metal is its wall."""
+
 
 @dataclass(frozen=True, kw_only=True)
 class Bore:
@@ -100,12 +103,24 @@ def _radius_at(void: Region, z: float) -> float:
 def hole_radius(work: Work, bore: Bore) -> float:
     """Radius of the hole there is now, where it is narrowest on the way to the end; 0 where there is none."""
     way = shapely.clip_by_rect(work.stock, bore.clear_from_z, 0, FAR_MM, FAR_MM)
-    return float(way.bounds[1]) if not way.is_empty else bore.largest_r
+    open_r = float(way.bounds[1]) if not way.is_empty else bore.largest_r
+    if bore.floor_z is None or open_r <= 0:
+        return open_r
+    bottom = _core(work, bore, open_r)  # a narrower step in front of it counts as well
+    top = float(bottom.bounds[2]) if not bottom.is_empty else bore.floor_z
+    steps = shapely.clip_by_rect(work.stock, top + 1e-3, 0, FAR_MM, FAR_MM)
+    return min(open_r, float(steps.bounds[1])) if not steps.is_empty else open_r
+
+
+def _core(work: Work, bore: Bore, hole_r: float) -> Region:
+    """What stands in the hole at its end, as drills leave it."""
+    inner = hole_r if bore.floor_z is None else min(hole_r, NARROW_SHARE * bore.end_r)
+    return shapely.clip_by_rect(work.stock, -FAR_MM, 0, bore.clear_from_z, max(inner - 1e-3, 0.0))
 
 
 def in_the_way(work: Work, bore: Bore, hole_r: float) -> Region:
     """Solids in the bore that bar and insert must keep clear of, seen from the axis, on both sides of it."""
-    core = shapely.clip_by_rect(work.stock, -FAR_MM, 0, bore.clear_from_z, max(hole_r - 1e-3, 0.0))
+    core = _core(work, bore, hole_r)
     held = shapely.clip_by_rect(work.scene.fixed, -FAR_MM, 0, FAR_MM, bore.largest_r)
     both = union([core, held])
     return EMPTY if both.is_empty else mirrored_at_axis(both, FAR_MM)
