@@ -37,24 +37,26 @@ from toreuma.core.channels.schedule import schedule
 from toreuma.core.critic import critique
 from toreuma.core.critic.opened_early import interrupted_cut
 from toreuma.core.cutting.limits import used
+from toreuma.core.dialect import Dialect
 from toreuma.core.geometry.region import EMPTY, Region, region_from_points
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Pins
 from toreuma.core.motion import Motion
-from toreuma.core.plan import plan
+from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
 from toreuma.core.propose.search import best
 from toreuma.core.prove.space import Space
 from toreuma.core.reach.tool_reach import Surface, reach_on
-from toreuma.core.read import read
+from toreuma.core.read import Program, read
 from toreuma.core.scene import build_scene
 from toreuma.engine.follow import Outcome
+from toreuma.engine.judging import prove_whole
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan
-from toreuma.shipped.library import catalogue, demo_job, dialect
+from toreuma.shipped.library import catalogue, demo_job, demo_names, dialect
 
 
 def seconds(work: Callable[[], object], times: int = 5) -> float:
@@ -222,6 +224,31 @@ def plan_and_prove() -> None:
           f"({1000 * b:.0f} ms / {1000 * a:.0f} ms, {len(program.motions)} moves)")  # fmt: skip
 
 
+def proving() -> None:
+    """Proof and verdict of every demo job that has no second channel, against its bare polygon work."""
+    engine = Engine()
+    for name in demo_names():
+        sides = engine.sides(demo_job(name))
+        if engine.transfer(sides) is not None:
+            continue
+        language = engine.language(sides[0].job)
+        each = []
+        for side in sides:
+            program = read(post(side, language).text, language, side.scene.reference)
+            each.append((side, program, {tool.station: shape_of(tool) for tool in side.job.tools}))
+
+        def bare(each: list[tuple[Plan, Program, dict[int, ToolShape]]] = each) -> None:
+            for side, program, shapes in each:
+                bare_cut(side.scene.stock, program.motions, shapes, side.scene.part)
+
+        def ours(sides: tuple[Plan, ...] = sides, language: Dialect = language) -> None:
+            prove_whole(sides, language)
+
+        a, b = least(bare, ours, 3)
+        moves = sum(len(program.motions) for _, program, _ in each)
+        print(f"proof and verdict of {name} / bare polygon work: {b / a:.1f} ({1000 * b:.0f} ms, {moves} moves)")
+
+
 def reading() -> None:
     """100 000 blocks read, against only splitting the lines."""
     head = "G18 G21 G40 G99\nT0101\nG50 S3000\nG96 S100 M3\nG0 X50. Z2.\nG1 F0.1 X40.\n"
@@ -360,6 +387,7 @@ def main() -> int:
     window_shown()
     edit_to_picture()
     plan_and_prove()
+    proving()
     reading()
     commands()
     reaching()
