@@ -30,7 +30,7 @@ from toreuma.core.prove.knurls import Rolled, rolled_by
 from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.taps import Stroke, stroke_of
 from toreuma.core.prove.threads import allowed_by_taps, allowed_by_threads
-from toreuma.core.reach.beside import beside_of, stands_beside
+from toreuma.core.reach.beside import beside_of, carrier_body, stands_beside
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.rapids import bent_ways, goes_bent
 from toreuma.core.simulate.removal import Swept, swept_each
@@ -368,13 +368,15 @@ class Cutter:
         tool = self._shapes[motion.station][0]
         if motion.station not in self._neighbours:
             self._neighbours[motion.station] = beside_of(self._job, tool)
-        for other in self._neighbours[motion.station]:
-            carrier = self._job.machine.carrier_of(motion.station)
-            stands = [stands_beside(carrier, tool, other, z, r) for z, r in (motion.start, motion.end)]
+        carrier, ends = self._job.machine.carrier_of(motion.station), (motion.start, motion.end)
+        each = [(f"the tool beside, {other.id},", [stands_beside(carrier, tool, other, z, r) for z, r in ends])
+                for other in self._neighbours[motion.station]]  # fmt: skip
+        each.append((f"the {carrier.kind}", [carrier_body(carrier, tool, z, r) for z, r in ends]))
+        for what, stands in each:
             passed = shapely.union_all(stands).convex_hull
             for solid, where in ((self.stock, "metal"), (self.fixed, "jaws or chuck")):
                 if not solid.is_empty and shapely.intersects(passed, solid):
-                    self._touch(f"the tool beside, {other.id}, in {where}", passed, solid, motion)
+                    self._touch(f"{what} in {where}", passed, solid, motion)
 
     def _touch(self, what: str, moving: Region, solid: Region, motion: Motion) -> None:
         if solid.is_empty or not shapely.intersects(moving, solid):

@@ -14,6 +14,8 @@ __all__ = ["travel_findings"]
 SLACK_MM, OVER_MM = 0.5, 3.0
 """Nobody counts so much; slides go a little past where their travel is said to end, as past the centre."""
 
+INDEX_MM = 20.0
+
 PAST_MM = 25.0
 """Slides whose travel nobody has said go so far past the centre at most: judged."""
 
@@ -23,7 +25,10 @@ def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterat
     machine = job.machine
     face = scene.reference[0] - machine.carriers[0].reference_from_nose_mm
     homes = [(face + one.reference_from_nose_mm, one.reference_d_mm / 2) for one in machine.carriers]
-    high = [max(scene.index[axis], *(home[axis] for home in homes)) for axis in (0, 1)]
+    furthest = [max(home[axis] for home in homes) for axis in (0, 1)]
+    # Where the reference point lies in the work, tools are changed in front of it, and nobody knows how far they go.
+    beside = [index + INDEX_MM if index > home else home for index, home in zip(scene.index, furthest, strict=True)]
+    high = [max(pair) for pair in zip(beside, furthest, strict=True)]
     travels = (machine.travel_z_mm, machine.travel_x_mm)
     least_home = [min(home[axis] for home in homes) for axis in (0, 1)]
     low = [home - travel - OVER_MM if travel else None for home, travel in zip(least_home, travels, strict=True)]

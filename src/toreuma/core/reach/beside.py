@@ -2,11 +2,26 @@
 
 import math
 
-from toreuma.core.geometry.region import Region, box
+from toreuma.core.geometry.region import EMPTY, Region, box
 from toreuma.core.model import Carrier, Job, Machine, Tool
-from toreuma.core.model.tool import BoringTool, Drill, EndMill, Reamer, Tap, ThreadingTool, TurningTool
+from toreuma.core.model.tool import (
+    BarPuller,
+    BarStop,
+    BoringTool,
+    Drill,
+    EndMill,
+    FormTool,
+    KnurlingTool,
+    Reamer,
+    Tap,
+    ThreadingTool,
+    TurningTool,
+)
 
-__all__ = ["beside_of", "beside_r", "sizes_of", "stands_beside"]
+__all__ = ["beside_of", "beside_r", "carrier_body", "sizes_of", "stands_beside"]
+
+DISC_WIDE_MM = 60.0
+"""Of a turret's disc, along Z: what comes near comes to its face."""
 
 HIGH_MM, LEAST_WIDE_MM = 60.0, 5.0
 """So much of a tool beside is looked at, from its tip outward, and at least so wide."""
@@ -26,6 +41,12 @@ def sizes_of(tool: Tool) -> tuple[float, float]:
         return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
     if isinstance(tool, ThreadingTool) and tool.holder is not None:
         return tool.holder.functional_width_mm, tool.holder.functional_length_mm
+    if isinstance(tool, FormTool):
+        return tool.block_width_mm / 2, tool.functional_length_mm
+    if isinstance(tool, KnurlingTool):
+        return tool.head_mm / 2, tool.length_mm
+    if isinstance(tool, BarStop | BarPuller):
+        return tool.length_mm, 0.0
     blade = getattr(tool, "blade", None)
     bar = getattr(tool, "bar", None)
     if bar is not None:
@@ -55,6 +76,19 @@ def stands_beside(carrier: Carrier, tool: Tool, beside: Tool, z: float, r: float
     along_b, out_b = sizes_of(beside)
     low_r, low_z = max(beside_r(carrier, r, out, out_b, apart), 0.0), z + along - along_b
     return box(low_z, low_r, low_z + max(along_b, LEAST_WIDE_MM), low_r + HIGH_MM)
+
+
+def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
+    """The disc of a turret while a tip is at (z, r): its rim where shanks end, its face where tools stand out of it.
+
+    It turns about an axis along Z outside the work. Nothing is known of the body of other carriers.
+    """
+    if carrier.kind != "turret":
+        return EMPTY
+    along, out = sizes_of(tool)
+    disc = carrier.station_pitch_mm * carrier.stations / (2 * math.pi)
+    rim = max(r + out, 0.0)
+    return box(z + along, rim, z + along + DISC_WIDE_MM, rim + 2 * disc)
 
 
 def beside_r(carrier: Carrier, r: float, out: float, out_b: float, apart: int = 1) -> float:
