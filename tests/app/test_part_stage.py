@@ -171,7 +171,7 @@ def test_a_groove_a_thread_and_a_relief_are_added_to_a_surface(window: Window, q
     press(window, "Sharp")
     press(window, "Relief")
     relief = job_of(window).part.features[1]
-    assert (relief.form, relief.length_mm) == ("thread", 4.5)  # type: ignore[union-attr]
+    assert (relief.form, relief.length_mm) == ("thread", 7.0)  # type: ignore[union-attr]
     window.session.select(element=2)
     press(window, "Groove")
     type_into(qtbot, window, "feature.d_mm", "19")

@@ -82,7 +82,7 @@ def test_threads_are_proposed_in_the_system_of_the_job() -> None:
 
 def test_a_relief_behind_a_thread_is_its_run_out() -> None:
     relief = feature_on(demo_job("spear"), "outside", 6, "relief")
-    assert (relief["form"], relief["length_mm"], relief["depth_mm"]) == ("thread", 4.5, 1.5)
+    assert (relief["form"], relief["length_mm"], relief["depth_mm"]) == ("thread", 7.0, 1.5)
     assert feature_on(demo_job("spear"), "outside", 2, "relief")["form"] == "E"
     assert {row["form"] for row in standard_reliefs("F")} == {"F"}
 
@@ -101,7 +101,7 @@ def test_shipped_data_is_whole_and_sourced() -> None:
     assert {material.group for material in materials().values()} == set("PMKNSH")
     assert {"toolroom lathe", "slant-bed", "gang lathe", "twin-spindle mill-turn"} <= set(machines())
     assert {hold.kind for hold in holds()} == {"chuck", "collet", "mandrel", "driver"}
-    assert relief_tables()["source"]
+    assert relief_tables().source
     assert list(bar_sizes_mm("inch")) == sorted(bar_sizes_mm("inch"))
 
 

@@ -6,6 +6,7 @@ from toreuma.core.errors import PartError, ToreumaError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
 from toreuma.core.standards.knurls import PITCHES_MM
+from toreuma.core.standards.reliefs import run_out_fields, usual_undercut
 from toreuma.core.standards.threads import Thread, thread_of
 from toreuma.shipped.standards import relief_tables, thread_tables
 
@@ -128,22 +129,18 @@ def _fits(name: str, d_mm: float, side: str) -> bool:
     return abs(wanted - d_mm) < 0.02 * d_mm
 
 
-def standard_reliefs(form: str) -> list[dict[str, Any]]:
+def standard_reliefs(form: str, side: str = "outside") -> list[dict[str, Any]]:
     """Sizes the standards list for a form, as the fields of a relief with their ``name`` and ``form``."""
     tables = relief_tables()
-    if form == "thread":
-        return [
-            {
-                "form": "for pitch",
-                "name": f"{row['pitch_mm']:g}",
-                "length_mm": row["length_mm"],
-                "depth_mm": row["below_d_mm"] / 2,
-                "face_depth_mm": 0.0,
-                "radius_mm": row["radius_mm"],
-            }
-            for row in tables["thread_runouts"]
-        ]
-    return [row for row in tables["reliefs"] if row["form"] == form]
+    if form != "thread":
+        return [row.model_dump() for row in tables.of(form)]
+    rows = tables.outside if side == "outside" else tables.inside
+    found = []
+    for row, short in ((row, short) for row in rows for short in (False, True)):
+        fields = run_out_fields(tables, row.pitch_mm, "outside" if side == "outside" else "inside", short)
+        name = f"{row.pitch_mm:g} short" if short else f"{row.pitch_mm:g}"
+        found.append({**fields, "form": "for pitch", "name": name, "face_depth_mm": 0.0})
+    return found
 
 
 def _relief(job: Job, side: str, d_mm: float, shoulder_z: float) -> dict[str, Any]:
@@ -151,10 +148,8 @@ def _relief(job: Job, side: str, d_mm: float, shoulder_z: float) -> dict[str, An
     for feature in job.part.features:
         if feature.kind == "thread" and feature.side == side and feature.from_z_mm > shoulder_z:
             pitch = thread_of(feature.designation, thread_tables()).pitch_mm
-            row = min(standard_reliefs("thread"), key=lambda r: abs(float(r["name"]) - pitch))
-            sizes = {key: row[key] for key in ("length_mm", "depth_mm", "radius_mm")}
+            sizes = run_out_fields(relief_tables(), pitch, feature.side)
             return {"kind": "relief", "form": "thread", "side": side, "z_mm": shoulder_z, **sizes}
-    rows = [row for row in relief_tables()["reliefs"] if row["form"] == "E"]
-    row = rows[0 if d_mm < 10 else 1 if d_mm < 50 else 3 if d_mm < 80 else 4]
-    fields = {key: row[key] for key in ("length_mm", "depth_mm", "radius_mm")}
+    row = usual_undercut(relief_tables(), d_mm)
+    fields = {key: getattr(row, key) for key in ("length_mm", "depth_mm", "radius_mm")}
     return {"kind": "relief", "form": "E", "side": side, "z_mm": shoulder_z, **fields}

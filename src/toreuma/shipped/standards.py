@@ -6,6 +6,7 @@ from typing import Any
 from toreuma.core.standards.codes import CodeTables
 from toreuma.core.standards.fits import FitTables
 from toreuma.core.standards.general import GeneralTables
+from toreuma.core.standards.reliefs import ReliefTables
 from toreuma.core.standards.threads import ThreadTables
 from toreuma.core.units import System
 from toreuma.shipped.paths import shipped_json
@@ -38,10 +39,9 @@ def fit_tables() -> FitTables:
 
 
 @cache
-def relief_tables() -> dict[str, Any]:
+def relief_tables() -> ReliefTables:
     """Sizes of undercuts and thread run-outs."""
-    tables: dict[str, Any] = _standard("reliefs")
-    return tables
+    return ReliefTables.model_validate(_standard("reliefs"))
 
 
 @cache

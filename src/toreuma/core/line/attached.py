@@ -105,7 +105,7 @@ def _relief(placed: list[Placed], index: int, side: Side, tables: LineTables, un
         )
     piece = Piece([Token("name", "", step.start, step.end)], tables, units)
     pitch = step.thread.pitch_mm if step.thread is not None else None
-    fields = relief_fields(piece, step.relief, pitch, one.d0)
+    fields = relief_fields(piece, step.relief, pitch, one.d0, side)
     z, toward = (one.z1, "front") if back else (one.z0, "back")
     return {**fields, "side": side, "z_mm": z, "toward": toward}
 

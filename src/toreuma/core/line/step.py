@@ -49,9 +49,10 @@ class CornerWord:
 
 @dataclass(frozen=True)
 class ReliefWord:
-    """``form`` empty: a thread's run-out on a thread, else form E by diameter."""
+    """``form`` empty: a thread's run-out on a thread, ``short`` or the usual one, else form E by diameter."""
 
     form: str = ""
+    short: bool = False
     radius_mm: float | None = None
     depth_mm: float | None = None
 
@@ -320,8 +321,10 @@ def _arc(piece: Piece, step: Step) -> Step:
 
 
 def _relief(piece: Piece) -> ReliefWord:
-    """``relief``, ``relief E``, ``relief F 0.6x0.3``."""
+    """``relief``, ``relief short``, ``relief E``, ``relief F 0.6x0.3``."""
     piece.take("relief", "undercut")
+    if piece.take("short"):
+        return ReliefWord(short=True)
     token = piece.peek()
     if token is None or token.kind != "word" or token.low not in ("e", "f"):
         return ReliefWord()
@@ -332,7 +335,7 @@ def _relief(piece: Piece) -> ReliefWord:
     radius = piece.length("the radius of the relief")
     if not piece.take("x"):
         raise piece.wrong("the depth of the relief is missing", "type radius x depth, such as F 0.6x0.3")
-    return ReliefWord(form, radius, piece.length("the depth of the relief"))
+    return ReliefWord(form, radius_mm=radius, depth_mm=piece.length("the depth of the relief"))
 
 
 def _knurl(piece: Piece) -> tuple[str, float]:

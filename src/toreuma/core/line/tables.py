@@ -1,9 +1,9 @@
 """The standards' tables the line is read with."""
 
 from dataclasses import dataclass
-from typing import Any
 
 from toreuma.core.standards.fits import FitTables
+from toreuma.core.standards.reliefs import ReliefTables
 from toreuma.core.standards.threads import ThreadTables
 
 __all__ = ["LineTables"]
@@ -15,4 +15,4 @@ class LineTables:
 
     fits: FitTables
     threads: ThreadTables
-    reliefs: dict[str, Any]
+    reliefs: ReliefTables

@@ -153,13 +153,20 @@ def relief(piece: Piece, side: str) -> Waiting:
         piece.take("pitch")
         thread = piece.thread()
         pitch = thread.pitch_mm if thread else piece.length("the pitch")
+    short = bool(pitch is not None and piece.take("short"))
     first = second = None
     if pitch is None and piece.kind_is("number"):
         first = piece.length("the radius")
         if not piece.take("x"):
             raise piece.wrong("the depth of the relief is missing", "type radius x depth, such as F 0.6x0.3")
         second = piece.length("the depth")
-    fields = relief_fields(piece, ReliefWord("" if pitch else form, first, second), pitch, 0.0)
+    fields = relief_fields(
+        piece,
+        ReliefWord("" if pitch else form, short, first, second),
+        pitch,
+        0.0,
+        "inside" if side == "inside" else "outside",
+    )
     place = place_at(piece, "relief")
     assert place is not None
     fields["toward"] = "back" if piece.take("back") else "front"

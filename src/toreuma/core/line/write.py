@@ -87,9 +87,9 @@ def _candidates(one: Placed, side: Side, features: list[Feature], tables: LineTa
             d, size = seat_of(thread, side)
             if abs(d - one.d0) < SAME_MM and size == one.step.size:
                 bare = replace(one.step, thread=thread, thread_text=feature.designation, size=None)
-                found += [replace(bare, relief=ReliefWord()), bare]
+                found += [replace(bare, relief=ReliefWord(short=short)) for short in (False, True)] + [bare]
         if feature.kind == "relief" and feature.side == side and feature.form != "thread":
-            words = (ReliefWord(), ReliefWord(feature.form, feature.radius_mm, feature.depth_mm))
+            words = (ReliefWord(), ReliefWord(feature.form, radius_mm=feature.radius_mm, depth_mm=feature.depth_mm))
             found += [replace(one.step, relief=word) for word in words]
         if feature.kind == "knurl" and side == "outside":
             found.append(replace(one.step, knurl=(feature.form, feature.pitch_mm)))

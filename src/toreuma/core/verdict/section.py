@@ -127,14 +127,19 @@ def compared(
 
 
 def _piece(region: Region, part: Region, corners: Sequence[Corner], noses: Sequence[float]) -> Piece:
-    thick = thickness(region, part)
     near = [corner for corner in corners if region.distance(shapely.Point(corner.at)) < NEAR_MM]
     for nose in noses if near else ():
         reach = shapely.union_all([shapely.Point(one.at).buffer(MORE * one.reach_mm(nose)) for one in near])
         fits = region.area <= MORE * sum(one.rest_mm2(nose) for one in near) + LEAST_MM2
         if fits and region.difference(reach).area < LEAST_MM2:
-            return Piece(region, thick, nose)
-    return Piece(region, thick, None)
+            return Piece(region, thickness(region, part), nose)
+    # What a nose rounds in a corner it joins says nothing of a layer: that is as thick as it is beside the corner.
+    beside = region
+    if near and noses:
+        corner = [shapely.Point(one.at).buffer(MORE * one.reach_mm(noses[-1])) for one in near]
+        beside = region.difference(shapely.union_all(corner))
+    beside = region if beside.area < LEAST_MM2 else beside
+    return Piece(region, thickness(beside, part), None)
 
 
 def _touches(region: Region, line: Region) -> bool:

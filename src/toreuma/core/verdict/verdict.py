@@ -145,8 +145,7 @@ def _state(found: Found, size: SizeMade | None, ground: _Ground, made: Made | No
         return "allowed", said("{} for a later cut, as asked in '{}'", q(stay.leave_mm), stay.operation), ""
     if stands:  # places are looked at some way apart: a rib between them is seen by its piece
         worst = max(stands, key=lambda piece: piece.thick_mm)
-        seen = found.over_um > drawn.allowed_um
-        over = q(found.over_um / 1000 if seen else worst.thick_mm, "mm", ".3f")
+        over = q(worst.thick_mm, "mm", ".3f")
         return "open", said("{} stands at {}", over, place_text(*_middle(worst.region))), "an operation that reaches it"
     if found.under_um > drawn.allowed_um:
         cure = "a blank with metal there" if made is None else "a cut that leaves it: what is gone stays gone"

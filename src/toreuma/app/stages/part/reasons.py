@@ -243,9 +243,13 @@ def _feature(panel: PartReasons, job: Job, index: int) -> None:
     if feature.kind == "relief":
         forms = (("Form E: cylinder", "E"), ("Form F: cylinder and face", "F"), ("Thread run-out", "thread"))
         panel.choice("form", "Form", forms, feature.form, lambda j, v: changed_feature(j, index, form=v))
-        sizes = tuple((f"{row['form']} {row['name']}", row["name"]) for row in standard_reliefs(feature.form))
+        sizes = tuple(
+            (f"{row['form']} {row['name']}", row["name"]) for row in standard_reliefs(feature.form, feature.side)
+        )
         if sizes:
-            now = next((row["name"] for row in standard_reliefs(feature.form) if _is_size(feature, row)), "")
+            now = next(
+                (row["name"] for row in standard_reliefs(feature.form, feature.side) if _is_size(feature, row)), ""
+            )
             options = (("typed", ""), *sizes)
             panel.choice("standard", "Standard size", options, now, lambda j, v: _sized_relief(j, index, v))
         ways = (("In front of the shoulder", "front"), ("Behind the shoulder", "back"))
@@ -274,7 +278,7 @@ def _is_size(feature: Any, row: dict[str, Any]) -> bool:
 def _sized_relief(job: Job, index: int, name: str) -> Job:
     """The relief with the sizes of a standard one."""
     feature: Any = job.part.features[index]
-    row = next((row for row in standard_reliefs(feature.form) if row["name"] == name), None)
+    row = next((row for row in standard_reliefs(feature.form, feature.side) if row["name"] == name), None)
     return changed_feature(job, index, **{key: row[key] for key in RELIEF_SIZES}) if row else job
 
 
