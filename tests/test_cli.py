@@ -158,7 +158,7 @@ def test_a_truncated_job_says_where(spear: Job, tmp_path: Path) -> None:
 
 def test_thread_and_fit_speak_json() -> None:
     thread = json.loads(toreuma("thread", "M10x1.5", "--json").stdout)
-    assert thread["external"]["pitch_mm"] == {"min": 8.861721, "max": 8.993721}
+    assert thread["external"]["pitch_mm"] == {"min": 8.862, "max": 8.994}
     assert thread["wires"]["best_mm"] == pytest.approx(0.866, abs=1e-3)
     assert thread["tap_drill_mm"] == 8.5
     fit = json.loads(toreuma("fit", "25 H7", "--json").stdout)

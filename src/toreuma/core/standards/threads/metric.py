@@ -11,12 +11,20 @@ from toreuma.core.standards.threads.thread import Limits, Side, Thread
 
 __all__ = ["METRIC", "metric_thread", "pitch_tolerance_um"]
 
+_N = r"\d+(?:[.,]\d+)?"
+_LEFT = r"[\s-]+LH"
 METRIC = re.compile(
-    r"^M\s*(?P<d>\d+(?:\.\d+)?)(?:\s*[xX×*]\s*(?:Ph\s*(?P<lead>\d+(?:\.\d+)?)\s*P\s*)?(?P<p>\d+(?:\.\d+)?))?"
-    r"(?:\s*-\s*(?P<tol>\d[A-Za-z](?:\d[A-Za-z])?))?"
-    r"(?P<left>\s*-?\s*LH)?$"
+    rf"^[Mm]\s*(?P<d>{_N})"
+    rf"(?:\s*[xX×*]\s*(?:Ph\s*(?P<lead>{_N})\s*P\s*(?P<p2>{_N})|(?P<lead3>{_N})\s*\(\s*P\s*(?P<p3>{_N})\s*\)|(?P<p>{_N})))?"
+    rf"(?P<left1>{_LEFT})?"
+    r"(?:[\s-]+(?P<tol>\d[A-Za-z](?:\d[A-Za-z])?)(?:\s*/\s*(?P<tol2>\d[A-Za-z](?:\d[A-Za-z])?))?)?"
+    rf"(?P<left>{_LEFT})?$"
 )
-"""``M10``, ``M10x1``, ``M10x1.5-6g``, ``M8-5g6g``, ``M20x1.5-6H LH``, ``M16xPh3P1.5-6g`` with two starts."""
+"""``M10``, ``m12x1,5``, ``M10x1.5-6g``, ``M8 6H``, ``M8-5g6g``, ``M12-6H/6g``, ``M20x1.5-6H LH``, ``M20x1.5-LH-6g``,
+``M16xPh3P1.5-6g`` and ``M16x3(P1.5)`` with two starts."""
+
+FINE_UP_TO_MM = 1.4
+"""Up to this diameter a thread without a class is 6h and 5H (ISO 965-1)."""
 
 SOURCE = "ISO 68-1, ISO 965-1"
 
@@ -24,8 +32,9 @@ SOURCE = "ISO 68-1, ISO 965-1"
 def metric_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     """Limits of a metric thread. Raises `StandardError`."""
     table = tables.metric
-    d = float(match["d"])
-    pitch = float(match["p"]) if match["p"] else by_pitch(table.coarse_pitch_mm, d)
+    d = _number(match["d"])
+    typed = match["p"] or match["p2"] or match["p3"]
+    pitch = _number(typed) if typed else by_pitch(table.coarse_pitch_mm, d)
     name = match.string.strip()
     if pitch is None:
         raise StandardError(name, f"M{d:g} has no standard coarse pitch", f"give the pitch, like M{d:g}x1")
@@ -33,18 +42,17 @@ def metric_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
         raise StandardError(
             name, "the standard has no such thread", "use M1 to M355 with a pitch of 0.2 to 8 mm below half of it"
         )
-    starts = round(float(match["lead"]) / pitch) if match["lead"] else 1
-    if starts < 1 or (match["lead"] and abs(starts * pitch - float(match["lead"])) > 1e-9):
+    said = match["lead"] or match["lead3"]
+    starts = round(_number(said) / pitch) if said else 1
+    if starts < 1 or (said and abs(starts * pitch - _number(said)) > 1e-9):
         raise StandardError(
             name, "the lead is no multiple of the pitch", f"write it like M{d:g}xPh{2 * pitch:g}P{pitch:g}"
         )
     lead = f"Ph{starts * pitch:g}P" if starts > 1 else ""
-    tolerance = match["tol"] or ""
-    ext, internal = ("6g", "6H")
-    if tolerance:
-        ext, internal = (tolerance, "6H") if tolerance[-1].islower() else ("6g", tolerance)
+    ext, internal = _classes(name, d, match["tol"] or "", match["tol2"] or "")
+    left = bool(match["left"] or match["left1"])
     return Thread(
-        designation=f"M{d:g}x{lead}{pitch:g}{' LH' if match['left'] else ''}",
+        designation=f"M{d:g}x{lead}{pitch:g}{' LH' if left else ''}",
         family="metric",
         starts=starts,
         d_mm=d,
@@ -56,8 +64,25 @@ def metric_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
         depth_internal=0.541266 * pitch,
         tap_drill_mm=d - pitch,
         source=table.source,
-        left_hand=bool(match["left"]),
+        left_hand=left,
     )
+
+
+def _number(text: str) -> float:
+    return float(text.replace(",", "."))
+
+
+def _classes(name: str, d: float, first: str, second: str) -> tuple[str, str]:
+    """Tolerance classes outside and inside, as typed or as the standard means them where none is."""
+    ext, internal = ("6h", "5H") if d <= FINE_UP_TO_MM else ("6g", "6H")
+    for one in filter(None, (first, second)):
+        if one[-1].islower():
+            ext = one
+        else:
+            internal = one
+    if first and second and first[-1].islower() is second[-1].islower():
+        raise StandardError(name, f"{first}/{second} names two classes of one side", "write nut/bolt, like 6H/6g")
+    return ext, internal
 
 
 def _external(name: str, d: float, pitch: float, tolerance: str, table: MetricTables) -> Side:
@@ -66,13 +91,18 @@ def _external(name: str, d: float, pitch: float, tolerance: str, table: MetricTa
     es = allowance_um(name, pitch_zone[1], pitch, table.allowance_um) / 1000
     td = _grade(name, "major_external", major_zone[0], 180 * pitch ** (2 / 3) - 3.15 / math.sqrt(pitch), pitch, table)
     td2 = pitch_tolerance_um(name, "pitch_external", pitch_zone[0], d, pitch, table) / 1000
-    d2 = d - 0.649519 * pitch - es
+    d2 = round(d - 0.649519 * pitch, 3) - es
     return Side(
-        Limits(d - es - td / 1000, d - es),
-        Limits(d2 - td2, d2),
-        Limits(d2 - td2 - 0.616025 * pitch, d - 1.082532 * pitch - es),
+        _um(d - es - td / 1000, d - es),
+        _um(d2 - td2, d2),
+        _um(d2 - td2 - 0.616025 * pitch, round(d - 1.082532 * pitch, 3) - es),
         tolerance,
     )
+
+
+def _um(least: float, most: float) -> Limits:
+    """Limits in whole micrometres, as the standard prints them."""
+    return Limits(round(least, 3), round(most, 3))
 
 
 def _internal(name: str, d: float, pitch: float, tolerance: str, table: MetricTables) -> Side:
@@ -85,8 +115,8 @@ def _internal(name: str, d: float, pitch: float, tolerance: str, table: MetricTa
     basic = 230 * pitch**0.7 if pitch >= 1 else 433 * pitch - 190 * pitch**1.22
     td1 = _grade(name, "minor_internal", minor_zone[0], basic, pitch, table) / 1000
     td2 = pitch_tolerance_um(name, "pitch_internal", pitch_zone[0], d, pitch, table) / 1000
-    d2, d1 = d - 0.649519 * pitch + ei, d - 1.082532 * pitch + ei
-    return Side(Limits(d + ei, d2 + td2 + 0.793857 * pitch), Limits(d2, d2 + td2), Limits(d1, d1 + td1), tolerance)
+    d2, d1 = round(d - 0.649519 * pitch, 3) + ei, round(d - 1.082532 * pitch, 3) + ei
+    return Side(_um(d + ei, d2 + td2 + 0.793857 * pitch), _um(d2, d2 + td2), _um(d1, d1 + td1), tolerance)
 
 
 def allowance_um(name: str, letter: str, pitch: float, rows: dict[str, Row]) -> float:
@@ -105,28 +135,26 @@ def allowance_um(name: str, letter: str, pitch: float, rows: dict[str, Row]) -> 
 
 
 def pitch_tolerance_um(name: str, which: str, grade: str, d: float, pitch: float, table: MetricTables) -> float:
-    """``Td2`` or ``TD2``, µm: 90 P^0.4 d^0.1 times the grade's factor, d the mean of the standard's step."""
-    factor = table.grade_factors[which].get(grade)
-    if factor is None:
-        known = ", ".join(table.grade_factors[which])
-        raise StandardError(name, f"there is no grade {grade} for this diameter", f"use one of {known}")
+    """``Td2`` or ``TD2``, µm, as the standard prints it; for a pitch its table does not list in this step of diameters
+    90 P^0.4 d^0.1 times the grade's factor, d the mean of the step."""
     steps = table.diameter_steps_mm
     index = min(max(bisect_left(steps, d), 1), len(steps) - 1)
-    listed = table.exceptions_um[which].get(f"{steps[index - 1]:g}")
-    if isinstance(listed, dict) and factor in (1, 1.32):
-        exact = by_pitch(listed, pitch)
-        if exact is not None:
-            return exact
+    rows = table.pitch_um[which][f"{steps[index - 1]:g}"]
     mean = math.sqrt(steps[index - 1] * steps[index])
-    return to_r40(factor * 90 * pitch**0.4 * mean**0.1)
+    return _tolerance(name, which, grade, rows, 90 * pitch**0.4 * mean**0.1, pitch, table)
 
 
 def _grade(name: str, which: str, grade: str, basic_um: float, pitch: float, table: MetricTables) -> float:
-    factor = table.grade_factors[which].get(grade)
-    if factor is None:
-        known = ", ".join(table.grade_factors[which])
-        raise StandardError(name, f"there is no grade {grade} for this diameter", f"use one of {known}")
-    listed = table.exceptions_um[which].get(f"{pitch:g}")
-    if factor == 1 and isinstance(listed, float | int):
-        return float(listed)
-    return to_r40(factor * basic_um)
+    return _tolerance(name, which, grade, table.crest_um[which], basic_um, pitch, table)
+
+
+def _tolerance(
+    name: str, which: str, grade: str, rows: dict[str, Row], basic_um: float, pitch: float, table: MetricTables
+) -> float:
+    """A tolerance of the table, or by the formula where the pitch has no row. Raises `StandardError`."""
+    row, factors = rows.get(f"{pitch:g}"), table.grade_factors[which]
+    known = list(row) if row is not None else list(factors)
+    if grade not in known:
+        what = f"there is no grade {grade} for this diameter and pitch"
+        raise StandardError(name, what, f"use one of {', '.join(known)}")
+    return row[grade] if row is not None else to_r40(factors[grade] * basic_um)

@@ -17,12 +17,16 @@ Row = dict[str, float]
 
 
 class MetricTables(Value):
+    """``pitch_um`` has the tolerances of the pitch diameter by side, step of diameters and pitch, ``crest_um`` those of
+    major (outside) and minor (inside) diameter by pitch; each row by grade."""
+
     source: str
     coarse_pitch_mm: Row
     allowance_um: dict[str, Row]
     diameter_steps_mm: tuple[float, ...]
     grade_factors: dict[str, Row]
-    exceptions_um: dict[str, dict[str, Row] | Row]
+    pitch_um: dict[str, dict[str, dict[str, Row]]]
+    crest_um: dict[str, dict[str, Row]]
 
 
 class UnifiedTables(Value):
