@@ -7,7 +7,7 @@ import numpy as np
 import shapely
 
 from toreuma.core.findings import Finding, place_text
-from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, polygons, thickness, union
+from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, polygons, thickness, union, without_film
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
@@ -119,8 +119,10 @@ def prove(
         [depth_inside(gouged, cutter.guarded), bored.gouge_um / 1000, *(gouge.depth_mm for gouge in cutter.gouges)]
     )
     around = final if not cutter.piece.is_empty else final.intersection(box(scene.profile.back_z, 0, 1e5, 1e5))
-    extra = _without_film(around.difference(union([scene.part, *(one.raised for one in cutter.rolled)])))
-    undeclared = _without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)))
+    extra = without_film(
+        around.difference(union([scene.part, *(one.raised for one in cutter.rolled)])), LIMIT_UM / 1000
+    )
+    undeclared = without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)), LIMIT_UM / 1000)
     leftover_um = max(1000 * thickness(undeclared, scene.part), bored.leftover_um)
     kept = extra.intersection(declared)
     left = _left(undeclared, scene)
@@ -162,18 +164,12 @@ def prove(
         threads=made,
         sizes=sizes_made(job, scene.shape, final),
         surfaces=surfaces_made(job, scene, final.difference(scene.shape.ridges) if cutter.rolled else final),
-        gouged=_without_film(gouged),
+        gouged=without_film(gouged, LIMIT_UM / 1000),
         gouges=deep,
         left=left,
         milled=bored.each,
         tapped=tuple(cutter.tapped),
     )
-
-
-def _without_film(region: Region) -> Region:
-    """Without layers thinner than twice the limit: what the resolution of a program leaves everywhere."""
-    opened = region.buffer(-LIMIT_UM / 1000, join_style="mitre").buffer(LIMIT_UM / 1000, join_style="mitre")
-    return shapely.union_all(polygons(opened.intersection(region)))
 
 
 def _tool_findings(cutter: Cutter, program: Program) -> list[Finding]:

@@ -9,10 +9,10 @@ import numpy as np
 import shapely
 
 from toreuma.core.geometry.elements import Points
-from toreuma.core.geometry.region import Region, polygons, rings, thickness
+from toreuma.core.geometry.region import Region, polygons, rings, thickness, without_film
 from toreuma.core.verdict.drawn import Drawn
 
-__all__ = ["Corner", "Found", "Piece", "compared", "inner_corners", "without_film"]
+__all__ = ["Corner", "Found", "Piece", "compared", "inner_corners"]
 
 FILM_MM = 0.002
 NEAR_MM = 0.006
@@ -74,12 +74,6 @@ class Found:
         return tuple(one for one in self.pieces if one.nose_mm is not None)
 
 
-def without_film(region: Region) -> Region:
-    """Without layers that the resolution of a program leaves everywhere."""
-    opened = region.buffer(-FILM_MM, join_style="mitre").buffer(FILM_MM, join_style="mitre")
-    return shapely.union_all(polygons(opened.intersection(region)))
-
-
 def inner_corners(part: Region) -> tuple[Corner, ...]:
     """Every sharp inner corner of a half section, away from the axis."""
     found = []
@@ -109,7 +103,7 @@ def compared(
     ``spared`` is where threads are cut below the drawn surface, ``raised`` where knurls stand above it; ``noses_mm``
     are the rounds of the tools there are.
     """
-    extra = without_film(final.difference(shapely.union(part, raised)))
+    extra = without_film(final.difference(shapely.union(part, raised)), FILM_MM)
     corners, noses = inner_corners(part), sorted({round(nose, 4) for nose in noses_mm if nose > 0})
     pieces = [_piece(one, part, corners, noses) for one in polygons(extra) if one.area > LEAST_MM2]
     boundary = shapely.boundary(final)
