@@ -138,3 +138,47 @@ def test_what_the_standard_does_not_have_is_refused() -> None:
     for name in ("M1-6H", "M10-3g", "M10-6g/6h", "MJ10x1"):
         with pytest.raises(StandardError):
             thread_of(name, TABLES)
+
+
+@pytest.mark.parametrize(
+    ("name", "drill"),
+    [
+        ("M3", 2.5),
+        ("M4", 3.3),
+        ("M5", 4.2),
+        ("M6", 5.0),
+        ("M8", 6.8),
+        ("M10", 8.5),
+        ("M12", 10.2),
+        ("M16", 14.0),
+        ("M20", 17.5),
+        ("M24", 21.0),
+        ("M10x1.25", 8.8),
+        ("M8x1", 7.0),
+        ("M12x1.25", 10.8),
+        ("M2.5", 2.05),
+        ("1/4-20 UNC", 5.1),
+        ("5/16-18 UNC", 6.6),
+        ("3/8-16 UNC", 8.0),
+        ("1/2-13 UNC", 10.8),
+        ("#10-32 UNF", 4.1),
+        ("#8-32 UNC", 3.5),
+        ("1/4-28 UNF", 5.5),
+        ("1/2-20 UNF", 11.5),
+    ],
+)
+def test_drills_for_taps(name: str, drill: float) -> None:
+    """ISO 2306; each leaves a core within the limits of the nut."""
+    thread = thread_of(name, TABLES)
+    assert thread.tap_drill_mm == drill
+    assert thread.internal.minor.min - 0.02 <= drill <= thread.internal.minor.max
+
+
+def test_every_listed_drill_lies_in_the_limits_of_its_nut() -> None:
+    for name, drill in TABLES.tap_drills_mm.items():
+        minor = thread_of(name, TABLES).internal.minor
+        assert minor.min - 0.05 <= drill <= minor.max + 0.005, name
+
+
+def test_a_forming_tap_takes_a_larger_drill() -> None:
+    assert thread_of("M8", TABLES).form_tap_drill_mm == pytest.approx(8 - 0.45 * 1.25, abs=0.05)

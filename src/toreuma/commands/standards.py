@@ -1,5 +1,6 @@
 """``decode``, ``thread`` and ``fit``: what the standards say."""
 
+from collections.abc import Callable
 from typing import Annotated
 
 import typer
@@ -43,21 +44,37 @@ def thread_command(
         print_json(thread_report(thread))
         return
     hand = ", left hand" if thread.left_hand else ""
-    print(f"{thread.designation}  {thread.family}, pitch {thread.pitch_mm:.4f} mm, {thread.starts} start{hand}")
+    show = _in_inches if thread.family in INCH_FAMILIES else _in_mm
+    turns = f", {25.4 / thread.pitch_mm:g} threads per inch" if thread.family in INCH_FAMILIES else ""
+    pitch = show(thread.pitch_mm, 4)
+    print(f"{thread.designation}  {thread.family}, pitch {pitch}{turns}, {thread.starts} start{hand}")
     for name, side in (("external", thread.external), ("internal", thread.internal)):
-        print(f"  {name} {side.tolerance}: {_side(side)}")
-    print(f"  depth on radius: external {thread.depth_external:.4f} mm, internal {thread.depth_internal:.4f} mm")
+        print(f"  {name} {side.tolerance}: {_side(side, show)}")
+    depths = show(thread.depth_external, 4), show(thread.depth_internal, 4)
+    print(f"  depth on radius: external {depths[0]}, internal {depths[1]}")
     wires = thread.wires
-    print(f"  over three wires of {wires.best:.4f} mm: {wires.over.min:.4f} to {wires.over.max:.4f} mm")
-    print(f"  tap drill {thread.tap_drill_mm:.3f} mm")
+    print(f"  over three wires of {show(wires.best, 4)}: {show(wires.over.min, 4)} to {show(wires.over.max, 4)}")
+    print(f"  tap drill {show(thread.tap_drill_mm, 3)}")
     for note in thread.notes:
         print(f"  {note}")
     print(f"  source: {thread.source}")
 
 
-def _side(side: Side) -> str:
+INCH_FAMILIES = ("unified", "acme", "npt")
+
+
+def _in_mm(mm: float, places: int) -> str:
+    return f"{mm:.{places}f} mm"
+
+
+def _in_inches(mm: float, places: int) -> str:
+    """As the inch standards print: a place more than in millimetres, with those beside it."""
+    return f"{mm / 25.4:.4f} in ({mm:.{places}f} mm)"
+
+
+def _side(side: Side, show: Callable[[float, int], str]) -> str:
     return ", ".join(
-        f"{name} Ø {limits.min:.3f} to {limits.max:.3f} mm"
+        f"{name} Ø {show(limits.min, 3)} to {show(limits.max, 3)}"
         for name, limits in (("major", side.major), ("pitch", side.pitch), ("minor", side.minor))
     )
 

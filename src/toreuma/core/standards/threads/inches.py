@@ -1,6 +1,7 @@
 """Sizes as the inch standards write them: ``1/2``, ``1-1/8``, ``#10``, ``.250``."""
 
 import re
+from fractions import Fraction
 
 from toreuma.core.errors import StandardError
 
@@ -28,6 +29,16 @@ def inch_size(text: str) -> float:
 
 
 def listed_size(text: str) -> str:
-    """The size as the tables list it."""
+    """The size as the tables list it: decimals as the fraction they are, or the numbered size."""
     plain = re.sub(r"\s+", "-", text.strip())
-    return plain if "/" in plain or plain.startswith("#") else f"{float(plain):g}"
+    if "/" in plain or plain.startswith("#"):
+        return plain
+    size = float(plain)
+    numbered = next((n for n in range(13) if abs(0.060 + 0.013 * n - size) < 5e-5), None)
+    if "." in plain and numbered is not None:
+        return f"#{numbered}"
+    sixteenths = round(16 * size)
+    if "." not in plain or sixteenths == 0 or abs(sixteenths / 16 - size) > 6e-4:
+        return f"{size:g}"
+    whole, rest = divmod(Fraction(sixteenths, 16), 1)
+    return "-".join(str(one) for one in (whole, rest) if one)

@@ -62,7 +62,7 @@ def metric_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
         internal=_internal(name, d, pitch, internal, table),
         depth_external=0.613434 * pitch,
         depth_internal=0.541266 * pitch,
-        tap_drill_mm=d - pitch,
+        tap_drill_mm=tables.tap_drills_mm.get(f"M{d:g}x{pitch:g}", d - pitch),
         source=table.source,
         left_hand=left,
     )

@@ -84,7 +84,7 @@ class AcmeTables(Value):
 
 
 class ThreadTables(Value):
-    """One table per family."""
+    """One table per family; ``tap_drills_mm`` has the drills of ISO 2306 by thread without its class."""
 
     metric: MetricTables
     unified: UnifiedTables
@@ -92,6 +92,7 @@ class ThreadTables(Value):
     npt: NptTables
     trapezoidal: TrapezoidalTables
     acme: AcmeTables
+    tap_drills_mm: Row
 
 
 def by_pitch(row: Row, pitch_mm: float) -> float | None:

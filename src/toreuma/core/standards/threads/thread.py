@@ -80,5 +80,5 @@ class Thread:
 
     @property
     def form_tap_drill_mm(self) -> float | None:
-        """Hole for a forming tap, ``d - P/2``; only 60 degree threads are formed."""
-        return self.d_mm - self.pitch_mm / 2 if self.flank_deg == 60 and not self.taper else None
+        """Hole for a forming tap, ``d - 0.45 P``: typical, for 65 % of the depth; only 60 degree threads are formed."""
+        return self.d_mm - 0.45 * self.pitch_mm if self.flank_deg == 60 and not self.taper else None
