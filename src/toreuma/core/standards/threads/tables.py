@@ -62,13 +62,15 @@ class NptTables(Value):
 
 
 class TrapezoidalTables(Value):
+    """``pitch_um`` has the tolerances of the pitch diameter by side, step of diameters, pitch and grade."""
+
     source: str
     clearance_mm: Row
     major_external_um: Row
     minor_internal_um: Row
     allowance_um: dict[str, Row]
     usual_pitch_mm: Row
-    exceptions_um: dict[str, dict[str, Row]]
+    pitch_um: dict[str, dict[str, dict[str, Row]]]
 
 
 class AcmeClass(Value):

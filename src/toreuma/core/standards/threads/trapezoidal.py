@@ -28,6 +28,9 @@ ACME = re.compile(
 EXTERNAL_SHARE = {"7": 1.25, "8": 1.6, "9": 2.0}
 INTERNAL_SHARE = {"7": 1.7, "8": 2.12, "9": 2.65}
 
+SEVERAL_STARTS = ((1, 1.0), (2, 1.12), (3, 1.25), (4, 1.4), (math.inf, 1.6))
+"""Tolerances of the pitch diameter grow with the number of starts (ISO 2903)."""
+
 
 def trapezoidal_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     """``d2 = d - P/2``, ``d3 = d - P - 2 ac``, ``D1 = d - P``, ``D4 = d + 2 ac``. Raises `StandardError`."""
@@ -50,13 +53,16 @@ def trapezoidal_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     ext, internal = (tolerance, f"{tolerance[0]}H") if tolerance[-1].islower() else (f"{tolerance[0]}e", tolerance)
     if ext[0] not in EXTERNAL_SHARE:
         raise StandardError(name, f"there is no grade {ext[0]}", "use 7, 8 or 9")
+    if internal[0] not in INTERNAL_SHARE:
+        raise StandardError(name, f"there is no grade {internal[0]}", "use 7, 8 or 9")
     steps = metric.diameter_steps_mm
     index = next((i for i, step in enumerate(steps) if step >= d), len(steps) - 1)
     low_step = f"{steps[index - 1]:g}"
     base = 90 * pitch**0.4 * math.sqrt(steps[index - 1] * steps[index]) ** 0.1
-    listed = by_pitch(table.exceptions_um["external"].get(low_step, {}), pitch) if ext[0] == "7" else None
-    td2 = (listed or to_r40(EXTERNAL_SHARE[ext[0]] * base)) / 1000
-    big_td2 = to_r40(INTERNAL_SHARE[internal[0]] * base) / 1000
+    several = next(factor for most, factor in SEVERAL_STARTS if starts <= most)
+    rows = {side: by_step.get(low_step, {}).get(f"{pitch:g}", {}) for side, by_step in table.pitch_um.items()}
+    td2 = several * (rows["external"].get(ext[0]) or to_r40(EXTERNAL_SHARE[ext[0]] * base)) / 1000
+    big_td2 = several * (rows["internal"].get(internal[0]) or to_r40(INTERNAL_SHARE[internal[0]] * base)) / 1000
     es = allowance_um(name, ext[1], pitch, table.allowance_um) / 1000
     d2, d3 = d - pitch / 2, d - pitch - 2 * ac
     return Thread(
