@@ -18,6 +18,7 @@ from toreuma.core.reach.tool_reach import reach_on, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
+from toreuma.core.standards.threads.same import cuts_thread
 
 __all__ = ["Ask", "groove_depth_mm", "whole_candidates"]
 
@@ -169,7 +170,7 @@ def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
     hole = ask.feature
     if not isinstance(tool, Tap) or not isinstance(hole, AxialHole):
         return None
-    if _plain(tool.thread) != _plain(hole.thread):
+    if not cuts_thread(tool.thread, tool.pitch_mm, hole.thread, hole.d_mm):
         return None
     blind = hole.depth_mm is not None
     deep = hole.thread_length_mm or hole.depth_mm or 0.0
@@ -189,12 +190,6 @@ def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
 
 def _chips(tool: Tap) -> str:
     return {"through": "ahead of the tap", "blind": "backward", "forming": "nowhere: it makes none"}[tool.form]
-
-
-def _plain(designation: str) -> str:
-    """A designation without class, blanks and case."""
-    text = designation.replace(" ", "").removeprefix("#").upper()
-    return text.split("-")[0] if text.startswith("M") else text.removesuffix("-2A").removesuffix("-2B")
 
 
 def _centre(ask: Ask, tool: WholeTool) -> Verdict | None:

@@ -15,6 +15,7 @@ from toreuma.core.model.feature import Feature, Flats, HolePattern, Slot
 from toreuma.core.model.tool import Drill, EndMill, Tap, Tool
 from toreuma.core.scene import build_scene
 from toreuma.core.spoken import q, said
+from toreuma.core.standards.threads.same import cuts_thread
 
 __all__ = ["MilledStep", "with_milled"]
 
@@ -120,7 +121,8 @@ def _tools(feature: Feature, store: Catalogue, rack: Collection[str]) -> list[tu
 def _hole_tools(
     feature: HolePattern, name: str, store: Catalogue, rack: Collection[str]
 ) -> list[tuple[Tool, str, tuple[str, ...]]]:
-    tap = next((one for one in store.tools if isinstance(one, Tap) and one.thread == feature.thread), None)
+    taps = [one for one in store.tools if isinstance(one, Tap)] if feature.thread else []
+    tap = next((one for one in taps if cuts_thread(one.thread, one.pitch_mm, feature.thread, feature.d_mm)), None)
     if feature.thread and tap is None:
         return []
     wanted = tap.d_mm - tap.pitch_mm if tap is not None else feature.d_mm

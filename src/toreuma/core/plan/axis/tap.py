@@ -14,6 +14,7 @@ from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, W
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.spoken import q, said
+from toreuma.core.standards.threads.same import cuts_thread
 
 __all__ = ["CLEAR_PITCHES", "plan_tap"]
 
@@ -138,7 +139,7 @@ def _findings(
             "chips jam: a longer tap",
         )
     thread = hole.thread if hole is not None else ""
-    if thread and not _same(thread, tool.thread):
+    if thread and not cuts_thread(tool.thread, tool.pitch_mm, thread, hole.d_mm if hole is not None else None):
         add(
             "error", "tap.other", f"the hole wants {thread}, {tool.id} cuts {tool.thread}", "choose the tap of the hole"
         )
@@ -157,11 +158,3 @@ def _findings(
             "set its pull so that it does not press the tap in",
         )
     return tuple(found)
-
-
-def _same(a: str, b: str) -> bool:
-    def plain(text: str) -> str:
-        text = text.replace(" ", "").lstrip("#").upper()
-        return text.split("-6")[0] if text.startswith("M") else text.removesuffix("-2B")
-
-    return plain(a) == plain(b)

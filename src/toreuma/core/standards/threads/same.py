@@ -1,0 +1,60 @@
+"""Whether two designations name the same thread, however they are written."""
+
+import re
+
+from toreuma.core.standards.threads.inches import INCH_SIZE, MM, inch_size, listed_size
+from toreuma.core.standards.threads.metric import METRIC
+
+__all__ = ["cuts_thread"]
+
+INCH = re.compile(
+    rf"^#?(?P<size>{INCH_SIZE})(?:\"|in)?\s*-?\s*(?P<tpi>(?<=[-\s])\d+(?:\.\d+)?)?\s*-?\s*(?P<series>UN\w*)?", re.I
+)
+
+PITCH_SHARE = 0.2
+"""The core of a hole tells the pitch within this share of it."""
+
+SAME_MM = 0.005
+
+
+def cuts_thread(tool_thread: str, pitch_mm: float, wanted: str, core_d_mm: float | None = None) -> bool:
+    """Whether a tap of a thread and a pitch cuts the wanted one. Where the wanted one does not say its pitch, the
+    hole's core does."""
+    if _plain(tool_thread) == _plain(wanted):
+        return True
+    for read in (_metric, _inch):
+        own, other = read(tool_thread), read(wanted)
+        if own is None or other is None:
+            continue
+        if abs(own[0] - other[0]) > SAME_MM:
+            return False
+        pitch = other[1]
+        if pitch is None and core_d_mm is not None:
+            return abs(other[0] - core_d_mm - pitch_mm) <= PITCH_SHARE * pitch_mm
+        return pitch is not None and abs(pitch - pitch_mm) <= SAME_MM
+    return False
+
+
+def _plain(designation: str) -> str:
+    """Without class, blanks and case."""
+    text = re.sub(r"-?\d[A-Z]+(\d[A-Z]+)?$", "", designation.replace(" ", "").upper())
+    return text.lstrip("#")
+
+
+def _metric(text: str) -> tuple[float, float | None] | None:
+    """Diameter and pitch, mm."""
+    match = METRIC.match(text.strip())
+    if match is None:
+        return None
+    pitch = match["p"] or match["p2"] or match["p3"]
+    return float(match["d"].replace(",", ".")), float(pitch.replace(",", ".")) if pitch else None
+
+
+def _inch(text: str) -> tuple[float, float | None] | None:
+    match = INCH.match(text.strip())
+    if match is None or not (match["tpi"] or match["series"]):
+        return None
+    size = match["size"]
+    numbered = size.isdigit() and int(size) <= 12 and match["tpi"] is not None
+    d = inch_size(f"#{size}" if numbered else listed_size(size))
+    return d * MM, MM / float(match["tpi"]) if match["tpi"] and float(match["tpi"]) > 0 else None
