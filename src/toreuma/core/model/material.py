@@ -42,7 +42,7 @@ class Material(Value):
     heat_j_kg_k: Positive | None = Field(default=None, description="Specific heat")
     work_hardens: bool = Field(default=False, description="The turned surface is harder than what lies below")
     coolant: Name = Field(default="", description="What is usual")
-    caution: Name = Field(default="", description="One plain sentence where chips can hurt")
+    caution: str = Field(default="", max_length=400, description="One plain sentence where chips can hurt")
     hardness_hb: Positive | None = Field(default=None, description="Brinell hardness as delivered")
     speeds: tuple[StartSpeed, ...] = ()
     source: Name = ""
