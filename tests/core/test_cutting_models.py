@@ -62,7 +62,8 @@ def test_drilling_by_its_closed_form() -> None:
     torque, thrust = drilling(C45, d, f, 118)
     kc = C45.kc11_n_mm2 * (f / 2 * math.sin(math.radians(59))) ** -C45.mc
     assert torque == pytest.approx(kc * f * d**2 / 8 / 1000)
-    assert thrust == pytest.approx(0.6 * kc * f * d / 2 * math.sin(math.radians(59)))
+    lips = 0.6 * kc * f * d / 2 * math.sin(math.radians(59))
+    assert 1 / (1 - 0.25) <= thrust / lips <= 1 / (1 - 0.40)  # the chisel edge has a quarter to two fifths of it
     assert drilling(GREY, d, f, 118)[0] < torque
 
 

@@ -2,6 +2,7 @@
 
 import pytest
 
+from toreuma.core.cutting.holes import drill_feed_mm_rev, mean_chip_mm
 from toreuma.shipped.library import catalogue, materials
 
 
@@ -63,3 +64,30 @@ def test_like_materials_wear_edges_alike() -> None:
         for row in material.speeds:
             found.setdefault((material.group, row.tool_material), set()).add(row.exponent)
     assert {key: values for key, values in found.items() if len(values) > 1} == {}
+
+
+@pytest.mark.parametrize(
+    ("name", "d", "low", "high"),
+    [
+        ("nickel 718", 10, 0.08, 0.10),
+        ("1.4404", 10, 0.10, 0.12),
+        ("C45", 10, 0.18, 0.22),
+        ("42CrMo4", 10, 0.14, 0.18),
+        ("GJL-250", 10, 0.22, 0.30),
+        ("AlMgSi1", 10, 0.22, 0.30),
+        ("CuZn39Pb3", 10, 0.25, 0.35),
+        ("Ti-6Al-4V", 10, 0.08, 0.12),
+        ("C45", 5, 0.10, 0.14),
+        ("C45", 20, 0.28, 0.36),
+        ("1.4404", 5, 0.06, 0.08),
+    ],
+)
+def test_feeds_of_drills_follow_material_and_diameter(name: str, d: float, low: float, high: float) -> None:
+    feed = drill_feed_mm_rev(materials()[name], "high-speed steel", d)
+    assert feed is not None
+    assert low <= feed <= high
+
+
+def test_the_mean_chip_of_a_full_slot() -> None:
+    assert mean_chip_mm(0.1, 10, 10) == pytest.approx(0.0637, abs=1e-4)
+    assert mean_chip_mm(0.1, 0.1, 10) == pytest.approx(0.1 * (0.1 / 10) ** 0.5, rel=0.01)

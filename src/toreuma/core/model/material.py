@@ -40,6 +40,9 @@ class Material(Value):
     alpha_um_m_k: Positive | None = Field(default=None, description="Thermal expansion, µm per m and K")
     conductivity_w_m_k: Positive | None = Field(default=None, description="Thermal conductivity")
     heat_j_kg_k: Positive | None = Field(default=None, description="Specific heat")
+    drill_feed_mm_rev: Positive | None = Field(
+        default=None, description="Usual feed of a drill of 10 mm of high-speed steel"
+    )
     work_hardens: bool = Field(default=False, description="The turned surface is harder than what lies below")
     coolant: Name = Field(default="", description="What is usual")
     caution: str = Field(default="", max_length=400, description="One plain sentence where chips can hurt")

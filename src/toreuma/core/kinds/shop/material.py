@@ -33,6 +33,13 @@ _MATERIAL = (
     ShopField(path="conductivity_w_m_k", label="conducts heat, W/(m K)", empty="not looked at", why="heat at the edge"),
     ShopField(path="heat_j_kg_k", label="specific heat, J/(kg K)", empty="not looked at", why="heat at the edge"),
     ShopField(path="coolant", label="coolant", form="text", empty="as usual"),
+    ShopField(
+        path="drill_feed_mm_rev",
+        label="feed of a drill of 10 mm",
+        unit="mm/rev",
+        empty="middle of each drill's range",
+        why="of high-speed steel; others follow by diameter",
+    ),
     ShopField(path="caution", label="caution", form="text", empty="none", why="one sentence where chips can hurt"),
 )
 

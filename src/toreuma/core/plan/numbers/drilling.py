@@ -6,13 +6,14 @@ from dataclasses import dataclass, replace
 from toreuma.core.cutting import force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.figures import Figure, Figures, Reasons
-from toreuma.core.cutting.holes import drilling
+from toreuma.core.cutting.holes import drill_feed_mm_rev, drilling
 from toreuma.core.cutting.speed import bound, lowest
 from toreuma.core.model import DrillHole, Machine, Material
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
 from toreuma.core.plan.numbers.situations import rung_of_feed
+from toreuma.core.spoken import q, said
 
 __all__ = ["Hole", "drill_numbers", "point_length_mm"]
 
@@ -79,7 +80,7 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
             "Ff",
             thrust,
             "N",
-            formula="0.6 of the lips' force along the axis; without the chisel edge",
+            formula="0.6 of the lips' force, half as much more for the chisel edge, a quarter if thinned",
             source=force.KIENZLE,
         ),
         Figure.POWER: Evidence(
@@ -97,18 +98,28 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
 def _feed(
     machine: Machine, material: Material, tool: Drill, operation: DrillHole, rpm: float
 ) -> tuple[float, Evidence]:
-    """Middle of the drill's range, less where the spindle has not the power."""
+    """What is usual in the material for its diameter, within the drill's range; less where the power is not there."""
     low, high = tool.feed_mm_rev
-    middle = (low + high) / 2
+    usual = drill_feed_mm_rev(material, tool.material, tool.d_mm)
+    middle = (low + high) / 2 if usual is None else min(usual, high)
     there = force.available_power_kw(machine, rpm)
     torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
     share = min(there / max(torque * rpm / 9549.3, 1e-9), 1.0)
     by_power = middle * share ** (1 / (1 - material.mc))
     limits = [
-        Limit("middle of the drill's range", middle, "mm/rev"),
+        Limit("middle of the drill's range", middle, "mm/rev")
+        if usual is None
+        else Limit(said("usual in {} for Ø {}", material.name, q(tool.d_mm, "mm", "g")), usual, "mm/rev"),
+        Limit("largest of the drill", high, "mm/rev"),
         Limit(f"power at {rpm:.0f} rpm", by_power, "mm/rev"),
     ]
-    evidence = lowest("feed", "f", "mm/rev", limits, formula="middle of the range, within the power")
+    evidence = lowest(
+        "feed",
+        "f",
+        "mm/rev",
+        limits,
+        formula="f = f10 (D/10)^0.65, × 1.2 for carbide; within the drill's range and the power",
+    )
     number = max(rung_of_feed(machine, math.floor(bound(limits) * 1000 + 1e-6) / 1000), 0.001)
     wanted = operation.pins.feed_mm_rev
     told = pinned(replace(evidence, number=number, typable=True), wanted)
