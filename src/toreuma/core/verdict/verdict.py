@@ -1,5 +1,6 @@
 """The verdict: the drawing's things one by one, and what makes the program unsafe."""
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
@@ -145,7 +146,8 @@ def _state(found: Found, size: SizeMade | None, ground: _Ground, made: Made | No
         return "allowed", said("{} for a later cut, as asked in '{}'", q(stay.leave_mm), stay.operation), ""
     if stands:  # places are looked at some way apart: a rib between them is seen by its piece
         worst = max(stands, key=lambda piece: piece.thick_mm)
-        over = q(worst.thick_mm, "mm", ".3f")
+        seen = found.over_um if found.over_um > drawn.allowed_um else math.inf  # a corner it joins may be thicker
+        over = q(min(seen / 1000, worst.thick_mm), "mm", ".3f")
         return "open", said("{} stands at {}", over, place_text(*_middle(worst.region))), "an operation that reaches it"
     if found.under_um > drawn.allowed_um:
         cure = "a blank with metal there" if made is None else "a cut that leaves it: what is gone stays gone"
