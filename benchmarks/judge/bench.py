@@ -29,7 +29,7 @@ from toreuma.core.post import post
 from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole
-from toreuma.engine.proposals import proposed
+from toreuma.engine.proposals import FOLLOWED, proposed
 
 __all__ = ["case_of", "main", "tools_of"]
 
@@ -86,11 +86,9 @@ def _fine(verdict: Verdict) -> bool:
 
 
 def _loadable(job: Job) -> Job:
-    """The job with a sawn piece where its bar does not go through the spindle."""
-    stock, bore = job.stock, job.machine.spindle_bore_mm
-    if bore is None or stock.round_d_mm <= bore:
-        return job
-    return job.changed(stock=stock.changed(length_mm=job.setup.hold.stick_out_mm + 35.0))
+    """The job as it is proposed where its bar does not go through the spindle: sawn, and held twice."""
+    bore = job.machine.spindle_bore_mm
+    return job if bore is None or job.stock.round_d_mm <= bore else proposed(job.changed(follows=FOLLOWED))
 
 
 def one_job(job: tuple[int, int]) -> list[tuple[str, str, str]]:
