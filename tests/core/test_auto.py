@@ -14,8 +14,10 @@ from toreuma.cli import app
 from toreuma.core.auto.order import RANKS
 from toreuma.core.errors import Cancelled
 from toreuma.core.model import Part
+from toreuma.core.post import post
 from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import fresh_job
+from toreuma.engine.proposals import FOLLOWED, proposed
 from toreuma.files.jobs import load_job
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
@@ -108,3 +110,18 @@ def test_a_thread_is_cut_however_the_drawing_calls_it(name: str) -> None:
     part = Part.model_validate({"outside": [{"z_mm": z, "d_mm": d} for z, d in ends], "features": [thread]})
     found = routed(fresh_job(part, name))
     assert "thread" in {one.kind for one in found.job.operations}, [one.why for one in found.without]
+
+
+@pytest.mark.parametrize("seed", everyday([106, 100, 103, 109, 110, 112], 106))
+def test_a_proposed_route_of_two_sides_can_be_written(seed: int) -> None:
+    """Tools that both sides use stay where they sit, no two have one name, and nothing keeps the program back."""
+    job = proposed(random_job(seed).changed(follows=FOLLOWED))
+    found = routed(job)
+    assert len(found.job.setups) == 2
+    names = [tool.id for tool in found.job.tools]
+    stations = [tool.station for tool in found.job.tools]
+    assert len(set(names)) == len(names)
+    assert len(set(stations)) == len(stations)
+    for side in plan_sides(found.job):
+        assert [one.what for one in side.all_findings if one.severity == "error"] == []
+        assert post(side, dialect("system-a")).text

@@ -216,7 +216,8 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
             continue
         front, back = before.z_mm, max(here.z_mm, reach_z)
         free = min((front - high for high, low in _taken(job) if high > back and low < front), default=front - back)
-        free -= sum(one.corner.size_mm for one in (before, here) if one.corner is not None)
+        broken = job.part.edge_break_mm
+        free -= sum(one.corner.size_mm if one.corner is not None else broken for one in (before, here))
         if free >= LEAST_SECOND_MM and (best is None or free > best[0]):
             best = free, index
     if best is None:

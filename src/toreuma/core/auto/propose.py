@@ -141,7 +141,7 @@ def _side(
     both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
     proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
-    proposed, failed, taken = _mended(proposed, check)
+    proposed, failed, taken = _mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
     proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
     advice_of = {id(step): advice for step, advice in steps}
     kept = {operation.id for operation in proposed.operations}
@@ -195,9 +195,9 @@ def _no_tool(wish: Wish, advice: Advice) -> Finding:
     return Finding("warning", "auto.none", f"{wish.words}: no tool can do it", words)
 
 
-def _mended(job: Job, check: Check) -> tuple[Job, tuple[Finding, ...], tuple[str, ...]]:
+def _mended(job: Job, check: Check, fixed: frozenset[str]) -> tuple[Job, tuple[Finding, ...], tuple[str, ...]]:
     """The job with the cures taken that need no judgement, without operations that cut nothing or cannot be; what
-    was wrong with those; and which cures were taken."""
+    was wrong with those; and which cures were taken. Tools that are ``fixed`` work at the other side and stay."""
     memo, taken = Memo(), []
     tried: set[tuple[str, str]] = set()
     for _ in range(MOST_ROUNDS):
@@ -207,7 +207,10 @@ def _mended(job: Job, check: Check) -> tuple[Job, tuple[Finding, ...], tuple[str
         if finding is None:
             break
         tried.add((finding.code, finding.operation))
-        job = finding.cures[0].apply(job)
+        cured = finding.cures[0].apply(job)
+        if any(cured.tool(one) != job.tool(one) for one in fixed):
+            continue
+        job = cured
         taken.append(f"{finding.cures[0].label}: {finding.what}")
     failed: list[Finding] = []
     for _ in range(MOST_ROUNDS):

@@ -1,5 +1,6 @@
 """Which station each tool sits in, apart from its neighbours as far as there is room; and doing with fewer tools."""
 
+import itertools
 from collections.abc import Mapping, Sequence
 
 from toreuma.core.advise.advice import Advice
@@ -59,7 +60,12 @@ def seated(job: Job, names: Sequence[str], tools: Mapping[str, Tool], known: Map
     chosen = free[::apart][: len(fresh)]
     beyond = max([job.machine.stations, *taken]) + 1
     chosen += range(beyond, beyond + len(fresh) - len(chosen))
+    named = {tool.id for tool in (*known.values(), *job.tools)}
     for name, station in zip(fresh, chosen, strict=True):
-        tool = tools[name].changed(id=f"T{station}", station=station)
+        # A tool that was moved keeps its name: another one in its old place gets one that nobody has.
+        numbers = itertools.chain((station,), itertools.count(1))
+        free_name = next(text for n in numbers if (text := f"T{n}") not in named)
+        named.add(free_name)
+        tool = tools[name].changed(id=free_name, station=station)
         placed[name] = tool if faces(job, tool) else facing_other(tool)
     return placed
