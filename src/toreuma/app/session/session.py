@@ -354,8 +354,8 @@ class Session(QObject):
             if moment is not None:
                 found.append((moment, finding))
         found.sort(key=lambda one: one[0])
-        later = [one for one in found if one[0] > self.cursor_s + 1e-6]
-        return (later if later and not self.at_end else found or [None])[0]  # type: ignore[return-value]
+        later = [one for one in found if one[0] > self.cursor_s + 1e-6 and not self.at_end]
+        return next(iter(later or found), None)
 
     # Searches: a whole route, and both spindles at work
 
