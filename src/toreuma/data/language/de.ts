@@ -2371,6 +2371,10 @@
    <translation>Formelement</translation>
   </message>
   <message>
+   <source>feed of a drill of 10 mm</source>
+   <translation>Vorschub eines Bohrers von 10 mm</translation>
+  </message>
+  <message>
    <source>feed to the grip</source>
    <translation>Vorschub bis zum Greifen</translation>
   </message>
@@ -2781,6 +2785,10 @@
   <message>
    <source>medium</source>
    <translation>mittel</translation>
+  </message>
+  <message>
+   <source>middle of each drill's range</source>
+   <translation>Mitte des Bereichs jedes Bohrers</translation>
   </message>
   <message>
    <source>middle off the axis</source>

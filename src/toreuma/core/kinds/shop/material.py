@@ -27,12 +27,6 @@ _MATERIAL = (
         path="kc11_n_mm2", label="cutting force kc1.1", unit="N/mm2", why="force, power and bending", heading="Cutting"
     ),
     ShopField(path="mc", label="exponent mc", unit="ratio", why="thin chips cost more"),
-    ShopField(path="density_kg_m3", label="density, kg/m³", why="weight and price", heading="Body"),
-    ShopField(path="e_n_mm2", label="Young's modulus", unit="N/mm2", empty="as steel", why="bending"),
-    ShopField(path="alpha_um_m_k", label="expansion, µm/(m K)", empty="not looked at", why="warm parts measure large"),
-    ShopField(path="conductivity_w_m_k", label="conducts heat, W/(m K)", empty="not looked at", why="heat at the edge"),
-    ShopField(path="heat_j_kg_k", label="specific heat, J/(kg K)", empty="not looked at", why="heat at the edge"),
-    ShopField(path="coolant", label="coolant", form="text", empty="as usual"),
     ShopField(
         path="drill_feed_mm_rev",
         label="feed of a drill of 10 mm",
@@ -40,6 +34,12 @@ _MATERIAL = (
         empty="middle of each drill's range",
         why="of high-speed steel; others follow by diameter",
     ),
+    ShopField(path="density_kg_m3", label="density, kg/m³", why="weight and price", heading="Body"),
+    ShopField(path="e_n_mm2", label="Young's modulus", unit="N/mm2", empty="as steel", why="bending"),
+    ShopField(path="alpha_um_m_k", label="expansion, µm/(m K)", empty="not looked at", why="warm parts measure large"),
+    ShopField(path="conductivity_w_m_k", label="conducts heat, W/(m K)", empty="not looked at", why="heat at the edge"),
+    ShopField(path="heat_j_kg_k", label="specific heat, J/(kg K)", empty="not looked at", why="heat at the edge"),
+    ShopField(path="coolant", label="coolant", form="text", empty="as usual"),
     ShopField(path="caution", label="caution", form="text", empty="none", why="one sentence where chips can hurt"),
 )
 
