@@ -9,10 +9,26 @@ from toreuma.core.standards.threads.thread import Limits, Side, Thread
 
 __all__ = ["NPT", "PIPE", "npt_thread", "pipe_thread"]
 
-PIPE = re.compile(rf"^(?P<kind>G|R|Rc|Rp|Rs)\s*(?P<size>{INCH_SIZE})\s*-?\s*(?P<cls>[AB])?(?P<left>\s*-?\s*LH)?$")
-"""``G 1/2``, ``G1/2 A``, ``R 3/4``, ``Rc 1/4``, ``Rp 1``."""
+_BSP = r"(?i:BSP[PT]?)"
+PIPE = re.compile(
+    rf"^(?:(?P<kind>G|Rc|Rp|Rs|R|{_BSP})\s*(?P<size>{INCH_SIZE})"
+    rf"|(?P<size2>{INCH_SIZE})(?:\"|in)?(?:\s*-\s*(?P<tpi>\d+(?:\.\d+)?))?\s*-?\s*(?P<kind2>{_BSP}))"
+    r"\s*-?\s*(?P<cls>[AB])?(?P<left>\s*-?\s*LH)?$"
+)
+"""``G 1/2``, ``G1/2 A``, ``R 3/4``, ``Rc 1/4``, ``Rp 1``, ``1/2-14 BSPP``, ``BSPT 3/4``."""
 
-NPT = re.compile(rf"^(?:NPT\s*(?P<a>{INCH_SIZE})|(?P<b>{INCH_SIZE})(?:\s*-\s*\d+(?:\.\d+)?)?\s*-?\s*NPT)$", re.I)
+CALLED = {"BSP": "G", "BSPP": "G", "BSPT": "R"}
+"""What British words mean in the standards of today; BSP alone is the parallel one."""
+
+INSIDE_TURNS = 1.25
+"""The gauge plane of inside threads may be off by so many turns (ISO 7-1); a parallel Rp by a sixteenth of that."""
+
+RC_DRILLS_MM = {"1/8": 8.4, "1/4": 11.2, "3/8": 14.75, "1/2": 18.25, "3/4": 23.75, "1": 30.0}
+"""Drills of taper holes that are tapped without reaming: as usually listed."""
+
+NPT = re.compile(
+    rf"^(?:NPT\s*(?P<a>{INCH_SIZE})|(?P<b>{INCH_SIZE})(?:\s*-\s*(?P<tpi>\d+(?:\.\d+)?))?\s*-?\s*NPT)$", re.I
+)
 """``NPT 1/2``, ``1/2-14 NPT``."""
 
 TAPER = 1 / 16
@@ -24,12 +40,15 @@ def pipe_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     Parallel G: outside -T (class A) or -2T (class B), inside +T. Taper R and Rc: what the gauge plane may be off
     along the axis, over 16, is what the diameters may be off.
     """
-    table, name, kind = tables.pipe, match.string.strip(), match["kind"]
-    size = table.sizes.get(listed_size(match["size"]))
+    table, name, said = tables.pipe, match.string.strip(), match["kind"] or match["kind2"]
+    kind, listed = CALLED.get(said.upper(), said), listed_size(match["size"] or match["size2"])
+    size = table.sizes.get(listed)
     if size is None:
         raise StandardError(name, "the standard has no such size", f"use one of {', '.join(table.sizes)}")
+    _turns_agree(name, match["tpi"], size.per_inch)
     p, d = MM / size.per_inch, size.major_mm
-    d2, d1 = d - 0.640327 * p, d - 1.280654 * p
+    height = round(0.640327 * p, 3)  # as the standard prints it
+    d2, d1 = d - height, d - 2 * height
     t, minor_t = size.pitch_tolerance_um / 1000, size.minor_tolerance_um / 1000
     if kind == "G":
         cls = match["cls"] or "A"
@@ -40,13 +59,13 @@ def pipe_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     else:
         if size.gauge_tolerance_mm is None:
             raise StandardError(name, "the standard has no taper thread of this size", "use the parallel thread G")
-        off = size.gauge_tolerance_mm * TAPER
-        major, pitch, minor = (Limits(x - off, x + off) for x in (d, d2, d1))
-        external = internal = Side(major, pitch, minor, "ISO 7-1")
+        external, internal = (
+            _about((d, d2, d1), off) for off in (size.gauge_tolerance_mm * TAPER, INSIDE_TURNS * p * TAPER)
+        )
         notes = ("diameters in the gauge plane",)
     taper = TAPER if kind in ("R", "Rc") else 0.0
     return Thread(
-        designation=f"{kind}{listed_size(match['size'])}{' LH' if match['left'] else ''}",
+        designation=f"{kind}{listed}{' LH' if match['left'] else ''}",
         family="pipe",
         d_mm=d,
         pitch_mm=p,
@@ -55,13 +74,25 @@ def pipe_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
         internal=internal,
         depth_external=0.640327 * p,
         depth_internal=0.640327 * p,
-        tap_drill_mm=internal.minor.middle,
+        tap_drill_mm=RC_DRILLS_MM.get(listed, internal.minor.middle) if kind in ("R", "Rc") else internal.minor.middle,
         source=table.source,
         left_hand=bool(match["left"]),
         taper=taper,
         gauge_length_mm=size.gauge_length_mm if kind != "G" else None,
         notes=notes,
     )
+
+
+def _about(diameters: tuple[float, float, float], off: float) -> Side:
+    """Diameters in the gauge plane, as much either way."""
+    major, pitch, minor = (Limits(x - off, x + off) for x in diameters)
+    return Side(major, pitch, minor, "ISO 7-1")
+
+
+def _turns_agree(name: str, said: str | None, per_inch: float) -> None:
+    """Raises `StandardError` where a designation says another number of threads per inch than its size has."""
+    if said and abs(float(said) - per_inch) > 1e-9:
+        raise StandardError(name, f"this size has {per_inch:g} threads per inch, not {said}", "leave the number out")
 
 
 def npt_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
@@ -75,6 +106,7 @@ def npt_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     size = table.sizes.get(listed)
     if size is None:
         raise StandardError(name, "the standard has no such size", f"use one of {', '.join(table.sizes)}")
+    _turns_agree(name, match["tpi"], size.per_inch)
     p, outside = 1 / size.per_inch, size.outside_in
     small = outside - (0.05 * outside + 1.1) * p
     pitch, turn, height = small + TAPER * size.hand_tight_in, p * TAPER, 0.8 * p
