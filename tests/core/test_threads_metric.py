@@ -182,3 +182,13 @@ def test_every_listed_drill_lies_in_the_limits_of_its_nut() -> None:
 
 def test_a_forming_tap_takes_a_larger_drill() -> None:
     assert thread_of("M8", TABLES).form_tap_drill_mm == pytest.approx(8 - 0.45 * 1.25, abs=0.05)
+
+
+@pytest.mark.parametrize(
+    ("typed", "meant"), [("N10", "M10"), ("1/2-13UNZ", "1/2-13 UNC"), ("TR20x", "Tr20x4"), ("NPD 1/2", "NPT 1/2")]
+)
+def test_an_unknown_name_is_told_the_nearest(typed: str, meant: str) -> None:
+    with pytest.raises(StandardError) as told:
+        thread_of(typed, TABLES)
+    assert meant in told.value.cure
+    assert 1 <= len(told.value.cure.removeprefix("the nearest are ").split(", ")) <= 3

@@ -1,5 +1,6 @@
 """Which standard a designation belongs to. A new family is one entry here and one table in the data file."""
 
+import difflib
 import re
 from collections.abc import Callable
 
@@ -14,6 +15,11 @@ from toreuma.core.standards.threads.unified import UNIFIED, unified_thread
 __all__ = ["FAMILIES", "thread_of"]
 
 Maker = Callable[["re.Match[str]", ThreadTables], Thread]
+
+LIKE = "M10x1.5-6g, 1/2-13 UNC-2A, G1/2, NPT 1/2, Tr20x4 or 1-5 ACME-2G"
+
+NEAR = 0.5
+"""So alike in spelling a designation is offered."""
 
 FAMILIES: tuple[tuple[re.Pattern[str], Maker], ...] = (
     (METRIC, metric_thread),
@@ -32,8 +38,25 @@ def thread_of(designation: str, tables: ThreadTables) -> Thread:
     for pattern, make in FAMILIES:
         if match := pattern.match(text):
             return make(match, tables)
+    near = nearest_threads(text, tables)
     raise StandardError(
         designation or "thread",
         "this is no thread designation known here",
-        "write it like M10x1.5-6g, 1/2-13 UNC-2A, G1/2, NPT 1/2, Tr20x4 or 1-5 ACME-2G",
+        f"the nearest are {', '.join(near)}" if near else f"write it like {LIKE}",
     )
+
+
+def nearest_threads(text: str, tables: ThreadTables) -> list[str]:
+    """Up to three designations of the tables that are spelled much like a text."""
+    bare = re.sub(r"[\s\"]", "", text).upper()
+    if not bare:
+        return []
+    names = [f"M{d}" for d in tables.metric.coarse_pitch_mm]
+    names += [
+        f"{size}-{per:g} {series}" for series, rows in tables.unified.series.items() for size, per in rows.items()
+    ]
+    names += [f"{kind}{size}" for kind in ("G", "R", "Rc", "Rp") for size in tables.pipe.sizes]
+    names += [f"NPT {size}" for size in tables.npt.sizes]
+    names += [f"Tr{d}x{pitch:g}" for d, pitch in tables.trapezoidal.usual_pitch_mm.items()]
+    plain = {re.sub(r"\s", "", name).upper(): name for name in names}
+    return [plain[one] for one in difflib.get_close_matches(bare, plain, 3, NEAR)]
