@@ -5,8 +5,12 @@ import math
 import pytest
 
 from toreuma.core.errors import JobError
+from toreuma.core.model import Part
 from toreuma.core.standards.reliefs import run_out, run_out_fields, usual_undercut
+from toreuma.engine.engine import Engine
 from toreuma.engine.features import standard_reliefs
+from toreuma.engine.fresh import fresh_job
+from toreuma.engine.judging import prove_whole
 from toreuma.engine.line import said
 from toreuma.shipped.standards import relief_tables
 
@@ -120,3 +124,20 @@ def test_undercuts_of_the_usual_load_by_diameter(d: float, size: tuple[float, fl
 def test_sizes_of_undercuts(form: str, name: str, length: float, face: float) -> None:
     row = next(one for one in standard_reliefs(form) if one["name"] == name)
     assert (row["length_mm"], row["face_depth_mm"]) == (length, face)
+
+
+@pytest.mark.parametrize("size", [("0.4 x 0.2"), ("0.8 x 0.3"), ("1.2 x 0.4")])
+def test_a_finishing_nose_leaves_the_round_of_a_shallow_relief(size: str) -> None:
+    """The round of the relief is larger than it is deep: it stands in the corner, and a sharper nose keeps off it."""
+    row = next(one for one in standard_reliefs("E") if one["name"] == size)
+    fields = {key: row[key] for key in ("length_mm", "depth_mm", "radius_mm")}
+    ends = [(0, 40.0), (-30, 40.0), (-30, 60.0), (-50, 60.0)]
+    part = Part.model_validate({
+        "outside": [{"z_mm": z, "d_mm": d} for z, d in ends],
+        "features": [{"kind": "relief", "form": "E", "z_mm": -30, **fields}],
+    })  # fmt: skip
+    engine = Engine()
+    sides = engine.sides(engine.route(fresh_job(part, "seat")).job)
+    whole = prove_whole(sides, engine.language(sides[0].job))
+    assert whole.verdict.dangers == ()
+    assert max(proof.gouge_um for proof in whole.proofs) <= 2

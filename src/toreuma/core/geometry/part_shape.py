@@ -14,7 +14,7 @@ from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.knurled import as_turned, ridges
 from toreuma.core.geometry.profile import Profile, build_profile
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import EMPTY, Region, polygons, region_from_points, rings
+from toreuma.core.geometry.region import EMPTY, Region, polygons, region_from_points, rings, union
 from toreuma.core.geometry.voids import Surfaces, Void, void_of
 from toreuma.core.model.part import Part
 
@@ -43,6 +43,12 @@ class PartShape:
         """The part with its bore but without its features."""
         whole = region_from_points(self.profile.points)
         return whole.difference(self.void) if self.void is not None else whole
+
+    @cached_property
+    def fill(self) -> Region:
+        """Metal that reliefs leave in their corners beyond the profile: their round where it is larger than deep."""
+        fills = [one.fill for _, one in self.voids if not one.fill.is_empty]
+        return union(fills).difference(union([one.cut for _, one in self.voids])) if fills else EMPTY
 
     def edge_of(self, void: Void) -> list[tuple[float, float]]:
         """The part of the finished outline that a feature made, as places."""

@@ -141,6 +141,12 @@ def stretch_of(work: Work, operation: TurningOperation, beyond_mm: float = 0.0, 
     return _away(work, operation, beyond_mm, chord_mm)
 
 
+def _filled(work: Work, target: Region) -> Region:
+    """With the metal that shallow reliefs leave in their corners."""
+    fill = work.scene.shape.fill
+    return target if fill.is_empty else union([target, fill])
+
+
 def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: float) -> Stretch:
     scene, shape, profile = work.scene, work.shape, work.scene.profile
     end_z, end_r = _end_outside(work, operation)
@@ -151,7 +157,7 @@ def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm
     wanted = end_z - extension - beyond_mm - shape.tip[0]
     nose_to = max(wanted, work.limit_z)
     nose_from = _start(work, operation, nose_to)
-    target = work.memo.of(contour, profile, scene.jaw_face_z, end_z, end_r, chord_mm)
+    target = _filled(work, work.memo.of(contour, profile, scene.jaw_face_z, end_z, end_r, chord_mm))
     first = profile.segments[profile.outside_start] if operation.from_z_mm is None else None
     findings = _short_of_end(work, end_z, nose_to)
     return Stretch(
@@ -183,9 +189,8 @@ def _facing(work: Work, operation: TurningOperation, chord_mm: float) -> Stretch
         )
     end_z, end_r = _end_outside(work, operation)
     stop = max(end_z - (operation.extension_mm or 0.0), work.limit_z - shape.nose_radius)
-    target = union(
-        [contour(scene.profile, scene.jaw_face_z, end_z, end_r, chord_mm), box(-FAR_MM, -BELOW_AXIS_MM, stop, FAR_MM)]
-    )
+    along = _filled(work, contour(scene.profile, scene.jaw_face_z, end_z, end_r, chord_mm))
+    target = union([along, box(-FAR_MM, -BELOW_AXIS_MM, stop, FAR_MM)])
     hole_r = float(work.stock.bounds[1])
     nose_from = scene.stock_r + APPROACH_MM + shape.nose_radius
     nose_to = max(hole_r - 1.0, -0.2)
@@ -226,7 +231,7 @@ def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: f
             said("nothing to cut between Z {} and Z {}", q(-begin, bare=True), q(-nose_to, bare=True)),
             "the tool comes down beside the hold: stick the bar out more, or end the stretch sooner",
         )
-    target = contour(profile, scene.jaw_face_z, end_z, end_r, chord_mm)
+    target = _filled(work, contour(profile, scene.jaw_face_z, end_z, end_r, chord_mm))
     standing = work.stock.intersection(box(-FAR_MM, 0, min(-begin + shape.nose_radius, end_z), FAR_MM))
     return Stretch(
         frame=AWAY,
@@ -262,7 +267,9 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
         frame=INSIDE,
         shape=shape,
         stock=stock,
-        target=bore.metal,
+        target=bore.metal
+        if work.scene.shape.fill.is_empty
+        else union([bore.metal, INSIDE.region(work.scene.shape.fill)]),
         in_way=in_the_way(work, bore, hole_r),
         first=first,
         end_z=bore.end_z,
