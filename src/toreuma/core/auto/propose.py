@@ -10,14 +10,14 @@ from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.order import is_cut_first, ordered
 from toreuma.core.auto.steps import RouteStep, steps_of
 from toreuma.core.auto.turret import seated, spared
-from toreuma.core.findings import Finding
+from toreuma.core.findings import Cure, Finding
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Tool, TurningTool
 from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
-from toreuma.core.plan.sides.second_side import second_setup, second_side
+from toreuma.core.plan.sides.second_side import plan_sides, second_setup, second_side
 from toreuma.core.plan.turret.at_spindle import reaching, serves
 from toreuma.core.scene import build_scene
 from toreuma.core.spoken import said
@@ -47,13 +47,25 @@ class Chosen:
 @dataclass(frozen=True, kw_only=True)
 class Proposed:
     """A job with its route, every choice explained, and what found no tool; ``taken`` are the cures applied on
-    the way with their reasons, ``uses`` tells what each tool is for."""
+    the way with their reasons, ``uses`` tells what each tool is for, ``seats`` is a cure that would move tools which
+    the other side uses as well."""
 
     job: Job
     chosen: tuple[Chosen, ...]
     without: tuple[Finding, ...]
     taken: tuple[str, ...] = ()
     uses: Mapping[str, frozenset[str]] = field(default_factory=dict)
+    seats: Cure | None = None
+
+
+@dataclass(frozen=True)
+class _Mended:
+    """A job with cures taken; what failed; which were taken; and one that would move tools of the other side."""
+
+    job: Job
+    failed: tuple[Finding, ...]
+    taken: tuple[str, ...]
+    seats: Cure | None
 
 
 @dataclass(frozen=True)
@@ -93,9 +105,20 @@ def propose_route(
         return done
     tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
     whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
-    taken = (*done.taken, *second.taken)
+    whole, moved = _seated_for_both(whole, second.seats, check)
+    taken = (*done.taken, *second.taken, *moved)
     other_side = tuple(replace(one, side=1) for one in second.chosen)
     return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=second.without, taken=taken)
+
+
+def _seated_for_both(whole: Job, seats: Cure | None, check: Check) -> tuple[Job, tuple[str, ...]]:
+    """Tools that both sides use in other stations, where that leaves no side with a tool in the way."""
+    if seats is None:
+        return whole, ()
+    moved = seats.apply(whole)
+    sides = plan_sides(moved, check=check)
+    clash = any(one.code == "station.neighbour" for side in sides for one in side.all_findings)
+    return (whole, ()) if clash else (moved, (f"{seats.label}: one would stand in metal or jaws",))
 
 
 def _side(
@@ -141,7 +164,8 @@ def _side(
     both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
     proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
-    proposed, failed, taken = _mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
+    mended = _mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
+    proposed, failed, taken = mended.job, mended.failed, mended.taken
     proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
     advice_of = {id(step): advice for step, advice in steps}
     kept = {operation.id for operation in proposed.operations}
@@ -162,7 +186,9 @@ def _side(
     )
     progress(1.0)
     found = {placed[name].id: uses[name] for name in placed}
-    return Proposed(job=proposed, chosen=chosen, without=(*without, *unmilled, *failed), taken=taken, uses=found)
+    return Proposed(
+        job=proposed, chosen=chosen, without=(*without, *unmilled, *failed), taken=taken, uses=found, seats=mended.seats
+    )
 
 
 def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish: Wish) -> tuple[Tool, ...]:
@@ -195,10 +221,11 @@ def _no_tool(wish: Wish, advice: Advice) -> Finding:
     return Finding("warning", "auto.none", f"{wish.words}: no tool can do it", words)
 
 
-def _mended(job: Job, check: Check, fixed: frozenset[str]) -> tuple[Job, tuple[Finding, ...], tuple[str, ...]]:
+def _mended(job: Job, check: Check, fixed: frozenset[str]) -> _Mended:
     """The job with the cures taken that need no judgement, without operations that cut nothing or cannot be; what
     was wrong with those; and which cures were taken. Tools that are ``fixed`` work at the other side and stay."""
     memo, taken = Memo(), []
+    seats: Cure | None = None
     tried: set[tuple[str, str]] = set()
     for _ in range(MOST_ROUNDS):
         planned = plan(job, memo, check)
@@ -209,6 +236,7 @@ def _mended(job: Job, check: Check, fixed: frozenset[str]) -> tuple[Job, tuple[F
         tried.add((finding.code, finding.operation))
         cured = finding.cures[0].apply(job)
         if any(cured.tool(one) != job.tool(one) for one in fixed):
+            seats = finding.cures[0]
             continue
         job = cured
         taken.append(f"{finding.cures[0].label}: {finding.what}")
@@ -222,7 +250,7 @@ def _mended(job: Job, check: Check, fixed: frozenset[str]) -> tuple[Job, tuple[F
         failed += [_failed(one) for one in bad[:1]]
         gone = {one.operation.id for one in (*bad[:1], *idle)}
         job = job.with_setup(operations=tuple(one for one in job.operations if one.id not in gone))
-    return job, tuple(failed), tuple(taken)
+    return _Mended(job, tuple(failed), tuple(taken), seats)
 
 
 def _failed(one: OperationPlan) -> Finding:
