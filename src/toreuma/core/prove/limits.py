@@ -47,6 +47,9 @@ MOST_REAMED_MM, REAMED_SHARE = 0.3, 0.02
 FLYWHEEL_S = 1.0
 """Chuck and work carry the spindle through a load that is over sooner: judged."""
 
+LEAST_TURNS = 3.0
+"""What an edge meets in fewer turns is how it comes into the metal, wide and thin: no depth that a cut goes on with."""
+
 FILM_MM = 0.02
 """Thinner cuts load nothing."""
 
@@ -100,7 +103,8 @@ def _met(held: _Held, motion: Motion, step: MoveDone, tool: Tool | None) -> Iter
     if step.removed_mm2 <= LEAST_MM2 or step.depth_mm < FILM_MM or motion.in_step:
         return
     yield from _power(job, motion, step)
-    yield from _grip(held, motion, step)
+    if motion.length >= LEAST_TURNS * _feed(job, motion):
+        yield from _grip(held, motion, step)
     yield from _edge(job, motion, step, tool)
     yield from _surface(job, motion, tool)
 
@@ -224,7 +228,8 @@ def _insert(motion: Motion, step: MoveDone, tool: TurningTool | BoringTool, feed
     elif insert.chip_window:
         yield from _most_feed(motion, feed, max(feed for feed, _ in insert.chip_window), "window")
     usable = usable_depth_mm(insert.shape, shape.edge_length, shape.entering_angle_deg)
-    if insert.shape != "R" and usable > 0 and depth > usable * SAME:
+    lasts = motion.length >= LEAST_TURNS * feed
+    if lasts and insert.shape != "R" and usable > 0 and depth > usable * SAME:
         whole = shape.edge_length
         what = said("takes {} of metal, the edge stands {}", q(depth), q(usable))
         severity: Severity = "error" if depth > whole else "warning"
