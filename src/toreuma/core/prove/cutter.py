@@ -369,9 +369,19 @@ class Cutter:
         if motion.station not in self._neighbours:
             self._neighbours[motion.station] = beside_of(self._job, tool)
         carrier, ends = self._job.machine.carrier_of(motion.station), (motion.start, motion.end)
-        each = [(f"the tool beside, {other.id},", [stands_beside(carrier, tool, other, z, r) for z, r in ends])
-                for other in self._neighbours[motion.station]]  # fmt: skip
+        solids = [one for one in (self.stock, self.fixed) if not one.is_empty]
+        front, top = (max((float(one.bounds[n]) for one in solids), default=0.0) for n in (2, 3))
+
+        def comes_near(stands: list[Region]) -> bool:
+            lows = [one.bounds for one in stands if not one.is_empty]
+            return any(low[0] < front and low[1] < top for low in lows)
+
+        each = [
+            (f"the tool beside, {other.id},", [stands_beside(carrier, tool, other, z, r) for z, r in ends])
+            for other in self._neighbours[motion.station]
+        ]
         each.append((f"the {carrier.kind}", [carrier_body(carrier, tool, z, r) for z, r in ends]))
+        each = [(what, stands) for what, stands in each if comes_near(stands)]
         for what, stands in each:
             passed = shapely.union_all(stands).convex_hull
             for solid, where in ((self.stock, "metal"), (self.fixed, "jaws or chuck")):
