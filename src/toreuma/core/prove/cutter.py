@@ -30,7 +30,7 @@ from toreuma.core.prove.knurls import Rolled, rolled_by
 from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.taps import Stroke, stroke_of
 from toreuma.core.prove.threads import allowed_by_taps, allowed_by_threads
-from toreuma.core.reach.beside import beside_of, carrier_body, stands_beside
+from toreuma.core.reach.beside import beside_of, carrier_body, low_beside, stands_beside
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.rapids import bent_ways, goes_bent
 from toreuma.core.simulate.removal import Swept, swept_each
@@ -371,17 +371,16 @@ class Cutter:
         carrier, ends = self._job.machine.carrier_of(motion.station), (motion.start, motion.end)
         solids = [one for one in (self.stock, self.fixed) if not one.is_empty]
         front, top = (max((float(one.bounds[n]) for one in solids), default=0.0) for n in (2, 3))
-
-        def comes_near(stands: list[Region]) -> bool:
-            lows = [one.bounds for one in stands if not one.is_empty]
-            return any(low[0] < front and low[1] < top for low in lows)
-
-        each = [
-            (f"the tool beside, {other.id},", [stands_beside(carrier, tool, other, z, r) for z, r in ends])
-            for other in self._neighbours[motion.station]
-        ]
-        each.append((f"the {carrier.kind}", [carrier_body(carrier, tool, z, r) for z, r in ends]))
-        each = [(what, stands) for what, stands in each if comes_near(stands)]
+        each: list[tuple[str, list[Region]]] = []
+        for other in (*self._neighbours[motion.station], None):
+            lows = [low_beside(carrier, tool, other, z, r) for z, r in ends]
+            if not any(low_z < front and low_r < top for low_z, low_r in lows):
+                continue
+            if other is None:
+                each.append((f"the {carrier.kind}", [carrier_body(carrier, tool, z, r) for z, r in ends]))
+            else:
+                stands = [stands_beside(carrier, tool, other, z, r) for z, r in ends]
+                each.append((f"the tool beside, {other.id},", stands))
         for what, stands in each:
             passed = shapely.union_all(stands).convex_hull
             for solid, where in ((self.stock, "metal"), (self.fixed, "jaws or chuck")):

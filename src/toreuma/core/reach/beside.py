@@ -18,7 +18,7 @@ from toreuma.core.model.tool import (
     TurningTool,
 )
 
-__all__ = ["beside_of", "beside_r", "carrier_body", "sizes_of", "stands_beside"]
+__all__ = ["beside_of", "beside_r", "carrier_body", "low_beside", "sizes_of", "stands_beside"]
 
 DISC_WIDE_MM = 60.0
 """Of a turret's disc, along Z: what comes near comes to its face."""
@@ -68,6 +68,15 @@ def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
         return station
     numbers = machine.stations_of(carrier)
     return numbers[(station - numbers[0]) % len(numbers)]
+
+
+def low_beside(carrier: Carrier, tool: Tool, beside: Tool | None, z: float, r: float) -> tuple[float, float]:
+    """How far a tool beside comes, (z, r), or without one the disc of a turret, while a tip is at (z, r)."""
+    along, out = sizes_of(tool)
+    if beside is None:
+        return z + along, max(r + out, 0.0)
+    along_b, out_b = sizes_of(beside)
+    return z + along - along_b, max(beside_r(carrier, r, out, out_b, 1), 0.0)
 
 
 def stands_beside(carrier: Carrier, tool: Tool, beside: Tool, z: float, r: float, apart: int = 1) -> Region:
