@@ -5,14 +5,18 @@ import re
 import pytest
 
 from tests.support.kept import plan, prove_plan
-from toreuma.core.findings import Finding
+from toreuma.core.findings import Finding, Severity
 from toreuma.core.model import Job
 from toreuma.core.post import post
+from toreuma.core.prove import limits
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole
 from toreuma.shipped.library import demo_job, demo_names, dialect
 
 LANGUAGE = dialect("system-a")
+
+EXCESSES: tuple[tuple[Severity, float], ...] = (("warning", 1.5), ("error", 1.1), ("warning", 1.9))
+"""How bad, and what share of the limit is used."""
 
 
 def told(job: Job, was: str, now: str) -> dict[str, Finding]:
@@ -95,3 +99,13 @@ def test_an_offcut_depth_beyond_the_edge_is_told(spear: Job) -> None:
     kept = [*lines[: cuts[0]], *lines[cuts[-2] :]]
     found = {one.code for one in prove_plan(planned, LANGUAGE, "\n".join(kept) + "\n").findings}
     assert found & {"limits.depth", "power.over", "limits.grip"}
+
+
+def test_what_breaks_is_not_hidden_by_a_wider_excess_of_a_table(spear: Job, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Of one kind in one operation the unsafe cut is told, though another is farther beyond its table."""
+    planned = plan(spear)
+    told = [limits._Met(share, Finding(how, "limits.feed", f"{how} {share}", "")) for how, share in EXCESSES]
+    monkeypatch.setattr(limits, "_met", lambda *given: iter(told))
+    found = [one for one in prove_plan(planned, LANGUAGE).findings if one.code == "limits.feed"]
+    assert found
+    assert {one.what for one in found} == {"error 1.1"}

@@ -61,6 +61,11 @@ class _Met:
     share: float
     finding: Finding
 
+    @property
+    def weight(self) -> tuple[bool, float]:
+        """What breaks comes before what is only beyond a table, however far."""
+        return self.finding.severity == "error", self.share
+
 
 @dataclass(frozen=True)
 class _Held:
@@ -82,7 +87,7 @@ def limit_findings(job: Job, scene: Scene, program: Program, steps: Sequence[Mov
             carried = centre if motion.event == "centre_in" else None
         for met in _met(_Held(job, scene, carried), motion, step, tools.get(motion.station)):
             key = motion.section, met.finding.code
-            if key not in worst or worst[key].share < met.share:
+            if key not in worst or worst[key].weight < met.weight:
                 worst[key] = met
     yield from (met.finding for met in worst.values())
 
