@@ -53,6 +53,16 @@ def test_what_cannot_be_is_one_line(home: Path, words: list[str], told: str) -> 
     assert not (home / "x.toreuma").exists()
 
 
+def test_a_new_job_never_takes_the_place_of_another(home: Path) -> None:
+    path = home / "pin.toreuma"
+    assert toreuma("new", path, "-l", "30 x 18").returncode == 0
+    kept = path.read_bytes()
+    done = toreuma("new", path, "-l", "44 x 27")
+    assert (done.returncode, done.stdout) == (2, "")
+    assert "there is a file of this name already" in done.stderr
+    assert path.read_bytes() == kept
+
+
 def test_a_shop_is_filled_listed_handed_on_and_emptied(home: Path) -> None:
     assert toreuma("shop", "new", "machine", "Ours", "--like", "gang lathe", "--set", "max_rpm=5200").returncode == 0
     assert toreuma("shop", "list", "machine").stdout.splitlines()[1] == "  Ours   own"

@@ -38,6 +38,8 @@ def new_command(
 ) -> None:
     """Write a job of a new part: bar, hold and stick-out are proposed from it."""
     system = _system(units)
+    if file.exists():
+        raise JobError(str(file), "there is a file of this name already", "choose another name or move it away")
     if starter:
         if starter not in starters():
             raise JobError(f"--starter {starter}", "there is no such starter", f"choose from {', '.join(starters())}")
