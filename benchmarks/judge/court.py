@@ -2,8 +2,9 @@
 
 import math
 import re
+import zlib
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from itertools import pairwise
 from typing import Any
 
@@ -66,23 +67,23 @@ class Judged:
 
 HARM_MM = 0.1
 
+KEPT_EVERY = 8
+"""Of the first program the state before every so-manieth way is kept."""
+
 Key = tuple[object, ...]
 
 
 @dataclass
 class _State:
-    """Where a run stands before a way: the metal, the piece that fell, and what counts for the way after it."""
+    """Where a run stands before a way: the metal and the piece that fell, both packed, and what counts for the way
+    after it."""
 
     index: int
-    metal: Cells
-    piece: Cells
+    metal: bytes
+    piece: bytes
     after_thread: bool
     centred: bool
     hits: int
-
-    def like(self, other: "_State") -> bool:
-        same = self.after_thread is other.after_thread and self.centred is other.centred
-        return same and np.array_equal(self.metal, other.metal) and np.array_equal(self.piece, other.piece)
 
 
 @dataclass(frozen=True)
@@ -149,7 +150,7 @@ class Case:
 
 
 class Court:
-    """One side of a job. The first program is kept, tool by tool: of another one only what is different is cut anew."""
+    """One side of a job. Of the first program states are kept; of another one only what is different is cut anew."""
 
     def __init__(self, raster: Raster, hold: Hold) -> None:
         self._hold, self._raster = hold, raster
@@ -178,47 +179,53 @@ class Court:
         fresh = self._begin(way, blank)
         if self._clean is None:
             self._keys = keys
-            left = self._cut(way, fresh, found, lambda state: self._kept.append(state) or False)
+            every = set(range(0, len(way), KEPT_EVERY))
+            left = self._cut(way, fresh, found, every, lambda state: self._kept.append(state) or False)
             assert left is not None
             self._clean = blank, left, found.hits
             return left, found.hits
         first, clean, hits = self._clean
         if not np.array_equal(blank, first):
-            left = self._cut(way, fresh, found, lambda state: False)
+            left = self._cut(way, fresh, found, set(), lambda state: False)
             assert left is not None
             return left, found.hits
         same = next((n for n, (a, b) in enumerate(zip(keys, self._keys, strict=False)) if a != b), len(keys))
         begin = max((one for one in self._kept if one.index <= same), key=lambda one: one.index, default=fresh)
-        if begin.index == 0:
+        if begin.index == 0 or fresh.centred is not self._kept[0].centred:
             begin = fresh
         found.hits = list(hits[: begin.hits])
-        behind = {one.index - len(self._keys): one for one in self._kept}
+        behind = {one.index - len(self._keys) + len(way): one for one in self._kept}
+        back = next(
+            (n for n, (a, b) in enumerate(zip(keys[::-1], self._keys[::-1], strict=False)) if a != b),
+            min(len(keys), len(self._keys)),
+        )
+        places = {index for index in behind if index >= max(begin.index + 1, len(way) - back)}
 
         def known(state: _State) -> bool:
-            other = behind.get(state.index - len(way))
-            if other is None or keys[state.index :] != self._keys[other.index :] or not state.like(other):
+            other = behind[state.index]
+            if replace(state, index=0, hits=0) != replace(other, index=0, hits=0):
                 return False
             found.hits += [one for one in hits[other.hits :] if one not in found.hits]
             return True
 
-        left = self._cut(way, begin, found, known)
+        left = self._cut(way, begin, found, places, known)
         return clean if left is None else left, found.hits
 
     def _begin(self, way: list[Way], blank: Cells) -> _State:
         centred = not any(one.how.startswith("centre") for one in way)
-        return _State(0, blank.copy(), self._raster.empty(), False, centred, 0)
+        return _State(0, _packed(blank), _packed(self._raster.empty()), False, centred, 0)
 
-    def _cut(self, way: list[Way], begin: _State, found: Judged, at_change: Callable[[_State], bool]) -> Cells | None:
-        """Cut on from a state; None where ``at_change`` of tools says that the rest is known."""
-        raster, piece, centred = self._raster, begin.piece.copy(), begin.centred
-        raster.metal = begin.metal.copy()
+    def _cut(
+        self, way: list[Way], begin: _State, found: Judged, places: set[int], at_place: Callable[[_State], bool]
+    ) -> Cells | None:
+        """Cut on from a state; None where ``at_place`` says at one of the places that the rest is known."""
+        raster, piece, centred = self._raster, _unpacked(begin.piece, self._raster), begin.centred
+        raster.metal = _unpacked(begin.metal, raster)
         after_thread = begin.after_thread
-        station = None
         for index, one in enumerate(way[begin.index :], begin.index):
-            if one.station != station and not one.how.startswith("centre"):
-                station = one.station
-                state = _State(index, raster.metal.copy(), piece.copy(), after_thread, centred, len(found.hits))
-                if (index > begin.index or index == 0) and at_change(state):
+            if index in places:
+                state = _State(index, _packed(raster.metal), _packed(piece), after_thread, centred, len(found.hits))
+                if at_place(state):
                     return None
             if one.how.startswith("centre"):
                 centred = one.how == "centre in"
@@ -254,6 +261,15 @@ class Court:
                 if cells.size:
                     _hit(found, raster, raster.metal[window] & cells, "holder in metal", one.line, BODY_STEP)
                     _hit(found, raster, stops[window] & cells, "holder in the hold", one.line, BODY_STEP)
+
+
+def _packed(cells: Cells) -> bytes:
+    return zlib.compress(np.packbits(cells).tobytes(), 1)
+
+
+def _unpacked(packed: bytes, raster: Raster) -> Cells:
+    bits = np.unpackbits(np.frombuffer(zlib.decompress(packed), np.uint8), count=math.prod(raster.shape))
+    return bits.astype(bool).reshape(raster.shape)
 
 
 def _key(one: Way) -> Key:

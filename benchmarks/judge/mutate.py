@@ -21,7 +21,7 @@ from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.motion import Motion
 from toreuma.core.post import post
-from toreuma.core.read import read
+from toreuma.core.read import Program, read
 from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole, verdict_of_pair
@@ -101,7 +101,10 @@ class Bench:
         return whole.verdict, [finding for proof in whole.proofs for finding in proof.findings]
 
     def tried(self, number: int, change: Change) -> Outcome:
-        """A change put to the proof, and to the judge where nothing is told."""
+        """A change put to the reader, then to the proof, and to the judge where nothing is told."""
+        program = self.read(number, change.text)
+        if read_errors := _errors(program) - self._read_errors[number]:
+            return Outcome(self.job.name, number, change, "told", str(next(iter(read_errors))))
         errors, warnings, rows, state = told(*self.proved({number: change.text}))
         base = self.base
         found = [*(errors - base[0]), *(rows - base[2]), *([state] if state != base[3] else [])]
@@ -109,17 +112,23 @@ class Bench:
             return Outcome(self.job.name, number, change, "told", str(found[0]))
         if warnings - base[1]:
             return Outcome(self.job.name, number, change, "warned", str(next(iter(warnings - base[1]))))
-        if self.moves(number, change.text) == self.moves(number, self.texts[number]):
+        if _moves(program) == self._moves[number]:
             return Outcome(self.job.name, number, change, "same")
         return self._by_judge(number, change)
 
-    def moves(self, number: int, text: str) -> list[Motion]:
+    def read(self, number: int, text: str) -> Program:
         if self.taken is not None:
-            scenes = self.sides[0].scene.reference, self.sides[-1].scene.reference
-            program = read(text, self.language, scenes[0], second_reference=scenes[1])
-        else:
-            program = read(text, self.language, self.sides[number].scene.reference)
-        return [replace(one, line=0, section=0) for one in program.motions]
+            here, there = self.sides[0].scene.reference, self.sides[-1].scene.reference
+            return read(text, self.language, here, self.memo, second_reference=there)
+        return read(text, self.language, self.sides[number].scene.reference, self.memo)
+
+    @cached_property
+    def _moves(self) -> dict[int, list[Motion]]:
+        return {number: _moves(self.read(number, text)) for number, text in self.texts.items()}
+
+    @cached_property
+    def _read_errors(self) -> dict[int, set[object]]:
+        return {number: _errors(self.read(number, text)) for number, text in self.texts.items()}
 
     def _by_judge(self, number: int, change: Change) -> Outcome:
         try:
@@ -129,6 +138,15 @@ class Bench:
             return Outcome(self.job.name, number, change, "not judged", str(error))
         harmful = court.harms(clean)
         return Outcome(self.job.name, number, change, "MISSED" if harmful else "harmless", str(court))
+
+
+def _moves(program: Program) -> list[Motion]:
+    return [replace(one, line=0, section=0) for one in program.motions]
+
+
+def _errors(program: Program) -> set[object]:
+    """What reading alone tells: the proof passes every one of it on."""
+    return {(one.code, one.what.split(": ", 1)[-1]) for one in program.findings if one.severity == "error"}
 
 
 def told(verdict: Verdict, findings: Sequence[Finding]) -> tuple[set[object], set[object], set[object], str]:
