@@ -18,6 +18,8 @@ from tests.support.random_jobs import random_job
 
 from benchmarks.judge.changes import every_change
 from benchmarks.judge.court import Case, Hold, Judged, Tool
+from benchmarks.judge.drawing import outlines
+from benchmarks.judge.driven import DrivenCase, Mill
 from benchmarks.judge.machine import NotJudged
 from benchmarks.judge.spoil import Spoiled, spoiled
 from toreuma.core.errors import ToreumaError
@@ -31,7 +33,7 @@ from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole
 from toreuma.engine.proposals import FOLLOWED, proposed
 
-__all__ = ["case_of", "main", "tools_of"]
+__all__ = ["case_of", "driven_case_of", "main", "mills_of", "tools_of"]
 
 
 BESIDE = ("knurl", "holes", "flats", "slot")
@@ -53,6 +55,26 @@ def case_of(sides: Sequence[Plan]) -> Case:
     part = json.loads(sides[0].job.part.model_dump_json())
     part["features"] = [one for one in part["features"] if one["kind"] not in BESIDE]
     return Case(part, _rings(sides[0].scene.stock), [_hold(side) for side in sides])
+
+
+def driven_case_of(job: Job) -> DrivenCase | None:
+    """The judge's places round the features beside the axis; None where nothing is driven."""
+    part = json.loads(job.part.model_dump_json())
+    if not any(one["kind"] in ("holes", "flats", "slot") for one in part["features"]):
+        return None
+    solid, taken = outlines(part)
+    return DrivenCase(part, [solid, *taken])
+
+
+def mills_of(job: Job) -> dict[int, Mill]:
+    """The driven tools as the judge wants them, by station."""
+    return {
+        one.station: Mill(
+            one.d_mm / 2, getattr(one, "point_deg", 180.0), getattr(one, "corner_radius_mm", 0.0), one.mount == "radial"
+        )
+        for one in job.tools
+        if one.mount != "still" and hasattr(one, "d_mm")
+    }
 
 
 def _hold(side: Plan) -> Hold:

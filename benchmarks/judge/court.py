@@ -329,6 +329,7 @@ def _passes(core: Points, places: Points, stamped: bool) -> list[Points]:
 
 
 METRIC = re.compile(r"M?(\d+(?:\.\d+)?)(?:xPh[\d.]+P|x)(\d+(?:\.\d+)?)")
+UNIFIED = re.compile(r"(?:(?:(\d+)[ -])?(\d+)/(\d+)|(?:#|No\.? ?)?(\d+))-(\d+) ?UN")
 PITCH = {3: 0.5, 4: 0.7, 5: 0.8, 6: 1.0, 8: 1.25, 10: 1.5, 12: 1.75, 16: 2.0, 20: 2.5}
 """Coarse pitches of metric threads that are named without one."""
 
@@ -348,10 +349,17 @@ def _threads(part: Json, raster: Raster) -> Cells:
         d, pitch = (float(size.group(1)), float(size.group(2))) if size else (0.0, 4.0)
         if plain and not size:
             d, pitch = float(plain.group(1)), PITCH.get(int(plain.group(1)), 2.0)
+        if inch := UNIFIED.match(name):
+            whole, up, down, number, turns = inch.groups()
+            d = 25.4 * (0.06 + 0.013 * int(number) if number else int(whole or 0) + (int(up) / int(down) if up else 0))
+            pitch = 25.4 / int(turns)
         if one["kind"] == "thread":
             front, back = one["from_z_mm"], one["from_z_mm"] - one["length_mm"]
         else:
             front, back = 0.0, -(one.get("depth_mm") or one.get("thread_length_mm") or 1e4)
+            if one.get("end") == "back":
+                end = part["outside"][-1]["z_mm"]
+                front, back = end - back, end
         low, high = (d / 2 - 0.8 * pitch, d / 2 + 0.3 * pitch) if d else (0.0, 1e4)
         rows = slice(max(int(low / raster.cell), 0), min(int(high / raster.cell) + 1, raster.shape[0]))
         run = RUN_OUT_TURNS * pitch

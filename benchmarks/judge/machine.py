@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 
 from benchmarks.judge.cycles import Leg, faced, grooved, roughed, threaded
 
-__all__ = ["NotJudged", "Way", "ways"]
+__all__ = ["NotJudged", "Way", "blocks_of", "together", "ways"]
 
 WORD = re.compile(r"([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))")
 KNOWN = frozenset(
@@ -66,7 +66,7 @@ class _Control:
 def ways(text: str, home: tuple[float, float], driven: frozenset[int] = frozenset()) -> list[Way]:
     """Every way of the tools that stand still; of ``driven`` ones only where they leave the carrier. Raises
     `NotJudged` for words this control does not have."""
-    c = _Control(home, home, driven=driven, blocks=_blocks(text))
+    c = _Control(home, home, driven=driven, blocks=blocks_of(text))
     while _next(c):
         pass
     return c.found
@@ -84,7 +84,7 @@ def together(
     each = {}
     for channel, text in texts.items():
         here, there = homes[channel]
-        each[channel] = _Control(here, here, driven=driven, blocks=_blocks(text), second_home=there)
+        each[channel] = _Control(here, here, driven=driven, blocks=blocks_of(text), second_home=there)
     found: list[Way] = []
     waiting: dict[int, str] = {}
     while len(waiting) < len(each) or set(waiting.values()) != {"end"}:
@@ -115,7 +115,8 @@ def _shifted(one: Way, along: float) -> Way:
     return replace(one, start=(one.start[0] + along, one.start[1]), end=(one.end[0] + along, one.end[1]), centre=centre)
 
 
-def _blocks(text: str) -> list[tuple[int, list[tuple[str, str]]]]:
+def blocks_of(text: str) -> list[tuple[int, list[tuple[str, str]]]]:
+    """Words of every block that has some, with its line."""
     each = (
         (number, WORD.findall(re.sub(r"\([^)]*\)", "", line).strip().lstrip("/ ")))
         for number, line in enumerate(text.splitlines(), 1)
@@ -179,6 +180,8 @@ def _block(c: _Control, words: list[tuple[str, str]], line: int) -> bool:
 def _handed(c: _Control, values: dict[str, float], words: list[tuple[str, str]], codes: list[str]) -> bool:
     """A block that concerns the second spindle; True where nothing else is in it."""
     told = [float(number) for letter, number in words if letter == "M"]
+    if 98 in told:  # the parts after the first are made the same way: only the first is followed
+        return True
     if 91 in told or 92 in told:
         c.second = 92 in told
         c.at = c.home = (c.second_home if c.second else c.home) or c.home

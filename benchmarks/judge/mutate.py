@@ -4,6 +4,7 @@
 """
 
 import random
+import re
 import sys
 import time
 from collections import Counter, defaultdict
@@ -12,9 +13,10 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 from multiprocessing import Pool
 
-from benchmarks.judge.bench import case_of
+from benchmarks.judge.bench import case_of, driven_case_of, mills_of
 from benchmarks.judge.changes import Change, every_change, same_meaning
 from benchmarks.judge.court import Case, Judged
+from benchmarks.judge.driven import Driven, DrivenCase
 from benchmarks.judge.machine import NotJudged, together
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Memo
@@ -82,6 +84,20 @@ class Bench:
         case = case_of(self.sides)
         return case, self._judged(case, self.texts)
 
+    @cached_property
+    def driven(self) -> tuple[DrivenCase | None, dict[int, Driven]]:
+        """The judge's places beside the axis, and what the planned programs of the first side do to them. Raises
+        `NotJudged`."""
+        case = driven_case_of(self.job)
+        return case, {} if case is None else {n: self.driven_by(case, n, text) for n, text in self.texts.items()}
+
+    def driven_by(self, case: DrivenCase, number: int, text: str) -> Driven:
+        if self.taken is None and number > 0:
+            return Driven()
+        side = self.sides[0]
+        home = references(side)[number] if self.taken is not None else side.scene.reference
+        return case.judge(text, home, mills_of(side.job))
+
     def _judged(self, case: Case, texts: dict[int, str]) -> Judged:
         """Programs by side, or of channels that wait for each other. Raises `NotJudged`."""
         if self.taken is None:
@@ -132,12 +148,23 @@ class Bench:
 
     def _by_judge(self, number: int, change: Change) -> Outcome:
         try:
+            self._followed(number, change)
             case, clean = self.case
             court = self._judged(case, {**self.texts, number: change.text})
+            beside, planned = self.driven
+            harmful = court.harms(clean)
+            if beside is not None:
+                harmful |= self.driven_by(beside, number, change.text).worse_than(planned[number])
         except NotJudged as error:
             return Outcome(self.job.name, number, change, "not judged", str(error))
-        harmful = court.harms(clean)
         return Outcome(self.job.name, number, change, "MISSED" if harmful else "harmless", str(court))
+
+    def _followed(self, number: int, change: Change) -> None:
+        """Raises `NotJudged` for lines of the parts after the first."""
+        lines = self.texts[number].splitlines()
+        end = next((n for n, line in enumerate(lines, 1) if re.search(r"\bM30\b", line)), len(lines))
+        if change.line > end + 1 or "M98" in change.was:
+            raise NotJudged("a part after the first")
 
 
 def _moves(program: Program) -> list[Motion]:

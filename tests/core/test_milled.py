@@ -243,9 +243,19 @@ def test_the_axis_of_rotation_takes_its_time() -> None:
     job = drilled()
     axis = machines()[job.machine.name].c_axis
     events = [one for one in plan(job).of("h0").motions if one.event]
-    assert [one.event for one in events[:4]] == ["c_axis_on", "brake_on", "brake_off", "index"]
-    assert motion_time_s(events[3], job.machine) == pytest.approx(60 / axis.rapid_deg_s)
-    assert motion_time_s(events[1], job.machine) == axis.brake_s
+    begun = ["c_axis_on", "index", "brake_on", "brake_off", "index"]
+    assert [one.event for one in events[:5]] == begun
+    assert motion_time_s(events[1], job.machine) == 0
+    assert motion_time_s(events[4], job.machine) == pytest.approx(60 / axis.rapid_deg_s)
+    assert motion_time_s(events[2], job.machine) == axis.brake_s
+
+
+def test_an_angle_that_is_not_told_is_said(language: Dialect) -> None:
+    planned = plan(drilled())
+    text = text_of(planned, language)
+    assert len(re.findall(r"C0\.\n", text)) == 2  # one for each tool, though it stands there
+    reading = read(text.replace("G0 C0.\n", "M0\n", 1), language, planned.scene.reference)
+    assert [one.code for one in reading.findings if one.code == "c_axis.untold"] == ["c_axis.untold"]
 
 
 PART = region_from_points([(0.0, 0.0), (0.0, 40.0), (-50.0, 40.0), (-50.0, 0.0)])

@@ -143,6 +143,7 @@ class Modes(Reading):
         state = self._state
         if event in ("c_axis_on", "c_axis_off"):
             state.held_at_angle, state.c_deg, state.y = event == "c_axis_on", 0.0, 0.0
+            state.angle_told = False
             if state.held_at_angle and state.running:
                 self._say(
                     "error",

@@ -73,7 +73,7 @@ class Moves(Modes):
         if state.braked:
             self._say("error", "c_axis.braked", block.line, "the work is turned with its brake closed",
                       "free it first, the drive gives up")  # fmt: skip
-        turned, state.c_deg = deg - state.c_deg, deg
+        turned, state.c_deg, state.angle_told = deg - state.c_deg, deg, True
         made = self._motion(Line(state.at, state.at), None, block)
         self._motions.append(replace(made, event="index", driven=self._angle(turned)))
 
@@ -88,6 +88,9 @@ class Moves(Modes):
             self._say("error", "driven.move", block.line, "a driven tool moves along straight lines only",
                       "another way of moving is in force; it was read as a line")  # fmt: skip
         feed = None if state.move == "rapid" else self._feed_in_force(block)
+        if feed is not None and not state.angle_told:
+            self._once("warning", "c_axis.untold", block.line,
+                       "the work is cut at an angle that was not told since its axis was engaged", "where it stands then is the machine's own; it was taken as 0")  # fmt: skip
         made = self._motion(Line(state.at, target), feed, block)
         driven = replace(self._angle(), y=(state.y, y))
         self._motions.append(replace(made, spindle=STOPPED, driven=driven))

@@ -78,6 +78,8 @@ class State:
     braked: bool = False
     polar: bool = False
     c_deg: float = 0.0
+    angle_told: bool = False
+    """Since the axis of rotation was engaged."""
     y: float = 0.0
     second: bool = False
     shared: bool = False
@@ -93,8 +95,8 @@ class State:
         return (
             self.at, self.scale, self.units_set, self.move, self.taper, self.feed, self.per_minute, self.surface,
             self.speed, self.clamp, self.running, self.station, self.offset, self.ended, self.live_rpm,
-            self.held_at_angle, self.braked, self.polar, self.c_deg, self.y, self.second, self.shared, self.datum,
-            frozenset(self.warned),
+            self.held_at_angle, self.braked, self.polar, self.c_deg, self.angle_told, self.y, self.second,
+            self.shared, self.datum, frozenset(self.warned),
         )  # fmt: skip
 
 

@@ -15,6 +15,8 @@ from toreuma.core.verdict.drawn import Drawn
 __all__ = ["Corner", "Found", "Piece", "compared", "inner_corners"]
 
 FILM_MM = 0.002
+SAME_MM = 1e-4
+"""Corners nearer than this are one."""
 NEAR_MM = 0.006
 TURN = math.radians(8.0)
 """An outline that turns less than this goes on: chords of a round do."""
@@ -78,7 +80,7 @@ def inner_corners(part: Region) -> tuple[Corner, ...]:
     """Every sharp inner corner of a half section, away from the axis."""
     found = []
     for ring in rings(part):
-        points = ring[:-1]
+        points = _apart(ring[:-1])
         if _area(points) < 0:
             points = points[::-1]
         before, after = points - np.roll(points, 1, axis=0), np.roll(points, -1, axis=0) - points
@@ -88,6 +90,11 @@ def inner_corners(part: Region) -> tuple[Corner, ...]:
             if r > FILM_MM:
                 found.append(Corner((float(z), float(r)), math.pi + float(turn[n])))
     return tuple(found)
+
+
+def _apart(points: Points) -> Points:
+    """Corners of a ring without those that only numbers tell from the one before."""
+    return points[np.hypot(*(points - np.roll(points, 1, axis=0)).T) > SAME_MM]
 
 
 def _area(points: Points) -> float:

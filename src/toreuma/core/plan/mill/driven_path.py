@@ -18,6 +18,7 @@ class DrivenPath:
         self._work, self._rpm = work, work.given.steps.turns(rpm)
         self._at: Point = work.scene.index
         self._y = self._c = 0.0
+        self._told = False
         self._polar = False
         axis = work.given.machine.c_axis
         self._has_brake = axis is not None and axis.brake_nm > 0
@@ -33,10 +34,10 @@ class DrivenPath:
         self._go(mm_min, z, x, y)
 
     def index(self, deg: float, braked: bool = True) -> None:
-        """Turn the work to an angle and hold it there."""
+        """Turn the work to an angle and hold it there; the first angle is always told, whatever the axis stood at."""
         self.brake(on=False)
-        if abs(deg - self._c) > 1e-9:
-            turned, self._c = deg - self._c, deg
+        if not self._told or abs(deg - self._c) > 1e-9:
+            turned, self._c, self._told = deg - self._c, deg, True
             self._event("index", turned)
         self.brake(on=braked)
 
