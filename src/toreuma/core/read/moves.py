@@ -90,7 +90,8 @@ class Moves(Modes):
         feed = None if state.move == "rapid" else self._feed_in_force(block)
         if feed is not None and not state.angle_told:
             self._once("warning", "c_axis.untold", block.line,
-                       "the work is cut at an angle that was not told since its axis was engaged", "where it stands then is the machine's own; it was taken as 0")  # fmt: skip
+                       "the work is cut at an angle that was not told since its axis was engaged",
+                       "where it stands then is the machine's own; it was taken as 0")  # fmt: skip
         made = self._motion(Line(state.at, target), feed, block)
         driven = replace(self._angle(), y=(state.y, y))
         self._motions.append(replace(made, spindle=STOPPED, driven=driven))
