@@ -37,7 +37,7 @@ SLIVER_MM2 = 1e-9
 SURE_MM = 0.0005
 """How closely the farthest place is found."""
 
-DENSE_MM, MOST_EDGES, LIKELY = 0.05, 20_000, 300
+DENSE_MM, MOST_EDGES, LIKELY = 0.05, 20_000, 100
 
 
 def region_from_points(points: Points | Sequence[Sequence[float]]) -> Region:
@@ -146,7 +146,8 @@ def _farthest(region: Region, other: Region) -> float:
     a, b = _edges(shapely.segmentize(region, max(DENSE_MM, region.length / MOST_EDGES)))
     if not len(a):
         return 0.0
-    far_a, far_b = (np.asarray(shapely.distance(shapely.points(ends), other)) for ends in (a, b))
+    far_a = np.asarray(shapely.distance(shapely.points(a), other))
+    far_b = _at_ends(far_a, a, b)
     best = float(max(far_a.max(), far_b.max()))
     while True:
         above = (far_a + far_b + np.hypot(*(b - a).T)) / 2
@@ -161,6 +162,15 @@ def _farthest(region: Region, other: Region) -> float:
         best = max(best, float(far.max()))
         a, b = np.vstack([a, middle]), np.vstack([middle, b])
         far_a, far_b = np.concatenate([far_a, far]), np.concatenate([far, far_b])
+
+
+def _at_ends(far: Points, begin: Points, end: Points) -> Points:
+    """What was found where edges begin, (n,), as it is where they end: the next one's, of a ring's last its first."""
+    found = np.roll(far, -1)
+    last = np.flatnonzero((np.roll(begin, -1, axis=0) != end).any(axis=1))
+    first = np.concatenate([[0], last[:-1] + 1])
+    found[last] = far[first] if len(last) else found[last]
+    return found
 
 
 def _edges(region: Region) -> tuple[Points, Points]:

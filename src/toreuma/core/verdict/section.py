@@ -94,7 +94,7 @@ def inner_corners(part: Region) -> tuple[Corner, ...]:
 
 def _apart(points: Points) -> Points:
     """Corners of a ring without those that only numbers tell from the one before."""
-    return points[np.hypot(*(points - np.roll(points, 1, axis=0)).T) > SAME_MM]
+    return np.asarray(points[np.hypot(*(points - np.roll(points, 1, axis=0)).T) > SAME_MM])
 
 
 def _area(points: Points) -> float:
