@@ -3,7 +3,9 @@
 import pytest
 
 from toreuma.core.cutting.holes import drill_feed_mm_rev, mean_chip_mm
-from toreuma.shipped.library import catalogue, materials
+from toreuma.core.errors import StandardError
+from toreuma.core.standards.material_names import material_named, plain
+from toreuma.shipped.library import catalogue, material_names, materials
 
 
 @pytest.mark.parametrize(
@@ -51,6 +53,15 @@ def test_burning_titanium_is_smothered_dry(name: str) -> None:
         ("GJL-250", "cast iron"),
         ("GJS-500", "cast iron"),
         ("POM-C", "formaldehyde"),
+        ("AZ31", "no water"),
+        ("AZ91", "class d"),
+        ("CuBe2", "beryllium"),
+        ("CuZn36Pb3", "lead"),
+        ("CuSn7Zn4Pb7", "lead"),
+        ("nickel C-276", "nickel"),
+        ("PTFE", "poisonous"),
+        ("PA66-GF30", "glass"),
+        ("Ti-6Al-4V ELI", "dry sand"),
     ],
 )
 def test_dust_and_fumes_that_harm_are_said(name: str, word: str) -> None:
@@ -91,3 +102,75 @@ def test_feeds_of_drills_follow_material_and_diameter(name: str, d: float, low: 
 def test_the_mean_chip_of_a_full_slot() -> None:
     assert mean_chip_mm(0.1, 10, 10) == pytest.approx(0.0637, abs=1e-4)
     assert mean_chip_mm(0.1, 0.1, 10) == pytest.approx(0.1 * (0.1 / 10) ** 0.5, rel=0.01)
+
+
+NAMES = """4140 42CrMo4; 4340 34CrNiMo6; 12L14 11SMnPb30; 1215 11SMn30; 1018 1018; 1020 C22; 1045 C45; 8620 20NiCrMo2-2;
+1144 1144; 52100 100Cr6; 5140 41Cr4; 6150 51CrV4; 1.6587 18CrNiMo7-6; 17CrNiMo6 18CrNiMo7-6; 1.0503 C45; 1.7225 42CrMo4;
+D2 X153CrMoV12; O1 100MnCrW4; O2 90MnCrV8; H13 X40CrMoV5-1; P20 40CrMnMo7; A2 tool steel X100CrMoV5; M2 HS6-5-2;
+1.2379 X153CrMoV12; 1.2312 40CrMnMoS8-6; 304 1.4301; 304L 1.4307; 303 X8CrNiS18-9; 316 1.4401; 316L 1.4404; 321 1.4541;
+316Ti X6CrNiMoTi17-12-2; 904L 1.4539; 2205 1.4462; 2507 1.4410; UNS S32750 1.4410; S32760 1.4501; 410 X12Cr13;
+416 X12CrS13; 420 X20Cr13; 430 X6Cr17; 431 X17CrNi16-2; 440C X105CrMo17; 17-4PH X5CrNiCuNb16-4; 630 X5CrNiCuNb16-4;
+GG25 GJL-250; GGG40 GJS-400; GGG60 GJS-600; CGI GJV-450; ADI GJS-800 ADI; 6061 EN AW-6061; 6061-T6 EN AW-6061;
+6082 AlMgSi1; 7075 EN AW-7075; 2011 EN AW-2011; 2024 EN AW-2024; 6026 EN AW-6026; 5083 EN AW-5083; A390 AlSi17Cu4Mg;
+C360 CuZn36Pb3; CW614N CuZn39Pb3; CW617N CuZn40Pb2; CW510L CuZn42; CW724N CuZn21Si3P; C932 CuSn7Zn4Pb7; C18150 CuCr1Zr;
+C17200 CuBe2; C145 CuTeP; C630 CuAl10Ni5Fe4; K500 nickel K500; alloy 600 nickel 600; C276 nickel C-276; A286 A286;
+2.4668 nickel 718; UNS N06625 625; grade 5 Ti-6Al-4V; grade 23 Ti-6Al-4V ELI; grade 2 Ti grade 2; AZ91 AZ91; PEEK PEEK;
+PTFE PTFE; POM POM-C; acetal POM-C; UHMW PE-UHMW; PVDF PVDF; PET PET; PC PC; nylon 66 PA66; PA66 GF30 PA66-GF30"""
+
+
+def _named() -> list[tuple[str, str]]:
+    known = sorted(materials(), key=len, reverse=True)
+    found = []
+    for one in " ".join(NAMES.split()).split("; "):
+        name = next(each for each in known if one.endswith(f" {each}"))
+        found.append((one.removesuffix(f" {name}"), name))
+    return found
+
+
+@pytest.mark.parametrize(("typed", "name"), _named())
+def test_a_material_is_found_by_any_of_its_names(typed: str, name: str) -> None:
+    assert material_named(typed, materials(), material_names()).name == name
+
+
+@pytest.mark.parametrize(
+    ("typed", "word"), [("6061-T651", "T651"), ("42CrMo4+QT", "QT"), ("C45 normalised", "normalised")]
+)
+def test_a_state_that_is_not_looked_at_is_said(typed: str, word: str) -> None:
+    assert word in material_named(typed, materials(), material_names()).note
+
+
+def test_an_unknown_material_is_told_the_nearest() -> None:
+    with pytest.raises(StandardError, match=r"choose 42CrMo4, \S+, \S"):
+        material_named("4141", materials(), material_names())
+
+
+def test_no_name_stands_for_two_materials() -> None:
+    owners: dict[str, set[str]] = {}
+    for name, others in material_names().names.items():
+        assert name in materials()
+        for one in (name, *others.same):
+            owners.setdefault(plain(one), set()).add(name)
+    assert {one: names for one, names in owners.items() if len(names) > 1} == {}
+    assert all(plain(near) not in owners for others in material_names().names.values() for near in others.near)
+
+
+def test_there_are_materials_enough_and_every_one_can_be_cut() -> None:
+    assert len(materials()) >= 150
+    for name, material in materials().items():
+        rows = {row.tool_material: row for row in material.speeds}
+        assert rows, name
+        assert all(row.finish_m_min >= row.rough_m_min >= row.part_off_m_min for row in rows.values()), name
+        carbide = rows["coated carbide"].rough_m_min
+        for faster in ("ceramic", "CBN", "PCD"):
+            assert faster not in rows or rows[faster].rough_m_min > carbide, (name, faster)
+        if "high-speed steel" in rows:
+            assert rows["high-speed steel"].rough_m_min < carbide, name
+        assert name in material_names().names
+
+
+def test_hardened_steel_has_ceramic_and_cbn_and_grey_iron_too() -> None:
+    for name in ("steel 50 HRC", "steel 55 HRC", "58 HRC case", "steel 60 HRC", "GJL-250"):
+        assert {"ceramic", "CBN"} <= {row.tool_material for row in materials()[name].speeds}
+    assert all(
+        "PCD" not in {row.tool_material for row in one.speeds} for one in materials().values() if one.group != "N"
+    )

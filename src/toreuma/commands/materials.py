@@ -9,9 +9,10 @@ from toreuma.commands.common import JobArgument, JsonOption
 from toreuma.core.errors import JobError
 from toreuma.core.model import Job
 from toreuma.core.plan.asked.prove_out import prove_out
+from toreuma.core.standards.material_names import OtherNames
 from toreuma.engine.engine import Engine
 from toreuma.engine.library import keep_value, library, open_job
-from toreuma.shipped.library import material_sources
+from toreuma.shipped.library import material_names, material_sources
 
 __all__ = ["register"]
 
@@ -43,6 +44,11 @@ def prove_out_command(
     print(prove_out_text(open_job(job), on, as_json))
 
 
+def names_of(name: str) -> OtherNames:
+    """What else a material is called, and what is near it."""
+    return material_names().names.get(name, OtherNames())
+
+
 def set_value(name: str, assignment: str, source: str) -> None:
     """Keep ``field=value``, or go back to what ships with ``field=``. Raises `JobError`."""
     field, equals, text = assignment.partition("=")
@@ -65,13 +71,22 @@ def material_text(name: str | None, as_json: bool) -> str:
         if as_json:
             return json.dumps([one.model_dump(mode="json") for one in every.values()], ensure_ascii=False)
         return "\n".join(f"  {n:22} {group}  kc1.1 {kc:6.0f} N/mm2  mc {mc:.2f}" for n, group, kc, mc in rows)
-    if name not in every:
-        raise JobError(f"material {name}", "there is no such material", "run toreuma material for the list")
-    material, own = every[name], library().own.get(name, {})
+    material, found = library().material(name)
+    own, others = library().own.get(found.name, {}), names_of(found.name)
     if as_json:
-        body = {"material": material.model_dump(mode="json"), "sources": material_sources(), "own": own}
+        body = {
+            "material": material.model_dump(mode="json"),
+            "names": list(others.same),
+            "near": dict(others.near),
+            "differs": found.differs,
+            "sources": material_sources(),
+            "own": own,
+        }
         return json.dumps(body, ensure_ascii=False)
-    lines = [f"{name}, ISO 513 group {material.group}"]
+    lines = [f"{found.name}, ISO 513 group {material.group}"]
+    lines += [f"  {found.note}"] if found.note else []
+    lines += [f"  also {', '.join(others.same)}"] if others.same else []
+    lines += [f"  near: {', '.join(f'{one} ({how})' for one, how in others.near.items())}"] if others.near else []
     for field, value in material.model_dump(mode="json").items():
         if isinstance(value, int | float) and not isinstance(value, bool):
             lines.append(f"  {field:20} {value:g}   {material_sources().get(field, material.source)}")

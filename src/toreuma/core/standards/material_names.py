@@ -10,7 +10,7 @@ from pydantic import Field
 from toreuma.core.errors import StandardError
 from toreuma.core.value import Value
 
-__all__ = ["MaterialNames", "Named", "material_named", "suggested"]
+__all__ = ["MaterialNames", "Named", "OtherNames", "material_named", "suggested"]
 
 
 class OtherNames(Value):
@@ -94,13 +94,13 @@ def _found(text: str, known: tuple[str, ...], names: MaterialNames) -> Named | N
 
 def _bare(text: str, names: MaterialNames) -> tuple[str, str]:
     """A name without the words that say of what kind it is or in which state, and those of its state."""
-    words = re.split(r"[\s,;/]+|-(?=type\b)", text.strip())
+    words = re.split(r"[\s,;/]+|-(?=type\b|[TtHh]\d{1,4}\b)|(?=\+)", text.strip())
     idle = (*names.kind_words, *names.state_words)
     state = [one for one in words if one.casefold() in names.state_words]
     return " ".join(one for one in words if one.casefold() not in idle), " ".join(state)
 
 
-def suggested(text: str, known: Iterable[str], names: MaterialNames, count: int = 4) -> list[str]:
+def suggested(text: str, known: Iterable[str], names: MaterialNames, count: int = 3) -> list[str]:
     """Names of materials most like what was typed, those that hold it first."""
     wanted = plain(text)
     every: dict[str, str] = {}
