@@ -122,7 +122,7 @@ def test_the_store_is_searched_and_the_rack_is_kept(
     store = window.tools.store
     window.tools.tabs.setCurrentIndex(2)
     store.search.setText("wnmg R0.8")
-    assert {entry.code for entry in store.entries()} == {"WNMG060408-even", "WNMG080408-even"}
+    assert {entry.code for entry in store.entries()} == {"WNMG060408-even", "WNMG080408-even", "WNMG080408-satin"}
     store.list.setCurrentRow(0)
     store.keep.click()
     qtbot.waitUntil(lambda: not window.choice.busy, timeout=30_000)

@@ -181,7 +181,7 @@ def test_the_rack_comes_first_and_the_strong_tool_has_a_slim_helper() -> None:
     assert plain.split is not None
     assert (plain.split.from_z, plain.split.to_z) == (pytest.approx(-36, abs=0.3), pytest.approx(-54, abs=0.3))
     finish = next(w for w in wishes(job, scene) if w.key == "finish outside")
-    assert any("leaves" in r.why and "trailing edge" in r.why for r in advice(job, scene, finish).rejected)
+    assert any("leaves" in r.why and "edge stands at" in r.why for r in advice(job, scene, finish).rejected)
     drawer = ("WNMG080412-bold", "PWLNR2020K08")
     assert advice(job, scene, rough, drawer).best.codes == drawer
     assert advice(job, scene, rough, drawer).best.on_rack
@@ -191,12 +191,12 @@ def test_holes_threads_and_grooves_get_the_tool_that_fits() -> None:
     stud = demo_job("vane-stud")
     scene = build_scene(stud)
     best = {w.use: advice(stud, scene, w).best.title for w in wishes(stud, scene)}
-    assert best["thread"] == "TE 0.5-1.5 60P"
+    assert best["thread"] == "TE 24UN 60F"
     assert "tap" not in best  # the tapped hole is in the back: the second side's
     other = second_side(stud, plan(stud))
     scene = build_scene(other)
     best = {w.use: advice(other, scene, w).best.title for w in wishes(other, scene)}
-    assert best["drill"].startswith("TD 2.7")
+    assert best["drill"].startswith("TD #36")
     assert best["tap"] == "TP 6-32 UNC C"  # a blind hole: chips go out backward
     assert "thread" not in best  # cut already
     hub = demo_job("runner-hub")

@@ -8,14 +8,14 @@ from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Insert, Job, RoughOd, TurningTool
-from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.catalogue import Catalogue, Seat
 from toreuma.core.model.tool import BoringTool, Drill
 from toreuma.core.plan.hold.standing import compliance
 from toreuma.core.reach.tool_reach import Surface
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
+__all__ = ["COSTLY", "bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
 
 
 AHEAD_MM = 1e-6
@@ -53,10 +53,25 @@ def tools_for(
         if isinstance(tool, kind) and tool.insert.chip_window and not _does_not_fit(job, scene, tool, wish)
     ]
     names, rejected = {tool.name for tool, _, _ in found}, []
+    stations = job.machine.carriers[0]
+    seats: dict[Seat, list[Insert]] = {}
+    fresh: list[_Choice] = []
     for carrier in store.carriers:
         if (carrier.bar is not None) is not inside:
             continue
-        fitting = [insert for insert in store.inserts if carrier.seat.takes(insert)]
+        if carrier.seat not in seats:
+            seats[carrier.seat] = [
+                insert
+                for insert in store.inserts
+                if carrier.seat.takes(insert) and (insert.code in rack or _usual(insert, job.stock.material.group))
+            ]
+        fitting = seats[carrier.seat]
+        if (
+            carrier.code not in rack
+            and carrier.bar is not None
+            and not _same_system(carrier.bar.diameter_mm, stations.bar_mm)
+        ):
+            continue
         held = [insert for insert in fitting if insert.code in rack]
         insert = _best_insert(job, scene, wish, held, nose_mm) or _best_insert(job, scene, wish, fitting, nose_mm)
         why = _does_not_fit(job, scene, carrier.with_insert(insert or fitting[0], "T0"), wish) if fitting else ""
@@ -65,15 +80,82 @@ def tools_for(
         elif insert is not None:
             tool = carrier.with_insert(insert, "T0")
             if tool.name not in names:
-                found.append((tool, (insert.code, carrier.code), False))
-    return found, rejected
+                fresh.append((tool, (insert.code, carrier.code), False))
+    kept = _bars(fresh, rack) if inside else _shanks(fresh, rack, stations.shank_mm)
+    return [*found, *kept], rejected
+
+
+COSTLY = ("cermet", "ceramic", "CBN", "PCD")
+"""Tool materials that are proposed where they are in the drawer, and for hardened steel."""
+
+
+def _usual(insert: Insert, group: str) -> bool:
+    return insert.material not in COSTLY or group == "H"
+
+
+def _same_system(one_mm: float, other_mm: float) -> bool:
+    """Both are whole millimetres, or neither is."""
+    return (abs(one_mm - round(one_mm)) < WHOLE_MM) is (abs(other_mm - round(other_mm)) < WHOLE_MM)
+
+
+WHOLE_MM = 0.01
+
+
+def _shanks(choices: list[_Choice], rack: Collection[str], shank_mm: float) -> list[_Choice]:
+    """Of holders that differ in nothing but their shank those that suit the stations best, and what is in the drawer:
+    no geometry tells the others apart."""
+    best: dict[tuple[object, ...], float] = {}
+    off = [abs(_shank_mm(tool) - shank_mm) for tool, _, _ in choices]
+    alike = [_style(tool) for tool, _, _ in choices]
+    for away, style in zip(off, alike, strict=True):
+        best[style] = min(away, best.get(style, away))
+    return [
+        choice
+        for choice, away, style in zip(choices, off, alike, strict=True)
+        if away <= best[style] + 1e-6 or all(code in rack for code in choice[1])
+    ]
+
+
+def _style(tool: TurningTool | BoringTool) -> tuple[object, ...]:
+    carrier = tool.bar if isinstance(tool, BoringTool) else tool.holder
+    insert = tool.insert
+    return insert.shape, insert.clearance_deg > 0, carrier.entering_angle_deg, tool.hand
+
+
+def _shank_mm(tool: TurningTool | BoringTool) -> float:
+    return tool.holder.shank_width_mm if isinstance(tool, TurningTool) else tool.bar.diameter_mm
+
+
+STOUTEST = 2
+"""So many diameters of bars of one style are looked at closely, the stoutest that go in."""
+
+PLAIN_FIRST = ("steel", "tungsten alloy", "carbide")
+
+
+def _bars(choices: list[_Choice], rack: Collection[str]) -> list[_Choice]:
+    """Of bars of one style the stoutest that go in, of the plainest material that does, and what is in the drawer."""
+    kept: dict[tuple[object, ...], dict[float, _Choice]] = {}
+    for choice in choices:
+        tool = choice[0]
+        assert isinstance(tool, BoringTool)
+        sizes = kept.setdefault((*_style(tool), tool.bar.back, tool.insert.ic_mm), {})
+        other = sizes.get(tool.bar.diameter_mm)
+        if other is None or _plain(tool) < _plain(other[0]):
+            sizes[tool.bar.diameter_mm] = choice
+    chosen = {id(sizes[d]) for sizes in kept.values() for d in sorted(sizes, reverse=True)[:STOUTEST]}
+    return [one for one in choices if id(one) in chosen or all(code in rack for code in one[1])]
+
+
+def _plain(tool: TurningTool | BoringTool) -> tuple[int, bool]:
+    assert isinstance(tool, BoringTool)
+    return PLAIN_FIRST.index(tool.bar.material), tool.bar.damped
 
 
 def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: Wish) -> str:
     takes = job.machine.carriers[0]
     if isinstance(tool, TurningTool):
-        ahead = -float(shape_of(tool).core[:, 0].min())
-        if wish.use == "face" and ahead > AHEAD_MM:
+        ahead = -float(shape_of(tool).core[:, 0].min()) if wish.use == "face" else 0.0
+        if ahead > AHEAD_MM:
             return said(
                 "its cutting edge stands {} ahead of its nose: it would cut into the face", q(ahead, "mm", ".1f")
             )
@@ -89,6 +171,8 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
             else ""
         )
     bar = tool.bar
+    if tool.hand == "left" and not bar.back:
+        return "a left-hand bar leads out of the bore"
     if bar.diameter_mm > takes.bar_mm:
         return said("the bar is Ø {}, the stations take {}", q(bar.diameter_mm, "mm", "g"), q(takes.bar_mm, "mm", "g"))
     least, depth = least_bore_mm(scene), bar_reach_mm(scene)
@@ -121,12 +205,16 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
 
 
 def _hole_mm(job: Job, scene: Scene, wish: Wish, least: float) -> float:
-    """Diameter of the hole a bar finds: of the blank, or of the drill that is there; finishing finds it roughed."""
+    """Diameter of the hole a bar finds: of the blank, or of the drill that is there; finishing finds a blind one
+    roughed, of a through one the hole behind the part stays as it was drilled."""
     there = 2 * float(scene.stock.bounds[1])
     if there <= 0:
         drills = [t.d_mm for t in job.tools if isinstance(t, Drill) and t.form not in ("spot", "centre", "step")]
         there = max((d for d in drills if d < least), default=least)
-    return max(there, least - 2 * FINISH_DEPTH_MM) if wish.use == "finish" else there
+    void = scene.shape.void
+    through = void is not None and float(void.bounds[0]) <= scene.profile.back_z + 1e-6
+    behind = through and float(scene.stock.bounds[0]) < scene.profile.back_z - 1e-6
+    return max(there, least - 2 * FINISH_DEPTH_MM) if wish.use == "finish" and not behind else there
 
 
 def bar_reach_mm(scene: Scene) -> float:
@@ -152,8 +240,15 @@ def _best_insert(job: Job, scene: Scene, wish: Wish, inserts: Iterable[Insert], 
     if wish.use == "finish":
         fit = [i for i in fit if min(point[1] for point in i.chip_window) <= FINISH_DEPTH_MM]
         fit = [i for i in fit if i.shape == "R" or i.nose_radius_mm <= corner + 1e-6]
-        return max(fit, key=lambda i: (-_mid_depth(i), -abs(i.nose_radius_mm - nose_mm)), default=None)
-    return max(fit, key=lambda i: (min(_mid_depth(i), 2.5), i.nose_radius_mm), default=None)
+        return max(
+            fit, key=lambda i: (_suits_hard(i, group), -_mid_depth(i), -abs(i.nose_radius_mm - nose_mm)), default=None
+        )
+    return max(fit, key=lambda i: (_suits_hard(i, group), min(_mid_depth(i), 2.5), i.nose_radius_mm), default=None)
+
+
+def _suits_hard(insert: Insert, group: str) -> int:
+    """CBN first for hardened steel, then ceramic."""
+    return {"CBN": 2, "ceramic": 1}.get(insert.material, 0) if group == "H" else 0
 
 
 def most_nose_mm(job: Job, scene: Scene) -> float:

@@ -49,7 +49,13 @@ SPLIT_MM2 = {"rough": 2.0, "finish": 0.5}
 OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.4}
 """A second tool that cuts away from the chuck is taken where it takes so much more than one that does not."""
 
+PAIR_SHARE, PAIR_GAIN_MM2 = 0.05, 5.0
+"""Of two pairs of tools the one that leaves so much less is taken, if its first tool alone does about as well."""
+
 SLENDER = 5.0
+
+BORE_NOSE_MM = 0.4
+"""What is usual for finishing with a bar."""
 
 
 @dataclass(frozen=True)
@@ -123,6 +129,8 @@ def turning_candidates(
     """Candidates with their rank, what cannot do it, and the split where two tools are better than one."""
     assert wish.surface is not None
     nose = most_nose_mm(job, scene)
+    if wish.surface.kind == "bore":  # shoulders and necks of bores are small, and a bar gives way
+        nose = min(nose, BORE_NOSE_MM)
     tools, rejected = tools_for(job, scene, wish, store, nose, rack)
     metal = surface_metal(scene, wish.surface).area
     square = _has_shoulders(scene, wish.surface)
@@ -134,7 +142,9 @@ def turning_candidates(
             _Tried(tool=tool, codes=codes, in_turret=in_turret, reach=reach, left_mm2=_left(reach, tool.insert))
         )
         progress((index + 1) / len(tools))
-    main = [one for one in tried if one.bar is None or not one.bar.back]  # a bar that looks back comes second
+    usual = [one for one in tried if not one.leads_out]  # what cuts on its way out comes second
+    reaches = min((one.left_mm2 for one in usual), default=metal) <= NOTHING_SHARE * metal
+    main = usual if reaches else [one for one in tried if one.bar is None or not one.bar.back]
     if not main:
         return [], rejected, None
     least = min(one.left_mm2 for one in main)
@@ -149,8 +159,28 @@ def turning_candidates(
     )
     found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
     first = next(one for one in tried if one.tool is found[0].tool)
+    first, split = _pair(ground, tried, first, strong if wish.use != "finish" else main)
+    ahead = next((c for c in found if c.tool is first.tool), None) or _candidate(ground, first)
+    found = [ahead, *(c for c in found if c is not ahead)]
     rejected = _rivals(scene, wish, main, first) + rejected
-    return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, _split(ground, tried, first))
+    return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, split)
+
+
+def _pair(ground: _Asked, tried: list[_Tried], first: _Tried, others: list[_Tried]) -> tuple[_Tried, Split | None]:
+    """The first tool and its helper; another first one where the two together leave much less."""
+    split = _split(ground, tried, first)
+    if split is None:
+        return first, None
+    left = first.left_mm2 - split.left_mm2
+    for shape in {one.insert.shape for one in others} - {first.insert.shape}:
+        other = min((one for one in others if one.insert.shape == shape), key=lambda one: one.left_mm2)
+        if other.left_mm2 > first.left_mm2 + PAIR_SHARE * ground.metal:
+            continue
+        helped = _split(ground, tried, other)
+        rest = other.left_mm2 - (helped.left_mm2 if helped is not None else 0.0)
+        if rest < left - PAIR_GAIN_MM2:
+            first, split, left = other, helped, rest
+    return first, split
 
 
 def _notes(job: Job, scene: Scene, wish: Wish, nose_mm: float) -> tuple[str, ...]:
@@ -198,7 +228,9 @@ def _candidate(ground: _Asked, one: _Tried) -> Candidate:
         -one.bar.diameter_mm if one.bar else 0.0,
         one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
         abs(one.shank_mm - job.machine.carriers[0].shank_mm),
-        -insert.nose_radius_mm if wish.use != "finish" else abs(insert.nose_radius_mm - 0.8),
+        -insert.nose_radius_mm
+        if wish.use != "finish"
+        else abs(insert.nose_radius_mm - (0.8 if one.bar is None else BORE_NOSE_MM)),
         -insert.edges,
     )
     reasons = (*_reasons(job, wish, one), *ground.notes)

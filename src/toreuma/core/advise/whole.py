@@ -113,7 +113,7 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     point = tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
     hole, scene = ask.feature, ask.scene
     if not isinstance(hole, AxialHole):
-        return _drill_for_bore(scene, tool, point)
+        return _drill_for_bore(scene, tool, point, ask.job.units)
     through = hole.depth_mm is None
     depth = hole.depth_mm if hole.depth_mm is not None else -scene.profile.back_z + point + THROUGH_CLEARANCE_MM
     if abs(tool.d_mm - hole.d_mm) > OWN_DRILL_MM:
@@ -137,7 +137,7 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     return (abs(tool.d_mm - hole.d_mm), 0.0 if through else same_point, tool.flute_length_mm), reasons, 0.0
 
 
-def _drill_for_bore(scene: Scene, tool: Drill, point: float) -> Verdict:
+def _drill_for_bore(scene: Scene, tool: Drill, point: float, units: str) -> Verdict:
     """The largest drill that leaves something to bore."""
     void = scene.shape.void
     assert void is not None
@@ -163,7 +163,14 @@ def _drill_for_bore(scene: Scene, tool: Drill, point: float) -> Verdict:
     flat = through or tool.point_deg >= FLAT_DEG
     if not through and flat:
         reasons = (*reasons, "leaves the floor nearly flat: the boring bar gets down to it")
-    return (0.0 if flat else 1.0, left, tool.flute_length_mm), reasons, 0.0
+    usual = 0.0 if _usual_size(tool.d_mm, units) else 1.0
+    return (0.0 if flat else 1.0, left // BORE_ALLOWANCE_MM, usual, left, tool.flute_length_mm), reasons, 0.0
+
+
+def _usual_size(d_mm: float, units: str) -> bool:
+    """Whole and half millimetres, or thirty-seconds of an inch: what every drawer has."""
+    step = 25.4 / 32 if units == "inch" else 0.5
+    return abs(d_mm / step - round(d_mm / step)) < 0.01
 
 
 def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
@@ -343,8 +350,7 @@ def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
     scene = ask.scene
     if not isinstance(tool, PartingTool):
         return None
-    bore = scene.shape.void is not None and float(scene.shape.void.bounds[0]) <= scene.profile.back_z + 1e-6
-    depth = scene.stock_r - (least_bore_mm(scene) / 2 if bore else 0.0) + DEPTH_FREE_MM
+    depth = scene.stock_r + DEPTH_FREE_MM
     if tool.blade.depth_mm < depth:
         return said("cuts {} deep, {} on radius are needed", q(tool.blade.depth_mm, "mm", "g"), q(depth, "mm", ".1f"))
     slender = tool.blade.depth_mm / tool.blade.width_mm

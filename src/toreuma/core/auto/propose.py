@@ -44,6 +44,9 @@ class Chosen:
     side: int = 0
 
 
+FAILED = "auto.failed"
+
+
 @dataclass(frozen=True, kw_only=True)
 class Proposed:
     """A job with its route, every choice explained, and what found no tool; ``taken`` are the cures applied on
@@ -108,7 +111,9 @@ def propose_route(
     whole, moved = _seated_for_both(whole, second.seats, check)
     taken = (*done.taken, *second.taken, *moved)
     other_side = tuple(replace(one, side=1) for one in second.chosen)
-    return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=second.without, taken=taken)
+    later = {one.what for one in second.chosen}
+    open_ = tuple(one for one in done.without if one.code == FAILED and one.what.split(":")[0] not in later)
+    return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=(*open_, *second.without), taken=taken)
 
 
 def _seated_for_both(whole: Job, seats: Cure | None, check: Check) -> tuple[Job, tuple[str, ...]]:
@@ -256,7 +261,7 @@ def _mended(job: Job, check: Check, fixed: frozenset[str]) -> _Mended:
 def _failed(one: OperationPlan) -> Finding:
     fault = next(finding for finding in one.findings if finding.severity == "error")
     name = one.operation.name or one.operation.id
-    return Finding("warning", "auto.failed", f"{name}: {fault.what}", fault.why, at=fault.at)
+    return Finding("warning", FAILED, f"{name}: {fault.what}", fault.why, at=fault.at)
 
 
 def _is_taken(job: Job, finding: Finding) -> bool:

@@ -1,0 +1,276 @@
+"""Drills, centre and spot drills, reamers and taps. Lengths: ISO 235 (DIN 338), DIN 6537, DIN 333, DIN 212, ISO 529."""
+
+from bisect import bisect_left
+from collections.abc import Iterator
+from typing import Any
+
+from toreuma.core.standards.threads import thread_of
+from toreuma.shipped.standards import thread_tables
+
+__all__ = ["hole_tools"]
+
+Row = dict[str, Any]
+
+# up to and including this diameter: flute and overall length, mm
+JOBBER = (
+    (0.53, 6, 22), (0.6, 7, 24), (0.67, 8, 26), (0.75, 9, 28), (0.85, 10, 30), (0.95, 11, 32), (1.06, 12, 34),
+    (1.18, 14, 36), (1.32, 16, 38), (1.5, 18, 40), (1.7, 20, 43), (1.9, 22, 46), (2.12, 24, 49), (2.36, 27, 53),
+    (2.65, 30, 57), (3.0, 33, 61), (3.35, 36, 65), (3.75, 39, 70), (4.25, 43, 75), (4.75, 47, 80), (5.3, 52, 86),
+    (6.0, 57, 93), (6.7, 63, 101), (7.5, 69, 109), (8.5, 75, 117), (9.5, 81, 125), (10.6, 87, 133), (11.8, 94, 142),
+    (13.2, 101, 151), (14.0, 108, 160), (15.0, 114, 169), (16.0, 120, 178), (17.0, 125, 184), (18.0, 130, 191),
+    (19.0, 135, 198), (20.0, 140, 205),
+)  # fmt: skip
+
+# up to and including this diameter: flute and overall length of the short and of the long form, shank, mm
+CARBIDE = (
+    (3.75, 20, 62, 28, 66, 6), (4.75, 24, 66, 36, 74, 6), (6.0, 28, 66, 44, 82, 6), (7.0, 34, 79, 53, 91, 8),
+    (8.0, 41, 79, 53, 91, 8), (10.0, 47, 89, 61, 103, 10), (12.0, 55, 102, 71, 118, 12), (14.0, 60, 107, 77, 124, 14),
+    (16.0, 65, 115, 83, 133, 16), (18.0, 73, 123, 93, 143, 18), (20.0, 79, 131, 101, 153, 20),
+)  # fmt: skip
+
+HALVES = (2.05, 2.15, 2.25, 2.35, 2.65, 2.75, 2.85, 3.15, 3.25, 3.35, 3.75, 4.25, 4.65, 5.25, 5.55, 6.75, 7.45, 7.55,
+          8.25, 8.75, 9.25, 9.35, 10.25, 11.25, 12.25, 13.25, 15.25, 17.25)  # fmt: skip
+"""Between the tenths: core holes of threads that are cut or formed, and clearance holes."""
+
+# inch: number drills 1 to 76, letters, fractions in sixty-fourths
+NUMBERS = """.2280 .2210 .2130 .2090 .2055 .2040 .2010 .1990 .1960 .1935 .1910 .1890 .1850 .1820 .1800 .1770 .1730 .1695
+.1660 .1610 .1590 .1570 .1540 .1520 .1495 .1470 .1440 .1405 .1360 .1285 .1200 .1160 .1130 .1110 .1100 .1065 .1040 .1015
+.0995 .0980 .0960 .0935 .0890 .0860 .0820 .0810 .0785 .0760 .0730 .0700 .0670 .0635 .0595 .0550 .0520 .0465 .0430 .0420
+.0410 .0400 .0390 .0380 .0370 .0360 .0350 .0330 .0320 .0310 .0292 .0280 .0260 .0250 .0240 .0225 .0210 .0200"""
+LETTERS = """.234 .238 .242 .246 .250 .257 .261 .266 .272 .277 .281 .290 .295 .302 .316 .323 .332 .339 .348 .358 .368
+.377 .386 .397 .404 .413"""
+
+CENTRES = ((1.0, 3.15), (1.25, 3.15), (1.6, 4.0), (2.0, 5.0), (2.5, 6.3), (3.15, 8.0), (4.0, 10.0), (5.0, 12.5),
+           (6.3, 16.0), (8.0, 20.0), (10.0, 25.0))  # fmt: skip
+
+# up to and including this diameter: flute, overall, shank, mm (DIN 212)
+REAMERS = (
+    (3.0, 15, 61, 3.0), (3.75, 18, 70, 3.55), (4.25, 19, 75, 4.0), (4.75, 21, 80, 4.5), (5.3, 23, 86, 5.0),
+    (6.0, 26, 93, 5.6), (6.7, 28, 101, 6.3), (7.5, 31, 109, 7.1), (8.5, 33, 117, 8.0), (9.5, 36, 125, 9.0),
+    (10.6, 38, 133, 10.0), (11.8, 41, 142, 10.0), (13.2, 44, 151, 10.0), (14.0, 47, 160, 12.5), (15.0, 50, 162, 12.5),
+    (16.0, 52, 170, 12.5), (17.0, 54, 175, 14.0), (18.0, 56, 182, 14.0), (19.0, 58, 189, 16.0), (20.0, 60, 195, 16.0),
+    (25.0, 68, 240, 20.0), (32.0, 77, 290, 25.0),
+)  # fmt: skip
+
+IT7_UM = ((3.0, 10), (6.0, 12), (10.0, 15), (18.0, 18), (30.0, 21), (50.0, 25))
+
+# diameter: flute, overall, shank, mm (ISO 529)
+TAPS = (
+    (2.0, 8, 41, 2.5), (2.5, 9.5, 44.5, 2.8), (3.0, 11, 48, 3.15), (3.5, 13, 50, 3.55), (4.0, 13, 53, 4.0),
+    (5.0, 16, 58, 5.0), (6.0, 19, 66, 6.3), (8.0, 22, 72, 8.0), (10.0, 24, 80, 10.0), (12.0, 29, 89, 9.0),
+    (14.0, 30, 95, 11.2), (16.0, 32, 102, 12.5), (18.0, 37, 112, 14.0), (20.0, 37, 112, 14.0), (22.0, 38, 118, 16.0),
+    (24.0, 45, 130, 18.0), (27.0, 45, 135, 20.0), (30.0, 48, 138, 20.0), (36.0, 57, 162, 25.0), (48.0, 70, 190, 35.5),
+)  # fmt: skip
+
+COARSE = "M2 M2.5 M3 M3.5 M4 M5 M6 M8 M10 M12 M14 M16 M18 M20 M22 M24 M27 M30"
+FINE = """M4x0.5 M5x0.5 M6x0.75 M8x1 M8x0.75 M10x1 M10x1.25 M12x1 M12x1.25 M12x1.5 M14x1.5 M16x1.5 M18x1.5 M20x1.5
+M22x1.5 M24x1.5 M24x2 M27x2 M30x1.5 M30x2"""
+UNC = "4-40 6-32 8-32 10-24 1/4-20 5/16-18 3/8-16 7/16-14 1/2-13 5/8-11 3/4-10 7/8-9 1-8"
+UNF = "4-48 6-40 8-36 10-32 1/4-28 5/16-24 3/8-24 7/16-20 1/2-20 5/8-18 3/4-16 7/8-14"
+PIPE = "G1/8 G1/4 G3/8 G1/2 G3/4 G1"
+THREADS = (
+    *f"{COARSE} {FINE}".split(),
+    *(f"{size} UNC" for size in UNC.split()),
+    *(f"{size} UNF" for size in UNF.split()),
+    *PIPE.split(),
+)
+FORMED = ["M2", "M2.5", "M3", "M4", "M5", "M6", "M8", "M10", "M12", "M8x1", "M10x1", "M12x1.5"]
+
+
+def hole_tools() -> Iterator[Row]:
+    """Rows of everything that makes holes along its own axis."""
+    yield from _twist()
+    yield from _inch_twist()
+    yield from _carbide()
+    yield from _large()
+    yield from _special()
+    yield from _reamers()
+    yield from _taps()
+
+
+def _row_for(table: tuple[tuple[float, ...], ...], d: float) -> tuple[float, ...]:
+    return table[min(bisect_left([row[0] for row in table], d - 1e-6), len(table) - 1)][1:]
+
+
+def _hss(name: str, d: float) -> Row:
+    flute, overall = _row_for(JOBBER, d)
+    return {
+        "name": name,
+        "kind": "drill",
+        "form": "twist",
+        "d_mm": round(d, 4),
+        "point_deg": 118,
+        "flute_length_mm": flute,
+        "overall_length_mm": overall,
+        "shank_d_mm": round(d, 4),
+        "material": "high-speed steel",
+        "feed_mm_rev": [round(max(0.012 * d, 0.005), 3), round(max(0.025 * d, 0.01), 3)],
+    }
+
+
+def _twist() -> Iterator[Row]:
+    tenths = [n / 10 for n in range(5, 201)]
+    for d in sorted({*tenths, *HALVES}):
+        yield _hss(f"TD {d:g} HSS 118", d)
+
+
+def _inch_twist() -> Iterator[Row]:
+    for number, inches in enumerate(NUMBERS.split(), 1):
+        yield _hss(f"TD #{number} HSS 118", 25.4 * float(inches))
+    for letter, inches in zip("ABCDEFGHIJKLMNOPQRSTUVWXYZ", LETTERS.split(), strict=True):
+        yield _hss(f"TD {letter} HSS 118", 25.4 * float(inches))
+    for up in range(2, 51):
+        whole, down = up, 64
+        while whole % 2 == 0:
+            whole, down = whole // 2, down // 2
+        yield _hss(f"TD {whole}/{down} HSS 118", 25.4 * up / 64)
+
+
+def _carbide() -> Iterator[Row]:
+    for n in range(30, 201):
+        d = n / 10
+        short, short_all, long, long_all, shank = _row_for(CARBIDE, d)
+        for name, flute, overall in (("HM3D", short, short_all), ("HM5D", long, long_all)):
+            yield {
+                "name": f"TD {d:g} {name} 140",
+                "kind": "drill",
+                "form": "twist",
+                "d_mm": d,
+                "point_deg": 140,
+                "flute_length_mm": flute,
+                "overall_length_mm": overall,
+                "shank_d_mm": shank,
+                "material": "coated carbide",
+                "feed_mm_rev": [round(0.012 * d, 3), round(0.03 * d, 3)],
+            }
+
+
+def _large() -> Iterator[Row]:
+    for d in (*range(14, 31), *range(32, 61, 2)):
+        for times in (2, 3, 4, 5):
+            yield {
+                "name": f"ID {d} {times}D",
+                "kind": "drill",
+                "form": "indexable",
+                "d_mm": float(d),
+                "point_deg": 176,
+                "flute_length_mm": times * d,
+                "overall_length_mm": times * d + 80,
+                "shank_d_mm": 20.0 if d < 18 else 25.0 if d < 30 else 32.0 if d < 42 else 40.0,
+                "material": "coated carbide",
+                "feed_mm_rev": [0.05, 0.14],
+            }
+    for d in (20.0, 22.0, 24.0, 26.0, 28.0, 30.0):
+        yield {
+            "name": f"SD {d:g} 5D 140",
+            "kind": "drill",
+            "form": "spade",
+            "d_mm": d,
+            "point_deg": 140,
+            "flute_length_mm": 5 * d,
+            "overall_length_mm": 5 * d + 85,
+            "shank_d_mm": 25.0,
+            "material": "coated carbide",
+            "feed_mm_rev": [0.15, 0.35],
+        }
+
+
+def _special() -> Iterator[Row]:
+    for front, d, length, angle in ((4.2, 6.0, 12.0, 90.0), (5.0, 8.0, 16.0, 90.0), (6.8, 9.0, 20.0, 90.0),
+                                    (8.5, 12.0, 24.0, 180.0), (10.2, 14.0, 28.0, 90.0)):  # fmt: skip
+        yield {
+            "name": f"ST {front:g}-{d:g} {angle:g}",
+            "kind": "drill",
+            "form": "step",
+            "d_mm": d,
+            "pilot_d_mm": front,
+            "step_length_mm": length,
+            "step_deg": angle,
+            "point_deg": 118,
+            "flute_length_mm": round(length + 3 * d, 0),
+            "overall_length_mm": round(length + 3 * d + 45, 0),
+            "shank_d_mm": d,
+            "material": "high-speed steel",
+            "feed_mm_rev": [round(0.012 * front, 3), round(0.02 * front, 3)],
+        }
+    for d in (*range(3, 13), *range(14, 26, 2)):
+        yield {
+            "name": f"FD {d} 180",
+            "kind": "drill",
+            "form": "flat",
+            "d_mm": float(d),
+            "point_deg": 180,
+            "flute_length_mm": 3 * d,
+            "overall_length_mm": 3 * d + 50,
+            "shank_d_mm": d,
+            "material": "coated carbide",
+            "feed_mm_rev": [round(0.008 * d, 3), round(0.018 * d, 3)],
+        }
+    for pilot, d in CENTRES:
+        yield {
+            "name": f"CD A{pilot:g}",
+            "kind": "drill",
+            "form": "centre",
+            "d_mm": d,
+            "pilot_d_mm": pilot,
+            "point_deg": 118,
+            "flute_length_mm": round(2.2 * pilot + 1.1 * d, 1),
+            "overall_length_mm": 35 + 2.5 * d,
+            "shank_d_mm": d,
+            "material": "high-speed steel",
+            "feed_mm_rev": [0.03, 0.1],
+        }
+    for point, sizes in ((90, (3, 4, 6, 8, 10, 12, 16, 20)), (120, (6, 10, 16)), (142, (6, 10, 16, 20))):
+        for d in sizes:
+            yield {
+                "name": f"SP {d} {point}",
+                "kind": "drill",
+                "form": "spot",
+                "d_mm": float(d),
+                "point_deg": point,
+                "flute_length_mm": d * 1.5,
+                "overall_length_mm": 50 + 3 * d,
+                "shank_d_mm": d,
+                "material": "coated carbide",
+                "feed_mm_rev": [0.05, 0.15],
+            }
+
+
+def _reamers() -> Iterator[Row]:
+    """A reamer is as large as the middle of the hole it makes (ISO 286-1, IT7)."""
+    for d in (3, 3.5, 4, 4.5, 5, 5.5, *range(6, 21), 22, 24, 25, 26, 28, 30, 32):
+        flute, overall, shank = _row_for(REAMERS, d)
+        it7 = next(um for most, um in IT7_UM if d <= most)
+        yield {
+            "name": f"RM {d:g} H7",
+            "kind": "reamer",
+            "d_mm": round(d + it7 / 2000, 4),
+            "fit": "H7",
+            "lead_mm": 1.0,
+            "flute_length_mm": flute,
+            "overall_length_mm": overall,
+            "shank_d_mm": shank,
+            "material": "high-speed steel",
+        }
+
+
+def _taps() -> Iterator[Row]:
+    tables = thread_tables()
+    cut = [(name, form, lead, letter) for name in THREADS for form, lead, letter in (("through", 4.0, "B"),
+           ("blind", 2.5, "C"))]  # fmt: skip
+    for name, form, lead, letter in (*cut, *((name, "forming", 2.5, "E") for name in FORMED)):
+        thread = thread_of(name, tables)
+        flute, overall, shank = _row_for(TAPS, thread.d_mm)
+        yield {
+            "name": f"TP {name} {letter}",
+            "kind": "tap",
+            "thread": name,
+            "d_mm": round(thread.d_mm, 3),
+            "pitch_mm": round(thread.pitch_mm, 4),
+            "form": form,
+            "lead_pitches": lead if form != "forming" else 1.75,
+            "flute_length_mm": flute,
+            "overall_length_mm": overall,
+            "shank_d_mm": shank,
+            "material": "high-speed steel",
+        }
