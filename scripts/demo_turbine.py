@@ -285,8 +285,7 @@ def vane_stud() -> Job:
 def fed(job: Job) -> Job:
     """Run from the bar with nobody watching: the bar is fed to a stop, and the parts of one bar are one run."""
     job, stop = with_tool(job, "BS 20")
-    supply = {one.name: one.number for one in plan(job).supply.numbers}
-    parts = int(next(number for name, number in supply.items() if name == "parts per bar"))
+    parts = plan(job).supply.parts
     operations = (FeedBar(id="feed", name="Feed the bar", tool=stop), *job.operations)
     job = job.changed(program=job.program.changed(parts=parts))
     job = job.with_setup(operations=operations)

@@ -12,7 +12,7 @@ TABLES = code_tables()
 # clamping, shape, style and clearance; hands; shank and size of the insert
 HOLDERS: tuple[tuple[str, str, str], ...] = (
     ("PCLN", "RL", "1616H09 1616H12 2020K12 2525M12 2525M16 3232P16 3232P19"),
-    ("PCBN", "RL", "2020K12 2525M12 2525M16 3232P19"),
+    ("PCBN", "RL", "2020K12"),
     ("SCLC", "RL", "1010E06 1212F06 1212F09 1616H09 2020K09 2020K12 2525M12"),
     ("PDJN", "RL", "2020K11 2020K15 2525M15 3232P15"),
     ("PDNN", "N", "2020K15 2525M15"),
@@ -30,7 +30,7 @@ HOLDERS: tuple[tuple[str, str, str], ...] = (
     ("PWLN", "RL", "1616H06 2020K08 2525M08 3232P08"),
     ("PTGN", "RL", "2020K16 2525M16 2525M22 3232P22"),
     ("STGC", "RL", "1010E11 1212F11 1616H16 2020K16"),
-    ("PSBN", "RL", "2020K12 2525M12 2525M15"),
+    ("PSBN", "RL", "2020K12"),
     ("SSDC", "N", "1212F09 1616H09 2020K12"),
     ("PSSN", "RL", "2020K12 2525M12 2525M15 3232P19"),
     ("PSDN", "N", "2020K12 2525M12"),
@@ -49,7 +49,6 @@ INCH_HOLDERS: tuple[tuple[str, str, str], ...] = (
     ("SVJC", "RL", "08-2A 10-3B 12-3B 16-3D"),
     ("PWLN", "RL", "12-4B 16-4D 20-4E"),
     ("PTGN", "RL", "12-3B 16-3D 16-4D"),
-    ("PSBN", "RL", "12-4B 16-4D"),
 )
 
 # bar kind by material; clamping, shape, style, clearance and size with the diameters it is usual on

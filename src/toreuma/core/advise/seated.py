@@ -218,6 +218,7 @@ def _candidate(ground: _Asked, one: _Tried) -> Candidate:
     suits = strength - (PUSHES if insert.shape == "R" else 0.0)
     if one.entering_deg < 90 - 1e-6 and square:
         suits -= SHOULDERS
+        whole = 1.0  # however little it is that stays: a face is not cut square
     suits -= (one.left_mm2 - least) / max(metal, 1e-6)
     rank = (
         whole if wish.use == "finish" else 0.0,

@@ -49,6 +49,7 @@ FLAT_DEG = 170.0
 
 OWN_DRILL_MM = 0.06
 DEPTH_FREE_MM = 0.3
+ROUND_SHARE = 0.9
 WALLS_MM = 0.3
 """The first plunge stays off the wall of a groove by this much on diameter."""
 
@@ -223,6 +224,8 @@ def _groove(ask: Ask, tool: WholeTool) -> Verdict | None:
     where = "face" if isinstance(feature, FaceGroove) else getattr(feature, "side", "outside")
     if tool.where != where:
         return None
+    if tool.round_tip and getattr(feature, "floor_round_mm", 0.0) < ROUND_SHARE * tool.blade.corner_radius_mm:
+        return "its tip is round: it leaves the corners of the floor standing"
     why = _groove_room(scene, feature, tool)
     if why:
         return why

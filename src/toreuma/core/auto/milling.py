@@ -21,7 +21,7 @@ __all__ = ["MilledStep", "with_milled"]
 
 Sized = TypeVar("Sized", Drill, EndMill)
 
-SAME_MM = 0.05
+SAME_MM, ABOUT_MM = 0.05, 0.02
 LARGEST_MILL_MM = 16.0
 CUT_BY: dict[str, type[HolesBeside] | type[MillFlats] | type[MillSlot]] = {
     "holes": HolesBeside,
@@ -128,7 +128,9 @@ def _hole_tools(
     wanted = tap.d_mm - tap.pitch_mm if tap is not None else feature.d_mm
     drills = [one for one in store.tools if isinstance(one, Drill)]
     sized = [one for one in drills if one.form == "twist" and abs(one.d_mm - wanted) < max(SAME_MM, 0.02 * wanted)]
-    drill = _best(sized, rack, lambda one: float(one.material != "high-speed steel"))
+    sized.sort(key=lambda one: (round(abs(one.d_mm - wanted) / ABOUT_MM), one.flute_length_mm))
+    close = [one for one in sized if abs(one.d_mm - wanted) < abs(sized[0].d_mm - wanted) + ABOUT_MM]
+    drill = _best(close, rack, lambda one: float(one.material != "high-speed steel"))
     if drill is None:
         return []
     mouth = feature.d_mm + 2 * hole_edge_mm(0.0)

@@ -241,9 +241,13 @@ def _insert(motion: Motion, step: MoveDone, tool: TurningTool | BoringTool, feed
         yield _Met(depth / usable, _told(severity, "limits.depth", motion, what, "the edge breaks along its length"))
 
 
+WRITTEN_MM_REV = 0.00013
+"""Feeds are written to 0.00001 inch: half of that is no feed beyond a limit."""
+
+
 def _most_feed(motion: Motion, feed: float, most: float, kind: str) -> Iterator[_Met]:
     """Feed against the largest a tool stands."""
-    if most <= 0 or feed <= most * SAME:
+    if most <= 0 or feed <= most * SAME + WRITTEN_MM_REV:
         return
     share = feed / most
     what = said("feeds {}, {} are the most for this tool", q(feed, "mm/rev", ".3g"), q(most, "mm/rev", ".3g"))
