@@ -5,11 +5,12 @@ import re
 from collections.abc import Callable
 
 from toreuma.core.errors import StandardError
+from toreuma.core.standards.threads.acme import ACME, acme_thread
 from toreuma.core.standards.threads.metric import METRIC, metric_thread
 from toreuma.core.standards.threads.pipe import NPT, PIPE, npt_thread, pipe_thread
 from toreuma.core.standards.threads.tables import ThreadTables
 from toreuma.core.standards.threads.thread import Thread
-from toreuma.core.standards.threads.trapezoidal import ACME, TRAPEZOIDAL, acme_thread, trapezoidal_thread
+from toreuma.core.standards.threads.trapezoidal import TRAPEZOIDAL, trapezoidal_thread
 from toreuma.core.standards.threads.unified import UNIFIED, unified_thread
 
 __all__ = ["FAMILIES", "thread_of"]
@@ -30,6 +31,17 @@ FAMILIES: tuple[tuple[re.Pattern[str], Maker], ...] = (
 )
 
 
+REFUSED: tuple[tuple[re.Pattern[str], str, str], ...] = (
+    (re.compile(r"^(S\s*\d|BUTT|.*BUTT)", re.I), "buttress threads have limits of their own (DIN 513, ASME B1.9), "
+     "which are not listed here", "take them from the standard; a trapezoidal thread of the size is no buttress"),
+    (re.compile(r"^Rd\s*\d", re.I), "knuckle threads have limits of their own (DIN 405), which are not listed here",
+     "take them from the standard"),
+    (re.compile(r".*\b(NPSM|NPSC|NPSF|NPSL|NPSI|ANPT)\b", re.I), "of American pipe threads NPT and NPTF are listed "
+     "here", "take the limits of this one from ASME B1.20.1 or B1.20.3; NPT has another form"),
+)  # fmt: skip
+"""Threads that are known by name, and why there are no limits of them."""
+
+
 def thread_of(designation: str, tables: ThreadTables) -> Thread:
     """The thread a designation names. Raises `StandardError`."""
     text = designation.strip()
@@ -38,6 +50,9 @@ def thread_of(designation: str, tables: ThreadTables) -> Thread:
     for pattern, make in FAMILIES:
         if match := pattern.match(text):
             return make(match, tables)
+    for pattern, what, cure in REFUSED:
+        if pattern.match(text):
+            raise StandardError(designation, what, cure)
     near = nearest_threads(text, tables)
     raise StandardError(
         designation or "thread",

@@ -1,10 +1,11 @@
 """Pipe threads: parallel (ISO 228-1), taper (ISO 7-1), and the inch taper thread (ASME B1.20.1)."""
 
+import math
 import re
 
 from toreuma.core.errors import StandardError
 from toreuma.core.standards.threads.inches import INCH_SIZE, MM, listed_size
-from toreuma.core.standards.threads.tables import ThreadTables
+from toreuma.core.standards.threads.tables import Dryseal, NptSize, ThreadTables
 from toreuma.core.standards.threads.thread import Limits, Side, Thread
 
 __all__ = ["NPT", "PIPE", "npt_thread", "pipe_thread"]
@@ -27,9 +28,11 @@ RC_DRILLS_MM = {"1/8": 8.4, "1/4": 11.2, "3/8": 14.75, "1/2": 18.25, "3/4": 23.7
 """Drills of taper holes that are tapped without reaming: as usually listed."""
 
 NPT = re.compile(
-    rf"^(?:NPT\s*(?P<a>{INCH_SIZE})|(?P<b>{INCH_SIZE})(?:\s*-\s*(?P<tpi>\d+(?:\.\d+)?))?\s*-?\s*NPT)$", re.I
+    rf"^(?:NPT(?P<dry>F)?\s*(?P<a>{INCH_SIZE})|(?P<b>{INCH_SIZE})(?:\s*-\s*(?P<tpi>\d+(?:\.\d+)?))?\s*-?\s*"
+    r"NPT(?P<dry2>F)?)$",
+    re.I,
 )
-"""``NPT 1/2``, ``1/2-14 NPT``."""
+"""``NPT 1/2``, ``1/2-14 NPT``, ``1/2-14 NPTF``."""
 
 TAPER = 1 / 16
 
@@ -110,6 +113,9 @@ def npt_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     p, outside = 1 / size.per_inch, size.outside_in
     small = outside - (0.05 * outside + 1.1) * p
     pitch, turn, height = small + TAPER * size.hand_tight_in, p * TAPER, 0.8 * p
+    dry = table.dryseal.get(f"{size.per_inch:g}") if match["dry"] or match["dry2"] else None
+    if dry is not None:
+        return _dryseal(listed, size, pitch, dry, tables)
     major, middle, minor = (Limits((x - turn) * MM, (x + turn) * MM) for x in (pitch + height, pitch, pitch - height))
     side = Side(major, middle, minor, "NPT")
     return Thread(
@@ -127,4 +133,41 @@ def npt_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
         taper=TAPER,
         gauge_length_mm=size.hand_tight_in * MM,
         notes=("diameters in the hand-tight plane",),
+    )
+
+
+def _dryseal(listed: str, size: NptSize, pitch: float, dry: Dryseal, tables: ThreadTables) -> Thread:
+    """NPTF: the pitch diameters and lengths of NPT; crests and roots are cut off so that they meet and seal.
+
+    The sharp form stands ``H/2 = 0.433013 p`` above and below the pitch line; ``dry`` has what is cut off, in pitches.
+    """
+    p = 1 / size.per_inch
+    turn, half = p * TAPER, math.sqrt(3) / 4 * p
+    crests = [pitch + 2 * (half - share * p) for share in reversed(dry.crest)]
+    roots = [pitch - 2 * (half - share * p) for share in dry.root]
+    outside = Side(
+        Limits(crests[0] * MM, crests[1] * MM),
+        Limits((pitch - turn) * MM, (pitch + turn) * MM),
+        Limits(roots[0] * MM, roots[1] * MM),
+        "NPTF",
+    )
+    tops = [pitch + 2 * (half - share * p) for share in reversed(dry.root)]
+    bottoms = [pitch - 2 * (half - share * p) for share in dry.crest]
+    inside = Side(Limits(tops[0] * MM, tops[1] * MM), outside.pitch, Limits(bottoms[0] * MM, bottoms[1] * MM), "NPTF")
+    deep = (2 * half - (dry.crest[0] + dry.root[0]) * p) * MM
+    return Thread(
+        designation=f"{listed}-{size.per_inch:g} NPTF",
+        family="npt",
+        d_mm=outside.major.max,
+        pitch_mm=p * MM,
+        flank_deg=60.0,
+        external=outside,
+        internal=inside,
+        depth_external=deep,
+        depth_internal=deep,
+        tap_drill_mm=size.tap_drill_mm,
+        source=tables.npt.dryseal_source,
+        taper=TAPER,
+        gauge_length_mm=size.hand_tight_in * MM,
+        notes=("diameters in the hand-tight plane", "crest and root as they are cut off there"),
     )

@@ -56,9 +56,20 @@ class NptSize(Value):
     tap_drill_mm: float
 
 
+class Dryseal(Value):
+    """What is cut off of crest and root of an NPTF thread, least and most, in pitches."""
+
+    crest: tuple[float, float]
+    root: tuple[float, float]
+
+
 class NptTables(Value):
+    """``dryseal`` is by threads per inch."""
+
     source: str
     sizes: dict[str, NptSize]
+    dryseal_source: str
+    dryseal: dict[str, Dryseal]
 
 
 class TrapezoidalTables(Value):
@@ -79,9 +90,18 @@ class AcmeClass(Value):
     pitch: float
 
 
+class AcmeCentre(Value):
+    """Tolerance of the major diameters of a centralizing class, over the root of the diameter in inches."""
+
+    external: float
+    internal: float
+
+
 class AcmeTables(Value):
     source: str
     classes: dict[str, AcmeClass]
+    centralizing: dict[str, AcmeCentre]
+    centralizing_allowance: float
     usual_per_inch: Row
 
 

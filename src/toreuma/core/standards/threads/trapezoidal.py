@@ -1,29 +1,21 @@
-"""Lead screws: metric trapezoidal (ISO 2904, tolerances ISO 2903) and the 29 degree inch thread (ASME B1.5)."""
+"""Metric trapezoidal threads of lead screws: ISO 2904, tolerances ISO 2903."""
 
 import math
 import re
 
 from toreuma.core.errors import StandardError
-from toreuma.core.standards.threads.inches import INCH_SIZE, MM, inch_size, listed_size
 from toreuma.core.standards.threads.metric import allowance_um
 from toreuma.core.standards.threads.rounding import to_r40
 from toreuma.core.standards.threads.tables import ThreadTables, by_pitch
 from toreuma.core.standards.threads.thread import Limits, Side, Thread
 
-__all__ = ["ACME", "TRAPEZOIDAL", "acme_thread", "trapezoidal_thread"]
+__all__ = ["TRAPEZOIDAL", "trapezoidal_thread"]
 
 TRAPEZOIDAL = re.compile(
     r"^Tr\s*(?P<d>\d+(?:\.\d+)?)(?:\s*[xX×*]\s*(?P<lead>\d+(?:\.\d+)?)(?:\s*\(?\s*P\s*(?P<p>\d+(?:\.\d+)?)\s*\)?)?)?"
     r"(?P<left>\s*-?\s*LH)?(?:\s*-\s*(?P<tol>\d[A-Za-z]))?(?P<left2>\s*-?\s*LH)?$"
 )
 """``Tr20x4``, ``Tr40x14(P7) LH-7e``."""
-
-ACME = re.compile(
-    rf"^(?:ACME\s*)?(?P<size>{INCH_SIZE})\s*-\s*(?P<tpi>\d+(?:\.\d+)?)\s*-?\s*(?:ACME)?\s*-?\s*(?P<cls>[234]G)?"
-    r"(?P<left>\s*-?\s*LH)?$",
-    re.I,
-)
-"""``1-5 ACME-2G``, ``ACME 3/4-6``; the word must stand somewhere."""
 
 EXTERNAL_SHARE = {"7": 1.25, "8": 1.6, "9": 2.0}
 INTERNAL_SHARE = {"7": 1.7, "8": 2.12, "9": 2.65}
@@ -89,47 +81,3 @@ def trapezoidal_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
 
 def _left(match: "re.Match[str]") -> str:
     return " LH" if match["left"] or match["left2"] else ""
-
-
-def acme_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
-    """General purpose class 2G, 3G or 4G; formulas in inches (ASME B1.5, tables 4 to 6). Raises `StandardError`."""
-    table, name = tables.acme, match.string.strip()
-    tpi = float(match["tpi"])
-    d, p = inch_size(match["size"]), 1 / tpi if tpi else 0.0
-    cls = (match["cls"] or "2G").upper()
-    shares = table.classes[cls]
-    if not 0.2 <= d <= 5 or not 1 / 16 <= p <= 1 or p >= d:
-        raise StandardError(name, "the standard has no such thread", "use 1/4 to 5 inch with 16 to 2 threads per inch")
-    allowance = shares.allowance * math.sqrt(d)
-    tolerance = shares.diameter * math.sqrt(d) + shares.pitch * math.sqrt(p)
-    crest = 0.020 if p >= 0.1 else 0.010
-    pitch, major_tolerance = d - p / 2, max(0.05 * p, 0.005)
-    root = d - p - crest
-    external = Side(
-        _mm(d - major_tolerance, d),
-        _mm(pitch - allowance - tolerance, pitch - allowance),
-        _mm(root - 1.5 * tolerance, root),
-        cls,
-    )
-    internal = Side(
-        _mm(d + crest, d + 2 * crest), _mm(pitch, pitch + tolerance), _mm(d - p, d - p + max(0.05 * p, 0.005)), cls
-    )
-    depth = (p / 2 + crest / 2) * MM
-    return Thread(
-        designation=f"{listed_size(match['size'])}-{1 / p:g} ACME{' LH' if match['left'] else ''}",
-        family="acme",
-        d_mm=d * MM,
-        pitch_mm=p * MM,
-        flank_deg=29.0,
-        external=external,
-        internal=internal,
-        depth_external=depth,
-        depth_internal=depth,
-        tap_drill_mm=(d - p) * MM,
-        source=table.source,
-        left_hand=bool(match["left"]),
-    )
-
-
-def _mm(low: float, high: float) -> Limits:
-    return Limits(low * MM, high * MM)
