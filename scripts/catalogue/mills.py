@@ -12,7 +12,7 @@ def mills() -> Iterator[dict[str, Any]]:
         yield _mill(f"EM {d:g} HM", d, 3 if d < 6 else 4)
     for d in (3.0, 4.0, 5.0, 6.0, 8.0, 10.0, 12.0, 16.0, 20.0):
         yield {**_mill(f"EM {d:g} AL", d, 2 if d < 6 else 3), "material": "uncoated carbide",
-               "fz_mm": [round(0.006 * d, 3), round(0.013 * d, 3)]}  # fmt: skip
+               "fz_mm": [round(0.004 * d, 4), round(0.013 * d, 4)]}  # fmt: skip
     for d in (4.0, 6.0, 8.0, 10.0, 12.0, 16.0):
         for corner in (0.5, 1.0):
             if corner < d / 5:
@@ -31,5 +31,5 @@ def _mill(name: str, d: float, teeth: int) -> dict[str, Any]:
         "overall_length_mm": round(38 + 4 * d, 0),
         "shank_d_mm": max(d, 6.0),
         "material": "coated carbide",
-        "fz_mm": [round(0.004 * d, 3), round(0.008 * d, 3)],
+        "fz_mm": [round(0.0016 * d, 4), round(0.009 * d, 4)],
     }

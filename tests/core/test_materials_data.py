@@ -2,7 +2,7 @@
 
 import pytest
 
-from toreuma.core.cutting.holes import drill_feed_mm_rev, mean_chip_mm
+from toreuma.core.cutting.holes import drill_feed_mm_rev, mean_chip_mm, mill_feed_mm
 from toreuma.core.errors import StandardError
 from toreuma.core.standards.material_names import material_named, plain
 from toreuma.shipped.library import catalogue, material_names, materials
@@ -174,3 +174,23 @@ def test_hardened_steel_has_ceramic_and_cbn_and_grey_iron_too() -> None:
     assert all(
         "PCD" not in {row.tool_material for row in one.speeds} for one in materials().values() if one.group != "N"
     )
+
+
+@pytest.mark.parametrize(
+    ("name", "d", "low", "high"),
+    [
+        ("nickel 718", 10, 0.02, 0.03),
+        ("1.4404", 10, 0.035, 0.045),
+        ("Ti-6Al-4V", 10, 0.035, 0.045),
+        ("C45", 10, 0.045, 0.06),
+        ("EN AW-6061", 10, 0.07, 0.09),
+        ("GJL-250", 10, 0.055, 0.075),
+        ("58 HRC case", 10, 0.01, 0.025),
+        ("C45", 4, 0.018, 0.03),
+        ("C45", 20, 0.08, 0.1),
+    ],
+)
+def test_tooth_feeds_of_mills_follow_material_and_diameter(name: str, d: float, low: float, high: float) -> None:
+    feed = mill_feed_mm(materials()[name], "coated carbide", d)
+    assert feed is not None
+    assert low <= feed <= high

@@ -15,6 +15,7 @@ from tests.support.long import everyday
 from tests.support.milled import driven, milled_job
 from toreuma.core.auto.propose import propose_route
 from toreuma.core.critic import critique
+from toreuma.core.cutting.holes import mill_feed_mm
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
@@ -234,8 +235,10 @@ def test_chip_thinning_raises_the_feed_of_a_narrow_cut() -> None:
     wide, narrow = plan(milled(FLATS)).of("m"), plan(milled(FLATS, mount="axial")).of("m")
     ae, d = narrow.reasons["ae"].number, 16.0
     thin = 1 / math.sqrt(1 - (1 - 2 * ae / d) ** 2)  # h = fz sqrt(1 - (1 - 2 ae/D)^2)
-    assert narrow.reasons["fz"].number == pytest.approx(0.096 * min(thin, 2.0), abs=1e-4)
-    assert wide.reasons["fz"].number == pytest.approx(0.096)
+    usual = mill_feed_mm(milled(FLATS).stock.material, "coated carbide", d)
+    assert usual == pytest.approx(0.05 * 1.6**0.85)  # C45, a mill of 16
+    assert narrow.reasons["fz"].number == pytest.approx(usual * min(thin, 2.0), abs=1e-4)
+    assert wide.reasons["fz"].number == pytest.approx(usual, abs=1e-4)
     assert wide.reasons["mill_bend"].number <= 30.001
 
 

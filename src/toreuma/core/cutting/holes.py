@@ -1,4 +1,4 @@
-"""Torque and thrust of drilling and tapping, mean and peak load of milling."""
+"""Usual feeds, torque and thrust of drilling and tapping, usual feeds and load of milling."""
 
 import math
 
@@ -10,6 +10,7 @@ __all__ = [
     "drill_feed_mm_rev",
     "drilling",
     "mean_chip_mm",
+    "mill_feed_mm",
     "milling_power_kw",
     "tapping_torque_nm",
 ]
@@ -24,6 +25,10 @@ points: typical."""
 
 FEED_EXPONENT, FEED_AT_MM = 0.65, 10.0
 """Usual feeds of drills grow with so much of a power of their diameter, and are listed for this one: typical."""
+
+SOFTER_TOOTH, TOOTH_EXPONENT = 0.8, 0.85
+"""Teeth of high-speed steel against those of carbide, and the power of the diameter that usual tooth feeds grow with:
+typical."""
 
 HARDER_FEED = {"high-speed steel": 1.0}
 HARDER_FEED_ELSE = 1.2
@@ -46,6 +51,14 @@ def drill_feed_mm_rev(material: Material, tool_material: str, d_mm: float) -> fl
         return None
     share = HARDER_FEED.get(tool_material, HARDER_FEED_ELSE)
     return float(share * material.drill_feed_mm_rev * (d_mm / FEED_AT_MM) ** FEED_EXPONENT)
+
+
+def mill_feed_mm(material: Material, tool_material: str, d_mm: float) -> float | None:
+    """Usual feed of a tooth of an end mill in a material, mm; None where the material lists none."""
+    if material.mill_feed_mm is None:
+        return None
+    share = SOFTER_TOOTH if tool_material == "high-speed steel" else 1.0
+    return float(share * material.mill_feed_mm * (d_mm / FEED_AT_MM) ** TOOTH_EXPONENT)
 
 
 def tapping_torque_nm(material: Material, d_mm: float, pitch_mm: float) -> float:

@@ -43,6 +43,9 @@ class Material(Value):
     drill_feed_mm_rev: Positive | None = Field(
         default=None, description="Usual feed of a drill of 10 mm of high-speed steel"
     )
+    mill_feed_mm: Positive | None = Field(
+        default=None, description="Usual feed of a tooth of an end mill of 10 mm of carbide"
+    )
     work_hardens: bool = Field(default=False, description="The turned surface is harder than what lies below")
     coolant: Name = Field(default="", description="What is usual")
     caution: str = Field(default="", max_length=400, description="One plain sentence where chips can hurt")

@@ -34,6 +34,13 @@ _MATERIAL = (
         empty="middle of each drill's range",
         why="of high-speed steel; others follow by diameter",
     ),
+    ShopField(
+        path="mill_feed_mm",
+        label="feed of a tooth of a mill of 10 mm",
+        unit="mm",
+        empty="middle of each mill's range",
+        why="of carbide; others follow by diameter",
+    ),
     ShopField(path="density_kg_m3", label="density, kg/m³", why="weight and price", heading="Body"),
     ShopField(path="e_n_mm2", label="Young's modulus", unit="N/mm2", empty="as steel", why="bending"),
     ShopField(path="alpha_um_m_k", label="expansion, µm/(m K)", empty="not looked at", why="warm parts measure large"),

@@ -5,9 +5,9 @@ from dataclasses import dataclass, replace
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.figures import Figure, Figures, Reasons
-from toreuma.core.cutting.holes import chip_in_milling_mm, milling_power_kw
+from toreuma.core.cutting.holes import chip_in_milling_mm, mill_feed_mm, milling_power_kw
 from toreuma.core.cutting.speed import bound, lowest
-from toreuma.core.model import LiveDrive
+from toreuma.core.model import LiveDrive, Material
 from toreuma.core.model.tool import EndMill
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
@@ -58,14 +58,15 @@ def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wante
     speed = axial_speed(work, tool.material, tool.d_mm, SPEED_SHARE, "milling")
     rpm = speed.rpm
     ae = min(ae_mm, tool.d_mm)
-    middle = sum(tool.fz_mm) / 2
+    middle, limits_of_tooth, why = _tooth_mm(tool, material)
     thin = min(middle / max(chip_in_milling_mm(middle, ae, tool.d_mm), 1e-9), MOST_THIN)
     usual = round(middle * thin, 4)
     tooth = Evidence(
         "feed of a tooth", "fz", usual, "mm",
-        formula="middle of the mill's range, raised where the chip is thin: h = fz √(1 − (1 − 2 ae/D)²)",
-        source="chip thickness of peripheral milling, machining textbooks",
-        inputs=(Input("middle of the range", "h", middle, "mm"), Input("for the thin chip", "×", thin, "ratio"),
+        formula=f"{why}, raised where the chip is thin: h = fz √(1 − (1 − 2 ae/D)²)",
+        source="table books; chip thickness of peripheral milling, machining textbooks",
+        limits=limits_of_tooth,
+        inputs=(Input(why, "h", middle, "mm"), Input("for the thin chip", "×", thin, "ratio"),
                 Input("width of cut", "ae", ae, "mm")),
     )  # fmt: skip
     turn = Evidence("feed", "f", usual * tool.teeth, "mm/rev", formula="f = fz z", typable=True)
@@ -118,6 +119,21 @@ def mill_numbers(work: Work, tool: EndMill, live: LiveDrive, ae_mm: float, wante
         power_there_kw=there,
     )
     return MillNumbers(rpm=rpm, vf_mm_min=feed * rpm, ap_mm=ap, figures=figures, reasons=reasons)
+
+
+def _tooth_mm(tool: EndMill, material: Material) -> tuple[float, tuple[Limit, ...], str]:
+    """Chip of a tooth, mm: usual for the material and the diameter, within the mill's own range; and what bound it."""
+    low, high = tool.fz_mm
+    usual = mill_feed_mm(material, tool.material, tool.d_mm)
+    if usual is None:
+        return (low + high) / 2, (), "middle of the mill's range"
+    words = f"usual in {material.name} at Ø{tool.d_mm:g}"
+    limits = (
+        Limit(words, usual, "mm", bit=low <= usual <= high),
+        Limit("least of the mill", low, "mm", bit=usual < low),
+        Limit("most of the mill", high, "mm", bit=usual > high),
+    )
+    return min(max(usual, low), high), limits, words if low <= usual <= high else "the mill's own range"
 
 
 def _bend_mm_n(tool: EndMill) -> float:
