@@ -133,7 +133,7 @@ def test_numbers_come_with_torque_and_thrust_and_fit_the_power() -> None:
         (drilled(tool=twist(flute_length_mm=15.0)), "drill.flute"),
         (drilled(tool=twist(9.0)), "drill.wide"),
         (drilled({"end": "back"}), "drill.wide"),
-        (drilled(tool=twist(material="cermet")), "speed.unknown"),
+        (drilled(tool=twist(material="boron nitride")), "speed.unknown"),
         (drilled({"depth_mm": 30.0}).with_operation("s", lambda o: o.changed(enabled=False)), "drill.wanders"),
         (drilled().with_operation("a", lambda o: o.changed(enabled=False)), "drill.unfaced"),
         (drilled().with_operation("d", lambda o: o.changed(tool="T1")), "tool.kind"),
@@ -218,7 +218,7 @@ def test_drill_and_reamer_take_pins_and_factors_alike() -> None:
 
 def test_what_governs_a_drill_is_named() -> None:
     planned = op(drilled({"d_mm": 12.0}, twist(12.0)))
-    assert planned.governed_by == "middle of the drill's range"
+    assert planned.governed_by == "usual in 1.4404 for Ø 12 mm"
     weak = drilled({"d_mm": 12.0}, twist(12.0))
     points = tuple(point.changed(power_kw=0.03 * point.power_kw) for point in weak.machine.power)
     weak = weak.changed(machine=weak.machine.changed(power=points))

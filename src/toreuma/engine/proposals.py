@@ -172,7 +172,7 @@ def _takes(hold: Hold, d_mm: float) -> bool:
 def _with_hold(job: Job, shape: PartShape) -> Job:
     """The shop's own holds before those that ship; a collet on a machine with a gang plate, else a chuck with hard
     jaws, the smallest that takes the blank."""
-    d = job.stock.round_d_mm if job.stock.kind != "free" else 2 * shape.profile.largest_r
+    d = job.stock.largest_d_mm if job.stock.kind != "free" else 2 * shape.profile.largest_r
     shop = library()
     own = shop.shop.of("hold")
     gang = any(carrier.kind == "gang plate" for carrier in job.machine.carriers)
