@@ -68,7 +68,7 @@ def _outside(name: str, tooth: Row, shank: Row = SHANK) -> Row:
 def _inside(name: str, tooth: Row, d: int) -> Row:
     tip, least, length = BARS[d]
     tip = max(tip, round(d / 2 + tooth["profile_depth_mm"] + 0.4, 2))
-    least = max(least, round(d / 2 + tip + (1.0 if d >= 8 else 0.7), 1))
+    least = max(least, round(d / 2 + tip + 0.7, 1))
     bar = {
         "entering_angle_deg": 90.0,
         "diameter_mm": float(d),
@@ -81,7 +81,7 @@ def _inside(name: str, tooth: Row, d: int) -> Row:
 
 def _fitting(depth: float) -> list[int]:
     """Bars whose head takes a tooth of this height."""
-    return [d for d in BARS if 0.09 * d <= depth + 0.45 and depth <= 0.16 * d + 0.05]
+    return [d for d in BARS if 0.09 * d <= depth + 0.45 and depth <= 0.17 * d + 0.05]
 
 
 def _metric() -> Iterator[Row]:

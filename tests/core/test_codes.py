@@ -214,3 +214,29 @@ def test_sizes_without_a_symbol_name_the_next_ones() -> None:
     with pytest.raises(StandardError):
         decode("C" * 500, TABLES)
     assert read_insert("CNMG120408", TABLES.insert).positions[2].meaning.startswith("IC ± 0.08,")
+
+
+@pytest.mark.parametrize(
+    ("text", "ic_um", "corner_um"),
+    [
+        # ISO 1832, classes that are not ground: corners of slim rhombs may be off by more
+        ("CNMG090308", 50, 80),
+        ("CNMG120408", 80, 130),
+        ("CNMG160612", 100, 150),
+        ("CNMG190612", 100, 150),
+        ("SNMG250924", 130, 180),
+        ("TNMG160408", 50, 80),
+        ("WNMG080408", 80, 130),
+        ("DCMT070204", 50, 110),
+        ("DCMT11T304", 50, 110),
+        ("DNMG150608", 80, 150),
+        ("VBMT110304", 50, 160),
+        ("VNMG160408", 50, 160),
+        ("DNUG150608", 130, 200),
+        ("DNGG150608", 25, 25),
+    ],
+)
+def test_tolerances_of_inserts(text: str, ic_um: float, corner_um: float) -> None:
+    code = insert(text)
+    found = [TABLES.insert.tolerance_um(code.tolerance, of, code.ic_mm, code.shape) for of in ("ic", "corner")]
+    assert found == [ic_um, corner_um]

@@ -20,7 +20,9 @@ def shaft(**driver: float) -> Job:
     said_part = said("30 x 60 c1 / 40 x 140 c1 / centre 3.15", "mm").part
     assert said_part is not None
     job = with_part(job, said_part)
-    hold = next(one for one in holds() if isinstance(one, FaceDriver) and one.pins_d_mm == 32).changed(**{"pins_d_mm": 24.0, **driver})
+    hold = next(one for one in holds() if isinstance(one, FaceDriver) and one.pins_d_mm == 32).changed(
+        **{"pins_d_mm": 24.0, **driver}
+    )
     size = {"kind": "round", "d_mm": 45.0, "length_mm": 200.0, "face_allowance_mm": 0.0}
     stock = {**size, "material": job.stock.material}
     centre = Centre(d_mm=40.0, point_length_mm=30.0, force_n=6000.0)

@@ -51,7 +51,7 @@ def _insert(code: InsertCode, tables: CodeTables) -> dict[str, Any]:
         "tolerance": {
             "letter": code.tolerance,
             **{
-                f"{name}_um": tables.insert.tolerance_um(code.tolerance, name, size)
+                f"{name}_um": tables.insert.tolerance_um(code.tolerance, name, size, code.shape)
                 for name in ("ic", "corner", "thickness")
             },
         },

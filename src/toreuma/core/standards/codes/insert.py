@@ -34,7 +34,7 @@ def read_insert(text: str, tables: InsertTables) -> InsertCode:
     at = len(scan.positions)
     fixing = _fixing(scan, tables, system)
     code = (_metric if system == "metric" else _inch)(scan, tables, shape)
-    meaning = _tolerance(tables, tolerance, code.ic_mm or code.edge_length_mm)
+    meaning = _tolerance(tables, tolerance, code.ic_mm or code.edge_length_mm, code.shape)
     scan.note(3, "tolerance class", tolerance, meaning)
     scan.positions.insert(at, scan.positions.pop())
     edge, hand = _edge_and_hand(scan, tables)
@@ -75,8 +75,8 @@ def _fixing(scan: Scanner, tables: InsertTables, system: System) -> str:
     return letter
 
 
-def _tolerance(tables: InsertTables, letter: str, ic_mm: float) -> str:
-    ic, corner, thick = (tables.tolerance_um(letter, of, ic_mm) for of in ("ic", "corner", "thickness"))
+def _tolerance(tables: InsertTables, letter: str, ic_mm: float, shape: str) -> str:
+    ic, corner, thick = (tables.tolerance_um(letter, of, ic_mm, shape) for of in ("ic", "corner", "thickness"))
     return f"IC ± {ic / 1000:g}, corner height ± {corner / 1000:g}, thickness ± {thick / 1000:g} mm"
 
 

@@ -30,6 +30,7 @@ class InsertTables(Value):
     clearances_note: str
     tolerances: dict[str, Tolerances]
     tolerances_by_ic_um: dict[str, tuple[tuple[float, float], ...]]
+    slim_corners_um: dict[str, tuple[tuple[float, float], ...]]
     fixings: dict[str, Fixing]
     ic_mm: tuple[float, ...]
     edge_per_ic: dict[str, float]
@@ -45,12 +46,15 @@ class InsertTables(Value):
     inch_thickness_mm: dict[str, float]
     inch_corner_mm: dict[str, float]
 
-    def tolerance_um(self, letter: str, of: str, ic_mm: float) -> float:
-        """Deviation of ``ic``, ``corner`` or ``thickness`` in um for a class letter and an inscribed circle."""
+    def tolerance_um(self, letter: str, of: str, ic_mm: float, shape: str = "") -> float:
+        """Deviation of ``ic``, ``corner`` or ``thickness`` in um for a class letter and an inscribed circle; corners of
+        slim shapes may be off by more in the classes that are not ground."""
         value = getattr(self.tolerances[letter], f"{of}_um")
         if not isinstance(value, str):
             return float(value)
         steps = self.tolerances_by_ic_um[value]
+        if of == "corner" and value == "m":
+            steps = self.slim_corners_um.get(shape, steps)
         return next((um for up_to, um in steps if ic_mm <= up_to + 1e-6), steps[-1][1])
 
 
