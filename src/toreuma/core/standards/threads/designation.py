@@ -34,6 +34,8 @@ FAMILIES: tuple[tuple[re.Pattern[str], Maker], ...] = (
 REFUSED: tuple[tuple[re.Pattern[str], str, str], ...] = (
     (re.compile(r"^(S\s*\d|BUTT|.*BUTT)", re.I), "buttress threads have limits of their own (DIN 513, ASME B1.9), "
      "which are not listed here", "take them from the standard; a trapezoidal thread of the size is no buttress"),
+    (re.compile(r".*\bBS[WF]\b", re.I), "Whitworth threads have limits of their own (BS 84), which are not listed here",
+     "take them from the standard; the pipe threads G and R of the same form have other sizes"),
     (re.compile(r"^Rd\s*\d", re.I), "knuckle threads have limits of their own (DIN 405), which are not listed here",
      "take them from the standard"),
     (re.compile(r".*\b(NPSM|NPSC|NPSF|NPSL|NPSI|ANPT)\b", re.I), "of American pipe threads NPT and NPTF are listed "
