@@ -98,7 +98,7 @@ def _everything(store: Catalogue) -> Iterable[tuple[str, str]]:
 def _insert(insert: Insert) -> str:
     nose = f"R{insert.nose_radius_mm:g} mm, " if insert.shape != "R" else ""
     angle = "round" if insert.shape == "R" else f"{insert.included_angle_deg:g}°"
-    return f"insert {angle}, IC {insert.ic_mm:g} mm, {nose}{insert.edges} edges, {insert.grade}"
+    return f"insert {angle}, IC {insert.ic_mm:g} mm, {nose}{insert.edges} edges, {insert.material} {insert.grade}"
 
 
 def _carrier(carrier: InsertCarrier) -> str:

@@ -1775,8 +1775,8 @@
    <translation>DXF oder STEP schreiben</translation>
   </message>
   <message>
-   <source>Write my rack…</source>
-   <translation>Mein Lager schreiben…</translation>
+   <source>Write a list…</source>
+   <translation>Liste schreiben…</translation>
   </message>
   <message>
    <source>Write the rack</source>
@@ -2375,6 +2375,10 @@
    <translation>Vorschub eines Bohrers von 10 mm</translation>
   </message>
   <message>
+   <source>feed of a tooth of a mill of 10 mm</source>
+   <translation>Zahnvorschub eines Fräsers von 10 mm</translation>
+  </message>
+  <message>
    <source>feed to the grip</source>
    <translation>Vorschub bis zum Greifen</translation>
   </message>
@@ -2789,6 +2793,10 @@
   <message>
    <source>middle of each drill's range</source>
    <translation>Mitte des Bereichs jedes Bohrers</translation>
+  </message>
+  <message>
+   <source>middle of each mill's range</source>
+   <translation>Mitte des Bereichs jedes Fräsers</translation>
   </message>
   <message>
    <source>middle off the axis</source>

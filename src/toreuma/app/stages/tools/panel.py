@@ -253,7 +253,7 @@ class StoreList(QWidget):
         self.keep.clicked.connect(self._keep)
         self.load = QPushButton(tr("Read a list…"))
         self.load.clicked.connect(lambda: session.wanted.emit("read_rack"))
-        self.save = QPushButton(tr("Write my rack…"))
+        self.save = QPushButton(tr("Write a list…"))
         self.save.clicked.connect(lambda: session.wanted.emit("write_rack"))
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 10, 10)
@@ -266,6 +266,7 @@ class StoreList(QWidget):
         for button in (self.keep, self.load, self.save):
             row.addWidget(button)
         column.addLayout(row)
+        self.drawing.hide()
         choice.changed.connect(self._fill)
         choice.rack_changed.connect(self._fill)
         self._fill()
@@ -290,7 +291,8 @@ class StoreList(QWidget):
             item.setData(Qt.ItemDataRole.UserRole, entry.code)
             self.list.addItem(item)
         self.list.setCurrentRow(min(row, self.list.count() - 1))
-        self.count.setText(f"{len(found)} found")
+        more = f", the first {MOST_ROWS} stand here" if len(found) > MOST_ROWS else ""
+        self.count.setText(f"{len(found)} found{more}")
 
     def showEvent(self, event) -> None:  # type: ignore[no-untyped-def]
         super().showEvent(event)
@@ -300,6 +302,7 @@ class StoreList(QWidget):
         """The one that is selected, to scale."""
         code = item.data(Qt.ItemDataRole.UserRole) if item is not None else ""
         thing = thing_of(catalogue(), code)
+        self.drawing.setVisible(thing is not None)
         if thing is None:
             self.drawing.show_nothing()
         elif isinstance(thing, Insert):
