@@ -106,7 +106,8 @@ def _carrier(carrier: InsertCarrier) -> str:
     if carrier.bar is not None:
         bar = carrier.bar
         bore = f"bore from {bar.least_bore_mm:g} mm"
-        return f"bar Ø{bar.diameter_mm:g} mm {bar.material}, {bore}, {takes}, {carrier.hand} hand"
+        damped = ", damped" if bar.damped else ""
+        return f"bar Ø{bar.diameter_mm:g} mm {bar.material}{damped}, {bore}, {takes}, {carrier.hand} hand"
     assert carrier.holder is not None
     holder = carrier.holder
     return f"holder {holder.entering_angle_deg:g}°, shank {holder.shank_width_mm:g} mm, {takes}, {carrier.hand} hand"
@@ -123,9 +124,10 @@ def _whole(tool: WholeTool) -> str:
     if isinstance(tool, ThreadingTool):
         low, high = tool.insert.pitch_mm
         pitch = f"{low:g} mm" if low == high else f"{low:g} to {high:g} mm"
-        return f"threading {tool.where}, {tool.insert.profile_deg:g}°, pitch {pitch}"
+        bore = f", bore from {tool.bar.least_bore_mm:g} mm" if tool.bar is not None else ""
+        return f"threading {tool.where}, {tool.insert.profile_deg:g}°, pitch {pitch}{bore}"
     if isinstance(tool, GroovingTool):
-        tip = "" if tool.tip_deg == 180 else f", V {tool.tip_deg:g}°"
+        tip = ", full radius" if tool.round_tip else "" if tool.tip_deg == 180 else f", V {tool.tip_deg:g}°"
         return f"grooving {tool.where}, {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep{tip}"
     if isinstance(tool, PullTool):
         return f"pull turning at {tool.pull_deg:g}°, {tool.blade.width_mm:g} mm wide, {tool.blade.depth_mm:g} mm deep"
