@@ -8,6 +8,7 @@ from toreuma.core.standards.threads.metric import pitch_tolerance_um
 from toreuma.shipped.standards import thread_tables
 
 TABLES = thread_tables()
+Pair = tuple[float, float]
 
 OUTSIDE = {
     "M3-6g": (2.874, 2.980, 2.580, 2.655),
@@ -135,7 +136,7 @@ def test_positions_of_the_bolt(letter: str, um: float) -> None:
 
 
 def test_what_the_standard_does_not_have_is_refused() -> None:
-    for name in ("M1-6H", "M10-3g", "M10-6g/6h", "MJ10x1"):
+    for name in ("M1-6H", "M10-3g", "M10-6g/6h", "MJ10x9"):
         with pytest.raises(StandardError):
             thread_of(name, TABLES)
 
@@ -192,3 +193,32 @@ def test_an_unknown_name_is_told_the_nearest(typed: str, meant: str) -> None:
         thread_of(typed, TABLES)
     assert meant in told.value.cure
     assert 1 <= len(told.value.cure.removeprefix("the nearest are ").split(", ")) <= 3
+
+
+@pytest.mark.parametrize(
+    ("name", "bolt_major", "bolt_pitch", "root", "nut_pitch", "nut_minor"),
+    [
+        # ISO 5855-2, mm
+        ("MJ6x1", (5.820, 6.000), (5.279, 5.350), (4.713, 4.845), (5.350, 5.445), (5.026, 5.216)),
+        ("MJ10x1.25", (9.788, 10.000), (9.113, 9.188), (8.406, 8.557), (9.188, 9.288), (8.782, 8.994)),
+        ("MJ5x0.8", (4.850, 5.000), (4.420, 4.480), (3.967, 4.076), (4.480, 4.560), (4.221, 4.421)),
+        ("MJ8x1-4h6h", (7.820, 8.000), (7.279, 7.350), (6.713, 6.845), (7.350, 7.445), (7.026, 7.216)),
+    ],
+)
+def test_mj_threads(
+    name: str, bolt_major: Pair, bolt_pitch: Pair, root: Pair, nut_pitch: Pair, nut_minor: Pair
+) -> None:
+    thread = thread_of(name, TABLES)
+    made = (thread.external.major, thread.external.pitch, thread.external.minor, thread.internal.pitch,
+            thread.internal.minor)  # fmt: skip
+    for limits, wanted in zip(made, (bolt_major, bolt_pitch, root, nut_pitch, nut_minor), strict=True):
+        assert (limits.min, limits.max) == pytest.approx(wanted, abs=1.1e-3)
+    assert thread.designation.startswith("MJ")
+
+
+def test_an_mj_thread_is_no_m_thread() -> None:
+    mj, m = (thread_of(name, TABLES) for name in ("MJ10x1.25", "M10x1.25"))
+    assert mj.internal.minor.min > m.internal.minor.min
+    assert mj.external.minor.max > m.external.minor.max - 0.2
+    assert mj.external.tolerance == "4h6h"
+    assert thread_of("MJ10x1.25 LH", TABLES).left_hand

@@ -7,6 +7,7 @@ from collections.abc import Callable
 from toreuma.core.errors import StandardError
 from toreuma.core.standards.threads.acme import ACME, acme_thread
 from toreuma.core.standards.threads.metric import METRIC, metric_thread
+from toreuma.core.standards.threads.mj import MJ, mj_thread
 from toreuma.core.standards.threads.pipe import NPT, PIPE, npt_thread, pipe_thread
 from toreuma.core.standards.threads.tables import ThreadTables
 from toreuma.core.standards.threads.thread import Thread
@@ -23,6 +24,7 @@ NEAR = 0.5
 """So alike in spelling a designation is offered."""
 
 FAMILIES: tuple[tuple[re.Pattern[str], Maker], ...] = (
+    (MJ, mj_thread),
     (METRIC, metric_thread),
     (TRAPEZOIDAL, trapezoidal_thread),
     (PIPE, pipe_thread),
