@@ -1,10 +1,15 @@
 """What runs into what: every contact on its line, tools that come in, and tools that stand beside the one that cuts."""
 
+import pytest
+
+from tests.core.test_milled import drilled
 from tests.support.kept import plan, prove_plan
 from toreuma.core.findings import Finding
+from toreuma.core.geometry.tool_shapes import COLLET_MM
 from toreuma.core.model import Job
 from toreuma.core.post import post
 from toreuma.core.prove import Proof
+from toreuma.core.reach.beside import carrier_body, low_beside
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole
 from toreuma.shipped.library import demo_job, dialect
@@ -60,3 +65,32 @@ def all_contacts(job: Job) -> list[Finding]:
     sides = engine.sides(job)
     whole = prove_whole(sides, engine.language(job))
     return [one for proof in whole.proofs for one in contacts(proof)]
+
+
+def test_the_nose_of_a_milling_spindle_follows_its_tool() -> None:
+    """Behind a drill it stands on the drill's axis, behind a mill across the work above it; unknown it is nowhere."""
+    job = drilled()
+    upper = next(one for one in job.machine.carriers if one.kind == "milling spindle").changed(nose_d_mm=90.0)
+    drill = next(one for one in job.tools if one.id == "T14")
+    body = carrier_body(upper, drill, -53.0, 32.0)
+    front = -53.0 + drill.overall_length_mm + COLLET_MM
+    assert body.bounds == pytest.approx((front, 0.0, front + 250, 32 + 45))
+    assert low_beside(upper, drill, None, -53.0, 32.0) == pytest.approx(body.bounds[:2])
+    mill = drill.changed(mount="radial")
+    body = carrier_body(upper, mill, -10.0, 20.0)
+    assert body.bounds[:3] == pytest.approx((-55.0, 20 + drill.overall_length_mm + COLLET_MM, 35.0))
+    assert carrier_body(upper.changed(nose_d_mm=0.0), drill, -53.0, 32.0).is_empty
+
+
+def test_what_carries_a_driven_tool_is_followed_too() -> None:
+    """A nose far too thick for the room beside the chuck: every move of the mill that brings it there is told."""
+    job = demo_job("runner-hub")
+    assert not [one for one in all_contacts(job) if "milling spindle" in one.what]
+    short = tuple(
+        one.changed(stick_out_mm=6.0, overall_length_mm=10.0) if one.kind == "end_mill" else one for one in job.tools
+    )
+    wide = tuple(one.changed(nose_d_mm=500.0) if one.kind == "milling spindle" else one for one in job.machine.carriers)
+    crowded = job.changed(tools=short, machine=job.machine.changed(carriers=wide))
+    found = [one for one in all_contacts(crowded) if "the milling spindle in" in one.what]
+    assert found
+    assert all(one.line for one in found)

@@ -39,6 +39,7 @@ class Carrier(Value):
     reference_from_nose_mm: Positive = Field(description="Reference point in front of the main chuck body's face")
     live: LiveDrive | None = Field(default=None, description="Drives tools; empty: they stand still")
     y_mm: float = Field(default=0.0, ge=0, le=1e4, description="Travel square to X and Z, to each side; 0: none")
+    nose_d_mm: float = Field(default=0.0, ge=0, le=1e4, description="Of a milling spindle's nose; 0: not known")
     through_tool_bar: float = Field(default=0.0, ge=0, le=1000, description="Coolant through the tool; 0: none")
 
     @model_validator(mode="after")

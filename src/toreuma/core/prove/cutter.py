@@ -189,6 +189,8 @@ class Cutter:
         if motion.station != self.station:
             self._change(motion)
         if motion.driven is not None:
+            if not motion.event and motion.station in self._shapes:
+                self._beside(motion)
             return self._driven(motion)
         if motion.event:
             self._hold(motion)

@@ -3,6 +3,7 @@
 import math
 
 from toreuma.core.geometry.region import EMPTY, Region, box
+from toreuma.core.geometry.tool_shapes import COLLET_MM
 from toreuma.core.model import Carrier, Job, Machine, Tool
 from toreuma.core.model.tool import (
     BarPuller,
@@ -22,6 +23,9 @@ __all__ = ["beside_of", "beside_r", "carrier_body", "low_beside", "sizes_of", "s
 
 DISC_WIDE_MM = 60.0
 """Of a turret's disc, along Z: what comes near comes to its face."""
+
+NOSE_LONG_MM = 250.0
+"""Of a milling spindle, behind its nose."""
 
 HIGH_MM, LEAST_WIDE_MM = 60.0, 5.0
 """So much of a tool beside is looked at, from its tip outward, and at least so wide."""
@@ -73,6 +77,9 @@ def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
 def low_beside(carrier: Carrier, tool: Tool, beside: Tool | None, z: float, r: float) -> tuple[float, float]:
     """How far a tool beside comes, (z, r), or without one the disc of a turret, while a tip is at (z, r)."""
     along, out = sizes_of(tool)
+    if beside is None and carrier.kind != "turret":
+        body = carrier_body(carrier, tool, z, r)
+        return (math.inf, math.inf) if body.is_empty else (float(body.bounds[0]), float(body.bounds[1]))
     if beside is None:
         return z + along, max(r + out, 0.0)
     along_b, out_b = sizes_of(beside)
@@ -88,16 +95,34 @@ def stands_beside(carrier: Carrier, tool: Tool, beside: Tool, z: float, r: float
 
 
 def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
-    """The disc of a turret while a tip is at (z, r): its rim where shanks end, its face where tools stand out of it.
+    """What carries the tools while a tip is at (z, r): the disc of a turret, its rim where shanks end, its face where
+    tools stand out of it; the nose of a milling spindle behind the tool, along the axis or across.
 
-    It turns about an axis along Z outside the work. Nothing is known of the body of other carriers.
+    The disc turns about an axis along Z outside the work. Nothing is known of a gang plate: it lies beside the plane
+    of the section.
     """
+    if carrier.kind == "milling spindle":
+        return _nose(carrier, tool, z, r)
     if carrier.kind != "turret":
         return EMPTY
     along, out = sizes_of(tool)
     disc = carrier.station_pitch_mm * carrier.stations / (2 * math.pi)
     rim = max(r + out, 0.0)
     return box(z + along, rim, z + along + DISC_WIDE_MM, rim + 2 * disc)
+
+
+def _nose(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
+    """A milling spindle's nose, behind what holds the tool; tools that run back along Z stand on its axis, others
+    across."""
+    half = carrier.nose_d_mm / 2
+    if half <= 0:
+        return EMPTY
+    along, out = sizes_of(tool)
+    if out <= 0:
+        along += COLLET_MM
+        return box(z + along, max(r + out - half, 0.0), z + along + NOSE_LONG_MM, max(r + out, 0.0) + half)
+    out += COLLET_MM
+    return box(z + along - half, max(r + out, 0.0), z + along + half, max(r + out, 0.0) + NOSE_LONG_MM)
 
 
 def beside_r(carrier: Carrier, r: float, out: float, out_b: float, apart: int = 1) -> float:

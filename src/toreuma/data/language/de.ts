@@ -3622,5 +3622,9 @@
    <source>Ø end</source>
    <translation>Ø Ende</translation>
   </message>
+  <message>
+   <source>Ø of a milling spindle's nose</source>
+   <translation type="unfinished" />
+  </message>
  </context>
 </TS>

@@ -178,6 +178,12 @@ def _carrier(path: str, name: str, live: bool) -> list[ShopField]:
         ShopField(
             path=f"{path}.y_mm", label="Y to each side", unit="mm", why="0: none; wants it for slots off the axis"
         ),
+        ShopField(
+            path=f"{path}.nose_d_mm",
+            label="Ø of a milling spindle's nose",
+            unit="mm",
+            why="0: not known, and then not looked at; it follows its tools into the work",
+        ),
         ShopField(path=f"{path}.through_tool_bar", label="coolant through tools, bar", why="deep drills want it"),
         ShopField(
             path=f"{path}.live",
