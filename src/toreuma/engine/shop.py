@@ -16,12 +16,13 @@ from toreuma.engine.library import drop_entry, keep_entry, library, renew
 from toreuma.files.jobs import validation_line
 from toreuma.files.rack import load_rack, save_rack
 from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
-from toreuma.shipped.library import dialect_names
+from toreuma.shipped.library import dialect_names, material_names
 from toreuma.shipped.standards import code_tables
 
 __all__ = [
     "by_code",
     "by_likeness",
+    "called",
     "drop",
     "every",
     "exported",
@@ -64,6 +65,19 @@ def every(kind: str) -> list[tuple[str, bool]]:
     """Names of a kind, and whether each is the shop's own."""
     own = library().shop.of(kind)
     return [(name, kind == "rack" or name in own) for name in of_shop(kind)]
+
+
+def called(kind: str, text: str) -> list[tuple[str, bool]]:
+    """Those of a kind that have every word of a text in their name, or in another name of theirs."""
+    words = text.casefold().split()
+    others = material_names().names if kind == "material" else {}
+
+    def has(name: str) -> bool:
+        more = others.get(name)
+        every_name = " ".join((name, *(more.same if more else ()), *(more.near if more else ()))).casefold()
+        return all(word in every_name for word in words)
+
+    return [row for row in every(kind) if has(row[0])]
 
 
 def keep(kind: str, name: str, value: Any, source: str = "own") -> None:

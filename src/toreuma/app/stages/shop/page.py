@@ -30,7 +30,7 @@ from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.shop_picture import Piece, hold_picture, machine_picture, rest_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.engine.library import keep_entry, library
-from toreuma.engine.shop import by_likeness, drop, every, exported, keep, of_shop, taken_in, tool_shown
+from toreuma.engine.shop import by_likeness, called, drop, exported, keep, of_shop, taken_in, tool_shown
 from toreuma.files.shop import shop_folder
 from toreuma.files.writing import write_atomically
 
@@ -176,8 +176,8 @@ class ShopPage(QWidget):
 
     def refresh(self) -> None:
         """The entries as they lie in the shop now, the one that was shown still shown."""
-        words = self.filter.text().casefold().split()
-        rows = [(name, own) for name, own in every(self.kind) if all(one in name.casefold() for one in words)]
+        words = self.filter.text().split()
+        rows = called(self.kind, self.filter.text())
         self.list.blockSignals(True)
         self.list.clear()
         for name, own in rows:
