@@ -85,6 +85,27 @@ def test_post_and_prove_a_file(tmp_path: Path) -> None:
     assert "Regulating spear: unsafe: line" in toreuma("prove", "demo:spear", "--program", program).stdout
 
 
+def test_everything_that_is_open_is_a_finding(tmp_path: Path) -> None:
+    path = tmp_path / "bare.toreuma"
+    assert toreuma("new", path, "--line", "30 x 18 c1 / 44 x 27", "--machine", "slant-bed").returncode == 0
+    proof, status = as_json("prove", path)
+    assert (status, proof["state"], proof["finished"]) == (1, "not finished", False)
+    assert len(proof["not_finished"]) == len(proof["open"]) + len(proof["not_planned"]) > 0
+    told = {(one["severity"], one["what"]) for one in proof["findings"]}
+    assert {("error", one["what"]) for one in proof["not_finished"]} <= told
+
+
+def test_findings_of_both_sides_stand_in_one_list(tmp_path: Path) -> None:
+    assert toreuma("post", "demo:seat-ring", "-o", tmp_path).returncode == 0
+    second = sorted(tmp_path.glob("*.nc"))[-1]
+    second.write_text(second.read_text().replace("G96", "G97", 1))
+    proof, status = as_json("prove", "demo:seat-ring", "--program", second, "--side", "2")
+    assert status == 1
+    sides = [one["what"] for side in proof["sides"] for one in side["findings"] if one["severity"] == "error"]
+    assert sides
+    assert set(sides) <= {one["what"] for one in proof["findings"]}
+
+
 def test_a_plan_with_an_error_is_not_posted(spear: Job, tmp_path: Path) -> None:
     path = tmp_path / "thin.toreuma"
     save_job(spear.changed(stock=spear.stock.changed(d_mm=20)), path)

@@ -127,8 +127,7 @@ def test_the_rack_keeps_edges_place_price_and_what_was_measured(shop: ShopPage) 
 
 
 @pytest.mark.parametrize(
-    ("typed", "names"),
-    [("4140", ["42CrMo4"]), ("s32750", ["1.4410"]), ("nylon 66", ["PA66", "PA66-GF30"])],
+    ("typed", "names"), [("4140", ["42CrMo4"]), ("s32750", ["1.4410"]), ("nylon 66", ["PA66", "PA66-GF30"])]
 )
 def test_a_material_is_found_by_its_other_names(shop: ShopPage, typed: str, names: list[str]) -> None:
     shop.open("material", "C45")

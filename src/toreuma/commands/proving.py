@@ -61,8 +61,8 @@ def prove(
         reports.append(data)
     verdict = whole.verdict
     if as_json:
-        shown = reports[0] if text is None else reports[side - 1]
-        print_json(report.verdict_report(verdict) | shown | ({"sides": reports} if len(reports) > 1 else {}))
+        shown = report.all_sides(reports)
+        print_json(report.with_verdict(verdict, shown) | ({"sides": reports} if len(reports) > 1 else {}))
     else:
         print(f"{sides[0].job.name}: {verdict.words}")
         for planned, proof in zip(sides, whole.proofs, strict=True):
@@ -90,7 +90,7 @@ def _prove_channels(
     found = balance(job, sides, taken, SEARCH_S) if text is None else None
     cycle = report.cycle_report(proof, found, schedule(job, sides, taken).cycle_s) if found and found.slots else None
     if as_json:
-        print_json(report.verdict_report(verdict) | report.pair_report(proof, findings, cycle))
+        print_json(report.with_verdict(verdict, report.pair_report(proof, findings, cycle)))
     else:
         print(f"{job.name}, complete: {verdict.words}")
         print(f"  gouge {proof.gouge_um:.2f} µm, leftover {proof.leftover_um:.2f} µm beyond what the plan declares")

@@ -1,5 +1,6 @@
 """Plans, geometry and proofs as plain data, for scripts."""
 
+from collections.abc import Sequence
 from dataclasses import asdict
 from typing import Any
 
@@ -25,6 +26,7 @@ from toreuma.engine.pair import PairProof
 from toreuma.exchange.imports import Imported
 
 __all__ = [
+    "all_sides",
     "description",
     "pair_report",
     "plan_report",
@@ -32,6 +34,7 @@ __all__ = [
     "sides_report",
     "transfer_report",
     "verdict_report",
+    "with_verdict",
 ]
 
 Json = dict[str, Any]
@@ -209,18 +212,40 @@ def cycle_report(proof: PairProof, found: Balanced, planned_s: float) -> Json:
     }
 
 
+def with_verdict(verdict: Verdict, report: Json) -> Json:
+    """The report of a proof under the verdict over it; what keeps the part from being finished is a finding too."""
+    known = [(one["code"], one["what"]) for one in report["findings"]]
+    more = [one for one in _not_finished(verdict) if (one["code"], one["what"]) not in known]
+    return {**verdict_report(verdict), **report, "findings": [*report["findings"], *more]}
+
+
+def _not_finished(verdict: Verdict) -> list[Json]:
+    return [finding.as_dict() for finding in verdict.findings]
+
+
 def verdict_report(verdict: Verdict) -> Json:
     """Whether the part is finished, what is open, what may stay, and a row for everything the drawing asks for."""
     return {
         "state": verdict.state,
         "finished": verdict.finished,
         "words": str(verdict.words),
+        "not_finished": _not_finished(verdict),
         "open": [row.as_dict() for row in verdict.open],
         "but_for": [row.as_dict() for row in verdict.but_for],
         "unsafe": [finding.as_dict() for finding in verdict.dangers],
         "not_planned": [finding.as_dict() for finding in verdict.unplanned],
         "rows": [row.as_dict() for row in verdict.rows],
     }
+
+
+def all_sides(reports: Sequence[Json]) -> Json:
+    """Reports of the proofs of all sides as one: the worst of each number, everything found, the time of all."""
+    if len(reports) == 1:
+        return reports[0]
+    worst = {key: max(one[key] for one in reports) for key in ("gouge_um", "leftover_um", "declared_um")}
+    every = {key: [row for one in reports for row in one[key]] for key in ("contacts", "findings")}
+    spent = round(sum(one["time_s"] for one in reports), 3)
+    return {**reports[0], **worst, **every, "time_s": spent, "parted": reports[-1]["parted"]}
 
 
 def proof_report(proof: Proof) -> Json:
