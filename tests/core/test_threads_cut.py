@@ -344,3 +344,17 @@ def test_both_ends_of_a_thread_that_runs_through() -> None:
     job = threaded("M48x1.5-6H", "TI 1.5 60F", "inside", length=70.0, relieved=False)
     places = {finding.at[0] for finding in cut_of(job).findings if finding.code == "thread.edge" and finding.at}
     assert places == {0.0, -70.0}
+
+
+def test_a_thread_that_would_begin_in_metal_is_not_cut() -> None:
+    """Behind a collar that stands where the insert would come down: an error, and nothing of it in the program."""
+    job = threaded("M60x2-6g", "TE 2 60F")
+    thread = job.part.features[0].changed(from_z_mm=-12.0, length_mm=10.0)
+    outline = [(0.0, 20.0), (0.0, 45.0), (-12.0, 45.0), (-12.0, 30.0), (-60.0, 30.0), (-60.0, 20.0)]
+    stock = {"kind": "free", "material": job.stock.material, "face_allowance_mm": 0.0, "outline": tuple(outline)}
+    behind = job.changed(part=job.part.changed(features=(thread, *job.part.features[1:])), stock=stock)
+    made = cut_of(behind)
+    assert [one.code for one in made.findings if one.severity == "error"] == ["thread.room"]
+    assert not made.motions
+    clear = behind.changed(stock={**stock, "outline": ((0.0, 20.0), (0.0, 29.9), (-60.0, 29.9), (-60.0, 20.0))})
+    assert cut_of(clear).motions

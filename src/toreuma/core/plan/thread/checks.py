@@ -73,7 +73,10 @@ def _insert(
 def _room(form: ThreadForm, room: tuple[float, float], told: Callable[..., Finding]) -> Iterator[Finding]:
     """Room to come up to speed, and behind the thread."""
     run_in, least = room[1] if form.left_hand else room[0], LEAST_TURNS * form.lead_mm
-    if run_in < least - 1e-6:
+    if run_in < -SAME_MM:
+        what = said("the insert would come down {} inside the thread: metal stands where it begins", q(-run_in))
+        yield told("error", "thread.room", what, "cut the neck or the seat before it first, or a slimmer insert")
+    elif run_in < least - 1e-6:
         what = said("only {} of run-in, {} turns are {}", q(run_in), f"{LEAST_TURNS:g}", q(least))
         yield told("warning", "thread.start", what, "its first turns are not true: a wider neck")
     if room[1] < -SAME_MM:

@@ -331,15 +331,16 @@ def _metal(stock: Region, where: Region, high: float) -> Region | None:
 
 
 def _first_blocked(metal: Region, shape: ToolShape, nose: float, place: float, side: float) -> float:
-    """How far along Z the nose can go from ``place`` before insert or holder come too near the metal."""
+    """How far along Z the nose can go from ``place`` before insert or holder come too near the metal; in front short
+    of it where it cannot even come down there."""
     blocked = union(
         [blocked_by_part(metal, shape, CLEAR_MM, 0.0), blocked_by_body(metal, shape.bodies, CLEAR_MM, -FAR_MM)]
     )
-    line = shapely.LineString([(place, nose), (place + side * FAR_MM, nose)])
-    met = shapely.intersection(blocked, line)
-    if met.is_empty:
-        return side * FAR_MM
-    return float(met.bounds[0]) if side > 0 else float(met.bounds[2])
+    met = shapely.intersection(blocked, shapely.LineString([(-FAR_MM, nose), (FAR_MM, nose)]))
+    spans = [(part.bounds[0], part.bounds[2]) for part in shapely.get_parts(met) if not part.is_empty]
+    if side > 0:
+        return float(min((low for low, high in spans if high > place), default=FAR_MM))
+    return float(max((min(high, place) for low, high in spans if low < place), default=-FAR_MM))
 
 
 def _write(path: Path, thread: _Thread, one: InfeedPass, form: ThreadForm, offset: float, most_shift: float) -> Pass:
