@@ -81,8 +81,18 @@ def tools_for(
             tool = carrier.with_insert(insert, "T0")
             if tool.name not in names:
                 fresh.append((tool, (insert.code, carrier.code), False))
+    if inside:
+        rejected.sort(key=lambda one: _far_off(one, store, least_bore_mm(scene)))
     kept = _bars(fresh, rack) if inside else _shanks(fresh, rack, stations.shank_mm)
     return [*found, *kept], rejected
+
+
+def _far_off(one: Rejected, store: Catalogue, bore_mm: float) -> tuple[bool, float, bool]:
+    """Bars that go into the bore first, the stoutest and stiffest before the others."""
+    bar = next((carrier.bar for carrier in store.carriers if carrier.code == one.title), None)
+    if bar is None:
+        return True, 0.0, True
+    return bar.least_bore_mm > bore_mm, -bar_limit(bar) * bar.diameter_mm, bar.back
 
 
 COSTLY = ("cermet", "ceramic", "CBN", "PCD")

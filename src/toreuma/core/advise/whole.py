@@ -66,14 +66,15 @@ def whole_candidates(
 ) -> tuple[list[Candidate], list[Rejected]]:
     """Every tool of the right kind, judged; those of the right kind that cannot do it with the number that says so."""
     judge = JUDGES[ask.wish.use]
-    found, rejected = [], []
+    found: list[Candidate] = []
+    rejected: list[tuple[tuple[float, ...], Rejected]] = []
     for tool in store.tools:
         check()
         verdict = judge(ask, tool)
         if verdict is None:
             continue
         if isinstance(verdict, str):
-            rejected.append(Rejected(tool.name or tool.id, verdict))
+            rejected.append((_far(ask, tool), Rejected(tool.name or tool.id, verdict)))
             continue
         rank, reasons, left = verdict
         code = tool.name or tool.id
@@ -93,7 +94,33 @@ def whole_candidates(
             )
         )
     ranked = sorted(found, key=lambda one: one.rank)
-    return [*ranked[:1], *(replace(one, against=_against(one, ranked[0])) for one in ranked[1:])], rejected
+    nearest = [one for _, one in sorted(rejected, key=lambda row: row[0])]
+    return [*ranked[:1], *(replace(one, against=_against(one, ranked[0])) for one in ranked[1:])], nearest
+
+
+def _far(ask: Ask, tool: WholeTool) -> tuple[float, ...]:
+    """How far a tool is from what was wanted: the nearest of those that cannot do it is told first."""
+    feature = ask.feature
+    if isinstance(tool, Drill):
+        hole = feature if isinstance(feature, AxialHole) else None
+        wanted = least_bore_mm(ask.scene) - 2 * BORE_ALLOWANCE_MM if hole is None else hole.d_mm
+        off = abs(tool.d_mm - wanted)
+        return float(hole is None and tool.d_mm > wanted + 1e-6), round(off), -tool.flute_length_mm, off
+    if isinstance(tool, GroovingTool):
+        width = float(getattr(feature, "width_mm", 0.0) or getattr(feature, "length_mm", 0.0))
+        return max(tool.blade.width_mm - width, 0.0), -tool.blade.width_mm, -tool.blade.depth_mm
+    if isinstance(tool, PartingTool):
+        return -tool.blade.depth_mm, tool.blade.width_mm
+    if isinstance(tool, ThreadingTool):
+        thread = ask.threads.get(getattr(feature, "designation", ""))
+        flank = abs(tool.insert.profile_deg - thread.flank_deg) if thread is not None else 0.0
+        pitch = thread.pitch_mm if thread is not None else 0.0
+        off = max(tool.insert.pitch_mm[0] - pitch, pitch - tool.insert.pitch_mm[1], 0.0)
+        return flank, round(off, 3), tool.bar.least_bore_mm if tool.bar is not None else 0.0
+    return (FARTHEST,)
+
+
+FARTHEST = 1e9
 
 
 def _against(one: Candidate, first: Candidate) -> str:
