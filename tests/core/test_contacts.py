@@ -12,7 +12,6 @@ from toreuma.core.prove import Proof
 from toreuma.core.reach.beside import carrier_body, low_beside
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import prove_whole
-from toreuma.engine.pair import prove_channels
 from toreuma.shipped.library import demo_job, dialect
 
 LANGUAGE = dialect("system-a")
@@ -95,23 +94,3 @@ def test_what_carries_a_driven_tool_is_followed_too() -> None:
     found = [one for one in all_contacts(crowded) if "the milling spindle in" in one.what]
     assert found
     assert all(one.line for one in found)
-
-
-def test_carriers_of_two_channels_are_kept_apart() -> None:
-    """The milling spindle above and the turret below at the same time: a nose that reaches past the axis meets it."""
-    job = demo_job("runner-hub")
-
-    def met(nose_mm: float) -> list[str]:
-        carriers = tuple(
-            one.changed(nose_d_mm=nose_mm) if one.kind == "milling spindle" else one for one in job.machine.carriers
-        )
-        wide = job.changed(machine=job.machine.changed(carriers=carriers))
-        engine = Engine()
-        sides = engine.sides(wide)
-        taken = engine.transfer(sides)
-        assert taken is not None
-        found = prove_channels(wide, sides, taken, engine.language(wide)).findings
-        return [one.what for one in found if one.code == "beside.meet"]
-
-    assert met(90.0) == []
-    assert any("T14 and T3 meet" in what for what in met(300.0))

@@ -7,8 +7,8 @@ from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Insert, Job, RoughOd, TurningTool
-from toreuma.core.model.catalogue import Catalogue, Seat
+from toreuma.core.model import Carrier, Insert, Job, RoughOd, TurningTool
+from toreuma.core.model.catalogue import Catalogue, InsertCarrier, Seat
 from toreuma.core.model.tool import BoringTool, Drill
 from toreuma.core.plan.hold.standing import compliance
 from toreuma.core.reach.tool_reach import Surface
@@ -66,11 +66,7 @@ def tools_for(
                 if carrier.seat.takes(insert) and (insert.code in rack or _usual(insert, job.stock.material.group))
             ]
         fitting = seats[carrier.seat]
-        if (
-            carrier.code not in rack
-            and carrier.bar is not None
-            and not _same_system(carrier.bar.diameter_mm, stations.bar_mm)
-        ):
+        if carrier.code not in rack and not _suits(carrier, stations):
             continue
         held = [insert for insert in fitting if insert.code in rack]
         insert = _best_insert(job, scene, wish, held, nose_mm) or _best_insert(job, scene, wish, fitting, nose_mm)
@@ -103,6 +99,13 @@ def _usual(insert: Insert, group: str) -> bool:
     return insert.material not in COSTLY or group == "H"
 
 
+def _suits(carrier: InsertCarrier, stations: Carrier) -> bool:
+    """Metric shanks and bars go into metric stations, those of the inch into those of the inch."""
+    if carrier.bar is not None:
+        return _same_system(carrier.bar.diameter_mm, stations.bar_mm)
+    return carrier.holder is None or _same_system(carrier.holder.shank_width_mm, stations.shank_mm)
+
+
 def _same_system(one_mm: float, other_mm: float) -> bool:
     """Both are whole millimetres, or neither is."""
     return (abs(one_mm - round(one_mm)) < WHOLE_MM) is (abs(other_mm - round(other_mm)) < WHOLE_MM)
@@ -111,18 +114,22 @@ def _same_system(one_mm: float, other_mm: float) -> bool:
 WHOLE_MM = 0.01
 
 
+SLIM = ("V", "D", "R")
+"""Shapes that copy: how wide the shank is may decide what they reach, and a second size is looked at."""
+
+
 def _shanks(choices: list[_Choice], rack: Collection[str], shank_mm: float) -> list[_Choice]:
-    """Of holders that differ in nothing but their shank those that suit the stations best, and what is in the drawer:
-    no geometry tells the others apart."""
-    best: dict[tuple[object, ...], float] = {}
+    """Of holders that differ in little but their shank those that suit the stations best, and what is in the drawer."""
+    sizes: dict[tuple[object, ...], set[float]] = {}
     off = [abs(_shank_mm(tool) - shank_mm) for tool, _, _ in choices]
     alike = [_style(tool) for tool, _, _ in choices]
     for away, style in zip(off, alike, strict=True):
-        best[style] = min(away, best.get(style, away))
+        sizes.setdefault(style, set()).add(round(away, 3))
+    best = {style: sorted(each)[: 3 if style[0] in SLIM else 1][-1] for style, each in sizes.items()}
     return [
         choice
         for choice, away, style in zip(choices, off, alike, strict=True)
-        if away <= best[style] + 1e-6 or all(code in rack for code in choice[1])
+        if away <= best[style] + 1e-3 or all(code in rack for code in choice[1])
     ]
 
 

@@ -45,6 +45,7 @@ class Chosen:
 
 
 FAILED = "auto.failed"
+MOST_SEATS = 4
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -117,13 +118,21 @@ def propose_route(
 
 
 def _seated_for_both(whole: Job, seats: Cure | None, check: Check) -> tuple[Job, tuple[str, ...]]:
-    """Tools that both sides use in other stations, where that leaves no side with a tool in the way."""
-    if seats is None:
-        return whole, ()
-    moved = seats.apply(whole)
-    sides = plan_sides(moved, check=check)
-    clash = any(one.code == "station.neighbour" for side in sides for one in side.all_findings)
-    return (whole, ()) if clash else (moved, (f"{seats.label}: one would stand in metal or jaws",))
+    """Tools in other stations, where one of a side is in the way of the other and that leaves none in the way."""
+    crowded = _crowded(whole, check)
+    tried = [seats] if seats is not None else []
+    tried += [one.cures[0] for one in crowded if one.cures]
+    for cure in tried[:MOST_SEATS]:
+        moved = cure.apply(whole)
+        if not _crowded(moved, check):
+            return moved, (f"{cure.label}: one would stand in metal or jaws",)
+    return whole, ()
+
+
+def _crowded(job: Job, check: Check) -> list[Finding]:
+    """Tools in the way of a neighbour, on any side."""
+    sides = plan_sides(job, check=check)
+    return [one for side in sides for one in side.all_findings if one.code == "station.neighbour"]
 
 
 def _side(

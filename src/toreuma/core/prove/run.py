@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
-from shapely.affinity import affine_transform, translate
+from shapely.affinity import affine_transform
 
 from toreuma.core.geometry.elements import Arc, Point
 from toreuma.core.geometry.region import Region, union
@@ -18,13 +18,10 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Carrier, Job, Machine, Tool
 from toreuma.core.motion import Motion
 from toreuma.core.prove.together import Happening, Together
-from toreuma.core.reach.beside import carrier_body
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.rapids import timed_legs
 
 __all__ = ["Leg", "Run", "Stand"]
-
-FAR_MM = 1e4
 
 
 @dataclass(frozen=True)
@@ -45,8 +42,7 @@ class Leg:
 
 @dataclass(frozen=True, kw_only=True)
 class Stand:
-    """A tool at one moment: ``body``, ``cutting`` and what ``carries`` it (a disc, a spindle's nose) in the machine's
-    places, ``tip`` the programmed point."""
+    """A tool at one moment: ``body`` and ``cutting`` in the machine's places, ``tip`` the programmed point."""
 
     channel: int
     carrier: Carrier
@@ -55,11 +51,10 @@ class Stand:
     tip: Point
     body: Region
     cutting: Region
-    carries: Region
 
     @property
     def solid(self) -> Region:
-        return union([self.body, self.cutting, self.carries])
+        return union([self.body, self.cutting])
 
 
 class Run:
@@ -141,7 +136,6 @@ class Run:
         at_z = self.zero_of_second(seconds) - z if second else z
         place = [along, 0.0, 0.0, across, at_z - along * shape.tip[0], across * (r - shape.tip[1])]
         body, cutting = (affine_transform(one, place) for one in (shape.body, shape.cutting))
-        carries = affine_transform(self._carries(tool.station), [along, 0.0, 0.0, across, at_z, across * r])
         return Stand(
             channel=channel,
             carrier=carrier,
@@ -150,7 +144,6 @@ class Run:
             tip=(at_z, across * r),
             body=body,
             cutting=cutting,
-            carries=carries,
         )
 
     def box(self, channel: int, leg: Leg, start: float, end: float) -> tuple[float, float, float, float] | None:
@@ -178,22 +171,12 @@ class Run:
         known = self._shapes.get(station)
         return known[1] if known is not None else None
 
-    def _carries(self, station: int) -> Region:
-        """What carries a tool, from its programmed point."""
-        tool = self._shapes[station][0]
-        body = carrier_body(self.job.machine.carrier_of(station), tool, 0.0, FAR_MM)
-        return translate(body, 0.0, -FAR_MM)
-
     def _reach(self, station: int) -> tuple[float, float, float, float]:
         """Smallest z and r and largest of a tool from its programmed point, mm."""
         if station not in self._reaches:
             shape = self._shapes[station][1]
             points = np.vstack([shape.core, *shape.bodies, *shape.ahead]) - np.array(shape.tip)
             low, high = points.min(axis=0) - shape.nose_radius, points.max(axis=0) + shape.nose_radius
-            carries = self._carries(station)
-            if not carries.is_empty:
-                bounds = np.array(carries.bounds)
-                low, high = np.minimum(low, bounds[:2]), np.maximum(high, bounds[2:])
             self._reaches[station] = float(low[0]), float(low[1]), float(high[0]), float(high[1])
         return self._reaches[station]
 

@@ -114,8 +114,8 @@ def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
 def _nose(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
     """A milling spindle's nose, behind what holds the tool; tools that run back along Z stand on its axis, others
     across."""
-    half = carrier.nose_d_mm / 2
-    if half <= 0:
+    half, bar = carrier.nose_d_mm / 2, getattr(tool, "bar", None)
+    if half <= 0 or (bar is not None and bar.stick_out_mm is None):  # nobody said where the bar is clamped
         return EMPTY
     along, out = sizes_of(tool)
     if out <= 0:
