@@ -1,5 +1,6 @@
 """Ratios measured in one run: what the window and the planning cost against the bare libraries under them."""
 
+import json
 import math
 import os
 import resource
@@ -43,6 +44,7 @@ from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Pins
+from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.motion import Motion
 from toreuma.core.plan import Plan, plan
 from toreuma.core.plan.sides.second_side import plan_sides
@@ -267,6 +269,13 @@ def commands() -> None:
     print(f"toreuma decode / importing typer, pydantic and numpy: {b / a:.1f} ({1000 * b:.0f} ms / {1000 * a:.0f} ms)")
 
 
+def storing() -> None:
+    """The store of tools read, against its text alone."""
+    text = catalogue().model_dump_json()
+    a, b = least(lambda: json.loads(text), lambda: Catalogue.model_validate_json(text), 7)
+    print(f"store of {len(catalogue().tools)} tools / its JSON: {b / a:.1f} ({1000 * b:.0f} ms / {1000 * a:.0f} ms)")
+
+
 def reaching() -> None:
     """25 tools tried on one part, against one bare union of hulls and one buffer a tool."""
     job, store = demo_job("spear"), catalogue()
@@ -390,6 +399,7 @@ def main() -> int:
     proving()
     reading()
     commands()
+    storing()
     reaching()
     choosing()
     hundred()

@@ -114,8 +114,8 @@ def _same_system(one_mm: float, other_mm: float) -> bool:
 WHOLE_MM = 0.01
 
 
-SLIM = ("V", "D", "R")
-"""Shapes that copy: how wide the shank is may decide what they reach, and a second size is looked at."""
+SLIM, SIZES_OF_SLIM = ("V", "D", "R"), 3
+"""Shapes that copy: how wide the shank is may decide what they reach, and so many sizes of it are looked at."""
 
 
 def _shanks(choices: list[_Choice], rack: Collection[str], shank_mm: float) -> list[_Choice]:
@@ -125,7 +125,7 @@ def _shanks(choices: list[_Choice], rack: Collection[str], shank_mm: float) -> l
     alike = [_style(tool) for tool, _, _ in choices]
     for away, style in zip(off, alike, strict=True):
         sizes.setdefault(style, set()).add(round(away, 3))
-    best = {style: sorted(each)[: 3 if style[0] in SLIM else 1][-1] for style, each in sizes.items()}
+    best = {style: sorted(each)[: SIZES_OF_SLIM if style[0] in SLIM else 1][-1] for style, each in sizes.items()}
     return [
         choice
         for choice, away, style in zip(choices, off, alike, strict=True)

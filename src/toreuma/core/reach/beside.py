@@ -75,7 +75,7 @@ def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
 
 
 def low_beside(carrier: Carrier, tool: Tool, beside: Tool | None, z: float, r: float) -> tuple[float, float]:
-    """How far a tool beside comes, (z, r), or without one the disc of a turret, while a tip is at (z, r)."""
+    """How far a tool beside comes, (z, r) in mm, or without one what carries the tools, while a tip is at (z, r)."""
     along, out = sizes_of(tool)
     if beside is None and carrier.kind != "turret":
         body = carrier_body(carrier, tool, z, r)

@@ -3624,7 +3624,7 @@
   </message>
   <message>
    <source>Ø of a milling spindle's nose</source>
-   <translation type="unfinished" />
+   <translation>Ø der Nase einer Frässpindel</translation>
   </message>
  </context>
 </TS>
