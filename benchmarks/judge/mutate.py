@@ -33,6 +33,10 @@ from toreuma.shipped.library import demo_job, demo_names
 __all__ = ["Bench", "Outcome", "asked", "main"]
 
 
+SLICES = 16
+"""Each job is tried in so many slices, so that what slips through is printed while the rest still runs."""
+
+
 @dataclass(frozen=True)
 class Outcome:
     """``how``: told, warned, same (nothing moves otherwise), harmless or MISSED (by the judge's word), not judged."""
@@ -189,10 +193,10 @@ def _tried(asked: tuple[str, int, int]) -> list[Outcome]:
     chance = random.Random(f"{name} {part}")
     for number, text in bench.texts.items():
         for change in every_change(text):
-            if chance.random() * every < 1 and change.line % 2 == part:
+            if chance.random() * every < 1 and change.line % SLICES == part:
                 found.append(bench.tried(number, change))
         for change in same_meaning(text):
-            if chance.random() * every < 1 and change.line % 2 == part:
+            if chance.random() * every < 1 and change.line % SLICES == part:
                 one = bench.tried(number, change)
                 found.append(replace(one, how="IN VAIN" if one.how != "same" else "meant the same"))
     return found
@@ -208,8 +212,10 @@ def main(names: list[str], every: int = 20) -> None:
     """Print by kind how many are told and what slips through."""
     begun = time.monotonic()
     counts: dict[str, Counter[str]] = defaultdict(Counter)
-    for one in _each([(name, every, part) for name in names or demo_names() for part in (0, 1)]):
+    for one in _each([(name, every, part) for name in names or demo_names() for part in range(SLICES)]):
         counts[one.change.kind][one.how] += 1
+        if (tried := sum(each.total() for each in counts.values())) % 1000 == 0:
+            print(f"{time.monotonic() - begun:7.0f} s: {tried} tried", flush=True)
         if one.how not in ("told", "same", "meant the same"):
             print(f"{one.job} [{one.text_of}] {one.change.line}: {one.how}: {one.change.kind}: "
                   f"{one.change.was} -> {one.change.now} / {one.what[:160]}", flush=True)  # fmt: skip
