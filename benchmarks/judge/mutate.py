@@ -183,7 +183,10 @@ def _errors(program: Program) -> set[object]:
 def told(verdict: Verdict, findings: Sequence[Finding]) -> tuple[set[object], set[object], set[object], str]:
     errors = {(one.code, one.what.split(": ", 1)[-1]) for one in verdict.dangers}
     warnings = {(one.code, one.what.split(": ", 1)[-1]) for one in findings if one.severity == "warning"}
-    return errors, warnings, {(row.key, row.state) for row in verdict.rows}, verdict.state
+    rows: set[object] = {
+        (row.key, row.state, "" if row.state in ("made", "allowed") else row.left) for row in verdict.rows
+    }
+    return errors, warnings, rows, verdict.state
 
 
 def _tried(asked: tuple[str, int, int]) -> list[Outcome]:

@@ -131,6 +131,16 @@ def test_parting_off_short_of_the_centre_leaves_it_on_the_bar(spear: Job) -> Non
     assert states(verdict)["off the bar"] == "open"
 
 
+def test_a_surface_open_in_two_places_and_short_in_a_third_tells_all_three(spear: Job) -> None:
+    """The finish stands off the neck by 0.1 and by 0.15, and goes 0.08 into it between."""
+    neck = "X18. Z-40.494\n"
+    steps = "X18.2 Z-40.994\nZ-43.\nX18. Z-43.1\nZ-45.\nX17.84 Z-45.1\nZ-46.\nX18.3 Z-46.3\nZ-48.\nX18. Z-48.2\n"
+    verdict = with_text(spear, lambda text: text.replace(neck, neck + steps))
+    row = next(row for row in verdict.rows if row.state == "open")
+    assert len(re.findall(r"0\.1[05]\d mm (?:stands )?at Z", row.left)) == 2
+    assert "0.08" in row.left and row.left.endswith("of metal is missing")
+
+
 def test_a_seat_below_the_thread_and_a_shoulder_beside_it_are_seen(spear: Job) -> None:
     """Only the threading tool, in step with the spindle, may go below the cylinder a thread sits on."""
     small = with_text(spear, lambda text: text.replace("X23.823", "X23.023").replace("X23.822", "X23.022"))

@@ -57,12 +57,14 @@ class Piece:
 
 @dataclass(frozen=True, kw_only=True)
 class Found:
-    """What was found on one drawn thing: the most that stands square to it, what stands on most of it, the most that is
-    missing, um, and the pieces that touch it."""
+    """What was found on one drawn thing: the most that stands square to it, what is not exceeded on most of it
+    (``usual_um``), what stands on most of it (``layer_um``), the most that is missing, um, and the pieces that touch
+    it."""
 
     drawn: Drawn
     over_um: float
     usual_um: float
+    layer_um: float
     under_um: float
     pieces: tuple[Piece, ...]
 
@@ -121,9 +123,9 @@ def compared(
     for one in drawn:
         touching = [n for n, piece in enumerate(pieces) if _touches(piece.region, one.line)]
         loose -= set(touching)
-        over, usual, under = _off(one, final, whole, boundary)
+        over, usual, layer, under = _off(one, final, whole, boundary)
         own = tuple(pieces[n] for n in touching)
-        found.append(Found(drawn=one, over_um=over, usual_um=usual, under_um=under, pieces=own))
+        found.append(Found(drawn=one, over_um=over, usual_um=usual, layer_um=layer, under_um=under, pieces=own))
     return tuple(found), tuple(pieces[n] for n in sorted(loose))
 
 
@@ -150,15 +152,17 @@ def _touches(region: Region, line: Region) -> bool:
     return bool(shapely.intersection(line, region.buffer(FILM_MM)).length > 4 * FILM_MM)
 
 
-def _off(one: Drawn, final: Region, whole: Region, boundary: Region) -> tuple[float, float, float]:
-    """The most that stands above a drawn thing, what stands on most of it, and the most that is missing of it, um."""
+def _off(one: Drawn, final: Region, whole: Region, boundary: Region) -> tuple[float, float, float, float]:
+    """The most that stands above a drawn thing, what is not exceeded and what stands on most of it, and the most that
+    is missing of it, um."""
     places = shapely.points(one.points)
     above = one.points + FILM_MM * one.normals
     below = one.points - FILM_MM * one.normals
     stands = shapely.contains_xy(final, above[:, 0], above[:, 1])
     lacks = ~shapely.contains_xy(whole, below[:, 0], below[:, 1])
     if not stands.any() and not lacks.any():
-        return 0.0, 0.0, 0.0
+        return 0.0, 0.0, 0.0, 0.0
     away = 1000 * shapely.distance(places, boundary)
     over = np.where(stands, away, 0.0)
-    return float(over.max()), float(np.percentile(over, MOST_PERCENT)), float(away[lacks].max(initial=0.0))
+    layer, usual = np.percentile(over, (100 - MOST_PERCENT, MOST_PERCENT))
+    return float(over.max()), float(usual), float(layer), float(away[lacks].max(initial=0.0))

@@ -35,6 +35,10 @@ MOST_NOSE_MM = 2.0
 ROUNDED_SHARE = 0.42
 """What a nose leaves in a square corner, seen square to a wall, is less than this share of it (√2 - 1)."""
 SLACK_MM = 0.01
+MOST_PLACES = 4
+"""So many places of one surface are named."""
+LAYER_SHARE = 0.8
+"""A layer is told beside the thickest place where it is thinner than this share of it."""
 END_MM = 0.35
 """Ridges of a knurl may end so far from where they are drawn."""
 
@@ -144,14 +148,14 @@ def _state(found: Found, size: SizeMade | None, ground: _Ground, made: Made | No
     stay = next((one for one in ground.asked if one.covers(drawn)), None)
     if stands and stay is not None and _as_asked(found, stay):
         return "allowed", said("{} for a later cut, as asked in '{}'", q(stay.leave_mm), stay.operation), ""
-    if stands:  # places are looked at some way apart: a rib between them is seen by its piece
-        worst = max(stands, key=lambda piece: piece.thick_mm)
-        seen = found.over_um if found.over_um > drawn.allowed_um else math.inf  # a corner it joins may be thicker
-        over = q(min(seen / 1000, worst.thick_mm), "mm", ".3f")
-        return "open", said("{} stands at {}", over, place_text(*_middle(worst.region))), "an operation that reaches it"
-    if found.under_um > drawn.allowed_um:
+    missing = said("{} of metal is missing", q(found.under_um / 1000, "mm", ".3f"))
+    lacks = found.under_um > drawn.allowed_um
+    if stands:
+        left = _standing(found, stands)
+        return "open", said("{}, {}", left, missing) if lacks else left, "an operation that reaches it"
+    if lacks:
         cure = "a blank with metal there" if made is None else "a cut that leaves it: what is gone stays gone"
-        return "wrong", said("{} of metal is missing", q(found.under_um / 1000, "mm", ".3f")), cure
+        return "wrong", missing, cure
     if size is not None and not (size.ok or (found.rounded and size.ok_where_least)):
         d = said("Ø {} to {}", q(size.found_mm[0], "mm", ".3f", bare=True), q(size.found_mm[1], "mm", ".3f"))
         return "wrong", d, "other limits to aim at, or another finishing cut"
@@ -159,6 +163,22 @@ def _state(found: Found, size: SizeMade | None, ground: _Ground, made: Made | No
         nose = max(piece.nose_mm or 0.0 for piece in found.rounded)
         return "allowed", said("a corner is rounded by a nose of {}", q(nose, "mm", "g")), ""
     return "made", "", ""
+
+
+def _standing(found: Found, stands: Sequence[Piece]) -> str:
+    """Every place of a drawn thing where metal stands, the thickest first, and the layer on most of it."""
+    worst, *others = sorted(stands, key=lambda piece: -piece.thick_mm)
+    allowed_mm = found.drawn.allowed_um / 1000
+    # Places are looked at some way apart: a rib between them is seen by its piece. A corner it joins may be thicker.
+    seen = found.over_um / 1000 if found.over_um / 1000 > allowed_mm else math.inf
+    most, layer = min(seen, worst.thick_mm), found.layer_um / 1000
+    words = said("{} stands at {}", q(most, "mm", ".3f"), place_text(*_middle(worst.region)))
+    if allowed_mm < layer < LAYER_SHARE * most:
+        words = said("{}, {} on most of it", words, q(layer, "mm", ".3f"))
+    for other in others[: MOST_PLACES - 1]:
+        words = said("{}, {} at {}", words, q(other.thick_mm, "mm", ".3f"), place_text(*_middle(other.region)))
+    more = len(others) - MOST_PLACES + 1
+    return said("{}, and at {} more places", words, more) if more > 0 else words
 
 
 def _as_asked(found: Found, stay: Asked) -> bool:
