@@ -138,7 +138,8 @@ def test_a_surface_open_in_two_places_and_short_in_a_third_tells_all_three(spear
     verdict = with_text(spear, lambda text: text.replace(neck, neck + steps))
     row = next(row for row in verdict.rows if row.state == "open")
     assert len(re.findall(r"0\.1[05]\d mm (?:stands )?at Z", row.left)) == 2
-    assert "0.08" in row.left and row.left.endswith("of metal is missing")
+    assert "0.08" in row.left
+    assert row.left.endswith("of metal is missing")
 
 
 def test_a_seat_below_the_thread_and_a_shoulder_beside_it_are_seen(spear: Job) -> None:
