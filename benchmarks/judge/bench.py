@@ -17,7 +17,7 @@ import shapely
 from tests.support.random_jobs import random_job
 
 from benchmarks.judge.changes import every_change
-from benchmarks.judge.court import Case, Hold, Judged, Tool
+from benchmarks.judge.court import CELL, Case, Hold, Judged, Tool
 from benchmarks.judge.drawing import outlines
 from benchmarks.judge.driven import DrivenCase, Mill
 from benchmarks.judge.machine import NotJudged
@@ -50,11 +50,11 @@ def tools_of(job: Job) -> dict[int, Tool]:
     return found
 
 
-def case_of(sides: Sequence[Plan]) -> Case:
+def case_of(sides: Sequence[Plan], cell: float = CELL) -> Case:
     """The judge's case for the sides of a job."""
     part = json.loads(sides[0].job.part.model_dump_json())
     part["features"] = [one for one in part["features"] if one["kind"] not in BESIDE]
-    return Case(part, _rings(sides[0].scene.stock), [_hold(side) for side in sides])
+    return Case(part, _rings(sides[0].scene.stock), [_hold(side) for side in sides], cell)
 
 
 def driven_case_of(job: Job) -> DrivenCase | None:

@@ -123,22 +123,22 @@ class Case:
             turned = Raster(0.0, 1.0, 1.0, cell)
             turned.z0, turned.shape = self._back - last.z0 - last.shape[1] * cell, last.shape
             rasters.append(turned)
-        self._courts = [Court(one, hold) for one, hold in zip(rasters, holds, strict=True)]
-        self._blank = self._courts[0].filled(blank)
+        self.courts = [Court(one, hold) for one, hold in zip(rasters, holds, strict=True)]
+        self.blank = self.courts[0].filled(blank)
         self._first: Cells | None = None
 
     def judge(self, texts: list[str]) -> Judged:
         """Cut one program a side, each on what the one before left. Raises `NotJudged`."""
-        return self.follow([court.ways(text) for court, text in zip(self._courts, texts, strict=True)])
+        return self.follow([court.ways(text) for court, text in zip(self.courts, texts, strict=True)])
 
     def follow(self, each: list[list[Way]]) -> Judged:
         """Cut the ways of every side, each on what the one before left."""
         found = Judged()
-        piece = self._blank
-        for number, (court, way) in enumerate(zip(self._courts, each, strict=True)):
+        piece = self.blank
+        for number, (court, way) in enumerate(zip(self.courts, each, strict=True)):
             piece, hits = court.cut(way, np.ascontiguousarray(piece[:, ::-1]) if number else piece)
             found.hits += hits
-        piece = piece[:, ::-1] if len(self._courts) % 2 == 0 else piece
+        piece = piece[:, ::-1] if len(self.courts) % 2 == 0 else piece
         _compare(found, self._raster, piece, self._drawn, self._features, self._threads)
         if self._first is None:
             self._first = piece
@@ -153,8 +153,8 @@ class Court:
     """One side of a job. Of the first program states are kept; of another one only what is different is cut anew."""
 
     def __init__(self, raster: Raster, hold: Hold) -> None:
-        self._hold, self._raster = hold, raster
-        self._tools, self._home, self._driven = hold.tools, hold.home, hold.driven
+        self._hold, self.raster = hold, raster
+        self.tools, self._home, self._driven = hold.tools, hold.home, hold.driven
         stops = raster.empty()
         for region in hold.fixed:
             stops |= self.filled(region)
@@ -164,9 +164,9 @@ class Court:
         self._clean: tuple[Cells, Cells, list[tuple[str, int]]] | None = None
 
     def filled(self, rings: list[Points]) -> Cells:
-        found = self._raster.empty()
+        found = self.raster.empty()
         for ring in rings:
-            found ^= self._raster.inside(ring)
+            found ^= self.raster.inside(ring)
         return found
 
     def ways(self, text: str) -> list[Way]:
@@ -213,13 +213,13 @@ class Court:
 
     def _begin(self, way: list[Way], blank: Cells) -> _State:
         centred = not any(one.how.startswith("centre") for one in way)
-        return _State(0, _packed(blank), _packed(self._raster.empty()), False, centred, 0)
+        return _State(0, _packed(blank), _packed(self.raster.empty()), False, centred, 0)
 
     def _cut(
         self, way: list[Way], begin: _State, found: Judged, places: set[int], at_place: Callable[[_State], bool]
     ) -> Cells | None:
         """Cut on from a state; None where ``at_place`` says at one of the places that the rest is known."""
-        raster, piece, centred = self._raster, _unpacked(begin.piece, self._raster), begin.centred
+        raster, piece, centred = self.raster, _unpacked(begin.piece, self.raster), begin.centred
         raster.metal = _unpacked(begin.metal, raster)
         after_thread = begin.after_thread
         for index, one in enumerate(way[begin.index :], begin.index):
@@ -230,7 +230,7 @@ class Court:
             if one.how.startswith("centre"):
                 centred = one.how == "centre in"
                 continue
-            tool = self._tools.get(one.station)
+            tool = self.tools.get(one.station)
             if tool is None:
                 continue
             out_of_thread = after_thread and one.how == "rapid" and one.start[0] == one.end[0]
@@ -241,7 +241,7 @@ class Court:
         return piece if piece.any() else raster.metal.copy()
 
     def _pass(self, one: Way, tool: Tool, stops: Cells, out_of_thread: bool, found: Judged) -> None:
-        raster, places = self._raster, _places(one)
+        raster, places = self.raster, _places(one)
         step = RAPID_STEP if one.how == "rapid" else 1
         cutting = [(tool.core, tool.round), *((piece, 0.0) for piece in tool.ahead)]
         for core, radius in cutting:

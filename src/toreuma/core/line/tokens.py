@@ -42,6 +42,11 @@ _PATTERN = re.compile(
 _THREAD = re.compile("|".join(f"(?:{one})" for one in _THREADS), re.I)
 
 
+_FIT = re.compile(r"m\d{1,2}(?![\w.,(])(?!\s*[x×*]\s*\d+[.,]?\d*\s*(?:deep|on|pcd|bc)\b)", re.I)
+_ON_CIRCLE = re.compile(r"[^/;\n]*\b(?:on|pcd|bc)\b", re.I)
+"""``20 m6`` is a shaft, ``4 M6 on 50`` are holes."""
+
+
 @dataclass(frozen=True)
 class Token:
     """``kind`` is number, word, thread, name, limit or sign; ``text`` as typed, words in small letters too.
@@ -98,6 +103,8 @@ def tokens_of(text: str, system: System) -> list[Token]:
 def _thread_at(text: str, at: int, before: list[Token]) -> int | None:
     """Where a thread's designation that begins here ends."""
     if at and (text[at - 1].isalnum() or text[at - 1] in ".,/#"):
+        return None
+    if before and before[-1].kind == "number" and _FIT.match(text, at) and not _ON_CIRCLE.match(text, at):
         return None
     last = before[-1].low if before else ""
     taper = _TAPER_SAID if last in ("thread", "tap") else _TAPER if last in ("", "/", ";", "\n", "bore") else None
