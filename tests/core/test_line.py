@@ -337,11 +337,11 @@ def test_nothing_typed_is_more_than_a_fault(seed: int) -> None:
 
 @pytest.mark.parametrize(("typed", "fit"), [("32 m6 x 36", "m6"), ("32m6 x 36 c1 / 40 x 5", "m6"), ("32 M7 x 20", "M7")])
 def test_a_fit_of_the_letter_m_is_no_thread(typed: str, fit: str) -> None:
-    size = said(typed).outside[1].size
+    size = part_of(typed).outside[1].size
     assert size is not None
     assert size.fit == fit
 
 
 @pytest.mark.parametrize("typed", ["60 x 20; 4 x M6 x 14 on 40", "60 x 20; cross M6 at 10", "60 x 20; hole M6 x 10"])
 def test_a_thread_of_the_letter_m_is_no_fit(typed: str) -> None:
-    assert getattr(said(typed).features[0], "thread", "").startswith("M6")
+    assert getattr(part_of(typed).features[0], "thread", "").startswith("M6")

@@ -23,6 +23,7 @@ from toreuma.engine.judging import Whole, prove_whole, verdict_of_pair
 from toreuma.engine.library import Library, library
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan, prove_read
+from toreuma.engine.routes import best_route
 from toreuma.shipped.library import known_threads
 
 __all__ = ["Engine", "Proved"]
@@ -130,8 +131,17 @@ class Engine:
         return balance(job, sides, taken, check=check, better=better) if taken is not None else None
 
     def route(self, job: Job, check: Check = never_cancel, progress: Progress = _unheard) -> Proposed:
-        """A whole route for a job, from the catalogue and the person's rack; one that cannot be read is empty."""
+        """A whole route for a job, from the catalogue and the person's rack, proved; one that cannot be read is
+        empty."""
         codes = {item.code for item in self.library.rack()}
         store = self.library.store(codes)
-        found = propose_route(job, store, codes, known_threads(job.part), check, progress)
-        return replace(found, job=by_house_rules(found.job, self.library.rules))
+        rules = self.library.rules
+
+        def propose(one: Job, begun: Proposed | None, told: Progress) -> Proposed:
+            found = propose_route(one, store, codes, known_threads(one.part), check, told, begun)
+            return replace(found, job=by_house_rules(found.job, rules))
+
+        def judged(one: Job) -> tuple[Verdict, float]:
+            return self.verdict(one, check=check), sum(side.times.total_s for side in self.sides(one, check))
+
+        return best_route(job, propose, judged, check, progress)

@@ -14,7 +14,7 @@ from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Mach
 from toreuma.core.units import System
 from toreuma.engine.library import Library, library
 
-__all__ = ["FOLLOWED", "goes_through", "next_bar", "next_bar_mm", "proposed", "settled"]
+__all__ = ["FOLLOWED", "goes_through", "next_bar", "next_bar_mm", "proposed", "settled", "with_second_grip"]
 
 FOLLOWED: tuple[Followed, ...] = ("blank", "hold", "stick_out", "second_hold")
 BEHIND_MM = 8.0
@@ -209,7 +209,21 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
     stock = job.stock
     if stock.kind == "free" or stock.length_mm is None:
         return job.changed(second_hold=None)
-    reach_z = stock.face_allowance_mm - job.setup.hold.stick_out_mm + CLEAR_MM
+    held = _gripped_again(job, stock.face_allowance_mm - job.setup.hold.stick_out_mm + CLEAR_MM)
+    return _longer(job, shape).changed(second_hold=None) if held is None else held
+
+
+def with_second_grip(job: Job) -> Job | None:
+    """The job with a second hold for what comes off the bar, where it has none; None where nothing can be gripped."""
+    if job.second_hold is not None or len(job.setups) > 1 or job.stock.kind == "free":
+        return None
+    whole = -math.inf if job.stock.length_mm is None else job.stock.face_allowance_mm - job.setup.hold.stick_out_mm
+    held = _gripped_again(job, whole + CLEAR_MM)
+    return None if held is None else held.changed(follows=tuple(one for one in held.follows if one != "second_hold"))
+
+
+def _gripped_again(job: Job, reach_z: float) -> Job | None:
+    """Gripped on the longest cylinder in front of ``reach_z`` that carries nothing."""
     best: tuple[float, int] | None = None
     for index, (before, here) in enumerate(itertools.pairwise(job.part.outside), 1):
         if here.kind != "line" or abs(before.d_mm - here.d_mm) > SAME_MM:
@@ -221,7 +235,7 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
         if free >= LEAST_SECOND_MM and (best is None or free > best[0]):
             best = free, index
     if best is None:
-        return _longer(job, shape).changed(second_hold=None)
+        return None
     grip = round(min(best[0] - CLEAR_MM, job.setup.hold.grip_length_mm, MOST_SECOND_MM), 2)
     return job.changed(second_hold={"element": best[1], "grip_length_mm": grip, "clearance_mm": CLEAR_MM})
 

@@ -1,5 +1,6 @@
 """Which tools go into machine and work at all, each with the insert that suits the cut best."""
 
+import math
 from collections.abc import Collection, Iterable
 
 from toreuma.core.advise.candidate import Rejected
@@ -11,11 +12,11 @@ from toreuma.core.model import Carrier, Insert, Job, RoughOd, TurningTool
 from toreuma.core.model.catalogue import Catalogue, InsertCarrier, Seat
 from toreuma.core.model.tool import BoringTool, Drill
 from toreuma.core.plan.hold.standing import compliance
-from toreuma.core.reach.tool_reach import Surface
+from toreuma.core.reach.tool_reach import Surface, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["COSTLY", "bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "tools_for"]
+__all__ = ["COSTLY", "bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "rough_nose_mm", "tools_for"]
 
 
 AHEAD_MM = 1e-6
@@ -27,6 +28,12 @@ LIFT_OFF_MM = 0.8
 """Room a bar needs besides its own size: clearance to the far wall, and to lift off."""
 
 FINISH_DEPTH_MM = 0.5
+
+LEAST_DEPTH_MM, MOST_DEPTH_MM = 0.8, 2.5
+"""Depths of cut a chip former for roughing is chosen for."""
+
+ROUGH_NOSES = ((16.0, 0.4), (160.0, 0.8), (math.inf, 1.2))
+"""Usual noses for roughing, by the largest diameter of the blank, mm."""
 
 MOST_FINISH_NOSE_MM = 0.8
 
@@ -260,7 +267,34 @@ def _best_insert(job: Job, scene: Scene, wish: Wish, inserts: Iterable[Insert], 
         return max(
             fit, key=lambda i: (_suits_hard(i, group), -_mid_depth(i), -abs(i.nose_radius_mm - nose_mm)), default=None
         )
-    return max(fit, key=lambda i: (_suits_hard(i, group), min(_mid_depth(i), 2.5), i.nose_radius_mm), default=None)
+    wanted, nose = _wanted_depth_mm(scene, wish.surface), rough_nose_mm(scene)
+    return max(
+        fit,
+        key=lambda i: (
+            _suits_hard(i, group),
+            -abs(min(_mid_depth(i), MOST_DEPTH_MM) - wanted),
+            -abs(i.nose_radius_mm - nose),
+        ),
+        default=None,
+    )
+
+
+def _wanted_depth_mm(scene: Scene, surface: Surface | None) -> float:
+    """A depth of cut that suits the metal there is: its mean thickness, within what is usual."""
+    if surface is None:
+        return MOST_DEPTH_MM
+    metal = surface_metal(scene, surface)
+    if metal.is_empty:
+        return MOST_DEPTH_MM
+    z0, r0, z1, r1 = metal.bounds
+    along = (r1 - r0) if surface.kind == "front" else (z1 - z0)
+    return float(min(max(metal.area / max(along, 1e-6), LEAST_DEPTH_MM), MOST_DEPTH_MM))
+
+
+def rough_nose_mm(scene: Scene) -> float:
+    """The nose that is usual for roughing pieces of this size, mm."""
+    d = 2 * scene.stock_r
+    return next(nose for most, nose in ROUGH_NOSES if d <= most)
 
 
 def _suits_hard(insert: Insert, group: str) -> int:

@@ -8,7 +8,7 @@ from collections.abc import Callable, Collection
 from dataclasses import dataclass, replace
 
 from toreuma.core.advise.candidate import Candidate, Rejected
-from toreuma.core.advise.carriers import looseness_um, most_nose_mm, tools_for
+from toreuma.core.advise.carriers import looseness_um, most_nose_mm, rough_nose_mm, tools_for
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.corner import STRENGTH
 from toreuma.core.geometry.elements import Line
@@ -54,8 +54,11 @@ PAIR_SHARE, PAIR_GAIN_MM2 = 0.05, 5.0
 
 SLENDER = 5.0
 
-BORE_NOSE_MM = 0.4
-"""What is usual for finishing with a bar."""
+USUAL_IC_MM = 12.7
+"""Larger inserts are for deeper cuts than are usual."""
+
+BORE_NOSE_MM, FINISH_NOSE_MM = 0.4, 0.8
+"""What is usual for finishing with a bar, and outside."""
 
 
 @dataclass(frozen=True)
@@ -106,7 +109,8 @@ class _Tried:
 
 @dataclass(frozen=True, kw_only=True)
 class _Asked:
-    """What all candidates of one wish are judged on; ``least`` is the smallest leftover of any tool, mm2."""
+    """What all candidates of one wish are judged on; ``least`` is the smallest leftover of any tool, mm2; ``nose_mm``
+    is the usual nose."""
 
     job: Job
     wish: Wish
@@ -114,6 +118,7 @@ class _Asked:
     metal: float
     least: float
     square: bool
+    nose_mm: float
     notes: tuple[str, ...]
 
 
@@ -154,8 +159,16 @@ def turning_candidates(
     strong = able
     if wish.use != "finish":
         strong = [one for one in main if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
+    inside = wish.surface.kind == "bore"
     ground = _Asked(
-        job=job, wish=wish, rack=rack, metal=metal, least=least, square=square, notes=_notes(job, scene, wish, nose)
+        job=job,
+        wish=wish,
+        rack=rack,
+        metal=metal,
+        least=least,
+        square=square,
+        nose_mm=rough_nose_mm(scene) if wish.use != "finish" else BORE_NOSE_MM if inside else FINISH_NOSE_MM,
+        notes=_notes(job, scene, wish, nose),
     )
     found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
     first = next(one for one in tried if one.tool is found[0].tool)
@@ -229,9 +242,8 @@ def _candidate(ground: _Asked, one: _Tried) -> Candidate:
         -one.bar.diameter_mm if one.bar else 0.0,
         one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
         abs(one.shank_mm - job.machine.carriers[0].shank_mm),
-        -insert.nose_radius_mm
-        if wish.use != "finish"
-        else abs(insert.nose_radius_mm - (0.8 if one.bar is None else BORE_NOSE_MM)),
+        abs(insert.nose_radius_mm - ground.nose_mm),
+        max(insert.ic_mm - USUAL_IC_MM, 0.0),
         -insert.edges,
     )
     reasons = (*_reasons(job, wish, one), *ground.notes)

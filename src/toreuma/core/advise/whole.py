@@ -8,7 +8,7 @@ from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import least_bore_mm
 from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
 from toreuma.core.advise.wishes import Wish
-from toreuma.core.geometry.region import Region, polygons, thickness
+from toreuma.core.geometry.region import Region, box, polygons, thickness
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue, WholeTool
@@ -20,7 +20,7 @@ from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.same import cuts_thread
 
-__all__ = ["Ask", "groove_depth_mm", "whole_candidates"]
+__all__ = ["PARTED_MM", "THROUGH_MM", "Ask", "groove_depth_mm", "past_through_mm", "whole_candidates"]
 
 
 @dataclass(frozen=True)
@@ -43,7 +43,7 @@ Verdict = tuple[tuple[float, ...], tuple[str, ...], float] | str
 BORE_ALLOWANCE_MM = 0.5
 """What a drill leaves on radius for boring."""
 
-THROUGH_CLEARANCE_MM = 1.0
+THROUGH_MM = 1.0
 FLAT_DEG = 170.0
 """From this point angle on a drill leaves a floor that a bar can face."""
 
@@ -56,6 +56,11 @@ WALLS_MM = 0.3
 LAYER_MM, CORNER_NOSES = 0.01, 2.0
 """A floor is not to keep more than sizes without limits are held to; so many noses wide is a corner."""
 
+
+PARTED_MM = 5.0
+"""Behind the part: room for the blade that parts it off."""
+BORED_MM, LEAST_HOLLOW_MM = 2.5, 4.0
+"""A drill leaves so much of a bore at most, on radius; smaller hollows are no help to a blade."""
 
 MOST_SLENDER = 9.0
 """Depth over width of a blade beyond which it runs out of line: typical."""
@@ -141,9 +146,9 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     point = tool.d_mm / 2 / math.tan(math.radians(tool.point_deg) / 2)
     hole, scene = ask.feature, ask.scene
     if not isinstance(hole, AxialHole):
-        return _drill_for_bore(scene, tool, point, ask.job.units)
+        return _drill_for_bore(ask, tool, point)
     through = hole.depth_mm is None
-    depth = hole.depth_mm if hole.depth_mm is not None else -scene.profile.back_z + point + THROUGH_CLEARANCE_MM
+    depth = hole.depth_mm if hole.depth_mm is not None else -scene.profile.back_z + point + THROUGH_MM
     if abs(tool.d_mm - hole.d_mm) > OWN_DRILL_MM:
         return (
             said("Ø {}, the hole is Ø {}", q(tool.d_mm, "mm", "g"), q(hole.d_mm, "mm", ".3g"))
@@ -153,9 +158,7 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     if tool.flute_length_mm < depth:
         return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
     deep = said("{} deep", q(depth, "mm", ".1f")) + (
-        said(" with {} of point and {} past", q(point, "mm", ".1f"), q(THROUGH_CLEARANCE_MM, "mm", "g"))
-        if through
-        else ""
+        said(" with {} of point and {} past", q(point, "mm", ".1f"), q(THROUGH_MM, "mm", "g")) if through else ""
     )
     same_point = abs(tool.point_deg - hole.point_deg)
     reasons = (
@@ -165,13 +168,19 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     return (abs(tool.d_mm - hole.d_mm), 0.0 if through else same_point, tool.flute_length_mm), reasons, 0.0
 
 
-def _drill_for_bore(scene: Scene, tool: Drill, point: float, units: str) -> Verdict:
+def past_through_mm(job: Job) -> float:
+    """How far a drill goes past a through bore, mm: through the cut that parts the part off, where there is one."""
+    return PARTED_MM if job.stock.kind != "free" and job.stock.length_mm is None else THROUGH_MM
+
+
+def _drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     """The largest drill that leaves something to bore."""
+    scene, units = ask.scene, ask.job.units
     void = scene.shape.void
     assert void is not None
     largest = least_bore_mm(scene) - 2 * BORE_ALLOWANCE_MM
     through = float(void.bounds[0]) <= scene.profile.back_z + 1e-6
-    depth = -float(void.bounds[0]) + (point + THROUGH_CLEARANCE_MM if through else 0.0)
+    depth = -float(void.bounds[0]) + (point + past_through_mm(ask.job) if through else 0.0)
     if tool.d_mm > largest + 1e-6:
         return said(
             "Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(BORE_ALLOWANCE_MM, "mm", "g")
@@ -376,11 +385,11 @@ def _thread(ask: Ask, tool: WholeTool) -> Verdict | None:
 
 
 def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
-    """The narrowest blade that gets to the centre."""
+    """The narrowest blade that gets to the centre, or into a bore that is drilled through before."""
     scene = ask.scene
     if not isinstance(tool, PartingTool):
         return None
-    depth = scene.stock_r + DEPTH_FREE_MM
+    depth = scene.stock_r - parted_hollow_mm(scene) + DEPTH_FREE_MM
     if tool.blade.depth_mm < depth:
         return said("cuts {} deep, {} on radius are needed", q(tool.blade.depth_mm, "mm", "g"), q(depth, "mm", ".1f"))
     slender = tool.blade.depth_mm / tool.blade.width_mm
@@ -395,6 +404,18 @@ def _part_off(ask: Ask, tool: WholeTool) -> Verdict | None:
         ),
     )
     return (tool.blade.front_deg, tool.blade.width_mm, tool.blade.depth_mm), words, 0.0
+
+
+def parted_hollow_mm(scene: Scene) -> float:
+    """Radius that is surely hollow where the part comes off, mm: of a through bore, less what drilling may leave, or of
+    a tube."""
+    void, back = scene.shape.void, scene.profile.back_z
+    behind = scene.stock.intersection(box(back - PARTED_MM, 0, back, 1e4))
+    tube = 0.0 if behind.is_empty else max(float(behind.bounds[1]), 0.0)
+    if void is None or float(void.bounds[0]) > back + 1e-6:
+        return tube
+    bored = least_bore_mm(scene) / 2 - BORED_MM
+    return max(tube, bored if bored > LEAST_HOLLOW_MM else 0.0)
 
 
 def _knurl(ask: Ask, tool: WholeTool) -> Verdict | None:

@@ -6,7 +6,7 @@ from typing import Literal
 import numpy as np
 import shapely
 
-from toreuma.core.geometry.region import rings
+from toreuma.core.geometry.region import Region, rings
 from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
 from toreuma.core.model.tool import Drill
@@ -21,6 +21,8 @@ ON_THE_AXIS = ("tap",)
 """Cut by operations that name no feature of the part."""
 
 LEAST_MM2 = 0.05
+THIN_MM = 0.7
+"""Metal nowhere thicker than this is taken by the finishing cut alone."""
 LEFT_SHARE = 0.2
 """A groove of which less than this stands is cut already; corners the blade cannot reach stay."""
 
@@ -55,14 +57,16 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     if surface_metal(scene, Surface("front")).area > LEAST_MM2:
         found.append(Wish(key="face", use="face", words="Face the front", surface=Surface("front")))
     outside = Surface("outside")
-    if surface_metal(scene, outside).area > LEAST_MM2:
-        found.append(Wish(key="rough outside", use="rough", words="Rough the outside", surface=outside))
+    if (metal := surface_metal(scene, outside)).area > LEAST_MM2:
+        if _is_thick(metal):
+            found.append(Wish(key="rough outside", use="rough", words="Rough the outside", surface=outside))
         found.append(Wish(key="finish outside", use="finish", words="Finish the outside", surface=outside))
     bore = Surface("bore")
-    if scene.shape.void is not None and surface_metal(scene, bore).area > LEAST_MM2:
+    if scene.shape.void is not None and (metal := surface_metal(scene, bore)).area > LEAST_MM2:
         if float(scene.stock.bounds[1]) <= 0:
             found.append(Wish(key="drill bore", use="drill", words="Drill for the bore"))
-        found.append(Wish(key="rough bore", use="rough", words="Rough the bore", surface=bore))
+        if _is_thick(metal):
+            found.append(Wish(key="rough bore", use="rough", words="Rough the bore", surface=bore))
         found.append(Wish(key="finish bore", use="finish", words="Finish the bore", surface=bore))
     found += [
         wish
@@ -73,6 +77,11 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     if job.stock.length_mm is None and job.stock.kind != "free":
         found.append(Wish(key="part off", use="part_off", words="Part off"))
     return tuple(found)
+
+
+def _is_thick(metal: Region) -> bool:
+    """There is something to rough."""
+    return not metal.buffer(-THIN_MM / 2).is_empty
 
 
 def _stands(scene: Scene, index: int, feature: object) -> bool:

@@ -14,7 +14,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.model.tool import BoringTool, Tool, TurningTool
+from toreuma.core.model.tool import BoringTool, Drill, Tool, TurningTool
 from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.sides.second_side import plan_sides, second_setup, second_side
@@ -46,13 +46,31 @@ class Chosen:
 
 FAILED = "auto.failed"
 MOST_SEATS = 4
+MOST_TRIES = 8
+"""So often the next best tools are tried for what fails."""
+OTHERS_FAULT = ("bore.full", "ream.full", "tool.station")
+"""What fails because an operation before it did, or the turret is full: another tool is no help."""
+SMALLER = 0.8
+"""A drill the spindle cannot drive is followed by one of this share of its diameter."""
+
+
+@dataclass(frozen=True)
+class _Failed:
+    """An operation that cannot be, its tool, why, and the wish it was for."""
+
+    operation: str
+    tool: Tool | None
+    code: str
+    finding: Finding
+    wish: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
 class Proposed:
     """A job with its route, every choice explained, and what found no tool; ``taken`` are the cures applied on
     the way with their reasons, ``uses`` tells what each tool is for, ``seats`` is a cure that would move tools which
-    the other side uses as well."""
+    the other side uses as well; ``failed`` are operations left out because they cannot be; ``state`` and ``words`` are
+    the proof's of the part, empty where it was not proved."""
 
     job: Job
     chosen: tuple[Chosen, ...]
@@ -60,6 +78,9 @@ class Proposed:
     taken: tuple[str, ...] = ()
     uses: Mapping[str, frozenset[str]] = field(default_factory=dict)
     seats: Cure | None = None
+    failed: tuple[_Failed, ...] = ()
+    state: str = ""
+    words: str = ""
 
 
 @dataclass(frozen=True)
@@ -67,7 +88,7 @@ class _Mended:
     """A job with cures taken; what failed; which were taken; and one that would move tools of the other side."""
 
     job: Job
-    failed: tuple[Finding, ...]
+    failed: tuple[_Failed, ...]
     taken: tuple[str, ...]
     seats: Cure | None
 
@@ -88,15 +109,16 @@ def propose_route(
     threads: Mapping[str, Thread] = MappingProxyType({}),
     check: Check = never_cancel,
     progress: Callable[[float], None] = lambda share: None,
+    begun: Proposed | None = None,
 ) -> Proposed:
     """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
 
-    Raises `PartError` for a part that cannot be, and whatever ``check`` raises to stop; ``progress`` is told the
-    share done.
+    ``begun`` is a route of the same first side, which is taken as it is. Raises `PartError` for a part that cannot be,
+    and whatever ``check`` raises to stop; ``progress`` is told the share done.
     """
     have = _Store(store, rack, threads)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
-    done = _side(first, have, {}, check, lambda share: progress(share / 2))
+    done = _begun(first, begun) or _side(first, have, {}, check, lambda share: progress(share / 2))
     if job.second_hold is None and len(job.setups) < 2:
         return done
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
@@ -115,6 +137,14 @@ def propose_route(
     later = {one.what for one in second.chosen}
     open_ = tuple(one for one in done.without if one.code == FAILED and one.what.split(":")[0] not in later)
     return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=(*open_, *second.without), taken=taken)
+
+
+def _begun(bare: Job, begun: Proposed | None) -> Proposed | None:
+    """A known route of the first side, in this job."""
+    if begun is None or len(begun.job.setups) != 1:
+        return None
+    job = bare.changed(tools=begun.job.tools, setups=(begun.job.setup, *bare.setups[1:]))
+    return replace(begun, job=job)
 
 
 def _seated_for_both(whole: Job, seats: Cure | None, check: Check) -> tuple[Job, tuple[str, ...]]:
@@ -143,12 +173,67 @@ def _side(
     progress: Callable[[float], None],
 ) -> Proposed:
     """The route of one side. ``known`` are tools of the job that sit there for the other side and serve here too, by
-    name, and their use."""
+    name, and their use. Where an operation cannot be with the tool advised for it, the next one is tried."""
+    advised = _Advised(have.catalogue)
+    best = found = _side_with(bare, have, known, advised, check, progress)
+    for _ in range(MOST_TRIES):
+        if not any(_next_best(advised, one) for one in found.failed):
+            break
+        found = _side_with(bare, have, known, advised, check, progress)
+        best = min(best, found, key=lambda one: len(one.failed))
+    return best
+
+
+@dataclass
+class _Advised:
+    """Advice that was given, by wish, and stores without what cannot do it."""
+
+    catalogue: Catalogue
+    known: dict[str, Advice] = field(default_factory=dict)
+    stores: dict[str, Catalogue] = field(default_factory=dict)
+
+    def store(self, wish: str) -> Catalogue:
+        return self.stores.get(wish, self.catalogue)
+
+
+def _next_best(advised: _Advised, failed: _Failed) -> bool:
+    """Leave a tool out of the advice that cannot do it, if there is another one."""
+    advice, tool = advised.known.get(failed.wish), failed.tool
+    if advice is None or tool is None or failed.code in OTHERS_FAULT:
+        return False
+    if isinstance(tool, Drill) and failed.code == "power.short":
+        most = SMALLER * tool.d_mm
+        store = advised.store(failed.wish)
+        left = tuple(one for one in store.tools if not isinstance(one, Drill) or one.d_mm <= most)
+        advised.stores[failed.wish] = store.changed(tools=left)
+        del advised.known[failed.wish]
+        return True
+    rest = tuple(one for one in advice.candidates if one.tool.name != tool.name and _may_do(one.tool, failed))
+    advised.known[failed.wish] = replace(advice, candidates=rest, split=None)
+    return bool(rest)
+
+
+def _may_do(tool: Tool, failed: _Failed) -> bool:
+    """It is not as unfit as the one that failed."""
+    if failed.code == "bore.narrow" and isinstance(tool, BoringTool) and isinstance(failed.tool, BoringTool):
+        return tool.bar.diameter_mm < failed.tool.bar.diameter_mm
+    return True
+
+
+def _side_with(
+    bare: Job,
+    have: _Store,
+    known: Mapping[str, tuple[Tool, frozenset[str]]],
+    advised: _Advised,
+    check: Check,
+    progress: Callable[[float], None],
+) -> Proposed:
+    """The route of one side with advice that is known, and the rest of it asked for."""
     sitting = {name: tool for name, (tool, _) in known.items()}
     others = tuple(tool for tool in bare.tools if tool.name not in sitting)
     bare = bare.with_setup(operations=())
     scene = build_scene(bare)
-    asked = wishes(bare, scene)
+    asked = sorted(wishes(bare, scene), key=lambda wish: wish.use == "face")  # a roughing tool faces, too
     steps: list[tuple[RouteStep, Advice]] = []
     without: list[Finding] = []
     tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
@@ -160,7 +245,10 @@ def _side(
         if back:
             at_hand = at_hand.with_setup(centre=None)
         seen = scene.without_centre if back else scene
-        advice = advise(at_hand, seen, wish, have.catalogue, have.rack, have.threads, check)
+        if wish.key not in advised.known:
+            store = advised.store(wish.key)
+            advised.known[wish.key] = advise(at_hand, seen, wish, store, have.rack, have.threads, check)
+        advice = advised.known[wish.key]
         if advice.best is None:
             without.append(_no_tool(wish, advice))
             continue
@@ -179,7 +267,7 @@ def _side(
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
     proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
     mended = _mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
-    proposed, failed, taken = mended.job, mended.failed, mended.taken
+    proposed, taken = mended.job, mended.taken
     proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
     advice_of = {id(step): advice for step, advice in steps}
     kept = {operation.id for operation in proposed.operations}
@@ -200,8 +288,16 @@ def _side(
     )
     progress(1.0)
     found = {placed[name].id: uses[name] for name in placed}
+    wish_of = {operation.id: advice_of[id(step)].wish.key for operation, step in zip(operations, route, strict=True)}
+    failed = tuple(replace(one, wish=wish_of.get(one.operation, "")) for one in mended.failed)
     return Proposed(
-        job=proposed, chosen=chosen, without=(*without, *unmilled, *failed), taken=taken, uses=found, seats=mended.seats
+        job=proposed,
+        chosen=chosen,
+        without=(*without, *unmilled, *(one.finding for one in failed)),
+        taken=taken,
+        uses=found,
+        seats=mended.seats,
+        failed=failed,
     )
 
 
@@ -254,23 +350,24 @@ def _mended(job: Job, check: Check, fixed: frozenset[str]) -> _Mended:
             continue
         job = cured
         taken.append(f"{finding.cures[0].label}: {finding.what}")
-    failed: list[Finding] = []
+    failed: list[_Failed] = []
     for _ in range(MOST_ROUNDS):
         planned = plan(job, memo, check)
         bad = [one for one in planned.operations if any(f.severity == "error" for f in one.findings)]
         idle = [one for one in planned.operations if not one.motions and one not in bad]
         if not bad and not idle:
             break
-        failed += [_failed(one) for one in bad[:1]]
+        failed += [_failed(one, job) for one in bad[:1]]
         gone = {one.operation.id for one in (*bad[:1], *idle)}
         job = job.with_setup(operations=tuple(one for one in job.operations if one.id not in gone))
     return _Mended(job, tuple(failed), tuple(taken), seats)
 
 
-def _failed(one: OperationPlan) -> Finding:
+def _failed(one: OperationPlan, job: Job) -> _Failed:
     fault = next(finding for finding in one.findings if finding.severity == "error")
     name = one.operation.name or one.operation.id
-    return Finding("warning", FAILED, f"{name}: {fault.what}", fault.why, at=fault.at)
+    finding = Finding("warning", FAILED, f"{name}: {fault.what}", fault.why, at=fault.at)
+    return _Failed(one.operation.id, job.tool(one.operation.tool), fault.code, finding)
 
 
 def _is_taken(job: Job, finding: Finding) -> bool:

@@ -9,8 +9,9 @@ from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.carriers import bar_reach_mm
 from toreuma.core.advise.seated import Split
-from toreuma.core.advise.whole import groove_depth_mm
+from toreuma.core.advise.whole import THROUGH_MM, groove_depth_mm, past_through_mm
 from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.region import polygons
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
     CutGroove,
@@ -30,6 +31,7 @@ from toreuma.core.model import (
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import AxialHole, Groove, ThreadFeature
 from toreuma.core.model.tool import BoringTool, Drill, GroovingTool, Tool
+from toreuma.core.reach.tool_reach import surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
@@ -51,6 +53,10 @@ SQUARE_DEG, DEEP_V_MM = 180.0, 3.0
 """A V deeper than this is opened with a square blade first."""
 
 NEAR_EDGE_MM = 0.05
+RUN_ON_MM = 1.0
+"""Over the end of a stretch, onto what another cut has finished."""
+LEAST_MM2 = 0.05
+"""Smaller pieces of metal are no reason for a cut."""
 
 FLAT_DEG, SAME_D_MM = 170.0, 0.01
 """From this angle on a floor counts as flat."""
@@ -116,9 +122,11 @@ def _rough(ask: _Ask) -> list[RouteStep]:
     inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
     kind, group = (RoughBore, "rough bore") if inside else (RoughOd, "rough outside")
 
-    def rough(name: str, tool: Tool, start: float | None = None, end: float | None = None) -> Operation:
-        if end is None and not inside:
-            end = reachable_end(ask.scene, tool)
+    begin, stop = _where_metal(ask)
+
+    def rough(name: str, tool: Tool, start: float | None = begin, end: float | None = stop) -> Operation:
+        if not inside:
+            end = _before_hold(end, reachable_end(ask.scene, tool))
         hardens = ask.job.stock.material.work_hardens
         breaks = None if ask.job.conditions.attended else UNATTENDED_CHIP_MM
         return kind(id=ID, name=name, tool=ID, from_z_mm=start, to_z_mm=end, varied=hardens, chip_break_mm=breaks)
@@ -127,7 +135,7 @@ def _rough(ask: _Ask) -> list[RouteStep]:
     split = ask.advice.split
     if split is not None:
         # A tool that cuts outward begins where it is needed; others only find what is left anyway.
-        where = _between_edges(ask, split) if _cuts_outward(split.candidate.tool) else (None, None)
+        where = _between_edges(ask, split) if _cuts_outward(split.candidate.tool) else (begin, stop)
         rest = rough(f"{ask.wish.words}: what is left", split.candidate.tool, *where)
         steps.append(ask.step(group, rest, split.candidate))
     return steps
@@ -138,11 +146,42 @@ def _cuts_outward(tool: Tool) -> bool:
     return tool.hand == "left" or (isinstance(tool, BoringTool) and tool.bar.back)
 
 
+def _where_metal(ask: _Ask) -> tuple[float | None, float | None]:
+    """The stretch where there is metal to cut, from edge to edge; None where it is all the way to either end."""
+    assert ask.wish.surface is not None
+    pieces = [one for one in polygons(surface_metal(ask.scene, ask.wish.surface)) if one.area > LEAST_MM2]
+    if not pieces:
+        return None, None
+    low, high = min(one.bounds[0] for one in pieces), max(one.bounds[2] for one in pieces)
+    edges = _edges(ask)
+    start = min((z for z in edges if z >= high - NEAR_EDGE_MM), default=None)
+    end = max((z for z in edges if z <= low + NEAR_EDGE_MM), default=None)
+    last = min(edges, default=0.0)
+    return (
+        start + RUN_ON_MM if start is not None and start + RUN_ON_MM < -NEAR_EDGE_MM else None,
+        end - RUN_ON_MM if end is not None and end - RUN_ON_MM > last + NEAR_EDGE_MM else None,
+    )
+
+
+def _edges(ask: _Ask) -> list[float]:
+    """Along Z, where a surface of the contour ends and another begins."""
+    if ask.wish.surface is not None and ask.wish.surface.kind == "bore":
+        segments = ask.scene.shape.bore.segments if ask.scene.shape.bore is not None else ()
+    else:  # the edge at the back is the blade's, or the other side's
+        segments = ask.scene.profile.segments[: ask.scene.profile.outside_end]
+    return [point[0] for segment in segments for point in (segment.start, segment.end)]
+
+
+def _before_hold(end: float | None, reachable: float | None, only_later: bool = False) -> float | None:
+    """The end of a stretch, before the hold."""
+    if reachable is None or (only_later and end is None):
+        return end
+    return reachable if end is None else max(end, reachable)
+
+
 def _between_edges(ask: _Ask, split: Split) -> tuple[float | None, float | None]:
     """The stretch of a second tool, run on to the next edges: two tools meet on an edge and leave no step."""
-    inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
-    chain = ask.scene.shape.bore if inside else ask.scene.profile
-    edges = [point[0] for segment in chain.segments for point in (segment.start, segment.end)] if chain else []
+    edges = _edges(ask)
     start = min((z for z in edges if z >= split.from_z - NEAR_EDGE_MM), default=None)
     end = max((z for z in edges if z <= split.to_z + NEAR_EDGE_MM), default=None)
     return start if start is not None and start < -NEAR_EDGE_MM else None, end
@@ -152,13 +191,15 @@ def _finish(ask: _Ask) -> list[RouteStep]:
     inside = ask.wish.surface is not None and ask.wish.surface.kind == "bore"
     ra = _finest(ask.job, inside)
     kind, group = (FinishBore, "finish bore") if inside else (FinishOd, "finish outside")
-    end = None if inside else reachable_end(ask.scene, ask.best.tool)
-    steps = [ask.step(group, kind(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra, to_z_mm=end))]
+    begin, end = _where_metal(ask)
+    if not inside:
+        end = _before_hold(end, reachable_end(ask.scene, ask.best.tool))
+    whole = kind(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra, from_z_mm=begin, to_z_mm=end)
+    steps = [ask.step(group, whole)]
     split = ask.advice.split
     if split is not None:
         start, stop = _between_edges(ask, split)
-        last = None if inside else reachable_end(ask.scene, split.candidate.tool)
-        stop = stop if last is None or stop is None else max(stop, last)
+        stop = stop if inside else _before_hold(stop, reachable_end(ask.scene, split.candidate.tool), only_later=True)
         name = f"{ask.wish.words}: what is left"
         rest = kind(id=ID, name=name, tool=ID, wanted_ra_um=ra, from_z_mm=start, to_z_mm=stop)
         steps.append(ask.step(group, rest, split.candidate))
@@ -221,7 +262,8 @@ def _drill(ask: _Ask) -> list[RouteStep]:
         reasons = (said("Ø {}, {}°: starts the drill in the middle", q(spot.d_mm, "mm", "g"), f"{spot.point_deg:g}"),)
         operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
         steps.append(RouteStep(group=group, operation=operation, tool=spot, reasons=reasons))
-    steps.append(ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID)))
+    past = past_through_mm(ask.job) if group == "drill bore" else THROUGH_MM
+    steps.append(ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID, breakthrough_mm=past)))
     flat = _flat(ask)
     if flat is not None:
         reasons = (said("Ø {}, no point: clears the floor that the drill's point left", q(flat.d_mm, "mm", "g")),)

@@ -2,6 +2,7 @@
 
 import itertools
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 
 from toreuma.core.advise.advice import Advice
 from toreuma.core.auto.steps import RouteStep
@@ -15,7 +16,7 @@ Advised = tuple[RouteStep, Advice]
 
 def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -> list[Advised]:
     """The steps with as few tools as the machine has stations, as far as that goes: facing with a tool that is
-    there anyway, then drilling without a spot."""
+    there anyway, then drilling without a spot, then a bore with one bar, then the outside with one tool."""
     kept = list(steps)
 
     def too_many() -> bool:
@@ -27,7 +28,22 @@ def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -
         ]
     if too_many():
         kept = [(step, advice) for step, advice in kept if step.operation.name != "Spot"]
+    for few, many in (("finish bore", "rough bore"), ("rough outside", "finish outside")):
+        if too_many():
+            kept = _with_one(kept, few, many)
     return kept
+
+
+def _with_one(steps: list[Advised], keeps: str, gives: str) -> list[Advised]:
+    """The steps with the tools of one group for another one as well."""
+    tools = [step.tool for step, _ in steps if step.group == keeps]
+    if not tools:
+        return steps
+    reason = "serves roughing and finishing: stations are few"
+    return [
+        (replace(step, tool=tools[0], reasons=(reason,)), advice) if step.group == gives else (step, advice)
+        for step, advice in steps
+    ]
 
 
 def _shared(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteStep:

@@ -43,6 +43,8 @@ DEEPER_THAN_EDGE_MM = 0.4
 """The first plunge goes this much deeper than the back edge reaches."""
 
 PAST_CENTRE_MM = 0.05
+PAST_WALL_MM, THIN_WALL_MM = 0.3, 1.0
+"""Into a bore: so far past the wall, and fed more slowly through the last of it."""
 
 TOUCH_MM2 = 0.01
 """Smaller overlaps come from chords of arcs."""
@@ -60,7 +62,12 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     figures, near = _figures(work, operation, tool, proposal)
     reasons = {**proposal.reasons, **_reasons(operation, tool, proposal, figures, near)}
     feed = proposal.cut.feed_mm_rev
-    findings = [*_too_deep(work, tool, operation, top), *_block_in_way(work, operation), *_near_jaws(work, operation)]
+    hollow = _hollow_radius(work)
+    findings = [
+        *_too_deep(work, tool, operation, top - hollow),
+        *_block_in_way(work, operation, hollow),
+        *_near_jaws(work, operation),
+    ]
     findings += _falls(work, operation)
     path = Path(work, spindle_of(work, proposal, figures.clamp_rpm))
     slot_z = _slot_z(work)
@@ -77,11 +84,11 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
         path.rapid(r=max(clear, safe))
         path.rapid(z=start[0])
         path.along([Line((start[0], max(clear, safe)), start), *edge], feed)
-    slow_r = operation.slow_below_d_mm / 2 + shape.nose_radius
+    slow_r = max(operation.slow_below_d_mm / 2, hollow + THIN_WALL_MM if hollow else 0.0) + shape.nose_radius
     if path.nose[1] > slow_r:
         path.feed(feed, z=slot_z, r=slow_r)
     leans = _leans(work)
-    path.feed(near, z=slot_z, r=-PAST_CENTRE_MM - leans)
+    path.feed(near, z=slot_z, r=_last_r(hollow, leans))
     reasons[Figure.NUB] = _nub(tool, leans)
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.leave()
@@ -209,6 +216,19 @@ def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
     return float(met.bounds[3]) if not met.is_empty else work.scene.stock_r
 
 
+def _hollow_radius(work: Work) -> float:
+    """Radius of what is hollow all over the blade's width, mm; 0 where it goes to the centre."""
+    z = work.scene.profile.back_z
+    met = work.stock.intersection(box(z - work.shape.edge_length, 0, z - 1e-6, 1e4))
+    return 0.0 if met.is_empty else max(float(met.bounds[1]), 0.0)
+
+
+def _last_r(hollow: float, leans: float) -> float:
+    """Where the blade stops: past the centre, or past the wall of a bore, mm on radius."""
+    past = PAST_WALL_MM if hollow > PAST_WALL_MM else PAST_CENTRE_MM
+    return hollow - past - leans
+
+
 def _edge_line(part: PartShape, shape: ToolShape, ahead_mm: float = 0.0) -> Envelope:
     """How far down the blade may go over the back edge and behind it, from ``ahead_mm`` in front of the edge."""
     profile = part.profile
@@ -245,24 +265,24 @@ def _run_in(first: Segment, top: float, ahead: Envelope) -> Point:
     return slanted if ahead.clears(slanted, (z, r)) else (z, r + rise)
 
 
-def _too_deep(work: Work, tool: PartingTool, operation: PartOff, top: float) -> list[Finding]:
-    if tool.blade.depth_mm >= top:
+def _too_deep(work: Work, tool: PartingTool, operation: PartOff, deep: float) -> list[Finding]:
+    if tool.blade.depth_mm >= deep:
         return []
     return [
         Finding(
             "error",
             "blade.short",
-            said("the blade cuts {} deep, {} on radius are needed", q(tool.blade.depth_mm), q(top)),
+            said("the blade cuts {} deep, {} on radius are needed", q(tool.blade.depth_mm), q(deep)),
             "the block would touch the bar before the part is off",
             operation=operation.id,
-            at=(work.scene.profile.back_z, top),
+            at=(work.scene.profile.back_z, _stock_radius(work)),
         )
     ]
 
 
-def _block_in_way(work: Work, operation: PartOff) -> list[Finding]:
+def _block_in_way(work: Work, operation: PartOff, hollow: float) -> list[Finding]:
     """The block behind the blade at its deepest, against what stands beside the cut."""
-    place = np.array([_slot_z(work), -PAST_CENTRE_MM])
+    place = np.array([_slot_z(work), _last_r(hollow, _leans(work))])
     body = union([shapely.MultiPoint(piece + place).convex_hull for piece in work.shape.bodies])
     slot = shapely.affinity.translate(work.shape.cutting, *place)
     beside = work.stock.difference(box(slot.bounds[0], 0, slot.bounds[2], 1e4))

@@ -11,13 +11,15 @@ from toreuma.core.cutting.speed import bound, lowest
 from toreuma.core.model import DrillHole, Machine, Material
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.work import Work
-from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
-from toreuma.core.plan.numbers.situations import rung_of_feed
+from toreuma.core.plan.numbers.axial_speed import AxialSpeed, axial_speed, pinned
+from toreuma.core.plan.numbers.situations import rung_of_feed, rung_of_speed
 from toreuma.core.spoken import q, said
 
 __all__ = ["Hole", "drill_numbers", "point_length_mm"]
 
 SPEED_SHARE = {"high-speed steel": 0.8}
+LEAST_TURNS_SHARE, TURN_STEPS = 0.3, 40
+"""A drill may turn so much more slowly than it could, to be fed as is usual; looked for in so many steps."""
 SPEED_SHARE_ELSE = 0.6
 """Drilling speed against that of roughing with the same tool material: typical."""
 
@@ -42,7 +44,7 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
     """Speed, feed, depth (mm), torque (N m), thrust (N) and power (kW). Raises `OperationFault`."""
     machine, material = work.given.machine, work.given.stock.material
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
-    speed = axial_speed(work, tool.material, tool.d_mm, share, "drilling")
+    speed = _carried(work, tool, axial_speed(work, tool.material, tool.d_mm, share, "drilling"))
     feed, told = _feed(machine, material, tool, operation, speed.rpm)
     torque, thrust = drilling(material, tool.d_mm, feed, tool.point_deg)
     power = torque * speed.rpm / 9549.3
@@ -95,13 +97,46 @@ def drill_numbers(work: Work, operation: DrillHole, tool: Drill, hole: Hole) -> 
     }
 
 
+def _carried(work: Work, tool: Drill, speed: AxialSpeed) -> AxialSpeed:
+    """The speed, slower where the spindle cannot carry the usual feed at it: a drill that is fed too little rubs, one
+    that turns more slowly only takes longer."""
+    machine, material = work.given.machine, work.given.stock.material
+    pins = work.operation.pins
+    if pins.clamp_rpm is not None or pins.vc_m_min is not None:
+        return speed
+    feed = rung_of_feed(machine, _usual_feed(material, tool))
+    torque, _ = drilling(material, tool.d_mm, feed, tool.point_deg)
+
+    def carries(rpm: float) -> bool:
+        return torque * rpm / 9549.3 <= force.available_power_kw(machine, rpm)
+
+    if carries(speed.rpm):
+        return speed
+    steps = (speed.rpm * LEAST_TURNS_SHARE ** (n / TURN_STEPS) for n in range(1, TURN_STEPS + 1))
+    rungs = sorted({rung_of_speed(machine, rpm) for rpm in steps}, reverse=True)
+    slower = next((rpm for rpm in rungs if carries(rpm)), None)
+    if slower is None:
+        return speed
+    rpm = work.given.steps.turns(slower)
+    limit = Limit(said("power at a feed of {}", q(feed, "mm/rev", "g")), rpm, "rpm", bit=True)
+    limits = (*(replace(one, bit=False) for one in speed.n.limits), limit)
+    return replace(speed, rpm=rpm, n=replace(speed.n, number=rpm, limits=limits))
+
+
+def _usual_feed(material: Material, tool: Drill) -> float:
+    """Usual in the material for the diameter, within the drill's range, mm/rev."""
+    low, high = tool.feed_mm_rev
+    usual = drill_feed_mm_rev(material, tool.material, tool.d_mm)
+    return (low + high) / 2 if usual is None else min(usual, high)
+
+
 def _feed(
     machine: Machine, material: Material, tool: Drill, operation: DrillHole, rpm: float
 ) -> tuple[float, Evidence]:
     """What is usual in the material for its diameter, within the drill's range; less where the power is not there."""
-    low, high = tool.feed_mm_rev
+    high = tool.feed_mm_rev[1]
     usual = drill_feed_mm_rev(material, tool.material, tool.d_mm)
-    middle = (low + high) / 2 if usual is None else min(usual, high)
+    middle = _usual_feed(material, tool)
     there = force.available_power_kw(machine, rpm)
     torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
     share = min(there / max(torque * rpm / 9549.3, 1e-9), 1.0)

@@ -72,8 +72,7 @@ def _piece(first: Plan) -> Region:
     parted = [one for one in first.operations if one.operation.kind == "part_off" and one.motions]
     if not parted:
         return first.operations[-1].after if first.operations else first.scene.stock
-    before = parted[-1].before
-    return before.intersection(box(first.scene.profile.back_z, 0, 1e5, 1e5))
+    return parted[-1].after.intersection(box(first.scene.profile.back_z, 0, 1e5, 1e5))
 
 
 def _outline(piece: Region, back_z: float) -> tuple[tuple[float, float], ...]:
