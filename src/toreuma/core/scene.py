@@ -27,6 +27,7 @@ class Scene:
     ``jaws`` is what grips, ``chuck`` what carries it, ``centre`` what supports in front, ``steady`` what
     stands round it between; nothing of them stands outside the blank in front of ``clear_z``, but the centre.
     ``reference`` is the turret's reference point and ``index`` the point where tools are changed, as (z, r).
+    ``ends_z`` is where the outside ends that this hold is to serve; None: it serves all it can.
     ``cut_before`` says that the blank is what another hold left, ``hinged`` that the hold keeps it in place and does
     not clamp it.
     """
@@ -47,6 +48,7 @@ class Scene:
     hinged: bool = False
     steady: Region = EMPTY
     rest: Rest | None = None
+    ends_z: float | None = None
 
     @property
     def supports(self) -> Supports:

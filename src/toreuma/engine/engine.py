@@ -23,7 +23,7 @@ from toreuma.engine.judging import Whole, prove_whole, verdict_of_pair
 from toreuma.engine.library import Library, library
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan, prove_read
-from toreuma.engine.routes import best_route
+from toreuma.engine.routes import Way, best_route
 from toreuma.shipped.library import known_threads
 
 __all__ = ["Engine", "Proved"]
@@ -137,8 +137,9 @@ class Engine:
         store = self.library.store(codes)
         rules = self.library.rules
 
-        def propose(one: Job, begun: Proposed | None, told: Progress) -> Proposed:
-            found = propose_route(one, store, codes, known_threads(one.part), check, told, begun)
+        def propose(way: Way, begun: Proposed | None, told: Progress) -> Proposed:
+            threads = known_threads(way.job.part)
+            found = propose_route(way.job, store, codes, threads, check, told, begun, way.ends_z)
             return replace(found, job=by_house_rules(found.job, rules))
 
         def judged(one: Job) -> tuple[Verdict, float]:

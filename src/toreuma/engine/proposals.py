@@ -14,7 +14,16 @@ from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Mach
 from toreuma.core.units import System
 from toreuma.engine.library import Library, library
 
-__all__ = ["FOLLOWED", "goes_through", "next_bar", "next_bar_mm", "proposed", "settled", "with_second_grip"]
+__all__ = [
+    "FOLLOWED",
+    "goes_through",
+    "next_bar",
+    "next_bar_mm",
+    "proposed",
+    "settled",
+    "widest_end_z",
+    "with_second_grip",
+]
 
 FOLLOWED: tuple[Followed, ...] = ("blank", "hold", "stick_out", "second_hold")
 BEHIND_MM = 8.0
@@ -23,6 +32,10 @@ OWN_SHARE = 1.4
 """A bar in the rack is taken unless one that can be had is so much thinner."""
 GRIP_SHARE, LEAST_GRIP_MM = 0.3, 5.0
 """Of a sawn piece: the share of its length that the jaws take, at least so much (usual practice)."""
+TOOL_ROOM_MM = 6.0
+"""Kept between a shoulder that is cut and the jaws behind it, for the tool that cuts it."""
+LEAST_BEHIND_MM = 2.5
+"""A narrower place shorter than this is a broken edge."""
 CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 3.0, 15.0
 """Of the second hold: kept free of the first one's jaws and of the next shoulder, the least and the most it grips."""
 SAME_MM = 1e-3
@@ -198,9 +211,22 @@ def _with_stick_out(job: Job, shape: PartShape) -> Job:
     length = -shape.profile.back_z
     if stock.kind != "free" and stock.length_mm is not None:
         grip = min(hold.grip_length_mm, max(LEAST_GRIP_MM, round(GRIP_SHARE * stock.length_mm, 1)))
+        room = stock.length_mm - stock.face_allowance_mm + _last_shoulder_z(shape) - TOOL_ROOM_MM
+        grip = max(min(grip, round(room, 1)), LEAST_GRIP_MM)
         out = max(round(stock.length_mm - grip, 3), 1.0)
         return job.with_setup(hold=hold.changed(stick_out_mm=out, grip_length_mm=grip))
     return job.with_setup(hold=hold.changed(stick_out_mm=round(stock.face_allowance_mm + length + BEHIND_MM, 1)))
+
+
+def _last_shoulder_z(shape: PartShape) -> float:
+    """Where the hindmost shoulder stands that a tool in the first hold cuts; the front face where there is none."""
+    profile = shape.profile
+    rises = [
+        one.end[0]
+        for one in profile.segments[1 : profile.outside_end]
+        if one.end[1] > one.start[1] + SAME_MM and one.end[0] > profile.back_z + SAME_MM
+    ]
+    return min(rises, default=0.0)
 
 
 def _with_second_hold(job: Job, shape: PartShape) -> Job:
@@ -213,13 +239,35 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
     return _longer(job, shape).changed(second_hold=None) if held is None else held
 
 
-def with_second_grip(job: Job) -> Job | None:
-    """The job with a second hold for what comes off the bar, where it has none; None where nothing can be gripped."""
-    if job.second_hold is not None or len(job.setups) > 1 or job.stock.kind == "free":
+def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
+    """The job with a second hold for what comes off the bar, where it has none, in front of ``ends_z``; None where
+    nothing can be gripped."""
+    if job.second_hold is not None and ends_z is None:
+        return None
+    if len(job.setups) > 1 or job.stock.kind == "free":
         return None
     whole = -math.inf if job.stock.length_mm is None else job.stock.face_allowance_mm - job.setup.hold.stick_out_mm
-    held = _gripped_again(job, whole + CLEAR_MM)
+    held = _gripped_again(job, max(whole + CLEAR_MM, -math.inf if ends_z is None else ends_z))
     return None if held is None else held.changed(follows=tuple(one for one in held.follows if one != "second_hold"))
+
+
+def widest_end_z(job: Job) -> float | None:
+    """Where the widest place of the outside ends, before what breaks its edge; None where none is narrower behind."""
+    profile = build_part(job.part).profile
+    widest = [
+        one
+        for one in profile.segments[: profile.outside_end]
+        if max(one.start[1], one.end[1]) > profile.largest_r - SAME_MM and one.end[0] < one.start[0] - SAME_MM
+    ]
+    if not widest:
+        return None
+    behind = [one for one in profile.segments[: profile.outside_end] if one.start[0] <= widest[-1].end[0] + SAME_MM]
+    narrower = any(
+        min(one.start[1], one.end[1]) < profile.largest_r - SAME_MM
+        for one in behind
+        if one.end[0] < one.start[0] - LEAST_BEHIND_MM
+    )
+    return widest[-1].end[0] if narrower else None
 
 
 def _gripped_again(job: Job, reach_z: float) -> Job | None:
@@ -252,7 +300,9 @@ def _longer(job: Job, shape: PartShape) -> Job:
 
 def _taken(job: Job) -> list[tuple[float, float]]:
     """Stretches of the outside that carry something jaws cannot sit on, (high, low)."""
-    lies = (FEATURES[feature.kind].on_outside(feature) for feature in job.part.features)
+    drawn = job.stock.kind == "polygon"  # the flats are the bar's own: jaws sit on them
+    carried = [one for one in job.part.features if not (drawn and one.kind == "flats")]
+    lies = (FEATURES[feature.kind].on_outside(feature) for feature in carried)
     return [(one[1], one[2]) for one in lies if one is not None]
 
 

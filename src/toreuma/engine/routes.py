@@ -6,21 +6,30 @@ from dataclasses import dataclass, replace
 from typing import Protocol
 
 from toreuma.core.auto.propose import Proposed
+from toreuma.core.edit.reshape import mirrored
 from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.verdict import Verdict
-from toreuma.engine.proposals import with_second_grip
+from toreuma.engine.proposals import proposed, widest_end_z, with_second_grip
 
-__all__ = ["Routed", "best_route"]
+__all__ = ["Routed", "Way", "best_route"]
 
 Progress = Callable[[float], None]
 
 
 class _Proposer(Protocol):
-    """A route for a job; ``first`` is one that is known for its first side."""
+    """A route for a way to hold the job; ``first`` is one that is known for its first side."""
 
-    def __call__(self, job: Job, first: Proposed | None, progress: Progress) -> Proposed: ...
+    def __call__(self, way: "Way", first: Proposed | None, progress: Progress) -> Proposed: ...
+
+
+@dataclass(frozen=True)
+class Way:
+    """A job held in some way; the first side serves the outside down to ``ends_z`` (None: all it can)."""
+
+    job: Job
+    ends_z: float | None = None
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -46,12 +55,13 @@ def best_route(
 
     The job as it is comes first; where that leaves something open, the part is gripped a second time.
     """
-    first = propose(job, None, lambda share: progress(share / 2))
+    first = propose(Way(job), None, lambda share: progress(share / 2))
     found = [_routed(first, judged)]
-    for other in _others(job) if not found[0].verdict.finished else ():
+    for way in _others(job) if not found[0].verdict.finished else ():
         check()
         try:
-            again = propose(other, first, lambda share: progress(0.5 + share / 2))
+            known = first if way.ends_z is None and way.job.part == job.part else None
+            again = propose(way, known, lambda share: progress(0.5 + share / 2))
             found.append(_routed(again, judged))
         except ToreumaError:  # what cannot be held so is no route
             continue
@@ -60,7 +70,10 @@ def best_route(
     progress(1.0)
     best = min(found, key=lambda one: one.cost)
     without = () if best.verdict.finished else best.proposed.without
-    return replace(best.proposed, without=without, state=best.verdict.state, words=best.verdict.words)
+    taken = best.proposed.taken
+    if best.proposed.job.part != job.part:
+        taken = ("The part is turned end for end: begun from its other end it comes out better", *taken)
+    return replace(best.proposed, without=without, taken=taken, state=best.verdict.state, words=best.verdict.words)
 
 
 def _routed(proposed: Proposed, judged: Callable[[Job], tuple[Verdict, float]]) -> Routed:
@@ -68,8 +81,26 @@ def _routed(proposed: Proposed, judged: Callable[[Job], tuple[Verdict, float]]) 
     return Routed(proposed=proposed, verdict=verdict, seconds=seconds)
 
 
-def _others(job: Job) -> Iterator[Job]:
-    """The job held in other ways."""
+def _others(job: Job) -> Iterator[Way]:
+    """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; then
+    with its other end in front."""
     gripped = with_second_grip(job)
     if gripped is not None:
-        yield gripped
+        yield Way(gripped)
+    if len(job.setups) > 1 or job.stock.kind == "free":
+        return
+    behind = widest_end_z(job)
+    if behind is not None and (held := with_second_grip(job, behind)) is not None:
+        yield Way(held, behind)
+    try:
+        turned = proposed(job.changed(part=mirrored(job.part)))
+    except ToreumaError:
+        return
+    if turned.part.outside == job.part.outside and turned.part.inside == job.part.inside:
+        return
+    behind = widest_end_z(turned)
+    held = with_second_grip(turned, behind)
+    if held is None and turned.second_hold is not None:
+        held, behind = turned, None
+    if held is not None:
+        yield Way(held, behind)

@@ -11,6 +11,7 @@ from toreuma.core.auto.order import is_cut_first, ordered
 from toreuma.core.auto.steps import RouteStep, steps_of
 from toreuma.core.auto.turret import seated, spared
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.kinds.features import FEATURES
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
@@ -110,15 +111,17 @@ def propose_route(
     check: Check = never_cancel,
     progress: Callable[[float], None] = lambda share: None,
     begun: Proposed | None = None,
+    ends_z: float | None = None,
 ) -> Proposed:
     """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
 
-    ``begun`` is a route of the same first side, which is taken as it is. Raises `PartError` for a part that cannot be,
+    ``begun`` is a route of the same first side, which is taken as it is; ``ends_z`` leaves the outside behind it to the
+    second side. Raises `PartError` for a part that cannot be,
     and whatever ``check`` raises to stop; ``progress`` is told the share done.
     """
     have = _Store(store, rack, threads)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
-    done = _begun(first, begun) or _side(first, have, {}, check, lambda share: progress(share / 2))
+    done = _begun(first, begun) or _side(first, have, {}, check, lambda share: progress(share / 2), ends_z)
     if job.second_hold is None and len(job.setups) < 2:
         return done
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
@@ -171,17 +174,27 @@ def _side(
     known: Mapping[str, tuple[Tool, frozenset[str]]],
     check: Check,
     progress: Callable[[float], None],
+    ends_z: float | None = None,
 ) -> Proposed:
     """The route of one side. ``known`` are tools of the job that sit there for the other side and serve here too, by
     name, and their use. Where an operation cannot be with the tool advised for it, the next one is tried."""
     advised = _Advised(have.catalogue)
-    best = found = _side_with(bare, have, known, advised, check, progress)
+    best = found = _side_with(bare, have, known, advised, check, progress, ends_z)
     for _ in range(MOST_TRIES):
         if not any(_next_best(advised, one) for one in found.failed):
             break
-        found = _side_with(bare, have, known, advised, check, progress)
+        found = _side_with(bare, have, known, advised, check, progress, ends_z)
         best = min(best, found, key=lambda one: len(one.failed))
     return best
+
+
+def _is_here(job: Job, wish: Wish, ends_z: float | None) -> bool:
+    """It is in front of where the side is to end, or not on the outside."""
+    if ends_z is None or wish.feature < 0:
+        return True
+    feature = job.part.features[wish.feature]
+    lies = FEATURES[feature.kind].on_outside(feature)
+    return lies is None or (lies[1] + lies[2]) / 2 > ends_z
 
 
 @dataclass
@@ -227,13 +240,16 @@ def _side_with(
     advised: _Advised,
     check: Check,
     progress: Callable[[float], None],
+    ends_z: float | None,
 ) -> Proposed:
     """The route of one side with advice that is known, and the rest of it asked for."""
     sitting = {name: tool for name, (tool, _) in known.items()}
     others = tuple(tool for tool in bare.tools if tool.name not in sitting)
     bare = bare.with_setup(operations=())
-    scene = build_scene(bare)
-    asked = sorted(wishes(bare, scene), key=lambda wish: wish.use == "face")  # a roughing tool faces, too
+    scene = replace(build_scene(bare), ends_z=ends_z)
+    asked = sorted(
+        (one for one in wishes(bare, scene) if _is_here(bare, one, ends_z)), key=lambda wish: wish.use == "face"
+    )  # a roughing tool faces, too
     steps: list[tuple[RouteStep, Advice]] = []
     without: list[Finding] = []
     tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}

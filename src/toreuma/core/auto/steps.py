@@ -11,7 +11,7 @@ from toreuma.core.advise.carriers import bar_reach_mm
 from toreuma.core.advise.seated import Split
 from toreuma.core.advise.whole import THROUGH_MM, groove_depth_mm, past_through_mm
 from toreuma.core.advise.wishes import Wish
-from toreuma.core.geometry.region import polygons
+from toreuma.core.geometry.region import polygons, without_film
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
     CutGroove,
@@ -53,10 +53,12 @@ SQUARE_DEG, DEEP_V_MM = 180.0, 3.0
 """A V deeper than this is opened with a square blade first."""
 
 NEAR_EDGE_MM = 0.05
+BACK_FACE_MM = 0.3
+"""Left on the back face where a second side cuts what is behind."""
 RUN_ON_MM = 1.0
 """Over the end of a stretch, onto what another cut has finished."""
-LEAST_MM2 = 0.05
-"""Smaller pieces of metal are no reason for a cut."""
+LEAST_MM2, FILM_MM = 0.002, 0.01
+"""Smaller and thinner pieces of metal are no reason for a cut."""
 
 FLAT_DEG, SAME_D_MM = 170.0, 0.01
 """From this angle on a floor counts as flat."""
@@ -149,7 +151,8 @@ def _cuts_outward(tool: Tool) -> bool:
 def _where_metal(ask: _Ask) -> tuple[float | None, float | None]:
     """The stretch where there is metal to cut, from edge to edge; None where it is all the way to either end."""
     assert ask.wish.surface is not None
-    pieces = [one for one in polygons(surface_metal(ask.scene, ask.wish.surface)) if one.area > LEAST_MM2]
+    metal = without_film(surface_metal(ask.scene, ask.wish.surface), FILM_MM)
+    pieces = [one for one in polygons(metal) if one.area > LEAST_MM2]
     if not pieces:
         return None, None
     low, high = min(one.bounds[0] for one in pieces), max(one.bounds[2] for one in pieces)
@@ -303,7 +306,8 @@ def _centre(ask: _Ask) -> list[RouteStep]:
 
 def _part_off(ask: _Ask) -> list[RouteStep]:
     taken: Literal["falls", "caught"] = "falls" if ask.job.conditions.attended else "caught"
-    return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID, taken=taken))]
+    left = 0.0 if ask.scene.ends_z is None else BACK_FACE_MM
+    return [ask.step("part off", PartOff(id=ID, name="Part off", tool=ID, taken=taken, leave_axial_mm=left))]
 
 
 def _thread(ask: _Ask) -> list[RouteStep]:

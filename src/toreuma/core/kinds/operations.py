@@ -271,6 +271,7 @@ OPERATIONS: dict[str, OperationKind] = declared(
             Field("steady_below_d_mm", "steady speed below Ø", "mm", "on diameter"),
             Field("slow_below_d_mm", "slower feed below Ø", "mm", "on diameter"),
             Field("slow_share", "share of feed kept", "share"),
+            Field("leave_axial_mm", "left on faces", "mm", "along Z"),
         ),
         tools=("parting",),
         ranks={"part off": 100},

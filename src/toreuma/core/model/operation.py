@@ -153,6 +153,9 @@ class PartOff(_Operation):
     taken: Literal["falls", "caught", "picked"] = Field(
         default="falls", description="The part falls, is caught, or is held by a pick-off while it is cut off"
     )
+    leave_axial_mm: Allowance = Field(
+        default=0.0, description="Left on the back face for the second side, which then cuts the back edge as well"
+    )
 
     @model_validator(mode="before")
     @classmethod

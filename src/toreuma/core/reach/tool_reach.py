@@ -104,7 +104,8 @@ def rolled_on(scene: Scene) -> Region:
 def _outside_end(scene: Scene) -> float:
     """Where turning the outside ends: before the back edge, and clear of the hold."""
     edge = scene.profile.segments[scene.profile.outside_end - 1].end[0]
-    return edge if edge >= scene.clear_z else max(edge, scene.clear_z + JAW_ROOM_MM)
+    free = edge if edge >= scene.clear_z else max(edge, scene.clear_z + JAW_ROOM_MM)
+    return free if scene.ends_z is None else max(free, scene.ends_z)
 
 
 def _filled(scene: Scene) -> Region:

@@ -17,7 +17,7 @@ from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.profile import Profile
 from toreuma.core.geometry.reach import blocked_by_part, covered
 from toreuma.core.geometry.recover import recover
-from toreuma.core.geometry.region import Region, box, mirrored_at_axis, union
+from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.model import Job, Operation, PartingTool, PartOff
 from toreuma.core.plan.ground.contour import from_place, nose_at_start
@@ -74,7 +74,7 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     clear = top + APPROACH_MM + shape.nose_radius
     path.come(slot_z, clear)
     begin = len(path.motions)
-    edge = work.memo.of(_edge, scene.shape, shape, top)
+    edge = [] if operation.leave_axial_mm else work.memo.of(_edge, scene.shape, shape, top)
     if edge:
         bottom = scene.profile.segments[-1].start[1]
         path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
@@ -201,8 +201,13 @@ def _right_nose(shape: ToolShape) -> float:
 
 
 def _slot_z(work: Work) -> float:
-    """Where the program's nose centre runs to cut the back face."""
-    return _slot_place(work.scene.profile, work.shape)
+    """Where the program's nose centre runs to cut the back face, or what is left before it."""
+    return _slot_place(work.scene.profile, work.shape) - _left(work)
+
+
+def _left(work: Work) -> float:
+    """Left on the back face, mm."""
+    return work.operation.leave_axial_mm if isinstance(work.operation, PartOff) else 0.0
 
 
 def _slot_place(profile: Profile, shape: ToolShape) -> float:
@@ -211,14 +216,14 @@ def _slot_place(profile: Profile, shape: ToolShape) -> float:
 
 def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
     """Largest radius of the stock where the blade goes in, and up to ``ahead_mm`` in front of that, mm."""
-    z = work.scene.profile.back_z
+    z = work.scene.profile.back_z - _left(work)
     met = work.stock.intersection(box(z - work.shape.edge_length, 0, z + ahead_mm + 1e-3, 1e4))
     return float(met.bounds[3]) if not met.is_empty else work.scene.stock_r
 
 
 def _hollow_radius(work: Work) -> float:
     """Radius of what is hollow all over the blade's width, mm; 0 where it goes to the centre."""
-    z = work.scene.profile.back_z
+    z = work.scene.profile.back_z - _left(work)
     met = work.stock.intersection(box(z - work.shape.edge_length, 0, z - 1e-6, 1e4))
     return 0.0 if met.is_empty else max(float(met.bounds[1]), 0.0)
 
@@ -330,6 +335,8 @@ def _near_jaws(work: Work, operation: PartOff) -> list[Finding]:
 def _coverage(work: Work) -> Region:
     """The back face and its edge, as far as the blade reaches them."""
     profile = work.scene.profile
+    if _left(work):
+        return EMPTY
     edge_z = profile.segments[profile.outside_end - 1].end[0]
     clean = covered(
         _edge_line(work.scene.shape, work.shape).above(work.scene.stock_r + work.shape.nose_radius + 1.0), work.shape

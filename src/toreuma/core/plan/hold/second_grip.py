@@ -21,6 +21,8 @@ __all__ = ["SecondGrip", "second_grip"]
 LEAST_WALL_SHARE = 0.12
 """Wall over diameter below which a grip presses the piece out of round."""
 
+BROKEN_MM = 2.5
+"""An edge may be broken so far over the flats."""
 TOUCH_MM = 1e-6
 
 Span = tuple[float, float]
@@ -183,10 +185,20 @@ def _longest_free(front: float, back: float, blocked: list[Span]) -> float:
     return max(longest, at - back)
 
 
+def _is_drawn(job: Job, front: float, back: float) -> bool:
+    """The surface is the bar's own: drawn flats that nothing turns."""
+    lies = (
+        FEATURES[one.kind].on_outside(one)
+        for one in job.part.features
+        if isinstance(one, Flats) and is_of_bar(job.stock, one)
+    )
+    return any(one is not None and one[1] >= front - BROKEN_MM and one[2] <= back + BROKEN_MM for one in lies)
+
+
 def _finished(job: Job, front: float, back: float, place: tuple[float, float]) -> Iterable[Finding]:
     """Whether a finishing cut of the first side covers the surface; the cure lengthens it."""
     cuts = [op for op in job.operations if op.kind == "finish_od" and op.enabled]
-    if any(_covers(op, front, back) for op in cuts):
+    if any(_covers(op, front, back) for op in cuts) or _is_drawn(job, front, back):
         return
     if not cuts:
         yield Finding(

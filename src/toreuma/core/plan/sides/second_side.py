@@ -72,7 +72,8 @@ def _piece(first: Plan) -> Region:
     parted = [one for one in first.operations if one.operation.kind == "part_off" and one.motions]
     if not parted:
         return first.operations[-1].after if first.operations else first.scene.stock
-    return parted[-1].after.intersection(box(first.scene.profile.back_z, 0, 1e5, 1e5))
+    left = getattr(parted[-1].operation, "leave_axial_mm", 0.0)
+    return parted[-1].after.intersection(box(first.scene.profile.back_z - left, 0, 1e5, 1e5))
 
 
 def _outline(piece: Region, back_z: float) -> tuple[tuple[float, float], ...]:

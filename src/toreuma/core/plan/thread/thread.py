@@ -253,7 +253,10 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     past = PAST_FREE * form.lead_mm if gap or free else 0.0
     if form.left_hand and gap:  # it begins there: as far from the thread as insert and holder get
         past = FAR_MM
-    end_z = max(back - past, least_z, work.limit_z)
+    # A bar goes into the hold with the bore it is in; what it carries is looked at by the proof.
+    end_z = max(back - past, least_z, -FAR_MM if inside else work.limit_z)
+    if start_z <= end_z:
+        raise OperationFault("thread.room", "there is no room for the thread", "look at what stands beside it")
     if inside:
         way = shapely.clip_by_rect(work.stock, end_z, 0, FAR_MM, FAR_MM)
         safe = min(float(way.bounds[1]) - CLEAR_MM - shape.height, crest + shape.nose_radius + APPROACH_MM)
@@ -266,8 +269,6 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     else:
         near = shapely.clip_by_rect(stock, end_z - 1.0, 0, max(start_z, end_z) + 1.0, FAR_MM)
         safe = float(near.bounds[3]) + shape.nose_radius + APPROACH_MM
-    if start_z <= end_z:
-        raise OperationFault("thread.room", "there is no room for the thread", "look at what stands beside it")
     if past == 0.0:  # whole turns, so that the way out begins where the last turn ends; it needs room as well
         end_z = max(end_z, least_z + crest - tip + CLEAR_MM)
         turns = (start_z - end_z) / form.lead_mm
