@@ -108,7 +108,7 @@ def spoiled(job: Job, pattern: str, instead: str, language: Dialect) -> set[str]
     [
         (r"G1 X23\.2", "G1 X23.9", "knurl.open"),
         (r"G1 X23\.2", "G1 X22.6", "knurl.depth"),
-        (r"Z-13\.2 F", "Z-6. F", "knurl.short"),
+        (r"Z-39\.2 F", "Z-36. F", "knurl.short"),
     ],
 )
 def test_a_spoiled_knurl_is_caught(routed: Job, language: Dialect, pattern: str, instead: str, code: str) -> None:

@@ -36,6 +36,10 @@ TOOL_ROOM_MM = 6.0
 """Kept between a shoulder that is cut and the jaws behind it, for the tool that cuts it."""
 LEAST_BEHIND_MM = 2.5
 """A narrower place shorter than this is a broken edge."""
+SECOND_ROOM_MM = 4.0
+"""Kept between the jaws of the second hold and what is cut in it."""
+THIN_MM, THIN_GRIP_SHARE = 6.0, 0.5
+"""What is thinner than this is gripped on so much of it."""
 CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 3.0, 15.0
 """Of the second hold: kept free of the first one's jaws and of the next shoulder, the least and the most it grips."""
 SAME_MM = 1e-3
@@ -247,7 +251,8 @@ def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
     if len(job.setups) > 1 or job.stock.kind == "free":
         return None
     whole = -math.inf if job.stock.length_mm is None else job.stock.face_allowance_mm - job.setup.hold.stick_out_mm
-    held = _gripped_again(job, max(whole + CLEAR_MM, -math.inf if ends_z is None else ends_z))
+    room = -math.inf if ends_z is None else ends_z + SECOND_ROOM_MM
+    held = _gripped_again(job, max(whole + CLEAR_MM, room))
     return None if held is None else held.changed(follows=tuple(one for one in held.follows if one != "second_hold"))
 
 
@@ -284,7 +289,8 @@ def _gripped_again(job: Job, reach_z: float) -> Job | None:
             best = free, index
     if best is None:
         return None
-    grip = round(min(best[0] - CLEAR_MM, job.setup.hold.grip_length_mm, MOST_SECOND_MM), 2)
+    most = THIN_GRIP_SHARE * best[0] if best[0] < THIN_MM else best[0] - CLEAR_MM
+    grip = round(min(most, job.setup.hold.grip_length_mm, MOST_SECOND_MM), 2)
     return job.changed(second_hold={"element": best[1], "grip_length_mm": grip, "clearance_mm": CLEAR_MM})
 
 

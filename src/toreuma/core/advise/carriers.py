@@ -7,6 +7,7 @@ from toreuma.core.advise.candidate import Rejected
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.geometry.elements import Arc
+from toreuma.core.geometry.region import without_film
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Carrier, Insert, Job, RoughOd, TurningTool
 from toreuma.core.model.catalogue import Catalogue, InsertCarrier, Seat
@@ -16,7 +17,16 @@ from toreuma.core.reach.tool_reach import Surface, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["COSTLY", "bar_reach_mm", "least_bore_mm", "looseness_um", "most_nose_mm", "rough_nose_mm", "tools_for"]
+__all__ = [
+    "COSTLY",
+    "bar_reach_mm",
+    "least_bore_mm",
+    "looseness_um",
+    "most_nose_mm",
+    "rough_nose_mm",
+    "served_bore_z",
+    "tools_for",
+]
 
 
 AHEAD_MM = 1e-6
@@ -28,6 +38,9 @@ LIFT_OFF_MM = 0.8
 """Room a bar needs besides its own size: clearance to the far wall, and to lift off."""
 
 FINISH_DEPTH_MM = 0.5
+
+SERVED_MM, FILM_MM = 0.01, 0.01
+"""Places along Z that count as one; thinner metal asks for no bar."""
 
 LEAST_DEPTH_MM, MOST_DEPTH_MM = 0.8, 2.5
 """Depths of cut a chip former for roughing is chosen for."""
@@ -86,7 +99,7 @@ def tools_for(
                 fresh.append((tool, (insert.code, carrier.code), False))
     if inside:
         rejected.sort(key=lambda one: _far_off(one, store, least_bore_mm(scene)))
-    kept = _bars(fresh, rack) if inside else _shanks(fresh, rack, stations.shank_mm)
+    kept = _bars(fresh, rack, _floor_r(job, scene, wish)) if inside else _shanks(fresh, rack, stations.shank_mm)
     return [*found, *kept], rejected
 
 
@@ -150,14 +163,29 @@ def _shank_mm(tool: TurningTool | BoringTool) -> float:
     return tool.holder.shank_width_mm if isinstance(tool, TurningTool) else tool.bar.diameter_mm
 
 
+FACING_ROOM_MM = 0.8
+"""Between a bar and the far wall, while its tip is on the axis."""
+
 STOUTEST = 2
 """So many diameters of bars of one style are looked at closely, the stoutest that go in."""
 
 PLAIN_FIRST = ("steel", "tungsten alloy", "carbide")
 
 
-def _bars(choices: list[_Choice], rack: Collection[str]) -> list[_Choice]:
-    """Of bars of one style the stoutest that go in, of the plainest material that does, and what is in the drawer."""
+def _floor_r(job: Job, scene: Scene, wish: Wish) -> float:
+    """Radius of the room above the floor of a blind bore, which is faced to the axis, mm; without end where there is
+    none."""
+    bore, void = scene.shape.bore, scene.shape.void
+    if bore is None or void is None or float(void.bounds[0]) <= scene.profile.back_z + 1e-6:
+        return math.inf
+    deep = float(void.bounds[0])
+    floor = max((r for s in bore.segments for z, r in (s.start, s.end) if z < deep + SERVED_MM), default=math.inf)
+    return min(floor, _hole_mm(job, scene, wish, least_bore_mm(scene)) / 2)
+
+
+def _bars(choices: list[_Choice], rack: Collection[str], floor_r: float) -> list[_Choice]:
+    """Of bars of one style the stoutest that go in, and on a floor get their edge to the axis, of the plainest material
+    that does; and what is in the drawer."""
     kept: dict[tuple[object, ...], dict[float, _Choice]] = {}
     for choice in choices:
         tool = choice[0]
@@ -166,8 +194,20 @@ def _bars(choices: list[_Choice], rack: Collection[str]) -> list[_Choice]:
         other = sizes.get(tool.bar.diameter_mm)
         if other is None or _plain(tool) < _plain(other[0]):
             sizes[tool.bar.diameter_mm] = choice
-    chosen = {id(sizes[d]) for sizes in kept.values() for d in sorted(sizes, reverse=True)[:STOUTEST]}
+    facing = [
+        one for sizes in kept.values() for one in sizes.values() if _behind_axis_mm(one[0]) < floor_r - FACING_ROOM_MM
+    ]
+    chosen: set[int] = set()
+    for sizes in kept.values():
+        able = [d for d in sizes if not facing or _behind_axis_mm(sizes[d][0]) < floor_r - FACING_ROOM_MM]
+        chosen |= {id(sizes[d]) for d in sorted(able, reverse=True)[:STOUTEST]}
     return [one for one in choices if id(one) in chosen or all(code in rack for code in one[1])]
+
+
+def _behind_axis_mm(tool: TurningTool | BoringTool) -> float:
+    """How far a bar stands beyond the axis while its tip is on it."""
+    assert isinstance(tool, BoringTool)
+    return tool.bar.functional_width_mm + tool.bar.diameter_mm / 2
 
 
 def _plain(tool: TurningTool | BoringTool) -> tuple[int, bool]:
@@ -243,16 +283,26 @@ def _hole_mm(job: Job, scene: Scene, wish: Wish, least: float) -> float:
 
 def bar_reach_mm(scene: Scene) -> float:
     """How far a bar must stand out for the bore, from the front of the blank."""
-    void = scene.shape.void
-    return 0.0 if void is None else scene.stock_front_z - float(void.bounds[0]) + PAST_BORE_MM
+    return 0.0 if scene.shape.void is None else scene.stock_front_z - served_bore_z(scene) + PAST_BORE_MM
 
 
 def least_bore_mm(scene: Scene) -> float:
-    """Diameter of the narrowest place of the bore, mm."""
+    """Diameter of the narrowest place of the bore down to where there is metal to cut, mm."""
     bore = scene.shape.bore
     if bore is None:
         return 0.0
-    return 2 * min(point[1] for s in bore.segments[1:] for point in (s.start, s.end) if point[1] > 1e-6)
+    low = served_bore_z(scene)
+    places = [point for s in bore.segments[1:] for point in (s.start, s.end) if point[1] > 1e-6]
+    return 2 * min((r for z, r in places if z >= low - SERVED_MM), default=min(r for _, r in places))
+
+
+def served_bore_z(scene: Scene) -> float:
+    """How deep there is metal in the bore, along Z; its floor or its far end where there is none at all."""
+    void = scene.shape.void
+    if void is None:
+        return 0.0
+    metal = without_film(surface_metal(scene, Surface("bore")), FILM_MM)
+    return float(void.bounds[0] if metal.is_empty else metal.bounds[0])
 
 
 def _best_insert(job: Job, scene: Scene, wish: Wish, inserts: Iterable[Insert], nose_mm: float) -> Insert | None:

@@ -5,7 +5,7 @@ from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, replace
 
 from toreuma.core.advise.candidate import Candidate, Rejected
-from toreuma.core.advise.carriers import least_bore_mm
+from toreuma.core.advise.carriers import least_bore_mm, served_bore_z
 from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.region import Region, box, polygons, thickness
@@ -46,6 +46,9 @@ BORE_ALLOWANCE_MM = 0.5
 THROUGH_MM = 1.0
 FLAT_DEG = 170.0
 """From this point angle on a drill leaves a floor that a bar can face."""
+
+SAME_DRILL_MM, DRILLED_RA_UM = 0.011, 3.2
+"""A drill is of a bore's own size; the finish a drill makes."""
 
 OWN_DRILL_MM = 0.06
 DEPTH_FREE_MM = 0.3
@@ -176,20 +179,23 @@ def past_through_mm(job: Job) -> float:
 def _drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     """The largest drill that leaves something to bore."""
     scene, units = ask.scene, ask.job.units
-    void = scene.shape.void
-    assert void is not None
-    largest = least_bore_mm(scene) - 2 * BORE_ALLOWANCE_MM
-    through = float(void.bounds[0]) <= scene.profile.back_z + 1e-6
-    depth = -float(void.bounds[0]) + (point + past_through_mm(ask.job) if through else 0.0)
-    if tool.d_mm > largest + 1e-6:
+    assert scene.shape.void is not None
+    narrow = least_bore_mm(scene)
+    largest = narrow - 2 * BORE_ALLOWANCE_MM
+    through = served_bore_z(scene) <= scene.profile.back_z + 1e-6
+    depth = -served_bore_z(scene) + (point + past_through_mm(ask.job) if through else 0.0)
+    to_size = abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
+    if tool.d_mm > largest + 1e-6 and not to_size:
         return said(
             "Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(BORE_ALLOWANCE_MM, "mm", "g")
         )
     if tool.flute_length_mm < depth:
         return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
-    left = (least_bore_mm(scene) - tool.d_mm) / 2
+    left = max((narrow - tool.d_mm) / 2, 0.0)
     reasons: tuple[str, ...] = (
-        said("Ø {} leaves {} on radius at the narrowest place", q(tool.d_mm, "mm", "g"), q(left)),
+        said("Ø {} drills the narrowest place to its size: it has no limits", q(tool.d_mm, "mm", "g"))
+        if to_size
+        else said("Ø {} leaves {} on radius at the narrowest place", q(tool.d_mm, "mm", "g"), q(left)),
         said(
             "{} of flute for {}, point {}°",
             q(tool.flute_length_mm, "mm", "g"),
@@ -202,6 +208,15 @@ def _drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
         reasons = (*reasons, "leaves the floor nearly flat: the boring bar gets down to it")
     usual = 0.0 if _usual_size(tool.d_mm, units) else 1.0
     return (0.0 if flat else 1.0, left // BORE_ALLOWANCE_MM, usual, left, tool.flute_length_mm), reasons, 0.0
+
+
+def _is_drilled(job: Job, d_mm: float) -> bool:
+    """A drill makes this place of the bore well enough: it has no limits and no fine finish."""
+    part = job.part
+    here = [one for one in part.inside if abs(one.d_mm - d_mm) < SAME_DRILL_MM]
+    finest = min((one.ra_um or part.ra_um or DRILLED_RA_UM for one in here), default=DRILLED_RA_UM)
+    threaded = any(one.kind == "thread" and one.side == "inside" for one in part.features)
+    return bool(here) and not threaded and finest >= DRILLED_RA_UM and all(one.size is None for one in here)
 
 
 def _usual_size(d_mm: float, units: str) -> bool:

@@ -13,7 +13,7 @@ from toreuma.core.model.tool import Drill
 from toreuma.core.reach.tool_reach import Surface, rolled_on, surface_metal
 from toreuma.core.scene import Scene
 
-__all__ = ["Wish", "wishes"]
+__all__ = ["Wish", "asked_for", "wishes"]
 
 Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off"]
 
@@ -21,6 +21,8 @@ ON_THE_AXIS = ("tap",)
 """Cut by operations that name no feature of the part."""
 
 LEAST_MM2 = 0.05
+PIERCED_SHARE, LEAST_DRILLED_MM = 0.7, 1.2
+"""A hole is drilled up where it is smaller than this share of the bore, and by so much on radius."""
 THIN_MM = 0.7
 """Metal nowhere thicker than this is taken by the finishing cut alone."""
 LEFT_SHARE = 0.2
@@ -63,7 +65,7 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
         found.append(Wish(key="finish outside", use="finish", words="Finish the outside", surface=outside))
     bore = Surface("bore")
     if scene.shape.void is not None and (metal := surface_metal(scene, bore)).area > LEAST_MM2:
-        if float(scene.stock.bounds[1]) <= 0:
+        if float(scene.stock.bounds[1]) <= 0 or _is_pierced_only(scene, metal):
             found.append(Wish(key="drill bore", use="drill", words="Drill for the bore"))
         if _is_thick(metal):
             found.append(Wish(key="rough bore", use="rough", words="Rough the bore", surface=bore))
@@ -79,9 +81,23 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     return tuple(found)
 
 
+def asked_for(scene: Scene, wish: Wish) -> bool:
+    """There is metal for a wish of a surface as the blank stands."""
+    if wish.surface is None:
+        return True
+    metal = surface_metal(scene, wish.surface)
+    return metal.area > LEAST_MM2 and (wish.use != "rough" or _is_thick(metal))
+
+
 def _is_thick(metal: Region) -> bool:
     """There is something to rough."""
     return not metal.buffer(-THIN_MM / 2).is_empty
+
+
+def _is_pierced_only(scene: Scene, metal: Region) -> bool:
+    """There is a hole, but far too small for a bar."""
+    hole, wanted = float(scene.stock.bounds[1]), float(metal.bounds[3])
+    return hole < PIERCED_SHARE * wanted and wanted - hole > LEAST_DRILLED_MM and _is_thick(metal)
 
 
 def _stands(scene: Scene, index: int, feature: object) -> bool:

@@ -5,12 +5,15 @@ from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 
 from toreuma.core.advise.advice import Advice, advise
-from toreuma.core.advise.wishes import Wish, wishes
+from toreuma.core.advise.carriers import served_bore_z
+from toreuma.core.advise.whole import past_through_mm
+from toreuma.core.advise.wishes import Wish, asked_for, wishes
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.order import is_cut_first, ordered
 from toreuma.core.auto.steps import RouteStep, steps_of
-from toreuma.core.auto.turret import seated, spared
+from toreuma.core.auto.turret import also_facing, seated, spared
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.region import Region, box
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation
@@ -18,9 +21,10 @@ from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Drill, Tool, TurningTool
 from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.plan.numbers.drilling import point_length_mm
 from toreuma.core.plan.sides.second_side import plan_sides, second_setup, second_side
 from toreuma.core.plan.turret.at_spindle import reaching, serves
-from toreuma.core.scene import build_scene
+from toreuma.core.scene import Scene, build_scene
 from toreuma.core.spoken import said
 from toreuma.core.standards.threads import Thread
 
@@ -47,6 +51,7 @@ class Chosen:
 
 FAILED = "auto.failed"
 MOST_SEATS = 4
+SAME_MM, FAR_MM = 1e-6, 1e4
 MOST_TRIES = 8
 """So often the next best tools are tried for what fails."""
 OTHERS_FAULT = ("bore.full", "ream.full", "tool.station")
@@ -253,6 +258,7 @@ def _side_with(
     steps: list[tuple[RouteStep, Advice]] = []
     without: list[Finding] = []
     tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
+    drilled: Region | None = None
     uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
     for index, wish in enumerate(asked):
         check()
@@ -261,10 +267,16 @@ def _side_with(
         if back:
             at_hand = at_hand.with_setup(centre=None)
         seen = scene.without_centre if back else scene
+        if drilled is not None and wish.key in ("rough bore", "finish bore"):
+            seen = replace(seen, stock=seen.stock.difference(drilled))
+            if not asked_for(seen, wish):
+                continue
         if wish.key not in advised.known:
             store = advised.store(wish.key)
             advised.known[wish.key] = advise(at_hand, seen, wish, store, have.rack, have.threads, check)
         advice = advised.known[wish.key]
+        if wish.key == "rough outside" and any(one.use == "face" for one in asked):
+            advice = also_facing(advice)
         if advice.best is None:
             without.append(_no_tool(wish, advice))
             continue
@@ -274,6 +286,8 @@ def _side_with(
                 tools.setdefault(tool.name, tool)
                 uses[tool.name] = uses.get(tool.name, frozenset()) | {wish.use}
             steps.append((step, advice))
+            if wish.key == "drill bore" and isinstance(step.tool, Drill):
+                drilled = _drilled(bare, scene, step.tool)
         progress(0.8 * (index + 1) / len(asked))
     steps = spared(steps, sum(one.stations for one in reaching(bare)), sitting)
     route = ordered(bare, [step for step, _ in steps])
@@ -315,6 +329,16 @@ def _side_with(
         seats=mended.seats,
         failed=failed,
     )
+
+
+def _drilled(job: Job, scene: Scene, drill: Drill) -> Region:
+    """The hole a drill leaves for boring, where it is full."""
+    low = served_bore_z(scene)
+    if low <= scene.profile.back_z + SAME_MM:
+        low -= past_through_mm(job)
+    else:
+        low += point_length_mm(drill)
+    return box(low, 0.0, FAR_MM, drill.d_mm / 2)
 
 
 def _at_hand(tools: Mapping[str, Tool], uses: Mapping[str, frozenset[str]], wish: Wish) -> tuple[Tool, ...]:

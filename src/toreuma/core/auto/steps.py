@@ -7,7 +7,7 @@ from typing import Literal
 
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
-from toreuma.core.advise.carriers import bar_reach_mm
+from toreuma.core.advise.carriers import bar_reach_mm, served_bore_z
 from toreuma.core.advise.seated import Split
 from toreuma.core.advise.whole import THROUGH_MM, groove_depth_mm, past_through_mm
 from toreuma.core.advise.wishes import Wish
@@ -44,7 +44,7 @@ ID = "new"
 UNATTENDED_CHIP_MM = 10.0
 """With nobody watching, the feed of roughing goes back every so many mm: a nest of chips stops the machine."""
 
-OUT_OF_BORE_MM = 3.0
+OUT_OF_BORE_MM, RUN_OUT_MM = 3.0, 6.0
 CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
 """Kept before the hold; room behind the back edge that a cut past it asks for."""
 
@@ -94,15 +94,24 @@ class _Ask:
 
     def step(self, group: str, operation: Operation, candidate: Candidate | None = None) -> RouteStep:
         one = candidate or self.best
-        return RouteStep(group=group, operation=operation, tool=set_out(one.tool, self.scene), reasons=one.reasons)
+        tool = set_out(one.tool, self.scene, _feature_depth_mm(self))
+        return RouteStep(group=group, operation=operation, tool=tool, reasons=one.reasons)
 
 
-def set_out(tool: Tool, scene: Scene) -> Tool:
-    """A bar stands out of its holder as far as the bore asks for, no farther."""
+def _feature_depth_mm(ask: _Ask) -> float:
+    """How deep the far end of what is wished for lies, from the front of the blank."""
+    feature = ask.job.part.features[ask.wish.feature] if ask.wish.feature >= 0 else None
+    if isinstance(feature, ThreadFeature):
+        return ask.scene.stock_front_z - feature.from_z_mm + feature.length_mm + RUN_OUT_MM
+    return 0.0
+
+
+def set_out(tool: Tool, scene: Scene, deep_mm: float = 0.0) -> Tool:
+    """A bar stands out of its holder as far as the bore asks for, and at least so deep; no farther."""
     bar = getattr(tool, "bar", None)
     if bar is None or bar.stick_out_mm is not None:
         return tool
-    wanted = float(math.ceil(bar_reach_mm(scene) + OUT_OF_BORE_MM))
+    wanted = float(math.ceil(max(bar_reach_mm(scene), deep_mm) + OUT_OF_BORE_MM))
     return tool.changed(bar=bar.changed(stick_out_mm=min(wanted, bar.functional_length_mm)))
 
 
@@ -284,10 +293,23 @@ def _drill(ask: _Ask) -> list[RouteStep]:
 def _flat(ask: _Ask) -> Drill | None:
     """A drill without a point for a blind hole whose floor is drawn flat."""
     hole = ask.job.part.features[ask.wish.feature] if ask.wish.feature >= 0 else None
+    if hole is None:
+        return _flat_for_bore(ask)
     if not isinstance(hole, AxialHole) or hole.depth_mm is None or hole.point_deg < FLAT_DEG:
         return None
     flats = (tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "flat")
     return next((tool for tool in flats if abs(tool.d_mm - hole.d_mm) < SAME_D_MM), None)
+
+
+def _flat_for_bore(ask: _Ask) -> Drill | None:
+    """A drill without a point for the floor of a blind bore, where a pointed one leaves a cone that no bar faces."""
+    drill, low = ask.best.tool, served_bore_z(ask.scene)
+    if not isinstance(drill, Drill) or drill.point_deg >= FLAT_DEG or low <= ask.scene.profile.back_z + NEAR_EDGE_MM:
+        return None
+    flats = [tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "flat"]
+    depth = ask.scene.stock_front_z - low
+    able = [one for one in flats if one.d_mm <= drill.d_mm + SAME_D_MM and one.flute_length_mm >= depth]
+    return max(able, key=lambda one: one.d_mm, default=None)
 
 
 def _spot(ask: _Ask) -> Drill | None:

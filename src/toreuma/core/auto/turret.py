@@ -5,11 +5,15 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from toreuma.core.advise.advice import Advice
+from toreuma.core.advise.candidate import Candidate
 from toreuma.core.auto.steps import RouteStep
-from toreuma.core.model import Job, Tool
+from toreuma.core.model import Job, Tool, TurningTool
 from toreuma.core.plan.turret.at_spindle import faces, facing_other, reaching
 
-__all__ = ["seated", "spared"]
+__all__ = ["also_facing", "seated", "spared"]
+
+SAME_MM2, SQUARE_DEG = 0.3, 90.0
+"""Leftovers that count as the same; entering angles from which on a tool faces."""
 
 Advised = tuple[RouteStep, Advice]
 
@@ -32,6 +36,25 @@ def spared(steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -
         if too_many():
             kept = _with_one(kept, few, many)
     return kept
+
+
+def also_facing(advice: Advice) -> Advice:
+    """Advice for roughing with a tool first that faces as well, where it leaves no more: one tool less."""
+    best = advice.best
+    if best is None or advice.split is not None or _faces(best):
+        return advice
+    one = next((c for c in advice.candidates if _faces(c) and c.left_mm2 <= best.left_mm2 + SAME_MM2), None)
+    if one is None:
+        return advice
+    first = replace(one, against="", reasons=(*one.reasons, "faces as well: one tool less than with the strongest"))
+    others = tuple(c for c in advice.candidates if c is not one)
+    return replace(advice, candidates=(first, *others))
+
+
+def _faces(one: Candidate) -> bool:
+    """Its edge is not ahead of its nose, and it is fed toward the axis or the chuck."""
+    tool = one.tool
+    return isinstance(tool, TurningTool) and tool.hand == "right" and tool.holder.entering_angle_deg >= SQUARE_DEG
 
 
 def _with_one(steps: list[Advised], keeps: str, gives: str) -> list[Advised]:

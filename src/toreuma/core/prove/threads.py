@@ -29,6 +29,8 @@ __all__ = [
     "threads_made",
 ]
 
+SHANK_PITCHES = 0.12
+"""A cylinder no more than this above the seat of a thread is its shank, and no shoulder."""
 RUN_OUT_PITCHES = 3.0
 """A thread without a relief may run out over so many pitches (DIN 76-1, usual run-out and a little more)."""
 
@@ -101,7 +103,14 @@ def thread_zone(feature: object, form: ThreadForm, part: Region) -> Region:
         low, high = form.pitch_d_mm[0] / 2 - sharp - grows, float(seat.bounds[3]) + form.taper / 2 * run_out
     else:
         low, high = float(seat.bounds[1]) - form.taper / 2 * run_out, form.pitch_d_mm[1] / 2 + sharp + grows
-    return box(end - run_out, max(low, 0.0), front + form.pitch_mm, high)
+    zone = box(end - run_out, max(low, 0.0), front + form.pitch_mm, high)
+    if feature.side == "outside":  # it may run out into a shank of its own nominal diameter, at either end
+        for from_z, to_z in ((end - run_out, end), (front, front + run_out)):
+            shank = shapely.clip_by_rect(part, from_z, 0, to_z, FAR_MM)
+            top = float(shank.bounds[3]) if not shank.is_empty else 0.0
+            if high < top <= high + SHANK_PITCHES * form.pitch_mm:
+                zone = zone.union(box(from_z, max(low, 0.0), to_z, top))
+    return zone
 
 
 def _wall(hole: AxialHole, form: ThreadForm, part: Region) -> Region:

@@ -33,8 +33,8 @@ LEAST_MM = 0.004
 BODY_CLEAR_MM = 0.3
 MARGIN_MM = 60.0
 
-JAW_ROOM_MM = 4.0
-"""What lies closer to the jaws than this is for the second hold."""
+JAW_ROOM_MM, LAST_JAW_ROOM_MM = 4.0, 1.0
+"""What lies closer to the jaws than this is for the second hold; in that one the tool decides."""
 
 
 @dataclass(frozen=True)
@@ -104,7 +104,8 @@ def rolled_on(scene: Scene) -> Region:
 def _outside_end(scene: Scene) -> float:
     """Where turning the outside ends: before the back edge, and clear of the hold."""
     edge = scene.profile.segments[scene.profile.outside_end - 1].end[0]
-    free = edge if edge >= scene.clear_z else max(edge, scene.clear_z + JAW_ROOM_MM)
+    room = LAST_JAW_ROOM_MM if scene.cut_before else JAW_ROOM_MM
+    free = edge if edge >= scene.clear_z else max(edge, scene.clear_z + room)
     return free if scene.ends_z is None else max(free, scene.ends_z)
 
 

@@ -172,8 +172,9 @@ def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
 
 
 def _fits_collet(job: Job, flats: Flats) -> bool:
-    """The flats are those of the bar itself, and the collet has its shape."""
-    return is_of_bar(job.stock, flats) and job.setup.hold.kind == "collet"
+    """The flats are those of the bar itself, and the collet has its shape, or three jaws find three of them."""
+    hold = job.setup.hold
+    return is_of_bar(job.stock, flats) and (hold.kind == "collet" or (hold.kind == "chuck" and flats.count % 3 == 0))
 
 
 def _longest_free(front: float, back: float, blocked: list[Span]) -> float:

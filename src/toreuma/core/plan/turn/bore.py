@@ -19,6 +19,9 @@ BEHIND_MM = 500.0
 POINT_SHARE = 0.35
 """Above a flat floor the point of a drill leaves a cone at most this share of the bore's diameter high."""
 
+FACED_MM = 1.3
+"""A cone no higher than this, as indexable drills leave it, is cut with the floor."""
+
 NARROW_SHARE = 0.9
 """What a drill left stands inside this share of the narrowest bore; farther out metal is its wall."""
 
@@ -121,6 +124,8 @@ def _core(work: Work, bore: Bore, hole_r: float) -> Region:
 def in_the_way(work: Work, bore: Bore, hole_r: float) -> Region:
     """Solids in the bore that bar and insert must keep clear of, seen from the axis, on both sides of it."""
     core = _core(work, bore, hole_r)
+    if bore.floor_z is not None and not core.is_empty and float(core.bounds[2]) - bore.floor_z <= FACED_MM:
+        core = EMPTY  # the bar faces so flat a cone away with the floor
     held = shapely.clip_by_rect(work.scene.fixed, -FAR_MM, 0, FAR_MM, bore.largest_r)
     both = union([core, held])
     return EMPTY if both.is_empty else mirrored_at_axis(both, FAR_MM)
