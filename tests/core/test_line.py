@@ -335,7 +335,9 @@ def test_nothing_typed_is_more_than_a_fault(seed: int) -> None:
             assert again.part == line.part, text
 
 
-@pytest.mark.parametrize(("typed", "fit"), [("32 m6 x 36", "m6"), ("32m6 x 36 c1 / 40 x 5", "m6"), ("32 M7 x 20", "M7")])
+@pytest.mark.parametrize(
+    ("typed", "fit"), [("32 m6 x 36", "m6"), ("32m6 x 36 c1 / 40 x 5", "m6"), ("32 M7 x 20", "M7")]
+)
 def test_a_fit_of_the_letter_m_is_no_thread(typed: str, fit: str) -> None:
     size = part_of(typed).outside[1].size
     assert size is not None

@@ -48,6 +48,8 @@ def _report(found: Proposed) -> dict[str, object]:
              "reasons": list(one.reasons), "not": list(one.rivals)}
             for one in found.chosen
         ],
+        "state": found.state,
+        "words": found.words,
         "taken": list(found.taken),
         "open": [finding.as_dict() for finding in found.without],
     }  # fmt: skip
@@ -65,6 +67,7 @@ def _print(found: Proposed) -> None:
                 print(f"          {reason}")
             for rival in one.rivals[:2] if one else ():
                 print(f"          not {rival}")
+    print(f"  {found.words}")
     for line in found.taken:
         print(f"  taken: {line}")
     for finding in found.without:

@@ -15,6 +15,11 @@ from toreuma.engine.proposals import proposed, widest_end_z, with_second_grip
 
 __all__ = ["Routed", "Way", "best_route"]
 
+TOOL_S = 6.0
+"""What a tool more in the turret counts: it is set, measured and kept."""
+REST = "what is left"
+"""The end of the names of cuts with a second tool."""
+
 Progress = Callable[[float], None]
 
 
@@ -42,10 +47,20 @@ class Routed:
 
     @property
     def cost(self) -> tuple[int, int, float]:
-        """Finished comes first, then how much is open, then time."""
-        verdict = self.verdict
+        """Finished comes first, then how much is open, then time and tools."""
+        verdict, tools = self.verdict, len(self.proposed.job.tools)
         rank = 2 if verdict.dangers else 0 if verdict.finished else 1
-        return rank, len(verdict.open) + len(verdict.dangers), self.seconds
+        return rank, len(verdict.open) + len(verdict.dangers), self.seconds + TOOL_S * tools
+
+    @property
+    def is_plain(self) -> bool:
+        """Every surface is cut toward the chuck, by one strong tool."""
+        job = self.proposed.job
+        lefts = any(getattr(tool, "hand", "") == "left" and tool.kind == "turning" for tool in job.tools)
+        backs = any(tool.kind == "boring" and tool.bar.back for tool in job.tools)
+        rounds = any(tool.kind == "turning" and tool.insert.shape == "R" for tool in job.tools)
+        rest = any(one.name.endswith(REST) for setup in job.setups for one in setup.operations)
+        return not (lefts or backs or rounds or rest)
 
 
 def best_route(
@@ -53,19 +68,23 @@ def best_route(
 ) -> Proposed:
     """The best of the routes tried, with the state its proof gives it.
 
-    The job as it is comes first; where that leaves something open, the part is gripped a second time.
+    The job as it is comes first; where that leaves something open, or cuts backward what another hold would serve
+    plainly, the part is gripped a second time.
     """
     first = propose(Way(job), None, lambda share: progress(share / 2))
     found = [_routed(first, judged)]
-    for way in _others(job) if not found[0].verdict.finished else ():
+    plain = found[0].verdict.finished and found[0].is_plain
+    for way in _others(job) if not plain else ():
         check()
+        if way.ends_z is None and way.job.part == job.part and found[0].verdict.finished:
+            continue  # nothing is left for a second grip
         try:
             known = first if way.ends_z is None and way.job.part == job.part else None
             again = propose(way, known, lambda share: progress(0.5 + share / 2))
             found.append(_routed(again, judged))
         except ToreumaError:  # what cannot be held so is no route
             continue
-        if found[-1].verdict.finished:
+        if found[-1].verdict.finished and found[-1].is_plain:
             break
     progress(1.0)
     best = min(found, key=lambda one: one.cost)

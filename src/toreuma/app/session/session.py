@@ -413,8 +413,9 @@ class Session(QObject):
         self._set(proposed.job, proposed.job, 0)
         count = sum(len(setup.operations) for setup in proposed.job.setups)
         lines = [spoken(finding.what, self.system) for finding in proposed.without]
-        words = f"{count} operations proposed" + (". Open: " + "; ".join(lines) if lines else "")
-        self.message.emit("warning" if lines else "ok", words)
+        words = f"{count} operations proposed, {spoken(proposed.words, self.system)}"
+        words += ". Open: " + "; ".join(lines) if lines else ""
+        self.message.emit("ok" if proposed.state.startswith("finished") else "warning", words)
 
     # Results of the worker
 

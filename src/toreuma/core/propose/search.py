@@ -35,6 +35,9 @@ SHALLOWEST_SHARE = 6.0
 
 AS_GOOD = 1.005
 
+BENDS = ("bend of the piece", "bend of the bar")
+"""Limits that less feed keeps only down to where the edge rubs."""
+
 UNKEPT = 3
 """The group of cuts that break a limit of strength, power or hold."""
 
@@ -241,17 +244,29 @@ class _Search:
 
     def at_depth(self, ap: float) -> "_Judged":
         """How well the limits can be kept (0 best), time or cost, and the cut."""
-        slow = self._slowest
+        slow, situation = self._slowest, self.situation
         if self.fixed.feed_mm_rev is not None:
             return self._judged(self._with_speed(ap, self.fixed.feed_mm_rev))
-        window = self.situation.window
+        window = situation.window
         low = self._feed_floor(ap, window.feeds_at(ap)[0] if window is not None else LEAST_FEED, slow)
         if self._load(Cut(ap, low, slow), "f") > 1 + TIGHT:
-            low = LEAST_FEED
+            low = self._unbent(ap, low, slow) if situation.use == "finish" else LEAST_FEED
         high = largest(low, self._most_feed, lambda f: self._load(Cut(ap, f, slow), "f"), self._found.get("f"))
         self._found["f"] = high
         most = self._at_feed(ap, high)
         return self._with_least_worth(most, low, high) if self._is_clamped(most[2]) else most
+
+    def _unbent(self, ap: float, low: float, vc: float) -> float:
+        """The least feed of a finishing cut where limits are broken at ``low``: an edge that would have to rub for the
+        piece or the bar to give way less is not thinned, the bend is told."""
+
+        def hard(feed: float) -> float:
+            cut = Cut(ap, feed, vc)
+            seen = self.situation.see(cut)
+            kinds = (kind for kind in self._moving["f"] if kind.name not in BENDS)
+            return max((kind.share(self.situation, cut, seen) for kind in kinds), default=0.0)
+
+        return low if hard(low) <= 1 + TIGHT else largest(LEAST_FEED, low, hard)
 
     def _is_clamped(self, cut: Cut) -> bool:
         """The grip left at speed holds the spindle down on the middle diameter."""

@@ -3,6 +3,8 @@
 import math
 from dataclasses import replace
 
+import numpy as np
+
 from toreuma.core.cutting.beam import Compliance, compliance_of
 from toreuma.core.cutting.corner import usable_depth_mm
 from toreuma.core.cutting.evidence import Evidence, Input
@@ -48,6 +50,9 @@ ALLOWANCE_SHARE = 0.5
 
 BAND_SHARE = 0.5
 """Finishing may spend this share of a diameter's limits on bending."""
+
+PLACES = 5
+"""Looked at along a cylinder."""
 
 EDGE_SHARE = 0.8
 """A long edge pulled at a low angle is used up to this share."""
@@ -163,7 +168,8 @@ def bend_of(work: Work, after: Region, nose_from: float, nose_to: float, leave_m
 
 
 def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
-    """The diameter whose limits suffer most from bending in finishing."""
+    """The diameter whose limits suffer most from bending in finishing: by how much it changes along it. What is the
+    same all along is a constant that the first article takes out."""
     found = _compliance(work, after, finishing=True)
     if found is None:
         return None
@@ -173,12 +179,13 @@ def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
         segments = [profile.segments[i] for i in profile.segments_of(index) if not profile.corners[i]]
         if not segments or element.d_mm <= 0 or segments[-1].end[0] < nose_to:
             continue
-        z = max((end for segment in segments for end in (segment.start[0], segment.end[0])), key=found.at)
+        ends = [end for segment in segments for end in (segment.start[0], segment.end[0])]
+        along = [float(found.at(z)) for z in np.linspace(min(ends), max(ends), PLACES)]
         band = FREE_BAND_MM if element.size is None else (element.size.upper_um - element.size.lower_um) / 1000
         allowed = max(BAND_SHARE * band / 2, 5e-4)
         label = said("{} of the limits of Ø {}", f"{BAND_SHARE:.0%}", q(element.d_mm, "mm", "g"))
         one = Bend(
-            found.at(z),
+            max(along) - min(along),
             allowed,
             label if element.size is not None else said("usual for Ø {}", q(element.d_mm, "mm", "g")),
         )
