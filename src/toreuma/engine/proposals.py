@@ -34,6 +34,8 @@ GRIP_SHARE, LEAST_GRIP_MM = 0.3, 5.0
 """Of a sawn piece: the share of its length that the jaws take, at least so much (usual practice)."""
 TOOL_ROOM_MM = 6.0
 """Kept between a shoulder that is cut and the jaws behind it, for the tool that cuts it."""
+PARTED_ROOM_MM = 16.0
+"""Behind a part that is parted off from a sawn piece: blade, its block, and their clearance to the jaws."""
 LEAST_BEHIND_MM = 2.5
 """A narrower place shorter than this is a broken edge."""
 SECOND_ROOM_MM = 4.0
@@ -254,6 +256,25 @@ def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
     room = -math.inf if ends_z is None else ends_z + SECOND_ROOM_MM
     held = _gripped_again(job, max(whole + CLEAR_MM, room))
     return None if held is None else held.changed(follows=tuple(one for one in held.follows if one != "second_hold"))
+
+
+def longer_piece(job: Job) -> Job | None:
+    """A sawn job on a piece so long that the whole part stands free and is parted off, then gripped again; None where
+    the blank is the person's own."""
+    stock = job.stock
+    if stock.kind == "free" or stock.length_mm is None or len(job.setups) > 1:
+        return None
+    if not {"blank", "stick_out"} <= set(job.follows):
+        return None
+    shape, hold = build_part(job.part), job.setup.hold
+    out = round(stock.face_allowance_mm - shape.profile.back_z + PARTED_ROOM_MM, 1)
+    longer = job.changed(stock=stock.changed(length_mm=round(out + MOST_SECOND_MM, 1)), second_hold=None)
+    longer = longer.with_setup(hold=hold.changed(stick_out_mm=out, grip_length_mm=MOST_SECOND_MM))
+    held = _gripped_again(longer, -math.inf)
+    if held is None:
+        return None
+    own = ("second_hold", "stick_out", "blank")
+    return held.changed(follows=tuple(one for one in held.follows if one not in own))
 
 
 def widest_end_z(job: Job) -> float | None:

@@ -11,7 +11,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.verdict import Verdict
-from toreuma.engine.proposals import proposed, widest_end_z, with_second_grip
+from toreuma.engine.proposals import longer_piece, proposed, widest_end_z, with_second_grip
 
 __all__ = ["Routed", "Way", "best_route"]
 
@@ -76,10 +76,11 @@ def best_route(
     plain = found[0].verdict.finished and found[0].is_plain
     for way in _others(job) if not plain else ():
         check()
-        if way.ends_z is None and way.job.part == job.part and found[0].verdict.finished:
+        same = way.job.part == job.part and way.job.stock == job.stock
+        if way.ends_z is None and same and found[0].verdict.finished:
             continue  # nothing is left for a second grip
         try:
-            known = first if way.ends_z is None and way.job.part == job.part else None
+            known = first if way.ends_z is None and same else None
             again = propose(way, known, lambda share: progress(0.5 + share / 2))
             found.append(_routed(again, judged))
         except ToreumaError:  # what cannot be held so is no route
@@ -108,6 +109,9 @@ def _others(job: Job) -> Iterator[Way]:
         yield Way(gripped)
     if len(job.setups) > 1 or job.stock.kind == "free":
         return
+    longer = longer_piece(job)
+    if longer is not None:
+        yield Way(longer)
     behind = widest_end_z(job)
     if behind is not None and (held := with_second_grip(job, behind)) is not None:
         yield Way(held, behind)

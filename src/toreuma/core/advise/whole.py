@@ -183,7 +183,9 @@ def _drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     narrow = least_bore_mm(scene)
     largest = narrow - 2 * BORE_ALLOWANCE_MM
     through = served_bore_z(scene) <= scene.profile.back_z + 1e-6
-    depth = -served_bore_z(scene) + (point + past_through_mm(ask.job) if through else 0.0)
+    met = scene.stock.intersection(box(-1e5, 0, 1e5, tool.d_mm / 2))
+    begins = 0.0 if met.is_empty else min(float(met.bounds[2]), 0.0)
+    depth = begins - served_bore_z(scene) + (point + past_through_mm(ask.job) if through else 0.0)
     to_size = abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
     if tool.d_mm > largest + 1e-6 and not to_size:
         return said(

@@ -23,6 +23,8 @@ ON_THE_AXIS = ("tap",)
 LEAST_MM2 = 0.05
 PIERCED_SHARE, LEAST_DRILLED_MM = 0.7, 1.2
 """A hole is drilled up where it is smaller than this share of the bore, and by so much on radius."""
+PARTED_ROOM_MM = 12.0
+"""Between the part's back face and the jaws: a sawn piece is parted off from here on."""
 THIN_MM = 0.7
 """Metal nowhere thicker than this is taken by the finishing cut alone."""
 LEFT_SHARE = 0.2
@@ -76,9 +78,16 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
         if _stands(scene, index, feature)
         for wish in _of(index, feature)
     ]
-    if job.stock.length_mm is None and job.stock.kind != "free":
+    if _is_parted(job, scene):
         found.append(Wish(key="part off", use="part_off", words="Part off"))
     return tuple(found)
+
+
+def _is_parted(job: Job, scene: Scene) -> bool:
+    """A bar, or a sawn piece that stands out far enough behind the part."""
+    if job.stock.kind == "free":
+        return False
+    return job.stock.length_mm is None or scene.clear_z < scene.profile.back_z - PARTED_ROOM_MM
 
 
 def asked_for(scene: Scene, wish: Wish) -> bool:

@@ -10,10 +10,11 @@ from toreuma.core.advise.whole import past_through_mm
 from toreuma.core.advise.wishes import Wish, asked_for, wishes
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.order import is_cut_first, ordered
+from toreuma.core.auto.step_drilled import FRONT_KEY, in_front_only, with_front_drilled
 from toreuma.core.auto.steps import RouteStep, steps_of
 from toreuma.core.auto.turret import also_facing, seated, spared
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.geometry.region import Region, box
+from toreuma.core.geometry.region import EMPTY, Region, box
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Operation
@@ -51,6 +52,7 @@ class Chosen:
 
 FAILED = "auto.failed"
 MOST_SEATS = 4
+IN_THE_BORE = ("drill bore", "rough bore", "finish bore")
 SAME_MM, FAR_MM = 1e-6, 1e4
 MOST_TRIES = 8
 """So often the next best tools are tried for what fails."""
@@ -126,7 +128,9 @@ def propose_route(
     """
     have = _Store(store, rack, threads)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
-    done = _begun(first, begun) or _side(first, have, {}, check, lambda share: progress(share / 2), ends_z)
+    two = job.second_hold is not None or len(job.setups) > 1
+    here = replace(have, catalogue=_without_backs(have.catalogue)) if two else have
+    done = _begun(first, begun) or _side(first, here, {}, check, lambda share: progress(share / 2), ends_z)
     if job.second_hold is None and len(job.setups) < 2:
         return done
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
@@ -147,9 +151,17 @@ def propose_route(
     return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=(*open_, *second.without), taken=taken)
 
 
+def _without_backs(store: Catalogue) -> Catalogue:
+    """What widens behind is plain to see from the other end: no bar that cuts backward for it."""
+    carriers = tuple(one for one in store.carriers if one.bar is None or not one.bar.back)
+    return store.changed(carriers=carriers)
+
+
 def _begun(bare: Job, begun: Proposed | None) -> Proposed | None:
     """A known route of the first side, in this job."""
     if begun is None or len(begun.job.setups) != 1:
+        return None
+    if any(isinstance(tool, BoringTool) and tool.bar.back for tool in begun.job.tools):
         return None
     job = bare.changed(tools=begun.job.tools, setups=(begun.job.setup, *bare.setups[1:]))
     return replace(begun, job=job)
@@ -252,13 +264,12 @@ def _side_with(
     others = tuple(tool for tool in bare.tools if tool.name not in sitting)
     bare = bare.with_setup(operations=())
     scene = replace(build_scene(bare), ends_z=ends_z)
-    asked = sorted(
-        (one for one in wishes(bare, scene) if _is_here(bare, one, ends_z)), key=lambda wish: wish.use == "face"
-    )  # a roughing tool faces, too
+    every = with_front_drilled(scene, wishes(bare, scene))
+    asked = sorted((one for one in every if _is_here(bare, one, ends_z)), key=lambda wish: wish.use == "face")
     steps: list[tuple[RouteStep, Advice]] = []
     without: list[Finding] = []
     tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
-    drilled: Region | None = None
+    drilled: Region = EMPTY
     uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
     for index, wish in enumerate(asked):
         check()
@@ -267,7 +278,9 @@ def _side_with(
         if back:
             at_hand = at_hand.with_setup(centre=None)
         seen = scene.without_centre if back else scene
-        if drilled is not None and wish.key in ("rough bore", "finish bore"):
+        if wish.key == FRONT_KEY:
+            seen = in_front_only(seen)
+        elif not drilled.is_empty and wish.key in IN_THE_BORE:
             seen = replace(seen, stock=seen.stock.difference(drilled))
             if not asked_for(seen, wish):
                 continue
@@ -286,8 +299,8 @@ def _side_with(
                 tools.setdefault(tool.name, tool)
                 uses[tool.name] = uses.get(tool.name, frozenset()) | {wish.use}
             steps.append((step, advice))
-            if wish.key == "drill bore" and isinstance(step.tool, Drill):
-                drilled = _drilled(bare, scene, step.tool)
+            if wish.key in (FRONT_KEY, "drill bore") and isinstance(step.tool, Drill):
+                drilled = drilled.union(_drilled(bare, seen, step.tool))
         progress(0.8 * (index + 1) / len(asked))
     steps = spared(steps, sum(one.stations for one in reaching(bare)), sitting)
     route = ordered(bare, [step for step, _ in steps])

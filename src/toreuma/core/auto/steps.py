@@ -11,7 +11,7 @@ from toreuma.core.advise.carriers import bar_reach_mm, served_bore_z
 from toreuma.core.advise.seated import Split
 from toreuma.core.advise.whole import THROUGH_MM, groove_depth_mm, past_through_mm
 from toreuma.core.advise.wishes import Wish
-from toreuma.core.geometry.region import polygons, without_film
+from toreuma.core.geometry.region import box, polygons, without_film
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
     CutGroove,
@@ -55,6 +55,7 @@ SQUARE_DEG, DEEP_V_MM = 180.0, 3.0
 NEAR_EDGE_MM = 0.05
 BACK_FACE_MM = 0.3
 """Left on the back face where a second side cuts what is behind."""
+BEGUN_MM, FAR_MM = 0.5, 1e4
 RUN_ON_MM = 1.0
 """Over the end of a stretch, onto what another cut has finished."""
 LEAST_MM2, FILM_MM = 0.002, 0.01
@@ -267,7 +268,7 @@ def _opener(ask: _Ask, feature: object) -> GroovingTool | None:
 
 
 def _drill(ask: _Ask) -> list[RouteStep]:
-    group = "drill bore" if ask.wish.key == "drill bore" else "drill"
+    group = "drill bore" if ask.wish.key.startswith("drill bore") else "drill"
     steps = []
     spot = _spot(ask)
     if spot is not None:
@@ -312,10 +313,16 @@ def _flat_for_bore(ask: _Ask) -> Drill | None:
     return max(able, key=lambda one: one.d_mm, default=None)
 
 
+def _is_begun(scene: Scene) -> bool:
+    """A wider drill has made the way in."""
+    core = scene.stock.intersection(box(-FAR_MM, 0.0, FAR_MM, BEGUN_MM))
+    return not core.is_empty and float(core.bounds[2]) < scene.profile.front_z - BEGUN_MM
+
+
 def _spot(ask: _Ask) -> Drill | None:
     """A spot drill for a slender drill of high-speed steel, or for any small twist drill."""
     drill = ask.best.tool
-    if not isinstance(drill, Drill) or drill.form != "twist":
+    if not isinstance(drill, Drill) or drill.form != "twist" or _is_begun(ask.scene):
         return None
     spots = [tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "spot"]
     fitting = [spot for spot in spots if spot.point_deg >= drill.point_deg - 1e-6] or spots

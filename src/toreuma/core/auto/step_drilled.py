@@ -1,0 +1,52 @@
+"""Bores that are much wider in front than behind are drilled in two steps, the wide one first: the long drill of the
+narrow place then has less to go, and a bar less to cut."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.region import box
+from toreuma.core.scene import Scene
+
+__all__ = ["FRONT_KEY", "in_front_only", "narrows_at", "with_front_drilled"]
+
+FRONT_KEY = "drill bore front"
+WIDER, LEAST_STEP_MM, LEAST_LONG = 1.6, 1.5, 0.8
+"""So much wider a front is drilled by itself: over what is behind, on radius, and as long in its own diameters."""
+INSIDE_MM, FAR_MM = 0.05, 1e4
+
+
+def with_front_drilled(scene: Scene, wishes: Sequence[Wish]) -> tuple[Wish, ...]:
+    """The wishes with a drill for the wide front of the bore before the one for the rest, where there is one."""
+    at = next((n for n, one in enumerate(wishes) if one.key == "drill bore"), None)
+    if at is None or narrows_at(scene) is None:
+        return tuple(wishes)
+    front = Wish(key=FRONT_KEY, use="drill", words="Drill the front of the bore")
+    return (*wishes[:at], front, *wishes[at:])
+
+
+def narrows_at(scene: Scene) -> float | None:
+    """Where the wide front of the bore ends, along Z; None where it has none worth a drill of its own."""
+    bore = scene.shape.bore
+    if bore is None:
+        return None
+    places = [point for s in bore.segments[1:-1] for point in (s.start, s.end) if point[1] > INSIDE_MM]
+    narrow = min((r for _, r in places), default=0.0)
+    first = next((n for n, (_, r) in enumerate(places) if not _is_wide(r, narrow)), len(places))
+    if first in (0, len(places)):
+        return None
+    end = min(z for z, _ in places[:first])
+    least = min(r for _, r in places[:first])
+    return end if scene.profile.front_z - end >= LEAST_LONG * 2 * least else None
+
+
+def _is_wide(r: float, narrow: float) -> bool:
+    return r >= WIDER * narrow and r - narrow >= LEAST_STEP_MM
+
+
+def in_front_only(scene: Scene) -> Scene:
+    """The scene as if the blank ended where the wide front of the bore does."""
+    end = narrows_at(scene)
+    if end is None:
+        return scene
+    return replace(scene, stock=scene.stock.intersection(box(end + INSIDE_MM, 0, FAR_MM, FAR_MM)))
