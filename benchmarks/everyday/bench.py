@@ -53,8 +53,11 @@ class Came:
 
     @property
     def dishonest(self) -> bool:
-        """Called finished, and the judge says otherwise."""
-        return self.finished and self.court is not None and (not self.court.finished or bool(self.court.hits))
+        """Called finished, and the judge says otherwise; a knurl is turned smaller than it is drawn."""
+        if not self.finished or self.court is None:
+            return False
+        lost = self.court.lost_mm > 0 and "knurl" not in self.wanted.line
+        return bool(lost or self.court.left_mm > 0 or not self.court.off or self.court.hits)
 
     @property
     def ratio(self) -> float:

@@ -134,8 +134,8 @@ def round_nut(c: random.Random) -> Drawn:
 
 def pulley(c: random.Random) -> Drawn:
     od, bore = _of(c, 63, 71, 80, 90), _of(c, 14, 19, 24)
-    line = (f"{od:g} x 26 c0.5 both; bore {bore:g} H7 through c1 both; "
-            f"2 x v {od - 20:g} at 7 angle 38 pitch 12")  # fmt: skip
+    line = (f"{od:g} x 24 c0.5 both; bore {bore:g} H7 through c1 both; "
+            f"4 x v {od - 7.6:g} at 6 angle 40 pitch 3.56")  # fmt: skip
     return line, LIGHT + IRONS + STEELS, LARGE
 
 
@@ -205,7 +205,8 @@ def centre_shaft(c: random.Random) -> Drawn:
 
 def disc(c: random.Random) -> Drawn:
     d, bore = _of(c, 200, 250, 300, 400), _of(c, 40, 50, 60)
-    return f"{d:g} x {_of(c, 20, 25, 30):g} c2 both; bore {bore:g} H7 through c1 both", STEELS + IRONS, LARGE
+    line = f"{d:g} x {_of(c, 20, 25, 30):g} c2 both; bore {bore:g} H7 through c1 both"
+    return line, STEELS + IRONS, ("slant-bed", "twin-spindle mill-turn")
 
 
 def cap(c: random.Random) -> Drawn:

@@ -254,7 +254,9 @@ def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
         return None
     whole = -math.inf if job.stock.length_mm is None else job.stock.face_allowance_mm - job.setup.hold.stick_out_mm
     room = -math.inf if ends_z is None else ends_z + SECOND_ROOM_MM
-    held = _gripped_again(job, max(whole + CLEAR_MM, room))
+    held = _gripped_again(job, max(whole + CLEAR_MM, room), SECOND_ROOM_MM) or _gripped_again(
+        job, max(whole + CLEAR_MM, room)
+    )
     return None if held is None else held.changed(follows=tuple(one for one in held.follows if one != "second_hold"))
 
 
@@ -296,13 +298,14 @@ def widest_end_z(job: Job) -> float | None:
     return widest[-1].end[0] if narrower else None
 
 
-def _gripped_again(job: Job, reach_z: float) -> Job | None:
-    """Gripped on the longest cylinder in front of ``reach_z`` that carries nothing."""
+def _gripped_again(job: Job, reach_z: float, room_mm: float = 0.0) -> Job | None:
+    """Gripped on the longest cylinder in front of ``reach_z`` that carries nothing, so far from what is behind it."""
     best: tuple[float, int] | None = None
     for index, (before, here) in enumerate(itertools.pairwise(job.part.outside), 1):
         if here.kind != "line" or abs(before.d_mm - here.d_mm) > SAME_MM:
             continue
-        front, back = before.z_mm, max(here.z_mm, reach_z)
+        last = index == len(job.part.outside) - 1
+        front, back = before.z_mm, max(here.z_mm + (0.0 if last else room_mm), reach_z)
         free = min((front - high for high, low in _taken(job) if high > back and low < front), default=front - back)
         broken = job.part.edge_break_mm
         free -= sum(one.corner.size_mm if one.corner is not None else broken for one in (before, here))

@@ -9,6 +9,7 @@ from toreuma.core.advise.carriers import least_bore_mm, served_bore_z
 from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.region import Region, box, polygons, thickness
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue, WholeTool
@@ -193,6 +194,9 @@ def _drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
         )
     if tool.flute_length_mm < depth:
         return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
+    reaches = min((float(one[:, 0].min()) for one in shape_of(tool).bodies), default=math.inf)
+    if begins < 0 and reaches < depth - begins:
+        return said("it stands out {}, {} are needed", q(reaches, "mm", "g"), q(depth - begins, "mm", ".1f"))
     left = max((narrow - tool.d_mm) / 2, 0.0)
     reasons: tuple[str, ...] = (
         said("Ø {} drills the narrowest place to its size: it has no limits", q(tool.d_mm, "mm", "g"))

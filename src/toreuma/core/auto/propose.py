@@ -10,7 +10,7 @@ from toreuma.core.advise.whole import past_through_mm
 from toreuma.core.advise.wishes import Wish, asked_for, wishes
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.order import is_cut_first, ordered
-from toreuma.core.auto.step_drilled import FRONT_KEY, in_front_only, with_front_drilled
+from toreuma.core.auto.step_drilled import FRONT_KEY, before_it_widens, in_front_only, is_pierced, with_front_drilled
 from toreuma.core.auto.steps import RouteStep, steps_of
 from toreuma.core.auto.turret import also_facing, seated, spared
 from toreuma.core.findings import Cure, Finding
@@ -75,10 +75,13 @@ class _Failed:
 
 @dataclass(frozen=True, kw_only=True)
 class Proposed:
-    """A job with its route, every choice explained, and what found no tool; ``taken`` are the cures applied on
-    the way with their reasons, ``uses`` tells what each tool is for, ``seats`` is a cure that would move tools which
-    the other side uses as well; ``failed`` are operations left out because they cannot be; ``state`` and ``words`` are
-    the proof's of the part, empty where it was not proved."""
+    """A job with its route, every choice explained, and what found no tool.
+
+    ``taken`` are the cures applied on the way with their reasons, ``uses`` tells what each tool is for, ``seats`` is a
+    cure that would move tools which the other side uses as well; ``failed`` are operations left out because they
+    cannot be, ``is_drilled``: a bore that wants a drill has got one; ``state`` and ``words`` are the proof's of the
+    part, empty where it was not proved.
+    """
 
     job: Job
     chosen: tuple[Chosen, ...]
@@ -87,6 +90,7 @@ class Proposed:
     uses: Mapping[str, frozenset[str]] = field(default_factory=dict)
     seats: Cure | None = None
     failed: tuple[_Failed, ...] = ()
+    is_drilled: bool = True
     state: str = ""
     words: str = ""
 
@@ -103,11 +107,12 @@ class _Mended:
 
 @dataclass(frozen=True)
 class _Store:
-    """What there is to choose from."""
+    """What there is to choose from; ``two``: another side serves what this one does not."""
 
     catalogue: Catalogue
     rack: Collection[str]
     threads: Mapping[str, Thread]
+    two: bool = False
 
 
 def propose_route(
@@ -129,7 +134,7 @@ def propose_route(
     have = _Store(store, rack, threads)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
     two = job.second_hold is not None or len(job.setups) > 1
-    here = replace(have, catalogue=_without_backs(have.catalogue)) if two else have
+    here = replace(have, catalogue=_without_backs(have.catalogue), two=True) if two else have
     done = _begun(first, begun) or _side(first, here, {}, check, lambda share: progress(share / 2), ends_z)
     if job.second_hold is None and len(job.setups) < 2:
         return done
@@ -162,6 +167,8 @@ def _begun(bare: Job, begun: Proposed | None) -> Proposed | None:
     if begun is None or len(begun.job.setups) != 1:
         return None
     if any(isinstance(tool, BoringTool) and tool.bar.back for tool in begun.job.tools):
+        return None
+    if any(one.wish == "drill bore" for one in begun.failed) or not begun.is_drilled:
         return None
     job = bare.changed(tools=begun.job.tools, setups=(begun.job.setup, *bare.setups[1:]))
     return replace(begun, job=job)
@@ -282,7 +289,7 @@ def _side_with(
             seen = in_front_only(seen)
         elif not drilled.is_empty and wish.key in IN_THE_BORE:
             seen = replace(seen, stock=seen.stock.difference(drilled))
-            if not asked_for(seen, wish):
+            if not asked_for(seen, wish) or (wish.key == "drill bore" and is_pierced(seen)):
                 continue
         if wish.key not in advised.known:
             store = advised.store(wish.key)
@@ -290,11 +297,17 @@ def _side_with(
         advice = advised.known[wish.key]
         if wish.key == "rough outside" and any(one.use == "face" for one in asked):
             advice = also_facing(advice)
+        shallow = before_it_widens(seen) if wish.key == "drill bore" and advice.best is None and have.two else None
+        if shallow is not None:
+            seen = shallow[0]
+            advice = advise(at_hand, seen, wish, advised.store(wish.key), have.rack, have.threads, check)
         if advice.best is None:
             without.append(_no_tool(wish, advice))
             continue
         for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
             step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made
+            if shallow is not None and step.operation.name == wish.words:
+                step = replace(step, operation=step.operation.changed(depth_mm=round(shallow[1], 2)))
             for tool in step.tools:
                 tools.setdefault(tool.name, tool)
                 uses[tool.name] = uses.get(tool.name, frozenset()) | {wish.use}
@@ -341,6 +354,7 @@ def _side_with(
         uses=found,
         seats=mended.seats,
         failed=failed,
+        is_drilled=drilled.area > 0 or all(wish.key != "drill bore" for wish in asked),
     )
 
 

@@ -8,11 +8,15 @@ from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.region import box
 from toreuma.core.scene import Scene
 
-__all__ = ["FRONT_KEY", "in_front_only", "narrows_at", "with_front_drilled"]
+__all__ = ["FRONT_KEY", "before_it_widens", "in_front_only", "is_pierced", "narrows_at", "with_front_drilled"]
 
 FRONT_KEY = "drill bore front"
 WIDER, LEAST_STEP_MM, LEAST_LONG = 1.6, 1.5, 0.8
 """So much wider a front is drilled by itself: over what is behind, on radius, and as long in its own diameters."""
+CORE_SHARE = 0.8
+"""Looked at inside this share of the narrow place."""
+PAST_MM = 1.0
+"""A narrow drill goes so far into what is drilled wider from the other end."""
 INSIDE_MM, FAR_MM = 0.05, 1e4
 
 
@@ -42,6 +46,32 @@ def narrows_at(scene: Scene) -> float | None:
 
 def _is_wide(r: float, narrow: float) -> bool:
     return r >= WIDER * narrow and r - narrow >= LEAST_STEP_MM
+
+
+def before_it_widens(scene: Scene) -> tuple[Scene, float] | None:
+    """The scene as if the blank ended a little behind where the bore widens again, and how deep that is, mm: from the
+    other end the rest is drilled wider. None where it does not widen."""
+    bore = scene.shape.bore
+    if bore is None:
+        return None
+    places = [point for s in bore.segments[1:-1] for point in (s.start, s.end) if point[1] > INSIDE_MM]
+    narrow = min((r for _, r in places), default=0.0)
+    last = max((n for n, (_, r) in enumerate(places) if not _is_wide(r, narrow)), default=len(places))
+    if last + 1 >= len(places):
+        return None
+    end = places[last][0] - PAST_MM
+    cut = replace(scene, stock=scene.stock.intersection(box(end, 0, FAR_MM, FAR_MM)))
+    return cut, -end
+
+
+def is_pierced(scene: Scene) -> bool:
+    """Nothing stands in the narrow place of the bore any more."""
+    bore = scene.shape.bore
+    if bore is None or scene.shape.void is None:
+        return True
+    narrow = min((r for s in bore.segments[1:-1] for _, r in (s.start, s.end) if r > INSIDE_MM), default=0.0)
+    low = float(scene.shape.void.bounds[0])
+    return bool(scene.stock.intersection(box(low, 0.0, FAR_MM, CORE_SHARE * narrow)).area < INSIDE_MM**2)
 
 
 def in_front_only(scene: Scene) -> Scene:

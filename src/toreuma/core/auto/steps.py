@@ -316,7 +316,7 @@ def _flat_for_bore(ask: _Ask) -> Drill | None:
 def _is_begun(scene: Scene) -> bool:
     """A wider drill has made the way in."""
     core = scene.stock.intersection(box(-FAR_MM, 0.0, FAR_MM, BEGUN_MM))
-    return not core.is_empty and float(core.bounds[2]) < scene.profile.front_z - BEGUN_MM
+    return core.is_empty or float(core.bounds[2]) < scene.profile.front_z - BEGUN_MM
 
 
 def _spot(ask: _Ask) -> Drill | None:

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 import shapely
 
 from toreuma.core.findings import Finding, Severity
+from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box, union
 from toreuma.core.model import CutThread, Job, ThreadForm
 from toreuma.core.model.feature import AxialHole, ThreadFeature
@@ -29,6 +30,8 @@ __all__ = [
     "threads_made",
 ]
 
+MOST_BROKEN = 2.0
+"""An edge may be broken so many pitches long."""
 SHANK_PITCHES = 0.12
 """A cylinder no more than this above the seat of a thread is its shank, and no shoulder."""
 RUN_OUT_PITCHES = 3.0
@@ -133,11 +136,13 @@ def _tapped(job: Job, hole: AxialHole) -> Region:
 
 def threads_made(job: Job, final: Region) -> tuple[ThreadMade, ...]:
     """Every thread the job cuts, measured on the finished piece."""
-    return tuple(thread_made(feature, operation.form, final) for operation, feature in _cut(job))
+    drawn = build_part(job.part).region
+    return tuple(thread_made(feature, operation.form, final, drawn) for operation, feature in _cut(job))
 
 
-def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region) -> ThreadMade:
-    """A thread measured on the finished piece, whoever cut it."""
+def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region, drawn: Region) -> ThreadMade:
+    """A thread measured on the finished piece, whoever cut it. ``drawn`` is the part without its teeth: where an edge
+    is broken at the thread's end there are none."""
     front, back = feature.from_z_mm - form.pitch_mm, feature.from_z_mm - feature.length_mm
     turns = max(1, math.floor((front - back) / form.pitch_mm + 1e-6))
     middle = (front + back) / 2
@@ -146,7 +151,8 @@ def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region) -> Thre
     grows = form.taper / 2 * (-1.0 if feature.side == "inside" else 1.0)
     tilt = _Tilt(grows, feature.from_z_mm - form.gauge_mm)
     pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside", tilt)
-    last = (back, back + form.pitch_mm)
+    ends = back + _broken_mm(feature, form, drawn)
+    last = (ends, ends + form.pitch_mm)
     return ThreadMade(
         designation=feature.designation,
         pitch_d_mm=pitch,
@@ -154,6 +160,13 @@ def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region) -> Thre
         complete=pitch is not None and 0.25 < _metal_share(final, last, pitch / 2, tilt) < 0.75,
         at=(middle, sum(form.crest_d_mm) / 4),
     )
+
+
+def _broken_mm(feature: ThreadFeature, form: ThreadForm, drawn: Region) -> float:
+    """How long the edge at the thread's end is broken, at its pitch diameter."""
+    back, r = feature.from_z_mm - feature.length_mm, sum(form.pitch_d_mm) / 4
+    met = shapely.intersection(drawn, shapely.LineString([(back, r), (back + MOST_BROKEN * form.pitch_mm, r)]))
+    return 0.0 if met.is_empty else max(float(met.bounds[0]) - back, 0.0)
 
 
 def crest_d(feature: ThreadFeature, final: Region) -> float | None:

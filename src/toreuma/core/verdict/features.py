@@ -9,7 +9,7 @@ from toreuma.core.errors import PartError
 from toreuma.core.geometry.knurled import nominal_d_mm
 from toreuma.core.geometry.milled import Sunk, sunk_of
 from toreuma.core.geometry.of_bar import is_of_bar
-from toreuma.core.geometry.part_shape import PartShape
+from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job, Tool
 from toreuma.core.model import ThreadForm as Form
@@ -70,7 +70,7 @@ def _thread(
     if form is None:
         left = "its sizes are not known, so that it cannot be measured"
         return _with(row, "open", "not measured", left, "a designation of a standard")
-    made, crest = _measured(index, feature, form, final, sides)
+    made, crest = _measured(index, feature, form, shape.region, final, sides)
     maker = _in_step(feature, sides, makers)
     limits = said("{} to {}", q(form.pitch_d_mm[0], "mm", ".3f", bare=True), q(form.pitch_d_mm[1], "mm", ".3f"))
     if made.pitch_d_mm is None:
@@ -97,15 +97,15 @@ def _with(row: Row, state: RowState, found: str, left: str = "", cure: str = "",
 
 
 def _measured(
-    index: int, feature: ThreadFeature, form: Form, final: Region, sides: Sequence[SideMade]
+    index: int, feature: ThreadFeature, form: Form, drawn: Region, final: Region, sides: Sequence[SideMade]
 ) -> tuple[ThreadMade, float | None]:
     """A thread and the diameter of its crests, looked at from the side that cuts it: there it has its end."""
     for side in sides:
         own = side.job.part.features[index] if index < len(side.job.part.features) else None
         if isinstance(own, ThreadFeature) and _cuts(side, feature):
             here = side.as_drawn(final)  # end for end both ways
-            return thread_made(own, form, here), crest_d(own, here)
-    return thread_made(feature, form, final), crest_d(feature, final)
+            return thread_made(own, form, here, build_part(side.job.part).region), crest_d(own, here)
+    return thread_made(feature, form, final, drawn), crest_d(feature, final)
 
 
 def _in_step(feature: ThreadFeature, sides: Sequence[SideMade], makers: Makers) -> Made | None:

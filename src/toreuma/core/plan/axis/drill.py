@@ -73,7 +73,10 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
     clear = hole.start_z + APPROACH_MM
-    path.come(clear, 0.0)
+    front = max(clear, float(work.stock.bounds[2]) + APPROACH_MM)
+    path.come(front, 0.0)  # a hole goes on inside the work: in front of it first, then in
+    if clear < front:
+        path.rapid(z=clear)
     begin, reached = len(path.motions), hole.start_z
     equal = round(operation.peck_mm or CYCLE_PECK * tool.d_mm, 3) if operation.written != "moves" else 0.0
     if operation.written == "passes":
@@ -93,6 +96,8 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)
     path.rapid(z=clear)
     cycles = _cycles(operation, begin, len(path.motions) - begin, (hole.end_z, clear, equal, feed))
+    if clear < front:
+        path.rapid(z=front)
     path.leave()
     shrinking = "first 2.5 D, each 0.75 of the one before"
     reasons[Figure.PECKS] = Evidence("pecks", "i", float(len(drawn)), "", formula=shrinking)
