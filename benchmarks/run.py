@@ -24,6 +24,7 @@ from PySide6.QtWidgets import QApplication, QMainWindow
 from tests.support.hundred import hundred_operations
 
 from benchmarks import closing, random_parts, textbook
+from benchmarks.everyday import bench as everyday_bench
 from benchmarks.judge import bench as judge_bench
 from benchmarks.judge import mutate
 from toreuma.app.picture.space.renderer import Camera, Renderer
@@ -389,6 +390,9 @@ def main() -> int:
         return 0
     if sys.argv[1:2] == ["judge"]:
         judge_bench.main(*(int(text) for text in sys.argv[2:5]))
+        return 0
+    if sys.argv[1:2] == ["everyday"]:
+        everyday_bench.main(*(int(text) for text in sys.argv[2:4]))
         return 0
     if sys.argv[1:2] == ["mutate"]:
         mutate.asked(sys.argv[2:])

@@ -81,6 +81,10 @@ def _outside() -> Iterator[Row]:
         name = f"GV {angle:g} {width:g}"
         blade = _blade(name, width, 18.0, (0.05, 0.15), 0.4, **BLOCK)
         yield {"name": name, "kind": "grooving", "where": "outside", "tip_deg": angle, "blade": blade}
+    for pitch, corner in ((2.34, 0.15), (3.56, 0.2), (4.7, 0.3)):  # ribs of pulleys to ISO 9982, 40 degrees
+        name = f"GV 40 {pitch:g}"
+        blade = _blade(name, pitch, 8.0, (0.03, 0.1), corner, **BLOCK)
+        yield {"name": name, "kind": "grooving", "where": "outside", "tip_deg": 40.0, "blade": blade}
 
 
 def _inside() -> Iterator[Row]:

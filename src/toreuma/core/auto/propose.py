@@ -8,12 +8,21 @@ from toreuma.core.advise.advice import Advice, advise
 from toreuma.core.advise.carriers import served_bore_z
 from toreuma.core.advise.whole import past_through_mm
 from toreuma.core.advise.wishes import Wish, asked_for, wishes
+from toreuma.core.auto.countersunk import countersunk
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.order import is_cut_first, ordered
-from toreuma.core.auto.step_drilled import FRONT_KEY, before_it_widens, in_front_only, is_pierced, with_front_drilled
+from toreuma.core.auto.step_drilled import (
+    FRONT_KEY,
+    before_it_widens,
+    in_front_only,
+    is_pierced,
+    opens_behind,
+    with_front_drilled,
+)
 from toreuma.core.auto.steps import RouteStep, steps_of
 from toreuma.core.auto.turret import also_facing, seated, spared
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.memo import Check, Memo, never_cancel
@@ -134,8 +143,9 @@ def propose_route(
     have = _Store(store, rack, threads)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
     two = job.second_hold is not None or len(job.setups) > 1
-    here = replace(have, catalogue=_without_backs(have.catalogue), two=True) if two else have
-    done = _begun(first, begun) or _side(first, here, {}, check, lambda share: progress(share / 2), ends_z)
+    seen_behind = two and opens_behind(build_part(job.part))
+    here = replace(have, catalogue=_without_backs(have.catalogue) if seen_behind else have.catalogue, two=two)
+    done = _begun(first, begun, seen_behind) or _side(first, here, {}, check, lambda share: progress(share / 2), ends_z)
     if job.second_hold is None and len(job.setups) < 2:
         return done
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
@@ -152,7 +162,7 @@ def propose_route(
     taken = (*done.taken, *second.taken, *moved)
     other_side = tuple(replace(one, side=1) for one in second.chosen)
     later = {one.what for one in second.chosen}
-    open_ = tuple(one for one in done.without if one.code == FAILED and one.what.split(":")[0] not in later)
+    open_ = tuple(one for one in done.without if one.code == FAILED or one.what.split(":")[0] not in later)
     return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=(*open_, *second.without), taken=taken)
 
 
@@ -162,11 +172,11 @@ def _without_backs(store: Catalogue) -> Catalogue:
     return store.changed(carriers=carriers)
 
 
-def _begun(bare: Job, begun: Proposed | None) -> Proposed | None:
+def _begun(bare: Job, begun: Proposed | None, seen_behind: bool) -> Proposed | None:
     """A known route of the first side, in this job."""
     if begun is None or len(begun.job.setups) != 1:
         return None
-    if any(isinstance(tool, BoringTool) and tool.bar.back for tool in begun.job.tools):
+    if seen_behind and any(isinstance(tool, BoringTool) and tool.bar.back for tool in begun.job.tools):
         return None
     if any(one.wish == "drill bore" for one in begun.failed) or not begun.is_drilled:
         return None
@@ -247,7 +257,7 @@ def _next_best(advised: _Advised, failed: _Failed) -> bool:
         return True
     rest = tuple(one for one in advice.candidates if one.tool.name != tool.name and _may_do(one.tool, failed))
     advised.known[failed.wish] = replace(advice, candidates=rest, split=None)
-    return bool(rest)
+    return bool(rest) or (failed.wish == "finish bore" and bool(advice.candidates))  # a pointed drill may do it
 
 
 def _may_do(tool: Tool, failed: _Failed) -> bool:
@@ -302,7 +312,13 @@ def _side_with(
             seen = shallow[0]
             advice = advise(at_hand, seen, wish, advised.store(wish.key), have.rack, have.threads, check)
         if advice.best is None:
-            without.append(_no_tool(wish, advice))
+            sunk = countersunk(seen, have.catalogue) if wish.key == "finish bore" else None
+            if sunk is None:
+                without.append(_no_tool(wish, advice))
+                continue
+            tools.setdefault(sunk.tool.name, sunk.tool)
+            uses[sunk.tool.name] = uses.get(sunk.tool.name, frozenset()) | {"drill"}
+            steps.append((sunk, advice))
             continue
         for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
             step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made
@@ -312,7 +328,7 @@ def _side_with(
                 tools.setdefault(tool.name, tool)
                 uses[tool.name] = uses.get(tool.name, frozenset()) | {wish.use}
             steps.append((step, advice))
-            if wish.key in (FRONT_KEY, "drill bore") and isinstance(step.tool, Drill):
+            if wish.key in (FRONT_KEY, "drill bore"):
                 drilled = drilled.union(_drilled(bare, seen, step.tool))
         progress(0.8 * (index + 1) / len(asked))
     steps = spared(steps, sum(one.stations for one in reaching(bare)), sitting)
@@ -358,8 +374,10 @@ def _side_with(
     )
 
 
-def _drilled(job: Job, scene: Scene, drill: Drill) -> Region:
-    """The hole a drill leaves for boring, where it is full."""
+def _drilled(job: Job, scene: Scene, drill: Tool) -> Region:
+    """The hole a drill leaves for boring, where it is full; nothing of what only begins one."""
+    if not isinstance(drill, Drill) or drill.form in ("spot", "centre"):
+        return EMPTY
     low = served_bore_z(scene)
     if low <= scene.profile.back_z + SAME_MM:
         low -= past_through_mm(job)

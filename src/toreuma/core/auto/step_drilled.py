@@ -3,12 +3,22 @@ narrow place then has less to go, and a bar less to cut."""
 
 from collections.abc import Sequence
 from dataclasses import replace
+from itertools import pairwise
 
 from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import box
 from toreuma.core.scene import Scene
 
-__all__ = ["FRONT_KEY", "before_it_widens", "in_front_only", "is_pierced", "narrows_at", "with_front_drilled"]
+__all__ = [
+    "FRONT_KEY",
+    "before_it_widens",
+    "in_front_only",
+    "is_pierced",
+    "narrows_at",
+    "opens_behind",
+    "with_front_drilled",
+]
 
 FRONT_KEY = "drill bore front"
 WIDER, LEAST_STEP_MM, LEAST_LONG = 1.6, 1.5, 0.8
@@ -62,6 +72,17 @@ def before_it_widens(scene: Scene) -> tuple[Scene, float] | None:
     end = places[last][0] - PAST_MM
     cut = replace(scene, stock=scene.stock.intersection(box(end, 0, FAR_MM, FAR_MM)))
     return cut, -end
+
+
+def opens_behind(shape: PartShape) -> bool:
+    """The bore is wider behind its narrowest place, all the way to the back: plain to see from the other end."""
+    if shape.bore is None:
+        return False
+    places = [r for s in shape.bore.segments[1:-1] for _, r in (s.start, s.end) if r > INSIDE_MM]
+    narrow = min(places, default=0.0)
+    last = max((n for n, r in enumerate(places) if r < narrow + INSIDE_MM), default=len(places))
+    behind = places[last:]
+    return len(behind) > 1 and all(a <= b + INSIDE_MM for a, b in pairwise(behind))
 
 
 def is_pierced(scene: Scene) -> bool:
