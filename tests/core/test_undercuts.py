@@ -59,7 +59,8 @@ def test_a_route_finds_it_for_what_no_other_bar_reaches() -> None:
     tools = {tool.id: tool for tool in found.job.tools}
     backs = [op for op in found.job.operations if isinstance(tool := tools[op.tool], BoringTool) and tool.bar.back]
     assert {op.kind for op in backs} == {"rough_bore", "finish_bore"}
-    assert (backs[0].from_z_mm, backs[0].to_z_mm) == (-12.0, -35.0)  # type: ignore[union-attr]
+    stretch = backs[0].from_z_mm, backs[0].to_z_mm  # type: ignore[union-attr]
+    assert stretch in ((-12.0, -35.0), (-15.0, -38.0))  # from either end
     assert found.state == "finished but for"  # what the bar leaves behind the collar the other side takes
     proof = proof_of(found.job)
     assert (proof.gouge_um <= 2, proof.contacts, proof.leftover_um) == (True, (), 0)
