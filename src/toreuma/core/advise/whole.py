@@ -44,6 +44,9 @@ Verdict = tuple[tuple[float, ...], tuple[str, ...], float] | str
 BORE_ALLOWANCE_MM = 0.5
 """What a drill leaves on radius for boring."""
 
+AT_HAND_MM, NO_FLOOR = 1.0, 1000.0
+"""A drill at hand may leave so much more on radius than another; one that leaves a cone on a flat floor comes last."""
+
 THROUGH_MM = 1.0
 FLAT_DEG = 170.0
 """From this point angle on a drill leaves a floor that a bar can face."""
@@ -213,7 +216,9 @@ def _drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     if not through and flat:
         reasons = (*reasons, "leaves the floor nearly flat: the boring bar gets down to it")
     usual = 0.0 if _usual_size(tool.d_mm, units) else 1.0
-    return (0.0 if flat else 1.0, left // BORE_ALLOWANCE_MM, usual, left, tool.flute_length_mm), reasons, 0.0
+    # What is at hand is taken where it is about as large, never a small drill because it lies there.
+    size = left // AT_HAND_MM + (0.0 if flat else NO_FLOOR)
+    return (size, left // BORE_ALLOWANCE_MM, usual, left, tool.flute_length_mm), reasons, 0.0
 
 
 def _is_drilled(job: Job, d_mm: float) -> bool:

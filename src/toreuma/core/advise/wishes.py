@@ -25,8 +25,8 @@ PIERCED_SHARE, LEAST_DRILLED_MM = 0.7, 1.2
 """A hole is drilled up where it is smaller than this share of the bore, and by so much on radius."""
 PARTED_ROOM_MM = 12.0
 """Between the part's back face and the jaws: a sawn piece is parted off from here on."""
-THIN_MM = 0.7
-"""Metal nowhere thicker than this is taken by the finishing cut alone."""
+THIN_MM, THICK_SHARE = 0.7, 0.08
+"""Metal hardly anywhere thicker than this, but at broken edges, is taken by the finishing cut alone."""
 LEFT_SHARE = 0.2
 """A groove of which less than this stands is cut already; corners the blade cannot reach stay."""
 
@@ -100,7 +100,7 @@ def asked_for(scene: Scene, wish: Wish) -> bool:
 
 def _is_thick(metal: Region) -> bool:
     """There is something to rough."""
-    return not metal.buffer(-THIN_MM / 2).is_empty
+    return bool(metal.buffer(-THIN_MM / 2).area > THICK_SHARE * metal.area)
 
 
 def _is_pierced_only(scene: Scene, metal: Region) -> bool:
