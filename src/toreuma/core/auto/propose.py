@@ -9,7 +9,9 @@ from toreuma.core.advise.carriers import served_bore_z
 from toreuma.core.advise.whole import past_through_mm
 from toreuma.core.advise.wishes import Wish, asked_for, wishes
 from toreuma.core.auto.countersunk import countersunk
+from toreuma.core.auto.mended import FAILED, mended
 from toreuma.core.auto.milling import with_milled
+from toreuma.core.auto.next_best import Advised, Failed, next_best
 from toreuma.core.auto.order import is_cut_first, ordered
 from toreuma.core.auto.step_drilled import (
     FRONT_KEY,
@@ -25,12 +27,11 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box
 from toreuma.core.kinds.features import FEATURES
-from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Drill, Tool, TurningTool
 from toreuma.core.plan import plan
-from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.numbers.drilling import point_length_mm
 from toreuma.core.plan.sides.second_side import plan_sides, second_setup, second_side
 from toreuma.core.plan.turret.at_spindle import reaching, serves
@@ -39,12 +40,6 @@ from toreuma.core.spoken import said
 from toreuma.core.standards.threads import Thread
 
 __all__ = ["Chosen", "Proposed", "propose_route"]
-
-MOST_ROUNDS = 8
-"""Cures lead to new findings at times; after so many rounds the rest is left to the person."""
-
-TAKEN_CURES = ("finish.deep", "finish.thin", "station.neighbour", "thread.crest")
-"""Findings whose first cure is taken without asking."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -59,27 +54,11 @@ class Chosen:
     side: int = 0
 
 
-FAILED = "auto.failed"
+MOST_TRIES = 8
+"""So often the next best tools are tried for what fails."""
 MOST_SEATS = 4
 IN_THE_BORE = ("drill bore", "rough bore", "finish bore")
 SAME_MM, FAR_MM = 1e-6, 1e4
-MOST_TRIES = 8
-"""So often the next best tools are tried for what fails."""
-OTHERS_FAULT = ("bore.full", "ream.full", "tool.station")
-"""What fails because an operation before it did, or the turret is full: another tool is no help."""
-SMALLER = 0.8
-"""A drill the spindle cannot drive is followed by one of this share of its diameter."""
-
-
-@dataclass(frozen=True)
-class _Failed:
-    """An operation that cannot be, its tool, why, and the wish it was for."""
-
-    operation: str
-    tool: Tool | None
-    code: str
-    finding: Finding
-    wish: str = ""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -98,20 +77,10 @@ class Proposed:
     taken: tuple[str, ...] = ()
     uses: Mapping[str, frozenset[str]] = field(default_factory=dict)
     seats: Cure | None = None
-    failed: tuple[_Failed, ...] = ()
+    failed: tuple[Failed, ...] = ()
     is_drilled: bool = True
     state: str = ""
     words: str = ""
-
-
-@dataclass(frozen=True)
-class _Mended:
-    """A job with cures taken; what failed; which were taken; and one that would move tools of the other side."""
-
-    job: Job
-    failed: tuple[_Failed, ...]
-    taken: tuple[str, ...]
-    seats: Cure | None
 
 
 @dataclass(frozen=True)
@@ -212,10 +181,10 @@ def _side(
 ) -> Proposed:
     """The route of one side. ``known`` are tools of the job that sit there for the other side and serve here too, by
     name, and their use. Where an operation cannot be with the tool advised for it, the next one is tried."""
-    advised = _Advised(have.catalogue)
+    advised = Advised(have.catalogue)
     best = found = _side_with(bare, have, known, advised, check, progress, ends_z)
     for _ in range(MOST_TRIES):
-        if not any(_next_best(advised, one) for one in found.failed):
+        if not any(next_best(advised, one) for one in found.failed):
             break
         found = _side_with(bare, have, known, advised, check, progress, ends_z)
         best = min(best, found, key=lambda one: len(one.failed))
@@ -231,47 +200,11 @@ def _is_here(job: Job, wish: Wish, ends_z: float | None) -> bool:
     return lies is None or (lies[1] + lies[2]) / 2 > ends_z
 
 
-@dataclass
-class _Advised:
-    """Advice that was given, by wish, and stores without what cannot do it."""
-
-    catalogue: Catalogue
-    known: dict[str, Advice] = field(default_factory=dict)
-    stores: dict[str, Catalogue] = field(default_factory=dict)
-
-    def store(self, wish: str) -> Catalogue:
-        return self.stores.get(wish, self.catalogue)
-
-
-def _next_best(advised: _Advised, failed: _Failed) -> bool:
-    """Leave a tool out of the advice that cannot do it, if there is another one."""
-    advice, tool = advised.known.get(failed.wish), failed.tool
-    if advice is None or tool is None or failed.code in OTHERS_FAULT:
-        return False
-    if isinstance(tool, Drill) and failed.code == "power.short":
-        most = SMALLER * tool.d_mm
-        store = advised.store(failed.wish)
-        left = tuple(one for one in store.tools if not isinstance(one, Drill) or one.d_mm <= most)
-        advised.stores[failed.wish] = store.changed(tools=left)
-        del advised.known[failed.wish]
-        return True
-    rest = tuple(one for one in advice.candidates if one.tool.name != tool.name and _may_do(one.tool, failed))
-    advised.known[failed.wish] = replace(advice, candidates=rest, split=None)
-    return bool(rest) or (failed.wish == "finish bore" and bool(advice.candidates))  # a pointed drill may do it
-
-
-def _may_do(tool: Tool, failed: _Failed) -> bool:
-    """It is not as unfit as the one that failed."""
-    if failed.code == "bore.narrow" and isinstance(tool, BoringTool) and isinstance(failed.tool, BoringTool):
-        return tool.bar.diameter_mm < failed.tool.bar.diameter_mm
-    return True
-
-
 def _side_with(
     bare: Job,
     have: _Store,
     known: Mapping[str, tuple[Tool, frozenset[str]]],
-    advised: _Advised,
+    advised: Advised,
     check: Check,
     progress: Callable[[float], None],
     ends_z: float | None,
@@ -338,8 +271,8 @@ def _side_with(
     both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
     proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
-    mended = _mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
-    proposed, taken = mended.job, mended.taken
+    cured = mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
+    proposed, taken = cured.job, cured.taken
     proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
     advice_of = {id(step): advice for step, advice in steps}
     kept = {operation.id for operation in proposed.operations}
@@ -361,14 +294,14 @@ def _side_with(
     progress(1.0)
     found = {placed[name].id: uses[name] for name in placed}
     wish_of = {operation.id: advice_of[id(step)].wish.key for operation, step in zip(operations, route, strict=True)}
-    failed = tuple(replace(one, wish=wish_of.get(one.operation, "")) for one in mended.failed)
+    failed = tuple(replace(one, wish=wish_of.get(one.operation, "")) for one in cured.failed)
     return Proposed(
         job=proposed,
         chosen=chosen,
         without=(*without, *unmilled, *(one.finding for one in failed)),
         taken=taken,
         uses=found,
-        seats=mended.seats,
+        seats=cured.seats,
         failed=failed,
         is_drilled=drilled.area > 0 or all(wish.key != "drill bore" for wish in asked),
     )
@@ -414,51 +347,6 @@ def _no_tool(wish: Wish, advice: Advice) -> Finding:
     why = advice.rejected[0] if advice.rejected else None
     words = said("{}: {}", why.title, why.why) if why else "there is no tool of its kind in the store"
     return Finding("warning", "auto.none", f"{wish.words}: no tool can do it", words)
-
-
-def _mended(job: Job, check: Check, fixed: frozenset[str]) -> _Mended:
-    """The job with the cures taken that need no judgement, without operations that cut nothing or cannot be; what
-    was wrong with those; and which cures were taken. Tools that are ``fixed`` work at the other side and stay."""
-    memo, taken = Memo(), []
-    seats: Cure | None = None
-    tried: set[tuple[str, str]] = set()
-    for _ in range(MOST_ROUNDS):
-        planned = plan(job, memo, check)
-        open_ = [one for one in planned.all_findings if one.cures and (one.code, one.operation) not in tried]
-        finding = next((one for one in open_ if _is_taken(job, one)), None)
-        if finding is None:
-            break
-        tried.add((finding.code, finding.operation))
-        cured = finding.cures[0].apply(job)
-        if any(cured.tool(one) != job.tool(one) for one in fixed):
-            seats = finding.cures[0]
-            continue
-        job = cured
-        taken.append(f"{finding.cures[0].label}: {finding.what}")
-    failed: list[_Failed] = []
-    for _ in range(MOST_ROUNDS):
-        planned = plan(job, memo, check)
-        bad = [one for one in planned.operations if any(f.severity == "error" for f in one.findings)]
-        idle = [one for one in planned.operations if not one.motions and one not in bad]
-        if not bad and not idle:
-            break
-        failed += [_failed(one, job) for one in bad[:1]]
-        gone = {one.operation.id for one in (*bad[:1], *idle)}
-        job = job.with_setup(operations=tuple(one for one in job.operations if one.id not in gone))
-    return _Mended(job, tuple(failed), tuple(taken), seats)
-
-
-def _failed(one: OperationPlan, job: Job) -> _Failed:
-    fault = next(finding for finding in one.findings if finding.severity == "error")
-    name = one.operation.name or one.operation.id
-    finding = Finding("warning", FAILED, f"{name}: {fault.what}", fault.why, at=fault.at)
-    return _Failed(one.operation.id, job.tool(one.operation.tool), fault.code, finding)
-
-
-def _is_taken(job: Job, finding: Finding) -> bool:
-    operation = job.operation(finding.operation)
-    parting = operation is not None and operation.kind == "part_off" and finding.code == "hold.short"
-    return parting or finding.code in TAKEN_CURES
 
 
 def _used_only(job: Job, sitting: Collection[str]) -> Job:
