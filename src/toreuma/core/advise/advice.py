@@ -4,9 +4,10 @@ from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass
 from types import MappingProxyType
 
+from toreuma.core.advise.ask import Ask
 from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.seated import Split, turning_candidates
-from toreuma.core.advise.whole import Ask, whole_candidates
+from toreuma.core.advise.whole import whole_candidates
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job

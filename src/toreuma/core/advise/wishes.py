@@ -13,7 +13,7 @@ from toreuma.core.model.tool import Drill
 from toreuma.core.reach.tool_reach import Surface, rolled_on, surface_metal
 from toreuma.core.scene import Scene
 
-__all__ = ["Wish", "asked_for", "wishes"]
+__all__ = ["PARTED_ROOM_MM", "Wish", "asked_for", "wishes"]
 
 Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off"]
 

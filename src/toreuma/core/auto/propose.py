@@ -5,8 +5,8 @@ from dataclasses import dataclass, field, replace
 from types import MappingProxyType
 
 from toreuma.core.advise.advice import Advice, advise
+from toreuma.core.advise.bore_drills import past_through_mm
 from toreuma.core.advise.carriers import served_bore_z
-from toreuma.core.advise.whole import past_through_mm
 from toreuma.core.advise.wishes import Wish, asked_for, wishes
 from toreuma.core.auto.countersunk import countersunk
 from toreuma.core.auto.mended import FAILED, mended

@@ -6,10 +6,11 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from toreuma.core.advise.advice import Advice
+from toreuma.core.advise.bore_drills import THROUGH_MM, past_through_mm
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.carriers import bar_reach_mm, served_bore_z
 from toreuma.core.advise.seated import Split
-from toreuma.core.advise.whole import THROUGH_MM, groove_depth_mm, past_through_mm
+from toreuma.core.advise.whole import groove_depth_mm
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.geometry.region import box, polygons, without_film
 from toreuma.core.geometry.tool_shapes import shape_of
