@@ -14,7 +14,7 @@ from benchmarks.everyday.estimate import estimate_s
 from benchmarks.everyday.kinds import Wanted, everyday
 from benchmarks.judge.air import fed
 from benchmarks.judge.bench import case_of
-from benchmarks.judge.court import Case, Judged
+from benchmarks.judge.court import HARM_MM, Case, Judged
 from benchmarks.judge.machine import NotJudged
 from toreuma.core.errors import ToreumaError
 from toreuma.core.plan import Plan
@@ -56,8 +56,8 @@ class Came:
         """Called finished, and the judge says otherwise; a knurl is turned smaller than it is drawn."""
         if not self.finished or self.court is None:
             return False
-        lost = self.court.lost_mm > 0 and "knurl" not in self.wanted.line
-        return bool(lost or self.court.left_mm > 0 or not self.court.off or self.court.hits)
+        lost = self.court.lost_mm > HARM_MM and "knurl" not in self.wanted.line
+        return bool(lost or self.court.left_mm > HARM_MM or not self.court.off or self.court.hits)
 
     @property
     def ratio(self) -> float:

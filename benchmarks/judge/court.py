@@ -15,7 +15,7 @@ from benchmarks.judge.drawing import outlines
 from benchmarks.judge.machine import Way, ways
 from benchmarks.judge.metal import Cells, Points, Raster, hull, round_ways
 
-__all__ = ["CELL", "Case", "Hold", "Judged", "Tool"]
+__all__ = ["CELL", "HARM_MM", "Case", "Hold", "Judged", "Tool"]
 
 CELL = 0.03
 SURE = 2.6
