@@ -3,7 +3,6 @@ them by what comes of it is taken."""
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
-from typing import Protocol
 
 from toreuma.core.auto.propose import Proposed
 from toreuma.core.edit.reshape import mirrored
@@ -23,18 +22,16 @@ REST = "what is left"
 Progress = Callable[[float], None]
 
 
-class _Proposer(Protocol):
-    """A route for a way to hold the job; ``first`` is one that is known for its first side."""
-
-    def __call__(self, way: "Way", first: Proposed | None, progress: Progress) -> Proposed: ...
-
-
 @dataclass(frozen=True)
 class Way:
     """A job held in some way; the first side serves the outside down to ``ends_z`` (None: all it can)."""
 
     job: Job
     ends_z: float | None = None
+
+
+_Proposer = Callable[[Way, Proposed | None, Progress], Proposed]
+"""A route for a way to hold the job; the second is one that is known for its first side."""
 
 
 @dataclass(frozen=True, kw_only=True)
