@@ -115,6 +115,12 @@ def test_a_spoiled_knurl_is_caught(routed: Job, language: Dialect, pattern: str,
     assert code in spoiled(routed, pattern, instead, language)
 
 
+def test_a_part_that_is_turned_end_for_end_for_it_says_so() -> None:
+    found = Engine().route(fresh_job(headed(), "screw"))
+    assert found.job.part != headed()
+    assert found.words.endswith("the part is turned end for end")
+
+
 def test_a_knurl_left_out_is_a_smooth_cylinder(routed: Job, language: Dialect) -> None:
     planned = plan(routed)
     text = post(planned, language).text

@@ -17,6 +17,7 @@ from toreuma.engine.library import Library, library
 __all__ = [
     "FOLLOWED",
     "goes_through",
+    "longer_piece",
     "next_bar",
     "next_bar_mm",
     "proposed",

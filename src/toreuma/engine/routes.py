@@ -9,6 +9,7 @@ from toreuma.core.edit.reshape import mirrored
 from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
+from toreuma.core.spoken import said
 from toreuma.core.verdict import Verdict
 from toreuma.engine.proposals import longer_piece, proposed, widest_end_z, with_second_grip
 
@@ -87,10 +88,11 @@ def best_route(
     progress(1.0)
     best = min(found, key=lambda one: one.cost)
     without = () if best.verdict.finished else best.proposed.without
-    taken = best.proposed.taken
+    taken, words = best.proposed.taken, best.verdict.words
     if best.proposed.job.part != job.part:
         taken = ("The part is turned end for end: begun from its other end it comes out better", *taken)
-    return replace(best.proposed, without=without, taken=taken, state=best.verdict.state, words=best.verdict.words)
+        words = said("{}; the part is turned end for end", words)
+    return replace(best.proposed, without=without, taken=taken, state=best.verdict.state, words=words)
 
 
 def _routed(proposed: Proposed, judged: Callable[[Job], tuple[Verdict, float]]) -> Routed:

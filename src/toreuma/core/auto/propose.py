@@ -106,8 +106,8 @@ def propose_route(
     """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
 
     ``begun`` is a route of the same first side, which is taken as it is; ``ends_z`` leaves the outside behind it to the
-    second side. Raises `PartError` for a part that cannot be,
-    and whatever ``check`` raises to stop; ``progress`` is told the share done.
+    second side. Raises `PartError` for a part that cannot be, and whatever ``check`` raises to stop; ``progress`` is
+    told the share done.
     """
     have = _Store(store, rack, threads)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
