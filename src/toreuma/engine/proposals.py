@@ -35,7 +35,7 @@ GRIP_SHARE, LEAST_GRIP_MM = 0.3, 5.0
 """Of a sawn piece: the share of its length that the jaws take, at least so much (usual practice)."""
 TOOL_ROOM_MM = 6.0
 """Kept between a shoulder that is cut and the jaws behind it, for the tool that cuts it."""
-PARTED_ROOM_MM = 16.0
+PARTED_OUT_MM = 16.0
 """Behind a part that is parted off from a sawn piece: blade, its block, and their clearance to the jaws."""
 LEAST_BEHIND_MM = 2.5
 """A narrower place shorter than this is a broken edge."""
@@ -270,7 +270,7 @@ def longer_piece(job: Job) -> Job | None:
     if not {"blank", "stick_out"} <= set(job.follows):
         return None
     shape, hold = build_part(job.part), job.setup.hold
-    out = round(stock.face_allowance_mm - shape.profile.back_z + PARTED_ROOM_MM, 1)
+    out = round(stock.face_allowance_mm - shape.profile.back_z + PARTED_OUT_MM, 1)
     longer = job.changed(stock=stock.changed(length_mm=round(out + MOST_SECOND_MM, 1)), second_hold=None)
     longer = longer.with_setup(hold=hold.changed(stick_out_mm=out, grip_length_mm=MOST_SECOND_MM))
     held = _gripped_again(longer, -math.inf)

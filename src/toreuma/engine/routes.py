@@ -25,7 +25,7 @@ Progress = Callable[[float], None]
 
 @dataclass(frozen=True)
 class Way:
-    """A job held in some way; the first side serves the outside down to ``ends_z`` (None: all it can)."""
+    """A job held in some way; the first side serves the outside down to ``ends_z``, mm along Z (None: all it can)."""
 
     job: Job
     ends_z: float | None = None
