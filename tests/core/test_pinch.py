@@ -125,3 +125,11 @@ BEHIND = 1
 def test_a_spoiled_couple_is_caught(pattern: str, instead: str, code: str) -> None:
     made = spoiled(BEHIND, pattern, instead)
     assert code in {one.code for one in made.findings if one.severity == "error"}
+
+
+def test_what_carries_the_tools_is_seen_to_meet() -> None:
+    """A tool far past the axis is in the way of no other tool, but of the nose behind one."""
+    made = spoiled(2, r"(REAM THE BORE\)\n(?:.*\n){3}N\d+ G0 )X\S+", r"\1X-150.")
+    told = [one.what for one in made.findings if one.code == "beside.meet"]
+    assert any("the milling spindle behind T17 and T3 meet" in one for one in told), told
+    assert "milling spindle" not in " ".join(one.what for one in proof().findings)

@@ -1,4 +1,5 @@
-"""Tools of several channels at the same time: whether they meet each other, or what the other spindle holds."""
+"""Tools of several channels, with what carries them, at the same time: whether they meet each other, or what the
+other spindle holds."""
 
 from collections.abc import Iterator
 from itertools import combinations
@@ -6,9 +7,10 @@ from itertools import combinations
 import shapely
 
 from toreuma.core.findings import Finding
+from toreuma.core.geometry.elements import Point
 from toreuma.core.geometry.region import Region, mirrored_at_axis
 from toreuma.core.prove.contact import Contact
-from toreuma.core.prove.run import Leg, Run
+from toreuma.core.prove.run import Leg, Run, Stand
 
 __all__ = ["met_beside"]
 
@@ -42,7 +44,7 @@ def met_beside(run: Run) -> tuple[tuple[Contact, ...], tuple[Finding, ...]]:
 
 
 def _tools(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
-    """Tools of two channels against each other."""
+    """Tools of two channels, and what carries them, against each other."""
     for one, other in combinations(run.channels, 2):
         for a, b, start, end in _together(run, one, other):
             if not (a.moves or b.moves) or not _near(run, one, a, other, b, start, end):
@@ -51,12 +53,24 @@ def _tools(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
                 first, second = run.placed(one, a, seconds), run.placed(other, b, seconds)
                 if first is None or second is None:
                     break
-                met = _met(first.solid, second.solid)
-                if met is not None:
+                if (found := _meeting(first, second)) is not None:
+                    what, met = found
                     line = max(a.motion.line if a.moves else 0, b.motion.line if b.moves else 0)
-                    what = f"{first.tool.id} and {second.tool.id} meet"
                     yield (first.tool.id, second.tool.id), Contact(what, line, met, CLEAR_MM)
                     break
+
+
+def _meeting(first: Stand, second: Stand) -> tuple[str, Point] | None:
+    """What of two carriers meets, and where: their tools, a tool and what carries the other one, or both carriers."""
+    for one, its_name in ((first.solid, first.tool.id), (first.carried_by, _carrier(first))):
+        for other, other_name in ((second.solid, second.tool.id), (second.carried_by, _carrier(second))):
+            if not one.is_empty and not other.is_empty and (met := _met(one, other)) is not None:
+                return f"{its_name} and {other_name} meet", met
+    return None
+
+
+def _carrier(stand: Stand) -> str:
+    return f"the {stand.carrier.name} behind {stand.tool.id}"
 
 
 def _one_spindle(run: Run) -> Iterator[Finding]:
@@ -149,9 +163,10 @@ def _holds(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
                 if stand is None:
                     break
                 solid = main if leg.motion.second else run.from_second(second, seconds)
-                met = _met(stand.solid, solid)
+                met, what = _met(stand.solid, solid), f"{stand.tool.id} meets the {name} spindle's hold"
+                if met is None and not stand.carried_by.is_empty:
+                    met, what = _met(stand.carried_by, solid), f"{_carrier(stand)} meets the {name} spindle's hold"
                 if met is not None:
-                    what = f"{stand.tool.id} meets the {name} spindle's hold"
                     yield (stand.tool.id, name), Contact(what, leg.motion.line, met, CLEAR_MM)
                     break
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
-from shapely.affinity import affine_transform
+from shapely.affinity import affine_transform, translate
 
 from toreuma.core.geometry.elements import Arc, Point
 from toreuma.core.geometry.region import Region, union
@@ -18,10 +18,14 @@ from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Carrier, Job, Machine, Tool
 from toreuma.core.motion import Motion
 from toreuma.core.prove.together import Happening, Together
+from toreuma.core.reach.beside import carrier_body
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.rapids import timed_legs
 
 __all__ = ["Leg", "Run", "Stand"]
+
+FAR_MM = 1e4
+"""So far from the axis a carrier's body is not cut off at it."""
 
 
 @dataclass(frozen=True)
@@ -42,7 +46,10 @@ class Leg:
 
 @dataclass(frozen=True, kw_only=True)
 class Stand:
-    """A tool at one moment: ``body`` and ``cutting`` in the machine's places, ``tip`` the programmed point."""
+    """A tool at one moment: ``body`` and ``cutting`` in the machine's places, ``tip`` the programmed point.
+
+    ``carried_by`` is what carries it, in the same places: the disc of a turret, the nose of a milling spindle.
+    """
 
     channel: int
     carrier: Carrier
@@ -51,6 +58,7 @@ class Stand:
     tip: Point
     body: Region
     cutting: Region
+    carried_by: Region
 
     @property
     def solid(self) -> Region:
@@ -71,6 +79,7 @@ class Run:
         self._back_z = scenes[0].profile.back_z
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
         self._reaches: dict[int, tuple[float, float, float, float]] = {}
+        self._carriers = {tool.station: _carrier_of(job.machine.carrier_of(tool.station), tool) for tool in job.tools}
         self._legs = {channel: _legs(ran.happened, channel, ran.seconds, job.machine) for channel in ran.laid.times}
         self._starts = {channel: [leg.start_s for leg in legs] for channel, legs in self._legs.items()}
 
@@ -136,6 +145,7 @@ class Run:
         at_z = self.zero_of_second(seconds) - z if second else z
         place = [along, 0.0, 0.0, across, at_z - along * shape.tip[0], across * (r - shape.tip[1])]
         body, cutting = (affine_transform(one, place) for one in (shape.body, shape.cutting))
+        carried_by = affine_transform(self._carriers[tool.station], [along, 0.0, 0.0, across, at_z, across * r])
         return Stand(
             channel=channel,
             carrier=carrier,
@@ -144,10 +154,11 @@ class Run:
             tip=(at_z, across * r),
             body=body,
             cutting=cutting,
+            carried_by=carried_by,
         )
 
     def box(self, channel: int, leg: Leg, start: float, end: float) -> tuple[float, float, float, float] | None:
-        """A box (z, r, z, r) round the tool's whole way from ``start`` to ``end`` in the machine's places."""
+        """A box (z, r, z, r) round the way of a tool and what carries it from ``start`` to ``end`` in the machine's places."""
         known = self._shapes.get(leg.motion.station)
         if known is None:
             return None
@@ -172,13 +183,21 @@ class Run:
         return known[1] if known is not None else None
 
     def _reach(self, station: int) -> tuple[float, float, float, float]:
-        """Smallest z and r and largest of a tool from its programmed point, mm."""
+        """Smallest z and r and largest of a tool and its carrier from its programmed point, mm."""
         if station not in self._reaches:
             shape = self._shapes[station][1]
             points = np.vstack([shape.core, *shape.bodies, *shape.ahead]) - np.array(shape.tip)
             low, high = points.min(axis=0) - shape.nose_radius, points.max(axis=0) + shape.nose_radius
+            if not (carrier := self._carriers[station]).is_empty:
+                bounds = np.array(carrier.bounds)
+                low, high = np.minimum(low, bounds[:2]), np.maximum(high, bounds[2:])
             self._reaches[station] = float(low[0]), float(low[1]), float(high[0]), float(high[1])
         return self._reaches[station]
+
+
+def _carrier_of(carrier: Carrier, tool: Tool) -> Region:
+    """What carries a tool, from its programmed point: both halves, for carriers of two sides meet across the axis."""
+    return translate(carrier_body(carrier, tool, 0.0, FAR_MM), 0.0, -FAR_MM)
 
 
 def _legs(happened: Sequence[Happening], channel: int, until_s: float, machine: Machine) -> list[Leg]:
