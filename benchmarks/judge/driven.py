@@ -157,6 +157,10 @@ class DrivenCase:
         line = shapely.LineString([(z, 0), (z, 1e4)]).intersection(self._solid)
         return float(line.bounds[3])
 
+    def _bore_r(self, z: float) -> float:
+        line = shapely.LineString([(z, 0), (z, 1e4)]).intersection(self._solid)
+        return float(line.bounds[1])
+
     def _sampled(self, one: Json) -> tuple[Places, Places]:
         return {"holes": self._holes, "flats": self._flats, "slot": self._slots}[one["kind"]](one)
 
@@ -222,9 +226,9 @@ class DrivenCase:
         return np.vstack(go), np.vstack(stay)
 
     def _slots(self, one: Json) -> tuple[Places, Places]:
-        if one["on"] not in ("outside", "front"):
+        if one["on"] not in ("outside", "inside", "front"):
             raise NotJudged(f"slots on the {one['on']}")
-        face = one["on"] == "front"
+        face, bore = one["on"] == "front", one["on"] == "inside"
         half, corner = one["width_mm"] / 2, one["width_mm"] / 2 if one["round_ends"] else one["corner_radius_mm"] + 0.1
         if face:
             length = one["length_mm"] or 4 * self._solid.bounds[3]
@@ -236,6 +240,10 @@ class DrivenCase:
         inner = np.linspace(end + corner, begin - corner, 60)
         whole = np.linspace(end + BESIDE, begin - BESIDE, 60)
         deep = np.linspace(floor + BESIDE, floor + one["depth_mm"], 12)
+        beyond = -BESIDE
+        if bore:
+            floor = self._bore_r((begin + end) / 2) + one["depth_mm"]
+            deep, beyond = np.linspace(floor - one["depth_mm"], floor - BESIDE, 12), BESIDE
         wall, across = half - BESIDE, np.linspace(BESIDE - half, half - BESIDE, 15)
         outer = half + BESIDE
 
@@ -245,10 +253,10 @@ class DrivenCase:
         go, stay = [], []
         for angle in _angles(one):
             go.append(placed(deep, np.array([-wall, wall]), inner, angle))
-            go.append(placed(np.array([floor + BESIDE]), across, inner, angle))
+            go.append(placed(np.array([floor - beyond]), across, inner, angle))
             go.append(placed(deep, np.array([0.0]), np.array([end + BESIDE, begin - BESIDE]), angle))
             stay.append(placed(deep, np.array([-outer, outer]), whole, angle))
-            stay.append(placed(np.array([floor - BESIDE]), across, whole, angle))
+            stay.append(placed(np.array([floor + beyond]), across, whole, angle))
             stay.append(placed(deep, np.array([0.0]), np.array([end - BESIDE, begin + BESIDE]), angle))
         return np.vstack(go), np.vstack(stay)
 
