@@ -227,12 +227,12 @@ def _rounded(ring: list[tuple[float, float]], sizes: dict[int, float]) -> Outlin
 def _relief(one: Json, surface: Outline, into: float) -> Outline:
     along = 1.0 if one.get("toward", "front") == "front" else -1.0
     z0, r, form = one["z_mm"], one["radius_mm"], one.get("form", "E")
-    face = one.get("face_depth_mm", 0.0) if form == "F" else 0.0
+    face = one.get("face_depth_mm", 0.0) if form in "FGH" else 0.0
     end = z0 + along * one["length_mm"]
     top = _height(surface, end - along * 1e-5)
     floor = top - into * one["depth_mm"]
-    ramp = one["depth_mm"] / math.tan(math.radians({"E": 15.0, "F": 15.0, "thread": 30.0}[form]))
-    shoulder = floor + into * (2.01 * r + face / math.tan(math.radians(8.0)))
+    ramp = one["depth_mm"] / math.tan(math.radians({"G": 22.0, "thread": 30.0}.get(form, 15.0)))
+    shoulder = floor + into * (2.01 * r + face / math.tan(math.radians(16.0 if form == "G" else 8.0)))
     free = max(shoulder, top) + 1 if into > 0 else max(min(shoulder, top) - 1, 0.0)
     ring = [
         (z0, shoulder),

@@ -118,7 +118,8 @@ def test_undercuts_of_the_usual_load_by_diameter(d: float, size: tuple[float, fl
         ("E", "2.5 x 0.4", 5.0, 0), ("E", "4 x 0.5", 7.0, 0), ("F", "0.6 x 0.2", 2.0, 0.1),
         ("F", "0.8 x 0.3", 2.5, 0.2),
         ("F", "1 x 0.4", 4.0, 0.3), ("F", "1.6 x 0.3", 4.0, 0.2), ("F", "2.5 x 0.4", 5.0, 0.3),
-        ("F", "4 x 0.5", 7.0, 0.3),
+        ("F", "4 x 0.5", 7.0, 0.3), ("G", "0.4 x 0.2", 0.9, 0.2), ("H", "0.8 x 0.3", 2.0, 0.05),
+        ("H", "1.2 x 0.3", 2.4, 0.05),
     ],
 )  # fmt: skip
 def test_sizes_of_undercuts(form: str, name: str, length: float, face: float) -> None:
@@ -126,15 +127,19 @@ def test_sizes_of_undercuts(form: str, name: str, length: float, face: float) ->
     assert (row["length_mm"], row["face_depth_mm"]) == (length, face)
 
 
-@pytest.mark.parametrize("size", [("0.4 x 0.2"), ("0.8 x 0.3"), ("1.2 x 0.4")])
-def test_a_finishing_nose_leaves_the_round_of_a_shallow_relief(size: str) -> None:
+@pytest.mark.parametrize(
+    ("form", "size"),
+    [("E", "0.4 x 0.2"), ("E", "0.8 x 0.3"), ("E", "1.2 x 0.4"), ("G", "0.4 x 0.2"), ("H", "0.8 x 0.3"),
+     ("H", "1.2 x 0.3")],
+)  # fmt: skip
+def test_a_finishing_nose_leaves_the_round_of_a_shallow_relief(form: str, size: str) -> None:
     """The round of the relief is larger than it is deep: it stands in the corner, and a sharper nose keeps off it."""
-    row = next(one for one in standard_reliefs("E") if one["name"] == size)
-    fields = {key: row[key] for key in ("length_mm", "depth_mm", "radius_mm")}
+    row = next(one for one in standard_reliefs(form) if one["name"] == size)
+    fields = {key: row[key] for key in ("length_mm", "depth_mm", "radius_mm", "face_depth_mm")}
     ends = [(0, 40.0), (-30, 40.0), (-30, 60.0), (-50, 60.0)]
     part = Part.model_validate({
         "outside": [{"z_mm": z, "d_mm": d} for z, d in ends],
-        "features": [{"kind": "relief", "form": "E", "z_mm": -30, **fields}],
+        "features": [{"kind": "relief", "form": form, "z_mm": -30, **fields}],
     })  # fmt: skip
     engine = Engine()
     sides = engine.sides(engine.route(fresh_job(part, "seat")).job)

@@ -21,8 +21,11 @@ BEYOND_MM = 1.0
 PILOT_LENGTHS = 1.1
 """Depth of a centre hole's pilot in its diameters, about as ISO 866 has it."""
 
-RAMP_DEG = {"E": 15.0, "F": 15.0, "thread": 30.0}
-FACE_RAMP_DEG = 8.0
+RAMP_DEG = {"E": 15.0, "F": 15.0, "G": 22.0, "H": 15.0, "thread": 30.0}
+"""Of the slope from the floor to the cylinder (DIN 509, DIN 76-1); form G: what its f, r and t1 leave."""
+
+FACE_RAMP_DEG = {"F": 8.0, "G": 16.0, "H": 8.0}
+"""Of the slope out of the shoulder, for the forms that go into it; form G: what its g, r and t2 leave."""
 
 
 @dataclass(frozen=True)
@@ -133,7 +136,7 @@ def _relief(index: int, relief: Relief, surfaces: Surfaces) -> Void:
     """From the shoulder round the corner, along the floor, up the ramp to the cylinder."""
     along = 1.0 if relief.toward == "front" else -1.0
     into = 1.0 if relief.side == "outside" else -1.0
-    z0, round_mm, face = relief.z_mm, relief.radius_mm, relief.face_depth_mm if relief.form == "F" else 0.0
+    z0, round_mm, face = relief.z_mm, relief.radius_mm, relief.face_depth_mm if relief.form in FACE_RAMP_DEG else 0.0
     end = z0 + along * relief.length_mm
     surface = surfaces.radius(index, relief.side, end - along * BESIDE_MM)
     floor = surface - into * relief.depth_mm
@@ -144,7 +147,7 @@ def _relief(index: int, relief: Relief, surfaces: Surfaces) -> Void:
         raise PartError(
             index, "length_mm", "the relief is too short for its ramp", f"use {ramp + round_mm:.3g} or more", "features"
         )
-    shoulder = floor + into * (2.01 * round_mm + face / math.tan(math.radians(FACE_RAMP_DEG)))
+    shoulder = floor + into * (2.01 * round_mm + face / math.tan(math.radians(FACE_RAMP_DEG.get(relief.form, 45.0))))
     top = max(shoulder, surface) + BEYOND_MM if into > 0 else max(min(shoulder, surface) - BEYOND_MM, 0.0)
     path = rounded_points(
         [

@@ -35,7 +35,7 @@ def _face_groove_callout(f: Any, system: System) -> tuple[Word, ...]:
 
 
 def _relief_callout(f: Any, system: System) -> tuple[Word, ...]:
-    """Radius by depth for forms E and F as DIN 509 writes them, length by depth for a thread's run-out."""
+    """Radius by depth for forms E to H as DIN 509 writes them, length by depth for a thread's run-out."""
     head = Word("" if f.form == "thread" else f"{f.form} ")
     first = "length_mm" if f.form == "thread" else "radius_mm"
     return head, number(f, first, system), Word(" × "), number(f, "depth_mm", system)

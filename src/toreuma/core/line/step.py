@@ -326,7 +326,7 @@ def _relief(piece: Piece) -> ReliefWord:
     if piece.take("short"):
         return ReliefWord(short=True)
     token = piece.peek()
-    if token is None or token.kind != "word" or token.low not in ("e", "f"):
+    if token is None or token.kind != "word" or token.low not in ("e", "f", "g", "h"):
         return ReliefWord()
     piece.at += 1
     form = token.text.upper()

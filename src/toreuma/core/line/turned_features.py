@@ -146,8 +146,8 @@ def relief(piece: Piece, side: str) -> Waiting:
         return _sized_relief(piece, start, side)
     form = "E"
     pitch: float | None = None
-    token = piece.take_kind("word") if piece.is_next("e", "f", "for", "thread") else None
-    if token is not None and token.low in ("e", "f"):
+    token = piece.take_kind("word") if piece.is_next("e", "f", "g", "h", "for", "thread") else None
+    if token is not None and token.low in ("e", "f", "g", "h"):
         form = token.text.upper()
     elif token is not None:
         piece.take("pitch")

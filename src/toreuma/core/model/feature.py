@@ -57,17 +57,18 @@ class FaceGroove(Value):
 class Relief(Value):
     """An undercut in the inner corner at ``z_mm``, on the side of the corner that ``toward`` names.
 
-    Form E sets the cylinder back, form F the face as well (DIN 509); ``thread`` is a run-out groove (DIN 76).
+    Form E sets the cylinder back, forms F, G (short) and H (well rounded) the face as well (DIN 509); ``thread`` is a
+    run-out groove (DIN 76).
     """
 
     kind: Literal["relief"] = "relief"
     side: Side = "outside"
-    form: Literal["E", "F", "thread"] = "E"
+    form: Literal["E", "F", "G", "H", "thread"] = "E"
     z_mm: Length = Field(description="Z of the shoulder the relief stands at")
     toward: End = Field(default="front", description="Which way the relieved cylinder lies from the shoulder")
     length_mm: Positive = Field(description="Length along the cylinder (f of the standard)")
     depth_mm: Positive = Field(description="Depth below the cylinder, on radius (t1)")
-    face_depth_mm: Amount = Field(default=0.0, description="Depth into the shoulder (t2, form F)")
+    face_depth_mm: Amount = Field(default=0.0, description="Depth into the shoulder (t2; not form E)")
     radius_mm: Positive
     name: Name = ""
 

@@ -20,7 +20,7 @@ SAME_MM = 1e-4
 class Undercut(Value):
     """A size of DIN 509: ``length_mm`` is f, ``depth_mm`` t1, ``face_depth_mm`` t2."""
 
-    form: Literal["E", "F"]
+    form: Literal["E", "F", "G", "H"]
     name: Name
     radius_mm: Positive
     depth_mm: Positive
@@ -64,10 +64,11 @@ class ReliefTables(Value):
 
 def usual_undercut(tables: ReliefTables, d_mm: float, form: str = "E") -> Undercut:
     """The undercut of the usual load for a diameter (DIN 509, first series); the column of alternating loads is
-    another one and is typed."""
+    another one and is typed. Forms G and H have one size and two: the nearest."""
     usual = next(one for one in tables.usual_by_d if d_mm <= one.up_to_d_mm)
     rows = tables.of(form)
-    return next(row for row in rows if (row.radius_mm, row.depth_mm) == (usual.radius_mm, usual.depth_mm))
+    same = (row for row in rows if (row.radius_mm, row.depth_mm) == (usual.radius_mm, usual.depth_mm))
+    return next(same, None) or min(rows, key=lambda row: abs(row.radius_mm - usual.radius_mm))
 
 
 def run_out(tables: ReliefTables, pitch_mm: float, side: Side) -> RunOut:
