@@ -74,8 +74,6 @@ def test_dryseal_threads_share_pitch_diameters_with_npt_and_meet_at_crest_and_ro
         ("S40x7", "buttress"),
         ("2-4 BUTT-2A", "buttress"),
         ("Rd 40x1/6", "knuckle"),
-        ("1/4-20 BSW", "Whitworth"),
-        ("BSF 1/2", "Whitworth"),
         ("1/2-10 STUB ACME-3C", "no class 3C"),
     ],
 )

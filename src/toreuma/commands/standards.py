@@ -60,7 +60,7 @@ def thread_command(
     print(f"  source: {thread.source}")
 
 
-INCH_FAMILIES = ("unified", "acme", "npt")
+INCH_FAMILIES = ("unified", "whitworth", "acme", "npt")
 
 
 def _in_mm(mm: float, places: int) -> str:

@@ -13,6 +13,7 @@ from toreuma.core.standards.threads.tables import ThreadTables
 from toreuma.core.standards.threads.thread import Thread
 from toreuma.core.standards.threads.trapezoidal import TRAPEZOIDAL, trapezoidal_thread
 from toreuma.core.standards.threads.unified import UNIFIED, unified_thread
+from toreuma.core.standards.threads.whitworth import WHITWORTH, whitworth_thread
 
 __all__ = ["FAMILIES", "thread_of"]
 
@@ -29,6 +30,7 @@ FAMILIES: tuple[tuple[re.Pattern[str], Maker], ...] = (
     (TRAPEZOIDAL, trapezoidal_thread),
     (PIPE, pipe_thread),
     (NPT, npt_thread),
+    (WHITWORTH, whitworth_thread),
     (UNIFIED, unified_thread),
 )
 
@@ -36,8 +38,6 @@ FAMILIES: tuple[tuple[re.Pattern[str], Maker], ...] = (
 REFUSED: tuple[tuple[re.Pattern[str], str, str], ...] = (
     (re.compile(r"^(S\s*\d|BUTT|.*BUTT)", re.I), "buttress threads have limits of their own (DIN 513, ASME B1.9), "
      "which are not listed here", "take them from the standard; a trapezoidal thread of the size is no buttress"),
-    (re.compile(r".*\bBS[WF]\b", re.I), "Whitworth threads have limits of their own (BS 84), which are not listed here",
-     "take them from the standard; the pipe threads G and R of the same form have other sizes"),
     (re.compile(r"^Rd\s*\d", re.I), "knuckle threads have limits of their own (DIN 405), which are not listed here",
      "take them from the standard"),
     (re.compile(r".*\b(NPSM|NPSC|NPSF|NPSL|NPSI|ANPT)\b", re.I), "of American pipe threads NPT and NPTF are listed "
@@ -75,6 +75,7 @@ def nearest_threads(text: str, tables: ThreadTables) -> list[str]:
         f"{size}-{per:g} {series}" for series, rows in tables.unified.series.items() for size, per in rows.items()
     ]
     names += [f"{kind}{size}" for kind in ("G", "R", "Rc", "Rp") for size in tables.pipe.sizes]
+    names += [f"{size} {kind}" for kind, rows in tables.whitworth.series.items() for size in rows]
     names += [f"NPT {size}" for size in tables.npt.sizes]
     names += [f"Tr{d}x{pitch:g}" for d, pitch in tables.trapezoidal.usual_pitch_mm.items()]
     plain = {re.sub(r"\s", "", name).upper(): name for name in names}

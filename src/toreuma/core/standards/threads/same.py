@@ -11,6 +11,9 @@ INCH = re.compile(
     rf"^#?(?P<size>{INCH_SIZE})(?:\"|in)?\s*-?\s*(?P<tpi>(?<=[-\s])\d+(?:\.\d+)?)?\s*-?\s*(?P<series>UN\w*)?", re.I
 )
 
+OTHER_FORM = re.compile(r"BS|NP|ACME|BUTT", re.I)
+"""A thread of the same diameter and pitch with other flanks."""
+
 PITCH_SHARE = 0.2
 """The core of a hole tells the pitch within this share of it."""
 
@@ -37,8 +40,8 @@ def cuts_thread(tool_thread: str, pitch_mm: float, wanted: str, core_d_mm: float
 
 def _plain(designation: str) -> str:
     """Without class, blanks and case."""
-    text = re.sub(r"-?\d[A-Z]+(\d[A-Z]+)?$", "", designation.replace(" ", "").upper())
-    return text.lstrip("#")
+    text = re.sub(r"[\s-]+\d[A-Z]{1,2}(\d[A-Z]{1,2})?$", "", designation.strip().upper())
+    return text.replace(" ", "").lstrip("#")
 
 
 def _metric(text: str) -> tuple[float, float | None] | None:
@@ -52,7 +55,7 @@ def _metric(text: str) -> tuple[float, float | None] | None:
 
 def _inch(text: str) -> tuple[float, float | None] | None:
     match = INCH.match(text.strip())
-    if match is None or not (match["tpi"] or match["series"]):
+    if match is None or not (match["tpi"] or match["series"]) or OTHER_FORM.search(text):
         return None
     size = match["size"]
     numbered = size.isdigit() and int(size) <= 12 and match["tpi"] is not None

@@ -10,6 +10,7 @@ __all__ = [
     "ThreadTables",
     "TrapezoidalTables",
     "UnifiedTables",
+    "WhitworthTables",
     "by_pitch",
 ]
 
@@ -30,6 +31,13 @@ class MetricTables(Value):
 
 
 class UnifiedTables(Value):
+    source: str
+    series: dict[str, Row]
+
+
+class WhitworthTables(Value):
+    """Threads per inch by size of each series."""
+
     source: str
     series: dict[str, Row]
 
@@ -110,6 +118,7 @@ class ThreadTables(Value):
 
     metric: MetricTables
     unified: UnifiedTables
+    whitworth: WhitworthTables
     pipe: PipeTables
     npt: NptTables
     trapezoidal: TrapezoidalTables
