@@ -95,8 +95,9 @@ def test_an_offcut_depth_beyond_the_edge_is_told(spear: Job) -> None:
     lines = post(planned, LANGUAGE).text.splitlines()
     begin = next(n for n, line in enumerate(lines) if "OP 2" in line)
     end = next(n for n, line in enumerate(lines) if "OP 3" in line)
-    cuts = [n for n in range(begin, end) if "G1 X" in lines[n]]
-    kept = [*lines[: cuts[0]], *lines[cuts[-2] :]]
+    cuts = [n for n in range(begin, end) if " G1 Z" in lines[n]]
+    feed = cuts[0]  # it says the feed
+    kept = [*lines[:feed], *lines[cuts[-2] - 1 : cuts[-2]], f"{lines[cuts[-2]]} F0.3", *lines[cuts[-2] + 1 :]]
     found = {one.code for one in prove_plan(planned, LANGUAGE, "\n".join(kept) + "\n").findings}
     assert found & {"limits.depth", "power.over", "limits.grip"}
 

@@ -131,7 +131,7 @@ def test_finishing_runs_past_the_end_and_comes_in_through_the_air(spear: Job, sp
 def test_finishing_of_a_round_tip_comes_in_below_the_axis_in_front(spear_plan: Plan) -> None:
     finish = op(spear_plan, "op4")
     first = next(m for m in finish.motions if not m.is_rapid)
-    assert first.start[0] == pytest.approx(2.0, abs=0.01)
+    assert 0 < first.start[0] < 1.0  # a rapid comes near
     assert first.start[1] < 0
     assert finish.times.cutting_s < 16
 

@@ -86,7 +86,7 @@ def test_an_x_too_large_leaves_metal_and_names_the_nearest_cut(spear_plan: Plan,
 
 
 def test_a_rapid_through_the_bar_is_a_contact_on_its_line(spear_plan: Plan, text: str, language: Dialect) -> None:
-    changed, line = edited(text, r"\nN\d+ Z-67", "\nN1 G0 Z-67", after="(OP 2")
+    changed, line = edited(text, r"\nN\d+ G1 Z-67", "\nN1 G0 Z-67", after="(OP 2")
     proof = prove_text(spear_plan, changed, language)
     assert line + 1 in errors(proof)["contact"]
     assert any("rapid in metal" in contact.what for contact in proof.contacts)

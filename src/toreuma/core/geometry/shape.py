@@ -19,6 +19,8 @@ __all__ = ["TRAIL_MARGIN_DEG", "ToolShape", "grow", "mirrored", "quarter_chords"
 TRAIL_LENGTH_MM = 80.0
 """How far behind the nose the trailing edge still counts as a limit."""
 
+FAR_MM = 1e4
+
 TRAIL_MARGIN_DEG = 2.0
 """Clearance kept between the trailing edge and a wall it follows down."""
 
@@ -91,6 +93,14 @@ class ToolShape:
     def widened(self) -> Region:
         """The insert with its corners round, widened behind its trailing edge."""
         return grow(shapely.MultiPoint(self.widened_core).convex_hull, self.nose_radius)
+
+    @cached_property
+    def leading_core(self) -> Points:
+        """What of the core does not lie behind the nose of a tool that goes toward smaller z: in a straight cut the
+        rest is where the nose has been."""
+        ahead = shapely.clip_by_rect(shapely.MultiPoint(self.core).convex_hull, -FAR_MM, -FAR_MM, 0.0, FAR_MM)
+        points = shapely.get_coordinates(ahead)
+        return np.asarray(points) if len(points) else np.zeros((1, 2))
 
     @property
     def is_blade(self) -> bool:

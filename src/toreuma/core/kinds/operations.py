@@ -78,7 +78,7 @@ OPERATIONS: dict[str, OperationKind] = declared(
         fields=(
             Field("wanted_ra_um", "wanted Ra", "um"),
             Field("leave_mm", "left for another cut", "mm", "on radius"),
-            Field("lead_mm", "run-in and run-out", "mm"),
+            Field("lead_mm", "run-in", "mm"),
             _AWAY,
             Field("written", "Written", "", options=AS_ONE),
             *_STRETCH,

@@ -123,7 +123,7 @@ class FinishOd(_Finishing):
     """Finish the outside in one cut along the contour."""
 
     kind: Literal["finish_od"] = "finish_od"
-    lead_mm: Positive = Field(default=2.0, description="Length of the run-in and the run-out")
+    lead_mm: Positive = Field(default=0.5, description="Length of the run-in")
     written: Literal["moves", "whole"] = Field(
         default="moves", description="Move by move, or as the cycle that follows the contour of a roughing cycle"
     )
@@ -140,7 +140,7 @@ class FinishBore(_Finishing):
     """Finish the bore in one cut along its contour."""
 
     kind: Literal["finish_bore"] = "finish_bore"
-    lead_mm: Positive = Field(default=1.0, description="Length of the run-in and the run-out")
+    lead_mm: Positive = Field(default=0.5, description="Length of the run-in")
 
 
 class PartOff(_Operation):

@@ -33,6 +33,9 @@ CYCLE_PECK = 1.0
 LIFT_MM = 0.3
 """Where the chips are only broken the drill lifts so far."""
 
+FACED_MM, BEFORE_FACED_MM = 0.02, 1.0
+"""Metal that stands out no more has been faced: the point comes so near to it at a rapid."""
+
 CONE_SHARE = 0.95
 """A spot or centre goes in up to this share of its cone."""
 
@@ -72,7 +75,7 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     figures, reasons = drill_numbers(work, operation, tool, hole)
     feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
-    clear = hole.start_z + APPROACH_MM
+    clear = hole.start_z + (BEFORE_FACED_MM if hole.start_z <= FACED_MM else APPROACH_MM)
     front = max(clear, float(work.stock.bounds[2]) + APPROACH_MM)
     path.come(front, 0.0)  # a hole goes on inside the work: in front of it first, then in
     if clear < front:

@@ -33,6 +33,9 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["is_held", "plan_part_off"]
 
+NEAR_MM = 0.5
+"""How near to the bar a rapid ends: it is round there, and its size is known."""
+
 EDGE_RUN_IN_MM = 0.6
 """How far outside the stock the edge cut begins, along the edge."""
 
@@ -71,19 +74,20 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     findings += _falls(work, operation)
     path = Path(work, spindle_of(work, proposal, figures.clamp_rpm))
     slot_z = _slot_z(work)
-    clear = top + APPROACH_MM + shape.nose_radius
+    clear, near_r = top + APPROACH_MM + shape.nose_radius, top + NEAR_MM + shape.nose_radius
     path.come(slot_z, clear)
+    path.rapid(r=near_r)
     begin = len(path.motions)
     edge = [] if operation.leave_axial_mm else work.memo.of(_edge, scene.shape, shape, top)
     if edge:
         bottom = scene.profile.segments[-1].start[1]
         path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
-        path.feed(feed * 2, r=clear)
+        path.rapid(r=near_r)
         start = edge[0].start
-        safe = _stock_radius(work, start[0] - slot_z) + APPROACH_MM + shape.nose_radius
-        path.rapid(r=max(clear, safe))
+        safe = _stock_radius(work, start[0] - slot_z) + NEAR_MM + shape.nose_radius
+        path.rapid(r=max(near_r, safe))
         path.rapid(z=start[0])
-        path.along([Line((start[0], max(clear, safe)), start), *edge], feed)
+        path.along([Line((start[0], max(near_r, safe)), start), *edge], feed)
     slow_r = max(operation.slow_below_d_mm / 2, hollow + THIN_WALL_MM if hollow else 0.0) + shape.nose_radius
     if path.nose[1] > slow_r:
         path.feed(feed, z=slot_z, r=slow_r)

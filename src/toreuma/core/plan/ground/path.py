@@ -52,6 +52,10 @@ class Path:
     def feed(self, feed: float, z: float | None = None, r: float | None = None) -> None:
         self._go(z, r, feed)
 
+    def go(self, feed: float | None, z: float | None = None, r: float | None = None) -> None:
+        """At a feed, or at a rapid where there is none."""
+        self._go(z, r, feed)
+
     def thread(self, lead: float, z: float, r: float | None = None) -> None:
         """In step with the spindle, ``lead`` mm in a turn."""
         self._go(z, r, lead, in_step=True)

@@ -22,6 +22,7 @@ from toreuma.core.plan.ground.result import PLANNING_CHORD_MM, Cuts, Cycle, Oper
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.situations import proposed, spindle_of
 from toreuma.core.plan.turn.as_cycle import follow_cycle
+from toreuma.core.plan.turn.met import MetMetal, Trimmed
 from toreuma.core.plan.turn.situations import finish_situation
 from toreuma.core.plan.turn.stretch import Stretch, blocked_of, reach_of, stretch_of
 from toreuma.core.propose.proposal import Proposal
@@ -31,6 +32,12 @@ __all__ = ["plan_finish"]
 
 Finishing = FinishOd | FinishBore
 Turner = TurningTool | BoringTool
+
+NEAR_MM = 0.5
+"""How near to metal a rapid ends on the way to a finishing cut."""
+
+CLEAR_MM, STEPS_BACK_MM = 0.25, np.arange(0.0, 1.0, 0.1)
+"""In front of the work it keeps so far from metal, beginning so much before its run-in where that is nearer."""
 
 REACHED_MM = 0.002
 """A place this close to the contour is on it."""
@@ -55,7 +62,8 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     if not contour:
         what = f"{tool.id} finds no way along this stretch"
         raise OperationFault("finish.nothing", what, "it does not get there: open the way first, or take another tool")
-    way = _Way(contour, operation.lead_mm, stretch, reach)
+    met = MetMetal(stretch.frame.region(work.stock), stretch.shape)
+    way = _Way(operation.lead_mm, stretch, reach, met, _trimmed(contour, met, operation))
     # The way is the same at any feed, so the stock it meets is known before the feed is chosen.
     deepest = _deepest(work, tuple(_walked(work, way, STOPPED, 1.0)[0].motions))
     proposal = _proposal(work, operation, stretch, deepest[0])
@@ -98,27 +106,33 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
 
 @dataclass(frozen=True)
 class _Way:
-    """The contour with its run-in and run-out."""
+    """The contour with its run-in and run-out, and the part of it that meets metal."""
 
-    contour: list[Segment]
     lead_mm: float
     stretch: Stretch
     reach: Reach
+    met: MetMetal
+    cut: Trimmed
 
 
 def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path, slice]:
     """The moves along the way, and which of them cut."""
-    stretch, contour = way.stretch, way.contour
-    nose = stretch.shape.nose_radius
+    stretch, nose = way.stretch, way.stretch.shape.nose_radius
+    met, contour, begins, ends = way.met, way.cut.way, way.cut.begins, way.cut.ends
     top = max(stretch.safe, work.scene.stock_r + APPROACH_MM + nose) if not stretch.is_bore else stretch.safe
-    run_in = _run_in(contour[0], way.lead_mm, stretch, way.reach)
+    run_in = None if begins else _run_in(contour[0], way.lead_mm, stretch, way.reach)
     path = Path(work, spindle, stretch.frame, stretch.safe)
     if run_in is None:  # nothing but straight down is free
-        path.come(contour[0].start[0], top)
+        start = contour[0].start
+        path.come(start[0], top)
+        path.rapid(r=met.down_to(start, top, NEAR_MM))
         begin = len(path.motions)
     else:
         path.come(max(run_in[0], work.stock.bounds[2] + APPROACH_MM + nose), top)
         path.rapid(r=run_in[1])
+        near = next((z for z in run_in[0] + STEPS_BACK_MM if met.is_free(np.array([[z, run_in[1]]]), CLEAR_MM)), None)
+        if near is not None and near < path.nose[0]:
+            path.rapid(z=float(near))
         begin = len(path.motions)
         path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
     path.feed(feed, *contour[0].start)
@@ -126,10 +140,9 @@ def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path,
     cutting = slice(begin, len(path.motions))
     z, r = path.nose
     if stretch.is_bore:
-        path.feed(feed, z=z + min(way.lead_mm, PULL_OUT_MM), r=min(r + way.lead_mm, max(stretch.safe, r)))
-    else:
-        out = max(work.stock.bounds[3] + nose - r, 0.0) + way.lead_mm
-        path.feed(feed, r=r + min(out, way.lead_mm + work.scene.stock_r))
+        path.go(feed if stretch.blind else None, z=z + (0.0 if ends else PULL_OUT_MM), r=min(r + PULL_OUT_MM, max(stretch.safe, r)))
+    elif not ends:
+        path.feed(feed, r=met.out_of((z, r), max(work.stock.bounds[3] + nose, r)))
     path.leave()
     return path, cutting
 
@@ -184,6 +197,11 @@ def _run_in(first: Segment, lead: float, stretch: Stretch, reach: Reach) -> Poin
     if stretch.from_z is not None or place[0] < z or not reach.envelope.clears(place, first.start):
         return None
     return place
+
+
+def _trimmed(contour: list[Segment], met: MetMetal, operation: Finishing) -> Trimmed:
+    """What of the contour meets metal; in an undercut the tool goes as it came."""
+    return Trimmed(contour, False, False) if operation.allow_away else met.trimmed(contour)
 
 
 def _undercut_outline(work: Work, stretch: Stretch, reach: Reach) -> Points:

@@ -11,10 +11,10 @@ import shapely
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.region import Region
-from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM
+from toreuma.core.plan.ground.path import PULL_OUT_MM
 from toreuma.core.plan.ground.result import OperationFault
 
-__all__ = ["SAME_MM", "SLIVER_MM", "LevelCut", "level_cuts", "shoulder_steps"]
+__all__ = ["SAME_MM", "SLIVER_MM", "LevelCut", "Metal", "level_cuts", "shoulder_steps"]
 
 SLIVER_MM = 0.02
 """Stock thinner than this above the contour is not worth a pass."""
@@ -30,6 +30,9 @@ JOIN_MM = 3.0
 
 SAME_MM = 1e-6
 
+BEFORE_MM = 0.5
+"""A pass begins so far in front of the metal: it comes there at a rapid."""
+
 VARIES, LEAST_VARIED = 0.15, 1.2
 """How much deeper and shallower than even the passes are by turns; metal thinner than so many passes is not varied."""
 
@@ -42,7 +45,7 @@ class LevelCut:
     """One pass of the nose centre at ``level``: from ``start_z`` to ``end_z``, then ``climb`` along the wall.
 
     ``entry`` is the way down the wall behind, empty where the tool comes in through the air; ``above`` is the
-    level before; at ``leaves_z`` the nose comes out of the metal.
+    level before; at ``meets_z`` the nose comes into the metal, at ``leaves_z`` out of it.
     """
 
     level: float
@@ -51,8 +54,17 @@ class LevelCut:
     end_z: float
     entry: Points
     climb: Points
-    touched_mm: float
+    meets_z: float
     leaves_z: float
+
+    @property
+    def touched_mm(self) -> float:
+        return self.meets_z - self.leaves_z
+
+    @property
+    def begins_free(self) -> bool:
+        """The tool comes down to its level in front of the metal."""
+        return len(self.entry) == 0 and self.start_z - self.meets_z > BEFORE_MM / 2
 
     @property
     def worth(self) -> bool:
@@ -65,11 +77,20 @@ class LevelCut:
         return min(z), max(z)
 
 
+@dataclass(frozen=True)
+class Metal:
+    """The stock, the nose centres from which an insert meets what is worth it, and the nose radius, mm."""
+
+    stock: Region
+    touched: Region
+    nose: float
+
+
 MOST_PASSES = 2_000
 
 
 def level_cuts(
-    envelope: Envelope, touched: Region, top: float, floor: float, limit: float, varied: bool = False
+    envelope: Envelope, metal: Metal, top: float, floor: float, limit: float, varied: bool = False
 ) -> list[LevelCut]:
     """Passes from the top down, front before back. ``floor`` is the nose height with the tip on the axis."""
     points = envelope.points.copy()
@@ -85,7 +106,7 @@ def level_cuts(
         made = [
             cut
             for above, level in pairwise(levels)
-            for cut in _at_level(Envelope(points), first, last, float(level), float(above), touched)
+            for cut in _at_level(Envelope(points), first, last, float(level), float(above), metal)
         ]
         steps.append(_Step(made, parent))
         spans = _spans(points[:, 1] < key - SAME_MM, first, last)
@@ -170,7 +191,7 @@ def _spans(low: "np.ndarray[tuple[int], np.dtype[np.bool_]]", first: int, last: 
 
 
 def _at_level(
-    envelope: Envelope, first: int, last: int, level: float, above: float, touched: Region
+    envelope: Envelope, first: int, last: int, level: float, above: float, metal: Metal
 ) -> Iterator[LevelCut]:
     """The passes at one level inside one stretch of the contour."""
     marked = Envelope(envelope.points[first : last + 1]).with_levels(np.array([level, above])).points
@@ -180,10 +201,12 @@ def _at_level(
         right, left = int(a), int(b) - 1
         z_right, z_left = float(marked[right, 0]), float(marked[left, 0])
         open_right = right == 0 and first == 0
-        for e_right, e_left in _touching(touched, z_right, z_left, level):
-            start = min(z_right, e_right + APPROACH_MM)
+        for e_right, e_left in _touching(metal.touched, z_right, z_left, level):
+            start = min(z_right, e_right + BEFORE_MM)
             walled = not open_right and start > z_right - SAME_MM
-            end = z_left if e_left - z_left < JOIN_MM else e_left - PULL_OUT_MM
+            cleared = _clears_at(metal, e_left, e_right, level, above)
+            near = PULL_OUT_MM if last == len(envelope.points) - 1 and left == len(marked) - 1 else JOIN_MM
+            end = z_left if cleared - z_left < near else min(cleared, e_right) - PULL_OUT_MM
             climb = _climb(marked, left, above) if end == z_left else marked[:0]
             entry = _descent(marked, right, above) if walled else marked[:0]
             yield LevelCut(
@@ -193,9 +216,17 @@ def _at_level(
                 end_z=end,
                 entry=entry,
                 climb=climb,
-                touched_mm=e_right - e_left,
+                meets_z=e_right,
                 leaves_z=e_left,
             )
+
+
+def _clears_at(metal: Metal, low: float, high: float, level: float, above: float) -> float:
+    """Where along Z the lowest point of the nose has passed all metal between two levels; ``low`` and ``high`` are
+    where it touches any."""
+    nose = metal.nose
+    band = shapely.clip_by_rect(metal.stock, low - SAME_MM, level - nose, high + nose, above - nose)
+    return float(band.bounds[0]) if not band.is_empty else low
 
 
 def _touching(touched: Region, z_right: float, z_left: float, level: float) -> list[tuple[float, float]]:

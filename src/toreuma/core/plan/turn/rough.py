@@ -28,7 +28,7 @@ from toreuma.core.plan.numbers.passes import passes
 from toreuma.core.plan.numbers.situations import interruption, proposed, spindle_of
 from toreuma.core.plan.turn.as_cycle import passes_as_cycles, rough_as_cycle
 from toreuma.core.plan.turn.chip_breaks import Breaks, breaks_of, chip_breaks, feed_in_pieces, stops_in_hard_skin
-from toreuma.core.plan.turn.levels import SAME_MM, SLIVER_MM, LevelCut, level_cuts, shoulder_steps
+from toreuma.core.plan.turn.levels import SAME_MM, SLIVER_MM, LevelCut, Metal, level_cuts, shoulder_steps
 from toreuma.core.plan.turn.pinch import pinch_findings, pinch_numbers
 from toreuma.core.plan.turn.rough_contour import rough_along_contour
 from toreuma.core.plan.turn.rough_plunge import rough_by_plunging
@@ -62,7 +62,8 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     limit, feed, _ = proposal.cut
     if operation.kind == "rough_od" and operation.pattern == "contour":
         return rough_along_contour(work, operation, stretch, touched, proposal, reasons)
-    cuts = work.memo.of(level_cuts, reach.envelope, touched, top, stretch.floor, limit, operation.varied)
+    metal = Metal(stretch.stock, touched, stretch.shape.nose_radius)
+    cuts = work.memo.of(level_cuts, reach.envelope, metal, top, stretch.floor, limit, operation.varied)
     findings = [*stretch.findings, *stops_in_hard_skin(work.given.stock.material, operation)]
     if not cuts:
         findings.append(
@@ -91,7 +92,7 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
         drawn = []
         for cut in cuts:
             begin = len(path.motions)
-            drawn.append(_write(path, cut, stretch.safe, feed, reach.envelope, fit, breaks, slow))
+            drawn.append(_write(path, cut, stretch, feed, reach.envelope, fit, breaks, slow))
             strokes.append((begin, len(path.motions)))
         findings += _not_as_wished(operation) if cuts else []
     if breaks is not None:
@@ -172,8 +173,8 @@ def _left(operation: Roughing) -> Reasons:
 
 
 def _engagement(work: Work, stretch: Stretch) -> Region:
-    """Nose centres at which the insert touches stock worth cutting."""
-    return work.memo.of(_touching, stretch.stock, stretch.shape.core, stretch.shape.nose_radius)
+    """Nose centres at which the insert touches stock worth cutting; behind its nose it has cut already."""
+    return work.memo.of(_touching, stretch.stock, stretch.shape.leading_core, stretch.shape.nose_radius)
 
 
 def _touching(stock: Region, core: Points, nose: float) -> Region:
@@ -184,7 +185,7 @@ def _touching(stock: Region, core: Points, nose: float) -> Region:
 def _write(
     path: Path,
     cut: LevelCut,
-    safe: float,
+    stretch: Stretch,
     feed: float,
     contour: Envelope,
     fit: float,
@@ -192,8 +193,11 @@ def _write(
     slow_ends: float = 1.0,
 ) -> Pass:
     """Write one pass down and return what to draw."""
+    safe = stretch.safe
     head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
     _travel(path, (float(head[0]), float(head[1])), safe, contour)
+    if cut.begins_free:
+        path.rapid(r=cut.level)
     begin = len(path.motions)
     if len(cut.entry) > 1:
         path.along(path.recovered(cut.entry, fit), feed * slow_ends)
@@ -208,7 +212,8 @@ def _write(
         path.along(path.recovered(cut.climb, fit), feed)
     segments = tuple(motion.segment for motion in path.motions[begin:])
     z, r = path.nose
-    path.feed(feed, z=z + PULL_OUT_MM, r=min(r + PULL_OUT_MM, safe))
+    out = feed if stretch.blind or not cut.begins_free else None
+    path.go(out, z=z + PULL_OUT_MM, r=min(r + PULL_OUT_MM, safe))
     return Pass(segments, cut.above - cut.level)
 
 
