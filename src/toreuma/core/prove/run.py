@@ -158,7 +158,7 @@ class Run:
         )
 
     def box(self, channel: int, leg: Leg, start: float, end: float) -> tuple[float, float, float, float] | None:
-        """A box (z, r, z, r) round the way of a tool and what carries it from ``start`` to ``end`` in the machine's places."""
+        """A box (z, r, z, r) round the way of a tool and its carrier from ``start`` to ``end``, in the machine."""
         known = self._shapes.get(leg.motion.station)
         if known is None:
             return None

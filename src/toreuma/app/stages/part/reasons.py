@@ -241,8 +241,13 @@ def _feature(panel: PartReasons, job: Job, index: int) -> None:
             "place", "Where", options, getattr(feature, name), lambda j, v: changed_feature(j, index, **{name: v})
         )
     if feature.kind == "relief":
-        forms = (("Form E: cylinder", "E"), ("Form F: cylinder and face", "F"), ("Form G: both, short", "G"),
-                 ("Form H: both, well rounded", "H"), ("Thread run-out", "thread"))
+        forms = (
+            ("Form E: cylinder", "E"),
+            ("Form F: cylinder and face", "F"),
+            ("Form G: both, short", "G"),
+            ("Form H: both, well rounded", "H"),
+            ("Thread run-out", "thread"),
+        )
         panel.choice("form", "Form", forms, feature.form, lambda j, v: changed_feature(j, index, form=v))
         sizes = tuple(
             (f"{row['form']} {row['name']}", row["name"]) for row in standard_reliefs(feature.form, feature.side)

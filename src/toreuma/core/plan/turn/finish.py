@@ -140,7 +140,8 @@ def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path,
     cutting = slice(begin, len(path.motions))
     z, r = path.nose
     if stretch.is_bore:
-        path.go(feed if stretch.blind else None, z=z + (0.0 if ends else PULL_OUT_MM), r=min(r + PULL_OUT_MM, max(stretch.safe, r)))
+        lift, up = 0.0 if ends else PULL_OUT_MM, min(r + PULL_OUT_MM, max(stretch.safe, r))
+        path.go(feed if stretch.blind else None, z=z + lift, r=up)
     elif not ends:
         path.feed(feed, r=met.out_of((z, r), max(work.stock.bounds[3] + nose, r)))
     path.leave()
