@@ -13,6 +13,7 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.model import CutGroove
 from toreuma.core.model.tool import Blade
 from toreuma.core.plan.groove.place import ROOM_MM, Ground
+from toreuma.core.plan.ground.met import MetMetal
 from toreuma.core.plan.ground.path import Path
 from toreuma.core.plan.ground.result import Cycle, Pass, Word
 from toreuma.core.plan.ground.work import Work
@@ -92,6 +93,7 @@ def cut_open(
     worth = [(z, depth) for z, depth in plunges if _metal(work, ground, [(z, begin), (z, depth)]) > LEAST_AREA_MM2]
     if operation.method == "plunge_turn" and len(worth) > 1:
         return _layers(path, ground, worth, feed, blade, begin)
+    met = MetMetal(ground.frame.region(work.stock), ground.shape)
     drawn, above = [], begin
     peck = PECK_SHARE * blade.width_mm if operation.method == "plunges" else math.inf
     for level in _steps(begin, worth, blade):
@@ -100,9 +102,10 @@ def cut_open(
             if bottom > above - SAME_MM:
                 continue
             _over(path, ground, z)
-            path.rapid(r=min(above + CLEAR_MM if above < begin else begin, ground.safe))
+            high = above + CLEAR_MM if above < begin else met.down_to((z, bottom), begin, CLEAR_MM)
+            path.rapid(r=min(high, ground.safe))
             first = len(path.motions)
-            _plunge(path, above, bottom, feed, peck)
+            _plunge(path, min(above, high), bottom, feed, peck)
             drawn.append(Pass(tuple(m.segment for m in path.motions[first:]), blade.width_mm))
             path.rapid(r=ground.safe)
         above = level
@@ -195,12 +198,14 @@ def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pa
     low = float(line[:, 1].min())
     floor = line[line[:, 1] < low + SAME_MM, 0]
     middle = float((floor.max() + floor.min()) / 2)
+    high = ground.top + ground.shape.nose_radius + CLEAR_MM
+    met = MetMetal(ground.frame.region(work.stock), ground.shape)
     drawn = []
     for way in (_half(line, middle, low), _half(line[::-1], middle, low)):
-        z, near = float(way[0, 0]), min(float(way[0, 1]) + 0.5, ground.safe)
+        z, near = float(way[0, 0]), min(float(way[0, 1]) + CLEAR_MM, ground.safe)
         _over(path, ground, z)
         if _metal(work, ground, [(z, ground.safe), (z, near)]) > FILM_MM2:  # what is left for finishing stands there
-            path.rapid(r=min(ground.top + ground.shape.nose_radius + CLEAR_MM, ground.safe))
+            path.rapid(r=met.down_to((z, near), min(high, ground.safe), CLEAR_MM))
             path.feed(feed, r=near)
         else:
             path.rapid(r=near)

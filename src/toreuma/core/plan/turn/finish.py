@@ -17,12 +17,12 @@ from toreuma.core.model import FinishBore, FinishOd, Job, RoughBore, RoughOd, Tu
 from toreuma.core.model.tool import BoringTool
 from toreuma.core.motion import STOPPED, Motion, Spindle
 from toreuma.core.plan.ground.contour import from_place, nose_at_start
+from toreuma.core.plan.ground.met import MetMetal, Trimmed
 from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM, Path
 from toreuma.core.plan.ground.result import PLANNING_CHORD_MM, Cuts, Cycle, OperationFault, Pass
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.situations import proposed, spindle_of
 from toreuma.core.plan.turn.as_cycle import follow_cycle
-from toreuma.core.plan.turn.met import MetMetal, Trimmed
 from toreuma.core.plan.turn.situations import finish_situation
 from toreuma.core.plan.turn.stretch import Stretch, blocked_of, reach_of, stretch_of
 from toreuma.core.propose.proposal import Proposal
