@@ -9,8 +9,10 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
 
+import numpy as np
 import shapely
 
+from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.minkowski import sum_with
 from toreuma.core.geometry.reach import blocked_by_body
 from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, polygons, union
@@ -31,6 +33,9 @@ LEAST_MM = 0.004
 """Leftover thinner than this is what chords and simplifying make."""
 
 BODY_CLEAR_MM = 0.3
+STEM_SHARE = 0.04
+"""A stem is a little slimmer than its blade: it keeps clear of the walls by this share of the blade's width."""
+
 MARGIN_MM = 60.0
 
 JAW_ROOM_MM, LAST_JAW_ROOM_MM = 4.0, 1.0
@@ -131,7 +136,12 @@ def reach_of_shape(
     blocked = [_blocked_by_edge(target, shape)]
     lowest = -1e6 if surface.kind == "bore" or shape.tip[1] > 0 else 0.0
     if with_body:
-        blocked.append(blocked_by_body(near_body(scene, surface), shape.bodies, BODY_CLEAR_MM, lowest))
+        near = near_body(scene, surface)
+        stems = [piece for piece in shape.bodies if shape.is_blade and _follows(piece, shape)]
+        others = [piece for piece in shape.bodies if not any(piece is one for one in stems)]
+        blocked.append(blocked_by_body(near, others, BODY_CLEAR_MM, lowest))
+        if stems:
+            blocked.append(blocked_by_body(near, stems, STEM_SHARE * _width(shape), lowest))
     if with_hold and not scene.fixed.is_empty:
         pieces = [*shape.bodies, shape.core] if with_body else [shape.core]
         blocked.append(blocked_by_body(_hold(scene, surface), pieces, BODY_CLEAR_MM + shape.nose_radius, lowest))
@@ -139,6 +149,16 @@ def reach_of_shape(
     covered = grow(sum_with(free, shape.core), shape.nose_radius, CHORD_MM) if not free.is_empty else EMPTY
     left = metal.difference(covered)
     return ToolReach(_worth(left), free)
+
+
+def _width(shape: ToolShape) -> float:
+    return float(np.ptp(shape.core[:, 0])) + 2 * shape.nose_radius
+
+
+def _follows(piece: Points, shape: ToolShape) -> bool:
+    """The stem of a blade, which goes into the groove behind its edge."""
+    low, high = shape.core[:, 0].min() - shape.nose_radius, shape.core[:, 0].max() + shape.nose_radius
+    return bool((piece[:, 0] > low).all() and (piece[:, 0] < high).all())
 
 
 def _target(scene: Scene, surface: Surface) -> Region:
