@@ -13,10 +13,12 @@ from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.corner import STRENGTH
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.region import polygons
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check
 from toreuma.core.model import Insert, Job, TurningTool
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import Bar, BoringTool
+from toreuma.core.reach.relieved import relieved
 from toreuma.core.reach.tight import tight_spots
 from toreuma.core.reach.tool_reach import Surface, ToolReach, reach_on, surface_metal
 from toreuma.core.scene import Scene
@@ -46,8 +48,11 @@ ROUGH_SHARE = 0.6
 SPLIT_MM2 = {"rough": 2.0, "finish": 0.5}
 """A second tool is worth its change where it takes so much more."""
 
-OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.4}
+OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.05}
 """A second tool that cuts away from the chuck is taken where it takes so much more than one that does not."""
+
+LIKE_MM2 = {"rough": REACH_TOLERANCE_MM2, "finish": 0.05}
+"""Second tools that leave as little as the best of them within so much are equals."""
 
 PAIR_SHARE, PAIR_GAIN_MM2 = 0.05, 5.0
 """Of two pairs of tools the one that leaves so much less is taken, if its first tool alone does about as well."""
@@ -235,6 +240,7 @@ def _candidate(ground: _Asked, one: _Tried) -> Candidate:
     suits -= (one.left_mm2 - least) / max(metal, 1e-6)
     rank = (
         whole if wish.use == "finish" else 0.0,
+        -float(len(relieved(job.part, shape_of(one.tool), True))) if wish.use == "finish" else 0.0,
         0.0 if one.in_turret or on_rack else 1.0,
         0.0 if one.tool.hand == "right" else 1.0,
         -round(suits, 1 if one.bar else 2),
@@ -367,7 +373,8 @@ def _split(ground: _Asked, tried: list[_Tried], first: _Tried) -> Split | None:
         others, least = usual, min(left for _, left in usual)
     if first.left_mm2 - least < least_gain:
         return None
-    good = [one for one, left in others if left <= least + REACH_TOLERANCE_MM2]
+    alike = LIKE_MM2[ground.wish.use]
+    good = [one for one, left in others if left <= least + alike]
     slim = min((_candidate(ground, one) for one in good), key=lambda c: c.rank)
     chosen = next(one for one in good if one.tool is slim.tool)
     nose = first.insert.nose_radius_mm

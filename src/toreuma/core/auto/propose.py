@@ -13,6 +13,7 @@ from toreuma.core.auto.mended import FAILED, mended
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.next_best import Advised, Failed, next_best
 from toreuma.core.auto.order import is_cut_first, ordered
+from toreuma.core.auto.relieved import by_finishing, is_undercut, taken_along
 from toreuma.core.auto.step_drilled import (
     FRONT_KEY,
     before_it_widens,
@@ -131,7 +132,12 @@ def propose_route(
     taken = (*done.taken, *second.taken, *moved)
     other_side = tuple(replace(one, side=1) for one in second.chosen)
     later = {one.what for one in second.chosen}
-    open_ = tuple(one for one in done.without if one.code == FAILED or one.what.split(":")[0] not in later)
+    of_features = {one.finding.what for one in done.failed if one.wish[-1:].isdigit()}
+    open_ = tuple(
+        one
+        for one in done.without
+        if one.what.split(":")[0] not in later or (one.code == FAILED and one.what not in of_features)
+    )
     return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=(*open_, *second.without), taken=taken)
 
 
@@ -215,7 +221,8 @@ def _side_with(
     bare = bare.with_setup(operations=())
     scene = replace(build_scene(bare), ends_z=ends_z)
     every = with_front_drilled(scene, wishes(bare, scene))
-    asked = sorted((one for one in every if _is_here(bare, one, ends_z)), key=lambda wish: wish.use == "face")
+    here = (one for one in every if _is_here(bare, one, ends_z))
+    asked = sorted(here, key=lambda wish: (wish.use == "face", is_undercut(bare, wish)))
     steps: list[tuple[RouteStep, Advice]] = []
     without: list[Finding] = []
     tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
@@ -223,6 +230,8 @@ def _side_with(
     uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
     for index, wish in enumerate(asked):
         check()
+        if is_undercut(bare, wish) and taken_along(bare, wish, (step for step, _ in steps)):
+            continue
         back = bare.setup.centre is not None and is_cut_first(bare, wish)
         at_hand = bare.changed(tools=_at_hand(tools, uses, wish))
         if back:
@@ -245,13 +254,16 @@ def _side_with(
             seen = shallow[0]
             advice = advise(at_hand, seen, wish, advised.store(wish.key), have.rack, have.threads, check)
         if advice.best is None:
-            sunk = countersunk(seen, have.catalogue) if wish.key == "finish bore" else None
-            if sunk is None:
+            other = countersunk(seen, have.catalogue) if wish.key == "finish bore" else None
+            if is_undercut(bare, wish):
+                other = by_finishing(bare, wish, advised.known.get("finish outside"))
+            if other is None:
                 without.append(_no_tool(wish, advice))
                 continue
-            tools.setdefault(sunk.tool.name, sunk.tool)
-            uses[sunk.tool.name] = uses.get(sunk.tool.name, frozenset()) | {"drill"}
-            steps.append((sunk, advice))
+            tools.setdefault(other.tool.name, other.tool)
+            use = "finish" if is_undercut(bare, wish) else "drill"
+            uses[other.tool.name] = uses.get(other.tool.name, frozenset()) | {use}
+            steps.append((other, advice))
             continue
         for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
             step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made

@@ -32,6 +32,7 @@ from toreuma.core.model import (
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import AxialHole, Groove, ThreadFeature
 from toreuma.core.model.tool import BoringTool, Drill, GroovingTool, Tool
+from toreuma.core.reach.relieved import relieved
 from toreuma.core.reach.tool_reach import surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
@@ -45,7 +46,7 @@ ID = "new"
 UNATTENDED_CHIP_MM = 10.0
 """With nobody watching, the feed of roughing goes back every so many mm: a nest of chips stops the machine."""
 
-OUT_OF_BORE_MM, RUN_OUT_MM = 3.0, 6.0
+OUT_OF_BORE_MM, RUN_OUT_MM, RUN_OUT_PITCHES = 3.0, 6.0, 2.5
 CLEAR_OF_HOLD_MM, PAST_EDGE_MM = 1.2, 1.5
 """Kept before the hold; room behind the back edge that a cut past it asks for."""
 
@@ -104,7 +105,9 @@ def _feature_depth_mm(ask: _Ask) -> float:
     """How deep the far end of what is wished for lies, from the front of the blank."""
     feature = ask.job.part.features[ask.wish.feature] if ask.wish.feature >= 0 else None
     if isinstance(feature, ThreadFeature):
-        return ask.scene.stock_front_z - feature.from_z_mm + feature.length_mm + RUN_OUT_MM
+        thread = ask.threads.get(feature.designation)
+        out = max(RUN_OUT_MM, RUN_OUT_PITCHES * thread.pitch_mm if thread is not None else 0.0)
+        return ask.scene.stock_front_z - feature.from_z_mm + feature.length_mm + out
     return 0.0
 
 
@@ -209,6 +212,8 @@ def _finish(ask: _Ask) -> list[RouteStep]:
     if not inside:
         end = _before_hold(end, reachable_end(ask.scene, ask.best.tool))
     whole = kind(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra, from_z_mm=begin, to_z_mm=end)
+    if not inside and _into_shoulders(ask):
+        whole = whole.changed(allow_away=True)
     steps = [ask.step(group, whole)]
     split = ask.advice.split
     if split is not None:
@@ -218,6 +223,12 @@ def _finish(ask: _Ask) -> list[RouteStep]:
         rest = kind(id=ID, name=name, tool=ID, wanted_ra_um=ra, from_z_mm=start, to_z_mm=stop)
         steps.append(ask.step(group, rest, split.candidate))
     return steps
+
+
+def _into_shoulders(ask: _Ask) -> bool:
+    """The tool takes undercuts along that go into their shoulder, if it may."""
+    shape, part = shape_of(ask.best.tool), ask.job.part
+    return relieved(part, shape, True) != relieved(part, shape, False)
 
 
 def reachable_end(scene: Scene, tool: Tool) -> float | None:

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator
 from toreuma.core.findings import Finding, place_text
 from toreuma.core.model import Job
 from toreuma.core.motion import Motion
+from toreuma.core.reach.beside import sizes_of
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
@@ -32,6 +33,8 @@ def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterat
     travels = (machine.travel_z_mm, machine.travel_x_mm)
     least_home = [min(home[axis] for home in homes) for axis in (0, 1)]
     low = [home - travel - OVER_MM if travel else None for home, travel in zip(least_home, travels, strict=True)]
+    # A tool that stands out along Z takes its tip so much farther than the face it stands on.
+    stands_out = {tool.station: max(sizes_of(tool)[0], 0.0) for tool in job.tools}
     told: set[tuple[int, bool]] = set()
     past = False
     for motion in motions:
@@ -42,6 +45,8 @@ def travel_findings(job: Job, scene: Scene, motions: Iterable[Motion]) -> Iterat
             yield Finding("warning", "travel.past", what, why, at=motion.end, line=motion.line)
         for axis, word in ((0, "Z"), (1, "X")):
             place, least = motion.end[axis], low[axis]
+            if axis == 0 and least is not None:
+                least -= stands_out.get(motion.station, 0.0)
             beyond = place - high[axis]
             if beyond <= SLACK_MM:
                 beyond = least - place if least is not None and least - place > SLACK_MM else 0.0

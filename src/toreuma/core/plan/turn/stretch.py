@@ -23,6 +23,7 @@ from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
 from toreuma.core.plan.turn.bore import Bore, bore_of, hole_radius, in_the_way
+from toreuma.core.reach.relieved import relieved
 from toreuma.core.scene import contour
 from toreuma.core.spoken import q, said
 
@@ -149,6 +150,15 @@ def _filled(work: Work, target: Region) -> Region:
     return target if fill.is_empty else union([target, fill])
 
 
+def _relieved(work: Work, operation: TurningOperation, target: Region) -> Region:
+    """Without the undercuts that a finishing cut takes along."""
+    if not isinstance(operation, FinishOd):
+        return target
+    along = relieved(work.given.part, work.shape, operation.allow_away)
+    cut = [void.cut for index, void in work.scene.shape.voids if index in along]
+    return _filled(work, target.difference(union(cut))) if cut else target
+
+
 def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: float) -> Stretch:
     scene, shape, profile = work.scene, work.shape, work.scene.profile
     end_z, end_r = _end_outside(work, operation)
@@ -160,6 +170,7 @@ def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm
     nose_to = max(wanted, work.limit_z)
     nose_from = _start(work, operation, nose_to)
     target = _filled(work, work.memo.of(contour, profile, scene.jaw_face_z, end_z, end_r, chord_mm))
+    target = _relieved(work, operation, target)
     first = profile.segments[profile.outside_start] if operation.from_z_mm is None else None
     findings = _short_of_end(work, end_z, nose_to)
     return Stretch(
@@ -233,7 +244,7 @@ def _away(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: f
             said("nothing to cut between Z {} and Z {}", q(-begin, bare=True), q(-nose_to, bare=True)),
             "the tool comes down beside the hold: stick the bar out more, or end the stretch sooner",
         )
-    target = _filled(work, contour(profile, scene.jaw_face_z, end_z, end_r, chord_mm))
+    target = _relieved(work, operation, _filled(work, contour(profile, scene.jaw_face_z, end_z, end_r, chord_mm)))
     standing = work.stock.intersection(box(-FAR_MM, 0, min(-begin + shape.nose_radius, end_z), FAR_MM))
     return Stretch(
         frame=AWAY,
