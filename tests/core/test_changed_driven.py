@@ -61,6 +61,17 @@ def test_harm_is_seen_by_the_judge_and_told_by_the_proof(name: str, was: str, no
     assert verdict.state in ("unsafe", "not finished")
 
 
+@pytest.mark.parametrize("left_in", ["", "G0 Z-24."])
+def test_the_work_does_not_turn_about_a_tool_that_stands_in_it(left_in: str) -> None:
+    """The way out of a hole is lost, or too short, and the work turns to the next one."""
+    one = bench("holes in a face")
+    text = one.texts[0].replace("N200 G0 Z-20.", f"N200 {left_in}".rstrip())
+    assert text != one.texts[0]
+    verdict, found = one.proved({0: text})
+    assert verdict.state == "unsafe"
+    assert any("tool in metal while the work turns" in each.what and "line" in each.what for each in found)
+
+
 @pytest.mark.parametrize("name", QUICK)
 def test_no_harmful_change_of_a_driven_tool_slips_through(name: str) -> None:
     one = bench(name)

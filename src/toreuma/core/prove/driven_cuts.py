@@ -54,6 +54,11 @@ class DrivenTool:
         return isinstance(self.tool, EndMill) and self.tool.corner_radius_mm == 0
 
     @property
+    def solids(self) -> tuple[Solid, ...]:
+        """All of it."""
+        return (self.rough, *self.bodies)
+
+    @property
     def along_x(self) -> bool:
         return self.tool.mount == "radial"
 

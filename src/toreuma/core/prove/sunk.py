@@ -3,7 +3,7 @@
 import math
 from collections.abc import Callable, Hashable
 from copy import copy
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -40,6 +40,9 @@ THROUGH_MM = 3.0
 """How far a tool may come out behind a through hole."""
 
 TOUCH_UM = 10.0
+LEAST_DEG, TURN_SHARE, MOST_TURNS = 1e-6, 0.4, 720
+"""Turned less the work stands; it is looked at after every so much of the tool's diameter, and no more often."""
+
 SHORT_MM = 0.5
 """Moves shorter than this are chords of a round."""
 
@@ -78,11 +81,15 @@ class MilledPiece:
 
     def obey(self, motion: Motion, tool: Tool, stock: Region) -> tuple[float, float]:
         """Make one move in the round stock; gives power at the edge, kW, and what the drive has."""
-        if motion.event or motion.length < 1e-9 or motion.driven is None:
+        turns = motion.event == "index" and motion.driven is not None and abs(motion.driven.turned_deg) > LEAST_DEG
+        if motion.driven is None or not (turns or (not motion.event and motion.length >= 1e-9)):
             return 0.0, 0.0
         driven = self._tools.get(tool.station)
         if driven is None or driven.tool is not tool:
             driven = self._tools[tool.station] = DrivenTool.of(tool)
+        if turns:
+            self._turned(motion, driven, stock)
+            return 0.0, 0.0
         feeds = motion.feed is not None and not isinstance(tool, Tap)
         if feeds:
             self._cuts.add(motion, driven)
@@ -91,6 +98,23 @@ class MilledPiece:
             return 0.0, 0.0
         self._contacts(motion, driven, stock)
         return self._power(motion, driven, self._removed_mm3(motion, driven, stock)) if feeds else (0.0, 0.0)
+
+    def _turned(self, motion: Motion, driven: DrivenTool, stock: Region) -> None:
+        """The work turns to another angle while the tool stands where it is: it must stand clear of all it meets."""
+        assert motion.driven is not None
+        turned, end, y = motion.driven.turned_deg, motion.driven.c_deg, motion.driven.y[0]
+        stood = replace(motion, driven=replace(motion.driven, y=(y, y)))
+        near = [body for body in driven.solids if may_meet(stock, driven.bounds_along(body, stood))]
+        wide = max(float(getattr(driven.tool, "d_mm", 1.0)), 1.0)
+        way_mm = math.radians(abs(turned)) * (math.hypot(motion.start[1], y) + wide)
+        count = min(max(math.ceil(way_mm / (TURN_SHARE * wide)), 1), MOST_TURNS)
+        for angle in (end - turned * (1 - n / count) for n in range(1, count + 1) if near):
+            for body in near:
+                at_angle = driven.along(body, replace(motion, driven=replace(motion.driven, c_deg=angle, y=(y, y))))
+                met = at_angle ^ self._metal_now(stock).near(at_angle)
+                if not met.is_empty() and thickness_um(met) > TOUCH_UM:
+                    self._touch("tool in metal while the work turns", met, motion)
+                    return
 
     def _contacts(self, motion: Motion, driven: DrivenTool, stock: Region) -> None:
         """What tool and holder run into on the way; their boxes tell first whether they could."""

@@ -154,6 +154,9 @@ class Cycling(Moves):
         segments: list[Segment] = []
         for index in range(begin, end + 1):
             one = self._blocks[index]
+            said = {self._names.get(normal(f"G{number:g}"), "") for letter, number in one.words if letter == "G"}
+            if index == begin and not said & {"rapid", "line"}:
+                raise CycleError(f"the block N{first or 0:.0f}, where its contour begins, says no move of its own")
             for letter, number in one.words:
                 name = self._names.get(normal(f"{letter}{number:g}"), "") if letter == "G" else ""
                 state.move = name if name in ("rapid", "line", "arc_clockwise", "arc_counter_clockwise") else state.move
