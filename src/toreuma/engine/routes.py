@@ -9,7 +9,7 @@ from toreuma.core.edit.reshape import mirrored
 from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check
 from toreuma.core.model import Job
-from toreuma.core.spoken import said
+from toreuma.core.spoken import q, said
 from toreuma.core.verdict import Verdict
 from toreuma.engine.proposals import longer_piece, proposed, widest_end_z, with_second_grip
 
@@ -25,9 +25,11 @@ Progress = Callable[[float], None]
 
 @dataclass(frozen=True)
 class Way:
-    """A job held in some way; the first side serves the outside down to ``ends_z``, mm along Z (None: all it can)."""
+    """A job held in some way, in ``words``; the first side serves the outside down to ``ends_z``, mm along Z (None: all
+    it can)."""
 
     job: Job
+    words: str
     ends_z: float | None = None
 
 
@@ -37,8 +39,9 @@ _Proposer = Callable[[Way, Proposed | None, Progress], Proposed]
 
 @dataclass(frozen=True, kw_only=True)
 class Routed:
-    """A route, what its proof says of the part, and how long it takes."""
+    """A route for a way to hold the part, what its proof says of the part, and how long it takes."""
 
+    way: Way
     proposed: Proposed
     verdict: Verdict
     seconds: float
@@ -69,8 +72,9 @@ def best_route(
     The job as it is comes first; where that leaves something open, or cuts backward what another hold would serve
     plainly, the part is gripped a second time.
     """
-    first = propose(Way(job), None, lambda share: progress(share / 2))
-    found = [_routed(first, judged)]
+    as_it_is = Way(job, "as it is held" if len(job.setups) < 2 and job.second_hold is None else "in two holds")
+    first = propose(as_it_is, None, lambda share: progress(share / 2))
+    found = [_routed(as_it_is, first, judged)]
     plain = found[0].verdict.finished and found[0].is_plain
     for way in _others(job) if not plain else ():
         check()
@@ -80,24 +84,51 @@ def best_route(
         try:
             known = first if way.ends_z is None and same else None
             again = propose(way, known, lambda share: progress(0.5 + share / 2))
-            found.append(_routed(again, judged))
+            found.append(_routed(way, again, judged))
         except ToreumaError:  # what cannot be held so is no route
             continue
         if found[-1].verdict.finished and found[-1].is_plain:
             break
     progress(1.0)
-    best = min(found, key=lambda one: one.cost)
-    without = () if best.verdict.finished else best.proposed.without
-    taken, words = best.proposed.taken, best.verdict.words
-    if best.proposed.job.part != job.part:
+    ranked = sorted(found, key=lambda one: one.cost)
+    best, *others = (_said(one, job) for one in ranked)
+    rivals = tuple(one for one in others if one.job != best.job)
+    rival = next((one for one in ranked[1:] if one.proposed.job != best.job), None)
+    return replace(best, decided=_decided(ranked[0], rival) if rival is not None else "", others=rivals)
+
+
+def _said(one: Routed, job: Job) -> Proposed:
+    """A route with the word of its proof."""
+    proposed, verdict = one.proposed, one.verdict
+    without = () if verdict.finished else proposed.without
+    taken, words = proposed.taken, verdict.words
+    if proposed.job.part != job.part:
         taken = ("The part is turned end for end: begun from its other end it comes out better", *taken)
         words = said("{}; the part is turned end for end", words)
-    return replace(best.proposed, without=without, taken=taken, state=best.verdict.state, words=words)
+    return replace(
+        proposed, without=without, taken=taken, state=verdict.state, words=words, way=one.way.words, seconds=one.seconds
+    )
 
 
-def _routed(proposed: Proposed, judged: Callable[[Job], tuple[Verdict, float]]) -> Routed:
+def _decided(best: Routed, rival: Routed) -> str:
+    """The number that spoke for the best way, with the one it stood against."""
+    (rank, open_, _), (other_rank, other_open, _) = best.cost, rival.cost
+    way, other = best.way.words, rival.way.words
+    if rank != other_rank:
+        return said("{}: {}; {}: {}", way, _briefly(best), other, _briefly(rival))
+    if open_ != other_open:
+        return said("{}: {} open; {}: {} open", way, open_, other, other_open)
+    (mine, few), (theirs, many) = ((q(one.seconds, "s", ".0f"), len(one.proposed.job.tools)) for one in (best, rival))
+    return said("{}: {}, {} tools; {}: {}, {} tools", way, mine, few, other, theirs, many)
+
+
+def _briefly(one: Routed) -> str:
+    return "finished" if one.verdict.finished else one.verdict.state
+
+
+def _routed(way: Way, proposed: Proposed, judged: Callable[[Job], tuple[Verdict, float]]) -> Routed:
     verdict, seconds = judged(proposed.job)
-    return Routed(proposed=proposed, verdict=verdict, seconds=seconds)
+    return Routed(way=way, proposed=proposed, verdict=verdict, seconds=seconds)
 
 
 def _others(job: Job) -> Iterator[Way]:
@@ -105,15 +136,15 @@ def _others(job: Job) -> Iterator[Way]:
     with its other end in front."""
     gripped = with_second_grip(job)
     if gripped is not None:
-        yield Way(gripped)
+        yield Way(gripped, "gripped again for what is left")
     if len(job.setups) > 1 or job.stock.kind == "free":
         return
     longer = longer_piece(job)
     if longer is not None:
-        yield Way(longer)
+        yield Way(longer, "from a longer piece, parted off")
     behind = widest_end_z(job)
     if behind is not None and (held := with_second_grip(job, behind)) is not None:
-        yield Way(held, behind)
+        yield Way(held, "the widest place first, the rest from the other end", behind)
     try:
         turned = proposed(job.changed(part=mirrored(job.part)))
     except ToreumaError:
@@ -125,4 +156,4 @@ def _others(job: Job) -> Iterator[Way]:
     if held is None and turned.second_hold is not None:
         held, behind = turned, None
     if held is not None:
-        yield Way(held, behind)
+        yield Way(held, "begun from its other end", behind)

@@ -69,6 +69,7 @@ class Session(QObject):
         self.whole: Job | None = None
         self.side = 0
         self.chosen: tuple[Chosen, ...] = ()
+        self._found: tuple[Proposed, ...] = ()
         self.path: Path | None = None
         self.base = ""
         """The print of the file as it was read or saved last; empty where there was none."""
@@ -365,6 +366,22 @@ class Session(QObject):
             self.search = Search("route", self._worker.request_route(self.whole), "looking")
             self.job_changed.emit()
 
+    @property
+    def ways(self) -> tuple[Proposed, ...]:
+        """The routes found last, the best first, while the job is still the same part on the same machine."""
+        whole = self.whole
+        if whole is None or not any(one.job.part == whole.part for one in self._found):
+            return ()
+        return self._found if all(one.job.machine == whole.machine for one in self._found) else ()
+
+    def take_way(self, way: Proposed) -> None:
+        """Put another of the ways found in the place of the route there is; undo takes it away again."""
+        if self.whole is not None and way.job != self.whole:
+            self.chosen = way.chosen
+            self.history.put(self.whole)
+            self._set(way.job, way.job, 0)
+            self.message.emit("ok" if way.state.startswith("finished") else "warning", spoken(way.words, self.system))
+
     def find_cycle(self) -> None:
         """Look for the shortest cycle with both spindles at work; the proofs have to be there."""
         if self.job is not None and self.complete and not self.search.looks_for("cycle"):
@@ -408,6 +425,7 @@ class Session(QObject):
             return
         self._end_search("found")
         self.chosen = proposed.chosen
+        self._found = (proposed, *proposed.others)
         if proposed.job != self.whole:
             self.history.put(self.whole)
         self._set(proposed.job, proposed.job, 0)
@@ -415,6 +433,8 @@ class Session(QObject):
         lines = [spoken(finding.what, self.system) for finding in proposed.without]
         words = f"{count} operations proposed, {spoken(proposed.words, self.system)}"
         words += ". Open: " + "; ".join(lines) if lines else ""
+        decided = spoken(proposed.decided, self.system)
+        words += f". {decided[:1].upper()}{decided[1:]}" if decided else ""
         self.message.emit("ok" if proposed.state.startswith("finished") else "warning", words)
 
     # Results of the worker

@@ -198,6 +198,8 @@ def near_body(scene: Scene, surface: Surface) -> Region:
         behind = behind if through is None else behind.difference(box(-1e4, 0, back, _bore_end_r(scene)))
         return mirrored_at_axis(union([scene.shape.solid, behind]), MARGIN_MM * 4)
     part = scene.part if surface.kind == "groove" else _filled(scene)
+    if surface.kind == "front":  # whatever is turned off later stands beside the face
+        part = union([part, scene.stock.intersection(box(-1e4, 0, scene.profile.front_z, 1e4))])
     return mirrored_at_axis(union([part, behind]), 3.0)
 
 

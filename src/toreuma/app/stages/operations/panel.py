@@ -34,6 +34,7 @@ from toreuma.app.forms.format import clock
 from toreuma.app.forms.label import Label
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
+from toreuma.app.stages.operations.ways import Ways
 from toreuma.app.theme import Theme, icon
 from toreuma.app.words import tr
 from toreuma.core.auto.fresh import fresh_operation
@@ -257,6 +258,7 @@ class RoutePanel(QWidget):
         self._empty.setObjectName("muted")
         self._empty.setWordWrap(True)
         self._empty.setContentsMargins(12, 12, 12, 0)
+        self.ways = Ways(session, theme)
         self._setup = Label()
         self._setup.setObjectName("heading")
         self._setup.setContentsMargins(12, 10, 0, 4)
@@ -277,6 +279,7 @@ class RoutePanel(QWidget):
         column.addWidget(self.sides)
         column.addWidget(self._setup)
         column.addWidget(self._empty)
+        column.addWidget(self.ways)
         column.addWidget(self.view, 1)
         below = QHBoxLayout()
         below.setContentsMargins(12, 6, 12, 2)
@@ -311,6 +314,7 @@ class RoutePanel(QWidget):
     def set_theme(self, theme: Theme) -> None:
         self._theme = self._delegate.theme = theme
         self.icons.set_theme(theme)
+        self.ways.set_theme(theme)
         self.view.viewport().update()
 
     def refresh(self) -> None:

@@ -1,0 +1,61 @@
+"""Ways found for a route, side by side in the window: one is taken, another is looked at, undo goes back."""
+
+import time
+
+from PySide6.QtCore import QEventLoop, QTimer
+
+from tests.support.window import Window
+from toreuma.app.shell.shot import settle
+from toreuma.app.stages.operations.stage import OperationsStage
+from toreuma.engine.fresh import new_job
+
+LINE = "30 h6 x 20 / 40 x 10 c1 / 25 k6 x 40 c1; length 70"
+
+
+MOST_S = 120
+
+
+def shown(window: Window, name: str, line: str) -> None:
+    job, _ = new_job(name, "mm", "C45", "slant-bed", line)
+    window.session.show(job)
+    assert settle(window.session)
+
+
+def routed(window: Window) -> OperationsStage:
+    shown(window, "stepped", LINE)
+    window.session.propose_route()
+    loop, looks, until = QEventLoop(), QTimer(), time.monotonic() + MOST_S
+    looks.timeout.connect(
+        lambda: loop.quit() if window.session.search.state != "looking" or time.monotonic() > until else None
+    )
+    looks.start(50)
+    loop.exec()
+    assert window.session.search.state == "found"
+    return window.at(OperationsStage)
+
+
+def test_the_ways_found_stand_side_by_side_and_one_can_be_taken(window: Window) -> None:
+    session = window.session
+    said: list[str] = []
+    session.message.connect(lambda _, words: said.append(words))
+    ways = routed(window).panel.ways
+    assert len(ways.rows) >= 2
+    best, other = ways.rows[0], ways.rows[1]
+    assert best.isChecked()
+    assert not other.isChecked()
+    assert "tools" in best.accessibleName()
+    assert ": finished; as it is held: not finished" in said[-1]
+    taken = session.whole
+    other.click()
+    assert other.isChecked()
+    assert session.whole == other.way.job != taken
+    session.undo()
+    assert session.whole == taken
+    assert best.isChecked()
+
+
+def test_another_part_has_no_ways_yet(window: Window) -> None:
+    ways = routed(window).panel.ways
+    assert not ways.isHidden()
+    shown(window, "other", "20 x 30")
+    assert ways.isHidden()
