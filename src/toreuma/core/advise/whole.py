@@ -13,7 +13,17 @@ from toreuma.core.geometry.region import Region, polygons, thickness
 from toreuma.core.memo import Check
 from toreuma.core.model.catalogue import Catalogue, WholeTool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
-from toreuma.core.model.tool import Drill, FormTool, GroovingTool, KnurlingTool, PartingTool, Tap, ThreadingTool
+from toreuma.core.model.tool import (
+    BarPuller,
+    BarStop,
+    Drill,
+    FormTool,
+    GroovingTool,
+    KnurlingTool,
+    PartingTool,
+    Tap,
+    ThreadingTool,
+)
 from toreuma.core.reach.tool_reach import reach_on, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
@@ -28,7 +38,7 @@ ROUND_SHARE = 0.9
 WALLS_MM = 0.3
 """The first plunge stays off the wall of a groove by this much on diameter."""
 
-LAYER_MM, CORNER_NOSES = 0.01, 2.0
+LAYER_MM, CORNER_NOSES = 0.003, 2.0
 """A floor is not to keep more than sizes without limits are held to; so many noses wide is a corner."""
 
 
@@ -346,6 +356,19 @@ def _knurl(ask: Ask, tool: WholeTool) -> Verdict | None:
     return (max(tool.wheel_width_mm - feature.length_mm, 0.0), -tool.wheel_width_mm), (words,), 0.0
 
 
+def _feed_bar(ask: Ask, tool: WholeTool) -> Verdict | None:
+    """A stop for what pushes the bar from behind; a gripper that draws it out where it has the size."""
+    if isinstance(tool, BarStop):
+        words = "the bar comes out against it: something pushes from behind"
+        return (0.0, tool.length_mm), (words, said("Ø {}", q(tool.d_mm, "mm", "g"))), 0.0
+    if not isinstance(tool, BarPuller):
+        return None
+    low, high = tool.grips_mm
+    if not low <= 2 * ask.scene.stock_r <= high:
+        return said("it grips Ø {} to {}", q(low, "mm", "g", bare=True), q(high, "mm", "g"))
+    return (1.0, high), ("draws the bar out with its fingers: nothing has to push",), 0.0
+
+
 SAME_PITCH_MM = 0.01
 
 JUDGES: dict[str, Callable[[Ask, WholeTool], Verdict | None]] = {
@@ -356,4 +379,5 @@ JUDGES: dict[str, Callable[[Ask, WholeTool], Verdict | None]] = {
     "part_off": _part_off,
     "thread": _thread,
     "knurl": _knurl,
+    "feed_bar": _feed_bar,
 }

@@ -15,7 +15,7 @@ from toreuma.core.scene import Scene
 
 __all__ = ["PARTED_ROOM_MM", "Wish", "asked_for", "wishes"]
 
-Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off"]
+Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off", "feed_bar"]
 
 ON_THE_AXIS = ("tap",)
 """Cut by operations that name no feature of the part."""
@@ -80,7 +80,15 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     ]
     if _is_parted(job, scene):
         found.append(Wish(key="part off", use="part_off", words="Part off"))
+    if _runs_from_bar(job):
+        found.append(Wish(key="feed bar", use="feed_bar", words="Feed the bar"))
     return tuple(found)
+
+
+def _runs_from_bar(job: Job) -> bool:
+    """Several parts in one run, one after the other from the bar, which nothing else draws out."""
+    drawn = job.hand_over is not None and job.hand_over.how == "pulled"
+    return job.program.parts > 1 and job.stock.kind != "free" and job.stock.length_mm is None and not drawn
 
 
 def _is_parted(job: Job, scene: Scene) -> bool:

@@ -19,6 +19,7 @@ from toreuma.core.model import (
     CutThread,
     DrillHole,
     Face,
+    FeedBar,
     FinishBore,
     FinishOd,
     Job,
@@ -367,6 +368,10 @@ def _knurl(ask: _Ask) -> list[RouteStep]:
     return [ask.step("knurl", RollKnurl(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature))]
 
 
+def _feed_bar(ask: _Ask) -> list[RouteStep]:
+    return [ask.step("feed bar", FeedBar(id=ID, name=ask.wish.words, tool=ID))]
+
+
 MAKERS: dict[str, Callable[[_Ask], list[RouteStep]]] = {
     "face": _face,
     "rough": _rough,
@@ -378,4 +383,5 @@ MAKERS: dict[str, Callable[[_Ask], list[RouteStep]]] = {
     "thread": _thread,
     "knurl": _knurl,
     "part_off": _part_off,
+    "feed_bar": _feed_bar,
 }

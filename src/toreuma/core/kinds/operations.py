@@ -258,6 +258,7 @@ OPERATIONS: dict[str, OperationKind] = declared(
         label="Feed the bar",
         fields=(Field("dwell_s", "to open, and to close", "s"), Field("draw_mm_min", "a gripper draws at", "mm/min")),
         tools=("bar_stop", "bar_puller"),
+        ranks={"feed bar": 0},
     ),
     part_off=OperationKind(
         label="Part off",
