@@ -27,6 +27,9 @@ PARTED_ROOM_MM = 12.0
 """Between the part's back face and the jaws: a sawn piece is parted off from here on."""
 THIN_MM, THICK_SHARE = 0.7, 0.08
 """Metal hardly anywhere thicker than this, but at broken edges, is taken by the finishing cut alone."""
+FLAT_MM, TEETH_TURNS = 1e-3, 4
+"""An outline that rises less is level; one that turns so often between rising and falling has teeth."""
+
 LEFT_SHARE = 0.2
 """A groove of which less than this stands is cut already; corners the blade cannot reach stay."""
 
@@ -141,8 +144,10 @@ def _unthreaded(scene: Scene, feature: ThreadFeature) -> bool:
     turns = 0
     for ring in rings(scene.stock):
         inside = ring[(ring[:, 0] > low) & (ring[:, 0] < high)]
-        turns += int((np.diff(np.sign(np.diff(inside[:, 1]))) != 0).sum()) if len(inside) > 2 else 0
-    return turns < 4
+        rises = np.diff(inside[:, 1])
+        rises = np.sign(rises[np.abs(rises) > FLAT_MM])
+        turns += int((np.diff(rises) != 0).sum())
+    return turns < TEETH_TURNS
 
 
 def _of(index: int, feature: object) -> list[Wish]:
