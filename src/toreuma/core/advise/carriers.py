@@ -104,11 +104,12 @@ def tools_for(
 
 
 def _far_off(one: Rejected, store: Catalogue, bore_mm: float) -> tuple[bool, float, bool]:
-    """Bars that go into the bore first, the stoutest and stiffest before the others."""
+    """Bars that go into the bore first, the stoutest and stiffest before the others; then the slimmest that do not."""
     bar = next((carrier.bar for carrier in store.carriers if carrier.code == one.title), None)
     if bar is None:
         return True, 0.0, True
-    return bar.least_bore_mm > bore_mm, -bar_limit(bar) * bar.diameter_mm, bar.back
+    too_wide = bar.least_bore_mm > bore_mm
+    return too_wide, bar.least_bore_mm if too_wide else -bar_limit(bar) * bar.diameter_mm, bar.back
 
 
 COSTLY = ("cermet", "ceramic", "CBN", "PCD")

@@ -13,6 +13,8 @@ from toreuma.core.auto.mended import FAILED, mended
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.next_best import Advised, Failed, next_best
 from toreuma.core.auto.order import is_cut_first, ordered
+from toreuma.core.auto.reamed import IN_THE_BORE as REAMED
+from toreuma.core.auto.reamed import edge_alone, reamed_bore
 from toreuma.core.auto.relieved import by_finishing, is_undercut, taken_along
 from toreuma.core.auto.step_drilled import (
     FRONT_KEY,
@@ -233,6 +235,13 @@ def _side_with(
     tools: dict[str, Tool] = {name: tool for name, (tool, _) in known.items()}
     drilled: Region = EMPTY
     uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
+    sized = reamed_bore(bare, scene, have.catalogue)
+    if sized:
+        asked = [wish for wish in asked if wish.key not in (*REAMED, FRONT_KEY)]
+    for step in sized:
+        tools.setdefault(step.tool.name, step.tool)
+        uses[step.tool.name] = uses.get(step.tool.name, frozenset()) | {"drill"}
+        steps.append((step, Advice(Wish(key="ream bore", use="drill", words="Ream the bore"), (), ())))
     for index, wish in enumerate(asked):
         check()
         if is_undercut(bare, wish) and taken_along(bare, wish, (step for step, _ in steps)):
@@ -248,6 +257,12 @@ def _side_with(
             seen = replace(seen, stock=seen.stock.difference(drilled))
             if not asked_for(seen, wish) or (wish.key == "drill bore" and is_pierced(seen)):
                 continue
+        edge = edge_alone(seen, have.catalogue) if wish.key == "finish bore" and seen.cut_before else None
+        if edge is not None:
+            tools.setdefault(edge.tool.name, edge.tool)
+            uses[edge.tool.name] = uses.get(edge.tool.name, frozenset()) | {"drill"}
+            steps.append((edge, Advice(wish, (), ())))
+            continue
         if wish.key not in advised.known:
             store = advised.store(wish.key)
             advised.known[wish.key] = advise(at_hand, seen, wish, store, have.rack, have.threads, check)
@@ -320,7 +335,7 @@ def _side_with(
         uses=found,
         seats=cured.seats,
         failed=failed,
-        is_drilled=drilled.area > 0 or all(wish.key != "drill bore" for wish in asked),
+        is_drilled=bool(sized) or drilled.area > 0 or all(wish.key != "drill bore" for wish in asked),
     )
 
 
