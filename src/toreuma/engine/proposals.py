@@ -261,6 +261,17 @@ def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
     return None if held is None else held.changed(follows=tuple(one for one in held.follows if one != "second_hold"))
 
 
+def sawn(job: Job) -> Job | None:
+    """A bar that does not go through the spindle, sawn to pieces that stand out as far and are gripped as long; None
+    where it goes through, or is no bar."""
+    stock, hold = job.stock, job.setup.hold
+    if stock.kind == "free" or stock.length_mm is not None or goes_through(stock.largest_d_mm, job.machine):
+        return None
+    step = 25.4 / 32 if job.units == "inch" else 0.5
+    whole = hold.stick_out_mm + hold.grip_length_mm
+    return job.changed(stock=stock.changed(length_mm=round(math.ceil(whole / step - SAME_MM) * step, 5)))
+
+
 def longer_piece(job: Job) -> Job | None:
     """A sawn job on a piece so long that the whole part stands free and is parted off, then gripped again; None where
     the blank is the person's own."""

@@ -11,7 +11,7 @@ from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.spoken import q, said
 from toreuma.core.verdict import Verdict
-from toreuma.engine.proposals import longer_piece, proposed, widest_end_z, with_second_grip
+from toreuma.engine.proposals import longer_piece, proposed, sawn, widest_end_z, with_second_grip
 
 __all__ = ["Routed", "Way", "best_route"]
 
@@ -72,6 +72,9 @@ def best_route(
     The job as it is comes first; where that leaves something open, or cuts backward what another hold would serve
     plainly, the part is gripped a second time.
     """
+    pieces = sawn(job)
+    cut = (_sawn_words(pieces),) if pieces is not None else ()
+    job = pieces or job
     as_it_is = Way(job, "as it is held" if len(job.setups) < 2 and job.second_hold is None else "in two holds")
     first = propose(as_it_is, None, lambda share: progress(share / 2))
     found = [_routed(as_it_is, first, judged)]
@@ -91,17 +94,28 @@ def best_route(
             break
     progress(1.0)
     ranked = sorted(found, key=lambda one: one.cost)
-    best, *others = (_said(one, job) for one in ranked)
+    best, *others = (_said(one, job, cut) for one in ranked)
     rivals = tuple(one for one in others if one.job != best.job)
     rival = next((one for one in ranked[1:] if one.proposed.job != best.job), None)
     return replace(best, decided=_decided(ranked[0], rival) if rival is not None else "", others=rivals)
 
 
-def _said(one: Routed, job: Job) -> Proposed:
-    """A route with the word of its proof."""
+def _sawn_words(job: Job) -> str:
+    """Why the bar comes in pieces."""
+    stock = job.stock
+    if stock.kind == "free":
+        return ""
+    length, d, bore = (
+        q(one or 0.0, "mm", "g") for one in (stock.length_mm, stock.largest_d_mm, job.machine.spindle_bore_mm)
+    )
+    return said("Sawn to pieces of {}: the bar is Ø {}, the spindle's bore Ø {}", length, d, bore)
+
+
+def _said(one: Routed, job: Job, before: tuple[str, ...]) -> Proposed:
+    """A route with the word of its proof, and what was done ``before`` it."""
     proposed, verdict = one.proposed, one.verdict
     without = () if verdict.finished else proposed.without
-    taken, words = proposed.taken, verdict.words
+    taken, words = (*before, *proposed.taken), verdict.words
     if proposed.job.part != job.part:
         taken = ("The part is turned end for end: begun from its other end it comes out better", *taken)
         words = said("{}; the part is turned end for end", words)
