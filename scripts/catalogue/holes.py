@@ -194,18 +194,19 @@ def _special() -> Iterator[Row]:
             "feed_mm_rev": [round(0.012 * front, 3), round(0.02 * front, 3)],
         }
     for d in (*range(3, 13), *range(14, 26, 2)):
-        yield {
-            "name": f"FD {d} 180",
-            "kind": "drill",
-            "form": "flat",
-            "d_mm": float(d),
-            "point_deg": 180,
-            "flute_length_mm": 3 * d,
-            "overall_length_mm": 3 * d + 50,
-            "shank_d_mm": d,
-            "material": "coated carbide",
-            "feed_mm_rev": [round(0.008 * d, 3), round(0.018 * d, 3)],
-        }
+        for long, name in ((3, f"FD {d} 180"), (5, f"FD {d} 5D 180")):
+            yield {
+                "name": name,
+                "kind": "drill",
+                "form": "flat",
+                "d_mm": float(d),
+                "point_deg": 180,
+                "flute_length_mm": long * d,
+                "overall_length_mm": long * d + 50,
+                "shank_d_mm": d,
+                "material": "coated carbide",
+                "feed_mm_rev": [round(0.008 * d, 3), round(0.018 * d, 3)],
+            }
     for pilot, d in CENTRES:
         yield {
             "name": f"CD A{pilot:g}",

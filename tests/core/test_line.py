@@ -347,3 +347,12 @@ def test_a_fit_of_the_letter_m_is_no_thread(typed: str, fit: str) -> None:
 @pytest.mark.parametrize("typed", ["60 x 20; 4 x M6 x 14 on 40", "60 x 20; cross M6 at 10", "60 x 20; hole M6 x 10"])
 def test_a_thread_of_the_letter_m_is_no_fit(typed: str) -> None:
     assert getattr(part_of(typed).features[0], "thread", "").startswith("M6")
+
+
+def test_two_numbers_behind_a_thread_are_pitch_and_length_or_both_depths() -> None:
+    """A pitch is smaller than half of the thread: ``M6 x 13 x 17`` is a hole 17 deep with 13 of thread."""
+    (hole,) = part_of("30 x 40; hole M6 x 13 x 17").features
+    assert (hole.thread, hole.thread_length_mm, hole.depth_mm) == ("M6", 13, 17)
+    (thread,) = part_of("M24 x 2 x 20 / 30 x 10").features
+    assert thread.designation.startswith("M24x2")
+    assert thread.length_mm == 20

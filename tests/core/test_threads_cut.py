@@ -20,6 +20,8 @@ from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.post import post
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.standards.threads.form import form_of
+from toreuma.engine.engine import Engine
+from toreuma.engine.fresh import new_job
 from toreuma.shipped.library import materials
 from toreuma.shipped.standards import thread_tables
 
@@ -358,3 +360,10 @@ def test_a_thread_that_would_begin_in_metal_is_not_cut() -> None:
     assert not made.motions
     clear = behind.changed(stock={**stock, "outline": ((0.0, 20.0), (0.0, 29.9), (-60.0, 29.9), (-60.0, 20.0))})
     assert cut_of(clear).motions
+
+
+@pytest.mark.parametrize("deep", [13.0, 13.2, 13.5, 13.77])
+def test_a_tap_comes_out_in_the_thread_it_has_cut(deep: float) -> None:
+    """However many turns it made on its way in, the spindle turns them back: the crests of the core stay."""
+    job, _ = new_job("head", "mm", "C45", "slant-bed", f"30 x 40; hole M6 x {deep} x 17")
+    assert Engine().route(job).state == "finished"

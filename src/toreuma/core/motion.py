@@ -90,10 +90,14 @@ class Motion:
         return max(abs(b - a) for a, b in zip(self.start, self.end, strict=True)) / self.feed
 
     def follows(self, before: "Motion | None") -> "Motion":
-        """The move right after another one: in step with the spindle it goes on where that one was."""
+        """The move right after another one: in step with the spindle it goes on where that one was; straight back, as
+        out of a tapped hole, the spindle turns back as well."""
         if before is None or not (self.in_step and before.in_step) or before.end != self.start:
             return self
-        return replace(self, turned=(before.turned + before.turns) % 1.0)
+        turned = before.turned + before.turns
+        back = all((b - a) * (d - c) <= 0 for a, b, c, d in zip(before.start, before.end, self.start, self.end,
+                                                               strict=True))  # fmt: skip
+        return replace(self, turned=(-turned if back else turned) % 1.0)
 
     @property
     def length(self) -> float:

@@ -52,7 +52,8 @@ def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     met = scene.stock.intersection(box(-1e5, 0, 1e5, tool.d_mm / 2))
     begins = 0.0 if met.is_empty else min(float(met.bounds[2]), 0.0)
     depth = begins - served_bore_z(scene) + (point + past_through_mm(ask.job) if through else 0.0)
-    to_size = abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
+    flat = through or tool.point_deg >= FLAT_DEG
+    to_size = flat and abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
     if tool.d_mm > largest + 1e-6 and not to_size:
         return said(
             "Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(BORE_ALLOWANCE_MM, "mm", "g")
@@ -74,7 +75,6 @@ def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
             f"{tool.point_deg:g}",
         ),
     )
-    flat = through or tool.point_deg >= FLAT_DEG
     if not through and flat:
         reasons = (*reasons, "leaves the floor nearly flat: the boring bar gets down to it")
     usual = 0.0 if _usual_size(tool.d_mm, units) else 1.0

@@ -64,8 +64,8 @@ RUN_ON_MM = 1.0
 LEAST_MM2, FILM_MM = 0.002, 0.01
 """Smaller and thinner pieces of metal are no reason for a cut."""
 
-FLAT_DEG, SAME_D_MM = 170.0, 0.01
-"""From this angle on a floor counts as flat."""
+FLAT_DEG, SAME_D_MM, NARROW_MM = 170.0, 0.01, 20.0
+"""From this angle on a floor counts as flat; in holes up to this diameter no bar faces the rest down to the axis."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -318,7 +318,9 @@ def _flat(ask: _Ask) -> Drill | None:
 def _flat_for_bore(ask: _Ask) -> Drill | None:
     """A drill without a point for the floor of a blind bore, where a pointed one leaves a cone that no bar faces."""
     drill, low = ask.best.tool, served_bore_z(ask.scene)
-    if not isinstance(drill, Drill) or drill.point_deg >= FLAT_DEG or low <= ask.scene.profile.back_z + NEAR_EDGE_MM:
+    if not isinstance(drill, Drill) or low <= ask.scene.profile.back_z + NEAR_EDGE_MM:
+        return None
+    if drill.point_deg >= (FLAT_DEG if drill.d_mm > NARROW_MM else SQUARE_DEG):
         return None
     flats = [tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "flat"]
     depth = ask.scene.stock_front_z - low

@@ -118,7 +118,7 @@ class Piece:
         if token is None:
             return None
         text = token.text
-        if text[:1] in "mM" and "x" not in text.lower() and self._pitch_apart():
+        if text[:1] in "mM" and "x" not in text.lower() and self._pitch_apart(text):
             self.at += 1
             text = f"{text}x{self.tokens[self.at].plain:g}"
             self.at += 1
@@ -127,10 +127,14 @@ class Piece:
         except ToreumaError as error:
             raise self.wrong(f"{text}: {error.what}", error.cure, token) from None
 
-    def _pitch_apart(self) -> bool:
-        """``M24 x 2 x 20``: the first of two numbers is the pitch."""
+    def _pitch_apart(self, text: str) -> bool:
+        """``M24 x 2 x 20``: the first of two numbers is the pitch, where it can be one; that of ``M6 x 13 x 17`` is a
+        length."""
         first = self.is_next("x") and self.kind_is("number", 1)
-        return first and self.is_next("x", ahead=2) and self.kind_is("number", 3)
+        if not (first and self.is_next("x", ahead=2) and self.kind_is("number", 3)):
+            return False
+        size = re.match(r"[\d.,]+", text[1:].strip())
+        return size is None or 2 * self.tokens[self.at + 1].plain < float(size.group().replace(",", "."))
 
     # Limits
 
