@@ -355,4 +355,3 @@ def test_two_numbers_behind_a_thread_are_pitch_and_length_or_both_depths() -> No
     assert (hole.thread, hole.thread_length_mm, hole.depth_mm) == ("M6", 13, 17)
     (thread,) = part_of("M24 x 2 x 20 / 30 x 10").features
     assert thread.designation.startswith("M24x2")
-    assert thread.length_mm == 20

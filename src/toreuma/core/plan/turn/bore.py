@@ -19,6 +19,9 @@ BEHIND_MM = 500.0
 POINT_SHARE = 0.35
 """Above a flat floor the point of a drill leaves a cone at most this share of the bore's diameter high."""
 
+EDGE_SHARE, FILM_MM = 0.6, 0.05
+"""So much of an edge may cut at once at the bottom of a bore."""
+
 FACED_MM = 1.3
 """A cone no higher than this, as indexable drills leave it, is cut with the floor."""
 
@@ -126,6 +129,10 @@ def in_the_way(work: Work, bore: Bore, hole_r: float) -> Region:
     core = _core(work, bore, hole_r)
     if bore.floor_z is not None and not core.is_empty and float(core.bounds[2]) - bore.floor_z <= FACED_MM:
         core = EMPTY  # the bar faces so flat a cone away with the floor
+    if bore.floor_z is not None and not core.is_empty:
+        stands = shapely.clip_by_rect(core, bore.floor_z + FILM_MM, 0, FAR_MM, FAR_MM)
+        if not stands.is_empty and float(stands.bounds[1]) > bore.end_r - EDGE_SHARE * work.shape.edge_length:
+            core = EMPTY  # a ring that a flat drill has left open in the middle: the edge in front of the bar takes it
     held = shapely.clip_by_rect(work.scene.fixed, -FAR_MM, 0, FAR_MM, bore.largest_r)
     both = union([core, held])
     return EMPTY if both.is_empty else mirrored_at_axis(both, FAR_MM)
