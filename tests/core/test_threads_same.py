@@ -43,3 +43,15 @@ def test_the_same_thread(tap: str, pitch: float, wanted: str, core: float | None
 )
 def test_another_thread(tap: str, pitch: float, wanted: str, core: float | None) -> None:
     assert not cuts_thread(tap, pitch, wanted, core)
+
+
+@pytest.mark.parametrize(
+    ("d", "core", "pitches", "right"),
+    [(8, 6.8, (1.25, 1.0, 0.75), 1.25), (10, 8.5, (1.5, 1.25, 1.0), 1.5), (12, 10.2, (1.75, 1.5, 1.25), 1.75),
+     (20, 17.5, (2.5, 2.0, 1.5), 2.5)],
+)  # fmt: skip
+def test_a_thread_without_its_pitch_is_cut_by_the_coarse_tap_alone(
+    d: int, core: float, pitches: tuple[float, ...], right: float
+) -> None:
+    """The core of the hole tells which: a fine tap would go in, and be wrong."""
+    assert [one for one in pitches if cuts_thread(f"M{d}x{one:g}", one, f"M{d}", core)] == [right]

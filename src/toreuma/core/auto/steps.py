@@ -312,7 +312,10 @@ def _flat(ask: _Ask) -> Drill | None:
     if not isinstance(hole, AxialHole) or hole.depth_mm is None or hole.point_deg < FLAT_DEG:
         return None
     flats = (tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "flat")
-    return next((tool for tool in flats if abs(tool.d_mm - hole.d_mm) < SAME_D_MM), None)
+    same = sorted(
+        (tool for tool in flats if abs(tool.d_mm - hole.d_mm) < SAME_D_MM), key=lambda one: one.flute_length_mm
+    )
+    return next((tool for tool in same if tool.flute_length_mm >= hole.depth_mm), same[-1] if same else None)
 
 
 def _flat_for_bore(ask: _Ask) -> Drill | None:

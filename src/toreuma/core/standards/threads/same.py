@@ -14,7 +14,7 @@ INCH = re.compile(
 OTHER_FORM = re.compile(r"BS|NP|ACME|BUTT", re.I)
 """A thread of the same diameter and pitch with other flanks."""
 
-PITCH_SHARE = 0.2
+PITCH_SHARE = 0.1
 """The core of a hole tells the pitch within this share of it."""
 
 SAME_MM = 0.005
