@@ -53,7 +53,9 @@ def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     begins = 0.0 if met.is_empty else min(float(met.bounds[2]), 0.0)
     depth = begins - served_bore_z(scene) + (point + past_through_mm(ask.job) if through else 0.0)
     flat = through or tool.point_deg >= FLAT_DEG
-    to_size = flat and abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
+    blind = float(scene.shape.void.bounds[0]) > scene.profile.back_z + 1e-6
+    sized = flat or not blind
+    to_size = sized and abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
     if tool.d_mm > largest + 1e-6 and not to_size:
         return said(
             "Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(BORE_ALLOWANCE_MM, "mm", "g")

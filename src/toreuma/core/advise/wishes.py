@@ -6,7 +6,7 @@ from typing import Literal
 import numpy as np
 import shapely
 
-from toreuma.core.geometry.region import Region, rings
+from toreuma.core.geometry.region import Region, polygons, rings
 from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
 from toreuma.core.model.tool import Drill
@@ -20,7 +20,7 @@ Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "ce
 ON_THE_AXIS = ("tap",)
 """Cut by operations that name no feature of the part."""
 
-LEAST_MM2 = 0.05
+LEAST_MM2, LEAST_EDGE_MM2, EDGE_MM = 0.05, 0.004, 0.01
 PIERCED_SHARE, LEAST_DRILLED_MM = 0.7, 1.2
 """A hole is drilled up where it is smaller than this share of the bore, and by so much on radius."""
 PARTED_ROOM_MM = 12.0
@@ -69,7 +69,7 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
             found.append(Wish(key="rough outside", use="rough", words="Rough the outside", surface=outside))
         found.append(Wish(key="finish outside", use="finish", words="Finish the outside", surface=outside))
     bore = Surface("bore")
-    if scene.shape.void is not None and (metal := surface_metal(scene, bore)).area > LEAST_MM2:
+    if scene.shape.void is not None and _is_worth((metal := surface_metal(scene, bore)), scene):
         if float(scene.stock.bounds[1]) <= 0 or _is_pierced_only(scene, metal):
             found.append(Wish(key="drill bore", use="drill", words="Drill for the bore"))
         if _is_thick(metal):
@@ -86,6 +86,14 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     if _runs_from_bar(job):
         found.append(Wish(key="feed bar", use="feed_bar", words="Feed the bar"))
     return tuple(found)
+
+
+def _is_worth(metal: Region, scene: Scene) -> bool:
+    """There is metal in the bore; of what another hold has cut the edge at the front may be all that is left."""
+    if metal.area > LEAST_MM2 or not scene.cut_before:
+        return bool(metal.area > LEAST_MM2)
+    front = scene.profile.front_z - EDGE_MM
+    return any(one.bounds[2] > front and one.area > LEAST_EDGE_MM2 for one in polygons(metal))
 
 
 def _runs_from_bar(job: Job) -> bool:

@@ -25,6 +25,9 @@ IN_THE_BORE = ("drill bore", "rough bore", "finish bore")
 SMALL_D_MM, DEEP_RATIO = 12.0, 2.8
 """Bores up to this diameter, and deeper ones over their diameter, are no work for a bar: it gives way."""
 
+EDGE_D_MM = 18.0
+"""The edge alone of bores up to this diameter is broken with a pointed drill."""
+
 SAME_MM, FAR_MM = 1e-3, 1e4
 MOST_STOCK = 2.0
 """A drill leaves no more than so many times what is usual for the reamer."""
@@ -65,7 +68,7 @@ def reamed_bore(job: Job, scene: Scene, store: Catalogue) -> tuple[RouteStep, ..
 
 def edge_alone(scene: Scene, store: Catalogue) -> RouteStep | None:
     """A pointed drill for the edge of a small bore, where nothing else of it is left to be cut."""
-    return countersunk(scene, store) if least_bore_mm(scene) <= SMALL_D_MM else None
+    return countersunk(scene, store) if least_bore_mm(scene) <= EDGE_D_MM else None
 
 
 def _step(group: str, operation: DrillHole | ReamHole, tool: Drill | Reamer, *reasons: str) -> RouteStep:
