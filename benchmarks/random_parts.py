@@ -35,6 +35,8 @@ def one(seed: int) -> dict[str, Any]:
     return {
         "seed": seed,
         "fault": "",
+        "state": found.state,
+        "words": str(found.words),
         "gouge_um": proof.gouge_um,
         "left_um": proof.leftover_um,
         "declared_mm2": proof.declared.area,
@@ -60,6 +62,10 @@ def main(count: int, first: int) -> None:
     kinds = Counter(kind for r in fine for kind in r["kinds"])
     print(f"{count} parts: {len(faults)} faults, {len(gouged)} gouged, {len(touched)} with contacts, "
           f"{len(left)} with undeclared leftover, {len(open_)} with something no tool does")  # fmt: skip
+    states = Counter(r["state"] for r in fine)
+    print("states:", ", ".join(f"{state} {number}" for state, number in states.most_common()))
+    for r in (one for one in fine if one["state"] in ("unsafe", "not finished")):
+        print(f"  {r['seed']} {r['words'][:150]}")
     print("operations:", ", ".join(f"{kind} {number}" for kind, number in kinds.most_common()))
     if fine:
         worst = max(fine, key=lambda r: r["gouge_um"])
