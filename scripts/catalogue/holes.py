@@ -255,7 +255,35 @@ def _reamers() -> Iterator[Row]:
         }
 
 
+LONG_TAPS = {
+    3: (66, 2.24), 4: (73, 3.15), 5: (79, 4.0), 6: (89, 4.5), 8: (97, 6.3), 10: (108, 8.0), 12: (119, 9.0),
+    16: (137, 12.5), 20: (149, 14.0), 24: (172, 18.0),
+}  # fmt: skip
+"""Long taps with a thin shank, which follow deep into a hole (ISO 2283): overall length and shank by diameter, mm."""
+
+
+def _long_taps() -> Iterator[Row]:
+    tables = thread_tables()
+    for d, (overall, shank) in LONG_TAPS.items():
+        thread = thread_of(f"M{d}", tables)
+        for form, lead, letter in (("through", 4.0, "B"), ("blind", 2.5, "C")):
+            yield {
+                "name": f"TL M{d} {letter}",
+                "kind": "tap",
+                "thread": f"M{d}",
+                "d_mm": float(d),
+                "pitch_mm": round(thread.pitch_mm, 4),
+                "form": form,
+                "lead_pitches": lead,
+                "flute_length_mm": _row_for(TAPS, d)[0],
+                "overall_length_mm": overall,
+                "shank_d_mm": shank,
+                "material": "high-speed steel",
+            }
+
+
 def _taps() -> Iterator[Row]:
+    yield from _long_taps()
     tables = thread_tables()
     cut = [(name, form, lead, letter) for name in THREADS for form, lead, letter in (("through", 4.0, "B"),
            ("blind", 2.5, "C"))]  # fmt: skip

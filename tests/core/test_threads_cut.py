@@ -367,3 +367,12 @@ def test_a_tap_comes_out_in_the_thread_it_has_cut(deep: float) -> None:
     """However many turns it made on its way in, the spindle turns them back: the crests of the core stay."""
     job, _ = new_job("head", "mm", "C45", "slant-bed", f"30 x 40; hole M6 x {deep} x 17")
     assert Engine().route(job).state == "finished"
+
+
+def test_a_deep_thread_gets_a_tap_whose_shank_follows() -> None:
+    """A strong shank of the thread's own size does not go into its hole."""
+    job, _ = new_job("head", "mm", "C45", "slant-bed", "50 x 50; hole M10 x 27 x 32")
+    found = Engine().route(job)
+    (tap,) = [one for one in found.job.tools if one.kind == "tap"]
+    assert tap.shank_d_mm < 8.5
+    assert found.state == "finished"

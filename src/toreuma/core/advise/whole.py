@@ -33,6 +33,7 @@ __all__ = ["groove_depth_mm", "whole_candidates"]
 
 
 OWN_DRILL_MM = 0.06
+SHANK_FREE_MM = 0.1
 DEPTH_FREE_MM = 0.3
 ROUND_SHARE = 0.9
 WALLS_MM = 0.3
@@ -161,6 +162,15 @@ def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
     if blind and room < lead - 1e-6 and hole.thread_length_mm:
         return said(
             "its lead is {}, the hole is only {} deeper than the thread", q(lead, "mm", ".1f"), q(room, "mm", ".1f")
+        )
+    goes = (deep or -ask.scene.profile.back_z) + lead
+    if goes > tool.flute_length_mm and tool.shank_d_mm > hole.d_mm - SHANK_FREE_MM:
+        return said(
+            "it goes {} deep, its thread is {} long and its shank Ø {} does not follow into Ø {}",
+            q(goes, "mm", ".1f"),
+            q(tool.flute_length_mm, "mm", "g"),
+            q(tool.shank_d_mm, "mm", "g"),
+            q(hole.d_mm, "mm", "g"),
         )
     wanted = "blind" if blind else "through"
     reasons = (
