@@ -98,7 +98,19 @@ def test_on_the_command_line(tmp_path: Path) -> None:
     assert len(load_job(target).setups) == 2
     assert run(app, ["prove", str(target)]).exit_code == 0
     data = json.loads(run(app, ["auto", "demo:runner-hub", "--json"]).output)
-    assert {"setups", "tools", "chosen", "taken", "open", "state", "words"} == set(data)
+    assert {
+        "setups",
+        "tools",
+        "chosen",
+        "taken",
+        "open",
+        "state",
+        "words",
+        "way",
+        "seconds",
+        "decided",
+        "others",
+    } == set(data)
     assert data["state"] == "finished but for"
     folder = run(app, ["post", str(target), "-o", str(tmp_path)])
     assert len(folder.output.split()) == 2

@@ -200,7 +200,7 @@ def test_drills_are_not_moved_in_front_of_what_they_need() -> None:
 def test_what_is_open_when_the_part_is_turned_round_is_seen_and_cut_behind_that_turning() -> None:
     hub = demo_job("runner-hub")
     found = told(hub)["order.other_side"][0]
-    assert "155 hits" in found.what
+    assert "152 hits" in found.what
     sides = plan_sides(found.cures[0].apply(hub))
     assert interrupted_cut(sides[1].operations) == (0.0, 0)
     assert not [one for side in sides for one in side.all_findings if one.severity == "error"]

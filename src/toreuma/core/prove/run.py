@@ -196,8 +196,9 @@ class Run:
 
 
 def _carrier_of(carrier: Carrier, tool: Tool) -> Region:
-    """What carries a tool, from its programmed point: both halves, for carriers of two sides meet across the axis."""
-    return translate(carrier_body(carrier, tool, 0.0, FAR_MM), 0.0, -FAR_MM)
+    """What carries a tool, from its programmed point: both halves, for carriers of two sides meet across the axis. A
+    milling spindle's nose is surely as long as it is wide; how much of its head lies in line behind nobody has said."""
+    return translate(carrier_body(carrier, tool, 0.0, FAR_MM, carrier.nose_d_mm), 0.0, -FAR_MM)
 
 
 def _legs(happened: Sequence[Happening], channel: int, until_s: float, machine: Machine) -> list[Leg]:

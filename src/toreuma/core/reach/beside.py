@@ -94,15 +94,15 @@ def stands_beside(carrier: Carrier, tool: Tool, beside: Tool, z: float, r: float
     return box(low_z, low_r, low_z + max(along_b, LEAST_WIDE_MM), low_r + HIGH_MM)
 
 
-def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
+def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float, long_mm: float = NOSE_LONG_MM) -> Region:
     """What carries the tools while a tip is at (z, r): the disc of a turret, its rim where shanks end, its face where
     tools stand out of it; the nose of a milling spindle behind the tool, along the axis or across.
 
-    The disc turns about an axis along Z outside the work. Nothing is known of a gang plate: it lies beside the plane
+    A nose is ``long_mm`` long. The disc turns about an axis along Z outside the work. Nothing is known of a gang plate: it lies beside the plane
     of the section.
     """
     if carrier.kind == "milling spindle":
-        return _nose(carrier, tool, z, r)
+        return _nose(carrier, tool, z, r, long_mm)
     if carrier.kind != "turret":
         return EMPTY
     along, out = sizes_of(tool)
@@ -111,7 +111,7 @@ def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
     return box(z + along, rim, z + along + DISC_WIDE_MM, rim + 2 * disc)
 
 
-def _nose(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
+def _nose(carrier: Carrier, tool: Tool, z: float, r: float, long_mm: float) -> Region:
     """A milling spindle's nose, behind what holds the tool; tools that run back along Z stand on its axis, others
     across."""
     half, bar = carrier.nose_d_mm / 2, getattr(tool, "bar", None)
@@ -120,9 +120,9 @@ def _nose(carrier: Carrier, tool: Tool, z: float, r: float) -> Region:
     along, out = sizes_of(tool)
     if out <= 0:
         along += COLLET_MM
-        return box(z + along, max(r + out - half, 0.0), z + along + NOSE_LONG_MM, max(r + out, 0.0) + half)
+        return box(z + along, max(r + out - half, 0.0), z + along + long_mm, max(r + out, 0.0) + half)
     out += COLLET_MM
-    return box(z + along - half, max(r + out, 0.0), z + along + half, max(r + out, 0.0) + NOSE_LONG_MM)
+    return box(z + along - half, max(r + out, 0.0), z + along + half, max(r + out, 0.0) + long_mm)
 
 
 def beside_r(carrier: Carrier, r: float, out: float, out_b: float, apart: int = 1) -> float:
