@@ -98,8 +98,8 @@ def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float, long_mm: floa
     """What carries the tools while a tip is at (z, r): the disc of a turret, its rim where shanks end, its face where
     tools stand out of it; the nose of a milling spindle behind the tool, along the axis or across.
 
-    A nose is ``long_mm`` long. The disc turns about an axis along Z outside the work. Nothing is known of a gang plate: it lies beside the plane
-    of the section.
+    A nose is ``long_mm`` long. The disc turns about an axis along Z outside the work. Nothing is known of a gang plate:
+    it lies beside the plane of the section.
     """
     if carrier.kind == "milling spindle":
         return _nose(carrier, tool, z, r, long_mm)
