@@ -117,7 +117,7 @@ def _said(one: Routed, job: Job, before: tuple[str, ...]) -> Proposed:
     without = () if verdict.finished else proposed.without
     taken, words = (*before, *proposed.taken), verdict.words
     if proposed.job.part != job.part:
-        taken = ("The part is turned end for end: begun from its other end it comes out better", *taken)
+        taken = ("The part is turned end for end: it is begun from its other end", *taken)
         words = said("{}; the part is turned end for end", words)
     return replace(
         proposed, without=without, taken=taken, state=verdict.state, words=words, way=one.way.words, seconds=one.seconds

@@ -380,7 +380,8 @@ class Session(QObject):
             self.chosen = way.chosen
             self.history.put(self.whole)
             self._set(way.job, way.job, 0)
-            self.message.emit("ok" if way.state.startswith("finished") else "warning", spoken(way.words, self.system))
+            words = f"{way.way[:1].upper()}{way.way[1:]}: {spoken(way.words, self.system)}"
+            self.message.emit("ok" if way.state.startswith("finished") else "warning", words)
 
     def find_cycle(self) -> None:
         """Look for the shortest cycle with both spindles at work; the proofs have to be there."""

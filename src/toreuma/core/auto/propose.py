@@ -13,7 +13,6 @@ from toreuma.core.auto.mended import FAILED, mended
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.next_best import Advised, Failed, next_best
 from toreuma.core.auto.order import is_cut_first, ordered
-from toreuma.core.auto.reamed import IN_THE_BORE as REAMED
 from toreuma.core.auto.reamed import edge_alone, reamed_bore
 from toreuma.core.auto.relieved import by_finishing, is_undercut, taken_along
 from toreuma.core.auto.step_drilled import (
@@ -237,7 +236,7 @@ def _side_with(
     uses: dict[str, frozenset[str]] = {name: use for name, (_, use) in known.items()}
     sized = reamed_bore(bare, scene, have.catalogue)
     if sized:
-        asked = [wish for wish in asked if wish.key not in (*REAMED, FRONT_KEY)]
+        asked = [wish for wish in asked if wish.key not in (*IN_THE_BORE, FRONT_KEY)]
     for step in sized:
         tools.setdefault(step.tool.name, step.tool)
         uses[step.tool.name] = uses.get(step.tool.name, frozenset()) | {"drill"}

@@ -3,10 +3,10 @@
 from collections.abc import Iterable
 from dataclasses import replace
 
-from toreuma.core.advise.bore_drills import past_through_mm
+from toreuma.core.advise.bore_drills import THROUGH_MM, past_through_mm
 from toreuma.core.advise.carriers import least_bore_mm, served_bore_z
 from toreuma.core.auto.countersunk import countersunk
-from toreuma.core.auto.steps import ID, RouteStep
+from toreuma.core.auto.steps import ID, RouteStep, spot_for
 from toreuma.core.geometry.region import box
 from toreuma.core.model import DrillHole, Job, ReamHole
 from toreuma.core.model.catalogue import Catalogue
@@ -17,10 +17,7 @@ from toreuma.core.plan.numbers.drilling import point_length_mm
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["IN_THE_BORE", "edge_alone", "reamed_bore"]
-
-IN_THE_BORE = ("drill bore", "rough bore", "finish bore")
-"""What a reamed bore asks for no more."""
+__all__ = ["edge_alone", "reamed_bore"]
 
 SMALL_D_MM, DEEP_RATIO = 12.0, 2.8
 """Bores up to this diameter, and deeper ones over their diameter, are no work for a bar: it gives way."""
@@ -32,8 +29,6 @@ SAME_MM, FAR_MM = 1e-3, 1e4
 MOST_STOCK = 2.0
 """A drill leaves no more than so many times what is usual for the reamer."""
 
-SPOT_FOR = ("twist", "spade")
-
 
 def reamed_bore(job: Job, scene: Scene, store: Catalogue) -> tuple[RouteStep, ...]:
     """The steps of such a bore; none where it is another one, a bar does it well, or reamer or drill are missing."""
@@ -43,12 +38,12 @@ def reamed_bore(job: Job, scene: Scene, store: Catalogue) -> tuple[RouteStep, ..
     deep = scene.stock_front_z - scene.profile.back_z
     if d > SMALL_D_MM and deep < DEEP_RATIO * d:
         return ()
-    reamer = _reamer(job, store, d, deep)
+    reamer = _reamer(job, store, d, -scene.profile.back_z)
     drill = _drill(job, store, reamer, deep) if reamer is not None else None
     if reamer is None or drill is None:
         return ()
     steps = []
-    spot = _spot(store, drill)
+    spot = spot_for(drill, store) if drill.form == "twist" else None
     if spot is not None:
         words = said("Ø {}, {}°: starts the drill in the middle", q(spot.d_mm, "mm", "g"), f"{spot.point_deg:g}")
         steps.append(_step("drill bore", DrillHole(id=ID, name="Spot", tool=ID), spot, words))
@@ -60,7 +55,9 @@ def reamed_bore(job: Job, scene: Scene, store: Catalogue) -> tuple[RouteStep, ..
     drilled = scene.stock.difference(box(-FAR_MM, 0.0, FAR_MM, d / 2))
     edge = countersunk(replace(scene, stock=drilled), store)
     steps += [edge] if edge is not None else []
-    words = said("Ø {} {}: sizes what a bar in so deep a bore would bend away from", q(d, "mm", "g"), reamer.fit)
+    words = said(
+        "Ø {} {}: sizes a bore so small or so deep that a bar would bend away in it", q(d, "mm", "g"), reamer.fit
+    )
     follows = "follows the drilled hole: where it must run true to the outside, bore it"
     steps.append(_step("finish bore", ReamHole(id=ID, name="Ream the bore", tool=ID), reamer, words, follows))
     return tuple(steps)
@@ -92,7 +89,7 @@ def _reamer(job: Job, store: Catalogue, d: float, deep: float) -> Reamer | None:
     size = next(one.size for one in job.part.inside if one.size is not None)
     low, high = d + size.lower_um / 1000, d + size.upper_um / 1000
     fits = (one for one in store.tools if isinstance(one, Reamer) and low <= one.d_mm <= high)
-    able = (one for one in fits if one.overall_length_mm > deep + past_through_mm(job))
+    able = (one for one in fits if one.flute_length_mm >= deep + one.lead_mm + THROUGH_MM - SAME_MM)
     return min(able, key=lambda one: abs(one.d_mm - (low + high) / 2), default=None)
 
 
@@ -111,11 +108,3 @@ def _drill(job: Job, store: Catalogue, reamer: Reamer, deep: float) -> Drill | N
         key=lambda one: (one.material != "high-speed steel", one.d_mm, -one.overall_length_mm),
         default=None,
     )
-
-
-def _spot(store: Catalogue, drill: Drill) -> Drill | None:
-    if drill.form not in SPOT_FOR:
-        return None
-    spots = [one for one in store.tools if isinstance(one, Drill) and one.form == "spot"]
-    fitting = [one for one in spots if one.point_deg >= drill.point_deg - SAME_MM] or spots
-    return min(fitting, key=lambda one: abs(one.d_mm - drill.d_mm), default=None)

@@ -40,7 +40,7 @@ from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.form import form_of
 
-__all__ = ["RouteStep", "steps_of"]
+__all__ = ["RouteStep", "spot_for", "steps_of"]
 
 ID = "new"
 
@@ -342,7 +342,12 @@ def _spot(ask: _Ask) -> Drill | None:
     drill = ask.best.tool
     if not isinstance(drill, Drill) or drill.form != "twist" or _is_begun(ask.scene):
         return None
-    spots = [tool for tool in ask.store.tools if isinstance(tool, Drill) and tool.form == "spot"]
+    return spot_for(drill, ask.store)
+
+
+def spot_for(drill: Drill, store: Catalogue) -> Drill | None:
+    """The spot drill nearest to a drill's diameter, with a point not sharper than its own where there is one."""
+    spots = [tool for tool in store.tools if isinstance(tool, Drill) and tool.form == "spot"]
     fitting = [spot for spot in spots if spot.point_deg >= drill.point_deg - 1e-6] or spots
     return min(fitting, key=lambda spot: abs(spot.d_mm - drill.d_mm), default=None)
 

@@ -104,7 +104,9 @@ class Ways(QWidget):
             row.update()
 
     def refresh(self) -> None:
-        ways = self._session.ways[:MOST]
+        ways, found = self._session.ways[:MOST], len(self._session.ways)
+        some = tr("The best {} of {} ways found").format(len(ways), found)
+        self._title.setText(some if found > len(ways) else tr("{} ways found, the best first").format(found))
         if ways != self._shown:
             self._shown = ways
             self._build()
@@ -116,7 +118,6 @@ class Ways(QWidget):
         for row in self.rows:
             self._column.removeWidget(row)
             row.deleteLater()
-        self._title.setText(tr("{} ways found, the best first").format(len(self._shown)))
         self.rows = [WayRow(way, spoken(way.words, self._session.system), self._theme) for way in self._shown]
         for row in self.rows:
             row.clicked.connect(lambda _=False, way=row.way: self._take(way))

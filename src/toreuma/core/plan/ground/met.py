@@ -8,7 +8,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from toreuma.core.geometry.elements import Arc, Line, Point, Points, Segment
+from toreuma.core.geometry.elements import Point, Points, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import ToolShape
 
@@ -54,7 +54,7 @@ class MetMetal:
         return bool((self._away(places) > self.shape.nose_radius + gap_mm).all())
 
     def down_to(self, place: Point, top: float, gap_mm: float) -> float:
-        """How far a tool comes down over a place from ``top`` before it is so near to metal, or to the place."""
+        """How far a tool comes down over a place from ``top`` before it is as near to metal, or to the place (mm)."""
         count = max(math.ceil((top - place[1]) / STEP_MM), 1)
         heights = np.linspace(top, place[1], count + 1)
         near = np.flatnonzero(
@@ -64,7 +64,7 @@ class MetMetal:
         return float(min(met + gap_mm, top))
 
     def out_of(self, place: Point, top: float) -> float:
-        """How high over a place the tool is out of all metal."""
+        """How high over a place, up to ``top``, the tool is out of all metal; all mm."""
         count = max(math.ceil((top - place[1]) / STEP_MM), 1)
         heights = np.linspace(place[1], top, count + 1)
         met = np.flatnonzero(self.cuts(np.column_stack([np.full(count + 1, place[0]), heights])))
@@ -117,6 +117,4 @@ def _between(way: Sequence[Segment], begin: float, end: float) -> list[Segment]:
 
 def _cut(one: Segment, begin: float, end: float) -> Segment:
     """A segment between two shares of its length."""
-    kept = one.part(end) if end < 1 else one
-    start = one.at(begin) if begin > 0 else one.start
-    return replace(kept, start=start) if isinstance(kept, Line | Arc) else kept
+    return replace(one.part(end) if end < 1 else one, start=one.at(begin) if begin > 0 else one.start)
