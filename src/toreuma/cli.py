@@ -19,6 +19,7 @@ ROOMS = {
     "window": ("open", "demo", "shot", "thumbnail"),
     "planning": ("describe", "plan", "post", "schema"),
     "proving": ("prove",),
+    "reading": ("read",),
     "routing": ("auto",),
     "exchange": ("import", "export", "second-end"),
     "beginning": ("new", "line"),

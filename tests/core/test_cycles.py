@@ -224,13 +224,13 @@ HEAD = "G18 G21 G40 G99\nT0101\nG50 S2000\nG96 S100 M3\nG0 X60. Z2.\n"
     [
         ("G71 U2. R.5\nG71 P10 Q99 U.5 W.1 F.2", "are not there"),
         ("G71 U0. R.5\nG71 P10 Q20 U.5 W.1 F.2\nN10 G0 X20.\nN20 G1 Z-20.", "positive U"),
-        ("G71 P10 Q20 U.5 W.1 F.2\nN10 G0 X20.\nN20 G1 Z-20.", "positive U"),
+        ("G71 P10 Q20 U.5 W.1 F.2\nN10 G0 X20.\nN20 G1 Z-20.", "depth of cut is not said"),
         ("G71 U2. R.5\nG71 P10 Q20 F.2\nN10 G0 X30.\nG1 Z-10.\nX24.\nZ-20.\nN20 X60.", "goes back"),
         ("G71 U2. R.5\nG71 P15 Q20 U.5 W.1 F.2\nN10 G0 X20.\nN15 Z-10.\nN20 G1 X40.", "says no move of its own"),
         ("G75 R.1\nG75 X50. Z-10. P1000 F.1", "positive Q"),
         ("G75 R.1\nG75 X50. Z-10. P1000 Q1 F.1", "plunge more than"),
         ("G76 P010060 Q20 R0.\nG76 X50. Z-10. Q300 F2.", "positive P"),
-        ("G76 P010060 Q20 R0.\nG76 X50. Z-10. R1. P1200 Q300 F2.", "taper"),
+        ("G76 P011060 Q20 R0.\nG76 X50. Z-10. R1. P1200 Q300 F2.", "taper"),
         ("G73 U3. W3. R99999\nG73 P10 Q20 F.2\nN10 G0 X30.\nN20 G1 Z-10.", "more than 1000 passes"),
     ],
 )

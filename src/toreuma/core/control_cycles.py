@@ -18,6 +18,7 @@ __all__ = [
     "groove_pecks",
     "pattern_passes",
     "rough_passes",
+    "rough_pockets",
     "thread_depths",
     "thread_passes",
     "threaded_pass",
@@ -135,6 +136,69 @@ def rough_passes(
     return way.made
 
 
+def rough_pockets(
+    start: Point,
+    contour: Sequence[Segment],
+    depth_mm: float,
+    retract_mm: float,
+    leave_z: float,
+    leave_r: float,
+    facing: bool = False,
+) -> list[Made]:
+    """The same down to a contour that may fall and rise again on its way toward the chuck, but never turns back along
+    Z: at every level one valley after the other, then once along what is left."""
+    if facing:
+        turned = [_swapped(segment) for segment in contour]
+        made = rough_pockets(start[::-1], turned, depth_mm, retract_mm, leave_r, leave_z)
+        return [_exchanged(one) for one in made]
+    if sum(segment.end[1] for segment in contour) / len(contour) > start[1] + SAME_MM:
+        turned = [_upside_down(segment) for segment in contour]
+        made = rough_pockets((start[0], -start[1]), turned, depth_mm, retract_mm, leave_z, -leave_r)
+        return [Made(_upside_down(one.segment), one.how) for one in made]
+    shifted = [segment.moved(leave_z, leave_r) for segment in contour]
+    floor = min(_lowest(segment) for segment in shifted)
+    way, over = _Way(start), start[1]
+    count = max(0, math.ceil((start[1] - floor) / depth_mm - 1e-6))
+    toward = 1.0 if contour[-1].end[0] > start[0] else -1.0
+    for index in range(1, count + 1):
+        level = max(start[1] - index * depth_mm, floor)
+        for begin, end in _valleys(shifted, level, start[0]):
+            if (end - begin) * toward < SAME_MM:
+                continue
+            way.rapid(r=start[1])
+            way.rapid(z=begin)
+            way.rapid(r=level if begin == start[0] else min(over + retract_mm, start[1]))
+            way.feed(r=level)
+            way.feed(z=end)
+            way.feed(z=end - toward * min(retract_mm, abs(end - begin)), r=level + retract_mm)
+        over = level
+        way.rapid(r=start[1])
+        way.rapid(z=start[0])
+    _once_along(way, shifted)
+    way.rapid(r=max(start[1], way.at[1]))
+    way.rapid(*start)
+    return way.made
+
+
+def _lowest(segment: Segment) -> float:
+    return float(segment.points(1e-3)[:, 1].min())
+
+
+def _valleys(contour: Sequence[Segment], level: float, start: float) -> Iterator[tuple[float, float]]:
+    """Where along Z the contour lies below a level, in the order it is followed."""
+    begin: float | None = start if contour[0].start[1] < level + SAME_MM else None
+    for segment in contour:
+        points = segment.points(1e-3)
+        for (z0, r0), (z1, r1) in zip(points[:-1].tolist(), points[1:].tolist(), strict=True):
+            if r0 > level + SAME_MM >= r1 and begin is None:
+                begin = z0 + (z1 - z0) * (level - r0) / (r1 - r0)
+            elif r1 > level + SAME_MM >= r0 and begin is not None:
+                yield begin, z0 + (z1 - z0) * max(level - r0, 0.0) / (r1 - r0)
+                begin = None
+    if begin is not None:
+        yield begin, contour[-1].end[0]
+
+
 def pattern_passes(
     start: Point, contour: Sequence[Segment], out_z: float, out_r: float, count: int, leave_z: float, leave_r: float
 ) -> list[Made]:
@@ -160,14 +224,22 @@ def follow(start: Point, contour: Sequence[Segment]) -> list[Made]:
 
 
 def groove_pecks(
-    start: Point, end: Point, peck_mm: float, step_mm: float, lift_mm: float, facing: bool = False
+    start: Point,
+    end: Point,
+    peck_mm: float,
+    step_mm: float,
+    lift_mm: float,
+    facing: bool = False,
+    aside_mm: float = 0.0,
 ) -> list[Made]:
     """Plunges along X with a little lift after every peck, one beside the other from the start's Z to the end's.
 
-    Facing has both axes exchanged: plunges along Z, as for a deep hole or a groove in a face.
+    Facing has both axes exchanged: plunges along Z, as for a deep hole or a groove in a face. ``aside_mm`` is how far
+    the tool goes back on its way at every bottom before it comes out.
     """
     if facing:
-        return [_exchanged(one) for one in groove_pecks(start[::-1], end[::-1], peck_mm, step_mm, lift_mm)]
+        turned = groove_pecks(start[::-1], end[::-1], peck_mm, step_mm, lift_mm, aside_mm=aside_mm)
+        return [_exchanged(one) for one in turned]
     way = _Way(start)
     for z in _places(start[0], end[0], step_mm):
         way.rapid(z=z)
@@ -178,6 +250,8 @@ def groove_pecks(
             way.rapid(r=bottom - down * lift_mm)
             bottom += down * peck_mm
         way.feed(r=end[1])
+        if aside_mm:
+            way.feed(z=z + math.copysign(aside_mm, start[0] - end[0]))
         way.rapid(r=start[1])
     way.rapid(*start)
     return way.made
@@ -195,11 +269,18 @@ def thread_depths(
 
 
 def thread_passes(
-    start: Point, end: Point, height_mm: float, depths: Sequence[float], flank_deg: float, pull_out_mm: float
+    start: Point,
+    end: Point,
+    height_mm: float,
+    depths: Sequence[float],
+    flank_deg: float,
+    pull_out_mm: float,
+    taper: float = 0.0,
 ) -> list[Made]:
     """All passes of a thread whose root is at the end's radius, along one flank.
 
-    ``flank_deg`` 0 goes straight in; over ``pull_out_mm`` before its end the tool comes out at 45 degrees.
+    ``flank_deg`` 0 goes straight in; over ``pull_out_mm`` before its end the tool comes out at 45 degrees. ``taper`` is
+    by how much the thread begins farther out than it ends, on radius.
     """
     way = _Way(start)
     out = 1.0 if start[1] > end[1] else -1.0
@@ -208,7 +289,7 @@ def thread_passes(
     for depth in depths:
         r = end[1] + out * (height_mm - depth)
         way.rapid(z=start[0] - toward * (depth - depths[0]) * slope)
-        way.rapid(r=r)
+        way.rapid(r=r + taper)
         way.thread(end[0] + toward * pull_out_mm, r)
         if pull_out_mm > 0:
             way.thread(end[0], r + out * pull_out_mm)

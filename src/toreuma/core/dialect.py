@@ -1,110 +1,77 @@
 """What the words of a control mean: data that writer and reader both obey, and all they share."""
 
+import re
+from collections.abc import Mapping
+from difflib import get_close_matches
 from string import Formatter
 from typing import Literal
 
 from pydantic import Field, model_validator
 
+from toreuma.core.meanings import MEANINGS, NEEDED, OF_THE_MACHINE
 from toreuma.core.model.steps import FT_MM, Steps
-from toreuma.core.value import Identifier, Name, Value
+from toreuma.core.value import Identifier, Name, Positive, Value
 
-__all__ = ["CODE_NAMES", "Dialect"]
+__all__ = ["Dialect", "PowerOn", "short"]
 
-CODE_NAMES = frozenset(
-    [
-        "rapid",
-        "line",
-        "thread",
-        "arc_clockwise",
-        "arc_counter_clockwise",
-        "dwell",
-        "catcher_out",
-        "catcher_in",
-        "pick_off_hold",
-        "pick_off_away",
-        "centre_in",
-        "centre_out",
-        "unclamp",
-        "clamp_work",
-        "call",
-        "return",
-        "tap_cycle",
-        "peck_cycle",
-        "thread_cycle",
-        "turn_cycle",
-        "face_cycle",
-        "rough_cycle",
-        "rough_face_cycle",
-        "pattern_cycle",
-        "finish_cycle",
-        "face_peck_cycle",
-        "groove_cycle",
-        "whole_thread_cycle",
-        "cycle_off",
-        "plane",
-        "inch",
-        "mm",
-        "reference",
-        "compensation_off",
-        "clamp",
-        "work_offset",
-        "surface_speed",
-        "fixed_speed",
-        "feed_per_minute",
-        "feed_per_rev",
-        "stop",
-        "optional_stop",
-        "spindle_forward",
-        "spindle_reverse",
-        "spindle_stop",
-        "coolant_on",
-        "coolant_off",
-        "end",
-        "c_axis_on",
-        "c_axis_off",
-        "brake_on",
-        "brake_off",
-        "live_forward",
-        "live_reverse",
-        "live_stop",
-        "polar_on",
-        "polar_off",
-        "main_spindle",
-        "second_spindle",
-        "second_offset",
-        "set_datum",
-        "second_open",
-        "second_close",
-        "air_blast",
-        "sync",
-        "sync_off",
-        "phase",
-        "push_limit",
-        "closed_asked",
-        "part_asked",
-        "part_out",
-        "speed_shared",
-    ]
-)
-
-
+CODE = re.compile(r"[GM]\d{1,4}(\.\d)?", re.I)
 SPEED_WORDS = ("clamp_rpm", "surface", "fixed_rpm", "live_rpm")
 
 
+def short(word: str) -> str:
+    """G01, G1 and g1 are the same word."""
+    return word[0].upper() + f"{float(word[1:]):g}"
+
+
+class PowerOn(Value):
+    """What a control takes for granted until the program says otherwise."""
+
+    units: Literal["unsaid", "mm", "inch"] = "unsaid"
+    feed: Literal["unsaid", "turn", "minute"] = "unsaid"
+    speed: Literal["unsaid", "fixed", "surface"] = "unsaid"
+
+
 class Dialect(Value):
-    """One control's way of writing. ``codes`` names each G and M word by what it does."""
+    """One control's way of writing. ``codes`` has a G or M word for what it does, ``also`` further words for the same
+    things; what a thing is called stands in `toreuma.core.meanings`."""
 
     id: Identifier
     name: Name
     source: Name = ""
     file_suffix: str = ".nc"
     comment: tuple[str, str] = ("(", ")")
+    comment_to_end: str = Field(default=";", max_length=2, description="Opens a comment that ends with the line")
+    tape_marks: bool = Field(default=True, description="A % opens and closes a tape")
     section: str = Field(description="Comment that opens an operation, with {number} and {name}")
     x_is_diameter: bool = True
     whole_numbers: Literal["unsaid", "units", "steps"] = Field(
         default="unsaid", description="What a place without a point means: the unit, its smallest step, or not known"
     )
+    power_on: PowerOn = Field(default_factory=lambda: PowerOn(), description="What is in force before it is said")
+    tool_number: Literal["station and offset", "station"] = Field(
+        default="station and offset",
+        description="What T says: both, its last two digits the offset; or the station, with the offset behind D",
+    )
+    relative: tuple[str, str] = Field(
+        default=("U", "W"), description="Letters of ways along X and Z from where the tool is; empty: none"
+    )
+    drill_above: Literal["way", "place"] = Field(
+        default="way", description="R of a drilling cycle: how far from the start, or the place"
+    )
+    corners: Literal["comma", "plain", "unsaid"] = Field(
+        default="unsaid", description="Chamfers, roundings and angles in a line: behind a comma only, or C, R, A plain"
+    )
+    arc_centre: Literal["way", "place"] = Field(default="way", description="I and K: from the arc's start, or places")
+    dwell_s: dict[Literal["P", "X", "U", "F"], Positive] = Field(
+        default={"P": 0.001, "X": 1.0, "U": 1.0}, description="Seconds that one of each word of a dwell stands for"
+    )
     decimals: dict[Literal["mm", "inch"], int]
+    smallest: dict[Literal["mm", "inch"], int] = Field(
+        default={"mm": 3, "inch": 4}, description="Decimals of the smallest step that numbers without a point count"
+    )
+    cycles_count_steps: bool = Field(
+        default=True, description="P, Q and D of cycles count smallest steps where they have no point"
+    )
     feed_decimals: dict[Literal["mm", "inch"], int]
     minute_decimals: dict[Literal["mm", "inch"], int] = Field(
         default={"mm": 1, "inch": 3}, description="Of feeds a minute"
@@ -113,8 +80,16 @@ class Dialect(Value):
     line_step: int = Field(default=10, ge=0, description="Step of the block numbers; 0 writes none")
     tool_word: str
     tool_off_word: str = Field(description="Takes the tool's offset away")
+    pause: str = Field(default="{dwell} P{milliseconds}", description="Waits so many {seconds} or {milliseconds}")
+    set_second_datum: str = Field(
+        default="{set_datum} L2 P2 Z{place}", description="Puts the second spindle's datum to a {place}"
+    )
     loop: str = Field(description="Runs the program {number} so many {parts} times")
     codes: dict[str, str]
+    also: dict[str, str] = Field(default={}, description="Further words, and what each means")
+    home: tuple[str, ...] = Field(
+        default=("{reference} U0", "{reference} W0"), description="Back to the reference point"
+    )
     start: tuple[str, ...]
     tool: tuple[str, ...]
     tool_fixed: tuple[str, ...] = Field(description="In place of ``tool`` where the spindle keeps one speed")
@@ -138,19 +113,43 @@ class Dialect(Value):
             feed_mm_min=10.0 ** -self.minute_decimals[units] * (25.4 if inch else 1.0),
         )
 
+    def vocabulary(self, machine: Mapping[str, str] | None = None) -> dict[str, str]:
+        """What each word means, the word written shortest: ``{"G0": "rapid"}``.
+
+        ``machine`` has the machine's own words and comes before the dialect. Where it is None no machine is known, and
+        words that only its builder gives a meaning have none.
+        """
+        every = {**{short(word): name for name, word in self.codes.items()},
+                 **{short(word): name for word, name in self.also.items()}}  # fmt: skip
+        if machine is None:
+            return {word: name for word, name in every.items() if name not in OF_THE_MACHINE}
+        return every | {short(word): name for word, name in machine.items()}
+
+    def has(self, name: str) -> bool:
+        """Whether there is a word for something."""
+        return name in self.codes
+
     @model_validator(mode="after")
     def _complete(self) -> "Dialect":
-        missing = sorted(CODE_NAMES - set(self.codes))
+        missing = sorted(NEEDED - set(self.codes))
         if missing:
             raise ValueError(f"the dialect has no code for {missing[0]}")
+        for name in (*self.codes, *self.also.values()):
+            if name not in MEANINGS:
+                near = ", ".join(get_close_matches(name, MEANINGS, 3, 0.5))
+                raise ValueError(f"nothing is called '{name[:40]}'" + (f"; near are {near}" if near else ""))
+        for word in (*self.codes.values(), *self.also):
+            if not CODE.fullmatch(word):
+                raise ValueError(f"'{word[:20]}' is no G or M word")
         return self
 
     @model_validator(mode="after")
     def _templates_can_be_filled(self) -> "Dialect":
-        whole = ("start", "end", "tool", "tool_fixed", "tool_stopped", "tool_shared", "tool_driven", "after_tool",
-                 "after_driven")  # fmt: skip
+        whole = ("home", "start", "end", "tool", "tool_fixed", "tool_stopped", "tool_shared", "tool_driven",
+                 "after_tool", "after_driven")  # fmt: skip
         words = {"units", "tool_word", "tool_off_word", "x", "z", *SPEED_WORDS, *self.codes}
         known = {**dict.fromkeys(whole, words), "loop": {"number", "parts", *self.codes},
+                 "pause": {"seconds", "milliseconds", *self.codes}, "set_second_datum": {"place", *self.codes},
                  "section": {"number", "name"}, "tool_word": {"station"}, "tool_off_word": {"station"}}  # fmt: skip
         for field, allowed in known.items():
             value = getattr(self, field)
@@ -169,6 +168,6 @@ def _check_template(field: str, template: str, allowed: set[str]) -> None:
         if name is None:
             continue
         if name not in allowed:
-            raise ValueError(f"{field} asks for {{{name[:40]}}}; known are {', '.join(sorted(allowed - CODE_NAMES))}")
+            raise ValueError(f"{field} asks for {{{name[:40]}}}; known are {', '.join(sorted(allowed - MEANINGS))}")
         if conversion or style not in ("", "d", "02d", "03d", "04d"):
             raise ValueError(f"{field}: {{{name}}} is written plain or as :02d")

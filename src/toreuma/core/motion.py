@@ -63,7 +63,8 @@ class Motion:
     that the spindle has made when they begin. An ``event`` is no move: hold or centre move, ``dwell_s`` passes.
     ``line`` counts lines of program text from 1; 0 before there is text. ``station`` is the tool's. ``driven`` is set
     where the tool turns and the work does not. ``second``: it is made at the second spindle, in its own places.
-    ``shared``: the speed of the spindle is another channel's to command.
+    ``shared``: the speed of the spindle is another channel's to command. ``datum``: counted from another than the
+    first one.
     """
 
     segment: Segment
@@ -81,6 +82,7 @@ class Motion:
     driven: Driven | None = None
     second: bool = False
     shared: bool = False
+    datum: str = ""
 
     @property
     def turns(self) -> float:

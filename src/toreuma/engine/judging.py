@@ -69,7 +69,8 @@ def prove_whole(
 def _program(planned: Plan, language: Dialect, text: str | None, memo: Memo | None) -> Program:
     if text is None and not any(one.motions for one in planned.operations):
         return Program(text="", motions=(), sections=(), findings=())
-    return read(text if text is not None else post(planned, language).text, language, planned.scene.reference, memo)
+    text = text if text is not None else post(planned, language).text
+    return read(text, language, planned.scene.reference, memo, machine=planned.job.machine.words)
 
 
 def verdict_of_sides(plans: Sequence[Plan], made: Sequence[SideMade], more: Sequence[Finding] = ()) -> Verdict:

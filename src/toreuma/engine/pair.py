@@ -96,7 +96,8 @@ def read_channels(job: Job, sides: Sequence[Plan], texts: Mapping[int, str], dia
     programs, line = {}, 1
     for channel, text in texts.items():
         here, there = (references(side)[channel] for side in (sides[0], sides[-1]))
-        programs[channel] = read(text, dialect, here, second_reference=there, first_line=line)
+        words = job.machine.words
+        programs[channel] = read(text, dialect, here, second_reference=there, first_line=line, machine=words)
         line += len(text.splitlines())
     return together(programs, job.machine)
 

@@ -18,7 +18,8 @@ __all__ = ["prove_plan", "prove_read"]
 
 def prove_plan(plan: Plan, language: Dialect, text: str | None = None, check: Check = never_cancel) -> Proof:
     """Write a plan (or take other program text for it), read that back and prove it, with nothing remembered."""
-    program = read(text if text is not None else post(plan, language).text, language, plan.scene.reference)
+    text = text if text is not None else post(plan, language).text
+    program = read(text, language, plan.scene.reference, machine=plan.job.machine.words)
     return prove_read(plan, program, check)
 
 

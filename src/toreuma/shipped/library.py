@@ -59,7 +59,15 @@ def dialect(name: str) -> Dialect:
     """A control's way of writing. Raises `ProgramError`."""
     if name not in dialect_names():
         raise ProgramError(f"dialect {name}", "there is no such dialect", f"choose from {', '.join(dialect_names())}")
-    return Dialect.model_validate(shipped_json("dialects", f"{name}.json"))
+    return Dialect.model_validate(_with_base(shipped_json("dialects", f"{name}.json")))
+
+
+def _with_base(data: dict[str, Any]) -> dict[str, Any]:
+    """What a dialect says, over what the one it is based on says."""
+    if "based_on" not in data:
+        return data
+    base = _with_base(shipped_json("dialects", f"{data['based_on']}.json"))
+    return base | {key: value for key, value in data.items() if key != "based_on"}
 
 
 @cache

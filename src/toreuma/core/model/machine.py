@@ -55,6 +55,9 @@ class Machine(Value):
     catcher: bool = Field(default=False, description="Catches parts that are cut off")
     coolant: Literal["flood", "none", "mist"] = Field(default="flood", description="What the machine brings")
     dialect: Identifier = Field(default="system-a", description="How its control wants programs written")
+    words: dict[str, str] = Field(
+        default={}, description="What its builder's G and M words mean, where that differs from the dialect"
+    )
     per_h: Positive | None = Field(default=None, description="Cost of an hour, in the shop's currency")
 
     @model_validator(mode="before")

@@ -92,8 +92,7 @@ class _ChannelWriter(Writer):
         codes = self._dialect.codes
         if side != self._spindle:
             self._spindle = side
-            self._block(f"{codes['reference']} U0")
-            self._block(f"{codes['reference']} W0")
+            self._home()
             self._block(codes["second_spindle" if side else "main_spindle"])
             self._block(codes["second_offset" if side else "work_offset"])
 
@@ -138,8 +137,7 @@ class _ChannelWriter(Writer):
         if act.code in PLAIN:
             self._block(codes[PLAIN[act.code]])
         elif act.code == "park":
-            self._block(f"{codes['reference']} U0")
-            self._block(f"{codes['reference']} W0")
+            self._home()
             self._block(codes["spindle_stop"])
         elif act.code == "unload":
             self._at(1)
@@ -162,11 +160,11 @@ class _ChannelWriter(Writer):
             place = self._length(self._taken.jaw_face_z + self._drawn)
             self._block(f"{codes['line']} {axis}{place} {feed}")
         elif act.code == "settle":
-            self._block(f"{codes['dwell']} P{round(1000 * settings.dwell_s)}")
+            self._pause(settings.dwell_s)
         elif act.code == "retreat":
             self._block(f"{codes['rapid']} {axis}{self._length(self._taken.jaw_face_z + self._taken.back_mm)}")
             datum = self._length(self._taken.datum_mm)
-            self._block(f"{codes['set_datum']} P2 Z{datum}")
+            self._block(self._dialect.set_second_datum.format(**codes, place=datum))
         self._move = ""
 
     @property

@@ -125,7 +125,7 @@ class Writer(DrivenWords):
         out, back = self._taken_words(planned)
         if out:
             self._block(self._dialect.codes[out])
-        cycles = {cycle.first: cycle for cycle in planned.cuts.cycles}
+        cycles = {cycle.first: cycle for cycle in planned.cuts.cycles if self._dialect.has(cycle.name)}
         covered = start
         for index, motion in enumerate(planned.motions[start:end], start):
             if index in cycles:
@@ -187,7 +187,16 @@ class Writer(DrivenWords):
         if motion.event:
             self._block(codes["clamp_work" if motion.event == "clamp" else motion.event])
         if motion.dwell_s > 0:
-            self._block(f"{codes['dwell']} P{round(1000 * motion.dwell_s)}")
+            self._pause(motion.dwell_s)
+
+    def _pause(self, seconds: float) -> None:
+        thousandths = round(1000 * seconds)
+        words = {"milliseconds": str(thousandths), "seconds": self._number_text(thousandths / 1000, 3)}
+        self._block(self._dialect.pause.format(**self._dialect.codes, **words))
+
+    def _home(self) -> None:
+        """To the reference point, one axis after the other."""
+        self._blocks(self._dialect.home)
 
     def _motion(self, motion: Motion) -> None:
         if motion.driven is not None:
@@ -237,11 +246,12 @@ class Writer(DrivenWords):
             self._contours[operation] = (first, first + (len(contour) - 1) * self._step)
         numbers = self._contours.get(cycle.contour_of or operation, (0, 0))
         for block in cycle.blocks:
-            self._block(" ".join([codes[cycle.name], *(self._cycle_word(word, numbers) for word in block)]))
+            written = (self._cycle_word(word, numbers, motions[cycle.first].start[0]) for word in block)
+            self._block(" ".join([codes[cycle.name], *written]))
         for number, words in enumerate(contour):
             marked = not self._dialect.line_step and number in (0, len(contour) - 1)
             self._block(words, number=first + number if marked else None)
-        if cycle.ends:
+        if cycle.ends and self._dialect.has("cycle_off"):
             self._block(codes["cycle_off"])
         self._feed = self._move = ""
         after = motions[cycle.first + cycle.count - 1].end
@@ -251,7 +261,7 @@ class Writer(DrivenWords):
     def _step(self) -> int:
         return self._dialect.line_step or 1
 
-    def _cycle_word(self, word: Word, contour: tuple[int, int]) -> str:
+    def _cycle_word(self, word: Word, contour: tuple[int, int], start_z: float) -> str:
         number, scale = word.number, self._scale
         double = 2 if self._dialect.x_is_diameter else 1
         text = {
@@ -259,7 +269,8 @@ class Writer(DrivenWords):
             "z": lambda: self._z_word(number)[1:],
             "across": lambda: self._number_text(number * double * scale, self._places),
             "length": lambda: self._number_text(number * scale, self._places),
-            "fine": lambda: str(round(number * scale * 10**self._places)),
+            "above": lambda: self._above(number, start_z),
+            "fine": lambda: self._fine_text(number * scale),
             "count": lambda: f"{number:.0f}",
             "padded": lambda: f"{number:06.0f}",
             "feed": lambda: self._number_text(number * scale, self._dialect.feed_decimals[self._units]),
@@ -267,6 +278,18 @@ class Writer(DrivenWords):
             "last": lambda: str(contour[1]),
         }[word.how]()
         return f"{word.letter}{text}"
+
+    def _fine_text(self, number: float) -> str:
+        """A number of the words that count smallest steps."""
+        if not self._dialect.cycles_count_steps:
+            return self._number_text(number, self._places)
+        return str(round(number * 10 ** self._dialect.smallest[self._units]))
+
+    def _above(self, z: float, start_z: float) -> str:
+        """Where a drilling cycle begins to feed: its place, or how far that is from where the cycle begins."""
+        if self._dialect.drill_above == "place":
+            return self._z_word(z)[1:]
+        return self._number_text((z - start_z) * self._scale, self._places)
 
     def _contour_blocks(self, contour: tuple[Segment, ...]) -> list[str]:
         """The first goes to the contour's start along one axis; the others follow it."""

@@ -1,28 +1,31 @@
 """Travel, and the cycles that make many moves of one or two blocks."""
 
 from toreuma.core.control_cycles import Made
-from toreuma.core.geometry.elements import Line, Point, Segment
-from toreuma.core.motion import PECK_BACK_OFF_MM, peck_bottoms
-from toreuma.core.read.cycles import BOXES, FOLLOWING, MOST_PASSES, MULTIPLE, CycleError, Words
-from toreuma.core.read.moves import Moves
-from toreuma.core.read.state import normal
+from toreuma.core.geometry.elements import Line, Point
+from toreuma.core.read.cycles import BOXES, FOLLOWING, MULTIPLE, CycleError, Words
+from toreuma.core.read.drilling import Drilling
+from toreuma.core.read.moves import Collected
 from toreuma.core.read.words import Block
 
 __all__ = ["Cycling"]
 
-ANYWHERE = frozenset("ONGMTSFXZUW")
-"""Letters that mean something in every block that leads somewhere."""
-
-SHAPES = {"arc_clockwise": "IKR", "arc_counter_clockwise": "IKR", "tap_cycle": "R", "peck_cycle": "RQ"}
-"""Letters that shape a move, by the move; cycles of four corners have a taper."""
+CONTOUR_MOVES = ("rapid", "line", "arc_clockwise", "arc_counter_clockwise")
+STEERING = ("call", "return", "end", "macro", *MULTIPLE, *BOXES)
 
 
-class Cycling(Moves):
+class Cycling(Drilling):
     """Follows what a block with a place asks for."""
 
     _blocks: list[Block]
     _next: int
     _numbers: list[tuple[int, int] | None]
+
+    def block(self, block: Block) -> None:
+        raise NotImplementedError
+
+    def _numbered(self, number: float | None) -> int | None:
+        """Where in the program that runs a block number stands."""
+        raise NotImplementedError
 
     def _travel(self, block: Block) -> None:
         state = self._state
@@ -34,7 +37,7 @@ class Cycling(Moves):
                 "the program moves before it says inch or millimetre",
                 "millimetres were assumed",
             )
-        if state.datum and (state.datum == "second_offset") is not state.second:
+        if not self._somewhere and state.datum and (state.datum != "work_offset") is not state.second:
             self._once(
                 "error",
                 "datum.other",
@@ -43,89 +46,115 @@ class Cycling(Moves):
                 "every place is counted from somewhere else",
                 key=f"datum{state.section}",
             )
-        target, last = self._target(block), block.said.last
-        self._all_used(block)
-        if "C" in last and not state.polar:
+        last = block.said.last
+        if "C" in last and not state.polar and (state.held_at_angle or not self._corner_letter(block)):
+            self._used.add("C")
             self._index(last["C"], block)
-        if state.held_at_angle and (state.live_rpm or "Y" in last):
-            self._driven(target, block)
-            return
+            further = ("X", "Z", "Y", "A", *self._dialect.relative)
+            if not any(letter in last for letter in further) and not state.move.endswith("_cycle"):
+                return
         if state.move == "":
             self._say("error", "program.move", block.line, "a place without a move word", "it was left out")
             return
+        if state.move in BOXES:
+            self._box(block)
+            return
+        if state.move.endswith("_cycle"):
+            self._drill(block)
+            return
+        target = self._target(block)
+        self._used |= {"X", "Z", *self._dialect.relative} & last.keys()
+        if state.held_at_angle and (state.live_rpm or "Y" in last):
+            self._driven(target, block)
+            return
+        self._plainly(target, block)
+
+    def _corner_letter(self, block: Block) -> bool:
+        """Whether a C without a comma is a chamfer."""
+        return self._state.move == "line" and self._dialect.corners != "comma"
+
+    def _plainly(self, target: Point, block: Block) -> None:
+        """A rapid, a line, an arc or a thread to a place."""
+        state = self._state
         if state.move == "rapid":
+            self._corner_left(block.line)
             self._add(Line(state.at, target), None, block)
             return
         feed = self._feed_in_force(block)
-        if state.move.endswith("_cycle"):
-            self._cycle(target, feed, block)
+        if state.move in ("thread", "changing_lead"):
+            self._corner_left(block.line)
+            self._thread_word(target, feed, block)
             return
-        if state.move == "thread":
-            self._thread(target, feed, block)
-            return
-        segment: Segment = Line(state.at, target)
         if state.move.startswith("arc"):
-            segment = self._arc(target, block) or segment
-        self._add(segment, feed, block)
-
-    def _all_used(self, block: Block) -> None:
-        """Words that do nothing with this move were meant for another one."""
-        state, last = self._state, block.said.last
-        if ANYWHERE.issuperset(last):
+            self._add(self._arc(target, block) or Line(state.at, target), feed, block)
+            self._corner = self._break_asked(block) if ",R" in block.said.last or ",C" in block.said.last else None
             return
-        shapes = "R" if state.move in BOXES else SHAPES.get(state.move, "")
-        beside = "CY" if state.held_at_angle or state.polar else "C"
-        more = [letter for letter in last if letter not in ANYWHERE and letter not in shapes + beside]
-        if more:
-            self._unused(more[0], block)
+        end = self._by_angle(target, self._angle_asked(block), block)
+        if end is None:
+            if self._angle_open is not None and self._angle_open[1] is block:
+                self._used |= {",R", ",C", "R", "C"} & block.said.last.keys()
+            return
+        self._add(Line(state.at, end), feed, block)
+        self._corner = self._break_asked(block)
 
     def _unused(self, letter: str, block: Block) -> None:
         what = f"{letter}{block.value(letter):g} does nothing in this block"
         why = "it was meant for another move, or another control takes it as a corner or a cycle"
         self._say("error", "program.unused", block.line, what, why)
 
-    def _cycle(self, target: Point, feed: float, block: Block) -> None:
-        """The moves a control makes from one block: tapping, pecking, one pass of a thread."""
-        state, start = self._state, self._state.at
-        back = block.value("R")
-        back_z = start[0] if back is None else back * state.scale
-        if state.move in BOXES:
-            if back is not None or "G" in block.said.last:
-                state.taper = (back or 0.0) * state.scale
-            self._made(BOXES[state.move](start, *target, state.taper), feed, block)
+    def _box(self, block: Block) -> None:
+        """A pass of four corners; what a block leaves out stays as it was in the pass before."""
+        state, kept, said = self._state, self._state.cycle, block.said.last
+        (along_x, along_z) = self._dialect.relative
+        z, r = self._target(block)
+        if "Z" in said or (along_z and along_z in said):
+            kept["z"] = z
+        if "X" in said or (along_x and along_x in said):
+            kept["r"] = r
+        self._used |= {"X", "Z", along_x, along_z} & said.keys()
+        if "z" not in kept or "r" not in kept:
+            self._say(
+                "error",
+                "cycle.words",
+                block.line,
+                "a pass of a cycle needs both X and Z the first time",
+                "where it ends is not said",
+            )
             return
-        self._add(Line(start, (back_z, start[1])), None, block)
-        if state.move == "tap_cycle":
-            self._thread((target[0], start[1]), feed, block)
-            self._thread((back_z, start[1]), feed, block)
-            return
-        peck = (
-            (block.value("Q") or 0.0) * state.scale / 10 ** self._dialect.decimals["inch" if state.scale != 1 else "mm"]
-        )
-        if peck > 0 and (back_z - target[0]) / peck > MOST_PASSES:
-            what = f"it would peck more than {MOST_PASSES} times"
-            self._say("error", "cycle.words", block.line, what, "the control would stand there for hours")
-            return
-        for bottom in peck_bottoms(back_z, target[0], peck):
-            if state.at[0] < back_z:
-                above = state.at[0] + PECK_BACK_OFF_MM
-                self._add(Line(state.at, (back_z, start[1])), None, block)
-                self._add(Line(state.at, (above, start[1])), None, block)
-            self._add(Line(state.at, (bottom, start[1])), feed, block)
-        self._add(Line(state.at, (back_z, start[1])), None, block)
+        taper = self._take(block, "R")
+        if taper is None:
+            taper = self._take(block, "K" if state.move == "face_cycle" else "I")
+        if taper is not None or any(self._named(*word) == state.move for word in block.words if word[0] == "G"):
+            state.taper = (taper or 0.0) * state.scale
+        if state.move == "thread_cycle" and (angle := self._take(block, "Q")) is not None:
+            state.turn = angle / 1000 / 360 % 1.0
+        if state.side:
+            self._once(
+                "error",
+                "side.cycle",
+                block.line,
+                "compensation within a cycle of one pass is not read",
+                "the pass was taken as it is written",
+                key="side box",
+            )
+        self._made(BOXES[state.move](state.at, kept["z"], kept["r"], state.taper), self._feed_in_force(block), block)
 
     def _multiple(self, name: str, block: Block) -> None:
         """A cycle of its own blocks: the first of two is kept, the last one makes the moves."""
         follows = name in FOLLOWING
-        last = any(block.value(letter) is not None for letter in ("PQ" if follows else "XZUW"))
+        relative = tuple(one for one in self._dialect.relative if one)
+        last = any(block.value(letter) is not None for letter in ("PQ" if follows else ("X", "Z", *relative)))
+        self._corner_left(block.line)
         if not last:
             self._state.firsts[name] = block
+            self._used |= {"U", "W", "R", "P", "Q"} & block.said.last.keys()
             return
         state, feed = self._state, self._feed_in_force(block)
         across = state.scale / 2 if self._dialect.x_is_diameter else state.scale
-        fine = state.scale / 10 ** self._dialect.decimals["inch" if state.scale != 1 else "mm"]
+        fine = state.scale * self._fine
+        self._used |= {"X", "Z", "P", "Q", "U", "W"} & block.said.last.keys()
         try:
-            contour = self._contour(block, skip=name != "finish_cycle") if follows else ()
+            pieces, pockets = self._contour(block, skip=name != "finish_cycle") if follows else ([], False)
             target = state.at if follows else self._target(block)
             words = Words(
                 first=state.firsts.get(name),
@@ -136,44 +165,97 @@ class Cycling(Moves):
                 across=across,
                 fine=fine,
                 feed=feed,
-                contour=contour,
+                contour=tuple(one.segment for one in pieces),
+                pockets=pockets,
+                used=self._used,
             )
-            self._made(MULTIPLE[name](words), feed, block)
+            made = MULTIPLE[name](words)
         except CycleError as error:
             self._say("error", "cycle.words", block.line, str(error), "the control stops, or cuts what nobody meant")
+            return
+        if name == "finish_cycle":
+            self._finished(made, pieces, feed, block)
+        else:
+            self._roughed(made, feed, block)
 
-    def _contour(self, block: Block, skip: bool) -> tuple[Segment, ...]:
-        """What stands between two block numbers, from where the tool is. ``skip``: the program goes on behind it."""
+    def _roughed(self, made: list[Made], feed: float, block: Block) -> None:
+        """Roughing goes along its passes as they are, whatever compensation says."""
+        side, begin = self._state.side, self._side_from
+        if side:
+            self._once(
+                "warning",
+                "side.rough",
+                block.line,
+                "compensation does nothing while a cycle roughs",
+                "the allowance has to cover it",
+                key="side rough",
+            )
+            self._off_contour()
+        self._made(made, feed, block)
+        if side:
+            self._side_from = len(self._motions) if begin is not None else None
+
+    def _finished(self, made: list[Made], pieces: list[Collected], feed: float, block: Block) -> None:
+        """Once along the contour, each piece at the feed and speed said within it, beside it where it says so."""
+        state = self._state
+        own = {one.segment: one for one in pieces}
+        side = next((one.side for one in pieces if one.side), "")
+        begins = bool(side) and not state.side
+        if begins:
+            self._side_word(side, block)
+        speed, before = state.speed, state.side
+        back = max((n for n, one in enumerate(made) if one.how != "rapid"), default=-1) + 1
+        for n, one in enumerate(made):
+            if n == back and before:
+                self._side_word("off", block)
+            piece = own.get(one.segment)
+            state.speed = piece.speed if piece is not None and piece.speed else state.speed
+            each = piece.feed if piece is not None and piece.feed is not None else feed
+            self._add(one.segment, None if one.how == "rapid" else each, block)
+        state.speed = speed
+        if before and not begins:
+            self._leaving = False
+            self._side_word(before, block)
+
+    def _contour(self, block: Block, skip: bool) -> tuple[list[Collected], bool]:
+        """What stands between two block numbers, from where the tool is, and whether it may fall and rise.
+
+        ``skip``: the program goes on behind it.
+        """
         first, last = block.value("P"), block.value("Q")
-        at = {one.value("N"): index for index, one in enumerate(self._blocks) if one.value("N") is not None}
-        begin, end = at.get(first), at.get(last)
+        begin, end = self._numbered(first), self._numbered(last)
         if begin is None or end is None or end < begin:
             raise CycleError(f"the blocks N{first or 0:.0f} to N{last or 0:.0f} of its contour are not there")
-        state = self._state
-        kept = state.at, state.move
-        segments: list[Segment] = []
-        for index in range(begin, end + 1):
-            one = self._blocks[index]
-            said = {self._names.get(normal(f"G{number:g}"), "") for letter, number in one.words if letter == "G"}
-            if index == begin and not said & {"rapid", "line"}:
-                raise CycleError(f"the block N{first or 0:.0f}, where its contour begins, says no move of its own")
-            for letter, number in one.words:
-                name = self._names.get(normal(f"{letter}{number:g}"), "") if letter == "G" else ""
-                state.move = name if name in ("rapid", "line", "arc_clockwise", "arc_counter_clockwise") else state.move
-            target = self._target(one)
-            if index > begin and target != state.at:
-                arc = self._arc(target, one) if state.move.startswith("arc") else None
-                segments.append(arc or Line(state.at, target))
-            state.at = target
-        state.at, state.move = kept
-        if not segments:
+        kept, used, goes_on = self._state, self._used, self._next
+        self._state, self._collected = self._state.copy(), []
+        self._state.warned = kept.warned
+        self._state.side = ""
+        gathered = self._collected
+        try:
+            for index in range(begin, end + 1):
+                one = self._blocks[index]
+                names = {self._named(*word) for word in one.words if word[0] in "GM"}
+                if index == begin and not names & {"rapid", "line"}:
+                    raise CycleError(f"the block N{first or 0:.0f}, where its contour begins, says no move of its own")
+                if one.said.steers is not None or names & set(STEERING):
+                    raise CycleError(f"line {one.line}, within its contour, steers the program")
+                self.block(one)
+                if index == begin:
+                    ahead, letters = len(gathered), one.said.last
+            self._corner_left(block.line)
+        finally:
+            self._state, self._used, self._next, self._collected, self._steady = kept, used, goes_on, None, None
+            self._corner = self._angle_open = None
+        pieces = gathered[ahead:]
+        if not pieces:
             raise CycleError("its contour is empty")
+        (along_x, along_z) = self._dialect.relative
+        both = ("X" in letters or along_x in letters) and ("Z" in letters or along_z in letters)
         if skip and begin >= self._next:
-            skipped = (one.value("N") for one in self._blocks[self._next : end + 1])
-            lines = (one.line for one in self._blocks[self._next : end + 1])
-            self._numbers += [(int(n), line) for n, line in zip(skipped, lines, strict=True) if n is not None]
             self._next = end + 1
-        return tuple(segments)
+        return pieces, both
+
+    _steady: object = None
 
     def _made(self, moves: list[Made], feed: float, block: Block) -> None:
         for one in moves:

@@ -2,12 +2,12 @@
 
 from dataclasses import replace
 
-from toreuma.core.geometry.elements import Line, Segment
+from toreuma.core.geometry.elements import Line, Point, Segment
 from toreuma.core.motion import STOPPED, Driven, Event, Motion, Spindle
 from toreuma.core.read.state import Mark, Reading
 from toreuma.core.read.words import Block
 
-__all__ = ["EVENTS", "HANDED", "LIVE", "Modes"]
+__all__ = ["EVENTS", "HANDED", "LIVE", "MOVES", "WITHOUT_EFFECT", "Modes"]
 
 EVENTS: dict[str, Event] = {
     "unclamp": "unclamp",
@@ -30,55 +30,63 @@ LIVE = {"live_forward": 1.0, "live_reverse": -1.0}
 """Which way a driven tool turns."""
 
 
+MOVES = frozenset(
+    (
+        "rapid", "line", "arc_clockwise", "arc_counter_clockwise", "thread", "changing_lead", "tap_cycle",
+        "tap_side_cycle", "peck_cycle", "peck_side_cycle", "bore_cycle", "bore_side_cycle", "drill_cycle",
+        "dwell_drill_cycle", "thread_cycle", "turn_cycle", "face_cycle",
+    )
+)  # fmt: skip
+"""Words that say how to go, and stay in force."""
+
+WITHOUT_EFFECT = frozenset(
+    ("nothing", "exact", "exact_on", "through_on", "plane", "set_datum_end", "tool_change", "macro_off", "orient",
+     "rigid_tap", "local_shift", "set_datum", "clamp")
+)  # fmt: skip
+"""Words that change nothing of what stays in force, or are obeyed where the block leads."""
+
+NOT_CUT = {
+    "cylinder_on": "the work turned under a driven tool along its round",
+    "plane_across": "a plane across the axis",
+    "plane_along": "a plane beside the axis",
+    "macro_modal": "a program called again at every place",
+    "chamfer_on": "how a thread runs out",
+}
+"""What is read as a word and not as moves yet."""
+
+SPINDLE = ("spindle_forward", "spindle_reverse", "forward_coolant", "reverse_coolant")
+DATUM_WORDS = ("work_offset", "second_offset", "datum_3", "datum_4", "datum_5", "datum_6")
+
+
 class Modes(Reading):
     """Obeys words that change what is in force."""
 
     def _mode(self, name: str, block: Block) -> None:
         state = self._state
-        if name in (
-            "rapid",
-            "line",
-            "thread",
-            "tap_cycle",
-            "peck_cycle",
-            "thread_cycle",
-            "turn_cycle",
-            "face_cycle",
-            "arc_clockwise",
-            "arc_counter_clockwise",
-        ):
+        if name in MOVES:
+            if name != state.move:
+                state.cycle = {}
             state.move = name
         elif name in ("mm", "inch"):
             state.scale, state.units_set = (25.4 if name == "inch" else 1.0), True
+        elif name in ("absolute", "incremental"):
+            state.incremental = name == "incremental"
+        elif name in ("return_start", "return_near"):
+            state.near = name == "return_near"
         elif name in ("feed_per_minute", "feed_per_rev"):
             state.per_minute = name == "feed_per_minute"
         elif name in ("surface_speed", "fixed_speed"):
             state.surface = name == "surface_speed"
-            if state.surface and state.clamp is None:
-                self._say(
-                    "error",
-                    "speed.no_clamp",
-                    block.line,
-                    "constant surface speed without a speed clamp",
-                    "near the centre the spindle runs away and the jaws open",
-                )
-        elif name in ("spindle_forward", "spindle_reverse"):
-            state.running = True
-            self._turns(block, on=True)
-            if name == "spindle_reverse":
-                self._once(
-                    "error",
-                    "spindle.reverse",
-                    block.line,
-                    "the spindle runs in reverse",
-                    "the work comes against the backs of the edges: every tool of this machine cuts with it forward",
-                )
-        elif name == "clamp":
-            self._clamp(block)
-        elif name in ("work_offset", "second_offset"):
-            state.datum = name
+        elif name in SPINDLE:
+            self._spindle_word(name, block)
+        elif name in ("coolant_on", "mist_on", "coolant_off"):
+            state.coolant = name != "coolant_off"
+        elif name.startswith("compensation_"):
+            self._side_word(name.removeprefix("compensation_"), block)
+        elif name in DATUM_WORDS:
+            self._set_datum_in_force(name, block)
         elif name == "cycle_off":
-            state.move = ""
+            state.move, state.cycle = "", {}
         elif name == "speed_shared":
             state.shared, state.running = True, False
         elif name in HANDED:
@@ -86,15 +94,60 @@ class Modes(Reading):
         elif name == "live_stop":
             state.live_rpm = 0.0
         elif name in ("polar_on", "polar_off"):
-            state.polar = name == "polar_on"
-            if state.polar and not state.held_at_angle:
-                self._say(
-                    "error",
-                    "c_axis.off",
-                    block.line,
-                    "the work is to turn in step, and its axis of rotation is not engaged",
-                    "the control stops there",
-                )
+            self._polar_word(name, block)
+        elif name in NOT_CUT:
+            self._once(
+                "error",
+                "program.not_cut",
+                block.line,
+                f"{NOT_CUT[name]} is not read yet",
+                "what the tool does until it is switched off is not known",
+                key=name,
+            )
+
+    def _spindle_word(self, name: str, block: Block) -> None:
+        state = self._state
+        state.running, state.reverse = True, name.startswith(("spindle_reverse", "reverse"))
+        state.coolant = state.coolant or name.endswith("coolant")
+        self._turns(block, on=True)
+        if state.reverse:
+            self._once(
+                "error",
+                "spindle.reverse",
+                block.line,
+                "the spindle runs in reverse",
+                "the work comes against the backs of the edges: every tool of this machine cuts with it forward",
+            )
+
+    def _polar_word(self, name: str, block: Block) -> None:
+        state = self._state
+        state.polar = name == "polar_on"
+        if state.polar and not state.held_at_angle and not self._anyone:
+            self._say(
+                "error",
+                "c_axis.off",
+                block.line,
+                "the work is to turn in step, and its axis of rotation is not engaged",
+                "the control stops there",
+            )
+        if state.polar and self._anyone:
+            state.held_at_angle = True
+
+    def _side_word(self, side: str, block: Block) -> None:
+        """The nose goes beside the contour from the next move on, or on it again."""
+        raise NotImplementedError
+
+    def _set_datum_in_force(self, name: str, block: Block) -> None:
+        raise NotImplementedError
+
+    def _preset(self, block: Block) -> None:
+        raise NotImplementedError
+
+    def _shifted(self, what: str, by: Point) -> None:
+        raise NotImplementedError
+
+    def _add(self, segment: Segment, feed: float | None, block: Block) -> None:
+        raise NotImplementedError
 
     def _turns(self, block: Block, on: bool) -> None:
         """The spindle in hand begins to turn or stops; other channels may hold what it holds."""
@@ -112,22 +165,47 @@ class Modes(Reading):
                 state.second, state.at = second, (there[0] - (state.at[0] - here[0]), state.at[1])
                 state.running = False
             return
-        number = block.value("Z") if name == "set_datum" else block.value("P" if name == "push_limit" else "S")
-        scale = state.scale if name == "set_datum" else 1.0
-        self._marks.append(Mark(what=name, line=block.line, at=len(self._motions), number=(number or 0.0) * scale))
+        if name == "set_datum":
+            if not self._somewhere:  # the machine is known, and so is whether its datums may be written
+                number = (block.value("Z") or 0.0) * state.scale
+                self._marks.append(Mark(what=name, line=block.line, at=len(self._motions), number=number))
+            return
+        number = self._take(block, "P" if name == "push_limit" else "S") or 0.0
+        self._marks.append(Mark(what=name, line=block.line, at=len(self._motions), number=number))
+
+    @property
+    def _has_second(self) -> bool:
+        """Whether another spindle has places of its own."""
+        return self._second_reference is not self._reference
 
     def _clamp(self, block: Block) -> None:
-        speed = block.value("S")
-        if speed is None or any(block.value(letter) is not None for letter in "XZUW"):
+        """A clamp of the speed, a preset of the place, or both."""
+        speed = self._clamp_and_speed(block)[0]
+        if speed is not None:
+            self._used.add("S")
+            self._state.clamp = speed
+        if any(block.value(letter) is not None for letter in ("X", "Z", *self._dialect.relative) if letter):
+            self._preset(block)
+        elif speed is None:
             self._say(
                 "error",
                 "program.shift",
                 block.line,
-                "a coordinate shift is not read",
-                "every place after it would be uncertain",
+                "neither a speed nor a place stands with this word",
+                "it does nothing",
             )
-            return
-        self._state.clamp = speed
+
+    def _clamp_and_speed(self, block: Block) -> tuple[float | None, float | None]:
+        """The S that belongs to a clamp and the one that is a speed: each to the word before it."""
+        found: dict[bool, float] = {}
+        clamps = False
+        for letter, number in block.words:
+            if letter == "G":
+                name = self._named(letter, number)
+                clamps = name == "clamp" or (clamps and name not in ("surface_speed", "fixed_speed"))
+            elif letter == "S":
+                found[clamps] = number
+        return found.get(True), found.get(False)
 
     def _event(self, event: Event, block: Block) -> None:
         """The hold opens or closes, the centre comes or goes."""
@@ -162,97 +240,6 @@ class Modes(Reading):
         state = self._state
         return Driven(rpm=state.live_rpm, c_deg=state.c_deg, y=(state.y, state.y), polar=state.polar, turned_deg=turned)
 
-    def _live(self, names: list[str], rpm: float) -> None:
-        """The driven tool comes to speed."""
-        self._state.live_rpm = rpm * next(LIVE[name] for name in names if name in LIVE)
-
-    def _tool(self, number: int, block: Block) -> None:
-        station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
-        self._state.offset, self._state.offset_line = offset, block.line
-        self._state.station = station
-        self._state.shared = False
-        if offset != station and offset != 0:
-            self._say(
-                "error",
-                "tool.offset",
-                block.line,
-                f"station {station} is used with offset {offset}",
-                "the size of another tool would count, and every place of it be wrong by the difference",
-            )
-        self._state.feed = None
-        self._state.surface = None
-
-    def _speed(self, number: float, block: Block) -> None:
-        if self._state.surface is None:
-            self._say(
-                "error",
-                "speed.mode",
-                block.line,
-                "a speed without saying surface or spindle speed",
-                "it would be taken as whatever was in force",
-            )
-        self._state.speed = number
-
-    def _set_feed(self, number: float, block: Block) -> None:
-        if number <= 0:
-            self._say("error", "feed.zero", block.line, f"the feed is {number:g}", "the tool would stand and rub")
-            return
-        self._state.feed = number * self._state.scale
-
-    def _feed_in_force(self, block: Block) -> float:
-        state = self._state
-        if state.feed is None:
-            self._once(
-                "error",
-                "feed.missing",
-                block.line,
-                "a cutting move without a feed",
-                "a feed of 0.1 was assumed",
-                key=f"feed{state.section}",
-            )
-        if state.per_minute is None:
-            self._once(
-                "error",
-                "feed.mode",
-                block.line,
-                "the feed is neither per revolution nor per minute",
-                "per revolution was assumed",
-            )
-        if state.live_rpm and not state.held_at_angle:
-            self._once(
-                "error",
-                "c_axis.off",
-                block.line,
-                "a driven tool cuts while nothing holds the work at its angle",
-                "the cut turns the work away",
-                key=f"angle{state.section}",
-            )
-        slides = bool(state.per_minute) and not state.running and not state.held_at_angle  # a gripper, a stop, a probe
-        stands = not state.running or state.speed <= 0 or state.surface is None
-        if not state.live_rpm and not state.shared and not slides and stands:
-            self._once(
-                "error",
-                "spindle.stopped",
-                block.line,
-                "a cutting move with the spindle standing or no speed set",
-                "the edge breaks",
-                key=f"spindle{state.section}{state.station}",
-            )
-        if state.station and not state.offset:
-            self._once(
-                "error",
-                "tool.no_offset",
-                block.line,
-                f"station {state.station} cuts without its offset",
-                "the machine does not know where its edge is",
-                key=f"offset{state.section}{state.station}",
-            )
-        if state.station == 0:
-            self._once(
-                "error", "tool.none", block.line, "a cutting move before any tool is called", "what cuts is not known"
-            )
-        return state.feed or 0.1
-
     _turning: tuple[object, Spindle] = (), STOPPED
     """What is in force about the spindle, and what that makes of it: the same for most moves."""
 
@@ -274,4 +261,6 @@ class Modes(Reading):
         made = Motion(
             segment, feed, spindle, state.station, per_minute=per_minute, line=block.line, section=state.section
         )
-        return replace(made, second=state.second, shared=state.shared) if state.second or state.shared else made
+        if state.second or state.shared or state.datum not in ("", "work_offset"):
+            return replace(made, second=state.second, shared=state.shared, datum=state.datum)
+        return made

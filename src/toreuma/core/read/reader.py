@@ -2,6 +2,7 @@
 
 import re
 from collections import Counter
+from collections.abc import Mapping
 from dataclasses import replace
 
 from toreuma.core.dialect import Dialect
@@ -9,80 +10,114 @@ from toreuma.core.geometry.elements import Point
 from toreuma.core.memo import Memo
 from toreuma.core.motion import Spindle
 from toreuma.core.read.cycles import MULTIPLE
-from toreuma.core.read.cycling import Cycling
+from toreuma.core.read.expressions import ExpressionError
+from toreuma.core.read.flow import Flow
+from toreuma.core.read.language import other_language
 from toreuma.core.read.modes import EVENTS, LIVE
 from toreuma.core.read.remembered import REACHING, ReadStretch, stands_alone, stretch_key
-from toreuma.core.read.state import Mark, Program, Section, normal
+from toreuma.core.read.sense import suspicious
+from toreuma.core.read.state import Given, Mark, Program, Section
 from toreuma.core.read.words import MAX_LINES, Block, blocks_of
 
 __all__ = ["Program", "Section", "read"]
 
-LETTERS = "OXYZCUWRIKFSTPQL"
-"""Letters of words that are read; the second spindle's way comes with it."""
-
-PLAIN = frozenset("NXZUW")
-"""A block of nothing but these goes on with the move in force."""
-
 MOST_MARKS = 99
 MOST_BLOCKS, MOST_MOVES = 2_000_000, 2_000_000
-MOST_PARTS = 100_000
-MOST_CALLS = 4
-"""Programs that call each other deeper than this are none."""
+
+POINTED = re.compile(r"[XZUWR]\s*[+-]?\d*\.", re.I)
+
+BEFORE_MOVES = (
+    "clamp",
+    "set_datum",
+    "local_shift",
+    "machine_place",
+    "reference",
+    "second_reference",
+    "dwell",
+    "call",
+    "return",
+    "macro",
+)
+"""Words that say what the block's other words are for."""
 
 
 def read(
     text: str,
     dialect: Dialect,
-    reference: Point,
+    reference: Point | None,
     memo: Memo | None = None,
     *,
+    machine: Mapping[str, str] | None = None,
+    given: Given | None = None,
     second_reference: Point | None = None,
     first_line: int = 1,
+    watched: bool = False,
 ) -> Program:
-    """Read a program. ``reference`` is the turret's reference point (z, r) in mm, where the tool starts.
+    """Read a program. ``reference`` is the turret's reference point (z, r) in mm, where the tool starts; None where no
+    machine is known. ``machine`` has the words that only the machine's builder gives a meaning; None: no machine is
+    known, and such words are asked about. ``given`` is what somebody knows besides.
 
     Nothing raises: what cannot be understood becomes an error finding with its line. Operations whose text and
     start are the same as in a program read with the same ``memo`` before are not read again. ``second_reference`` is
-    where tools start as the second spindle sees it; lines are counted from ``first_line``.
+    where tools start as the second spindle sees it; lines are counted from ``first_line``; with ``watched`` every
+    change of what is in force is kept.
     """
     blocks = list(blocks_of(text, dialect, first_line))
-    reader = _Reader(dialect, reference, blocks, memo)
+    foreign = other_language(blocks)
+    reader = _Reader(dialect, reference, [] if foreign else blocks, memo, machine, given or Given(), watched)
+    if foreign:
+        reader.refuse(foreign, first_line)
     if second_reference is not None:
         reader.second_at(second_reference)
     reader.run()
     return reader.program(text)
 
 
-class _Reader(Cycling):
+class _Reader(Flow):
     """Obeys the blocks in order."""
 
-    def __init__(self, dialect: Dialect, reference: Point, blocks: list[Block], memo: Memo | None) -> None:
-        super().__init__(dialect, reference)
-        self._memo = memo
+    def __init__(
+        self,
+        dialect: Dialect,
+        reference: Point | None,
+        blocks: list[Block],
+        memo: Memo | None,
+        machine: Mapping[str, str] | None,
+        given: Given,
+        watched: bool,
+    ) -> None:
+        super().__init__(dialect, reference, machine, given)
+        self._memo, self._watched = (None if watched else memo), watched
         self._blocks = blocks
         self._next = 0
-        named = ((i, block.value("O")) for i, block in enumerate(blocks) if "O" in block.text.upper())
-        self._starts = {int(number): i for i, number in named if number is not None}
-        self._calls: list[int] = []
-        self._parts = 1
+        self._pointed = any(POINTED.search(block.text) for block in blocks)
+        self._lay_out()
         pattern = re.escape(dialect.section).replace(r"\{number\}", r"(\d+)").replace(r"\{name\}", "(.*)")
         self._section = re.compile(pattern, re.I)
         self._numbers: list[tuple[int, int] | None] = []
-        self._letters = LETTERS
+        self._plain = frozenset("NXZ") | {one for one in dialect.relative if one}
+        """A block of nothing but these goes on with the move in force."""
         self._steady: tuple[float | None, Spindle] | None = None
         self._known: dict[tuple[str, float], str | None] = {}
         self._reaching = {(code[0], float(code[1:])) for code, name in self._names.items() if name in REACHING}
-        self._language = dialect.model_dump_json() if memo is not None else ""
+        self._language = (dialect.model_dump_json(), str(machine), str(given)) if memo is not None else ""
+
+    _refused = False
 
     def second_at(self, reference: Point) -> None:
         """Where tools start as the second spindle sees it."""
         self._second_reference = reference
-        self._letters += self._dialect.second_axis
+
+    def refuse(self, what: str, line: int) -> None:
+        """The text is not read at all."""
+        self._refused = True
+        self._say("error", "program.language", line, what, "nothing of it was read")
 
     def run(self) -> None:
         """Obey the blocks in order, up to where another program begins."""
         begun, obeyed = False, 0
-        while self._next < len(self._blocks):
+        self._next, end = self._between_marks()
+        while self._next < (len(self._blocks) if self._frames else end):
             block = self._blocks[self._next]
             obeyed += 1
             if obeyed > MOST_BLOCKS or len(self._motions) > MOST_MOVES:
@@ -91,12 +126,52 @@ class _Reader(Cycling):
                 self._state.ended = True
                 break
             if "O" in block.said.last:
-                if begun and not self._calls:
+                if self._frames:
+                    self._say(
+                        "error",
+                        "program.call",
+                        block.line,
+                        "a program that was called ends without a return",
+                        "the control runs on, or stops",
+                    )
+                    break
+                if begun:
                     break
                 begun = True
-            if self._memo is None or self._calls or not self._opens(block) or not self._through(self._memo):
+            if self._memo is None or self._frames or not self._opens(block) or not self._through(self._memo):
                 self._next += 1
                 self.block(block)
+                if self._watched:
+                    self._watch(obeyed, block.line)
+        self._end()
+
+    def _between_marks(self) -> tuple[int, int]:
+        """What stands before the first tape mark and behind the last one is no program."""
+        marks = [n for n, block in enumerate(self._blocks) if block.text.startswith("%")]
+        if not marks or self._dialect.tape_marks is False:
+            return 0, len(self._blocks)
+        solid = [n for n, block in enumerate(self._blocks) if block.text]
+        if len(marks) == 1:
+            ahead = sum(n < marks[0] for n in solid)
+            if ahead > sum(n > marks[0] for n in solid):
+                return 0, marks[0]
+            return marks[0], len(self._blocks)
+        return marks[0], marks[-1]
+
+    def _end(self) -> None:
+        """What is left open where the text ends."""
+        state = self._state
+        line = self._blocks[min(self._next, len(self._blocks)) - 1].line if self._blocks else 1
+        self._corner_left(line)
+        if state.side or self._leaving:
+            self._say(
+                "warning",
+                "side.left_on",
+                line,
+                "compensation is still on where the program ends",
+                "switch it off with a move away from the part",
+            )
+            self._off_contour()
 
     def _opens(self, block: Block) -> bool:
         """Whether an operation begins here."""
@@ -104,6 +179,8 @@ class _Reader(Cycling):
 
     def _through(self, memo: Memo) -> bool:
         """The blocks of one operation, read or taken as they were read before; False where they reach beyond it."""
+        if self._corner is not None or self._angle_open is not None or self._side_from is not None or self._leaving:
+            return False
         begin, section = self._next, len(self._sections)
         after = range(begin + 1, len(self._blocks))
         blocks = self._blocks[begin : next((n for n in after if self._opens(self._blocks[n])), len(self._blocks))]
@@ -116,9 +193,9 @@ class _Reader(Cycling):
             made = True
             at = len(self._motions), len(self._numbers), len(self._findings)
             marks = len(self._marks)
-            for block in blocks:
+            for self._next, block in enumerate(blocks, begin + 1):
                 self.block(block)
-            if len(self._findings) > at[2]:
+            if len(self._findings) > at[2] or self._corner is not None or self._side_from is not None:
                 return None
             sections = tuple(self._sections[section:])
             motions, numbers = tuple(self._motions[at[0] :]), tuple(self._numbers[at[1] :])
@@ -141,7 +218,9 @@ class _Reader(Cycling):
             self._motions += stretch.motions
             self._sections += stretch.sections
             self._numbers += stretch.numbers
+            tools = self._state.tools
             self._state, self._steady = stretch.state.copy(), None
+            self._state.tools += max(tools - self._state.tools, 0)
         elif not made:
             return False
         self._next = begin + len(blocks)
@@ -151,17 +230,14 @@ class _Reader(Cycling):
         if len(text.splitlines()) > MAX_LINES:
             what = f"the program has more than {MAX_LINES} lines"
             self._say("error", "program.endless", MAX_LINES, what, "what comes after this line is not read")
-        if not self._state.ended:
+        if not self._state.ended and not self._refused:
             self._say("error", "program.end", len(text.splitlines()), "the program has no end word", "it was cut short")
         self._check_numbers()
-        if self._state.offset:
-            self._say(
-                "warning",
-                "tool.offset_left",
-                self._state.offset_line,
-                f"the offset of station {self._state.offset} is still active at the end",
-                "the next program starts out of place: take it away first",
-            )
+        if self._state.offset and (self._cancels or not self._somewhere):
+            what = f"the offset of station {self._state.offset} is still active at the end"
+            why = "the next program starts out of place: take it away first"
+            self._say("warning", "tool.offset_left", self._state.offset_line, what, why)
+        self._findings += suspicious(self._motions, self._blocks)
         return Program(
             text=text,
             motions=tuple(self._motions),
@@ -169,27 +245,40 @@ class _Reader(Cycling):
             findings=tuple(self._findings),
             parts=self._parts,
             marks=tuple(self._marks),
+            in_force=tuple(self._in_force),
+            obeyed=self._obeyed,
+            missing=tuple(self._missing),
         )
 
     def block(self, block: Block) -> None:
-        for comment in block.comments:
+        said = block.said
+        if said.skip and said.skip in self._given.skipped:
+            return
+        for comment in said.comments:
             match = self._section.fullmatch(comment)
             if match:
                 self._state.section, self._steady = len(self._sections), None
                 self._sections.append(Section(int(match.group(1)), match.group(2), block.line))
-        if block.unread:
-            self._say(
-                "error",
-                "program.unread",
-                block.line,
-                f"'{block.unread[:20]}' was not understood",
-                "the rest of the block was left out",
-            )
-        if not block.said.words:
+        if said.wrong or said.unread:
+            what = said.wrong if said.wrong else f"'{said.unread[:20]}' was not understood"
+            self._say("error", "program.unread", block.line, what, "the block was left out")
+            if said.unread:
+                return
+        if said.steers is not None:
+            if not self._state.ended:
+                self._steady = None
+                if "N" in said.last:
+                    self._numbers.append((int(said.last["N"]), block.line))
+                self._steer(said.steers, block)
             return
-        if len(block.said.last) < len(block.said.words):
+        if not said.words:
+            return
+        if said.computed:
+            block = self._worked_out(block)
+            said = block.said
+        if len(said.last) < len(said.words):
             self._twice(block)
-        if block.said.whole:
+        if said.whole:
             block = self._without_point(block)
         if self._state.ended:
             self._once(
@@ -200,24 +289,46 @@ class _Reader(Cycling):
                 "the control would not run them",
             )
             return
-        if PLAIN.issuperset(block.said.last):
+        if self._plain.issuperset(said.last) and not said.computed:
             self._on(block)
         else:
             self._words(block)
 
+    def _worked_out(self, block: Block) -> Block:
+        """The block with its expressions worked out; words that are vacant are left out."""
+        found: dict[int, float | None] = {}
+        for place, expression in block.said.computed:
+            try:
+                found[place] = self._variables.value(expression)
+            except ExpressionError as error:
+                self._say("error", "program.number", block.line, str(error), "the word was left out")
+                found[place] = None
+        self._ask_unset(block)
+        words = []
+        for n, (letter, number) in enumerate(block.words):
+            each = found.get(n, number)
+            if each is not None:
+                words.append((letter, each))
+        return block._replace(said=block.said._replace(words=tuple(words), last=dict(words)))
+
     def _twice(self, block: Block) -> None:
         """A letter that stands twice: controls take the last, or stop."""
         letters = [letter for letter, _ in block.said.words if letter not in "GM"]
+        if all(number is not None for number in self._clamp_and_speed(block)):
+            letters.remove("S")
         again = next((letter for n, letter in enumerate(letters) if letter in letters[:n]), None)
-        if again is not None:
+        if again is not None and not any(self._named(*word) == "macro" for word in block.words if word[0] == "G"):
             what = f"{again} stands twice in this block"
             self._say("error", "program.twice", block.line, what, "the last one was taken; the control may stop")
 
     def _without_point(self, block: Block) -> Block:
         """A block with places that have no point, as the dialect means them."""
-        counted = self._named(("G", block.value("G") or 0.0)) == "pattern_cycle"  # its R is a number of passes
-        whole = block.said.whole - {"R"} if counted else block.said.whole
-        if not whole:
+        names = {self._named_word(word) for word in block.words if word[0] == "G"}
+        counted = {"R"} if "pattern_cycle" in names else set()  # its R is a number of passes
+        counted |= {"X", "U"} if "dwell" in names else set()
+        counted |= {"B", "C", "A", ",A"} if not names & {"line"} else {"B", "A", ",A"}
+        whole = block.said.whole - counted
+        if "macro" in names or not whole:
             return block
         means, letter = self._dialect.whole_numbers, min(whole)
         if means == "unsaid":
@@ -228,12 +339,18 @@ class _Reader(Cycling):
                 f"{letter}{block.value(letter):g} has no point, and the dialect does not say what that means",
                 "it was taken as the unit; controls that count their smallest step go elsewhere",
             )
+        elif self._pointed:
+            self._once(
+                "warning",
+                "program.point",
+                block.line,
+                f"{letter}{block.value(letter):g} has no point where others do",
+                "it was taken as the dialect says",
+            )
         if means != "steps":
             return block
-        step = 10.0 ** -self._dialect.decimals["inch" if self._state.scale != 1 else "mm"]
-        said = block.said
-        words = tuple((one, number * step if one in whole else number) for one, number in said.words)
-        return block._replace(said=said._replace(words=words, last=dict(words), whole=frozenset()))
+        step = self._smallest
+        return block.with_words(tuple((one, number * step if one in whole else number) for one, number in block.words))
 
     def _on(self, block: Block) -> None:
         """A block of places only: after one of them has been looked at, the next go on as it did."""
@@ -251,31 +368,52 @@ class _Reader(Cycling):
     def _words(self, block: Block) -> None:
         """Words take effect in the order a control obeys them: units and modes, tool, speed, feed, then moves."""
         self._steady = None
+        self._used = {"G", "M", "N", "O"}
         names = self._names_in(block)
         for name in names:
             self._mode(name, block)
-        tool, feed = block.value("T"), block.value("F")
-        if tool is not None:
-            self._tool(int(tool), block)
-        if block.value("S") is not None:
-            if any(name in names for name in LIVE):
-                self._live(names, float(block.value("S") or 0))
-            elif "clamp" not in names and "sync" not in names:
-                self._speed(float(block.value("S") or 0), block)
-        if feed is not None:
-            self._set_feed(feed, block)
+        self._tool_words(names, block)
+        self._speed_words(names, block)
+        feed = self._take(block, "F")
+        if feed is not None and "dwell" not in names and "macro" not in names:
+            self._set_feed(feed, names, block)
         self._moves(names, block)
         self._then(names, block)
+        self._all_used(names, block)
+
+    def _speed_words(self, names: list[str], block: Block) -> None:
+        if {"sync", "macro"} & set(names):
+            return
+        number = self._clamp_and_speed(block)[1] if "clamp" in names else block.value("S")
+        if number is None:
+            return
+        self._used.add("S")
+        if any(name in names for name in LIVE):
+            self._live(names, number)
+        else:
+            self._speed(number, block)
 
     def _names_in(self, block: Block) -> list[str]:
         """What the dialect calls the words of a block that have a name; what it does not know is said."""
         names = []
         for letter, number in block.words:
             if letter in "GM":
-                name = self._named((letter, number))
-                if letter == "M" and name is None and self._is_wait(number):
+                name = self._named_word((letter, number))
+                if name is not None:
+                    names.append(name)
+                elif letter == "M" and self._is_wait(number):
                     self._wait(int(number), block)
-                elif name is None:
+                elif letter == "M" and self._anyone:
+                    self._once(
+                        "warning",
+                        "program.m_word",
+                        block.line,
+                        f"what M{number:g} does on this machine is not known",
+                        "it was taken as moving neither tool nor work",
+                        key=f"M{number:g}",
+                    )
+                    self._used.add("P")
+                else:
                     self._say(
                         "error",
                         "program.word",
@@ -283,44 +421,61 @@ class _Reader(Cycling):
                         f"{letter}{number:g} is not in the dialect",
                         f"{self._dialect.name} does not know it",
                     )
-                else:
-                    names.append(name)
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
-            elif letter not in self._letters:
-                self._say(
-                    "error",
-                    "program.word",
-                    block.line,
-                    f"the word {letter}{number:g} is not in the dialect",
-                    "what it would do is not known",
-                )
         return names
 
     def _moves(self, names: list[str], block: Block) -> None:
         """Where the block leads."""
         multiple = next((name for name in names if name in MULTIPLE), None)
+        owner = next((name for name in BEFORE_MOVES if name in names), None)
         if multiple is not None:
             self._multiple(multiple, block)
-        elif "reference" in names:
-            self._to_reference(block)
-        elif any(name in names for name in ("call", "return")):
-            pass
-        elif "dwell" in names:
-            self._dwell(block)
-            self._left_over(block, "PXU")
-        elif self._dialect.second_axis in self._letters and block.value(self._dialect.second_axis) is not None:
+        elif owner is not None:
+            self._owned(owner, block)
+        elif self._is_second_way(block):
             self._second_to(block)
-        elif not {"clamp", "set_datum"} & set(names) and any(block.value(letter) is not None for letter in "XZUWYC"):
+        elif self._leads_somewhere(block):
             self._travel(block)
-        elif not names:
-            self._left_over(block, "P" if any(letter == "M" for letter, _ in block.words) else "")
 
-    def _left_over(self, block: Block, used: str) -> None:
-        """Words of a block without a move that nothing takes."""
-        more = [letter for letter in block.said.last if letter not in "ONGMTSF" + used]
-        if more:
-            self._unused(more[0], block)
+    def _owned(self, owner: str, block: Block) -> None:
+        """A block whose words belong to one of them."""
+        if owner != "dwell":
+            self._corner_left(block.line)
+        if owner == "clamp":
+            self._clamp(block)
+        elif owner == "set_datum":
+            if self._has_second and block.value("P") == 2:
+                self._used |= {"L", "P", "Z"}
+            else:
+                self._set_data(block)
+        elif owner == "local_shift":
+            self._local(block)
+        elif owner == "machine_place":
+            self._machine_place(block)
+        elif owner in ("reference", "second_reference"):
+            self._to_reference(block, second=owner == "second_reference")
+        elif owner == "dwell":
+            self._dwell(block)
+
+    def _leads_somewhere(self, block: Block) -> bool:
+        said = block.said.last
+        if any(one in said for one in ("X", "Z", "Y", "C", *self._dialect.relative) if one):
+            return True
+        angled = ",A" in said or ("A" in said and self._dialect.corners != "comma" and self._dialect.second_axis != "A")
+        return angled and self._state.move == "line"
+
+    def _is_second_way(self, block: Block) -> bool:
+        return self._has_second and block.value(self._dialect.second_axis) is not None
+
+    def _all_used(self, names: list[str], block: Block) -> None:
+        """Words of a block that nothing took were meant for another one."""
+        if "P" in block.said.last and any(letter == "M" for letter, _ in block.words):
+            self._used.add("P")
+        for letter in block.said.last:
+            if letter not in self._used:
+                self._unused(letter, block)
+                return
 
     def _then(self, names: list[str], block: Block) -> None:
         """What happens after the moves of the block."""
@@ -329,22 +484,25 @@ class _Reader(Cycling):
                 self._event(EVENTS[name], block)
         if "call" in names:
             self._call(block)
+        elif "macro" in names:
+            self._macro(block)
         if "return" in names:
             self._return(block)
-        if "end" in names:
+        ends = "end" in names or "end_again" in names
+        if ends:
             self._state.ended = True
-        if "spindle_stop" in names or "end" in names:
+        if "spindle_stop" in names or ends:
             self._state.running = False
             self._turns(block, on=False)
 
-    def _named(self, word: tuple[str, float]) -> str | None:
+    def _named_word(self, word: tuple[str, float]) -> str | None:
         """What the dialect calls a word."""
         if word not in self._known:
-            self._known[word] = self._names.get(normal(f"{word[0]}{word[1]:g}"))
+            self._known[word] = self._named(*word)
         return self._known[word]
 
     def _is_wait(self, number: float) -> bool:
-        return self._dialect.wait_from <= number < self._dialect.wait_from + MOST_MARKS
+        return not self._anyone and self._dialect.wait_from <= number < self._dialect.wait_from + MOST_MARKS
 
     def _wait(self, number: int, block: Block) -> None:
         """The channel stands until those named by the digits behind P have come here."""
@@ -354,36 +512,9 @@ class _Reader(Cycling):
 
     def _second_to(self, block: Block) -> None:
         """The second spindle moves along Z."""
-        place = (block.value(self._dialect.second_axis) or 0.0) * self._state.scale
+        place = (self._take(block, self._dialect.second_axis) or 0.0) * self._state.scale
         feed = None if self._state.move == "rapid" else self._state.feed or 0.0
         self._marks.append(Mark(what="second_to", line=block.line, at=len(self._motions), number=place, feed=feed))
-
-    def _call(self, block: Block) -> None:
-        """Another program in the same text is run so many times; what it does is read once."""
-        number, times = block.value("P"), block.value("L")
-        start = self._starts.get(int(number)) if number is not None else None
-        if start is None or len(self._calls) >= MOST_CALLS:
-            why = "the control stops there"
-            self._say("error", "program.call", block.line, f"there is no program {number or 0:.0f} in this text", why)
-            return
-        self._parts *= max(int(times), 1) if times is not None else 1
-        if self._parts > MOST_PARTS:
-            self._parts = MOST_PARTS
-            self._once("error", "program.parts", block.line, f"more than {MOST_PARTS} parts in one run", "check its L")
-        self._numbers.append(None)
-        self._calls.append(self._next)
-        self._next = start + 1
-
-    def _return(self, block: Block) -> None:
-        if not self._calls:
-            self._once(
-                "warning", "program.return", block.line, "the program begins again from here without an end",
-                "it runs until somebody stops it",
-            )  # fmt: skip
-            self._state.ended = True
-            return
-        self._numbers.append(None)
-        self._next = self._calls.pop()
 
     def _check_numbers(self) -> None:
         """Block numbers that rise evenly but for a gap: a block may have been taken out there."""

@@ -136,7 +136,7 @@ def _cycles(
     if operation.written == "whole":
         return (
             Cycle(
-                name="peck_cycle", first=begin, count=count, blocks=((*depth, Word("R", "length", clear)),), ends=True
+                name="peck_cycle", first=begin, count=count, blocks=((*depth, Word("R", "above", clear)),), ends=True
             ),
         )
     return ()

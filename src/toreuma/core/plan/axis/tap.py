@@ -68,7 +68,7 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
     path.thread(tool.pitch_mm, end)
     drawn = (path.motions[-1].segment,)
     path.thread(tool.pitch_mm, clear)
-    words = (Word("Z", "z", end), Word("R", "length", clear), Word("F", "feed", tool.pitch_mm))
+    words = (Word("Z", "z", end), Word("R", "above", clear), Word("F", "feed", tool.pitch_mm))
     cycle = Cycle(name="tap_cycle", first=first, count=2, blocks=(words,), ends=True)
     path.leave()
     findings = _findings(work, operation, tool, hole, end, lead)

@@ -44,12 +44,12 @@ class Pass:
 @dataclass(frozen=True)
 class Word:
     """A word of a cycle block. ``how`` its number is written: a place (``x`` on radius, ``z``), an amount (``across``
-    on radius, ``length``), ``fine`` in the least increment, ``count``,
+    on radius, ``length``), the place ``above`` a hole, ``fine`` in the least increment, ``count``,
     ``padded`` to six figures, ``feed``, or the numbers of the contour's
     blocks (``first``, ``last``). Lengths in mm."""
 
     letter: str
-    how: Literal["x", "z", "across", "length", "fine", "count", "padded", "feed", "first", "last"]
+    how: Literal["x", "z", "across", "length", "above", "fine", "count", "padded", "feed", "first", "last"]
     number: float = 0.0
 
 

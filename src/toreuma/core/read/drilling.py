@@ -1,0 +1,148 @@
+"""Drilling, tapping and boring cycles: along Z in the face, along X in the side, again at every place that follows."""
+
+from dataclasses import dataclass, replace
+
+from toreuma.core.geometry.elements import Line, Point
+from toreuma.core.motion import PECK_BACK_OFF_MM, peck_bottoms
+from toreuma.core.read.corners import Corners
+from toreuma.core.read.cycles import MOST_PASSES, has_point
+from toreuma.core.read.words import Block
+
+__all__ = ["Drilling"]
+
+ALONG_X = ("tap_side_cycle", "peck_side_cycle", "bore_side_cycle")
+TAPPING = ("tap_cycle", "tap_side_cycle")
+BORING = ("bore_cycle", "bore_side_cycle")
+MOST_REPEATS = 1000
+
+
+@dataclass(frozen=True, slots=True)
+class _Hole:
+    """Along its axis: where the tool starts, comes near, and ends; ``axis`` is 0 along Z and 1 along X. mm."""
+
+    start: float
+    near: float
+    bottom: float
+    axis: int
+
+
+class Drilling(Corners):
+    """Makes the moves of G80 to G89."""
+
+    def _drill(self, block: Block) -> None:
+        """One hole, or as many as are asked for; what a block leaves out stays as it was."""
+        state, kept = self._state, self._state.cycle
+        axis = 1 if state.move in ALONG_X else 0
+        start = state.at
+        kept.setdefault("start", start[axis])
+        across = self._across_place(block, axis)
+        if across is not None and across != start:
+            self._add(Line(start, across), None, block)
+        hole = self._hole(block, axis)
+        if hole is None:
+            return
+        repeats = self._take(block, "K")
+        if repeats is None:
+            repeats = self._take(block, "L")
+        if repeats is not None and not 0 <= repeats <= MOST_REPEATS:
+            self._say("error", "cycle.words", block.line, f"it would be made {repeats:g} times", "check its K")
+            return
+        for _ in range(1 if repeats is None else round(repeats)):
+            self._one_hole(hole, block)
+
+    def _across_place(self, block: Block, axis: int) -> Point | None:
+        """Where the hole is; an angle of the work has been obeyed already."""
+        state, (along_x, along_z) = self._state, self._dialect.relative
+        z, r = self._target(block)
+        names = ("Z", along_z) if axis == 1 else ("X", along_x)
+        if not any(block.value(one) is not None for one in names if one):
+            return None
+        self._used |= {one for one in names if one}
+        return (state.at[0], r) if axis == 0 else (z, state.at[1])
+
+    def _hole(self, block: Block, axis: int) -> _Hole | None:
+        state, kept = self._state, self._state.cycle
+        place, way = (("Z", "X")[axis], self._dialect.relative[1 - axis])
+        unit = self._unit("zr"[axis])
+        start = kept["start"] if not state.near else state.at[axis]
+        above = self._take(block, "R")
+        if above is not None:
+            is_way = self._dialect.drill_above == "way" or state.incremental
+            kept["R"] = start + above * unit if is_way else above * unit + state.shift[axis]
+        near = kept.get("R", start)
+        number = self._take(block, place)
+        relative = self._take(block, way) if way else None
+        if number is not None:
+            kept["bottom"] = near + number * unit if state.incremental else number * unit + state.shift[axis]
+        elif relative is not None:
+            kept["bottom"] = near + relative * unit
+        if "bottom" not in kept:
+            self._say("error", "cycle.words", block.line, f"the cycle needs a {place}", "how deep it goes is not said")
+            return None
+        for letter in ("Q", "P"):
+            value = self._take(block, letter)
+            if value is not None:
+                kept[letter] = value
+                if letter == "Q" and not has_point(block, "Q"):
+                    kept["Q"] = value * self._fine
+        return _Hole(start, near, kept["bottom"], axis)
+
+    def _one_hole(self, hole: _Hole, block: Block) -> None:
+        state, feed = self._state, self._feed_in_force(block)
+        back = hole.near if state.near else hole.start
+        self._drill_to(hole, hole.near, None, block)
+        if state.move in TAPPING:
+            lead = feed
+            if state.per_minute and not state.surface and (turns := abs(state.live_rpm) or state.speed):
+                lead = feed / turns
+            self._tapped(hole, hole.bottom, lead, block)
+            self._drill_dwell(block)
+            self._tapped(hole, hole.near, lead, block)
+        elif state.move in BORING:
+            self._drill_to(hole, hole.bottom, feed, block)
+            self._drill_dwell(block)
+            self._drill_to(hole, hole.near, feed, block)
+        else:
+            self._pecked(hole, feed, block)
+        self._drill_to(hole, back, None, block)
+
+    def _pecked(self, hole: _Hole, feed: float, block: Block) -> None:
+        state, axis = self._state, hole.axis
+        peck = abs(state.cycle.get("Q", 0.0)) * state.scale
+        down = -1.0 if hole.bottom < hole.near else 1.0
+        depth = abs(hole.near - hole.bottom)
+        if peck > 0 and depth / peck > MOST_PASSES:
+            what = f"it would peck more than {MOST_PASSES} times"
+            self._say("error", "cycle.words", block.line, what, "the control would stand there for hours")
+            return
+        for below in peck_bottoms(0.0, -depth, peck):
+            if abs(state.at[axis] - hole.near) > 1e-9:
+                above = state.at[axis] - down * PECK_BACK_OFF_MM
+                self._drill_to(hole, hole.near, None, block)
+                self._drill_to(hole, above, None, block)
+            self._drill_to(hole, hole.near - down * below, feed, block)
+        self._drill_dwell(block)
+
+    def _drill_dwell(self, block: Block) -> None:
+        dwell = self._state.cycle.get("P", 0.0)
+        if dwell > 0:
+            made = self._motion(Line(self._state.at, self._state.at), None, block)
+            self._motions.append(replace(made, dwell_s=dwell * self._dialect.dwell_s.get("P", 0.001)))
+
+    def _place(self, hole: _Hole, along: float) -> Point:
+        return (along, self._state.at[1]) if hole.axis == 0 else (self._state.at[0], along)
+
+    def _drill_to(self, hole: _Hole, along: float, feed: float | None, block: Block) -> None:
+        target = self._place(hole, along)
+        if target == self._state.at:
+            return
+        if self._state.held_at_angle and self._state.live_rpm:
+            self._driven_to(target, self._state.y, feed, block)
+        else:
+            self._add(Line(self._state.at, target), feed, block)
+
+    def _tapped(self, hole: _Hole, along: float, lead: float, block: Block) -> None:
+        if self._state.held_at_angle and self._state.live_rpm:
+            self._driven_to(self._place(hole, along), self._state.y, lead, block)
+        else:
+            self._thread(self._place(hole, along), lead, block)
