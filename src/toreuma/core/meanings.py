@@ -42,6 +42,7 @@ MEANINGS = (
     | frozenset(
         (
             NOTHING, "absolute", "incremental", "compensation_left", "compensation_right", "reference",
+            "reference_straight",
             "second_reference", "machine_place", "local_shift", "datum_3", "datum_4", "datum_5", "datum_6",
             "set_datum_end", "plane_across", "plane_along", "cylinder_on", "cylinder_off", "exact", "exact_on",
             "through_on", "changing_lead", "macro", "macro_modal", "macro_off", "tool_change", "mist_on",

@@ -164,7 +164,9 @@ class Flow(Cycling):
         tools = False
         for one in self._blocks[begin:end]:
             letters, names = one.said.last, {self._named(*word) for word in one.words if word[0] == "G"}
-            if one.said.computed or one.said.steers is not None or "incremental" in names:
+            if one.said.computed or one.said.steers is not None:
+                return False
+            if "incremental" in names and "reference" not in names:
                 return False
             ways = any(one.value(letter) for letter in self._dialect.relative if letter in letters)
             if ways and not names & {"rough_cycle", "rough_face_cycle", "pattern_cycle", "finish_cycle"}:

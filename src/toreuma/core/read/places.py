@@ -69,15 +69,16 @@ class Places(ToolWords):
     def _move_all(self, letters: str) -> list[str]:
         return [one for one in (*letters, *self._dialect.relative) if one]
 
-    def _to_reference(self, block: Block, second: bool = False) -> None:
-        """By way of the place in the block to the reference point, on the axes that are named."""
+    def _to_reference(self, block: Block, how: str) -> None:
+        """By way of the place in the block to the reference point, on the axes that are named; or straight there."""
+        second = how == "second_reference"
         for letter in self._move_all("XZYCP"):
             self._take(block, letter)
         state = self._state
         named_z = any(block.value(one) is not None for one in ("Z", self._dialect.relative[1]) if one)
         named_r = any(block.value(one) is not None for one in ("X", self._dialect.relative[0]) if one)
         lost = state.lost
-        z, r = self._target(block)
+        z, r = state.at if how == "reference_straight" else self._target(block)
         via = (z if named_z else state.at[0], r if named_r else state.at[1])
         if via != state.at and not (lost and self._moves_nothing(block)):
             self._add(Line(state.at, via), None, block)

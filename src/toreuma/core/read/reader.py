@@ -32,6 +32,7 @@ BEFORE_MOVES = (
     "local_shift",
     "machine_place",
     "reference",
+    "reference_straight",
     "second_reference",
     "dwell",
     "call",
@@ -453,8 +454,8 @@ class _Reader(Flow):
             self._local(block)
         elif owner == "machine_place":
             self._machine_place(block)
-        elif owner in ("reference", "second_reference"):
-            self._to_reference(block, second=owner == "second_reference")
+        elif owner in ("reference", "reference_straight", "second_reference"):
+            self._to_reference(block, owner)
         elif owner == "dwell":
             self._dwell(block)
 

@@ -1,0 +1,74 @@
+"""Every control's words: what is written is read back as what was meant, whatever it is written in."""
+
+import numpy as np
+import pytest
+
+from tests.support.long import everyday
+from toreuma.core.dialect import Dialect
+from toreuma.core.geometry.region import depth_inside
+from toreuma.engine.engine import Engine
+from toreuma.engine.judging import verdict_of_pair
+from toreuma.engine.pair import prove_channels
+from toreuma.shipped.library import demo_job, demo_names, dialect, dialect_names
+
+ALL = [(name, language) for name in demo_names() for language in dialect_names() if language != "system-a"]
+FEW = [
+    ("spear", "iso"),
+    ("spear", "system-b"),
+    ("seat-ring", "system-c"),
+    ("runner-hub", "iso"),
+    ("bleed-screw", "system-a-steps"),
+]
+
+
+@pytest.mark.parametrize(("name", "language"), everyday(ALL, *FEW))
+def test_a_demo_job_is_proved_in_every_dialect(name: str, language: str) -> None:
+    engine, job = Engine(), demo_job(name)
+    found = {}
+    for each in ("system-a", language):
+        sides = engine.sides(job, dialect=each)
+        taken = engine.transfer(sides)
+        if taken is None:
+            whole = engine.prove_whole(sides, {}, each)
+            found[each] = whole.verdict, [proof.final for proof in whole.proofs]
+        else:
+            proof = prove_channels(job, sides, taken, engine.language(job, each))
+            found[each] = verdict_of_pair(sides, taken, proof), [proof.first.final, proof.second.final]
+    (usual, finals), (other, others) = found.values()
+    assert other.state == usual.state
+    for one, two in zip(finals, others, strict=True):
+        assert max(depth_inside(one.difference(two), one), depth_inside(two.difference(one), two)) < 0.002
+
+
+@pytest.mark.parametrize("language", dialect_names())
+def test_inches_come_back_in_every_dialect(language: str) -> None:
+    engine, job = Engine(), demo_job("spear").changed(units="inch")
+    whole = engine.prove_whole(engine.sides(job, dialect=language), {}, language)
+    assert whole.verdict.state in ("finished", "finished but for")
+    assert max(proof.gouge_um for proof in whole.proofs) < 2
+    assert not np.isnan(whole.proofs[0].time_s)
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"codes": {"rapid": "G0"}}, "no code for"),
+        ({"also": {"M77": "make coffee"}}, "nothing is called"),
+        ({"also": {"Q5": "nothing"}}, "no G or M word"),
+        ({"pause": "{dwell} {hours}"}, "hours"),
+        ({"whole_numbers": "sometimes"}, "whole_numbers"),
+    ],
+)
+def test_a_dialect_that_cannot_be_is_refused_in_words(change: dict[str, object], words: str) -> None:
+    data = dialect("system-a").model_dump() | change
+    with pytest.raises(ValueError, match=words):
+        Dialect.model_validate(data)
+
+
+def test_a_machine_says_what_its_own_words_mean() -> None:
+    language = dialect("system-a")
+    own = {"M68": "clamp_work", "m08": "nothing"}
+    assert language.vocabulary(own)["M68"] == "clamp_work"
+    assert language.vocabulary(own)["M8"] == "nothing"
+    assert language.vocabulary({})["M10"] == "clamp_work"
+    assert "M10" not in language.vocabulary(None)
