@@ -20,6 +20,7 @@ ROOMS = {
     "planning": ("describe", "plan", "post", "schema"),
     "proving": ("prove",),
     "reading": ("read",),
+    "checking": ("check",),
     "routing": ("auto",),
     "exchange": ("import", "export", "second-end"),
     "beginning": ("new", "line"),

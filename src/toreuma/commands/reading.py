@@ -13,7 +13,7 @@ from toreuma.engine.foreign import Foreign, given_of, program_bytes_text, read_f
 from toreuma.engine.reading_report import how_of, reading_report
 from toreuma.files.reading import json_of
 
-__all__ = ["register"]
+__all__ = ["FileArgument", "LanguageOption", "SkipOption", "knowledge", "register"]
 
 MOST_GIVEN_BYTES = 5_000_000
 MOST_SHOWN = 400
@@ -54,12 +54,13 @@ def read_command(
 
 def _read(file: Path, given: Path | None, name: str | None, skip: list[int]) -> Foreign:
     text = program_bytes_text(file)
-    known = given_of({} if given is None else _json(given), "given" if given is None else given.name)
+    known = given_of({} if given is None else knowledge(given), "given" if given is None else given.name)
     known = with_neighbours(known, file, skip)
     return read_foreign(text, name=name, given=known)
 
 
-def _json(path: Path) -> object:
+def knowledge(path: Path) -> object:
+    """What a file of tools and other knowledge says. Raises `ToreumaError`."""
     try:
         return json_of(path, MOST_GIVEN_BYTES)
     except FileNotFoundError:

@@ -3,7 +3,7 @@
 from typing import Any
 
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.elements import Arc
+from toreuma.core.geometry.elements import Arc, Point
 from toreuma.core.motion import Motion
 from toreuma.core.read import Program, kind_of
 from toreuma.core.read.places import DATUMS
@@ -24,13 +24,13 @@ def how_of(motion: Motion) -> str:
     return "rapid" if motion.is_rapid else "feed"
 
 
-def motion_row(motion: Motion) -> dict[str, Any]:
+def motion_row(motion: Motion, home: Point = HOME) -> dict[str, Any]:
     """One move as data. Places nobody can know are null."""
     z, r = motion.end
     row: dict[str, Any] = {
         "line": motion.line,
-        "z": None if z == HOME[0] else _rounded(z),
-        "d": None if r == HOME[1] else _rounded(2 * r),
+        "z": None if z == home[0] else _rounded(z),
+        "d": None if r == home[1] else _rounded(2 * r),
         "feed": None if motion.feed is None else _rounded(motion.feed),
         "feed_per": None if motion.feed is None else "minute" if motion.per_minute else "turn",
         "how": how_of(motion),
@@ -69,7 +69,7 @@ def reading_report(found: Foreign) -> dict[str, Any]:
         "whole_numbers": found.dialect.whole_numbers,
         "understood": all(kind_of(one) != "not understood" for one in program.findings),
         "parts": program.parts,
-        "motions": [motion_row(one) for one in program.motions if not _stands(one)],
+        "motions": [motion_row(one, found.given.home) for one in program.motions if not _stands(one)],
         "in_force": [{"line": one.line, "what": one.what, "value": one.value} for one in program.in_force],
         "findings": [finding_row(one) for one in program.findings],
         "missing_programs": list(program.missing),

@@ -119,7 +119,8 @@ class Flow(Cycling):
             begin = len(self._blocks)
             more = list(blocks_of(self._given.neighbours[number], self._dialect))
             self._blocks += [one._replace(line=block.line) for one in more]
-            self._starts[number] = begin
+            named = next((n for n, one in enumerate(more) if "O" in one.said.last), 0)
+            self._starts[number] = begin + named
             self._ranges.append((begin, len(self._blocks)))
         return self._starts.get(number)
 

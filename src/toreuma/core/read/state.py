@@ -67,13 +67,14 @@ class InForce:
 @dataclass(frozen=True, kw_only=True)
 class Given:
     """What somebody knows besides the text: noses by station, datums in machine places, variables, switches that leave
-    blocks out, and programs in neighbouring files by their number."""
+    blocks out, programs in neighbouring files by their number, and where the reference point is taken to be."""
 
     noses: Mapping[int, Nose] = field(default_factory=dict)
     datums: Mapping[str, Point] = field(default_factory=dict)
     variables: Mapping[int, float] = field(default_factory=dict)
     skipped: frozenset[int] = frozenset()
     neighbours: Mapping[int, str] = field(default_factory=dict)
+    home: Point = HOME
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -256,7 +257,7 @@ class Reading:
         self._dialect = dialect
         self._given = given
         self._across = dialect.x_is_diameter
-        self._reference = reference or HOME
+        self._reference = reference or given.home
         self._somewhere = reference is None
         self._state = State(
             at=self._reference, lost=frozenset("zr") if reference is None else frozenset(), noses=dict(given.noses)

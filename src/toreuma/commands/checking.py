@@ -1,0 +1,74 @@
+"""``check``: any program cut out of a blank, without a drawing."""
+
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from toreuma.commands.common import JsonOption, print_json
+from toreuma.commands.reading import FileArgument, LanguageOption, SkipOption, knowledge
+from toreuma.core.read import kind_of
+from toreuma.engine.check import Checked, check_program
+from toreuma.engine.check_report import check_report
+from toreuma.engine.foreign import given_of, program_bytes_text, with_neighbours
+from toreuma.engine.foreign_blank import blank_of
+from toreuma.engine.library import library
+
+__all__ = ["register"]
+
+
+def register(app: typer.Typer) -> None:
+    app.command("check")(check)
+
+
+def check(
+    file: FileArgument,
+    blank: Annotated[
+        str, typer.Option("--blank", help='"D50 L80", "D60 d30 L40", "HEX 24 L60", with J-55 for the jaws')
+    ],
+    tools: Annotated[Path | None, typer.Option("--tools", help="Tools by station, JSON")] = None,
+    dialect_name: LanguageOption = None,
+    machine: Annotated[str | None, typer.Option("--machine", help="The machine it runs on")] = None,
+    skip: SkipOption = None,
+    inch: Annotated[bool, typer.Option("--inch", help="Plain numbers of the blank are inches")] = False,
+    as_json: JsonOption = False,
+) -> None:
+    """Cut any program out of a blank with its tools, and say what comes of it. Needs no drawing."""
+    text = program_bytes_text(file)
+    data: Any = {} if tools is None else knowledge(tools)
+    given = with_neighbours(given_of(data, "tools" if tools is None else tools.name), file, skip or [])
+    where = library().machine(machine) if machine is not None else None
+    made = check_program(
+        text, blank_of(blank, 25.4 if inch else 1.0), data, name=dialect_name, machine=where, given=given
+    )
+    if as_json:
+        print_json(check_report(made))
+    else:
+        _print(made)
+    if not made.safe:
+        raise typer.Exit(1)
+
+
+def _print(made: Checked) -> None:
+    report = check_report(made)
+    print(f"{made.found.dialect.name}; {len(made.found.program.motions)} moves, {made.proof.time_s:.0f} s")
+    for use, tool in zip(made.overview.tools, made.tools, strict=True):
+        print(
+            f"  line {use.line:>4}  station {use.station}: {tool.tool.kind}, {', '.join(use.comments) or 'no comment'}"
+        )
+    print("  what comes of it:")
+    for name in ("outside", "bore"):
+        for row in report["piece"][name]:
+            z, d = f"Z {row['front_z']:.3f} to {row['back_z']:.3f}", f"Ø {row['front_d']:.3f}"
+            if row["front_d"] != row["back_d"]:
+                d += f" to {row['back_d']:.3f}" + (", curved" if row["curved"] else "")
+            print(f"    {name} {z}  {d}")
+    for row in report["piece"]["threads"]:
+        print(
+            f"    thread Z {row['front_z']:.3f} to {row['back_z']:.3f}  lead {row['lead_mm']:g}, {row['passes']} passes"
+        )
+    for finding in made.findings:
+        kind = kind_of(finding) if finding.code not in ("contact",) else "contact"
+        print(f"  {kind}: {finding.what}; {finding.why}")
+    for line in made.assumed:
+        print(f"  assumed: {line}")

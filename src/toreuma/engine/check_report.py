@@ -1,0 +1,119 @@
+"""What came of a program without a drawing, as data."""
+
+from collections.abc import Sequence
+from typing import Any
+
+from toreuma.core.findings import Finding
+from toreuma.core.motion import Motion
+from toreuma.core.prove.piece import Step, bore_steps, merged, outline_of, outside_steps
+from toreuma.core.read.overview import Extreme, ToolUse
+from toreuma.engine.check import OF_THE_CUT, Checked
+from toreuma.engine.reading_report import finding_row, units_of
+
+__all__ = ["check_report", "overview_row"]
+
+LEAST_AREA_MM2 = 1e-3
+
+
+def check_report(made: Checked) -> dict[str, Any]:
+    """Tools, findings, and the piece as it stands at the end."""
+    proof, program = made.proof, made.found.program
+    piece, threads = proof.final, thread_rows(program.motions)
+    return {
+        "dialect": made.found.dialect.id,
+        "units": units_of(program),
+        "safe": made.safe,
+        "time_s": round(proof.time_s, 2),
+        "parted": proof.parted,
+        "tools": [
+            {**overview_row(use), "kind": tool.tool.kind, "nose_mm": tool.nose_mm, "assumed": list(tool.assumed)}
+            for use, tool in zip(made.overview.tools, made.tools, strict=True)
+        ],
+        "contacts": [
+            {"line": one.line, "what": one.what, "depth_mm": round(one.depth_mm, 4), "z": round(one.at[0], 4),
+             "d": round(2 * one.at[1], 4)}
+            for one in proof.contacts
+        ],
+        "piece": {
+            "outline": [[round(z, 4), round(2 * r, 4)] for z, r in outline_of(piece).tolist()],
+            "outside": [_step(one) for one in _without_ridges(merged(outside_steps(piece)), threads)],
+            "bore": [_step(one) for one in _without_ridges(merged(bore_steps(piece)), threads)],
+            "threads": threads,
+            "removed_mm3": round(_volume(proof.before) - _volume(piece), 1),
+        },
+        "assumed": list(made.assumed),
+        "findings": [_row(one) for one in made.findings],
+    }  # fmt: skip
+
+
+def thread_rows(motions: Sequence[Motion]) -> list[dict[str, Any]]:
+    """Threads that were cut in step with the spindle, by tool and lead: between which places, and how deep."""
+    found: dict[tuple[int, float], list[Motion]] = {}
+    for one in motions:
+        if one.in_step and one.feed and abs(one.end[0] - one.start[0]) > one.feed:
+            found.setdefault((one.station, round(one.feed, 4)), []).append(one)
+    rows = []
+    for (station, lead), cuts in found.items():
+        ends = [z for one in cuts for z in (one.start[0], one.end[0])]
+        radii = [one.end[1] for one in cuts]
+        rows.append({"station": station, "line": cuts[0].line, "lead_mm": lead, "front_z": round(max(ends), 4),
+                     "back_z": round(min(ends), 4), "smallest_d": round(2 * min(radii), 4),
+                     "largest_d": round(2 * max(radii), 4), "passes": len(cuts)})  # fmt: skip
+    return rows
+
+
+def _without_ridges(steps: Sequence[Step], threads: Sequence[dict[str, Any]]) -> list[Step]:
+    """Steps that are the ridges of a thread become one, as wide as its crests, or as narrow in a bore."""
+    found: list[Step] = []
+    last: tuple[int, int] = (-1, -1)
+    for one in steps:
+        middle, short = (one.front_z + one.back_z) / 2, one.front_z - one.back_z
+        low = min(one.front_d, one.back_d)
+        within = next((n for n, row in enumerate(threads) if row["back_z"] <= middle <= row["front_z"]
+                       and short < row["lead_mm"] and low > row["smallest_d"] - 0.01), None)  # fmt: skip
+        if within is not None and last == (within, len(found)):
+            before = found[-1]
+            d = max(before.front_d, one.front_d, one.back_d)
+            found[-1] = Step(before.front_z, one.back_z, d, d)
+        else:
+            found.append(one)
+            last = (within, len(found)) if within is not None else (-1, -1)
+    return found
+
+
+def _row(finding: Finding) -> dict[str, Any]:
+    row = finding_row(finding)
+    return row | {"kind": "contact" if finding.code in OF_THE_CUT else row["kind"]}
+
+
+def overview_row(use: ToolUse) -> dict[str, Any]:
+    return {
+        "station": use.station,
+        "offset": use.offset,
+        "line": use.line,
+        "comments": list(use.comments),
+        "work": use.work,
+        "inside": use.inside,
+        "feeds": [round(one, 5) for one in use.feeds],
+        "leads_mm": [round(one, 5) for one in use.leads_mm],
+        "speeds": list(use.speeds),
+        "clamps_rpm": list(use.clamps_rpm),
+        "cuts": use.cuts,
+        "nearest_d": _extreme(use.nearest),
+        "widest_d": _extreme(use.widest),
+        "deepest_z": _extreme(use.deepest),
+    }
+
+
+def _extreme(one: Extreme | None) -> dict[str, float] | None:
+    return None if one is None else {"mm": round(one.mm, 4), "line": one.line}
+
+
+def _step(one: Step) -> dict[str, Any]:
+    names = ("front_z", "back_z", "front_d", "back_d")
+    return {name: round(getattr(one, name), 4) for name in names} | {"curved": one.curved}
+
+
+def _volume(region: Any) -> float:
+    """Of a half section turned about the axis, mm3."""
+    return 0.0 if region.is_empty else 2 * 3.141592653589793 * float(region.centroid.y) * float(region.area)

@@ -1,0 +1,172 @@
+"""A program cut out of a blank without a drawing: what comes of it, by sizes worked out by hand."""
+
+import json
+import math
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from tests.support.command import toreuma
+from toreuma.core.errors import ProgramError
+from toreuma.engine.check import Checked, check_program
+from toreuma.engine.check_report import check_report
+from toreuma.engine.foreign_blank import blank_of
+
+HEAD = "%\nO12\nG21 G40 G99\n"
+TURNED = HEAD + (
+    "T0101 (CNMG120404)\nG50 S2500\nG96 S180 M3\nG0 X52. Z0. M8\nG1 X-1. F.1\nG0 X46. Z2.\nG1 Z-40. F.25\nG0 X48. Z2.\nX40.\n"
+    "G1 Z-20.\nX50.\nG0 X100. Z100.\nM30\n%\n"
+)
+DRILLED = HEAD + (
+    "T0202 (DRILL 12MM)\nG97 S800 M3\nG0 X0 Z3.\nG74 R1.\nG74 Z-30. Q8000 F.12\nG0 Z100.\n"
+    "T0303 (BORING BAR)\nG97 S900\nG0 X16. Z2.\nG1 Z-15. F.1\nG0 X14.\nZ100.\nM30\n%\n"
+)
+GROOVED = HEAD + (
+    "T0404 (GROOVE 3 WIDE)\nG97 S600 M3\nG0 X52. Z-23.\nG1 X40. F.06\nG4 X.2\nG0 X52.\nX100. Z100.\n"
+    "T0505 (CUT OFF 2.5)\nG0 X52. Z-50.\nG1 X-1. F.05\nG0 X100. Z100.\nM30\n%\n"
+)
+
+
+def checked(text: str, blank: str = "D50 L80 Z1", tools: Any = None) -> Checked:
+    return check_program(text, blank_of(blank), tools)
+
+
+def diameters(made: Checked, name: str = "outside") -> list[tuple[float, float, float]]:
+    rows = check_report(made)["piece"][name]
+    return [(r["front_z"], r["back_z"], r["front_d"]) for r in rows if r["front_d"] == r["back_d"]]
+
+
+def test_turned_steps_come_out_as_programmed() -> None:
+    made = checked(TURNED)
+    found = diameters(made)
+    assert (0.0, pytest.approx(-19.6, abs=0.41), 40.0) == found[0]
+    assert found[1][2] == 46.0
+    assert found[1][1] == pytest.approx(-39.6, abs=0.41)
+    assert found[-1][1:] == (-79.0, 50.0)
+    assert made.safe
+    removed = check_report(made)["piece"]["removed_mm3"]
+    meant = math.pi / 4 * (50**2 + 20 * (50**2 - 40**2) + 20 * (50**2 - 46**2))
+    assert removed == pytest.approx(meant, rel=0.01)
+
+
+def test_a_bore_by_drill_and_bar() -> None:
+    made = checked(DRILLED)
+    bore = diameters(made, "bore")
+    assert [(round(d), round(back)) for _, back, d in bore][:1] == [(16, -15)]
+    assert any(
+        d == 12.0 and back == pytest.approx(-30 + 6 * math.tan(math.radians(31)), abs=0.01) for _, back, d in bore
+    )
+    kinds = [one.tool.kind for one in made.tools]
+    assert kinds == ["drill", "boring"]
+    assert made.tools[0].assumed == ()
+
+
+def test_a_groove_and_parting_off() -> None:
+    made = checked(GROOVED)
+    assert [one.tool.kind for one in made.tools] == ["grooving", "parting"]
+    assert [one.tool.blade.width_mm for one in made.tools] == [3.0, 2.5]  # type: ignore[union-attr]
+    groove = next(row for row in diameters(made) if row[2] == 40.0)
+    assert groove[:2] == pytest.approx((-20.2, -22.8), abs=0.01)
+    assert made.proof.parted
+    assert diameters(made)[-1][1] == pytest.approx(-47.5, abs=0.01)
+    assert any("corner toward the chuck" in line for line in made.assumed)
+
+
+def test_the_other_corner_of_a_blade_can_be_said() -> None:
+    made = checked(GROOVED, tools={"tools": [{"station": 4, "width_mm": 3, "tip": 4}]})
+    groove = next(row for row in diameters(made) if row[2] == 40.0)
+    assert groove[:2] == pytest.approx((-23.2, -25.8), abs=0.01)
+
+
+def test_a_crash_has_its_line() -> None:
+    made = checked(TURNED.replace("G0 X48. Z2.", "G0 X30. Z-60."))
+    lines = {one.line for one in made.findings if one.code == "contact"}
+    assert 11 in lines
+    assert not made.safe
+
+
+def test_jaws_that_are_said_are_held_against() -> None:
+    assert not any("jaws" in one.what for one in checked(TURNED, "D50 L80 Z1 J-60").findings)
+    near = checked(TURNED, "D50 L80 Z1 J-30").findings
+    assert any("jaws" in one.what for one in near)
+
+
+def test_a_threaded_stretch_is_one_row() -> None:
+    text = (
+        HEAD
+        + "T0606 (THREAD)\nG97 S500 M3\nG0 X24. Z5.\nG92 X19.5 Z-20. F1.5\nX19.\nX18.4\nX18.16\nG0 X60. Z60.\nM30\n"
+    )
+    made = checked(text, "D20 L60")
+    (row,) = check_report(made)["piece"]["threads"]
+    assert (row["lead_mm"], row["back_z"], row["smallest_d"], row["passes"]) == (1.5, -20.0, 18.16, 4)
+    assert len(check_report(made)["piece"]["outside"]) < 6
+
+
+@pytest.mark.parametrize(
+    ("line", "words"),
+    [
+        ("", "size across"),
+        ("D50", "length"),
+        ("50 x 80", "not understood"),
+        ("D50 L80 Q3", "not understood"),
+        ("D20 d30 L10", "bore"),
+        ("D-5 L10", "between"),
+        ("0 50, -10 x", "pairs"),
+        ("-10 50, 0 50", "front to the back"),
+    ],
+)
+def test_a_blank_that_cannot_be_is_one_clear_line(line: str, words: str) -> None:
+    with pytest.raises(ProgramError) as caught:
+        blank_of(line)
+    assert words in str(caught.value)
+
+
+@pytest.mark.parametrize(
+    ("line", "d", "length"),
+    [
+        ("D50 L80", 50, 80),
+        ("Ø50 L80 Z2", 50, 80),
+        ("D2in L3in", 50.8, 76.2),
+        ("HEX 24 L60", 24, 60),
+        ("D60 d30 L40", 60, 40),
+    ],
+)
+def test_a_blank_in_one_line(line: str, d: float, length: float) -> None:
+    found = blank_of(line)
+    assert (found.d_mm, found.length_mm) == (pytest.approx(d), pytest.approx(length))
+
+
+def test_corners_make_a_blank() -> None:
+    text = HEAD + "T0101\nG97 S300 M3\nG0 X44. Z2.\nG1 Z-25. F.2\nG0 X80. Z50.\nM30\n"
+    made = check_program(text, blank_of("0 50, -30 50, -30 60, -80 60"))
+    assert diameters(made)[0][2] == 44.0
+    assert diameters(made)[-1] == (-30.0, -80.0, 60.0)
+
+
+def test_read_and_check_on_the_command_line(tmp_path: Path) -> None:
+    program, tools = tmp_path / "O12.nc", tmp_path / "tools.json"
+    program.write_bytes(TURNED.replace("(CNMG120404)", "(MÜLLER)").encode("latin-1"))
+    tools.write_text(json.dumps({"T1": {"code": "CNMG120404", "holder": "PCLNR2525M12"}}), "utf-8")
+    done = toreuma("read", str(program), "--json")
+    data = json.loads(done.stdout)
+    assert done.returncode == 0
+    assert {"line", "z", "d", "feed", "how", "station"} <= data["motions"][0].keys()
+    assert data["dialect"] == "system-a"
+    done = toreuma("check", str(program), "--blank", "D50 L80 Z1", "--tools", str(tools), "--json")
+    data = json.loads(done.stdout)
+    assert done.returncode == 0, data["findings"]
+    assert data["piece"]["outside"][0]["front_d"] == 40.0
+    done = toreuma("read", str(program), "--at", "10")
+    assert "since line" in done.stdout or "(line 6)" in done.stdout
+    done = toreuma("check", str(program), "--blank", "nonsense")
+    assert done.returncode == 2
+    assert done.stderr.startswith("toreuma: blank: ")
+
+
+def test_programs_in_neighbouring_files_are_called(tmp_path: Path) -> None:
+    (tmp_path / "O1.nc").write_text("O1\nG21 G99\nT0101\nG97 S500 M3\nG0 X50. Z2.\nM98 P2000\nM30\n", "utf-8")
+    (tmp_path / "O2000.NC").write_text("%\nO2000\nG1 Z-5. F.2\nM99\n%\n", "utf-8")
+    data = json.loads(toreuma("read", str(tmp_path / "O1.nc"), "--json").stdout)
+    assert [(one["line"], one["z"]) for one in data["motions"]] == [(5, 2.0), (6, -5.0)]
+    assert data["missing_programs"] == []
