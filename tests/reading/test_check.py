@@ -15,8 +15,8 @@ from toreuma.engine.foreign_blank import blank_of
 
 HEAD = "%\nO12\nG21 G40 G99\n"
 TURNED = HEAD + (
-    "T0101 (CNMG120404)\nG50 S2500\nG96 S180 M3\nG0 X52. Z0. M8\nG1 X-1. F.1\nG0 X46. Z2.\nG1 Z-40. F.25\nG0 X48. Z2.\nX40.\n"
-    "G1 Z-20.\nX50.\nG0 X100. Z100.\nM30\n%\n"
+    "T0101 (CNMG120404)\nG50 S2500\nG96 S180 M3\nG0 X52. Z0. M8\nG1 X-1. F.1\n"
+    "G0 X46. Z2.\nG1 Z-40. F.25\nG0 X48. Z2.\nX40.\nG1 Z-20.\nX50.\nG0 X100. Z100.\nM30\n%\n"
 )
 DRILLED = HEAD + (
     "T0202 (DRILL 12MM)\nG97 S800 M3\nG0 X0 Z3.\nG74 R1.\nG74 Z-30. Q8000 F.12\nG0 Z100.\n"

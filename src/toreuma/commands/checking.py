@@ -7,9 +7,8 @@ import typer
 
 from toreuma.commands.common import JsonOption, print_json
 from toreuma.commands.reading import FileArgument, LanguageOption, SkipOption, knowledge
-from toreuma.core.read import kind_of
 from toreuma.engine.check import Checked, check_program
-from toreuma.engine.check_report import check_report
+from toreuma.engine.check_report import check_report, kind_in
 from toreuma.engine.foreign import given_of, program_bytes_text, with_neighbours
 from toreuma.engine.foreign_blank import blank_of
 from toreuma.engine.library import library
@@ -68,7 +67,6 @@ def _print(made: Checked) -> None:
             f"    thread Z {row['front_z']:.3f} to {row['back_z']:.3f}  lead {row['lead_mm']:g}, {row['passes']} passes"
         )
     for finding in made.findings:
-        kind = kind_of(finding) if finding.code not in ("contact",) else "contact"
-        print(f"  {kind}: {finding.what}; {finding.why}")
+        print(f"  {kind_in(finding)}: {finding.what}; {finding.why}")
     for line in made.assumed:
         print(f"  assumed: {line}")

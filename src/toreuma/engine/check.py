@@ -7,7 +7,7 @@ from typing import Any
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import EMPTY
 from toreuma.core.model import Job, Machine
-from toreuma.core.prove import Proof, prove
+from toreuma.core.prove import Contact, Proof, prove
 from toreuma.core.read import Given, Nose, Program
 from toreuma.core.read.overview import Overview, overview
 from toreuma.core.read.words import blocks_of
@@ -24,6 +24,9 @@ SLIVER_MM = 0.2
 
 HOME_AWAY = (250.0, 150.0)
 """The reference point is taken to be so far beside the blank, where no machine is known."""
+
+SCRAPES_MM = 0.1
+"""An edge that leaves a square shoulder straight along it takes so much of the wall with it at a rapid."""
 
 OF_THE_CUT = frozenset(
     ("contact", "tool.unknown", "spindle.stopped", "axis.past_centre", "loose", "hold.open", "bar.missed", "bar.length")
@@ -80,7 +83,9 @@ def check_program(
     proof = prove(job, scene, program, EMPTY)
     read = {id(one) for one in found.program.findings}
     findings = tuple(
-        _softened(one, program, made) for one in proof.findings if id(one) in read or one.code in OF_THE_CUT
+        _softened(one, program, made, proof.contacts)
+        for one in proof.findings
+        if id(one) in read or one.code in OF_THE_CUT
     )
     return Checked(
         found=found,
@@ -105,9 +110,17 @@ def _from_tools(program: Program, made: tuple[Filled, ...]) -> Program:
     return replace(program, motions=tuple(moved))
 
 
-def _softened(finding: Finding, program: Program, made: tuple[Filled, ...]) -> Finding:
-    """What a holder meets that nobody described is a question."""
-    if finding.code != "contact" or "holder in" not in finding.what:
+def _softened(finding: Finding, program: Program, made: tuple[Filled, ...], contacts: tuple[Contact, ...]) -> Finding:
+    """What a holder meets that nobody described is a question, and a wall that is scraped on the way out no crash."""
+    if finding.code != "contact":
+        return finding
+    if "rapid in metal" in finding.what:
+        depths = [one.depth_mm for one in contacts if one.line == finding.line and one.what == "rapid in metal"]
+        if depths and max(depths) < SCRAPES_MM:
+            why = "the edge scrapes a wall on its way out: feed it out, or lean the way"
+            return replace(finding, severity="warning", code="contact.scrape", why=why)
+        return finding
+    if "holder in" not in finding.what:
         return finding
     station = next((one.station for one in program.motions if one.line == finding.line), 0)
     if any(one.tool.station == station and one.body_said for one in made):

@@ -6,11 +6,12 @@ from typing import Any
 from toreuma.core.findings import Finding
 from toreuma.core.motion import Motion
 from toreuma.core.prove.piece import Step, bore_steps, merged, outline_of, outside_steps
+from toreuma.core.read import kind_of
 from toreuma.core.read.overview import Extreme, ToolUse
 from toreuma.engine.check import OF_THE_CUT, Checked
 from toreuma.engine.reading_report import finding_row, units_of
 
-__all__ = ["check_report", "overview_row"]
+__all__ = ["check_report", "kind_in", "overview_row"]
 
 LEAST_AREA_MM2 = 1e-3
 
@@ -81,9 +82,14 @@ def _without_ridges(steps: Sequence[Step], threads: Sequence[dict[str, Any]]) ->
     return found
 
 
+def kind_in(finding: Finding) -> str:
+    """What a finding is to the person; what comes of cutting is a contact."""
+    return "contact" if finding.code in OF_THE_CUT and finding.severity == "error" else kind_of(finding)
+
+
 def _row(finding: Finding) -> dict[str, Any]:
     row = finding_row(finding)
-    return row | {"kind": "contact" if finding.code in OF_THE_CUT else row["kind"]}
+    return row | {"kind": kind_in(finding)}
 
 
 def overview_row(use: ToolUse) -> dict[str, Any]:

@@ -179,7 +179,7 @@ def _thread(words: Words) -> list[Made]:
         if words.first is None or not 0 <= code <= 999_999:
             raise CycleError("its first block with the P of six digits is missing")
         springs, tenths, flank = code // 10000, code // 100 % 100, float(code % 100)
-        least, allowance = words.measure("Q", first=True), words.of("R", words.scale, first=True)
+        least, allowance = words.measure("Q", first=True), words.measure("R", first=True)
         height, depth, taper = words.measure("P"), words.measure("Q"), words.of("R", words.scale)
     for letter, number in (("P", height), ("Q", depth)):
         if number <= 0:

@@ -64,7 +64,7 @@ class Cycling(Drilling):
             return
         target = self._target(block)
         self._used |= {"X", "Z", *self._dialect.relative} & last.keys()
-        if state.held_at_angle and (state.live_rpm or "Y" in last):
+        if state.held_at_angle and (state.live_rpm or state.polar or "Y" in last):
             self._driven(target, block)
             return
         self._plainly(target, block)
@@ -226,7 +226,7 @@ class Cycling(Drilling):
         begin, end = self._numbered(first), self._numbered(last)
         if begin is None or end is None or end < begin:
             raise CycleError(f"the blocks N{first or 0:.0f} to N{last or 0:.0f} of its contour are not there")
-        kept, used, goes_on = self._state, self._used, self._next
+        kept, used, goes_on, counted = self._state, self._used, self._next, len(self._numbers)
         self._state, self._collected = self._state.copy(), []
         self._state.warned = kept.warned
         self._state.side = ""
@@ -253,6 +253,8 @@ class Cycling(Drilling):
         both = ("X" in letters or along_x in letters) and ("Z" in letters or along_z in letters)
         if skip and begin >= self._next:
             self._next = end + 1
+        else:
+            del self._numbers[counted:]
         return pieces, both
 
     _steady: object = None

@@ -19,6 +19,7 @@ QUESTIONS = frozenset(
 
 SUSPICIOUS = frozenset(
     (
+        "contact.scrape", "loose", "axis.past_centre",
         "arc.centre", "c_axis.braked", "c_axis.off", "c_axis.turning", "c_axis.untold", "datum.other", "feed.inherited",
         "feed.large", "feed.missing", "feed.rapid", "feed.zero", "hold.turning", "program.after_end", "program.alarm",
         "program.gap", "program.point", "program.return", "program.sign", "program.twice", "side.left_on",

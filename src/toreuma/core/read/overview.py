@@ -112,7 +112,7 @@ def _tools(program: Program, blocks: Sequence[Block]) -> Iterator[ToolUse]:
             offset=offset,
             line=line,
             comments=comments,
-            work=_work(cuts, blocks),
+            work=_work(cuts, blocks, _inside(motions)),
             inside=_inside(motions),
             leads_mm=tuple(dict.fromkeys(one.feed or 0.0 for one in cuts if one.in_step)),
             feeds=tuple(dict.fromkeys(one.feed or 0.0 for one in cuts if not one.in_step)),
@@ -148,7 +148,7 @@ def _beside(blocks: Sequence[Block], at: int) -> Iterator[str]:
     """Comments of the block itself, then of lines that are nothing else before it, then behind it."""
     yield from blocks[at].comments
     for n in range(at - 1, max(at - 1 - NEAR_LINES, -1), -1):
-        if blocks[n].said.last.keys() - {"N", "O"}:
+        if blocks[n].said.last.keys() - {"N", "G", "S", "M"}:
             break
         yield from blocks[n].comments
     for n in range(at + 1, min(at + 1 + NEAR_LINES, len(blocks))):
@@ -157,7 +157,7 @@ def _beside(blocks: Sequence[Block], at: int) -> Iterator[str]:
         yield from blocks[n].comments
 
 
-def _work(cuts: Sequence[Motion], blocks: Sequence[Block]) -> Work:
+def _work(cuts: Sequence[Motion], blocks: Sequence[Block], inside: bool) -> Work:
     """What the cuts of a tool look like."""
     if not cuts:
         return "moving"
@@ -174,15 +174,22 @@ def _work(cuts: Sequence[Motion], blocks: Sequence[Block]) -> Work:
     lines = {one.line for one in cuts}
     if any(block.line in lines and any(word == ("G", 75.0) for word in block.words) for block in blocks):
         return "grooving"
+    if any(block.line in lines and any(word == ("G", 72.0) for word in block.words) for block in blocks):
+        return "facing"
     if across > 0 and along < 0.2 * across:
         near_front = max(one.end[0] for one in cuts) > FRONT_MM
         return "facing" if near_front and min(one.end[1] for one in cuts) < 1.0 else "grooving"
-    return "boring" if _inside(cuts) else "turning"
+    return "boring" if inside else "turning"
 
 
 def _inside(motions: Sequence[Motion]) -> bool:
     """Whether a tool goes into a bore: behind its cuts along Z it comes away toward the axis."""
     votes = 0
+    for one in motions:
+        if not one.is_rapid and abs(one.end[0] - one.start[0]) < LEAST_MM and one.length > LEAST_MM:
+            votes += 1 if one.end[1] > one.start[1] > AXIS_MM else 0 if one.end[1] > one.start[1] else -1
+    if any(not one.is_rapid and abs(one.end[0] - one.start[0]) > LEAST_MM for one in motions):
+        votes = 0
     for before, after in pairwise(motions):
         along = not before.is_rapid and before.end[0] < before.start[0] - LEAST_MM
         out = after.end[1] - after.start[1]

@@ -72,7 +72,7 @@ class Places(ToolWords):
     def _to_reference(self, block: Block, how: str) -> None:
         """By way of the place in the block to the reference point, on the axes that are named; or straight there."""
         second = how == "second_reference"
-        for letter in self._move_all("XZYCP"):
+        for letter in self._move_all("XZYCHP"):
             self._take(block, letter)
         state = self._state
         named_z = any(block.value(one) is not None for one in ("Z", self._dialect.relative[1]) if one)

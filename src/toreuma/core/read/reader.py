@@ -24,7 +24,10 @@ __all__ = ["Program", "Section", "read"]
 MOST_MARKS = 99
 MOST_BLOCKS, MOST_MOVES = 2_000_000, 2_000_000
 
-POINTED = re.compile(r"[XZUWR]\s*[+-]?\d*\.", re.I)
+POINTED = re.compile(r"[XZ]\s*[+-]?\d*\.", re.I)
+
+EVEN, EVEN_BY_HAND = 0.8, 0.95
+"""Share of block numbers that rise evenly where a gap means something."""
 
 BEFORE_MOVES = (
     "clamp",
@@ -327,6 +330,7 @@ class _Reader(Flow):
         names = {self._named_word(word) for word in block.words if word[0] == "G"}
         counted = {"R"} if "pattern_cycle" in names else set()  # its R is a number of passes
         counted |= {"X", "U"} if "dwell" in names else set()
+        counted |= {"R"} if "whole_thread_cycle" in names and "X" not in block.said.last else set()
         counted |= {"B", "C", "A", ",A"} if not names & {"line"} else {"B", "A", ",A"}
         whole = block.said.whole - counted
         if "macro" in names or not whole:
@@ -524,10 +528,10 @@ class _Reader(Flow):
         if len(steps) < 4:
             return
         usual, count = Counter(step for step, _ in steps).most_common(1)[0]
-        if count < 0.8 * len(steps):
+        if count < (EVEN_BY_HAND if self._somewhere else EVEN) * len(steps):
             return
         for step, line in steps:
-            if step != usual:
+            if step != usual and (step == 2 * usual or not self._somewhere):
                 self._say(
                     "warning",
                     "program.gap",
