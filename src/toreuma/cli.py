@@ -20,6 +20,7 @@ ROOMS = {
     "planning": ("describe", "plan", "post", "schema"),
     "proving": ("prove",),
     "reading": ("read",),
+    "rewriting": ("compare", "rewrite"),
     "checking": ("check",),
     "routing": ("auto",),
     "exchange": ("import", "export", "second-end"),

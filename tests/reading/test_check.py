@@ -29,7 +29,7 @@ GROOVED = HEAD + (
 
 
 def checked(text: str, blank: str = "D50 L80 Z1", tools: Any = None) -> Checked:
-    return check_program(text, blank_of(blank), tools)
+    return check_program(text, blank, tools)
 
 
 def diameters(made: Checked, name: str = "outside") -> list[tuple[float, float, float]]:
@@ -57,20 +57,20 @@ def test_a_bore_by_drill_and_bar() -> None:
     assert any(
         d == 12.0 and back == pytest.approx(-30 + 6 * math.tan(math.radians(31)), abs=0.01) for _, back, d in bore
     )
-    kinds = [one.tool.kind for one in made.tools]
+    kinds = [one.tool.kind for one in made.study.tools]
     assert kinds == ["drill", "boring"]
-    assert made.tools[0].assumed == ()
+    assert made.study.tools[0].assumed == ()
 
 
 def test_a_groove_and_parting_off() -> None:
     made = checked(GROOVED)
-    assert [one.tool.kind for one in made.tools] == ["grooving", "parting"]
-    assert [one.tool.blade.width_mm for one in made.tools] == [3.0, 2.5]  # type: ignore[union-attr]
+    assert [one.tool.kind for one in made.study.tools] == ["grooving", "parting"]
+    assert [one.tool.blade.width_mm for one in made.study.tools] == [3.0, 2.5]  # type: ignore[union-attr]
     groove = next(row for row in diameters(made) if row[2] == 40.0)
     assert groove[:2] == pytest.approx((-20.2, -22.8), abs=0.01)
-    assert made.proof.parted
+    assert made.cut.proof.parted
     assert diameters(made)[-1][1] == pytest.approx(-47.5, abs=0.01)
-    assert any("corner toward the chuck" in line for line in made.assumed)
+    assert any("corner toward the chuck" in line for line in made.cut.assumed)
 
 
 def test_the_other_corner_of_a_blade_can_be_said() -> None:
@@ -139,7 +139,7 @@ def test_a_blank_in_one_line(line: str, d: float, length: float) -> None:
 
 def test_corners_make_a_blank() -> None:
     text = HEAD + "T0101\nG97 S300 M3\nG0 X44. Z2.\nG1 Z-25. F.2\nG0 X80. Z50.\nM30\n"
-    made = check_program(text, blank_of("0 50, -30 50, -30 60, -80 60"))
+    made = check_program(text, "0 50, -30 50, -30 60, -80 60")
     assert diameters(made)[0][2] == 44.0
     assert diameters(made)[-1] == (-30.0, -80.0, 60.0)
 

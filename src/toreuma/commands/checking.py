@@ -10,8 +10,6 @@ from toreuma.commands.reading import FileArgument, LanguageOption, SkipOption, k
 from toreuma.engine.check import Checked, check_program
 from toreuma.engine.check_report import check_report, kind_in
 from toreuma.engine.foreign import given_of, program_bytes_text, with_neighbours
-from toreuma.engine.foreign_blank import blank_of
-from toreuma.engine.library import library
 
 __all__ = ["register"]
 
@@ -29,17 +27,13 @@ def check(
     dialect_name: LanguageOption = None,
     machine: Annotated[str | None, typer.Option("--machine", help="The machine it runs on")] = None,
     skip: SkipOption = None,
-    inch: Annotated[bool, typer.Option("--inch", help="Plain numbers of the blank are inches")] = False,
     as_json: JsonOption = False,
 ) -> None:
     """Cut any program out of a blank with its tools, and say what comes of it. Needs no drawing."""
     text = program_bytes_text(file)
     data: Any = {} if tools is None else knowledge(tools)
     given = with_neighbours(given_of(data, "tools" if tools is None else tools.name), file, skip or [])
-    where = library().machine(machine) if machine is not None else None
-    made = check_program(
-        text, blank_of(blank, 25.4 if inch else 1.0), data, name=dialect_name, machine=where, given=given
-    )
+    made = check_program(text, blank, data, name=dialect_name, machine=machine, given=given)
     if as_json:
         print_json(check_report(made))
     else:
@@ -50,8 +44,9 @@ def check(
 
 def _print(made: Checked) -> None:
     report = check_report(made)
-    print(f"{made.found.dialect.name}; {len(made.found.program.motions)} moves, {made.proof.time_s:.0f} s")
-    for use, tool in zip(made.overview.tools, made.tools, strict=True):
+    study = made.study
+    print(f"{study.dialect.name}; {len(study.program.motions)} moves, {made.cut.proof.time_s:.0f} s")
+    for use, tool in zip(study.overview.tools, study.tools, strict=True):
         print(
             f"  line {use.line:>4}  station {use.station}: {tool.tool.kind}, {', '.join(use.comments) or 'no comment'}"
         )
@@ -68,5 +63,5 @@ def _print(made: Checked) -> None:
         )
     for finding in made.findings:
         print(f"  {kind_in(finding)}: {finding.what}; {finding.why}")
-    for line in made.assumed:
+    for line in made.cut.assumed:
         print(f"  assumed: {line}")

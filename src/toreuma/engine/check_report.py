@@ -8,7 +8,8 @@ from toreuma.core.motion import Motion
 from toreuma.core.prove.piece import Step, bore_steps, merged, outline_of, outside_steps
 from toreuma.core.read import kind_of
 from toreuma.core.read.overview import Extreme, ToolUse
-from toreuma.engine.check import OF_THE_CUT, Checked
+from toreuma.engine.check import Checked
+from toreuma.engine.foreign_job import OF_THE_CUT
 from toreuma.engine.reading_report import finding_row, units_of
 
 __all__ = ["check_report", "kind_in", "overview_row"]
@@ -18,17 +19,17 @@ LEAST_AREA_MM2 = 1e-3
 
 def check_report(made: Checked) -> dict[str, Any]:
     """Tools, findings, and the piece as it stands at the end."""
-    proof, program = made.proof, made.found.program
+    proof, program = made.cut.proof, made.study.program
     piece, threads = proof.final, thread_rows(program.motions)
     return {
-        "dialect": made.found.dialect.id,
+        "dialect": made.study.dialect.id,
         "units": units_of(program),
         "safe": made.safe,
         "time_s": round(proof.time_s, 2),
         "parted": proof.parted,
         "tools": [
             {**overview_row(use), "kind": tool.tool.kind, "nose_mm": tool.nose_mm, "assumed": list(tool.assumed)}
-            for use, tool in zip(made.overview.tools, made.tools, strict=True)
+            for use, tool in zip(made.study.overview.tools, made.study.tools, strict=True)
         ],
         "contacts": [
             {"line": one.line, "what": one.what, "depth_mm": round(one.depth_mm, 4), "z": round(one.at[0], 4),
@@ -42,7 +43,7 @@ def check_report(made: Checked) -> dict[str, Any]:
             "threads": threads,
             "removed_mm3": round(_volume(proof.before) - _volume(piece), 1),
         },
-        "assumed": list(made.assumed),
+        "assumed": list(made.cut.assumed),
         "findings": [_row(one) for one in made.findings],
     }  # fmt: skip
 

@@ -265,7 +265,9 @@ class _Reader(Flow):
                 self._sections.append(Section(int(match.group(1)), match.group(2), block.line))
         if said.wrong or said.unread:
             what = said.wrong if said.wrong else f"'{said.unread[:20]}' was not understood"
-            self._say("error", "program.unread", block.line, what, "the block was left out")
+            code = "program.comment" if said.wrong.startswith("the comment") else "program.unread"
+            why = "the block was left out" if said.unread else "what stands in it is not obeyed"
+            self._say("error", code, block.line, what, why)
             if said.unread:
                 return
         if said.steers is not None:

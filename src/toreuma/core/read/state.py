@@ -67,13 +67,15 @@ class InForce:
 @dataclass(frozen=True, kw_only=True)
 class Given:
     """What somebody knows besides the text: noses by station, datums in machine places, variables, switches that leave
-    blocks out, programs in neighbouring files by their number, and where the reference point is taken to be."""
+    blocks out, programs in neighbouring files by their number, what M words mean that only the machine's builder
+    knows, and where the reference point is taken to be."""
 
     noses: Mapping[int, Nose] = field(default_factory=dict)
     datums: Mapping[str, Point] = field(default_factory=dict)
     variables: Mapping[int, float] = field(default_factory=dict)
     skipped: frozenset[int] = frozenset()
     neighbours: Mapping[int, str] = field(default_factory=dict)
+    words: Mapping[str, str] = field(default_factory=dict)
     home: Point = HOME
 
 
@@ -272,6 +274,7 @@ class Reading:
         self._state.origins = dict(given.datums)
         self._anyone = machine is None and reference is None
         self._names = dialect.vocabulary(None if self._anyone else machine or {})
+        self._names |= {short(word): name for word, name in given.words.items()}
         self._variables = Variables(dict(given.variables))
         self._motions: list[Motion] = []
         self._sections: list[Section] = []

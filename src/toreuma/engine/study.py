@@ -1,0 +1,182 @@
+"""A program under study: read, its tools filled in, cut out of a blank, all over again at every edit."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field, replace
+from typing import Any
+
+from toreuma.core.dialect import Dialect
+from toreuma.core.errors import ToreumaError
+from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import EMPTY, Region
+from toreuma.core.memo import Check, Memo, never_cancel
+from toreuma.core.model import Job, Machine
+from toreuma.core.motion import Motion
+from toreuma.core.prove import Proof, prove
+from toreuma.core.read import Given, Nose, Program
+from toreuma.core.read.guess import Guess
+from toreuma.core.read.overview import Overview, ToolUse, overview
+from toreuma.core.read.words import blocks_of
+from toreuma.core.scene import Scene, build_scene
+from toreuma.core.simulate.replay import Replay
+from toreuma.core.simulate.timeline import Timeline, timeline_of
+from toreuma.engine.foreign import read_foreign
+from toreuma.engine.foreign_blank import Blank, blank_of
+from toreuma.engine.foreign_job import OF_THE_CUT, assumed_of, from_tools, home_beside, job_of, softened
+from toreuma.engine.foreign_tools import Filled, filled
+from toreuma.engine.library import library
+
+__all__ = ["Asked", "Cut", "Study", "cut_of", "study_of", "usual_blank"]
+
+BAR_STEP_MM, BEHIND_MM = 5.0, 30.0
+"""A blank nobody named is as wide as the widest cut, in steps of so much, and goes on so far behind the deepest."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Asked:
+    """What the person said of a program: its language, blank, tools by station, machine, and more that is known."""
+
+    dialect: str | None = None
+    blank: str = ""
+    tools: Mapping[int, Mapping[str, Any]] = field(default_factory=dict)
+    machine: str | None = None
+    given: Given = field(default_factory=Given)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Study:
+    """A text as it was read, before it is cut. ``fault`` says where what the person said cannot be."""
+
+    text: str
+    asked: Asked
+    dialect: Dialect
+    guess: Guess | None
+    program: Program
+    overview: Overview
+    tools: tuple[Filled, ...]
+    blank: Blank
+    blank_is_usual: bool
+    machine: Machine | None
+    given: Given
+    faults: tuple[ToreumaError, ...]
+
+    def uses(self, station: int) -> ToolUse | None:
+        return next((one for one in self.overview.tools if one.station == station), None)
+
+    def motions_of(self, line: int) -> tuple[Motion, ...]:
+        return tuple(one for one in self.program.motions if one.line == line)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Cut:
+    """What came of cutting it."""
+
+    study: Study
+    job: Job
+    scene: Scene
+    replay: Replay
+    proof: Proof
+    findings: tuple[Finding, ...]
+    assumed: tuple[str, ...]
+
+
+def study_of(text: str, asked: Asked) -> Study:
+    """Read a text as it is asked. Nothing raises but a dialect or machine that is not there (`ToreumaError`)."""
+    shop = library()
+    machine = shop.machine(asked.machine) if asked.machine else None
+    faults: list[ToreumaError] = []
+    blank, usual = Blank(kind="round", d_mm=50, length_mm=100), not asked.blank.strip()
+    if not usual:
+        try:
+            blank = blank_of(asked.blank)
+        except ToreumaError as error:
+            faults.append(error)
+    known = replace(asked.given, home=home_beside(blank))
+    name = asked.dialect or (machine.dialect if machine is not None else None)
+    words = None if machine is None else machine.words
+    found = read_foreign(text, name=name, given=known, machine=words)
+    seen = overview(found.program, list(blocks_of(text, found.dialect)), known.home)
+    if usual:
+        blank = usual_blank(seen)
+    tools: list[Filled] = []
+    for use in seen.tools:
+        try:
+            tools.append(filled(use, asked.tools.get(use.station), "tools"))
+        except ToreumaError as error:
+            faults.append(error)
+            tools.append(filled(use, None, "tools"))
+    noses = {**{one.tool.station: Nose(one.nose_mm) for one in tools if one.nose_mm > 0}, **known.noses}
+    if usual or any(one.code == "side.nose" for one in found.program.findings):
+        known = replace(known, noses=noses, home=home_beside(blank))
+        found = read_foreign(text, name=name, given=known, machine=words)
+    return Study(
+        text=text,
+        asked=asked,
+        dialect=found.dialect,
+        guess=found.guess,
+        program=found.program,
+        overview=seen,
+        tools=tuple(tools),
+        blank=blank,
+        blank_is_usual=usual,
+        machine=machine,
+        given=known,
+        faults=tuple(faults),
+    )
+
+
+def usual_blank(seen: Overview) -> Blank:
+    """A bar that the cuts of a program fit into."""
+    widest = max((one.widest.mm for one in seen.tools if one.widest is not None and one.cuts), default=50.0)
+    deepest = min((one.deepest.mm for one in seen.tools if one.deepest is not None and one.cuts), default=-50.0)
+    front = max((one.front.mm for one in seen.tools if one.front is not None and one.work == "facing"), default=0.0)
+    d = max(BAR_STEP_MM * -(-min(max(widest, 5.0), 1000.0) // BAR_STEP_MM), BAR_STEP_MM)
+    length = min(max(-deepest, 10.0) + BEHIND_MM, 3000.0)
+    return Blank(kind="round", d_mm=d, length_mm=round(length + max(front, 0.0)), front_z=min(max(front, 0.0), 5.0))
+
+
+def cut_of(
+    study: Study,
+    memo: Memo | None = None,
+    check: Check = never_cancel,
+    progress: Callable[[float], None] = lambda share: None,
+) -> Cut:
+    """Cut a program out of its blank. Raises `ToreumaError` where blank and tools make no job."""
+    job = job_of(study.blank, study.tools, study.machine)
+    scene = build_scene(job)
+    program = by_tool(from_tools(study.program, study.tools))
+    proof = prove(job, scene, program, EMPTY, check, progress, memo=memo)
+    read = {id(one) for one in study.program.findings}
+    findings = tuple(
+        softened(one, program, study.tools, proof.contacts)
+        for one in proof.findings
+        if id(one) in read or one.code in OF_THE_CUT
+    )
+    timeline = timeline_of(program.motions, job.machine)
+    return Cut(
+        study=study,
+        job=job,
+        scene=scene,
+        replay=Replay(job, scene.stock, timeline, _ends(timeline, proof.states)),
+        proof=proof,
+        findings=findings,
+        assumed=assumed_of(study.blank, study.tools, study.machine, usual=study.blank_is_usual),
+    )
+
+
+def by_tool(program: Program) -> Program:
+    """The same with every run of a tool as a section of its own, so that an edit is cut again from there on only."""
+    sections, before = -1, None
+    moved = []
+    for one in program.motions:
+        if one.station != before:
+            sections, before = sections + 1, one.station
+        moved.append(replace(one, section=sections))
+    return replace(program, motions=tuple(moved), sections=())
+
+
+def _ends(timeline: Timeline, states: tuple[tuple[int, Region], ...]) -> list[tuple[int, Region]]:
+    """The metal behind the last move of every section."""
+    last: dict[int, int] = {}
+    for n, span in enumerate(timeline.spans):
+        last[span.motion.section] = n
+    return [(last[section], region) for section, region in states if section in last]
