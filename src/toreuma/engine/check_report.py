@@ -11,8 +11,9 @@ from toreuma.core.read.overview import Extreme, ToolUse
 from toreuma.engine.check import Checked
 from toreuma.engine.foreign_job import OF_THE_CUT
 from toreuma.engine.reading_report import finding_row, units_of
+from toreuma.engine.study import Cut
 
-__all__ = ["check_report", "kind_in", "overview_row"]
+__all__ = ["check_report", "kind_in", "overview_row", "piece_rows"]
 
 LEAST_AREA_MM2 = 1e-3
 
@@ -20,7 +21,7 @@ LEAST_AREA_MM2 = 1e-3
 def check_report(made: Checked) -> dict[str, Any]:
     """Tools, findings, and the piece as it stands at the end."""
     proof, program = made.cut.proof, made.study.program
-    piece, threads = proof.final, thread_rows(program.motions)
+    piece = proof.final
     return {
         "dialect": made.study.dialect.id,
         "units": units_of(program),
@@ -38,9 +39,7 @@ def check_report(made: Checked) -> dict[str, Any]:
         ],
         "piece": {
             "outline": [[round(z, 4), round(2 * r, 4)] for z, r in outline_of(piece).tolist()],
-            "outside": [_step(one) for one in _without_ridges(merged(outside_steps(piece)), threads)],
-            "bore": [_step(one) for one in _without_ridges(merged(bore_steps(piece)), threads)],
-            "threads": threads,
+            **piece_rows(made.cut),
             "removed_mm3": round(_volume(proof.before) - _volume(piece), 1),
         },
         "assumed": list(made.cut.assumed),
@@ -83,6 +82,16 @@ def _without_ridges(steps: Sequence[Step], threads: Sequence[dict[str, Any]]) ->
     return found
 
 
+def piece_rows(cut: Cut) -> dict[str, Any]:
+    """Steps outside and in the bore, and threads, of what stands at the end."""
+    piece, threads = cut.proof.final, thread_rows(cut.study.program.motions)
+    return {
+        "outside": [_step(one) for one in _without_ridges(merged(outside_steps(piece)), threads)],
+        "bore": [_step(one) for one in _without_ridges(merged(bore_steps(piece)), threads)],
+        "threads": threads,
+    }
+
+
 def kind_in(finding: Finding) -> str:
     """What a finding is to the person; what comes of cutting is a contact."""
     return "contact" if finding.code in OF_THE_CUT and finding.severity == "error" else kind_of(finding)
@@ -103,7 +112,7 @@ def overview_row(use: ToolUse) -> dict[str, Any]:
         "inside": use.inside,
         "feeds": [round(one, 5) for one in use.feeds],
         "leads_mm": [round(one, 5) for one in use.leads_mm],
-        "speeds": list(use.speeds),
+        "speeds": [{"mode": mode, "value": round(value, 3)} for mode, value in use.speeds],
         "clamps_rpm": list(use.clamps_rpm),
         "cuts": use.cuts,
         "nearest_d": _extreme(use.nearest),

@@ -80,7 +80,7 @@ def follow(planned: Plan, language: Dialect, memo: Memo) -> Outcome:
     cutting = [operation for operation in planned.operations if operation.motions]
     text = post(planned, language).text if cutting else ""
     program = (
-        read(text, language, planned.scene.reference, memo, machine=job.machine.words)
+        read(text, language, planned.scene.reference, memo, machine=job.machine.own_words)
         if cutting
         else Program(text="", motions=(), sections=(), findings=())
     )

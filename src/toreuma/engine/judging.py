@@ -70,7 +70,7 @@ def _program(planned: Plan, language: Dialect, text: str | None, memo: Memo | No
     if text is None and not any(one.motions for one in planned.operations):
         return Program(text="", motions=(), sections=(), findings=())
     text = text if text is not None else post(planned, language).text
-    return read(text, language, planned.scene.reference, memo, machine=planned.job.machine.words)
+    return read(text, language, planned.scene.reference, memo, machine=planned.job.machine.own_words)
 
 
 def verdict_of_sides(plans: Sequence[Plan], made: Sequence[SideMade], more: Sequence[Finding] = ()) -> Verdict:

@@ -96,7 +96,7 @@ def read_channels(job: Job, sides: Sequence[Plan], texts: Mapping[int, str], dia
     programs, line = {}, 1
     for channel, text in texts.items():
         here, there = (references(side)[channel] for side in (sides[0], sides[-1]))
-        words = job.machine.words
+        words = job.machine.own_words
         programs[channel] = read(text, dialect, here, second_reference=there, first_line=line, machine=words)
         line += len(text.splitlines())
     return together(programs, job.machine)

@@ -19,7 +19,7 @@ __all__ = ["prove_plan", "prove_read"]
 def prove_plan(plan: Plan, language: Dialect, text: str | None = None, check: Check = never_cancel) -> Proof:
     """Write a plan (or take other program text for it), read that back and prove it, with nothing remembered."""
     text = text if text is not None else post(plan, language).text
-    program = read(text, language, plan.scene.reference, machine=plan.job.machine.words)
+    program = read(text, language, plan.scene.reference, machine=plan.job.machine.own_words)
     return prove_read(plan, program, check)
 
 

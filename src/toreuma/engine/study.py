@@ -40,6 +40,8 @@ class Asked:
     tools: Mapping[int, Mapping[str, Any]] = field(default_factory=dict)
     machine: str | None = None
     given: Given = field(default_factory=Given)
+    seen: Blank | None = None
+    """The blank that was taken for this program before, where nobody named one: it does not shrink under an edit."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -92,11 +94,11 @@ def study_of(text: str, asked: Asked) -> Study:
             faults.append(error)
     known = replace(asked.given, home=home_beside(blank))
     name = asked.dialect or (machine.dialect if machine is not None else None)
-    words = None if machine is None else machine.words
+    words = None if machine is None else machine.own_words
     found = read_foreign(text, name=name, given=known, machine=words)
     seen = overview(found.program, list(blocks_of(text, found.dialect)), known.home)
     if usual:
-        blank = usual_blank(seen)
+        blank = usual_blank(seen, asked.seen)
     tools: list[Filled] = []
     for use in seen.tools:
         try:
@@ -124,14 +126,18 @@ def study_of(text: str, asked: Asked) -> Study:
     )
 
 
-def usual_blank(seen: Overview) -> Blank:
-    """A bar that the cuts of a program fit into."""
+def usual_blank(seen: Overview, before: Blank | None = None) -> Blank:
+    """A bar that the cuts of a program fit into, and no smaller than the one before."""
     widest = max((one.widest.mm for one in seen.tools if one.widest is not None and one.cuts), default=50.0)
     deepest = min((one.deepest.mm for one in seen.tools if one.deepest is not None and one.cuts), default=-50.0)
     front = max((one.front.mm for one in seen.tools if one.front is not None and one.work == "facing"), default=0.0)
     d = max(BAR_STEP_MM * -(-min(max(widest, 5.0), 1000.0) // BAR_STEP_MM), BAR_STEP_MM)
     length = min(max(-deepest, 10.0) + BEHIND_MM, 3000.0)
-    return Blank(kind="round", d_mm=d, length_mm=round(length + max(front, 0.0)), front_z=min(max(front, 0.0), 5.0))
+    front = min(max(front, 0.0), 5.0)
+    if before is not None:
+        d, length = max(d, before.d_mm), max(length, before.length_mm - before.front_z)
+        front = max(front, before.front_z)
+    return Blank(kind="round", d_mm=d, length_mm=round(length + front), front_z=front)
 
 
 def cut_of(

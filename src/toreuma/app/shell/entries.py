@@ -39,6 +39,7 @@ class Doings(Protocol):
     @property
     def stage(self) -> str: ...
     def at(self, kind: type[S]) -> S: ...
+    def browse_program(self) -> None: ...
     def close(self) -> bool: ...
     def set_stage(self, key: str) -> None: ...
     def open_help(self, key: str) -> None: ...
@@ -63,6 +64,9 @@ def entries(window: Doings) -> tuple[Action, ...]:
     def has_job() -> bool:
         return session.job is not None
 
+    def has_program() -> bool:
+        return has_job() or program.at_desk
+
     def redoable() -> bool:
         return history.can_go_forth
 
@@ -73,10 +77,18 @@ def entries(window: Doings) -> tuple[Action, ...]:
         do("new", "New part, last jobs", "Ctrl+N", window.go_home, button=True, tip="New part", menu="File"),
         do("open", "Open a job", "Ctrl+O", files.browse, button=True, tip="Open", menu="File"),
         do("import", "Read a drawing or model", "Ctrl+I", files.browse_import, menu="File"),
+        do("read_program", "Read a program", "Ctrl+Shift+I", window.browse_program, menu="File"),
         do("save", "Save", "Ctrl+S", files.save, button=True, when=has_job, menu="File|"),
         do("save_as", "Save as", "Ctrl+Shift+S", files.save_as, when=has_job, menu="File"),
         do("copy_job", "Copy as a new job", "Ctrl+Shift+N", files.copy_job, when=has_job, menu="File"),
-        do("save_program", "Save the program", "Ctrl+E", program.panel.save, when=has_job, menu="File|"),
+        do(
+            "save_program",
+            "Save the program",
+            "Ctrl+E",
+            program.save,
+            when=lambda: has_job() or program.at_desk,
+            menu="File|",
+        ),
         do("export", "Write DXF or STEP", "Ctrl+Shift+E", files.export, when=has_job, menu="File"),
         do("window", "Another window", "Ctrl+Shift+W", window.another, menu="File|"),
         do("close", "Close the window", "Ctrl+Q", window.close, menu="File"),

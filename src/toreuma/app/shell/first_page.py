@@ -32,6 +32,7 @@ class FirstPage(QScrollArea):
     wanted = Signal(str)
     browse = Signal()
     read = Signal()
+    program = Signal()
     copied = Signal(str)
     forgotten = Signal(str)
     begun = Signal(str)
@@ -101,7 +102,11 @@ class FirstPage(QScrollArea):
     def _files(self) -> QHBoxLayout:
         row = QHBoxLayout()
         row.setContentsMargins(0, 6, 0, 0)
-        for words, signal in (("Read a drawing or model…", self.read), ("Open a job…", self.browse)):
+        for words, signal in (
+            ("Read a drawing or model…", self.read),
+            ("Read a program…", self.program),
+            ("Open a job…", self.browse),
+        ):
             button = QPushButton(tr(words))
             button.clicked.connect(signal.emit)
             row.addWidget(button)

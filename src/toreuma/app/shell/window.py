@@ -7,6 +7,7 @@ from PySide6.QtCore import QByteArray, QSettings, QSize, Qt, QTimer
 from PySide6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent, QShowEvent
 from PySide6.QtWidgets import (
     QApplication,
+    QFileDialog,
     QHBoxLayout,
     QMainWindow,
     QSplitter,
@@ -36,6 +37,7 @@ from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.part.stage import PartStage
+from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.proof.stage import ProofStage
 from toreuma.app.stages.shop.stage import ShopStage
 from toreuma.app.stages.stage import Shared, Stage, Themed
@@ -54,7 +56,7 @@ __all__ = ["MainWindow", "room_for"]
 LEFT_PX, RIGHT_PX = 350, 340
 MESSAGE_MS = 12_000
 PICTURES = (".png", ".jpg", ".jpeg", ".bmp", ".webp", ".svg")
-PROGRAMS = (".nc", ".cnc", ".txt", ".tap", ".mpf", ".min", ".eia", ".prg")
+PROGRAMS = (".nc", ".cnc", ".txt", ".tap", ".mpf", ".min", ".eia", ".prg", ".iso", ".ngc", ".din", ".p-1")
 USUAL = QSize(1280, 800)
 
 S = TypeVar("S", bound=Stage)
@@ -201,6 +203,7 @@ class MainWindow(QMainWindow):
         self.first.wanted.connect(self.files.open_job)
         self.first.browse.connect(self.files.browse)
         self.first.read.connect(self.files.browse_import)
+        self.first.program.connect(self.browse_program)
         self.first.copied.connect(self.files.begin_from)
         self.first.forgotten.connect(self._on_forgotten)
         self.first.begun.connect(self.begin_part)
@@ -440,10 +443,20 @@ class MainWindow(QMainWindow):
         elif kind in PICTURES:
             self.say("warning", "A picture of a drawing lies behind a part: begin one, then drop the picture again.")
         elif kind in PROGRAMS:
-            self.say("warning", f"{path.name}: programs of other origin are not read in the window yet; "
-                                "toreuma prove JOB --program FILE proves one against a job.")  # fmt: skip
+            self.open_program(path)
         else:
             self.files.open_job(str(path))
+
+    def open_program(self, path: Path) -> None:
+        """A program that nobody planned, on the desk of its stage."""
+        if self.at(ProgramStage).open_program(path):
+            self.set_stage(ProgramStage.key)
+
+    def browse_program(self) -> None:
+        kinds = " ".join(f"*{one}" for one in PROGRAMS)
+        name, _ = QFileDialog.getOpenFileName(self, tr("Read a program"), "", f"Programs ({kinds});;All files (*)")
+        if name:
+            self.open_program(Path(name))
 
     def dragEnterEvent(self, event: QDragEnterEvent) -> None:
         if any(url.isLocalFile() for url in event.mimeData().urls()):
@@ -468,7 +481,7 @@ class MainWindow(QMainWindow):
         self.trail.watch()
 
     def closeEvent(self, event: QCloseEvent) -> None:
-        if not self.files.may_leave():
+        if not self.files.may_leave() or not self.at(ProgramStage).may_leave():
             event.ignore()
             return
         self._settings.setValue("geometry", self.saveGeometry())

@@ -9,12 +9,19 @@ from toreuma.core.model.carrier import Carrier
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.value import Identifier, Name, Positive, Share, Value
 
-__all__ = ["Machine"]
+__all__ = ["Machine", "OwnWord"]
 
 OF_THE_CARRIER = (
     "stations", "shank_mm", "bar_mm", "station_pitch_mm", "tool_change_s", "reference_d_mm", "reference_from_nose_mm",
 )  # fmt: skip
 """What files say of the machine that were written when a machine had one carrier."""
+
+
+class OwnWord(Value):
+    """A G or M word of one machine, and what it does there by its name in programs' vocabulary."""
+
+    word: str = Field(pattern=r"^[GMgm]\d{1,4}(\.\d)?$")
+    means: Identifier
 
 
 class Machine(Value):
@@ -55,8 +62,8 @@ class Machine(Value):
     catcher: bool = Field(default=False, description="Catches parts that are cut off")
     coolant: Literal["flood", "none", "mist"] = Field(default="flood", description="What the machine brings")
     dialect: Identifier = Field(default="system-a", description="How its control wants programs written")
-    words: dict[str, str] = Field(
-        default={}, description="What its builder's G and M words mean, where that differs from the dialect"
+    words: tuple[OwnWord, ...] = Field(
+        default=(), max_length=200, description="What its builder's words mean, where that differs from the dialect"
     )
     per_h: Positive | None = Field(default=None, description="Cost of an hour, in the shop's currency")
 
@@ -91,6 +98,11 @@ class Machine(Value):
         if self.second is None and any("sub" in carrier.reaches for carrier in self.carriers):
             raise ValueError("a carrier reaches a second spindle, and there is none")
         return self
+
+    @property
+    def own_words(self) -> dict[str, str]:
+        """What its own words mean."""
+        return {one.word: one.means for one in self.words}
 
     @property
     def stations(self) -> int:

@@ -47,7 +47,8 @@ class ToolUse:
     inside: bool
     leads_mm: tuple[float, ...]
     feeds: tuple[float, ...]
-    speeds: tuple[str, ...]
+    speeds: tuple[tuple[str, float], ...]
+    """Whether of the surface or turns a minute, and how much: m/min or rpm."""
     clamps_rpm: tuple[float, ...]
     cuts: int
     nearest: Extreme | None
@@ -116,11 +117,7 @@ def _tools(program: Program, blocks: Sequence[Block]) -> Iterator[ToolUse]:
             inside=_inside(motions),
             leads_mm=tuple(dict.fromkeys(one.feed or 0.0 for one in cuts if one.in_step)),
             feeds=tuple(dict.fromkeys(one.feed or 0.0 for one in cuts if not one.in_step)),
-            speeds=tuple(
-                dict.fromkeys(
-                    f"{one.value:g} {'m/min' if one.mode == 'surface' else 'rpm'}" for one in spindles if one.value
-                )
-            ),
+            speeds=tuple(dict.fromkeys((one.mode, one.value) for one in spindles if one.value)),
             clamps_rpm=tuple(dict.fromkeys(one.clamp_rpm for one in spindles if one.clamp_rpm)),
             cuts=len(cuts),
             nearest=_extreme(cuts, 1, most=False),

@@ -7,7 +7,7 @@ from toreuma.core.motion import Motion
 from toreuma.core.read.spans import Span
 from toreuma.core.spoken import q, said
 
-__all__ = ["WORDS", "sentence_of"]
+__all__ = ["WORDS", "sentence_of", "words_of"]
 
 WORDS = {
     "rapid": "moves at rapid",
@@ -89,13 +89,18 @@ WORDS = {
 }
 
 
+def words_of(name: str) -> str:
+    """A meaning in words."""
+    return WORDS.get(name, name.replace("_", " "))
+
+
 def sentence_of(spans: Sequence[Span], motions: Sequence[Motion]) -> str:
     """What a block does: what it switches, and where its moves lead. ``motions`` are those of its line."""
     parts: list[str] = []
     moves = [one for one in motions if one.segment.length > 1e-9]
     for span in spans:
         if span.name and (not moves or span.name not in ("rapid", "line", "arc_clockwise", "arc_counter_clockwise")):
-            parts.append(WORDS.get(span.name, span.name.replace("_", " ")))
+            parts.append(words_of(span.name))
         elif span.kind == "tool":
             parts.append(f"tool {span.text.strip()[1:].lstrip('0') or '0'}")
         elif span.kind == "unknown":
@@ -112,7 +117,7 @@ def sentence_of(spans: Sequence[Span], motions: Sequence[Motion]) -> str:
 
 def _moves(moves: Sequence[Motion]) -> str:
     last = moves[-1]
-    z, d = q(last.end[0], "mm", "-.3f"), q(2 * last.end[1], "mm", ".3f")
+    z, d = q(last.end[0], "mm", "-.3f"), q(2 * last.end[1], "mm", "-.3f")
     if len(moves) > 1:
         cuts = sum(not one.is_rapid for one in moves)
         return said("{} moves, {} of them cuts, ending at Z {}, Ø {}", len(moves), cuts, z, d)

@@ -74,7 +74,10 @@ def spans_of(line: str, dialect: Dialect, machine: Mapping[str, str] | None = No
 def _spans(line: str, known: _Vocabulary) -> list[Span]:
     found: list[Span] = []
     at = 0
-    if _STEER.match(line):
+    if number := re.match(r"\s*:\d+", line):
+        at = number.end()
+        found.append(Span(number.start(), at, "steer", number[0]))
+    elif _STEER.match(line):
         cut = min(
             (line.find(mark) for mark in (known.marks[0], known.to_end) if mark and mark in line), default=len(line)
         )

@@ -199,6 +199,10 @@ class ProgramPanel(WaitsUnseen, QWidget):
             return pair.texts[self._channel]
         return outcome.program.text if outcome else ""
 
+    def shown_text(self) -> str:
+        """The text that stands here."""
+        return self._shown()
+
     def file_name(self) -> str:
         job = self._session.job
         channel = f"-{self._channel}" if self._channel else ""
