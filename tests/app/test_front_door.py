@@ -245,7 +245,6 @@ def test_any_file_that_comes_leads_on_or_says_why(shown: Window, qtbot: QtBot, t
     shown.session.message.connect(lambda level, text: said.append(text))
     shown._notice.setText("")
     for name, content, words in (
-        ("a.nc", "G0 X10", "not read in the window yet"),
         ("a.png", "nothing", "begin one"),
         ("a.pdf", "%PDF-1.4", "a.pdf"),
         ("a.toreuma", "{", "a.toreuma"),

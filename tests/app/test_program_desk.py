@@ -15,8 +15,8 @@ from toreuma.app.stages.program.study.desk import Desk
 
 OLD = (
     "%\nO815 (OLD CARD)\nG21 G40 G99\nG28 U0 W0\nT0101 (CNMG 120408)\nG50 S2500\nG96 S180 M3\n"
-    "G0 X62. Z0. M8\n"
-    "G1 X-1.6 F.2\nG0 X5O. Z2.\nG1 Z-35. F.3\nX62.\nG0 X100. Z100.\nM45\nT0303 (DRILL 12)\nG97 S900\nG0 X0. Z5.\nG74 R1.\n"
+    "G0 X62. Z0. M8\nG1 X-1.6 F.2\nG0 X5O. Z2.\nG1 Z-35. F.3\nX62.\nG0 X100. Z100.\nM45\nT0303 (DRILL 12)\n"
+    "G97 S900\nG0 X0. Z5.\nG74 R1.\n"
     "G74 Z-30. Q8000 F.15\nG0 Z100.\nM30\n%\n"
 )
 MOST_S = 30

@@ -12,12 +12,14 @@ from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act
 from toreuma.core.critic import critique
+from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.plan import Plan
-from toreuma.core.post import post
+from toreuma.core.post import Posted
 from toreuma.core.post.channels import post_channels
 from toreuma.engine import report
 from toreuma.engine.engine import Engine
+from toreuma.engine.hand_changes import written
 from toreuma.engine.library import open_job
 from toreuma.files.jobs import job_schema
 from toreuma.files.writing import write_atomically
@@ -119,7 +121,7 @@ def post_command(
     if taken is not None:
         programs = post_channels(sides[0].job, sides, taken, language)
     else:
-        programs = tuple(post(planned, language) for planned in sides)
+        programs = tuple(_with_hand(planned, language) for planned in sides)
     written = []
     for posted in programs:
         target = folder / posted.name
@@ -134,6 +136,13 @@ def post_command(
         print_json({"files": written})
     else:
         print("\n".join(written))
+
+
+def _with_hand(planned: Plan, language: Dialect) -> Posted:
+    """A side's program with what was changed in it by hand; what found no place any more is told."""
+    made = written(planned, language)
+    print_findings(made.findings)
+    return Posted(made.name, made.text)
 
 
 def schema() -> None:

@@ -4,7 +4,7 @@ import re
 from collections.abc import Mapping
 from difflib import get_close_matches
 from string import Formatter
-from typing import Literal
+from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
@@ -12,7 +12,7 @@ from toreuma.core.meanings import MEANINGS, NEEDED, OF_THE_MACHINE
 from toreuma.core.model.steps import FT_MM, Steps
 from toreuma.core.value import Identifier, Name, Positive, Value
 
-__all__ = ["Dialect", "PowerOn", "short"]
+__all__ = ["Dialect", "OwnDialect", "PowerOn", "own_id", "short"]
 
 CODE = re.compile(r"[GM]\d{1,4}(\.\d)?", re.I)
 SPEED_WORDS = ("clamp_rpm", "surface", "fixed_rpm", "live_rpm")
@@ -29,6 +29,33 @@ class PowerOn(Value):
     units: Literal["unsaid", "mm", "inch"] = "unsaid"
     feed: Literal["unsaid", "turn", "minute"] = "unsaid"
     speed: Literal["unsaid", "fixed", "surface"] = "unsaid"
+
+
+class OwnDialect(Value):
+    """A shop's own way of writing: the name of a dialect it goes out from, and what is said otherwise.
+
+    ``changes`` has fields of `Dialect`; codes and further words stand beside those of the base.
+    """
+
+    name: Name
+    based_on: Identifier
+    changes: dict[str, Any] = Field(default={}, max_length=60)
+
+    def on(self, base: "Dialect") -> "Dialect":
+        """The dialect. Raises `ValueError` for what cannot be."""
+        data = base.model_dump()
+        for field, value in self.changes.items():
+            if field not in Dialect.model_fields or field == "id":
+                raise ValueError(f"a dialect has no '{field[:40]}'")
+            inner = isinstance(data.get(field), dict) and isinstance(value, dict)
+            data[field] = {**data[field], **value} if inner else value
+        return Dialect.model_validate({**data, "id": own_id(self.name), "name": self.name})
+
+
+def own_id(name: str) -> str:
+    """What a job calls a dialect of the shop: its name in plain letters."""
+    plain = re.sub(r"[^A-Za-z0-9_.-]+", "-", name).strip("-").lower()
+    return (plain or "own")[:40]
 
 
 class Dialect(Value):

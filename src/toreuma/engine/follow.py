@@ -12,11 +12,11 @@ from toreuma.core.geometry.region import Region, union
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
-from toreuma.core.post import post
 from toreuma.core.prove import Proof
 from toreuma.core.read import Program, read
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.simulate.timeline import Timeline, timeline_of
+from toreuma.engine.hand_changes import Written, written
 
 __all__ = ["Outcome", "follow", "replay_of"]
 
@@ -32,6 +32,7 @@ class Outcome:
     replay: Replay
     transfer: Transfer | None = None
     by_hand: ByHand | None = None
+    written: Written | None = None
 
     @property
     def job(self) -> Job:
@@ -78,10 +79,10 @@ def follow(planned: Plan, language: Dialect, memo: Memo) -> Outcome:
     """Write the program of a plan and read that back. Raises `ToreumaError`."""
     job = planned.job
     cutting = [operation for operation in planned.operations if operation.motions]
-    text = post(planned, language).text if cutting else ""
+    made = written(planned, language) if cutting else None
     program = (
-        read(text, language, planned.scene.reference, memo, machine=job.machine.own_words)
-        if cutting
+        read(made.text, language, planned.scene.reference, memo, machine=job.machine.own_words)
+        if made is not None
         else Program(text="", motions=(), sections=(), findings=())
     )
     timeline = timeline_of(program.motions, job.machine)
@@ -97,6 +98,7 @@ def follow(planned: Plan, language: Dialect, memo: Memo) -> Outcome:
         replay=replay,
         transfer=transfer,
         by_hand=by_hand,
+        written=made,
     )
 
 

@@ -10,8 +10,8 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.read import Given, Nose, Program, read
 from toreuma.core.read.guess import Guess, guess
+from toreuma.engine.library import library
 from toreuma.files.reading import bytes_of
-from toreuma.shipped.library import dialect, dialect_names
 
 __all__ = ["Foreign", "given_of", "language_of", "neighbours_of", "program_bytes_text", "read_foreign"]
 
@@ -48,9 +48,9 @@ def program_bytes_text(path: Path, most: int = MOST_BYTES) -> str:
 def language_of(text: str, name: str | None = None) -> tuple[Dialect, Guess | None]:
     """The dialect that is named, or the one the text is most likely in. Raises `ProgramError`."""
     if name is not None:
-        return dialect(name), None
-    found = guess(text, dialect(dialect_names()[0]))
-    language = found.applied(dialect(found.dialect))
+        return library().dialect(name), None
+    found = guess(text, library().dialect("system-a"))
+    language = found.applied(library().dialect(found.dialect))
     if found.units == "inch":
         begun = language.power_on.model_copy(update={"units": "inch"})
         language = language.model_copy(update={"power_on": begun})

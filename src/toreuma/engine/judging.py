@@ -10,12 +10,12 @@ from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import CutThread, Job, ThreadForm
 from toreuma.core.plan import Plan
 from toreuma.core.plan.sides.second_side import second_side
-from toreuma.core.post import post
 from toreuma.core.prove import Proof
 from toreuma.core.read import Program, read
 from toreuma.core.scene import build_scene
 from toreuma.core.standards.threads.form import form_of
 from toreuma.core.verdict import SideMade, Verdict, verdict_of
+from toreuma.engine.hand_changes import written
 from toreuma.engine.pair import PairProof
 from toreuma.engine.proving import prove_read
 from toreuma.shipped.library import known_threads
@@ -69,7 +69,7 @@ def prove_whole(
 def _program(planned: Plan, language: Dialect, text: str | None, memo: Memo | None) -> Program:
     if text is None and not any(one.motions for one in planned.operations):
         return Program(text="", motions=(), sections=(), findings=())
-    text = text if text is not None else post(planned, language).text
+    text = text if text is not None else written(planned, language).text
     return read(text, language, planned.scene.reference, memo, machine=planned.job.machine.own_words)
 
 

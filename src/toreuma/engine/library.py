@@ -4,14 +4,16 @@ from functools import cache, cached_property
 from pathlib import Path
 from typing import Any
 
+from pydantic import ValidationError
+
 from toreuma.core.advise.from_rack import with_rack
 from toreuma.core.dialect import Dialect
-from toreuma.core.errors import JobError, ToreumaError
+from toreuma.core.errors import JobError, ProgramError, ToreumaError
 from toreuma.core.model import BarSize, Centre, Chuck, Hold, HouseRules, Job, Machine, Material, Rest
 from toreuma.core.model.catalogue import Catalogue, RackItem
 from toreuma.core.standards.material_names import Named, material_named
 from toreuma.core.units import System
-from toreuma.files.jobs import load_job
+from toreuma.files.jobs import load_job, validation_line
 from toreuma.files.own_materials import Own, own_faults, own_values, set_own, with_own
 from toreuma.files.rack import load_rack
 from toreuma.files.shop import Entry, Shop, load_shop, remove_entry, save_entry
@@ -135,9 +137,39 @@ class Library:
         """The catalogue with what is on the rack and only named by its designation."""
         return with_rack(self.catalogue, codes, code_tables())
 
+    @cached_property
+    def dialects(self) -> dict[str, Dialect]:
+        """Ways of writing by id: those that ship, and the shop's own. One that cannot be is told among the problems."""
+        found = {name: shipped.dialect(name) for name in shipped.dialect_names()}
+        for name, own in self._own("dialect").items():
+            try:
+                base = found.get(own.based_on) or shipped.dialect(own.based_on)
+                made = own.on(base)
+            except ToreumaError as error:
+                self.problems.append(error)
+                continue
+            except ValueError as error:
+                what = (
+                    str(error).splitlines()[-1][:160] if not isinstance(error, ValidationError) else first_line(error)
+                )
+                self.problems.append(JobError(f"dialect {name}", what, "mend its file in the shop's folder"))
+                continue
+            if made.id not in found:
+                found[made.id] = made
+        return found
+
     def dialect(self, name: str) -> Dialect:
         """A control's way of writing. Raises `ProgramError`."""
-        return shipped.dialect(name)
+        if name not in self.dialects:
+            known = ", ".join(self.dialects)
+            raise ProgramError(f"dialect {name}", "there is no such dialect", f"choose from {known}")
+        return self.dialects[name]
+
+
+def first_line(error: ValidationError) -> str:
+    """What is wrong, in one line."""
+    place, what = validation_line(error)
+    return f"{place}: {what}"
 
 
 def _first(own: dict[str, Any], ships: dict[str, Any]) -> dict[str, Any]:

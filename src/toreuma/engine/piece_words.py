@@ -1,6 +1,6 @@
 """What came of a program, in lines."""
 
-from toreuma.core.units import System, show
+from toreuma.core.units import System
 from toreuma.engine.check_report import piece_rows
 from toreuma.engine.study import Cut
 
@@ -10,18 +10,21 @@ MOST_LINES = 40
 
 
 def piece_lines(cut: Cut, system: System) -> list[str]:
-    """Steps outside and in the bore, and threads, front to back."""
+    """Steps outside and in the bore, and threads, front to back; plain numbers in the system's unit."""
     found = []
     rows = piece_rows(cut)
     for name, word in (("outside", "Ø"), ("bore", "bore Ø")):
         for row in rows[name]:
-            front, back, one, other = (
-                show(row[key], "mm", system, trim=True) for key in ("front_z", "back_z", "front_d", "back_d")
-            )
+            front, back, one, other = (_plain(row[key], system) for key in ("front_z", "back_z", "front_d", "back_d"))
             size = one if one == other else f"{one} … {other}" + (" curved" if row["curved"] else "")
-            found.append(f"{word} {size}  Z {front} … {back}")
+            found.append(f"{word} {size}   Z {front} … {back}")
     for row in rows["threads"]:
-        front, back = (show(row[key], "mm", system, trim=True) for key in ("front_z", "back_z"))
-        found.append(f"thread, lead {show(row['lead_mm'], 'mm', system, trim=True)}  Z {front} … {back}")
+        front, back = _plain(row["front_z"], system), _plain(row["back_z"], system)
+        found.append(f"thread, lead {_plain(row['lead_mm'], system)}   Z {front} … {back}")
     more = len(found) - MOST_LINES
     return [*found[:MOST_LINES], *([f"{more} more"] if more > 0 else [])]
+
+
+def _plain(mm: float, system: System) -> str:
+    text = f"{mm / 25.4:.4f}" if system == "inch" else f"{mm:.3f}"
+    return text.rstrip("0").rstrip(".").replace("-", "−")

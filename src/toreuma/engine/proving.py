@@ -7,18 +7,18 @@ from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan
 from toreuma.core.plan.bar.feed_bar import bar_before
-from toreuma.core.post import post
 from toreuma.core.prove import Proof, prove
 from toreuma.core.prove.told import Told, told_to
 from toreuma.core.read import Program, read
 from toreuma.core.scene import build_scene
+from toreuma.engine.hand_changes import written
 
 __all__ = ["prove_plan", "prove_read"]
 
 
 def prove_plan(plan: Plan, language: Dialect, text: str | None = None, check: Check = never_cancel) -> Proof:
     """Write a plan (or take other program text for it), read that back and prove it, with nothing remembered."""
-    text = text if text is not None else post(plan, language).text
+    text = text if text is not None else written(plan, language).text
     program = read(text, language, plan.scene.reference, machine=plan.job.machine.own_words)
     return prove_read(plan, program, check)
 

@@ -16,7 +16,7 @@ from toreuma.engine.library import drop_entry, keep_entry, library, renew
 from toreuma.files.jobs import validation_line
 from toreuma.files.rack import load_rack, save_rack
 from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
-from toreuma.shipped.library import dialect_names, material_names
+from toreuma.shipped.library import material_names
 from toreuma.shipped.standards import code_tables
 
 __all__ = [
@@ -142,7 +142,7 @@ def tool_shown(value: Any) -> Tool:
 
 def fields_of(kind: str, value: Any) -> tuple[ShopField, ...]:
     """What is asked of an entry; words of programs are chosen among the dialects there are."""
-    dialects = tuple((name, name) for name in dialect_names())
+    dialects = tuple((one.name, name) for name, one in library().dialects.items())
     found = FIELDS_OF[kind](value) if kind in FIELDS_OF and value is not None else ()
     return tuple(
         replace(one, form="choice", options=((("as the machine wants", None),) if one.empty else ()) + dialects)

@@ -18,6 +18,7 @@ from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 
+from toreuma.core.dialect import OwnDialect
 from toreuma.core.errors import JobError
 from toreuma.core.model import BarSize, Centre, Hold, HouseRules, Insert, Machine, Material, Rest
 from toreuma.core.model.catalogue import InsertCarrier, WholeTool
@@ -53,6 +54,7 @@ FOLDERS: dict[str, str] = {
     "holder": "holders",
     "bar": "bars",
     "rules": "rules",
+    "dialect": "dialects",
 }
 """Where entries of each kind lie."""
 
@@ -67,6 +69,7 @@ _MODELS: dict[str, TypeAdapter[Any]] = {
     "holder": TypeAdapter(InsertCarrier),
     "bar": TypeAdapter(BarSize),
     "rules": TypeAdapter(HouseRules),
+    "dialect": TypeAdapter(OwnDialect),
 }
 
 

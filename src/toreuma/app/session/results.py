@@ -58,6 +58,7 @@ class Results:
             *(self.order if outcome else ()),
             *(outcome.transfer.findings if outcome and outcome.transfer else ()),
             *(outcome.by_hand.findings if outcome and outcome.by_hand else ()),
+            *(outcome.written.findings if outcome and outcome.written else ()),
             *(self.proof.findings if self.proof else ()),
             *(pair.ran.findings if pair else ()),
             *(pair.handed if pair else ()),

@@ -200,7 +200,7 @@ class Session(QObject):
         before, whole = self.whole, job
         if self.side:  # part and blank of a second side follow from the first
             held = job.setup.changed(spindle=before.setups[1].spindle)
-            kept = ("tools", "conditions", "trials", "units", "prove_out")
+            kept = ("tools", "conditions", "trials", "units", "prove_out", "program")
             machine = before.machine if job.machine == self.job.machine else job.machine
             changes = {name: getattr(job, name) for name in kept}
             whole = before.changed(setups=(before.setup, held), machine=machine, **changes)

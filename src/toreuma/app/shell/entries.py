@@ -81,6 +81,7 @@ def entries(window: Doings) -> tuple[Action, ...]:
         do("save", "Save", "Ctrl+S", files.save, button=True, when=has_job, menu="File|"),
         do("save_as", "Save as", "Ctrl+Shift+S", files.save_as, when=has_job, menu="File"),
         do("copy_job", "Copy as a new job", "Ctrl+Shift+N", files.copy_job, when=has_job, menu="File"),
+        do("text_of_program", "Program as a text", "Ctrl+Alt+E", program.edit_planned, when=has_job, menu="File|"),
         do(
             "save_program",
             "Save the program",

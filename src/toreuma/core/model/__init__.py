@@ -16,7 +16,7 @@ from toreuma.core.model.feature import (
     is_milled,
 )
 from toreuma.core.model.hold import Centre, Chuck, Collet, FaceDriver, Hold, JawRelief, JawSet, Mandrel, SecondHold
-from toreuma.core.model.job import FORMAT_VERSION, Followed, Job, ProgramOptions, Setup
+from toreuma.core.model.job import FORMAT_VERSION, Followed, HandChange, Job, ProgramOptions, Setup
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.material import Material, StartSpeed
 from toreuma.core.model.operation import (
@@ -76,6 +76,7 @@ __all__ = [
     "Followed",
     "FreeBlank",
     "Groove",
+    "HandChange",
     "HandOver",
     "Hold",
     "Holder",

@@ -20,11 +20,23 @@ from toreuma.core.model.transfer import HandOver, TurnRound
 from toreuma.core.model.trial import Trial
 from toreuma.core.value import Identifier, Name, Value
 
-__all__ = ["FORMAT_VERSION", "Followed", "Job", "ProgramOptions", "Setup"]
+__all__ = ["FORMAT_VERSION", "Followed", "HandChange", "Job", "ProgramOptions", "Setup"]
 
 FORMAT_VERSION = 1
 
 Followed = Literal["blank", "hold", "stick_out", "second_hold"]
+
+
+class HandChange(Value):
+    """One stretch of the program as a person wrote it, in place of what the plan wrote there then.
+
+    ``operation`` is the operation's id, empty for what stands before the first one; texts have no block numbers.
+    """
+
+    setup: Name = ""
+    operation: str = Field(default="", max_length=40)
+    was: str = Field(max_length=2_000_000)
+    now: str = Field(max_length=2_000_000)
 
 
 class ProgramOptions(Value):
@@ -34,6 +46,11 @@ class ProgramOptions(Value):
     arcs: Literal["R", "IK"] = "R"
     number: int = Field(default=1001, ge=1, le=999999)
     parts: int = Field(default=1, ge=1, le=9999, description="Made in one run, one after the other from the bar")
+    numbering: Literal["as usual", "none"] = Field(
+        default="as usual", description="Block numbers; contours keep theirs"
+    )
+    long_hand: bool = Field(default=False, description="Every move is written, no cycle of the control")
+    by_hand: tuple[HandChange, ...] = Field(default=(), max_length=1000, description="Stretches changed by hand")
 
 
 class Setup(Value):

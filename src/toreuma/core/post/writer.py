@@ -57,6 +57,7 @@ class Writer(DrivenWords):
         self._units = plan.job.units
         self._places = dialect.decimals[self._units]
         self._scale = 1 / 25.4 if self._units == "inch" else 1.0
+        self._line_step = 0 if plan.job.program.numbering == "none" else dialect.line_step
         self._lines: list[str] = []
         self._number = 0
         self._move = ""
@@ -125,7 +126,7 @@ class Writer(DrivenWords):
         out, back = self._taken_words(planned)
         if out:
             self._block(self._dialect.codes[out])
-        cycles = {cycle.first: cycle for cycle in planned.cuts.cycles if self._dialect.has(cycle.name)}
+        cycles = {cycle.first: cycle for cycle in planned.cuts.cycles if self._has(cycle)}
         covered = start
         for index, motion in enumerate(planned.motions[start:end], start):
             if index in cycles:
@@ -249,7 +250,7 @@ class Writer(DrivenWords):
             written = (self._cycle_word(word, numbers, motions[cycle.first].start[0]) for word in block)
             self._block(" ".join([codes[cycle.name], *written]))
         for number, words in enumerate(contour):
-            marked = not self._dialect.line_step and number in (0, len(contour) - 1)
+            marked = not self._line_step and number in (0, len(contour) - 1)
             self._block(words, number=first + number if marked else None)
         if cycle.ends and self._dialect.has("cycle_off"):
             self._block(codes["cycle_off"])
@@ -259,7 +260,7 @@ class Writer(DrivenWords):
 
     @property
     def _step(self) -> int:
-        return self._dialect.line_step or 1
+        return self._line_step or 1
 
     def _cycle_word(self, word: Word, contour: tuple[int, int], start_z: float) -> str:
         number, scale = word.number, self._scale
@@ -284,6 +285,10 @@ class Writer(DrivenWords):
         if not self._dialect.cycles_count_steps:
             return self._number_text(number, self._places)
         return str(round(number * 10 ** self._dialect.smallest[self._units]))
+
+    def _has(self, cycle: Cycle) -> bool:
+        """Whether a run of moves is written as the control's cycle."""
+        return self._dialect.has(cycle.name) and not self._plan.job.program.long_hand
 
     def _above(self, z: float, start_z: float) -> str:
         """Where a drilling cycle begins to feed: its place, or how far that is from where the cycle begins."""
@@ -371,7 +376,7 @@ class Writer(DrivenWords):
             self._block(template.format(**known))
 
     def _block(self, words: str, number: int | None = None) -> None:
-        self._number += self._dialect.line_step
-        if self._dialect.line_step:
+        self._number += self._line_step
+        if self._line_step:
             number = self._number
         self._lines.append(words if number is None else f"N{number} {words}")

@@ -2,144 +2,24 @@
 
 from pathlib import Path
 
-from PySide6.QtCore import QRect, QSize, Qt
-from PySide6.QtGui import (
-    QPainter,
-    QPaintEvent,
-    QResizeEvent,
-    QSyntaxHighlighter,
-    QTextCharFormat,
-    QTextCursor,
-    QTextFormat,
-)
-from PySide6.QtWidgets import QComboBox, QFileDialog, QPlainTextEdit, QTextEdit, QVBoxLayout, QWidget
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QKeySequence, QShortcut
+from PySide6.QtWidgets import QComboBox, QFileDialog, QVBoxLayout, QWidget
 
 from toreuma.app.forms.label import Label
 from toreuma.app.forms.waiting import WaitsUnseen
 from toreuma.app.session import Session
+from toreuma.app.stages.program.study.editor import Mark, ProgramEditor, alike
+from toreuma.app.stages.program.study.find_bar import FindBar
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
+from toreuma.core.model import Job
 from toreuma.core.spoken import spoken
+from toreuma.engine.hand_changes import changes_from
+from toreuma.engine.library import library
 from toreuma.files.writing import write_atomically
-from toreuma.shipped.library import dialect
 
 __all__ = ["ProgramPanel"]
-
-
-class Highlighter(QSyntaxHighlighter):
-    """Comments quiet, rapids dotted grey: the words themselves stay plain."""
-
-    def __init__(self, parent: QPlainTextEdit, theme: Theme) -> None:
-        super().__init__(parent.document())
-        self.theme = theme
-
-    def highlightBlock(self, text: str) -> None:
-        form = QTextCharFormat()
-        if text.startswith("("):
-            form.setForeground(self.theme.colour("accent"))
-            if text.startswith("(OP "):
-                form.setFontWeight(700)
-            self.setFormat(0, len(text), form)
-        elif text.startswith("N"):
-            form.setForeground(self.theme.colour("muted"))
-            self.setFormat(0, text.find(" ") if " " in text else len(text), form)
-
-
-class Margin(QWidget):
-    """Line numbers of the text."""
-
-    def __init__(self, editor: "ProgramText") -> None:
-        super().__init__(editor)
-        self._editor = editor
-
-    def sizeHint(self) -> QSize:
-        return QSize(self._editor.margin_px(), 0)
-
-    def paintEvent(self, event: QPaintEvent) -> None:
-        self._editor.paint_margin(event)
-
-
-class ProgramText(QPlainTextEdit):
-    """Read-only text with line numbers; moving through it moves the cursor of time."""
-
-    def __init__(self, session: Session, theme: Theme) -> None:
-        super().__init__()
-        self._session, self._theme = session, theme
-        self._moving = False
-        self.follows = True
-        self.setReadOnly(True)
-        self.setTextInteractionFlags(
-            Qt.TextInteractionFlag.TextSelectableByKeyboard | Qt.TextInteractionFlag.TextSelectableByMouse
-        )
-        self.setAccessibleName(tr("Program"))
-        self.setLineWrapMode(QPlainTextEdit.LineWrapMode.NoWrap)
-        self._margin = Margin(self)
-        self._colours = Highlighter(self, theme)
-        self.setViewportMargins(self.margin_px(), 0, 0, 0)
-        self.updateRequest.connect(self._on_update)
-        self.cursorPositionChanged.connect(self._on_cursor)
-
-    def set_theme(self, theme: Theme) -> None:
-        self._theme = self._colours.theme = theme
-        self._colours.rehighlight()
-
-    def margin_px(self) -> int:
-        return 38
-
-    def show_text(self, text: str) -> None:
-        if text != self.toPlainText():
-            self._moving = True
-            place = self.verticalScrollBar().value()
-            self.setPlainText(text)
-            self.verticalScrollBar().setValue(place)
-            self._moving = False
-
-    def mark_line(self, line: int) -> None:
-        """Show a line of the program as the one under way."""
-        block = self.document().findBlockByNumber(line - 1)
-        if not block.isValid():
-            return
-        selection = QTextEdit.ExtraSelection()
-        selection.format.setBackground(self._theme.colour("accent_soft"))
-        selection.format.setProperty(QTextFormat.Property.FullWidthSelection, True)
-        cursor = QTextCursor(block)
-        selection.cursor = cursor
-        self.setExtraSelections([selection])
-        if self.textCursor().blockNumber() != line - 1:
-            self._moving = True
-            self.setTextCursor(cursor)
-            self.centerCursor()
-            self._moving = False
-
-    def _on_cursor(self) -> None:
-        if not self._moving and self.follows:
-            self._session.go_to_line(self.textCursor().blockNumber() + 1)
-
-    def _on_update(self, rect: QRect, dy: int) -> None:
-        if dy:
-            self._margin.scroll(0, dy)
-        else:
-            self._margin.update(0, rect.y(), self._margin.width(), rect.height())
-
-    def resizeEvent(self, event: QResizeEvent) -> None:
-        super().resizeEvent(event)
-        area = self.contentsRect()
-        self._margin.setGeometry(QRect(area.left(), area.top(), self.margin_px(), area.height()))
-
-    def paint_margin(self, event: QPaintEvent) -> None:
-        painter = QPainter(self._margin)
-        painter.fillRect(event.rect(), self._theme.colour("panel"))
-        painter.setPen(self._theme.colour("muted"))
-        painter.setFont(self._theme.number_font(10))
-        block = self.firstVisibleBlock()
-        top = self.blockBoundingGeometry(block).translated(self.contentOffset()).top()
-        while block.isValid() and top <= event.rect().bottom():
-            height = self.blockBoundingRect(block).height()
-            box = QRect(0, round(top), self.margin_px() - 8, round(height))
-            painter.drawText(
-                box, Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter, str(block.blockNumber() + 1)
-            )
-            block, top = block.next(), top + height
 
 
 class ProgramPanel(WaitsUnseen, QWidget):
@@ -149,7 +29,11 @@ class ProgramPanel(WaitsUnseen, QWidget):
         super().__init__()
         self.setObjectName("panel")
         self._session = session
-        self.text = ProgramText(session, theme)
+        self.text = ProgramEditor(theme, library().dialect("system-a"))
+        self._moving = False
+        self.text.edited.connect(self._on_edited)
+        self.text.line_chosen.connect(self._on_line)
+        self.find_bar = FindBar(self.text)
         self._title = Label()
         self._title.setObjectName("heading")
         self._title.setContentsMargins(12, 10, 0, 4)
@@ -162,6 +46,10 @@ class ProgramPanel(WaitsUnseen, QWidget):
         column.addWidget(self._title)
         column.addWidget(self.which)
         column.addWidget(self.text, 1)
+        column.addWidget(self.find_bar)
+        QShortcut(
+            QKeySequence("Ctrl+F"), self, self.find_bar.open, context=Qt.ShortcutContext.WidgetWithChildrenShortcut
+        )
         session.proof_changed.connect(self.refresh)
         session.outcome_changed.connect(self.refresh)
         session.cursor_changed.connect(self._on_cursor)
@@ -171,11 +59,74 @@ class ProgramPanel(WaitsUnseen, QWidget):
 
     def _fill(self) -> None:
         self._offer()
-        self.text.follows = not self._channel
-        self.text.show_text(self._shown())
+        self.text.setReadOnly(bool(self._channel))
+        self._show_text(self._shown())
         job = self._session.job
-        self._title.setText(f"{self.file_name()}   {dialect(job.program.dialect).name}" if job else "")
+        self._title.setText(f"{self.file_name()}   {library().dialect(job.program.dialect).name}" if job else "")
         self._on_cursor()
+
+    def _show_text(self, text: str) -> None:
+        """The text as it was read back; what stays is not touched, so that the cursor and the past stay too."""
+        job, outcome = self._session.job, self._session.outcome
+        if self.text.busy:  # more was typed since: what comes of that is on its way
+            return
+        self._moving = True
+        if text != self.text.toPlainText():
+            if alike(self.text.toPlainText(), text):
+                self.text.replace_all(text)
+                self.text.settle()
+            else:
+                self.text.put(text)
+        if job is not None:
+            self.text.show_language(library().dialect(job.program.dialect), job.machine.own_words)
+        self.text.show_marks(self._marks(), [one.line for one in outcome.program.sections] if outcome else [])
+        self._moving = False
+
+    def _marks(self) -> dict[int, list[Mark]]:
+        found: dict[int, list[Mark]] = {}
+        outcome, proof = self._session.outcome, self._session.proof
+        for one in proof.findings if proof is not None else outcome.program.findings if outcome is not None else ():
+            if one.line is not None and one.severity != "note":
+                kind = "contact" if one.severity == "error" else "suspicious"
+                found.setdefault(one.line, []).append((kind, spoken(one.what, self._session.system)))
+        for operation, line in self._hand_lines():
+            found.setdefault(line, []).append(("question", f"{tr('changed by hand')}: {operation}"))
+        return found
+
+    def _hand_lines(self) -> list[tuple[str, int]]:
+        """Where stretches begin that a person changed."""
+        outcome = self._session.outcome
+        if outcome is None or outcome.written is None:
+            return []
+        changed = {one.operation for one in outcome.written.taken}
+        lines = {name: one.line for name, one in zip(outcome.sections, outcome.program.sections, strict=False)}
+        return [(one, lines.get(one, 1)) for one in changed]
+
+    def _on_line(self, line: int) -> None:
+        if not self._moving and not self._channel:
+            self._session.go_to_line(line)
+
+    def _on_edited(self, text: str) -> None:
+        """What was typed becomes part of the job, stretch by stretch."""
+        outcome = self._session.outcome
+        if self._moving or self._channel or outcome is None or text == self._shown():
+            return
+        changes = changes_from(text, outcome.plan, library().dialect(outcome.job.program.dialect))
+        if changes is None:
+            self._session.message.emit(
+                "warning",
+                "An operation's comment is changed or gone: put it back, so that the stretch keeps its place.",
+            )
+            return
+
+        def change(job: Job) -> Job:
+            others = tuple(one for one in job.program.by_hand if one.setup != outcome.job.setup.name)
+            waiting = tuple(one for one in outcome.written.open) if outcome.written is not None else ()
+            return job.changed(program=job.program.changed(by_hand=(*others, *waiting, *changes)))
+
+        error = self._session.attempt(change, "program by hand")
+        if error is not None:
+            self._session.message.emit("error", str(error))
 
     def _offer(self) -> None:
         """The programs there are: this side alone, and those of the channels of a part that is handed over."""
@@ -206,7 +157,7 @@ class ProgramPanel(WaitsUnseen, QWidget):
     def file_name(self) -> str:
         job = self._session.job
         channel = f"-{self._channel}" if self._channel else ""
-        return f"O{job.program.number:04d}{channel}{dialect(job.program.dialect).file_suffix}" if job else ""
+        return f"O{job.program.number:04d}{channel}{library().dialect(job.program.dialect).file_suffix}" if job else ""
 
     def _on_cursor(self) -> None:
         outcome = self._session.outcome
@@ -215,7 +166,11 @@ class ProgramPanel(WaitsUnseen, QWidget):
         if outcome is None or not outcome.timeline.spans:
             return
         moment = outcome.timeline.at(self._session.cursor_s)
-        self.text.mark_line(outcome.timeline.spans[moment.index].motion.line)
+        line = outcome.timeline.spans[moment.index].motion.line
+        if line and line != self.text.line and not self.text.hasFocus():
+            self._moving = True
+            self.text.go_to(line)
+            self._moving = False
 
     def save(self) -> None:
         """Ask where the program goes and write it there."""

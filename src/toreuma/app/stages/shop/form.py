@@ -45,7 +45,7 @@ class _Row(QWidget):
             self.entry.editingFinished.connect(self._typed)
             if field.form == "text":
                 self.entry.setObjectName("name")
-        wide = field.form in ("curve", "list", "text")
+        wide = field.form in ("curve", "list", "text", "words")
         self.entry.setFixedWidth(2 * ENTRY_PX if wide else ENTRY_PX)
         self.entry.setAccessibleName(field.label)
         self.unit = Label()

@@ -12,8 +12,8 @@ YES_NO = (("no", False), ("yes", True))
 @dataclass(frozen=True, kw_only=True)
 class ShopField:
     """``path`` leads to it, as ``carriers.0.stations``; ``form`` is number, text, choice, curve (corners of a power
-    curve), list (rising numbers), span (two numbers) or part (there or not: ``options`` are none and what it begins
-    as). ``heading`` begins a group."""
+    curve), list (rising numbers), words (of programs, and what they mean), span (two numbers) or part (there or not:
+    ``options`` are none and what it begins as). ``heading`` begins a group."""
 
     path: str
     label: str

@@ -250,5 +250,12 @@ _ROUND_IT = (
         why="dry cuts are derated",
     ),
     ShopField(path="dialect", label="program words", form="text", why="how its control wants programs written"),
+    ShopField(
+        path="words",
+        label="its own words",
+        form="words",
+        empty="as the dialect says",
+        why="what its builder's words mean: M68 clamp_work, M69 unclamp, M45 nothing",
+    ),
     ShopField(path="per_h", label="an hour of it", unit="money", empty="the house rules'", why="cost of a part"),
 )

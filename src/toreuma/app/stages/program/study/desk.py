@@ -36,9 +36,9 @@ from toreuma.core.read.text_cures import TextCure
 from toreuma.core.spoken import spoken
 from toreuma.engine.check_report import kind_in
 from toreuma.engine.foreign import neighbours_of, program_bytes_text
+from toreuma.engine.library import library
 from toreuma.engine.study import Asked, Cut, Study, cut_of, study_of
 from toreuma.files.writing import write_atomically
-from toreuma.shipped.library import dialect
 
 __all__ = ["Desk"]
 
@@ -60,7 +60,7 @@ class Desk(QWidget):
         self._memo = Memo()
         self._task: Task | None = None
         self._again = False
-        self.editor = ProgramEditor(theme, dialect("system-a"))
+        self.editor = ProgramEditor(theme, library().dialect("system-a"))
         self.find_bar = FindBar(self.editor)
         self.picture = StudyPicture(theme)
         self.known = KnownPanel(theme)

@@ -26,7 +26,7 @@ from toreuma.core.read.following import following
 from toreuma.core.read.sentence import words_of
 from toreuma.core.read.spans import spans_of
 
-__all__ = ["Mark", "ProgramEditor"]
+__all__ = ["Mark", "ProgramEditor", "alike"]
 
 Mark = tuple[str, str]
 """Kind of a finding, and its words."""
@@ -84,7 +84,8 @@ class ProgramEditor(QPlainTextEdit):
         self.margin = _Margin(self)
         self.colours = Colours(self.document(), theme, dialect)
         self._timer = QTimer(self, singleShot=True, interval=EDITED_MS)
-        self._timer.timeout.connect(lambda: self.edited.emit(self.toPlainText()))
+        self._timer.timeout.connect(self._tell)
+        self._told = ""
         self.textChanged.connect(self._on_text)
         self.cursorPositionChanged.connect(self._on_cursor)
         self.updateRequest.connect(self._on_update)
@@ -112,6 +113,8 @@ class ProgramEditor(QPlainTextEdit):
         self._quiet = True
         self._folded.clear()
         self.setPlainText(text)
+        self._timer.stop()
+        self._told = self.toPlainText()
         self._quiet = False
         self._line = 0
         self._on_cursor()
@@ -121,10 +124,7 @@ class ProgramEditor(QPlainTextEdit):
         now = self.toPlainText()
         if now == text:
             return
-        head = next((n for n, (a, b) in enumerate(zip(now, text, strict=False)) if a != b), min(len(now), len(text)))
-        tail = 0
-        while tail < min(len(now), len(text)) - head and now[-1 - tail] == text[-1 - tail]:
-            tail += 1
+        head, tail = _same_ends(now, text)
         cursor = QTextCursor(self.document())
         cursor.beginEditBlock()
         cursor.setPosition(head)
@@ -261,11 +261,28 @@ class ProgramEditor(QPlainTextEdit):
         if not self._quiet:
             self._timer.start()
 
+    @property
+    def busy(self) -> bool:
+        """Something was typed that nobody was told of yet."""
+        return self._timer.isActive() and self.toPlainText() != self._told
+
+    def settle(self) -> None:
+        """What stands here is known: it is not told again."""
+        self._timer.stop()
+        self._told = self.toPlainText()
+
     def flush(self) -> None:
         """Tell what was typed now, without waiting for the next key."""
         if self._timer.isActive():
             self._timer.stop()
-            self.edited.emit(self.toPlainText())
+            self._tell()
+
+    def _tell(self) -> None:
+        """Colouring counts as a change of the document, and is none of the text."""
+        text = self.toPlainText()
+        if text != self._told:
+            self._told = text
+            self.edited.emit(text)
 
     def _on_cursor(self) -> None:
         self._mark_line()
@@ -330,3 +347,17 @@ class ProgramEditor(QPlainTextEdit):
 
 def _order(word: str) -> tuple[str, float]:
     return word[0], float(word[1:])
+
+
+def _same_ends(one: str, other: str) -> tuple[int, int]:
+    """How many letters two texts share at their beginning, and how many more at their end."""
+    most = min(len(one), len(other))
+    head = next((n for n, (a, b) in enumerate(zip(one, other, strict=False)) if a != b), most)
+    tail = next((n for n in range(most - head) if one[-1 - n] != other[-1 - n]), most - head)
+    return head, tail
+
+
+def alike(one: str, other: str) -> bool:
+    """Whether a text came about from the other by editing it."""
+    head, tail = _same_ends(one, other)
+    return bool(one) and head + tail > 0.3 * max(len(one), len(other))

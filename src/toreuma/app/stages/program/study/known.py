@@ -30,7 +30,6 @@ from toreuma.engine.check_report import kind_in
 from toreuma.engine.library import library
 from toreuma.engine.piece_words import piece_lines
 from toreuma.engine.study import Cut, Study
-from toreuma.shipped.library import dialect, dialect_names
 
 __all__ = ["KnownPanel"]
 
@@ -93,8 +92,8 @@ class KnownPanel(ScrollColumn):
         words.setAccessibleName(tr("Words of the program"))
         machine.setAccessibleName(tr("Machine it runs on"))
         words.addItem(tr("as it looks"), None)
-        for name in dialect_names():
-            words.addItem(dialect(name).name, name)
+        for name in library().dialects:
+            words.addItem(library().dialect(name).name, name)
         machine.addItem(tr("no machine named"), None)
         for name in library().machines:
             machine.addItem(library().machines[name].name, name)
@@ -276,10 +275,11 @@ class KnownPanel(ScrollColumn):
             self.said.emit(f"word {word}", means)
 
     def _piece(self, cut: Cut) -> None:
-        self.column.addWidget(heading("What comes of it"))
+        self.column.addWidget(heading("What comes of it, inches" if self.system == "inch" else "What comes of it, mm"))
         for line in piece_lines(cut, self.system):
             label = Label(line)
             label.setFont(self._theme.number_font(11))
+            label.setWordWrap(True)
             self.column.addWidget(label)
         for line in cut.assumed:
             self._muted(f"{tr('assumed')}: {line}")
