@@ -29,9 +29,10 @@ OF_THE_CUT = frozenset(
 """Findings of the proof that need no drawing."""
 
 
-def home_beside(blank: Blank) -> Point:
+def home_beside(blank: Blank, at_least: Point) -> Point:
     """Where the reference point is taken to be, mm (z, r)."""
-    return blank.front_z + HOME_AWAY[0], blank.widest_mm / 2 + HOME_AWAY[1]
+    away = blank.front_z + HOME_AWAY[0], blank.widest_mm / 2 + HOME_AWAY[1]
+    return max(away[0], at_least[0]), max(away[1], at_least[1])
 
 
 def from_tools(program: Program, made: tuple[Filled, ...]) -> Program:

@@ -27,6 +27,9 @@ from toreuma.engine.library import library
 
 __all__ = ["Asked", "Cut", "Study", "cut_of", "study_of", "usual_blank"]
 
+FAR = (600.0, 400.0)
+"""Where the reference point is taken to be, (z, r) in mm, unless a blank is larger."""
+
 BAR_STEP_MM, BEHIND_MM = 5.0, 30.0
 """A blank nobody named is as wide as the widest cut, in steps of so much, and goes on so far behind the deepest."""
 
@@ -92,7 +95,7 @@ def study_of(text: str, asked: Asked) -> Study:
             blank = blank_of(asked.blank)
         except ToreumaError as error:
             faults.append(error)
-    known = replace(asked.given, home=home_beside(blank))
+    known = replace(asked.given, home=home_beside(blank, at_least=FAR))
     name = asked.dialect or (machine.dialect if machine is not None else None)
     words = None if machine is None else machine.own_words
     found = read_foreign(text, name=name, given=known, machine=words)
@@ -107,8 +110,9 @@ def study_of(text: str, asked: Asked) -> Study:
             faults.append(error)
             tools.append(filled(use, None, "tools"))
     noses = {**{one.tool.station: Nose(one.nose_mm) for one in tools if one.nose_mm > 0}, **known.noses}
-    if usual or any(one.code == "side.nose" for one in found.program.findings):
-        known = replace(known, noses=noses, home=home_beside(blank))
+    home = home_beside(blank, at_least=FAR)
+    if home != known.home or any(one.code == "side.nose" for one in found.program.findings):
+        known = replace(known, noses=noses, home=home)
         found = read_foreign(text, name=name, given=known, machine=words)
     return Study(
         text=text,

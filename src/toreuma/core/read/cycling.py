@@ -76,11 +76,13 @@ class Cycling(Drilling):
     def _plainly(self, target: Point, block: Block) -> None:
         """A rapid, a line, an arc or a thread to a place."""
         state = self._state
+        self._gone_straight = state.move in ("rapid", "line")
         if state.move == "rapid":
             self._corner_left(block.line)
             self._add(Line(state.at, target), None, block)
             return
         feed = self._feed_in_force(block)
+        self._cut_checked = state.tools, state.section
         if state.move in ("thread", "changing_lead"):
             self._corner_left(block.line)
             self._thread_word(target, feed, block)
@@ -258,6 +260,10 @@ class Cycling(Drilling):
         return pieces, both
 
     _steady: object = None
+    _gone_straight = False
+    """The block that is obeyed makes a rapid or a straight cut."""
+    _cut_checked: tuple[int, int] | None = None
+    """The tool and the section whose cuts have been looked at."""
 
     def _made(self, moves: list[Made], feed: float, block: Block) -> None:
         for one in moves:

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import islice
 from typing import Literal
 
 from toreuma.core.dialect import Dialect
@@ -11,6 +12,9 @@ from toreuma.core.read.words import Block, blocks_of
 __all__ = ["Guess", "Reason", "guess"]
 
 Units = Literal["mm", "inch"]
+
+MOST_LOOKED_AT = 20_000
+"""Blocks from the beginning; what they do not show the rest seldom does."""
 
 PLACES = ("X", "Z", "U", "W")
 SMALL_FEED = 0.03
@@ -78,7 +82,7 @@ class _Seen:
 
 def guess(text: str, dialect: Dialect) -> Guess:
     """Look at a text as words alone; ``dialect`` is any whose comments are written as the text's are."""
-    seen = _Seen(list(blocks_of(text, dialect)))
+    seen = _Seen(list(islice(blocks_of(text, dialect), MOST_LOOKED_AT)))
     name, because = _system(seen)
     units, units_because = _units(seen, name)
     whole, whole_because = _whole(seen, units or _said_units(seen, name))

@@ -22,7 +22,9 @@ from toreuma.core.read.words import MAX_LINES, Block, blocks_of
 __all__ = ["Program", "Section", "read"]
 
 MOST_MARKS = 99
-MOST_BLOCKS, MOST_MOVES = 2_000_000, 2_000_000
+MOST_BLOCKS, MOST_MOVES, MOST_AGAIN = 2_000_000, 2_000_000, 60_000
+"""So many blocks are run in all, and so many of them again."""
+
 
 POINTED = re.compile(r"[XZ]\s*[+-]?\d*\.", re.I)
 
@@ -77,6 +79,11 @@ def read(
     return reader.program(text)
 
 
+def names_beyond_moves(names: list[str]) -> bool:
+    """Whether a block says more than how to go."""
+    return any(name not in ("rapid", "line") for name in names)
+
+
 class _Reader(Flow):
     """Obeys the blocks in order."""
 
@@ -101,6 +108,8 @@ class _Reader(Flow):
         self._numbers: list[tuple[int, int] | None] = []
         self._plain = frozenset("NXZ") | {one for one in dialect.relative if one}
         """A block of nothing but these goes on with the move in force."""
+        self._places = self._plain - {"N"}
+        self._quick = self._plain | {"G", "F"}
         self._steady: tuple[float | None, Spindle] | None = None
         self._known: dict[tuple[str, float], str | None] = {}
         self._reaching = {(code[0], float(code[1:])) for code, name in self._names.items() if name in REACHING}
@@ -124,7 +133,7 @@ class _Reader(Flow):
         while self._next < (len(self._blocks) if self._frames else end):
             block = self._blocks[self._next]
             obeyed += 1
-            if obeyed > MOST_BLOCKS or len(self._motions) > MOST_MOVES:
+            if obeyed > MOST_BLOCKS or len(self._motions) > MOST_MOVES or obeyed > len(self._blocks) + MOST_AGAIN:
                 what = f"more than {MOST_MOVES if obeyed <= MOST_BLOCKS else MOST_BLOCKS} moves or blocks are run"
                 self._say("error", "program.endless", block.line, what, "what comes after this line is not read")
                 self._state.ended = True
@@ -297,7 +306,7 @@ class _Reader(Flow):
             return
         if self._plain.issuperset(said.last) and not said.computed:
             self._on(block)
-        else:
+        elif not (self._steady is not None and self._quick.issuperset(said.last) and self._quickly(block)):
             self._words(block)
 
     def _worked_out(self, block: Block) -> Block:
@@ -372,6 +381,34 @@ class _Reader(Flow):
         else:
             self._straight_on(block, *self._steady)
 
+    def _quickly(self, block: Block) -> bool:
+        """A straight move with its words, after one of its kind has been looked at; False where more is to be seen."""
+        state, said, steady = self._state, block.said.last, self._steady
+        move = state.move
+        for word in block.said.words:
+            if word[0] == "G":
+                move = self._named_word(word) or ""
+                if move not in ("rapid", "line"):
+                    return False
+        feed: float | None = said.get("F")
+        if (
+            steady is None
+            or not self._places.intersection(said)
+            or (feed is not None and (move == "rapid" or feed <= 0))
+        ):
+            return False
+        if move == "line":
+            if self._cut_checked != (state.tools, state.section):
+                return False
+            if feed is not None:
+                state.feed, state.feed_since = feed * state.scale, state.tools
+        if "N" in said:
+            self._numbers.append((int(said["N"]), block.line))
+        state.move = move
+        self._steady = (None if move == "rapid" else state.feed or 0.1), steady[1]
+        self._straight_on(block, *self._steady)
+        return True
+
     def _words(self, block: Block) -> None:
         """Words take effect in the order a control obeys them: units and modes, tool, speed, feed, then moves."""
         self._steady = None
@@ -387,6 +424,9 @@ class _Reader(Flow):
         self._moves(names, block)
         self._then(names, block)
         self._all_used(names, block)
+        if self._gone_straight and not names_beyond_moves(names):
+            self._steady = self._goes_on()
+        self._gone_straight = False
 
     def _speed_words(self, names: list[str], block: Block) -> None:
         if {"sync", "macro"} & set(names):

@@ -283,6 +283,7 @@ class Reading:
         self._in_force: list[InForce] = []
         self._obeyed: dict[int, int] = {}
         self._before: dict[str, str | float | None] = {}
+        self._raw: tuple[object, ...] = ()
         self._used: set[str] = set()
         self._missing: list[int] = []
         self._second_reference = self._reference
@@ -320,8 +321,16 @@ class Reading:
     def _watch(self, step: int, line: int) -> None:
         """Keep what changed of what is in force."""
         self._obeyed.setdefault(line, step)
-        now = in_force(self._state)
-        if now != self._before:
-            self._in_force += [InForce(step, line, what, value) for what, value in now.items()
-                               if self._before.get(what, "") != value]  # fmt: skip
-            self._before = now
+        state = self._state
+        raw = (
+            state.scale, state.units_set, state.move, state.feed, state.per_minute, state.speed, state.surface,
+            state.clamp, state.running, state.reverse, state.station, state.offset, state.datum, state.side,
+            state.incremental, state.coolant,
+        )  # fmt: skip
+        if raw == self._raw:
+            return
+        self._raw = raw
+        now = in_force(state)
+        self._in_force += [InForce(step, line, what, value) for what, value in now.items()
+                           if self._before.get(what, "") != value]  # fmt: skip
+        self._before = now
