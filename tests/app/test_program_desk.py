@@ -253,3 +253,30 @@ def test_long_text_stays_fluid(bare: Window, tmp_path: Path) -> None:
     desk.stop()
     desk.saved = desk.editor.toPlainText()
     assert typed < 2.0
+
+
+def test_a_program_is_held_against_the_open_job(window: Window, tmp_path: Path) -> None:
+    stage = window.at(ProgramStage)
+    window.set_stage("program")
+    text = window.session.outcome.program.text  # type: ignore[union-attr]
+    path = tmp_path / "machine.nc"
+    path.write_text(text, "utf-8")
+    window.take(path)
+    desk = stage.desk
+    waited(desk)
+    stage.may_leave = lambda: True  # type: ignore[method-assign]
+
+    def held() -> str:
+        desk.hold_against()
+        until = time.monotonic() + MOST_S
+        while desk._holding is not None and time.monotonic() < until:
+            QApplication.processEvents()
+            time.sleep(0.005)
+        return words(desk)
+
+    assert "finished" in held()
+    desk.editor.replace_all(text.replace("Z-79.5", "Z-93."))
+    waited(desk)
+    assert desk.known.against is None
+    assert "unsafe" in held()
+    desk.stop()

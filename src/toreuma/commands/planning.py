@@ -18,6 +18,7 @@ from toreuma.core.plan import Plan
 from toreuma.core.post import Posted
 from toreuma.core.post.channels import post_channels
 from toreuma.engine import report
+from toreuma.engine.channel_texts import in_one
 from toreuma.engine.engine import Engine
 from toreuma.engine.hand_changes import written
 from toreuma.engine.library import open_job
@@ -119,7 +120,7 @@ def post_command(
     stop_on_errors(taken.findings if taken is not None else ())
     language = engine.language(sides[0].job, dialect_name)
     if taken is not None:
-        programs = post_channels(sides[0].job, sides, taken, language)
+        programs = in_one(post_channels(sides[0].job, sides, taken, language), language)
     else:
         programs = tuple(_with_hand(planned, language) for planned in sides)
     written = []

@@ -10,6 +10,7 @@ from toreuma.core.errors import ProgramError
 from toreuma.core.read import kind_of
 from toreuma.core.read.guess import Reason
 from toreuma.engine.foreign import Foreign, given_of, program_bytes_text, read_foreign, with_neighbours
+from toreuma.engine.library import library
 from toreuma.engine.reading_report import how_of, reading_report
 from toreuma.files.reading import json_of
 
@@ -21,6 +22,7 @@ MOST_SHOWN = 400
 FileArgument = Annotated[Path, typer.Argument(metavar="FILE", help="A program, as text")]
 LanguageOption = Annotated[str | None, typer.Option("-d", "--dialect", help="Its words; default: as it looks")]
 GivenOption = Annotated[Path | None, typer.Option("--given", help="Tools and other knowledge, JSON")]
+MachineOption = Annotated[str | None, typer.Option("--machine", help="The machine it runs on")]
 SkipOption = Annotated[list[int] | None, typer.Option("--skip", help="Leave blocks of this switch out (/ is 1)")]
 
 
@@ -33,11 +35,12 @@ def read_command(
     given: GivenOption = None,
     dialect_name: LanguageOption = None,
     skip: SkipOption = None,
+    machine: MachineOption = None,
     at: Annotated[int | None, typer.Option("--at", help="Show what is in force behind this line")] = None,
     as_json: JsonOption = False,
 ) -> None:
     """Read any program: its moves, what is in force, and what is wrong with it. Nothing is executed but moves."""
-    found = _read(file, given, dialect_name, skip or [])
+    found = _read(file, given, dialect_name, skip or [], machine)
     if as_json:
         data = reading_report(found)
         if at is not None:
@@ -52,11 +55,13 @@ def read_command(
         raise typer.Exit(1)
 
 
-def _read(file: Path, given: Path | None, name: str | None, skip: list[int]) -> Foreign:
+def _read(file: Path, given: Path | None, name: str | None, skip: list[int], machine: str | None) -> Foreign:
     text = program_bytes_text(file)
     known = given_of({} if given is None else knowledge(given), "given" if given is None else given.name)
     known = with_neighbours(known, file, skip)
-    return read_foreign(text, name=name, given=known)
+    where = library().machine(machine) if machine is not None else None
+    words = None if where is None else where.own_words
+    return read_foreign(text, name=name or (where.dialect if where else None), given=known, machine=words)
 
 
 def knowledge(path: Path) -> object:

@@ -66,6 +66,11 @@ class Dialect(Value):
     name: Name
     source: Name = ""
     file_suffix: str = ".nc"
+    file_name: str = Field(default="O{number:04d}", description="Name of a program's file, without its ending")
+    channel_mark: str = Field(
+        default="$", max_length=3, description="With a number, begins a channel's part of a text that holds them all"
+    )
+    channels_in_one: bool = Field(default=False, description="All channels are written into one file")
     comment: tuple[str, str] = ("(", ")")
     comment_to_end: str = Field(default=";", max_length=2, description="Opens a comment that ends with the line")
     tape_marks: bool = Field(default=True, description="A % opens and closes a tape")
@@ -152,6 +157,11 @@ class Dialect(Value):
             return {word: name for word, name in every.items() if name not in OF_THE_MACHINE}
         return every | {short(word): name for word, name in machine.items()}
 
+    def file_of(self, number: int, channel: int = 0) -> str:
+        """What the file of a program is called; one of several channels ends with its number."""
+        tail = f"-{channel}" if channel and not self.channels_in_one else ""
+        return f"{self.file_name.format(number=number)}{tail}{self.file_suffix}"
+
     def has(self, name: str) -> bool:
         """Whether there is a word for something."""
         return name in self.codes
@@ -175,9 +185,16 @@ class Dialect(Value):
         whole = ("home", "start", "end", "tool", "tool_fixed", "tool_stopped", "tool_shared", "tool_driven",
                  "after_tool", "after_driven")  # fmt: skip
         words = {"units", "tool_word", "tool_off_word", "x", "z", *SPEED_WORDS, *self.codes}
-        known = {**dict.fromkeys(whole, words), "loop": {"number", "parts", *self.codes},
-                 "pause": {"seconds", "milliseconds", *self.codes}, "set_second_datum": {"place", *self.codes},
-                 "section": {"number", "name"}, "tool_word": {"station"}, "tool_off_word": {"station"}}  # fmt: skip
+        known: dict[str, set[str]] = {
+            **dict.fromkeys(whole, words),
+            "loop": {"number", "parts", *self.codes},
+            "pause": {"seconds", "milliseconds", *self.codes},
+            "set_second_datum": {"place", *self.codes},
+            "section": {"number", "name"},
+            "file_name": {"number"},
+            "tool_word": {"station"},
+            "tool_off_word": {"station"},
+        }
         for field, allowed in known.items():
             value = getattr(self, field)
             for template in (value,) if isinstance(value, str) else value:

@@ -2,14 +2,16 @@
 
 import re
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from pathlib import Path
 from typing import Any
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
+from toreuma.core.meanings import MEANINGS
 from toreuma.core.read import Given, Nose, Program, read
 from toreuma.core.read.guess import Guess, guess
+from toreuma.engine.channel_texts import taken_apart
 from toreuma.engine.library import library
 from toreuma.files.reading import bytes_of
 
@@ -30,6 +32,9 @@ class Foreign:
     guess: Guess | None
     given: Given
     program: Program
+    channel: int = 1
+    others: Mapping[int, Program] = field(default_factory=dict)
+    """Programs of further channels that stand in the same text."""
 
 
 def program_bytes_text(path: Path, most: int = MOST_BYTES) -> str:
@@ -63,8 +68,16 @@ def read_foreign(
     """Read a text as what it most likely is; every change of what is in force is kept. Raises `ProgramError`."""
     language, found = language_of(text, name)
     known = given or Given()
-    program = read(text, language, None, machine=machine, given=known, watched=True)
-    return Foreign(text=text, dialect=language, guess=found, given=known, program=program)
+    texts = taken_apart(text, language)
+    programs = {
+        channel: read(each, language, None, machine=machine, given=known, watched=True)
+        for channel, each in texts.items()
+    }
+    first = min(programs)
+    others = {channel: program for channel, program in programs.items() if channel != first}
+    return Foreign(
+        text=text, dialect=language, guess=found, given=known, program=programs[first], channel=first, others=others
+    )
 
 
 def neighbours_of(path: Path) -> dict[int, str]:
@@ -111,6 +124,7 @@ def given_of(data: Any, where: str) -> Given:
             for key, value in _mapping(more, "variables", where).items()
             if str(key).lstrip("#").isdigit()
         },
+        words={str(word).upper(): _meaning(value, where) for word, value in _mapping(more, "words", where).items()},
         skipped=frozenset(int(_number(one, where, "skip")) for one in more.get("skip", []) or []),
     )
 
@@ -170,6 +184,12 @@ def _mapping(data: Mapping[str, Any], key: str, where: str) -> dict[str, Any]:
     if not isinstance(found, dict):
         raise ProgramError(where, f"'{key}' is no object", f'write "{key}": {{...}}')
     return found
+
+
+def _meaning(value: Any, where: str) -> str:
+    if value not in MEANINGS:
+        raise ProgramError(where, f"nothing is called '{str(value)[:40]}'", "see: toreuma help program-words")
+    return str(value)
 
 
 def _place(value: Any, where: str) -> tuple[float, float]:

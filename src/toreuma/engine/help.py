@@ -7,6 +7,8 @@ from functools import cache
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.kinds.field import Field
 from toreuma.core.kinds.operations import OPERATIONS
+from toreuma.core.meanings import MEANINGS
+from toreuma.core.read.sentence import words_of
 from toreuma.core.units import UNITS
 from toreuma.engine.finding_pages import finding_pages
 from toreuma.engine.rests_on import licences_text
@@ -15,6 +17,7 @@ from toreuma.shipped.library import help_text
 __all__ = ["LICENCES", "Page", "beside", "help_pages", "page_of", "searched"]
 
 START = "door"
+WORDS_PAGE = "program-words"
 LICENCES = "licences"
 """This page says what is installed here, so it is not built into the documents."""
 
@@ -44,6 +47,7 @@ def help_pages() -> tuple[Page, ...]:
         key, _, title = head.partition(" ")
         lead = body.split("\n\n")[0].strip()
         body += f"\n{licences_text()}" if key == LICENCES else ""
+        body += f"\n\n{_meanings()}" if key == WORDS_PAGE else ""
         found.append(Page(key, title.strip(), lead, body.strip() + _fields(key)))
     found += [Page(f"finding:{code}", title, title, text) for code, (title, text) in finding_pages().items()]
     return tuple(found)
@@ -58,6 +62,12 @@ def beside(page: Page) -> list[Page]:
 
 def _begins(key: str, alike: str) -> bool:
     return key.startswith(alike) if alike.endswith(".") else key.partition(":")[0] == alike != "finding"
+
+
+def _meanings() -> str:
+    """Every name a word of a program may have, and what that is."""
+    rows = [f"| `{name}` | {words_of(name)} |" for name in sorted(MEANINGS)]
+    return "| name | what it does |\n| --- | --- |\n" + "\n".join(rows)
 
 
 def _fields(key: str) -> str:

@@ -62,6 +62,13 @@ def finding_row(finding: Finding) -> dict[str, Any]:
 def reading_report(found: Foreign) -> dict[str, Any]:
     """Everything reading gave."""
     program = found.program
+    more = {
+        str(channel): {
+            "motions": [motion_row(one, found.given.home) for one in other.motions if not _stands(one)],
+            "findings": [finding_row(one) for one in other.findings],
+        }
+        for channel, other in found.others.items()
+    }
     return {
         "dialect": found.dialect.id,
         "because": [] if found.guess is None else [{"line": one.line, "what": one.what} for one in found.guess.because],
@@ -73,6 +80,8 @@ def reading_report(found: Foreign) -> dict[str, Any]:
         "in_force": [{"line": one.line, "what": one.what, "value": one.value} for one in program.in_force],
         "findings": [finding_row(one) for one in program.findings],
         "missing_programs": list(program.missing),
+        "channel": found.channel,
+        "other_channels": more,
     }
 
 

@@ -14,6 +14,7 @@ from toreuma.app.shell.window import MainWindow
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.part.stage import PartStage
+from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.tools.stage import ToolsStage
 from toreuma.app.stages.transfer.stage import TransferStage
 from toreuma.app.stages.transfer.views import VIEWS
@@ -43,7 +44,8 @@ def take_shot(
     side: int = 1,
     page: str | None = None,
 ) -> None:
-    """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken; with
+    """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken, or
+    on the program stage that program on its desk; with
     ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, the ``passes`` of
     a thread, a kind and a name of the shop, or ``run``, ``space`` or ``space cut`` of the transfer stage; ``side`` 2
     is the second side; ``page`` opens that page of help.
@@ -93,7 +95,10 @@ def take_shot(
             session.select(operation=select)
         if at_s is not None:
             (session.set_run if stage == "transfer" else session.set_cursor)(at_s)
-        if read is not None:
+        if read is not None and stage == "program":
+            _study(window, read, wish)
+            wish = None
+        elif read is not None:
             _read(window, read)
         if wish is not None:
             _ask(window, wish)
@@ -103,6 +108,7 @@ def take_shot(
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
         window.at(ToolsStage).choice.close()
+        window.at(ProgramStage).close()
         window.at(TransferStage).views.space.release()
         session.close()
         window.deleteLater()
@@ -140,6 +146,19 @@ def _ask(window: MainWindow, key: str) -> None:
         window.session.close()
         raise JobError(f"wish {key}", "the tools stage has no such wish", f"choose from {', '.join(known) or 'none'}")
     window.at(ToolsStage).choice.choose(key)
+
+
+def _study(window: MainWindow, path: Path, wish: str | None) -> None:
+    """A program on the desk, at a line (``line 12``) or held against another one (``compare FILE``)."""
+    window.take(path)
+    desk = window.at(ProgramStage).desk
+    _wait(lambda: desk.study is not None and not desk.busy)
+    what, _, more = (wish or "").partition(" ")
+    if what == "line" and more.isdigit():
+        desk.editor.go_to(int(more))
+    elif what == "compare":
+        desk.compare_with(Path(more))
+    desk.saved = desk.editor.toPlainText()
 
 
 def _read(window: MainWindow, path: Path) -> None:

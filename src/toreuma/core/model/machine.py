@@ -1,10 +1,13 @@
 """The machine as far as times, speeds and power need it."""
 
 import itertools
+import re
+from difflib import get_close_matches
 from typing import Any, Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field, field_validator, model_validator
 
+from toreuma.core.meanings import MEANINGS
 from toreuma.core.model.carrier import Carrier
 from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.value import Identifier, Name, Positive, Share, Value
@@ -22,6 +25,22 @@ class OwnWord(Value):
 
     word: str = Field(pattern=r"^[GMgm]\d{1,4}(\.\d)?$")
     means: Identifier
+
+    @model_validator(mode="before")
+    @classmethod
+    def _typed(cls, data: Any) -> Any:
+        """``M68 clamp_work`` as a person types it."""
+        if isinstance(data, str):
+            word, _, means = data.strip().replace(":", " ").replace("=", " ").partition(" ")
+            return {"word": word.upper(), "means": means.strip().lower().replace(" ", "_")}
+        return data
+
+    @model_validator(mode="after")
+    def _known(self) -> "OwnWord":
+        if self.means not in MEANINGS:
+            near = ", ".join(get_close_matches(self.means, MEANINGS, 3, 0.4)) or "nothing, clamp_work, unclamp"
+            raise ValueError(f"nothing is called '{self.means}'; near are {near}")
+        return self
 
 
 class Machine(Value):
@@ -66,6 +85,14 @@ class Machine(Value):
         default=(), max_length=200, description="What its builder's words mean, where that differs from the dialect"
     )
     per_h: Positive | None = Field(default=None, description="Cost of an hour, in the shop's currency")
+
+    @field_validator("words", mode="before")
+    @classmethod
+    def _words_typed(cls, data: Any) -> Any:
+        """Words in one line, with commas between."""
+        if isinstance(data, str):
+            return [one for one in re.split(r"\s*[,;\n]\s*", data) if one]
+        return data
 
     @model_validator(mode="before")
     @classmethod

@@ -35,7 +35,7 @@ def post_channels(job: Job, sides: Sequence[Plan], taken: Transfer, dialect: Dia
         raise ProgramError("hand-over", what, "keep the tools of one side on one carrier")
     for channel in planned.begin:
         writer = _ChannelWriter(job, sides, taken, dialect, channel)
-        name = f"O{job.program.number:04d}-{channel}{dialect.file_suffix}"
+        name = dialect.file_of(job.program.number, channel)
         found.append(Posted(name, writer.write_schedule(planned)))
     return tuple(found)
 

@@ -45,7 +45,7 @@ def post(plan: Plan, dialect: Dialect) -> Posted:
         raise ProgramError("program", "no operation cuts anything", "add an operation or mend its findings")
     writer = Writer(plan, dialect)
     text = writer.write()
-    return Posted(f"O{plan.job.program.number:04d}{dialect.file_suffix}", text)
+    return Posted(dialect.file_of(plan.job.program.number), text)
 
 
 class Writer(DrivenWords):

@@ -156,8 +156,9 @@ class ProgramPanel(WaitsUnseen, QWidget):
 
     def file_name(self) -> str:
         job = self._session.job
-        channel = f"-{self._channel}" if self._channel else ""
-        return f"O{job.program.number:04d}{channel}{library().dialect(job.program.dialect).file_suffix}" if job else ""
+        if job is None:
+            return ""
+        return library().dialect(job.program.dialect).file_of(job.program.number, self._channel)
 
     def _on_cursor(self) -> None:
         outcome = self._session.outcome

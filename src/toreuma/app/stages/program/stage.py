@@ -36,7 +36,12 @@ class ProgramStage(Stage):
         desk = Desk(self._theme)
         desk.closed.connect(self._on_closed)
         desk.message.connect(self.session.message)
+        self.session.job_changed.connect(self._on_job)
+        desk.show_job(self.session.whole, self.session.side)
         return desk
+
+    def _on_job(self) -> None:
+        self.desk.show_job(self.session.whole, self.session.side)
 
     @property
     def has_desk(self) -> bool:

@@ -1,12 +1,10 @@
 """Numbers of the shop as text, and back."""
 
 import re
-from difflib import get_close_matches
 from typing import Any
 
 from toreuma.core.errors import UnitError
 from toreuma.core.kinds.shop import ShopField
-from toreuma.core.meanings import MEANINGS
 from toreuma.core.units import System, parse, show
 
 __all__ = ["fits_usual", "range_text", "read_value", "value_at", "value_text"]
@@ -51,7 +49,7 @@ def read_value(field: ShopField, text: str, system: System) -> Any:
     if field.form == "text":
         return text
     if field.form == "words":
-        return [_word(one) for one in re.split(r"\s*[,;\n]\s*", text) if one]
+        return [one for one in re.split(r"\s*[,;\n]\s*", text) if one]
     unit = field.unit or "ratio"
     if field.form == "curve":
         return [_corner(one, unit, system) for one in re.split(r"[\s,;]+(?=\d+\s*:)", text)]
@@ -63,20 +61,6 @@ def read_value(field: ShopField, text: str, system: System) -> Any:
             raise UnitError(field.label, f"'{text}' is no range", "type both ends, such as 8 120")
         return [parse(one, unit, system) for one in ends]
     return parse(text, unit, system)
-
-
-def _word(text: str) -> dict[str, str]:
-    """A word of programs and what it means, by the name that is nearest."""
-    match = re.fullmatch(r"([GM]\s*\d+(?:\.\d)?)\s*[:=]?\s*(\S.*)", text.strip(), re.I)
-    if match is None:
-        raise UnitError(
-            "words", f"'{text}' is no word with its meaning", "type word and meaning, such as M68 clamp_work"
-        )
-    means = re.sub(r"[\s-]+", "_", match[2].strip().lower())
-    if means not in MEANINGS:
-        near = ", ".join(get_close_matches(means, MEANINGS, 3, 0.4)) or "nothing, clamp_work, unclamp"
-        raise UnitError("words", f"nothing is called '{match[2]}'", f"near are {near}")
-    return {"word": match[1].replace(" ", "").upper(), "means": means}
 
 
 def _corner(text: str, unit: str, system: System) -> dict[str, float]:

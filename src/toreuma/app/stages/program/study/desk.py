@@ -30,10 +30,12 @@ from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check, Memo
+from toreuma.core.model import Job
 from toreuma.core.read import Given
 from toreuma.core.read.rewrite import Rewritten, renumbered, shifted
 from toreuma.core.read.text_cures import TextCure
 from toreuma.core.spoken import spoken
+from toreuma.engine.against import Against, held_against
 from toreuma.engine.check_report import kind_in
 from toreuma.engine.foreign import neighbours_of, program_bytes_text
 from toreuma.engine.library import library
@@ -60,6 +62,9 @@ class Desk(QWidget):
         self._memo = Memo()
         self._task: Task | None = None
         self._again = False
+        self._job: Job | None = None
+        self._side = 0
+        self._holding: Task | None = None
         self.editor = ProgramEditor(theme, library().dialect("system-a"))
         self.find_bar = FindBar(self.editor)
         self.picture = StudyPicture(theme)
@@ -69,7 +74,7 @@ class Desk(QWidget):
         self.title, self.state = Label(), Label()
         self.title.setObjectName("title")
         self._lay_out()
-        self.editor.edited.connect(lambda _: self.read_again())
+        self.editor.edited.connect(self._on_edited)
         self.editor.line_chosen.connect(self._on_line)
         self.picture.line_chosen.connect(self.editor.go_to)
         self.known.line_chosen.connect(self.editor.go_to)
@@ -94,6 +99,10 @@ class Desk(QWidget):
         self.work = QPushButton(tr("Work on the text"))
         self.work.setMenu(self._menu())
         head.addWidget(self.work)
+        self.hold = QPushButton(tr("Hold against the job"))
+        self.hold.clicked.connect(self.hold_against)
+        self.hold.hide()
+        head.addWidget(self.hold)
         for words, run in (("Compare…", self.browse_compare), ("Save", self.save), ("Close", self.close_desk)):
             button = QPushButton(tr(words))
             button.clicked.connect(run)
@@ -170,7 +179,7 @@ class Desk(QWidget):
     def take(self, text: str, path: Path | None, neighbours: Mapping[int, str] | None = None) -> None:
         self.path, self.saved = path, text
         self.asked = Asked(given=Given(neighbours=dict(neighbours or {})))
-        self.study = self.cut = None
+        self.study = self.cut = self.known.against = None
         self.editor.put(text)
         self.compared.hide()
         self.picture.show()
@@ -201,6 +210,10 @@ class Desk(QWidget):
 
     # reading and cutting -----------------------------------------------------------------------------------------
 
+    def _on_edited(self, text: str) -> None:
+        self.known.against = None
+        self.read_again()
+
     def read_again(self) -> None:
         """Read and cut what stands here, beside the window; asked again meanwhile, once more when that is over."""
         if self._task is not None:
@@ -230,9 +243,10 @@ class Desk(QWidget):
     def stop(self) -> None:
         """The window closes."""
         self._again = False
-        if self._task is not None:
-            self._task.stop()
-            self._task.wait(3000)
+        for task in (self._task, self._holding):
+            if task is not None:
+                task.stop()
+                task.wait(3000)
 
     def _on_over(self) -> None:
         task, self._task = self._task, None
@@ -257,6 +271,36 @@ class Desk(QWidget):
         self.known.show_study(self.study, self.cut)
         self._on_line(self.editor.line)
         self._tell()
+
+    # against a part ----------------------------------------------------------------------------------------------
+
+    def show_job(self, job: Job | None, side: int) -> None:
+        """The job that is open beside, which the text can be held against."""
+        self._job, self._side = job, side
+        self.hold.setVisible(job is not None)
+
+    def hold_against(self) -> None:
+        """Cut the text with the tools and the hold of the open job, and compare with its part."""
+        job, side, text = self._job, self._side, self.editor.toPlainText()
+        if job is None or self._holding is not None:
+            return
+        self.hold.setEnabled(False)
+        self._holding = Task(lambda check, progress: held_against(job, side, text, check, progress), "holding", self)
+        self._holding.done.connect(self._on_held)
+        self._holding.failed.connect(lambda error: self.message.emit("error", str(error)))
+        self._holding.finished.connect(self._on_holding_over)
+        self._holding.start()
+
+    def _on_held(self, found: Against) -> None:
+        self.known.against = found
+        if self.study is not None:
+            self.known.show_study(self.study, self.cut)
+
+    def _on_holding_over(self) -> None:
+        task, self._holding = self._holding, None
+        self.hold.setEnabled(True)
+        if task is not None:
+            task.deleteLater()
 
     def _marks(self) -> dict[int, list[Mark]]:
         found: dict[int, list[Mark]] = {}

@@ -26,6 +26,7 @@ from toreuma.core.read.sentence import words_of
 from toreuma.core.read.text_cures import TextCure, text_cures
 from toreuma.core.spoken import spoken
 from toreuma.core.units import System, show
+from toreuma.engine.against import Against
 from toreuma.engine.check_report import kind_in
 from toreuma.engine.library import library
 from toreuma.engine.piece_words import piece_lines
@@ -62,12 +63,17 @@ class KnownPanel(ScrollColumn):
     def set_theme(self, theme: Theme) -> None:
         self._theme = theme
 
+    against: Against | None = None
+    """What came of holding the text against the open job, until it is changed."""
+
     def show_study(self, study: Study, cut: Cut | None) -> None:
         """Build the panel anew. A field that is being typed into keeps its text and the cursor."""
         typing = next((name for name, field in self.fields.items() if field.hasFocus()), "")
         kept = (self.fields[typing].text(), self.fields[typing].cursorPosition()) if typing else ("", 0)
         self.clear()
         self.fields = {}
+        if self.against is not None:
+            self._against(self.against)
         self._reading(study)
         self._findings(study, cut)
         self._blank(study)
@@ -81,6 +87,23 @@ class KnownPanel(ScrollColumn):
             field.setFocus()
             field.setCursorPosition(kept[1])
         self.settle()
+
+    def _against(self, held: Against) -> None:
+        """The verdict over the part, and what speaks against it."""
+        self.column.addWidget(heading("Against the open job"))
+        words = Label(f"{held.name}: {spoken(held.verdict.words, self.system)}")
+        words.setWordWrap(True)
+        words.setObjectName("ok" if held.verdict.finished else "error")
+        self.column.addWidget(words)
+        for what in held.open:
+            self._muted(spoken(what, self.system))
+        for finding in held.findings:
+            button = QPushButton(spoken(finding.what, self.system)[:120])
+            button.setFlat(True)
+            button.setSizePolicy(QSizePolicy.Policy.Ignored, QSizePolicy.Policy.Fixed)
+            button.setStyleSheet("text-align: left; border: none; padding: 1px;")
+            button.clicked.connect(lambda _=False, line=finding.line or 1: self.line_chosen.emit(line))
+            self.column.addWidget(button)
 
     # parts -------------------------------------------------------------------------------------------------------
 
