@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import ValidationError
 
 from toreuma.core.advise.from_rack import with_rack
+from toreuma.core.dialect import OwnDialect
 from toreuma.core.errors import JobError
 from toreuma.core.kinds.shop import FIELDS_OF, ShopField
 from toreuma.core.model import BarSize, Insert, Tool
@@ -16,7 +17,8 @@ from toreuma.engine.library import drop_entry, keep_entry, library, renew
 from toreuma.files.jobs import validation_line
 from toreuma.files.rack import load_rack, save_rack
 from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
-from toreuma.shipped.library import material_names
+from toreuma.shipped.library import dialect as shipped_dialect
+from toreuma.shipped.library import dialect_names, material_names
 from toreuma.shipped.standards import code_tables
 
 __all__ = [
@@ -35,7 +37,7 @@ __all__ = [
     "with_field",
 ]
 
-NAMED = ("machine", "hold", "centre", "rest", "material")
+NAMED = ("machine", "hold", "centre", "rest", "material", "dialect")
 NAMED_BY = {**dict.fromkeys(NAMED, "name"), "insert": "code", "holder": "code"}
 """The field that is what an entry is called."""
 
@@ -57,8 +59,16 @@ def of_shop(kind: str) -> dict[str, Any]:
         "tool": lambda: {name_of("tool", one): one for one in shop.catalogue.tools},
         "insert": lambda: {one.code: one for one in shop.catalogue.inserts},
         "holder": lambda: {one.code: one for one in shop.catalogue.carriers},
+        "dialect": _dialects,
     }
     return kinds[kind]()
+
+
+def _dialects() -> dict[str, Any]:
+    """The shop's own ways of writing, and those that ship as the ground for more."""
+    own = {name: entry.value for name, entry in library().shop.of("dialect").items()}
+    ships = (shipped_dialect(one) for one in dialect_names())
+    return own | {one.name: OwnDialect(name=one.name, based_on=one.id) for one in ships if one.name not in own}
 
 
 def every(kind: str) -> list[tuple[str, bool]]:
