@@ -421,6 +421,7 @@ DIALECTS = [
         "inches nobody says",
         "O1\nG40 G99\nT0101\nG50 S2000\nG96 S400 M3\nG0 X2.0 Z.1\nG1 Z-1. F.012\nM30",
         "6r 2.54 50.8, 7f -25.4 50.8 .3048",
+        "7q",
     ),
     Sample("system B by its words", B + "G0 X50. Z2.\nG91 G1 Z-3. F.2\nG90\nM30", "6r 2 50, 7f -1 50 .2"),
 ]
@@ -456,4 +457,54 @@ BROKEN = [
     Sample("a division by nothing", A + "#1=5./0\nM30", "", "6n"),
 ]
 
-CORPUS = [*MODALITY, *DATUMS, *CYCLES, *CORNERS, *SUBPROGRAMS, *TEXT, *DIALECTS, *BROKEN]
+HABITS = [
+    Sample(
+        "more datums",
+        A + "G54 G0 X50. Z2.\nG1 Z-3. F.2\nG54.1 P7 G0 X50. Z2.\nM30",
+        "6r 2 50, 7f -3 50 .2, 8r 2 50",
+        "8q",
+    ),
+    Sample(
+        "the program that is run stands second",
+        "O100\nG1 W-5. F.2\nM99\nO1\nG21 G99\nT0101\nG97 S500 M3\nG0 X50. Z0\nM98 P100\nM30",
+        "8r 0 50, 2f -5 50 .2",
+    ),
+    Sample(
+        "a dwell in thousandths",
+        "O1\nG21 G99\nT0101\nG97 S500 M3\nG0 X50000 Z2000\nG4 X1500\nM30",
+        "5r 2 50, 6d 2 50 1.5",
+        dialect="system-a-steps",
+    ),
+    Sample("signs of a text processor", A + "G0\u00a0X50. Z2.\nG1 Z\u22125. F.2\nM30", "6r 2 50, 7f -5 50 .2"),
+    Sample("lines that only print", A + "POPEN\nDPRNT[X*#5041[33]]\nPCLOS\nG0 X50. Z2.\nM30", "9r 2 50"),
+    Sample(
+        "every tool has its own N10",
+        A + "G0 X44. Z2.\nG71 U4. R1.\nG71 P10 Q20 U0 W0 F.3\nN10 G0 X36.\nN20 G1 Z-10.\nG70 P10 Q20\nT0202\n"
+        "G0 X34. Z2.\nG71 U4. R1.\nG71 P10 Q20 U0 W0 F.3\nN10 G0 X26.\nN20 G1 Z-5.\nG70 P10 Q20\nM30",
+        "6r 2 44, 8r 2 36, 8f -10 36 .3, 8f -9 38 .3, 8r 2 38, 8r 2 44, 8r 2 36, 8f -10 36 .3, 8r -10 44, 8r 2 44, "
+        "11r 2 36, 11f -10 36 .3, 11r -10 44, 11r 2 44, "
+        "13r 2 34, 15r 2 26, 15f -5 26 .3, 15f -4 28 .3, 15r 2 28, 15r 2 34, 15r 2 26, 15f -5 26 .3, 15r -5 34, 15r 2 34, "
+        "18r 2 26, 18f -5 26 .3, 18r -5 34, 18r 2 34",
+        "16s",
+    ),
+    Sample(
+        "a bore roughed with its allowance inward",
+        A + "G0 X16. Z2.\nG71 U2. R.5\nG71 P10 Q20 U-.4 W.1 F.2\nN10 G0 X24.\nN20 G1 Z-15.\nM30",
+        "6r 2 16, 8r 2 20, 8f -14.9 20 .2, 8f -14.4 19 .2, 8r 2 19, 8r 2 23.6, 8f -14.9 23.6 .2, 8f -14.4 22.6 .2, "
+        "8r 2 22.6, 8r 2 16, 8r 2.1 16, 8r 2.1 23.6, 8f -14.9 23.6 .2, 8r -14.9 16, 8r 2 16",
+    ),
+    Sample(
+        "several starts",
+        "O1\nG21 G99\nT0404\nG97 S600 M3\nG0 X23. Z5.\nG32 Z-18. F3. Q180000\nG0 X26.\nM30",
+        "5r 5 23, 6t -18 23 3, 7r -18 26",
+    ),
+    Sample(
+        "an inside thread by passes",
+        "O1\nG21 G99\nT0404\nG97 S600 M3\nG0 X20. Z5.\nG92 X22.6 Z-18. F1.5\nX23.\nM30",
+        "5r 5 20, 6r 5 22.6, 6t -18 22.6 1.5, 6r -18 20, 6r 5 20, 7r 5 23, 7t -18 23 1.5, 7r -18 20, 7r 5 20",
+    ),
+    Sample("old chamfers by I and K", A + "G0 X20. Z2.\nG1 Z-20. I2. F.2\nX40.\nM30", None, "7n"),
+    Sample("switches that are off say nothing", A + "G49 G69 G23 G25\nG0 X50. Z2.\nM30", "7r 2 50"),
+]
+
+CORPUS = [*MODALITY, *DATUMS, *CYCLES, *CORNERS, *SUBPROGRAMS, *TEXT, *DIALECTS, *HABITS, *BROKEN]

@@ -15,7 +15,21 @@ from toreuma.core.value import Identifier, Name, Positive, Value
 __all__ = ["Dialect", "OwnDialect", "PowerOn", "own_id", "short"]
 
 CODE = re.compile(r"[GM]\d{1,4}(\.\d)?", re.I)
+CYCLE_WORD = re.compile(r"[A-Z],?\{([a-z_]+)\}")
+CYCLE_WORDS = frozenset(
+    ("x", "z", "bottom", "above", "feed", "lead", "peck", "step", "lift", "code", "least", "allowance", "height",
+     "first_depth", "depth", "retract", "first", "last", "leave_across", "leave_along", "out_across", "out_along",
+     "count")
+)  # fmt: skip
+"""What cycles are told: places, depths, allowances and feeds."""
+
 SPEED_WORDS = ("clamp_rpm", "surface", "fixed_rpm", "live_rpm")
+
+
+def cycle_word_of(word: str) -> str:
+    """What a word of a cycle's template is told: ``U{depth}`` is told the depth. Empty for none."""
+    match = CYCLE_WORD.fullmatch(word)
+    return match[1] if match is not None else ""
 
 
 def short(word: str) -> str:
@@ -119,6 +133,10 @@ class Dialect(Value):
     loop: str = Field(description="Runs the program {number} so many {parts} times")
     codes: dict[str, str]
     also: dict[str, str] = Field(default={}, description="Further words, and what each means")
+    cycles: dict[str, tuple[str, ...]] = Field(
+        default={},
+        description="Words of each cycle behind its own, block by block; those that are not told are left out",
+    )
     home: tuple[str, ...] = Field(
         default=("{reference} U0", "{reference} W0"), description="Back to the reference point"
     )
@@ -195,6 +213,10 @@ class Dialect(Value):
             "tool_word": {"station"},
             "tool_off_word": {"station"},
         }
+        for name, blocks in self.cycles.items():
+            for word in " ".join(blocks).split():
+                if name not in MEANINGS or cycle_word_of(word) not in CYCLE_WORDS:
+                    raise ValueError(f"cycles: {name[:40]} has '{word[:30]}'; words are written as U{{depth}}")
         for field, allowed in known.items():
             value = getattr(self, field)
             for template in (value,) if isinstance(value, str) else value:

@@ -44,6 +44,7 @@ MEANINGS = (
             NOTHING, "absolute", "incremental", "compensation_left", "compensation_right", "reference",
             "reference_straight",
             "second_reference", "machine_place", "local_shift", "datum_3", "datum_4", "datum_5", "datum_6",
+            "datum_more",
             "set_datum_end", "plane_across", "plane_along", "cylinder_on", "cylinder_off", "exact", "exact_on",
             "through_on", "changing_lead", "macro", "macro_modal", "macro_off", "tool_change", "mist_on",
             "forward_coolant", "reverse_coolant", "return_start", "return_near", "end_again", "metric_moves",

@@ -8,6 +8,7 @@ from typing import Any
 
 from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
+from toreuma.core.findings import Finding
 from toreuma.core.meanings import MEANINGS
 from toreuma.core.read import Given, Nose, Program, read
 from toreuma.core.read.guess import Guess, guess
@@ -73,11 +74,22 @@ def read_foreign(
         channel: read(each, language, None, machine=machine, given=known, watched=True)
         for channel, each in texts.items()
     }
+    if found is not None and found.units == "inch":
+        programs = {channel: _asked_units(program, found) for channel, program in programs.items()}
     first = min(programs)
     others = {channel: program for channel, program in programs.items() if channel != first}
     return Foreign(
         text=text, dialect=language, guess=found, given=known, program=programs[first], channel=first, others=others
     )
+
+
+def _asked_units(program: Program, found: Guess) -> Program:
+    """Units that nobody said and that were taken all the same are a question."""
+    because = "; ".join(one.what for one in found.units_because)
+    line = found.units_because[0].line if found.units_because else 1
+    what = f"line {line}: nothing says the units; inches were taken, as {because}"
+    asked = Finding("warning", "program.units", what, "say the unit first", line=line)
+    return replace(program, findings=(*program.findings, asked))
 
 
 def neighbours_of(path: Path) -> dict[int, str]:

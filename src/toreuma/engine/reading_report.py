@@ -6,7 +6,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Arc, Point
 from toreuma.core.motion import Motion
 from toreuma.core.read import Program, kind_of
-from toreuma.core.read.places import DATUMS
+from toreuma.core.read.places import label_of
 from toreuma.core.read.state import HOME
 from toreuma.engine.foreign import Foreign
 
@@ -40,7 +40,7 @@ def motion_row(motion: Motion, home: Point = HOME) -> dict[str, Any]:
             "value": _rounded(motion.spindle.value),
             "clamp": motion.spindle.clamp_rpm,
         },
-        "datum": DATUMS.get(motion.datum or "work_offset", ""),
+        "datum": label_of(motion.datum or "work_offset"),
     }
     if isinstance(motion.segment, Arc):
         arc = motion.segment

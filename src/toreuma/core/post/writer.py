@@ -5,7 +5,7 @@ import unicodedata
 from dataclasses import dataclass
 from itertools import groupby
 
-from toreuma.core.dialect import Dialect
+from toreuma.core.dialect import Dialect, cycle_word_of
 from toreuma.core.errors import ProgramError
 from toreuma.core.geometry.elements import Arc, Point, Segment
 from toreuma.core.model import Tool
@@ -242,13 +242,15 @@ class Writer(DrivenWords):
         """A run of moves as one or two blocks, with the contour they follow, and the word that ends them."""
         codes = self._dialect.codes
         contour = self._contour_blocks(cycle.contour)
-        first = self._number + (len(cycle.blocks) + 1) * self._step
+        first = self._number + (len(self._dialect.cycles[cycle.name]) + 1) * self._step
         if contour:
             self._contours[operation] = (first, first + (len(contour) - 1) * self._step)
         numbers = self._contours.get(cycle.contour_of or operation, (0, 0))
-        for block in cycle.blocks:
-            written = (self._cycle_word(word, numbers, motions[cycle.first].start[0]) for word in block)
-            self._block(" ".join([codes[cycle.name], *written]))
+        start_z = motions[cycle.first].start[0]
+        values = {word.what: self._cycle_number(word, numbers, start_z) for word in cycle.words}
+        for template in self._dialect.cycles[cycle.name]:
+            told = [word for word in template.split() if cycle_word_of(word) in values]
+            self._block(" ".join([codes[cycle.name], *(word.format(**values) for word in told)]))
         for number, words in enumerate(contour):
             marked = not self._line_step and number in (0, len(contour) - 1)
             self._block(words, number=first + number if marked else None)
@@ -262,10 +264,11 @@ class Writer(DrivenWords):
     def _step(self) -> int:
         return self._line_step or 1
 
-    def _cycle_word(self, word: Word, contour: tuple[int, int], start_z: float) -> str:
+    def _cycle_number(self, word: Word, contour: tuple[int, int], start_z: float) -> str:
+        """What a cycle is told, as a number without its letter."""
         number, scale = word.number, self._scale
         double = 2 if self._dialect.x_is_diameter else 1
-        text = {
+        return {
             "x": lambda: self._x_word(number)[1:],
             "z": lambda: self._z_word(number)[1:],
             "across": lambda: self._number_text(number * double * scale, self._places),
@@ -278,7 +281,6 @@ class Writer(DrivenWords):
             "first": lambda: str(contour[0]),
             "last": lambda: str(contour[1]),
         }[word.how]()
-        return f"{word.letter}{text}"
 
     def _fine_text(self, number: float) -> str:
         """A number of the words that count smallest steps."""
@@ -288,7 +290,8 @@ class Writer(DrivenWords):
 
     def _has(self, cycle: Cycle) -> bool:
         """Whether a run of moves is written as the control's cycle."""
-        return self._dialect.has(cycle.name) and not self._plan.job.program.long_hand
+        told = self._dialect.has(cycle.name) and cycle.name in self._dialect.cycles
+        return told and not self._plan.job.program.long_hand
 
     def _above(self, z: float, start_z: float) -> str:
         """Where a drilling cycle begins to feed: its place, or how far that is from where the cycle begins."""

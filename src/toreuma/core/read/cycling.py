@@ -226,6 +226,8 @@ class Cycling(Drilling):
         """
         first, last = block.value("P"), block.value("Q")
         begin, end = self._numbered(first), self._numbered(last)
+        if not skip and (first, last) in self._contours:
+            begin, end = self._contours[first, last]
         if begin is None or end is None or end < begin:
             raise CycleError(f"the blocks N{first or 0:.0f} to N{last or 0:.0f} of its contour are not there")
         kept, used, goes_on, counted = self._state, self._used, self._next, len(self._numbers)
@@ -248,6 +250,7 @@ class Cycling(Drilling):
         finally:
             self._state, self._used, self._next, self._collected, self._steady = kept, used, goes_on, None, None
             self._corner = self._angle_open = None
+        self._contours[first, last] = begin, end
         pieces = gathered[ahead:]
         if not pieces:
             raise CycleError("its contour is empty")
@@ -260,6 +263,9 @@ class Cycling(Drilling):
         return pieces, both
 
     _steady: object = None
+    _contours: dict[tuple[float | None, float | None], tuple[int, int]]
+    """Where contours stood that a cycle has roughed, by their first and last block."""
+
     _gone_straight = False
     """The block that is obeyed makes a rapid or a straight cut."""
     _cut_checked: tuple[int, int] | None = None

@@ -45,8 +45,9 @@ class Flow(Cycling):
         self._frames: list[_Frame] = []
         self._loops: dict[int, int] = {}
         self._jumps = 0
+        self._contours = {}
         self._ranges: list[tuple[int, int]] = []
-        self._at_number: dict[int, dict[int, int]] = {}
+        self._at_number: dict[int, dict[int, list[int]]] = {}
         self._lay_out_from(0)
 
     def _lay_out_from(self, begin: int) -> None:
@@ -64,24 +65,28 @@ class Flow(Cycling):
         return next((one for one in self._ranges if one[0] <= index < one[1]), (0, len(self._blocks)))
 
     def _numbered(self, number: float | None) -> int | None:
-        """Where in the program that runs a block number stands; that it stands twice is told."""
+        """Where in the program that runs a block number stands: behind here, else from its beginning."""
         begin, end = self._range_of(self._next - 1)
         if begin not in self._at_number:
-            found: dict[int, int] = {}
+            found: dict[int, list[int]] = {}
             for n in range(begin, end):
                 own = self._blocks[n].said.last.get("N")
-                if own is not None and found.setdefault(int(own), n) != n:
-                    line, first = self._blocks[n].line, self._blocks[found[int(own)]].line
-                    self._once(
-                        "error",
-                        "program.number_twice",
-                        line,
-                        f"N{own:g} stands in line {first} already",
-                        "a jump or a contour would begin at the first of them",
-                        key=f"N{own:g}",
-                    )
+                if own is not None:
+                    found.setdefault(int(own), []).append(n)
             self._at_number[begin] = found
-        return None if number is None else self._at_number[begin].get(int(number))
+        places = [] if number is None else self._at_number[begin].get(int(number), [])
+        return next((n for n in places if n >= self._next), places[0] if places else None)
+
+    def _tell_twice(self) -> None:
+        """Block numbers that stand twice in one program."""
+        for begin, end in self._ranges:
+            first: dict[int, int] = {}
+            for block in self._blocks[begin:end]:
+                own = block.said.last.get("N")
+                if own is None or first.setdefault(int(own), block.line) == block.line:
+                    continue
+                what, why = f"N{own:g} stands in line {first[int(own)]} already", "a jump may go to either of them"
+                self._once("warning", "program.number_twice", block.line, what, why, key=f"N{own:g}/{begin}")
 
     # calls -------------------------------------------------------------------------------------------------------
 

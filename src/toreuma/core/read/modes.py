@@ -55,7 +55,7 @@ NOT_CUT = {
 """What is read as a word and not as moves yet."""
 
 SPINDLE = ("spindle_forward", "spindle_reverse", "forward_coolant", "reverse_coolant")
-DATUM_WORDS = ("work_offset", "second_offset", "datum_3", "datum_4", "datum_5", "datum_6")
+DATUM_WORDS = ("work_offset", "second_offset", "datum_3", "datum_4", "datum_5", "datum_6", "datum_more")
 
 
 class Modes(Reading):

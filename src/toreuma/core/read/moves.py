@@ -59,6 +59,8 @@ class Moves(Places):
             if number < 0:
                 self._say("error", "program.dwell", block.line, f"a dwell of {number:g}", "it has to be positive")
                 return
+            if letter in ("X", "U") and self._dialect.whole_numbers == "steps" and letter in block.said.whole:
+                each = 0.001
             made = self._motion(Line(self._state.at, self._state.at), None, block)
             self._motions.append(replace(made, dwell_s=number * each))
             return
@@ -104,6 +106,8 @@ class Moves(Places):
     def _index(self, deg: float, block: Block) -> None:
         """The work is turned to an angle."""
         state = self._state
+        if not state.held_at_angle and self._anyone:
+            state.held_at_angle = True  # the word that engages the axis is the machine's own
         if not state.held_at_angle:
             self._say(
                 "error",

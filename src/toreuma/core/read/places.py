@@ -5,7 +5,7 @@ from toreuma.core.read.state import Nose
 from toreuma.core.read.tools import ToolWords
 from toreuma.core.read.words import Block
 
-__all__ = ["DATUMS", "Places"]
+__all__ = ["DATUMS", "Places", "label_of"]
 
 DATUMS = {
     "work_offset": "G54", "second_offset": "G55", "datum_3": "G56", "datum_4": "G57", "datum_5": "G58",
@@ -14,6 +14,13 @@ DATUMS = {
 """What every dialect calls its six datums, and how people know them."""
 
 SAME_MM = 1e-6
+
+
+def label_of(name: str) -> str:
+    """How people know a datum."""
+    if name.startswith("datum_more"):
+        return f"G54.1 P{name.split(' ')[-1]}"
+    return DATUMS.get(name, "")
 
 
 class Places(ToolWords):
@@ -112,18 +119,21 @@ class Places(ToolWords):
 
     def _set_datum_in_force(self, name: str, block: Block) -> None:
         """Places count from another datum from here on."""
-        state, label = self._state, DATUMS[name]
+        state = self._state
+        if name == "datum_more":
+            name = f"{name} {self._take(block, 'P') or 0:.0f}"
+        label = label_of(name)
         before, state.datum = state.datum, name
         if self._has_second or not self._somewhere or not before or before == name:
             self._shifted("datum", self._from_first(name))
             return
         self._shifted("datum", self._from_first(name))
-        if DATUMS[before] not in state.origins or label not in state.origins:
+        if label_of(before) not in state.origins or label not in state.origins:
             self._once(
                 "error",
                 "datum.unknown",
                 block.line,
-                f"where {label} lies against {DATUMS[before]} is not known",
+                f"where {label} lies against {label_of(before)} is not known",
                 "places after it were taken as if both were the same",
                 key=f"datum {label}",
             )
@@ -131,7 +141,7 @@ class Places(ToolWords):
     def _from_first(self, name: str) -> Point:
         """Of a datum against the one first in force, mm."""
         origins, first = self._state.origins, self._state.shifts.get("first datum")
-        here = origins.get(DATUMS[name])
+        here = origins.get(label_of(name))
         if here is None:
             return self._state.shifts.get("datum", (0.0, 0.0))
         if first is None:
@@ -217,7 +227,7 @@ class Places(ToolWords):
         if number == 0 or label not in DATUMS.values():
             self._say("error", "program.data", block.line, f"there is no datum P{number}", "1 to 6 are G54 to G59")
             return
-        here, again = label == DATUMS.get(state.datum or "work_offset"), state.origins.get(label)
+        here, again = label == label_of(state.datum or "work_offset"), state.origins.get(label)
         if to:
             start = again or (0.0, 0.0)
             new = (to.get(0, start[0]), to.get(1, start[1]))

@@ -129,7 +129,8 @@ class _Reader(Flow):
     def run(self) -> None:
         """Obey the blocks in order, up to where another program begins."""
         begun, obeyed = False, 0
-        self._next, end = self._between_marks()
+        begin, end = self._between_marks()
+        self._next = self._main_from(begin, end)
         while self._next < (len(self._blocks) if self._frames else end):
             block = self._blocks[self._next]
             obeyed += 1
@@ -157,6 +158,22 @@ class _Reader(Flow):
                 if self._watched:
                     self._watch(obeyed, block.line)
         self._end()
+
+    def _main_from(self, begin: int, end: int) -> int:
+        """Where the program begins that is run: the first one, unless it returns and a later one ends."""
+        inside = [one for one in self._ranges if begin <= one[0] and one[1] <= end] or [(begin, end)]
+        if len(inside) < 2 or not self._somewhere:
+            return begin
+
+        def has(one: tuple[int, int], names: tuple[str, ...]) -> bool:
+            words = (word for block in self._blocks[one[0] : one[1]] for word in block.words if word[0] == "M")
+            return any(self._named_word(word) in names for word in words)
+
+        titled = [one for one in inside if "O" in self._blocks[one[0]].said.last]
+        first = titled[0] if titled else inside[0]
+        if has(first, ("end", "end_again")) or not has(first, ("return",)):
+            return begin
+        return next((one[0] for one in titled[1:] if has(one, ("end", "end_again"))), begin)
 
     def _between_marks(self) -> tuple[int, int]:
         """What stands before the first tape mark and behind the last one is no program."""
@@ -246,6 +263,7 @@ class _Reader(Flow):
         if not self._state.ended and not self._refused:
             self._say("error", "program.end", len(text.splitlines()), "the program has no end word", "it was cut short")
         self._check_numbers()
+        self._tell_twice()
         if self._state.offset and (self._cancels or not self._somewhere):
             what = f"the offset of station {self._state.offset} is still active at the end"
             why = "the next program starts out of place: take it away first"

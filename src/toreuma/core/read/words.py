@@ -12,6 +12,11 @@ from toreuma.core.read.statements import Statement, begins_statement, statement_
 __all__ = ["MAX_LINES", "Block", "BlockText", "blocks_of"]
 
 MAX_LINES = 500_000
+ODD = str.maketrans({"\u2212": "-", "\u2013": "-", "\u00a0": " ", "\u2009": " ", "\u202f": " ", "\ufeff": None})
+"""Signs that text processors put in place of plain ones."""
+
+_SAYS = re.compile(r"(DPRNT|BPRNT|POPEN|PCLOS|SETVN)\b", re.I)
+"""Lines that print something and move nothing."""
 MAX_LINE_LENGTH = 2000
 
 _ENDLESS = re.compile(r"\d{16}")
@@ -85,7 +90,7 @@ def blocks_of(text: str, dialect: Dialect, first_line: int = 1) -> Iterator[Bloc
         if len(line) > MAX_LINE_LENGTH or _ENDLESS.search(line):
             yield Block(number, line[:MAX_LINE_LENGTH], BlockText((), (), line[:MAX_LINE_LENGTH], {}))
             continue
-        stripped = line.strip()
+        stripped = line.translate(ODD).strip() if not line.isascii() else line.strip()
         yield Block(number, stripped, _taken_apart(stripped, marks, to_end))
 
 
@@ -104,6 +109,8 @@ def _taken_apart(text: str, marks: tuple[str, str], to_end: str) -> BlockText:
     if named := _NAMED.match(text):
         comments, text = (named[1].strip(), *comments), text[named.end() :]
         return BlockText((("O", 0.0),), comments, text.strip(), {"O": 0.0}, skip=skip, wrong=wrong)
+    if _SAYS.match(text):
+        return BlockText((), (*comments, text), "", {}, skip=skip, wrong=wrong)
     number = _NUMBERED.match(text)
     behind = text[number.end() :] if number else text
     if begins_statement(behind):

@@ -128,15 +128,15 @@ def _cycles(
 ) -> tuple[Cycle, ...]:
     """``numbers``: where it ends, the plane it comes back to, each peck, and the feed."""
     end, clear, peck, feed = numbers
-    depth = (Word("Z", "z", end), Word("Q", "fine", peck), Word("F", "feed", feed))
+    depth = (Word("bottom", "z", end), Word("peck", "fine", peck), Word("feed", "feed", feed))
     if operation.written == "passes":
         return (
-            Cycle(name="face_peck_cycle", first=begin, count=count, blocks=((Word("R", "length", LIFT_MM),), depth)),
+            Cycle(name="face_peck_cycle", first=begin, count=count, words=(Word("lift", "length", LIFT_MM), *depth)),
         )
     if operation.written == "whole":
         return (
             Cycle(
-                name="peck_cycle", first=begin, count=count, blocks=((*depth, Word("R", "above", clear)),), ends=True
+                name="peck_cycle", first=begin, count=count, words=(*depth, Word("above", "above", clear)), ends=True
             ),
         )
     return ()

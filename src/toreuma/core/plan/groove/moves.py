@@ -162,12 +162,12 @@ def cut_as_cycle(
     peck, step = round(PECK_SHARE * blade.width_mm, 3), math.ceil(1000 * step) / 1000
     facing = ground.frame.swap
     path.made(groove_pecks(start, end, peck, step, PECK_LIFT_MM, facing), feed)
-    deep, wide = Word("Q" if facing else "P", "fine", peck), Word("P" if facing else "Q", "fine", step)
-    place = (Word("X", "x", end[1]), Word("Z", "z", end[0]), *sorted((deep, wide), key=lambda word: word.letter))
+    place = (Word("x", "x", end[1]), Word("z", "z", end[0]), Word("bottom", "z", end[0]))
+    cuts = (Word("lift", "length", PECK_LIFT_MM), Word("peck", "fine", peck), Word("step", "fine", step))
     name = "face_peck_cycle" if facing else "groove_cycle"
-    blocks = ((Word("R", "length", PECK_LIFT_MM),), (*place, Word("F", "feed", feed)))
+    words = (*place, *cuts, Word("feed", "feed", feed))
     drawn = [Pass((motion.segment,), blade.width_mm) for motion in path.motions[first:] if not motion.is_rapid]
-    cycle = Cycle(name=name, first=first, count=len(path.motions) - first, blocks=blocks)
+    cycle = Cycle(name=name, first=first, count=len(path.motions) - first, words=words)
     path.rapid(r=ground.safe)
     return drawn, (cycle,)
 

@@ -43,12 +43,12 @@ class Pass:
 
 @dataclass(frozen=True)
 class Word:
-    """A word of a cycle block. ``how`` its number is written: a place (``x`` on radius, ``z``), an amount (``across``
-    on radius, ``length``), the place ``above`` a hole, ``fine`` in the least increment, ``count``,
-    ``padded`` to six figures, ``feed``, or the numbers of the contour's
+    """What a cycle is told: ``what`` it is, as the dialect's templates of cycles name it, and ``how`` its number is
+    written: a place (``x`` on radius, ``z``), an amount (``across`` on radius, ``length``), the place ``above`` a hole,
+    ``fine`` in the least increment, ``count``, ``padded`` to six figures, ``feed``, or the numbers of the contour's
     blocks (``first``, ``last``). Lengths in mm."""
 
-    letter: str
+    what: str
     how: Literal["x", "z", "across", "length", "above", "fine", "count", "padded", "feed", "first", "last"]
     number: float = 0.0
 
@@ -64,7 +64,7 @@ class Cycle:
     name: str
     first: int
     count: int
-    blocks: tuple[tuple[Word, ...], ...]
+    words: tuple[Word, ...]
     contour: tuple[Segment, ...] = ()
     contour_of: str = ""
     ends: bool = False

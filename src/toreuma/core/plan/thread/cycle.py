@@ -53,10 +53,17 @@ def all_as_one(path: Path, block: ThreadBlock, end: tuple[float, float], lead_mm
     last = (end[0] - toward * block.pull_out_mm, end[1])
     path.made(thread_passes(start, last, block.height_mm, block.depths, block.flank_deg, block.pull_out_mm), lead_mm)
     code = 10000 * block.springs + 100 * round(block.pull_out_mm / lead_mm / PULL_OUT_STEP) + round(block.flank_deg)
-    first = (Word("P", "padded", code), Word("Q", "fine", LEAST_MM), Word("R", "length", 0.0))
-    second = (Word("X", "x", last[1]), Word("Z", "z", last[0]), Word("P", "fine", block.height_mm),
-              Word("Q", "fine", block.first_mm), Word("F", "feed", lead_mm))  # fmt: skip
-    cycle = Cycle(name="whole_thread_cycle", first=begin, count=len(path.motions) - begin, blocks=(first, second))
+    words = (
+        Word("code", "padded", code),
+        Word("least", "fine", LEAST_MM),
+        Word("allowance", "length", 0.0),
+        Word("x", "x", last[1]),
+        Word("z", "z", last[0]),
+        Word("height", "fine", block.height_mm),
+        Word("first_depth", "fine", block.first_mm),
+        Word("lead", "feed", lead_mm),
+    )
+    cycle = Cycle(name="whole_thread_cycle", first=begin, count=len(path.motions) - begin, words=words)
     segments = [motion.segment for motion in path.motions[begin:] if motion.in_step]
     return [Pass((one,), block.height_mm / len(block.depths)) for one in segments], cycle
 
@@ -65,7 +72,7 @@ def one_as_cycle(path: Path, end: tuple[float, float], lead_mm: float, depth_mm:
     """One pass: down, along, straight out, and back to where the tool is now."""
     begin = len(path.motions)
     path.made(threaded_pass(path.at, *end), lead_mm)
-    words = (Word("X", "x", end[1]), Word("Z", "z", end[0]), Word("F", "feed", lead_mm))
-    cycle = Cycle(name="thread_cycle", first=begin, count=len(path.motions) - begin, blocks=(words,))
+    words = (Word("x", "x", end[1]), Word("z", "z", end[0]), Word("lead", "feed", lead_mm))
+    cycle = Cycle(name="thread_cycle", first=begin, count=len(path.motions) - begin, words=words)
     along = tuple(motion.segment for motion in path.motions[begin:] if motion.in_step)
     return Pass(along[:1], depth_mm), cycle

@@ -90,15 +90,17 @@ def rough_as_cycle(
     signed = (leave[0], -leave[1]) if stretch.is_bore else leave
     begin = len(path.motions)
     path.made(rough_passes(start, contour, depth, RETRACT_MM, *signed, facing), feed)
-    depth_word = Word("W" if facing else "U", "length", depth)
-    first = (depth_word, Word("R", "length", RETRACT_MM))
-    allowances = (Word("U", "across", signed[1]), Word("W", "length", leave[0]))
-    second = (Word("P", "first"), Word("Q", "last"), *allowances, Word("F", "feed", feed))
+    cuts = (Word("depth", "length", depth), Word("retract", "length", RETRACT_MM))
+    words = (*cuts, *_followed(signed[1], leave[0]), Word("feed", "feed", feed))
     name = "rough_face_cycle" if facing else "rough_cycle"
-    cycle = Cycle(
-        name=name, first=begin, count=len(path.motions) - begin, blocks=(first, second), contour=tuple(contour)
-    )
+    cycle = Cycle(name=name, first=begin, count=len(path.motions) - begin, words=words, contour=tuple(contour))
     return _drawn(path, begin, depth), [cycle], _dipped(operation, dips)
+
+
+def _followed(leave_r: float, leave_z: float) -> tuple[Word, ...]:
+    """The contour a cycle follows, and what it leaves on it."""
+    allowances = (Word("leave_across", "across", leave_r), Word("leave_along", "length", leave_z))
+    return Word("first", "first"), Word("last", "last"), *allowances
 
 
 def pattern_as_cycle(
@@ -113,15 +115,10 @@ def pattern_as_cycle(
     out = round(thick * (1 - 1 / count), 3)
     begin = len(path.motions)
     path.made(pattern_passes(start, contour, out, out, count, *leave), feed)
-    first = (Word("U", "length", out), Word("W", "length", out), Word("R", "count", count))
-    allowances = (Word("U", "across", leave[1]), Word("W", "length", leave[0]))
-    second = (Word("P", "first"), Word("Q", "last"), *allowances, Word("F", "feed", feed))
+    cuts = (Word("out_across", "length", out), Word("out_along", "length", out), Word("count", "count", count))
+    words = (*cuts, *_followed(leave[1], leave[0]), Word("feed", "feed", feed))
     cycle = Cycle(
-        name="pattern_cycle",
-        first=begin,
-        count=len(path.motions) - begin,
-        blocks=(first, second),
-        contour=tuple(contour),
+        name="pattern_cycle", first=begin, count=len(path.motions) - begin, words=words, contour=tuple(contour)
     )
     return _drawn(path, begin, thick / count), [cycle], []
 
@@ -143,7 +140,7 @@ def passes_as_cycles(path: Path, cuts: Sequence[LevelCut], stretch: Stretch, fee
         z, r = stretch.frame.point((cut.end_z + path.tip[0], cut.level + path.tip[1]))
         path.made(made_of(start, z, r), feed)
         cycles.append(Cycle(name=name, first=begin, count=len(path.motions) - begin,
-                            blocks=((Word("X", "x", r), Word("Z", "z", z), Word("F", "feed", feed)),)))  # fmt: skip
+                            words=(Word("x", "x", r), Word("z", "z", z), Word("feed", "feed", feed))))  # fmt: skip
         drawn.append(Pass(tuple(m.segment for m in path.motions[begin + 1 : begin + 3]), cut.above - cut.level))
     return drawn, cycles, []
 
@@ -188,10 +185,8 @@ def follow_cycle(work: Work, operation: FinishOd, path: Path, feed: float) -> tu
     start, contour = path.at, _programmed(path, stretch, points, roughed_from)
     begin = len(path.motions)
     path.made(follow(start, contour), feed)
-    block = (Word("P", "first"), Word("Q", "last"), Word("F", "feed", feed))
-    cycle = Cycle(
-        name="finish_cycle", first=begin, count=len(path.motions) - begin, blocks=(block,), contour_of=rough.id
-    )
+    words = (Word("first", "first"), Word("last", "last"), Word("feed", "feed", feed))
+    cycle = Cycle(name="finish_cycle", first=begin, count=len(path.motions) - begin, words=words, contour_of=rough.id)
     return (_drawn(path, begin, 0.0), [cycle], _dipped(operation, dips)), points
 
 

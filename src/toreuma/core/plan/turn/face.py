@@ -74,8 +74,8 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         if operation.written == "passes":
             begin, place = len(path.motions), (z + path.tip[0], end_r + path.tip[1])
             path.made(faced_pass(path.at, *place), feed)
-            block = (Word("X", "x", place[1]), Word("Z", "z", place[0]), Word("F", "feed", feed))
-            cycles.append(Cycle(name="face_cycle", first=begin, count=len(path.motions) - begin, blocks=(block,)))
+            words = (Word("x", "x", place[1]), Word("z", "z", place[0]), Word("feed", "feed", feed))
+            cycles.append(Cycle(name="face_cycle", first=begin, count=len(path.motions) - begin, words=words))
             drawn.append(Pass((path.motions[begin + 1].segment,), step, finishing=last))
             continue
         path.rapid(z=z, r=start_r)

@@ -4,7 +4,7 @@ from PySide6.QtWidgets import QFrame, QVBoxLayout
 
 from toreuma.app.forms.label import Label
 from toreuma.app.words import tr
-from toreuma.core.read.places import DATUMS
+from toreuma.core.read.places import label_of
 from toreuma.core.read.sentence import sentence_of
 from toreuma.core.read.spans import spans_of
 from toreuma.core.read.state import InForce
@@ -69,7 +69,7 @@ def _in_force(now: dict[str, InForce], system: System) -> list[str]:
         if value(name) not in (None, "", "off"):
             found.append(f"{tr(words)} {tr(str(value(name)))} {since} {now[name].line}")
     if value("datum"):
-        found.append(f"{tr('datum')} {DATUMS.get(str(value('datum')), '')} {since} {now['datum'].line}")
+        found.append(f"{tr('datum')} {label_of(str(value('datum')))} {since} {now['datum'].line}")
     if value("distances") == "incremental":
         found.append(f"{tr('numbers are ways')} {since} {now['distances'].line}")
     return found
