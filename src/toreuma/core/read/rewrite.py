@@ -41,7 +41,7 @@ def renumbered(text: str, dialect: Dialect, step: int = 10) -> Rewritten:
         return Rewritten(text, 0, computed)
     lines = text.split("\n")
     wanted = _led_to(text, dialect)
-    new: dict[tuple[int, int], int] = {}
+    new: dict[tuple[int, int], list[tuple[int, int]]] = {}
     program, number = 0, 0
     plan: list[int | None] = []
     for block in blocks:
@@ -56,12 +56,12 @@ def renumbered(text: str, dialect: Dialect, step: int = 10) -> Rewritten:
         number += step or 10
         plan.append(number)
         if own is not None:
-            new.setdefault((program, int(own)), number)
+            new.setdefault((program, int(own)), []).append((len(plan) - 1, number))
     found, program = [], 0
-    for line, block, number_of in zip(lines, blocks, plan, strict=False):
+    for at, (line, block, number_of) in enumerate(zip(lines, blocks, plan, strict=False)):
         if "O" in block.said.last:
             program += 1
-        found.append(_renumbered_line(line, number_of, program, new, dialect))
+        found.append(_renumbered_line(line, number_of, _Leads(program, at, new), dialect))
     found += lines[len(blocks) :]
     joined = "\n".join(found)
     return Rewritten(joined, sum(a != b for a, b in zip(lines, found, strict=True)))
@@ -103,19 +103,37 @@ def _follows(plain: str, dialect: Dialect) -> bool:
     return bool(words & names) and bool(re.search(r"P\s*\d+.*Q\s*\d+|Q\s*\d+.*P\s*\d+", plain, re.I))
 
 
-def _renumbered_line(
-    line: str, number: int | None, program: int, new: dict[tuple[int, int], int], dialect: Dialect
-) -> str:
-    def led(match: re.Match[str]) -> str:
-        return f"{match[1]}{new.get((program, int(match[2])), int(match[2]))}"
+@dataclass(frozen=True, slots=True)
+class _Leads:
+    """Where numbers in one line lead: as the reader goes, behind it first, else to the first of its program."""
 
+    program: int
+    at: int
+    new: dict[tuple[int, int], list[tuple[int, int]]]
+
+    def to(self, number: int, *, program: int | None = None, back: bool = False) -> int:
+        """The new number of the block an old one leads to; with ``back`` the nearest before it."""
+        places = self.new.get((self.program if program is None else program, number), [])
+        before = [new for at, new in places if at < self.at]
+        behind = [new for at, new in places if at >= self.at]
+        if back and before:
+            return before[-1]
+        return behind[0] if behind else before[0] if before else number
+
+
+def _renumbered_line(line: str, number: int | None, leads: _Leads, dialect: Dialect) -> str:
     def change(piece: str) -> str:
-        piece = _GOTO.sub(led, piece)
+        piece = _GOTO.sub(lambda match: f"{match[1]}{leads.to(int(match[2]))}", piece)
         if _follows(piece, dialect):
-            piece = re.sub(r"([PQ]\s*)(\d+)(?![\d.])", led, piece, flags=re.I)
-        return _BACK.sub(
-            lambda match: match[0].replace(match[1], f"{new.get((FIRST, int(match[1])), match[1])}"), piece
-        )
+            word = re.compile(rf"G0*{dialect.codes.get('finish_cycle', 'G70')[1:]}(?!\d)", re.I)
+            back = word.search(piece.replace(" ", "")) is not None
+            piece = re.sub(
+                r"([PQ]\s*)(\d+)(?![\d.])",
+                lambda match: f"{match[1]}{leads.to(int(match[2]), back=back)}",
+                piece,
+                flags=re.I,
+            )
+        return _BACK.sub(lambda match: match[0].replace(match[1], f"{leads.to(int(match[1]), program=FIRST)}"), piece)
 
     bare = _N.sub(r"\1", line)
     bare = _outside_comments(bare, change)
