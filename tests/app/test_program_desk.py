@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 from PySide6.QtCore import QPointF, Qt
 from PySide6.QtTest import QTest
-from PySide6.QtWidgets import QApplication, QComboBox, QLineEdit, QMessageBox, QPushButton
+from PySide6.QtWidgets import QApplication, QCheckBox, QComboBox, QLineEdit, QMessageBox, QPushButton
 
 from tests.support.window import Window
 from toreuma.app.forms.label import Label
@@ -279,4 +279,32 @@ def test_a_program_is_held_against_the_open_job(window: Window, tmp_path: Path) 
     waited(desk)
     assert desk.known.against is None
     assert "unsafe" in held()
+    desk.stop()
+
+
+def test_switches_variables_and_speeds(bare: Window, tmp_path: Path) -> None:
+    path = tmp_path / "O2.nc"
+    path.write_text(
+        "O2\nG21 G99\nT0101\nG97 S500 M3\nG0 X50. Z2.\n/G1 Z-5. F.2\nG1 Z-#500 F.2\nM98 P77\nM30\n", "utf-8"
+    )
+    bare.take(path)
+    stage = bare.at(ProgramStage)
+    desk = stage.desk
+    waited(desk)
+    stage.may_leave = lambda: True  # type: ignore[method-assign]
+    assert desk.study is not None
+    assert "O77" in words(desk)
+    assert len(desk.study.motions_of(6)) == 1
+    box = next(one for one in desk.known.findChildren(QCheckBox) if one.text().endswith("/"))
+    box.setChecked(True)
+    waited(desk)
+    assert desk.study.motions_of(6) == ()
+    entry = desk.known.fields["variable #500"]
+    entry.setText("12,5")
+    entry.editingFinished.emit()
+    waited(desk)
+    assert desk.study.motions_of(7)[0].end[0] == -12.5
+    desk.change_speed("1 500 640")
+    waited(desk)
+    assert "G97 S640 M3" in desk.editor.toPlainText()
     desk.stop()

@@ -32,7 +32,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check, Memo
 from toreuma.core.model import Job
 from toreuma.core.read import Given
-from toreuma.core.read.rewrite import Rewritten, renumbered, shifted
+from toreuma.core.read.rewrite import Rewritten, renumbered, shifted, with_speed
 from toreuma.core.read.text_cures import TextCure
 from toreuma.core.spoken import spoken
 from toreuma.engine.against import Against, held_against
@@ -142,6 +142,7 @@ class Desk(QWidget):
             ("Number blocks anew in tens", "", lambda: self.renumber(10)),
             ("Take block numbers out that nothing leads to", "", lambda: self.renumber(0)),
             ("Move one tool along Z or X…", "", self.ask_shift),
+            ("Change a speed of one tool…", "", self.ask_speed),
             ("Fold every tool", "", lambda: self.editor.fold_all(True)),
             ("Unfold every tool", "", lambda: self.editor.fold_all(False)),
             ("Save under another name…", "", self.save_as),
@@ -355,10 +356,27 @@ class Desk(QWidget):
             else:
                 row.pop(key, None)
             self.asked = replace(self.asked, tools=tools)
+        elif what.startswith("skip "):
+            skipped = self.asked.given.skipped ^ {int(what.split(" ")[1])}
+            self.asked = replace(self.asked, given=replace(self.asked.given, skipped=frozenset(skipped)))
+        elif what.startswith("variable "):
+            self._set_variable(int(what.split("#")[1]), value)
         elif what.startswith("word "):
             words = {**self.asked.given.words, what.split(" ")[1]: value}
             self.asked = replace(self.asked, given=replace(self.asked.given, words=words))
         self.read_again()
+
+    def _set_variable(self, number: int, text: str) -> None:
+        """A variable the program does not set itself, or nothing again."""
+        variables = dict(self.asked.given.variables)
+        variables.pop(number, None)
+        try:
+            if text:
+                variables[number] = float(text.replace(",", "."))
+        except ValueError:
+            self.message.emit("error", f"#{number}: {tr('this is no number; write it plain')}")
+            return
+        self.asked = replace(self.asked, given=replace(self.asked.given, variables=variables))
 
     def _on_cured(self, cure: TextCure) -> None:
         text = self.editor.toPlainText()
@@ -389,6 +407,22 @@ class Desk(QWidget):
             self.message.emit("error", tr("Not understood; write it as: 2 Z-0.25"))
             return
         self._take(shifted(self.editor.toPlainText(), self.study.dialect, station, axis, by))
+
+    def ask_speed(self) -> None:
+        """One tool's speed, wherever it is told."""
+        words, sure = QInputDialog.getText(self, tr("Change a speed"), tr("Station, speed now, speed then: 2 180 160"))
+        if sure:
+            self.change_speed(words)
+
+    def change_speed(self, words: str) -> None:
+        try:
+            station, old, new = (float(one) for one in words.upper().replace("T", "").replace("S", "").split())
+            if self.study is None:
+                raise ValueError
+        except ValueError:
+            self.message.emit("error", tr("Not understood; write it as: 2 180 160"))
+            return
+        self._take(with_speed(self.editor.toPlainText(), self.study.dialect, int(station), old, new))
 
     def _take(self, found: Rewritten) -> None:
         self.editor.replace_all(found.text)

@@ -5,6 +5,7 @@ from typing import Any
 
 from PySide6.QtCore import Qt, Signal
 from PySide6.QtWidgets import (
+    QCheckBox,
     QComboBox,
     QFrame,
     QGridLayout,
@@ -34,7 +35,7 @@ from toreuma.engine.study import Cut, Study
 
 __all__ = ["KnownPanel"]
 
-MOST_FINDINGS = 60
+MOST_FINDINGS, MOST_VARIABLES = 60, 20
 FIELDS = (
     ("code", "insert", 120),
     ("width_mm", "width", 62),
@@ -141,6 +142,51 @@ class KnownPanel(ScrollColumn):
             because += [f"{study.guess.units}: {one.what}" for one in study.guess.units_because]
         text = f"{study.dialect.name}" + (": " + "; ".join(because[:4]) if because else "")
         self._muted(text)
+        self._reach(study)
+        self._switches(study)
+        self._open_numbers(study)
+
+    def _reach(self, study: Study) -> None:
+        """How far it goes, how many moves, and what is called."""
+        seen = study.overview
+        parts = [f"{len(study.program.motions)} {tr('moves')}"]
+        for words, place in (("deepest Z", seen.deepest), ("outermost Ø", seen.outermost)):
+            if place is not None:
+                parts.append(f"{tr(words)} {self._each((place.mm,), 'mm')} ({tr('line')} {place.line})")
+        if seen.parts > 1:
+            parts.append(f"{seen.parts} {tr('parts in one run')}")
+        if seen.missing:
+            parts.append(
+                f"{tr('programs that are missing')}: {', '.join(f'O{one}' for one in dict.fromkeys(seen.missing))}"
+            )
+        self._muted(", ".join(parts))
+
+    def _switches(self, study: Study) -> None:
+        """Blocks that a switch leaves out."""
+        for number in study.overview.skips:
+            box = QCheckBox(f"{tr('leave blocks out that begin with')} /{number if number > 1 else ''}")
+            box.setChecked(number in study.given.skipped)
+            box.toggled.connect(lambda on, number=number: self.said.emit(f"skip {number}", on))
+            self.column.addWidget(box)
+
+    def _open_numbers(self, study: Study) -> None:
+        """Variables that nothing sets, to be given."""
+        names = list(dict.fromkeys((*(f"#{one}" for one in study.given.variables), *study.overview.variables)))
+        for name in names[:MOST_VARIABLES]:
+            held = study.given.variables.get(int(name[1:]))
+            entry = QLineEdit("" if held is None else f"{held:g}")
+            entry.setPlaceholderText(tr("not set"))
+            entry.setAccessibleName(f"{tr('Value of')} {name}")
+            entry.setMaximumWidth(90)
+            entry.editingFinished.connect(self._teller(f"variable {name}", entry, "" if held is None else f"{held:g}"))
+            self.fields[f"variable {name}"] = entry
+            row = QGridLayout()
+            label = Label(name)
+            label.setObjectName("muted")
+            row.addWidget(label, 0, 0)
+            row.addWidget(entry, 0, 1)
+            row.setColumnStretch(2, 1)
+            self._row(row)
 
     def _blank(self, study: Study) -> None:
         self.column.addWidget(heading("Blank"))
