@@ -10,6 +10,7 @@ from PySide6.QtWidgets import QApplication, QCheckBox, QComboBox, QLineEdit, QMe
 
 from tests.support.window import Window
 from toreuma.app.forms.label import Label
+from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.program.study.desk import Desk
 
@@ -308,3 +309,36 @@ def test_switches_variables_and_speeds(bare: Window, tmp_path: Path) -> None:
     waited(desk)
     assert "G97 S640 M3" in desk.editor.toPlainText()
     desk.stop()
+
+
+TURNED = (
+    "O7\nG21 G40 G99\nT0101 (CNMG 120408)\nG50 S2500\nG96 S180 M3\nG0 X50. Z2.\nG1 X36. F.3\nZ-30. F.2\nX52.\n"
+    "G0 X150. Z100.\nT0303 (GROOVE 3 WIDE)\nG97 S800 M3\nG0 X38. Z-15.\nG1 X30. F.08\nG0 X38.\nG0 X150. Z100.\nM30\n"
+)
+
+
+def test_a_program_becomes_a_job_whose_stretches_are_planned_anew(bare: Window, desk: Desk) -> None:
+    desk.take(TURNED, None)
+    waited(desk)
+    desk._on_said("blank", "50 x 80")
+    waited(desk)
+    menu = next(one for one in desk.work.menu().actions() if one.text() == "Take it as a job")
+    menu.trigger()
+    until = time.monotonic() + MOST_S
+    while bare.stage != "operations" and time.monotonic() < until:
+        QApplication.processEvents()
+        time.sleep(0.005)
+    assert bare.stage == "operations"
+    session = bare.session
+    assert [one.kind for one in session.job.operations] == ["as_written", "as_written"]  # type: ignore[union-attr]
+    while not [one for one in session.findings() if one.code == "written.kept"] and time.monotonic() < until:
+        QApplication.processEvents()
+        time.sleep(0.005)
+    session.select(operation="op2")
+    QApplication.processEvents()
+    buttons = bare.at(OperationsStage).numbers.findChildren(QPushButton)
+    next(one for one in buttons if one.text() == "Plan it anew").click()
+    assert [one.kind for one in session.job.operations] == ["as_written", "groove"]  # type: ignore[union-attr]
+    session.undo()
+    assert [one.kind for one in session.job.operations] == ["as_written", "as_written"]  # type: ignore[union-attr]
+    assert desk.editor.toPlainText() == TURNED

@@ -108,7 +108,7 @@ def test_a_threaded_stretch_is_one_row() -> None:
     [
         ("", "size across"),
         ("D50", "length"),
-        ("50 x 80", "not understood"),
+        ("50 by 80", "not understood"),
         ("D50 L80 Q3", "not understood"),
         ("D20 d30 L10", "bore"),
         ("D-5 L10", "between"),
@@ -159,6 +159,10 @@ def test_read_and_check_on_the_command_line(tmp_path: Path) -> None:
     assert data["piece"]["outside"][0]["front_d"] == 40.0
     done = toreuma("read", str(program), "--at", "10")
     assert "since line" in done.stdout or "(line 6)" in done.stdout
+    job = tmp_path / "taken.toreuma"
+    done = toreuma("check", str(program), "--blank", "D50 L80 Z1", "--tools", str(tools), "--job", str(job))
+    assert "taken as a job" in done.stdout
+    assert toreuma("prove", str(job)).stdout.startswith(f"{program.stem}: ")
     done = toreuma("check", str(program), "--blank", "nonsense")
     assert done.returncode == 2
     assert done.stderr.startswith("toreuma: blank: ")

@@ -7,9 +7,11 @@ import typer
 
 from toreuma.commands.common import JsonOption, print_json
 from toreuma.commands.reading import FileArgument, LanguageOption, SkipOption, knowledge
+from toreuma.engine.as_job import as_job
 from toreuma.engine.check import Checked, check_program
 from toreuma.engine.check_report import check_report, kind_in
 from toreuma.engine.foreign import given_of, program_bytes_text, with_neighbours
+from toreuma.files.jobs import save_job
 
 __all__ = ["register"]
 
@@ -28,16 +30,26 @@ def check(
     machine: Annotated[str | None, typer.Option("--machine", help="The machine it runs on")] = None,
     skip: SkipOption = None,
     as_json: JsonOption = False,
+    job: Annotated[
+        Path | None, typer.Option("--job", help="Take it as a job: part, tools and operations, written here")
+    ] = None,
 ) -> None:
     """Cut any program out of a blank with its tools, and say what comes of it. Needs no drawing."""
     text = program_bytes_text(file)
     data: Any = {} if tools is None else knowledge(tools)
     given = with_neighbours(given_of(data, "tools" if tools is None else tools.name), file, skip or [])
     made = check_program(text, blank, data, name=dialect_name, machine=machine, given=given)
+    taken = as_job(made.study, file.stem) if job is not None else None
+    if job is not None and taken is not None:
+        save_job(taken.job, job)
     if as_json:
         print_json(check_report(made))
     else:
         _print(made)
+        if job is not None and taken is not None:
+            print(f"  taken as a job: {job.name}, {len(taken.job.operations)} operations as they are written")
+            for line in taken.left_out:
+                print(f"    {line}")
     if not made.safe:
         raise typer.Exit(1)
 

@@ -1,4 +1,4 @@
-"""A blank in one line, for a program that has no job: ``D50 L80``, ``D60 d30 L40``, ``HEX 24 L60``, or corners."""
+"""A blank in one line, where there is no job: ``D50 L80``, ``50 x 80``, ``D60 d30 L40``, ``HEX 24 L60``, or corners."""
 
 import re
 from dataclasses import dataclass
@@ -16,7 +16,13 @@ NAMES = {
     "OD": "d", "ID": "bore", "L": "length", "l": "length", "Z": "front", "z": "front", "J": "jaws", "JAWS": "jaws",
     "X": "d", "B": "bore",
 }  # fmt: skip
-EXAMPLE = 'write it as "D50 L80", "D60 d30 L40", "HEX 24 L60", or corners "0 50, -30 50, -80 60"'
+BY = re.compile(
+    rf"^\s*(?:bar|rod|round|tube)?\s*[DØø]?\s*{NUMBER}(?:\s*/\s*[dØø]?\s*{NUMBER})?\s*[x×*]\s*L?\s*{NUMBER}",
+    re.IGNORECASE,
+)
+"""Size by length, as a bar or a tube is ordered: ``50 x 80``, ``60/30 x 40``."""
+
+EXAMPLE = 'write it as "D50 L80", "50 x 80", "D60 d30 L40", "HEX 24 L60", or corners "0 50, -30 50, -80 60"'
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -46,7 +52,7 @@ class Blank:
 
 def blank_of(line: str, scale: float = 1.0) -> Blank:
     """Read the line. A plain number is mm, times ``scale``. Raises `ProgramError`."""
-    text = line.strip()
+    text = BY.sub(_in_letters, line.strip())
     if re.match(rf"^\s*{NUMBER}[\s/]+{NUMBER}\s*[,;]", text):
         return _corners(text, scale)
     found: dict[str, float] = {}
@@ -63,6 +69,12 @@ def blank_of(line: str, scale: float = 1.0) -> Blank:
         found[name] = float(match[2]) * (INCH if (match[3] or "").upper() in ("IN", "INCH", '"') else scale)
         at = match.end()
     return _plain(found)
+
+
+def _in_letters(match: re.Match[str]) -> str:
+    d, d_unit, bore, bore_unit, length, unit = match.groups()
+    hollow = f" d{bore}{bore_unit or ''}" if bore else ""
+    return f"D{d}{d_unit or ''}{hollow} L{length}{unit or ''}"
 
 
 def _plain(found: dict[str, float]) -> Blank:

@@ -52,6 +52,13 @@ SAID_KEYS = {
 }
 
 
+ROOT_OUTSIDE, ROOT_INSIDE = 0.1443, 0.0722
+"""Radius of a thread's root as a share of its pitch, H/6 outside (ISO 68-1) and half that in a bore: a tip that fits."""
+
+USUAL_DEPTH = 4.0
+"""Blades for grooves outside stand out so many widths: typical of holders for widths of 2 to 5 mm, which lie between 3 and 6."""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Filled:
     """A tool, and what of it nobody said. ``shift`` leads from the point that the program moves to the one the tool is
@@ -335,6 +342,9 @@ class _Hints:
         face = kind == "face grooving"
         where = "face" if face else "inside" if self.use.inside else "outside"
         blade = self._blade(self._reach(5.0) if face else self._depth())
+        if where == "outside" and "depth_mm" not in self.said and blade.depth_mm < USUAL_DEPTH * blade.width_mm:
+            blade = blade.changed(depth_mm=USUAL_DEPTH * blade.width_mm)
+            self.assumed.append(f"a blade {blade.depth_mm:g} mm deep")
         bar = None
         if where == "inside":
             d = max(min(round(0.6 * (self.use.nearest.mm if self.use.nearest else 20.0)), 40), 4)
@@ -345,15 +355,18 @@ class _Hints:
         leads = [one for one in self.use.leads_mm if one > 0] or [1.5]
         pitch = (min(leads) * 0.5, max(leads) * 1.2)
         width = max(1.2 * max(leads), 1.0)
+        tip = _mm(str(self.said["nose_mm"])) if "nose_mm" in self.said else None
+        if tip is None:
+            tip = round((ROOT_INSIDE if self.use.inside else ROOT_OUTSIDE) * min(leads), 3)
         insert = ThreadInsert(
             profile_deg=60,
             full_profile=False,
             pitch_mm=pitch,
-            tip_radius_mm=0.05,
+            tip_radius_mm=tip,
             width_mm=width,
             profile_depth_mm=width,
         )
-        self.assumed.append("a profile of 60 degrees")
+        self.assumed.append(f"a profile of 60 degrees with {tip:g} mm at its tip")
         if self.use.inside:
             d = max(min(round(0.6 * (self.use.nearest.mm if self.use.nearest else 20.0)), 25), 4)
             bar = self._bar(d)

@@ -7,7 +7,7 @@ from toreuma.core.channels.transfer import Transfer
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Check, Memo, never_cancel
-from toreuma.core.model import CutThread, Job, ThreadForm
+from toreuma.core.model import Job, ThreadForm
 from toreuma.core.plan import Plan
 from toreuma.core.plan.sides.second_side import second_side
 from toreuma.core.prove import Proof
@@ -113,6 +113,5 @@ def thread_forms(job: Job) -> dict[int, ThreadForm]:
             found[index] = form_of(known[name], side, name)
     for setup in job.setups:
         for operation in setup.operations:
-            if isinstance(operation, CutThread) and operation.feature < len(job.part.features):
-                found[operation.feature] = operation.form
+            found |= {index: form for index, form in operation.threads_cut if index < len(job.part.features)}
     return found

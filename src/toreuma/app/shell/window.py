@@ -47,6 +47,7 @@ from toreuma.app.time.ribbon import Ribbon
 from toreuma.app.words import languages, speak, tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
+from toreuma.engine.as_job import TakenAsJob
 from toreuma.engine.fresh import new_job, starter_line
 from toreuma.engine.help import page_of
 from toreuma.engine.offers import Offer
@@ -210,6 +211,7 @@ class MainWindow(QMainWindow):
         self.left_work.looked_at.connect(self.go_home)
         self.left_work.taken.connect(self._on_taken)
         self.at(PartStage).imports.may_leave = self.files.may_leave
+        self.at(ProgramStage).taken.connect(self._on_program_taken)
         self.files.opened.connect(self._notice.hide)
         self.session.message.connect(self.say)
         self.session.wanted.connect(self.actions_known.do)
@@ -451,6 +453,16 @@ class MainWindow(QMainWindow):
         """A program that nobody planned, on the desk of its stage."""
         if self.at(ProgramStage).open_program(path):
             self.set_stage(ProgramStage.key)
+
+    def _on_program_taken(self, found: TakenAsJob) -> None:
+        """A program became a job: it stands on the stage of operations, and what is assumed stands below."""
+        if not self.files.may_leave():
+            return
+        self.at(ProgramStage).leave_desk()
+        self.session.show(found.job)
+        self.set_stage(OperationsStage.key)
+        count = len(found.job.operations)
+        self.say("warning", "; ".join([f"{count} operations as they were written, not saved yet", *found.left_out]))
 
     def browse_program(self) -> None:
         kinds = " ".join(f"*{one}" for one in PROGRAMS)

@@ -260,6 +260,12 @@ OPERATIONS: dict[str, OperationKind] = declared(
         tools=("bar_stop", "bar_puller"),
         ranks={"feed bar": 0},
     ),
+    as_written=OperationKind(
+        label="As written",
+        fields=(),
+        tools=("turning", "boring", "parting", "grooving", "threading", "drill", "reamer", "tap", "form", "pull"),
+        only_read=True,
+    ),
     part_off=OperationKind(
         label="Part off",
         fields=(

@@ -15,7 +15,8 @@ K = TypeVar("K")
 @dataclass(frozen=True, kw_only=True)
 class OperationKind:
     """``tools`` are the kinds of tools it is made with, ``cuts`` the kinds of features it cuts, whose name for a person
-    is ``names_what_it_cuts``; ``ranks`` say when each group of its steps is cut in a proposed route."""
+    is ``names_what_it_cuts``; ``ranks`` say when each group of its steps is cut in a proposed route. One that is
+    ``only_read`` comes out of a program and is never begun empty."""
 
     label: str
     fields: tuple[Field, ...]
@@ -24,6 +25,7 @@ class OperationKind:
     names_what_it_cuts: str = ""
     milled: bool = False
     ranks: Mapping[str, int] = field(default_factory=dict)
+    only_read: bool = False
 
 
 @dataclass(frozen=True)

@@ -20,6 +20,7 @@ from toreuma.core.model.job import FORMAT_VERSION, Followed, HandChange, Job, Pr
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.material import Material, StartSpeed
 from toreuma.core.model.operation import (
+    AsWritten,
     CutGroove,
     CutThread,
     DrillHole,
@@ -39,6 +40,8 @@ from toreuma.core.model.operation import (
     RoughOd,
     TapHole,
     ThreadForm,
+    WrittenMove,
+    WrittenThread,
 )
 from toreuma.core.model.part import Corner, Element, Part, Size
 from toreuma.core.model.rest import FollowRest, Rest, SteadyRest
@@ -50,6 +53,7 @@ from toreuma.core.model.transfer import HandOver, TurnRound
 
 __all__ = [
     "FORMAT_VERSION",
+    "AsWritten",
     "AxialHole",
     "BarSize",
     "Blade",
@@ -125,5 +129,7 @@ __all__ = [
     "TubeBar",
     "TurnRound",
     "TurningTool",
+    "WrittenMove",
+    "WrittenThread",
     "is_milled",
 ]

@@ -7,6 +7,7 @@ from pydantic import Field, model_validator
 from toreuma.core.value import Identifier, Length, Name, Positive, Share, Value
 
 __all__ = [
+    "AsWritten",
     "CutGroove",
     "CutThread",
     "DrillHole",
@@ -26,6 +27,8 @@ __all__ = [
     "RoughOd",
     "TapHole",
     "ThreadForm",
+    "WrittenMove",
+    "WrittenThread",
 ]
 
 Allowance = Annotated[float, Field(ge=0, le=100)]
@@ -64,6 +67,11 @@ class _Operation(Value):
     def tools(self) -> tuple[str, ...]:
         """Every tool the operation takes, the first one first."""
         return (self.tool,)
+
+    @property
+    def threads_cut(self) -> tuple[tuple[int, "ThreadForm"], ...]:
+        """Threads its tool cuts in step with the spindle: which of the part's features, and in what form."""
+        return ()
 
 
 class Face(_Operation):
@@ -265,6 +273,46 @@ class CutThread(_Operation):
     def _as_before(cls, data: Any) -> Any:
         return _written_before(data, "passes")
 
+    @property
+    def threads_cut(self) -> tuple[tuple[int, ThreadForm], ...]:
+        return ((self.feature, self.form),)
+
+
+class WrittenMove(Value):
+    """One move of a program, in places of its tool's programmed point. ``centre`` is that of an arc, (z, r) in mm.
+
+    ``speed`` is set where it changes: of the surface, m/min, or of the spindle, rpm, and the clamp."""
+
+    z_mm: Length
+    r_mm: Length
+    how: Literal["rapid", "feed", "thread"] = "rapid"
+    feed: float | None = Field(default=None, gt=0, le=1e6, description="mm per turn or minute; the lead of a thread")
+    per_minute: bool = False
+    centre: tuple[float, float] | None = None
+    clockwise: bool = True
+    dwell_s: float = Field(default=0.0, ge=0, le=3600)
+    speed: tuple[Literal["surface", "fixed", "stopped"], float, float | None] | None = None
+
+
+class WrittenThread(Value):
+    """A thread of the part that moves of a program cut."""
+
+    feature: int = Field(ge=0, description="Which of the part's features, counted from 0")
+    form: ThreadForm
+
+
+class AsWritten(_Operation):
+    """A stretch of a program that was read, kept move by move until it is planned anew."""
+
+    kind: Literal["as_written"] = "as_written"
+    moves: tuple[WrittenMove, ...] = Field(min_length=1, max_length=50_000)
+    threads: tuple[WrittenThread, ...] = ()
+    assumed: tuple[str, ...] = Field(default=(), max_length=50, description="What nobody said of its tool or threads")
+
+    @property
+    def threads_cut(self) -> tuple[tuple[int, ThreadForm], ...]:
+        return tuple((one.feature, one.form) for one in self.threads)
+
 
 class RollKnurl(_Operation):
     """Press ridges into a cylinder with a knurling tool."""
@@ -355,6 +403,7 @@ Operation = Annotated[
     | HolesBeside
     | MillFlats
     | MillSlot
-    | FeedBar,
+    | FeedBar
+    | AsWritten,
     Field(discriminator="kind"),
 ]

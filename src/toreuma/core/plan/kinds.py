@@ -7,6 +7,7 @@ from typing import Any
 from toreuma.core.kinds.registry import declared
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
+from toreuma.core.plan.asked.as_written import plan_as_written
 from toreuma.core.plan.axis.drill import in_the_hole, plan_drill
 from toreuma.core.plan.axis.ream import plan_ream
 from toreuma.core.plan.axis.tap import plan_tap
@@ -72,5 +73,6 @@ KINDS: dict[str, Kind] = declared(
     slot=Kind(plan_slot),
     knurl=Kind(plan_knurl),
     feed_bar=Kind(plan_feed_bar, neighbours=beside_bar, brings_metal=True),
+    as_written=Kind(plan_as_written),
     part_off=Kind(plan_part_off, neighbours=at_the_cut),
 )

@@ -12,7 +12,7 @@ import shapely
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box, union
-from toreuma.core.model import CutThread, Job, ThreadForm
+from toreuma.core.model import Job, ThreadForm
 from toreuma.core.model.feature import AxialHole, ThreadFeature
 from toreuma.core.model.tool import Tap
 from toreuma.core.scene import Scene
@@ -68,7 +68,7 @@ def allowed_by_threads(job: Job, scene: Scene) -> Region:
 
     Above the cylinder a thread sits on there is no thread: a shoulder beside it belongs to the part.
     """
-    zones = [thread_zone(feature, operation.form, scene.part) for operation, feature in _cut(job)]
+    zones = [thread_zone(feature, form, scene.part) for _, form, feature in _cut(job)]
     return union(zones) if zones else EMPTY
 
 
@@ -78,14 +78,13 @@ def allowed_by_taps(job: Job) -> Region:
     return union(zones) if zones else EMPTY
 
 
-def _cut(job: Job) -> list[tuple[CutThread, ThreadFeature]]:
+def _cut(job: Job) -> list[tuple[int, ThreadForm, ThreadFeature]]:
     features = job.part.features
     found = []
-    for operation in job.operations:
-        if isinstance(operation, CutThread) and operation.enabled and operation.feature < len(features):
-            feature = features[operation.feature]
-            if isinstance(feature, ThreadFeature):
-                found.append((operation, feature))
+    for index, form in (pair for one in job.operations if one.enabled for pair in one.threads_cut):
+        feature = features[index] if index < len(features) else None
+        if isinstance(feature, ThreadFeature):
+            found.append((index, form, feature))
     return found
 
 
@@ -137,7 +136,7 @@ def _tapped(job: Job, hole: AxialHole) -> Region:
 def threads_made(job: Job, final: Region) -> tuple[ThreadMade, ...]:
     """Every thread the job cuts, measured on the finished piece."""
     drawn = build_part(job.part).region
-    return tuple(thread_made(feature, operation.form, final, drawn) for operation, feature in _cut(job))
+    return tuple(thread_made(feature, form, final, drawn) for _, form, feature in _cut(job))
 
 
 def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region, drawn: Region) -> ThreadMade:
@@ -236,7 +235,7 @@ def thread_findings(job: Job, made: tuple[ThreadMade, ...], final: Region) -> li
         else:
             continue
         found.append(Finding("error", "thread.size", what, "the gauge would not pass", at=one.at))
-    cut = {operation.feature for operation, _ in _cut(job)}
+    cut = {index for index, _, _ in _cut(job)}
     for index, feature in enumerate(job.part.features):
         if isinstance(feature, ThreadFeature) and index not in cut and not _toothed(feature, final):
             what = f"{feature.designation} is not cut by any operation"

@@ -303,7 +303,7 @@ class RoutePanel(QWidget):
             ),
         )
         menu = QMenu(self)
-        for kind, entry in OPERATIONS.items():
+        for kind, entry in ((name, one) for name, one in OPERATIONS.items() if not one.only_read):
             action = QAction(tr(entry.label), self)
             action.triggered.connect(lambda _=False, k=kind: self.add(k))
             menu.addAction(action)

@@ -3,6 +3,7 @@
 from functools import cached_property
 from pathlib import Path
 
+from PySide6.QtCore import Signal
 from PySide6.QtWidgets import QMessageBox, QWidget
 
 from toreuma.app.picture.look import Look
@@ -19,6 +20,9 @@ class ProgramStage(Stage):
     """Shows the program of the job, and in its place a desk for one that nobody planned while that is open."""
 
     key, label = "program", "Program"
+    taken = Signal(object)
+    """The program on the desk as a job."""
+
     panel: ProgramPanel
     numbers: ProgramReasons
 
@@ -34,8 +38,9 @@ class ProgramStage(Stage):
     def desk(self) -> Desk:
         """Made when the first program is opened."""
         desk = Desk(self._theme)
-        desk.closed.connect(self._on_closed)
+        desk.closed.connect(self.leave_desk)
         desk.message.connect(self.session.message)
+        desk.taken.connect(self.taken)
         self.session.job_changed.connect(self._on_job)
         desk.show_job(self.session.whole, self.session.side)
         return desk
@@ -105,6 +110,7 @@ class ProgramStage(Stage):
         if self.has_desk:
             self.desk.stop()
 
-    def _on_closed(self) -> None:
+    def leave_desk(self) -> None:
+        """The planned program again; what lies on the desk stays there."""
         self.at_desk = False
         self.turned.emit()

@@ -36,6 +36,7 @@ from toreuma.core.read.rewrite import Rewritten, renumbered, shifted, with_speed
 from toreuma.core.read.text_cures import TextCure
 from toreuma.core.spoken import spoken
 from toreuma.engine.against import Against, held_against
+from toreuma.engine.as_job import as_job
 from toreuma.engine.check_report import kind_in
 from toreuma.engine.foreign import neighbours_of, program_bytes_text
 from toreuma.engine.library import library
@@ -50,6 +51,8 @@ class Desk(QWidget):
 
     closed = Signal()
     message = Signal(str, str)
+    taken = Signal(object)
+    """A `TakenAsJob`: the program as a job of its own."""
 
     def __init__(self, theme: Theme) -> None:
         super().__init__()
@@ -143,6 +146,7 @@ class Desk(QWidget):
             ("Take block numbers out that nothing leads to", "", lambda: self.renumber(0)),
             ("Move one tool along Z or X…", "", self.ask_shift),
             ("Change a speed of one tool…", "", self.ask_speed),
+            ("Take it as a job", "", self.take_as_job),
             ("Fold every tool", "", lambda: self.editor.fold_all(True)),
             ("Unfold every tool", "", lambda: self.editor.fold_all(False)),
             ("Save under another name…", "", self.save_as),
@@ -302,6 +306,19 @@ class Desk(QWidget):
         self.hold.setEnabled(True)
         if task is not None:
             task.deleteLater()
+
+    # as a job ----------------------------------------------------------------------------------------------------
+
+    def take_as_job(self) -> None:
+        """Make a job of what stands here: what is cut is its part, the stretches of its tools are its operations."""
+        if self.study is None or self._holding is not None:
+            return
+        study, name = self.study, self.path.stem if self.path is not None else tr("a program")
+        self._holding = Task(lambda check, progress: as_job(study, name), "taking", self)
+        self._holding.done.connect(self.taken.emit)
+        self._holding.failed.connect(lambda error: self.message.emit("error", str(error)))
+        self._holding.finished.connect(self._on_holding_over)
+        self._holding.start()
 
     def _marks(self) -> dict[int, list[Mark]]:
         found: dict[int, list[Mark]] = {}

@@ -1,0 +1,167 @@
+"""A program taken as a job: its part is what comes of it, its operations are the stretches of its tools."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from itertools import groupby
+
+from toreuma.core.errors import ProgramError, ToreumaError
+from toreuma.core.geometry.elements import Arc
+from toreuma.core.geometry.region import EMPTY, Region
+from toreuma.core.model import AsWritten, Job, Machine, WrittenMove, WrittenThread
+from toreuma.core.motion import Motion, Spindle
+from toreuma.core.prove import prove
+from toreuma.core.read import Program
+from toreuma.core.scene import build_scene
+from toreuma.engine.check_report import thread_rows
+from toreuma.engine.foreign_blank import Blank
+from toreuma.engine.foreign_job import assumed_of, from_tools, job_of
+from toreuma.engine.library import library
+from toreuma.engine.piece_as_part import part_of_piece
+from toreuma.engine.study import Study
+from toreuma.engine.usual_chips import with_usual_chips
+from toreuma.engine.written_threads import found_threads
+
+__all__ = ["TakenAsJob", "as_job"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class TakenAsJob:
+    """The job, and what of the program is not in it."""
+
+    job: Job
+    left_out: tuple[str, ...]
+
+
+def as_job(study: Study, name: str) -> TakenAsJob:
+    """Make a job of a program that was studied. Raises `ToreumaError` where nothing of it could be a part."""
+    program, left = _plain(study)
+    piece, moved = _piece(study, program)
+    part = part_of_piece(piece, moved)
+    threads = found_threads(thread_rows(program.motions), study.overview, piece, moved)
+    places = {}
+    for one in threads:
+        if one.form is not None:
+            places[one.station, one.lead_mm] = WrittenThread(feature=len(part["features"]), form=one.form)
+            part["features"].append(one.feature)
+    where = study.machine or _machine_for(study)
+    left += assumed_of(study.blank, (), where, usual=study.blank_is_usual)
+    if study.machine is None:
+        left.append(f"no machine is named: the {where.name} was taken, with its point where tools are changed")
+    ground = job_of(_moved(study.blank, moved), study.tools, where)
+    tools = {one.tool.station: with_usual_chips(one) for one in study.tools}
+    assumed = {station: words for station, (_, words) in tools.items()}
+    operations = tuple(_operations(program, study, moved, places, assumed))
+    if not operations:
+        raise ProgramError("program", "nothing in it cuts", "read another one")
+    data = ground.model_dump() | {
+        "name": name[:120],
+        "part": part,
+        "units": _units(study),
+        "tools": [tool for tool, _ in tools.values()],
+        "setups": [ground.setup.changed(operations=operations)],
+        "program": {"dialect": study.dialect.id if study.dialect.id in library().dialects else ground.program.dialect},
+    }
+    try:
+        job = Job.model_validate(data)
+        build_scene(job)
+    except ToreumaError as error:
+        raise ProgramError("program", f"no part can be made of what it cuts ({error.what})", error.cure) from None
+    except ValueError as error:
+        what = str(error).splitlines()[-1][:120]
+        raise ProgramError("program", f"no part can be made of what it cuts ({what})", "complete it first") from None
+    return TakenAsJob(job=job, left_out=tuple(left))
+
+
+def _plain(study: Study) -> tuple[Program, list[str]]:
+    """What turns and drills on the axis, and in words what else there is."""
+    program, left = from_tools(study.program, study.tools), []
+    faults = [one for one in program.findings if one.severity == "error"]
+    if faults:
+        first = faults[0]
+        left.append(f"line {first.line}: {first.what}" + (f", and {len(faults) - 1} more" if len(faults) > 1 else ""))
+    if any(one.driven is not None for one in program.motions):
+        left.append("moves of driven tools are left out")
+    if any(one.event for one in program.motions):
+        left.append("bar feeding and handing over are left out")
+    kept = tuple(one for one in program.motions if one.driven is None and not one.event)
+    return replace(program, motions=kept), left
+
+
+def _moved(blank: Blank, by: float) -> Blank:
+    jaws = None if blank.jaws_z is None else blank.jaws_z - by
+    corners = tuple((z - by, d) for z, d in blank.corners)
+    return replace(blank, front_z=blank.front_z - by, jaws_z=jaws, corners=corners)
+
+
+def _machine_for(study: Study) -> Machine:
+    """The plainest machine of the shop that has every station, the strongest of those."""
+    last = max((one.tool.station for one in study.tools), default=1)
+    machines = list(library().machines.values())
+    fit = [one for one in machines if max(carrier.stations for carrier in one.carriers) >= last]
+    return min(fit or machines, key=lambda one: (len(one.carriers), -max(point.power_kw for point in one.power)))
+
+
+def _units(study: Study) -> str:
+    said = next((one.value for one in reversed(study.program.in_force) if one.what == "units"), "mm")
+    return "inch" if said == "inch" else "mm"
+
+
+def _piece(study: Study, program: Program) -> tuple[Region, float]:
+    """What comes of it without the ridges of threads, its front at zero, and how far that was moved."""
+    job = job_of(study.blank, study.tools, study.machine)
+    smooth = replace(program, motions=tuple(one for one in program.motions if not one.in_step))
+    final = prove(job, build_scene(job), smooth, EMPTY).final
+    if final.is_empty:
+        raise ProgramError("program", "nothing is left of the blank", "look at its blank and its tools")
+    return final, float(final.bounds[2])
+
+
+def _operations(
+    program: Program,
+    study: Study,
+    moved: float,
+    threads: dict[tuple[int, float], WrittenThread],
+    assumed: dict[int, tuple[str, ...]],
+) -> Iterator[AsWritten]:
+    """One operation for every stretch of a tool."""
+    uses = {use.station: use for use in study.overview.tools}
+    count = 0
+    for station, run in groupby(program.motions, key=lambda one: one.station):
+        motions = [one for one in run if one.segment.length > 1e-9 or one.dwell_s]
+        if not station or station not in uses or not any(one.feed is not None for one in motions):
+            continue
+        count += 1
+        use = uses[station]
+        words = next(iter(use.comments), "") or f"{use.work}, station {station}"
+        leads = sorted({round(one.feed, 4) for one in motions if one.in_step and one.feed})
+        unknown = [f"the thread of lead {lead:g} mm is none of a standard" for lead in leads
+                   if (station, lead) not in threads]  # fmt: skip
+        yield AsWritten(
+            id=f"op{count}",
+            name=words[:120],
+            tool=f"T{station}",
+            moves=tuple(_moves(motions, moved)),
+            threads=tuple(threads[station, lead] for lead in leads if (station, lead) in threads),
+            assumed=(*assumed.get(station, ()), *unknown),
+        )
+
+
+def _moves(motions: list[Motion], moved: float) -> Iterator[WrittenMove]:
+    """Moves as data; the first is a rapid to where the stretch begins."""
+    spindle: Spindle | None = None
+    for one in motions:
+        z, r = one.end
+        centre = (one.segment.centre[0] - moved, one.segment.centre[1]) if isinstance(one.segment, Arc) else None
+        changed = one.spindle != spindle
+        spindle = one.spindle
+        yield WrittenMove(
+            z_mm=z - moved,
+            r_mm=r,
+            how="rapid" if one.is_rapid else "thread" if one.in_step else "feed",
+            feed=one.feed,
+            per_minute=one.per_minute,
+            centre=centre,
+            clockwise=one.segment.clockwise if isinstance(one.segment, Arc) else True,
+            dwell_s=one.dwell_s,
+            speed=(spindle.mode, spindle.value, spindle.clamp_rpm) if changed else None,
+        )
