@@ -72,3 +72,27 @@ def test_a_machine_says_what_its_own_words_mean() -> None:
     assert language.vocabulary(own)["M8"] == "nothing"
     assert language.vocabulary({})["M10"] == "clamp_work"
     assert "M10" not in language.vocabulary(None)
+
+
+@pytest.mark.parametrize("template", ["WAIT {mark} WITH {channels}", "*{mark}-{channels}", "HOLD{mark}"])
+def test_channels_wait_by_words_of_a_dialect(template: str) -> None:
+    engine, job = Engine(), demo_job("runner-hub")
+    own = dialect("system-a").changed(wait=template)
+    found = []
+    for each in (dialect("system-a"), own):
+        sides = engine.sides(job)
+        taken = engine.transfer(sides)
+        assert taken is not None
+        proof = prove_channels(job, sides, taken, each)
+        waits = [(one.mark.number, one.mark.channels) for one in proof.ran.happened if one.mark is not None]
+        found.append((verdict_of_pair(sides, taken, proof).state, waits))
+    assert found[0] == found[1]
+    assert len(found[0][1]) > 1
+    assert template.split("{")[0].strip() in proof.texts[1]
+    assert "M101" not in proof.texts[1]
+
+
+@pytest.mark.parametrize("template", ["", "WAIT", "W{mark}{mark}", "W{mark} {hours}"])
+def test_a_wait_that_names_no_mark_is_refused(template: str) -> None:
+    with pytest.raises(ValueError, match=r"wait|asks for"):
+        dialect("system-a").changed(wait=template)

@@ -112,6 +112,27 @@ def test_a_stretch_nothing_does_is_one_clear_line_and_stays() -> None:
         anew(job, 0)
 
 
+def test_a_tapped_hole_is_as_wide_as_its_tap_and_says_so() -> None:
+    text = (
+        "O4\nG21 G99\nT0505 (DRILL 6.8)\nG97 S800 M3\nG0 X0. Z5.\nG1 Z-25. F.12\nG0 Z5.\nG0 X100. Z50.\n"
+        "T0707 (TAP M8X1.25)\nG97 S300 M3\nG0 X0. Z5.\nG84 Z-18. F1.25\nG80\nG0 X100. Z50.\nM30\n"
+    )
+    job = taken(text, "D20 L40").job
+    assert max(one.d_mm for one in job.part.inside) == pytest.approx(8.0, abs=0.1)
+    assert "as wide as the tap" in " ".join(job.operations[1].assumed)  # type: ignore[union-attr]
+    (proof,) = proved(job).proofs
+    assert proof.gouge_um < 1.0
+
+
+@pytest.mark.parametrize(
+    "text", [BORED, "O4\nG21 G99\nT0505 (DRILL 10)\nG97 S800 M3\nG0 X0. Z5.\nG1 Z-20. F.1\nG0 Z5.\nM30\n"]
+)
+def test_where_nobody_names_a_blank_the_hole_has_walls(text: str) -> None:
+    found = taken(text, "")
+    assert any("by what is cut" in one for one in found.left_out)
+    assert max(one.d_mm for one in found.job.part.inside) < max(one.d_mm for one in found.job.part.outside)
+
+
 @pytest.mark.parametrize(
     ("text", "words"),
     [

@@ -148,6 +148,10 @@ class Dialect(Value):
     after_tool: tuple[str, ...]
     tool_driven: tuple[str, ...] = Field(description="In place of ``tool`` where the tool turns and the work stands")
     wait_from: int = Field(default=101, ge=1, description="M number of the first mark at which channels wait")
+    wait: str = Field(
+        default="M{mark} P{channels}",
+        description="A wait: the number of its mark, and the channels that come to it, as digits",
+    )
     second_axis: Literal["A", "B", "V"] = Field(default="B", description="Letter of the second spindle's way along Z")
     after_driven: tuple[str, ...] = Field(description="In place of ``after_tool`` behind a driven tool")
     end: tuple[str, ...]
@@ -184,6 +188,11 @@ class Dialect(Value):
         """Whether there is a word for something."""
         return name in self.codes
 
+    @property
+    def waits_by_words(self) -> bool:
+        """Channels wait at words of their own, not at M words."""
+        return not self.wait.startswith("M{mark}")
+
     @model_validator(mode="after")
     def _complete(self) -> "Dialect":
         missing = sorted(NEEDED - set(self.codes))
@@ -211,12 +220,15 @@ class Dialect(Value):
             "section": {"number", "name"},
             "file_name": {"number"},
             "tool_word": {"station"},
+            "wait": {"mark", "channels"},
             "tool_off_word": {"station"},
         }
         for name, blocks in self.cycles.items():
             for word in " ".join(blocks).split():
                 if name not in MEANINGS or cycle_word_of(word) not in CYCLE_WORDS:
                     raise ValueError(f"cycles: {name[:40]} has '{word[:30]}'; words are written as U{{depth}}")
+        if self.wait.count("{mark}") != 1 or self.wait.count("{channels}") > 1 or not self.wait[0].isprintable():
+            raise ValueError(f"wait '{self.wait[:40]}' names its {{mark}} once, and its {{channels}} at most once")
         for field, allowed in known.items():
             value = getattr(self, field)
             for template in (value,) if isinstance(value, str) else value:

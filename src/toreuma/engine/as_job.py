@@ -8,6 +8,7 @@ from toreuma.core.errors import ProgramError, ToreumaError
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.model import AsWritten, Job, Machine, WrittenMove, WrittenThread
+from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.prove import prove
 from toreuma.core.read import Program
@@ -37,7 +38,8 @@ def as_job(study: Study, name: str) -> TakenAsJob:
     program, left = _plain(study)
     piece, moved = _piece(study, program)
     part = part_of_piece(piece, moved)
-    threads = found_threads(thread_rows(program.motions), study.overview, piece, moved)
+    cut = [one for one in thread_rows(program.motions) if one["station"] not in _taps(study)]
+    threads = found_threads(cut, study.overview, piece, moved)
     places = {}
     for one in threads:
         if one.form is not None:
@@ -93,6 +95,11 @@ def _moved(blank: Blank, by: float) -> Blank:
     return replace(blank, front_z=blank.front_z - by, jaws_z=jaws, corners=corners)
 
 
+def _taps(study: Study) -> set[int]:
+    """Stations of taps: their moves in step make a hole, and no ridges."""
+    return {one.tool.station for one in study.tools if isinstance(one.tool, Tap)}
+
+
 def _machine_for(study: Study) -> Machine:
     """The plainest machine of the shop that has every station, the strongest of those."""
     last = max((one.tool.station for one in study.tools), default=1)
@@ -109,7 +116,8 @@ def _units(study: Study) -> str:
 def _piece(study: Study, program: Program) -> tuple[Region, float]:
     """What comes of it without the ridges of threads, its front at zero, and how far that was moved."""
     job = job_of(study.blank, study.tools, study.machine)
-    smooth = replace(program, motions=tuple(one for one in program.motions if not one.in_step))
+    taps = _taps(study)
+    smooth = replace(program, motions=tuple(one for one in program.motions if not one.in_step or one.station in taps))
     final = prove(job, build_scene(job), smooth, EMPTY).final
     if final.is_empty:
         raise ProgramError("program", "nothing is left of the blank", "look at its blank and its tools")
@@ -134,7 +142,7 @@ def _operations(
         use = uses[station]
         words = next(iter(use.comments), "") or f"{use.work}, station {station}"
         leads = sorted({round(one.feed, 4) for one in motions if one.in_step and one.feed})
-        unknown = [f"the thread of lead {lead:g} mm is none of a standard" for lead in leads
+        unknown = [_unknown_thread(lead, station in _taps(study)) for lead in leads
                    if (station, lead) not in threads]  # fmt: skip
         yield AsWritten(
             id=f"op{count}",
@@ -144,6 +152,12 @@ def _operations(
             threads=tuple(threads[station, lead] for lead in leads if (station, lead) in threads),
             assumed=(*assumed.get(station, ()), *unknown),
         )
+
+
+def _unknown_thread(lead: float, tapped: bool) -> str:
+    if tapped:
+        return f"the hole is drawn as wide as the tap, without its thread of lead {lead:g} mm"
+    return f"the thread of lead {lead:g} mm is none of a standard"
 
 
 def _moves(motions: list[Motion], moved: float) -> Iterator[WrittenMove]:

@@ -1,5 +1,6 @@
 """A job for a program that has no drawing: its blank, its tools, and what of a proof means something then."""
 
+from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from typing import Any
 
@@ -47,24 +48,26 @@ def from_tools(program: Program, made: tuple[Filled, ...]) -> Program:
     return replace(program, motions=tuple(moved))
 
 
-def softened(finding: Finding, program: Program, made: tuple[Filled, ...], contacts: tuple[Contact, ...]) -> Finding:
+def softened(
+    findings: Iterable[Finding], program: Program, made: tuple[Filled, ...], contacts: tuple[Contact, ...]
+) -> Iterator[Finding]:
     """What a holder meets that nobody described is a question, and a wall that is scraped on the way out no crash."""
-    if finding.code != "contact":
-        return finding
-    if "rapid in metal" in finding.what:
-        depths = [one.depth_mm for one in contacts if one.line == finding.line and one.what == "rapid in metal"]
-        if depths and max(depths) < SCRAPES_MM:
+    depths: dict[int, float] = {}
+    for one in contacts:
+        if one.what == "rapid in metal":
+            depths[one.line] = max(depths.get(one.line, 0.0), one.depth_mm)
+    stations = {one.line: one.station for one in reversed(program.motions)}
+    said = {one.tool.station for one in made if one.body_said}
+    for finding in findings:
+        line = finding.line or 0
+        if finding.code == "contact" and "rapid in metal" in finding.what and 0 < depths.get(line, 0.0) < SCRAPES_MM:
             why = "the edge scrapes a wall on its way out: feed it out, or lean the way"
-            return replace(finding, severity="warning", code="contact.scrape", why=why)
-        return finding
-    if "holder in" not in finding.what:
-        return finding
-    station = next((one.station for one in program.motions if one.line == finding.line), 0)
-    if any(one.tool.station == station and one.body_said for one in made):
-        return finding
-    return replace(
-        finding, severity="warning", code="contact.assumed", why="its holder is a usual one: say which it is"
-    )
+            yield replace(finding, severity="warning", code="contact.scrape", why=why)
+        elif finding.code == "contact" and "holder in" in finding.what and stations.get(line) not in said:
+            why = "its holder is a usual one: say which it is"
+            yield replace(finding, severity="warning", code="contact.assumed", why=why)
+        else:
+            yield finding
 
 
 def assumed_of(
@@ -73,7 +76,8 @@ def assumed_of(
     """What nobody said, in words."""
     found = [f"station {one.tool.station}: {', '.join(one.assumed)}" for one in made if one.assumed]
     if usual:
-        found.append(f"a blank of Ø {blank.d_mm:g} mm, {blank.length_mm:g} mm long, by what is cut")
+        hole = f" with a hole of {blank.bore_mm:g} mm" if blank.bore_mm else ""
+        found.append(f"a blank of Ø {blank.d_mm:g} mm{hole}, {blank.length_mm:g} mm long, by what is cut")
     if blank.jaws_z is None:
         found.append("nothing is known of the jaws: nothing was held against them")
     if machine is None:

@@ -53,10 +53,10 @@ SAID_KEYS = {
 
 
 ROOT_OUTSIDE, ROOT_INSIDE = 0.1443, 0.0722
-"""Radius of a thread's root as a share of its pitch, H/6 outside (ISO 68-1) and half that in a bore: a tip that fits."""
+"""Radius of a tip that fits, as a share of the pitch: H/6 outside (root of ISO 68-1), half that in a bore."""
 
 USUAL_DEPTH = 4.0
-"""Blades for grooves outside stand out so many widths: typical of holders for widths of 2 to 5 mm, which lie between 3 and 6."""
+"""Blades for grooves outside stand out so many widths: typical, between 3 and 6."""
 
 
 @dataclass(frozen=True, kw_only=True)

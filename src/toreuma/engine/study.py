@@ -1,6 +1,6 @@
 """A program under study: read, its tools filled in, cut out of a blank, all over again at every edit."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any
 
@@ -32,6 +32,12 @@ FAR = (600.0, 400.0)
 
 BAR_STEP_MM, BEHIND_MM = 5.0, 30.0
 """A blank nobody named is as wide as the widest cut, in steps of so much, and goes on so far behind the deepest."""
+
+WALL_SHARE = 1.5
+"""A bar is taken so many times as wide as its hole, where nothing is cut outside."""
+
+BORED_MM, LEAST_HOLE_MM = 1.0, 4.0
+"""A hole that is there before it is bored is taken so much smaller; there is none smaller than that."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -100,8 +106,6 @@ def study_of(text: str, asked: Asked) -> Study:
     words = None if machine is None else machine.own_words
     found = read_foreign(text, name=name, given=known, machine=words)
     seen = overview(found.program, list(blocks_of(text, found.dialect)), known.home)
-    if usual:
-        blank = usual_blank(seen, asked.seen)
     tools: list[Filled] = []
     for use in seen.tools:
         try:
@@ -109,6 +113,8 @@ def study_of(text: str, asked: Asked) -> Study:
         except ToreumaError as error:
             faults.append(error)
             tools.append(filled(use, None, "tools"))
+    if usual:
+        blank = usual_blank(seen, tools, asked.seen)
     noses = {**{one.tool.station: Nose(one.nose_mm) for one in tools if one.nose_mm > 0}, **known.noses}
     home = home_beside(blank, at_least=FAR)
     if home != known.home or any(one.code == "side.nose" for one in found.program.findings):
@@ -130,18 +136,29 @@ def study_of(text: str, asked: Asked) -> Study:
     )
 
 
-def usual_blank(seen: Overview, before: Blank | None = None) -> Blank:
-    """A bar that the cuts of a program fit into, and no smaller than the one before."""
-    widest = max((one.widest.mm for one in seen.tools if one.widest is not None and one.cuts), default=50.0)
-    deepest = min((one.deepest.mm for one in seen.tools if one.deepest is not None and one.cuts), default=-50.0)
+def usual_blank(seen: Overview, made: Sequence[Filled], before: Blank | None = None) -> Blank:
+    """A bar that the cuts of a program fit into, and no smaller than the one before; with a hole where something is
+    bored that nothing drills."""
+    cutting = [one for one in seen.tools if one.cuts]
+    drilled = max((float(getattr(one.tool, "d_mm", 0.0)) for one in made), default=0.0)
+    bored = [one for one in cutting if one.inside and one.widest is not None and one.nearest is not None]
+    hole = max([drilled, *(one.widest.mm for one in bored if one.widest is not None)])
+    outside = [one.widest.mm for one in cutting if one.widest is not None and not one.inside]
+    widest = max([*outside, WALL_SHARE * hole]) if outside or hole else 50.0
+    deepest = min((one.deepest.mm for one in cutting if one.deepest is not None), default=-50.0)
     front = max((one.front.mm for one in seen.tools if one.front is not None and one.work == "facing"), default=0.0)
     d = max(BAR_STEP_MM * -(-min(max(widest, 5.0), 1000.0) // BAR_STEP_MM), BAR_STEP_MM)
     length = min(max(-deepest, 10.0) + BEHIND_MM, 3000.0)
     front = min(max(front, 0.0), 5.0)
+    least = min((one.nearest.mm for one in bored if one.nearest is not None), default=0.0)
+    bore = float(int(least - BORED_MM)) if bored and not drilled else 0.0
     if before is not None:
         d, length = max(d, before.d_mm), max(length, before.length_mm - before.front_z)
         front = max(front, before.front_z)
-    return Blank(kind="round", d_mm=d, length_mm=round(length + front), front_z=front)
+    kind = "tube" if bore >= LEAST_HOLE_MM else "round"
+    return Blank(
+        kind=kind, d_mm=d, bore_mm=bore if kind == "tube" else 0.0, length_mm=round(length + front), front_z=front
+    )
 
 
 def cut_of(
@@ -156,11 +173,8 @@ def cut_of(
     program = by_tool(from_tools(study.program, study.tools))
     proof = prove(job, scene, program, EMPTY, check, progress, memo=memo)
     read = {id(one) for one in study.program.findings}
-    findings = tuple(
-        softened(one, program, study.tools, proof.contacts)
-        for one in proof.findings
-        if id(one) in read or one.code in OF_THE_CUT
-    )
+    kept = [one for one in proof.findings if id(one) in read or one.code in OF_THE_CUT]
+    findings = tuple(softened(kept, program, study.tools, proof.contacts))
     timeline = timeline_of(program.motions, job.machine)
     return Cut(
         study=study,

@@ -79,7 +79,7 @@ class _ChannelWriter(Writer):
         for item in items:
             if isinstance(item, Wait):
                 digits = "".join(str(one) for one in sorted(item.channels))
-                self._block(f"M{self._dialect.wait_from + item.mark - 1} P{digits}")
+                self._block(self._dialect.wait.format(mark=self._dialect.wait_from + item.mark - 1, channels=digits))
             elif isinstance(item, Turn):
                 self._turn(item)
             elif isinstance(item, Pinched):

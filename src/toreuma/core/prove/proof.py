@@ -34,7 +34,7 @@ NEAR_MM = 0.75
 FED_MM, MISSED_MM = 0.02, 0.5
 """A bar may be fed this much differently."""
 
-MOST_CONTACTS = 100
+MOST_CONTACTS = 5000
 """So many contacts are told one by one."""
 
 LIMIT_UM = 2.0

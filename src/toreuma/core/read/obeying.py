@@ -341,7 +341,9 @@ class Obeying(Flow):
         return self._known[word]
 
     def _is_wait(self, number: float) -> bool:
-        return not self._anyone and self._dialect.wait_from <= number < self._dialect.wait_from + MOST_MARKS
+        return (
+            self._dialect.waits_by_words or not self._anyone
+        ) and self._dialect.wait_from <= number < self._dialect.wait_from + MOST_MARKS
 
     def _wait(self, number: int, block: Block) -> None:
         """The channel stands until those named by the digits behind P have come here."""

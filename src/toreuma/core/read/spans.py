@@ -7,6 +7,7 @@ from functools import lru_cache
 from typing import Literal
 
 from toreuma.core.dialect import Dialect, short
+from toreuma.core.read.words import wait_pattern
 
 __all__ = ["Kind", "Span", "kind_of_name", "spans_of"]
 
@@ -57,6 +58,7 @@ class _Vocabulary:
     def __init__(self, dialect: Dialect, machine: Mapping[str, str] | None) -> None:
         self.names = dialect.vocabulary(machine)
         self.marks, self.to_end = dialect.comment, dialect.comment_to_end
+        self.wait = wait_pattern(dialect.wait) if dialect.waits_by_words else None
         self.wait_from = dialect.wait_from if machine is not None else 10**9
 
 
@@ -94,6 +96,9 @@ def _spans(line: str, known: _Vocabulary) -> list[Span]:
         elif known.to_end and line.startswith(known.to_end, at):
             end = len(line)
             found.append(Span(at, end, "comment", line[at:end]))
+        elif known.wait is not None and (match := known.wait.match(line, at)):
+            end = match.end()
+            found.append(Span(at, end, "wait", match[0]))
         elif match := _WORD.match(line, at):
             end = match.end()
             found.append(_word(at, end, match[0], known))

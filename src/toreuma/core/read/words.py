@@ -9,9 +9,10 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.read.expressions import Expression, ExpressionError, parse
 from toreuma.core.read.statements import Statement, begins_statement, statement_of
 
-__all__ = ["MAX_LINES", "Block", "BlockText", "blocks_of"]
+__all__ = ["MAX_LINES", "Block", "BlockText", "blocks_of", "wait_pattern"]
 
 MAX_LINES = 500_000
+BOTH = "12"
 ODD = str.maketrans({"\u2212": "-", "\u2013": "-", "\u00a0": " ", "\u2009": " ", "\u202f": " ", "\ufeff": None})
 """Signs that text processors put in place of plain ones."""
 
@@ -86,12 +87,28 @@ class Block(NamedTuple):
 def blocks_of(text: str, dialect: Dialect, first_line: int = 1) -> Iterator[Block]:
     """Split program text into blocks. Lines that are only a tape mark give empty blocks."""
     marks, to_end = dialect.comment, dialect.comment_to_end
+    wait = wait_pattern(dialect.wait) if dialect.waits_by_words else None
     for number, line in enumerate(text.splitlines()[:MAX_LINES], first_line):
         if len(line) > MAX_LINE_LENGTH or _ENDLESS.search(line):
             yield Block(number, line[:MAX_LINE_LENGTH], BlockText((), (), line[:MAX_LINE_LENGTH], {}))
             continue
         stripped = line.translate(ODD).strip() if not line.isascii() else line.strip()
-        yield Block(number, stripped, _taken_apart(stripped, marks, to_end))
+        said = wait.sub(_as_m_word, stripped) if wait is not None else stripped
+        yield Block(number, stripped, _taken_apart(said, marks, to_end))
+
+
+@lru_cache(maxsize=32)
+def wait_pattern(template: str) -> re.Pattern[str]:
+    """What a wait by words looks like, its blanks as they come."""
+    parts = re.split(r"(\{mark\}|\{channels\}|\s+)", template)
+    made = [{"{mark}": r"(?P<mark>\d{1,4})", "{channels}": r"(?P<channels>\d{1,4})"}.get(one)
+            or (r"\s*" if one.isspace() else re.escape(one)) for one in parts if one]  # fmt: skip
+    return re.compile(r"(?<![A-Z])" + "".join(made), re.I)
+
+
+def _as_m_word(match: "re.Match[str]") -> str:
+    """A wait by words in the words of the others; with nobody named, both channels come."""
+    return f"M{match['mark']} P{match.groupdict().get('channels') or BOTH}"
 
 
 @lru_cache(maxsize=20_000)
