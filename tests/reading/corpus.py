@@ -37,6 +37,18 @@ MODALITY = [
         "6r 2 50, 7f -10 50 .2, 8f -10 52 .2, 9r -10 60",
     ),
     Sample(
+        "a contour that turns back along the axis",
+        A + "G0 X42. Z2.\nG71 U2. R.5\nG71 P10 Q20 U.4 W.1 F.2\nN10 G0 X20.\nG1 Z-20.\nX30. Z-15.\nN20 X40. Z-40.\nM30",
+        None,
+        "8n",
+    ),
+    Sample(
+        "a block behind the mark of a comment",
+        A + "G0 X50. Z2. ; G1 Z-10. F.2;\nG0 X60. ; CLEAR OF M24X1.5\n; G1 X5.\nM30;",
+        "6r 2 50, 7r 2 60",
+        "6q",
+    ),
+    Sample(
         "feed and speed outlive a tool",
         A + "G0 X50. Z2.\nG1 Z-1. F.2\nG0 X100. Z50.\nT0202\nG0 X40. Z2.\nG1 Z-5.\nM30",
         "6r 2 50, 7f -1 50 .2, 8r 50 100, 10r 2 40, 11f -5 40 .2",

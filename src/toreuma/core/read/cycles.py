@@ -111,7 +111,7 @@ def _turns_back(contour: Sequence[Segment], facing: bool) -> bool:
 def _rough(words: Words, facing: bool) -> list[Made]:
     if falls(words.contour, facing) and not words.pockets:
         raise CycleError("the contour goes back on its way: the cycle stops there")
-    if words.pockets and _turns_back(words.contour, facing):
+    if _turns_back(words.contour, facing):
         raise CycleError("the contour turns back along its length: the cycle stops there")
     if words.given("D"):  # of one block
         depth, retract = abs(words.measure("D")), LIFT_MM

@@ -64,6 +64,9 @@ class Obeying(Flow):
             if match:
                 self._state.section, self._steady = len(self._sections), None
                 self._sections.append(Section(int(match.group(1)), match.group(2), block.line))
+        if said.behind:
+            what = f"'{said.behind[:30]}' behind a comment mark reads like a block of its own"
+            self._say("warning", "program.behind", block.line, what, "it was left out: put it on a line of its own")
         if said.wrong or said.unread:
             what = said.wrong if said.wrong else f"'{said.unread[:20]}' was not understood"
             code = "program.comment" if said.wrong.startswith("the comment") else "program.unread"

@@ -27,6 +27,7 @@ _NUMBER = r"([+-]?(?:\d+\.?\d*|\.\d+))"
 _WORD = re.compile(r"\s*(,\s*[ACR]|[A-Z])\s*([+-]?)\s*(\d+\.?\d*|\.\d+)", re.I)
 _COMPUTED = re.compile(r"\s*(,\s*[ACR]|[A-Z])\s*(?=[+-]?\s*[\[#])", re.I)
 _WITHOUT_POINT = re.compile(r"(,?)\s*([XZYUWRIKCBAV])\s*[+-]?\s*0*[1-9]\d*(?![\d.])", re.I)
+_BLOCK = re.compile(rf"(?=[XZUW]|.*G\d)(?:[A-Z]\s*{_NUMBER}\s*[;,]?\s*)+", re.I)
 _NAMED = re.compile(r"O\s*<([^>]*)>", re.I)
 _SKIPPED = re.compile(r"(N\s*\d+\s*)?/\s*([1-9](?!\d))?", re.I)
 _NUMBERED = re.compile(r"N\s*(\d+)\s*", re.I)
@@ -41,7 +42,8 @@ class BlockText(NamedTuple):
 
     Letters behind a comma keep it: ",R". ``computed`` are words whose number is an expression, by their place among
     the words, where 0 stands for it; ``steers`` is a line that moves nothing. ``skip`` is the switch that leaves the
-    block out, 0 for none. ``wrong`` says what is written that no control would read so.
+    block out, 0 for none. ``wrong`` says what is written that no control would read so; ``behind`` is a comment up to
+    the end of the line that reads like one more block.
     """
 
     words: tuple[tuple[str, float], ...]
@@ -53,6 +55,7 @@ class BlockText(NamedTuple):
     steers: Statement | None = None
     skip: int = 0
     wrong: str = ""
+    behind: str = ""
 
 
 class Block(NamedTuple):
@@ -117,6 +120,8 @@ def _taken_apart(text: str, marks: tuple[str, str], to_end: str) -> BlockText:
     if _NEAT.fullmatch(text):
         neat = tuple([(letter, float(number)) for letter, number in _NEAT_WORD.findall(text)])
         return BlockText(neat, (), "", dict(neat), _whole(text))
+    if to_end and (behind := _like_a_block(text, to_end)):
+        return _taken_apart(text[: text.rindex(behind)], marks, to_end)._replace(behind=behind, comments=(behind,))
     text, comments, wrong = _without_comments(text, marks, to_end)
     if text.startswith("%"):
         return BlockText((), (*comments, text[1:].strip()) if text[1:].strip() else comments, "", {}, wrong=wrong)
@@ -190,6 +195,13 @@ def _without_comments(text: str, marks: tuple[str, str], to_end: str) -> tuple[s
             comments.append(behind)
         text = text[:begin]
     return text.strip(), tuple(comments), wrong
+
+
+def _like_a_block(text: str, to_end: str) -> str:
+    """What stands behind the words of a block and the mark, where that reads like a block of its own."""
+    before, _, behind = text.partition(to_end)
+    behind = behind.strip()
+    return behind if before.strip() and _BLOCK.fullmatch(behind) else ""
 
 
 def _skipped(text: str) -> tuple[str, int]:
