@@ -425,6 +425,22 @@ DIALECTS = [
     ),
     Sample("a dwell by F", ISO + "G0 X50 Z2\nG4 F2.5\nM30", "6r 2 50, 7d 2 50 2.5"),
     Sample(
+        "a lead with a letter of its own",
+        ISO + "G97 S600\nG0 X23. Z5.\nG33 Z-18. K1.5\nG0 X26.\nZ5.\nX22.5\nG33 Z-18.\nX30. I2.\nM30",
+        "7r 5 23, 8t -18 23 1.5, 9r -18 26, 10r 5 26, 11r 5 22.5, 12t -18 22.5 1.5, 13t -18 30 2",
+    ),
+    Sample(
+        "a lead behind F where it has a letter of its own",
+        ISO + "G97 S600\nG0 X23. Z5.\nG33 Z-18. F1.5\nM30",
+        "7r 5 23, 8t -18 23 1.5",
+    ),
+    Sample(
+        "a taper thread that runs out",
+        "O1\nG21 G99\nT0404\nG97 S500 M3\nG0 X30. Z5.\nG76 P011060 Q100 R0\nG76 X24. Z-20. R-1. P1000 Q1000 F2.\nM30",
+        "5r 5 30, 7r 5 22, 7t -18 23.84 2, 7t -20 27.84 2, 7r -20 30, 7r 5 30, "
+        "7r 5 22, 7t -18 23.84 2, 7t -20 27.84 2, 7r -20 30, 7r 5 30",
+    ),
+    Sample(
         "a thread in system B",
         "O1\nG21 G95 G90\nT0404\nG97 S600 M3\nG0 X23. Z5.\nG33 Z-18. F1.5\nG0 X26.\nM30",
         "5r 5 23, 6t -18 23 1.5, 7r -18 26",

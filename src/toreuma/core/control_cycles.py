@@ -288,11 +288,13 @@ def thread_passes(
     slope = math.tan(math.radians(flank_deg) / 2)
     for depth in depths:
         r = end[1] + out * (height_mm - depth)
-        way.rapid(z=start[0] - toward * (depth - depths[0]) * slope)
+        begin = start[0] - toward * (depth - depths[0]) * slope
+        leaves_r = r + taper * pull_out_mm / max(abs(begin - end[0]), SAME_MM)
+        way.rapid(z=begin)
         way.rapid(r=r + taper)
-        way.thread(end[0] + toward * pull_out_mm, r)
+        way.thread(end[0] + toward * pull_out_mm, leaves_r)
         if pull_out_mm > 0:
-            way.thread(end[0], r + out * pull_out_mm)
+            way.thread(end[0], leaves_r + out * pull_out_mm)
         way.rapid(r=start[1])
     way.rapid(*start)
     return way.made

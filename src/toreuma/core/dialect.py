@@ -148,6 +148,9 @@ class Dialect(Value):
     after_tool: tuple[str, ...]
     tool_driven: tuple[str, ...] = Field(description="In place of ``tool`` where the tool turns and the work stands")
     wait_from: int = Field(default=101, ge=1, description="M number of the first mark at which channels wait")
+    thread_lead: Literal["feed", "along"] = Field(
+        default="feed", description="The lead of a thread stands behind F, or behind K along Z and I across"
+    )
     wait: str = Field(
         default="M{mark} P{channels}",
         description="A wait: the number of its mark, and the channels that come to it, as digits",

@@ -229,7 +229,11 @@ class Writer(DrivenWords):
         if motion.feed is not None and motion.per_minute != self._minute:
             self._minute = motion.per_minute
             words.insert(0, codes["feed_per_minute" if self._minute else "feed_per_rev"])
-        if motion.feed is not None:
+        if motion.in_step and motion.feed is not None and self._dialect.thread_lead == "along":
+            lead = self._feed_text(motion.feed * self._scale, self._dialect.feed_decimals[self._units])[1:]
+            along = abs(motion.end[0] - motion.start[0]) >= abs(motion.end[1] - motion.start[1])
+            words.append(f"{'K' if along else 'I'}{lead}")
+        elif motion.feed is not None:
             decimals = self._dialect.minute_decimals if motion.per_minute else self._dialect.feed_decimals
             feed = self._feed_text(motion.feed * self._scale, decimals[self._units])
             if feed != self._feed:

@@ -184,8 +184,8 @@ def _thread(words: Words) -> list[Made]:
     for letter, number in (("P", height), ("Q", depth)):
         if number <= 0:
             raise CycleError(f"the cycle needs a positive {letter}")
-    if taper and tenths:
-        raise CycleError("a taper thread that runs out is not read")
+    if tenths / 10 * words.feed > abs(words.at[0] - words.target[0]):
+        raise CycleError("it would run out over more than its length")
     depths = thread_depths(height, depth, least, allowance, springs)
     if len(depths) >= MOST_PASSES:
         raise CycleError(f"it would make more than {MOST_PASSES} passes")

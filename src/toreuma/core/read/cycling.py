@@ -73,6 +73,16 @@ class Cycling(Drilling):
         """Whether a C without a comma is a chamfer."""
         return self._state.move == "line" and self._dialect.corners != "comma"
 
+    def _lead_asked(self, block: Block) -> float | None:
+        """The lead of a thread where the dialect has a letter of its own for it, mm; it stays until the next."""
+        state = self._state
+        if state.move != "thread" or self._dialect.thread_lead == "feed":
+            return None
+        found = [abs(one) for one in (self._take(block, "K"), self._take(block, "I")) if one]
+        if found:
+            state.lead = found[0] * state.scale
+        return None if not found and "F" in block.said.last else state.lead
+
     def _plainly(self, target: Point, block: Block) -> None:
         """A rapid, a line, an arc or a thread to a place."""
         state = self._state
@@ -81,7 +91,8 @@ class Cycling(Drilling):
             self._corner_left(block.line)
             self._add(Line(state.at, target), None, block)
             return
-        feed = self._feed_in_force(block)
+        lead = self._lead_asked(block)
+        feed = self._feed_in_force(block) if lead is None else lead
         self._cut_checked = state.tools, state.section
         if state.move in ("thread", "changing_lead"):
             self._corner_left(block.line)

@@ -127,6 +127,8 @@ class State:
     near: bool = False
     """A drilling cycle comes back to the place above the hole, not to where it began."""
     feed: float | None = None
+    lead: float | None = None
+    """Of threads, mm, where it has a letter of its own."""
     feed_since: int = 0
     """How many tools were called when the feed was last said."""
     per_minute: bool | None = None
