@@ -4,9 +4,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import groupby
 
+from pydantic import ValidationError
+
 from toreuma.core.errors import ProgramError, ToreumaError
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.region import EMPTY, Region
+from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import AsWritten, Job, Machine, WrittenMove, WrittenThread
 from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Motion, Spindle
@@ -21,6 +24,7 @@ from toreuma.engine.piece_as_part import part_of_piece
 from toreuma.engine.study import Study
 from toreuma.engine.usual_chips import with_usual_chips
 from toreuma.engine.written_threads import found_threads
+from toreuma.files.jobs import validation_line
 
 __all__ = ["TakenAsJob", "as_job"]
 
@@ -33,10 +37,12 @@ class TakenAsJob:
     left_out: tuple[str, ...]
 
 
-def as_job(study: Study, name: str) -> TakenAsJob:
-    """Make a job of a program that was studied. Raises `ToreumaError` where nothing of it could be a part."""
+def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
+    """Make a job of a program that was studied; whatever ``check`` raises stops it.
+
+    Raises `ToreumaError` where nothing of it could be a part."""
     program, left = _plain(study)
-    piece, moved = _piece(study, program)
+    piece, moved = _piece(study, program, check)
     part = part_of_piece(piece, moved)
     cut = [one for one in thread_rows(program.motions) if one["station"] not in _taps(study)]
     threads = found_threads(cut, study.overview, piece, moved)
@@ -49,28 +55,31 @@ def as_job(study: Study, name: str) -> TakenAsJob:
     left += assumed_of(study.blank, (), where, usual=study.blank_is_usual)
     if study.machine is None:
         left.append(f"no machine is named: the {where.name} was taken, with its point where tools are changed")
-    ground = job_of(_moved(study.blank, moved), study.tools, where)
     tools = {one.tool.station: with_usual_chips(one) for one in study.tools}
     assumed = {station: words for station, (_, words) in tools.items()}
-    operations = tuple(_operations(program, study, moved, places, assumed))
-    if not operations:
-        raise ProgramError("program", "nothing in it cuts", "read another one")
-    data = ground.model_dump() | {
-        "name": name[:120],
-        "part": part,
-        "units": _units(study),
-        "tools": [tool for tool, _ in tools.values()],
-        "setups": [ground.setup.changed(operations=operations)],
-        "program": {"dialect": study.dialect.id if study.dialect.id in library().dialects else ground.program.dialect},
-    }
     try:
-        job = Job.model_validate(data)
+        ground = job_of(_moved(study.blank, moved), study.tools, where)
+        operations = tuple(_operations(program, study, moved, places, assumed))
+        language = study.dialect.id if study.dialect.id in library().dialects else ground.program.dialect
+        job = Job.model_validate(
+            ground.model_dump()
+            | {
+                "name": name[:120],
+                "part": part,
+                "units": _units(study),
+                "tools": [tool for tool, _ in tools.values()],
+                "setups": [ground.setup.changed(operations=operations)],
+                "program": {"dialect": language},
+            }
+        )
         build_scene(job)
     except ToreumaError as error:
         raise ProgramError("program", f"no part can be made of what it cuts ({error.what})", error.cure) from None
-    except ValueError as error:
-        what = str(error).splitlines()[-1][:120]
-        raise ProgramError("program", f"no part can be made of what it cuts ({what})", "complete it first") from None
+    except ValidationError as error:
+        where_, what = validation_line(error)
+        raise ProgramError("program", f"no job can be made of it ({where_}: {what})", "shorten or mend it") from None
+    if not operations:
+        raise ProgramError("program", "nothing in it cuts", "read another one")
     return TakenAsJob(job=job, left_out=tuple(left))
 
 
@@ -113,12 +122,12 @@ def _units(study: Study) -> str:
     return "inch" if said == "inch" else "mm"
 
 
-def _piece(study: Study, program: Program) -> tuple[Region, float]:
+def _piece(study: Study, program: Program, check: Check) -> tuple[Region, float]:
     """What comes of it without the ridges of threads, its front at zero, and how far that was moved."""
     job = job_of(study.blank, study.tools, study.machine)
     taps = _taps(study)
     smooth = replace(program, motions=tuple(one for one in program.motions if not one.in_step or one.station in taps))
-    final = prove(job, build_scene(job), smooth, EMPTY).final
+    final = prove(job, build_scene(job), smooth, EMPTY, check).final
     if final.is_empty:
         raise ProgramError("program", "nothing is left of the blank", "look at its blank and its tools")
     return final, float(final.bounds[2])

@@ -305,7 +305,7 @@ class AsWritten(_Operation):
     """A stretch of a program that was read, kept move by move until it is planned anew."""
 
     kind: Literal["as_written"] = "as_written"
-    moves: tuple[WrittenMove, ...] = Field(min_length=1, max_length=50_000)
+    moves: tuple[WrittenMove, ...] = Field(min_length=1, max_length=200_000)
     threads: tuple[WrittenThread, ...] = ()
     assumed: tuple[str, ...] = Field(default=(), max_length=50, description="What nobody said of its tool or threads")
 

@@ -314,7 +314,7 @@ class Desk(QWidget):
         if self.study is None or self._holding is not None:
             return
         study, name = self.study, self.path.stem if self.path is not None else tr("a program")
-        self._holding = Task(lambda check, progress: as_job(study, name), "taking", self)
+        self._holding = Task(lambda check, progress: as_job(study, name, check), "taking", self)
         self._holding.done.connect(self.taken.emit)
         self._holding.failed.connect(lambda error: self.message.emit("error", str(error)))
         self._holding.finished.connect(self._on_holding_over)
