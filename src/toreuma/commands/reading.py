@@ -94,4 +94,4 @@ def _print(found: Foreign) -> None:
 
 
 def _why(found: Foreign) -> list[Reason]:
-    return [] if found.guess is None else list(found.guess.because)
+    return [] if found.guess is None else list(found.guess.reasons)

@@ -71,7 +71,7 @@ def reading_report(found: Foreign) -> dict[str, Any]:
     }
     return {
         "dialect": found.dialect.id,
-        "because": [] if found.guess is None else [{"line": one.line, "what": one.what} for one in found.guess.because],
+        "because": [] if found.guess is None else [{"line": one.line, "what": one.what} for one in found.guess.reasons],
         "units": units_of(program),
         "whole_numbers": found.dialect.whole_numbers,
         "understood": all(kind_of(one) != "not understood" for one in program.findings),

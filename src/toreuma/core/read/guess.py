@@ -43,6 +43,11 @@ class Guess:
     whole_numbers: Literal["unsaid", "units", "steps"]
     whole_because: tuple[Reason, ...] = ()
 
+    @property
+    def reasons(self) -> tuple[Reason, ...]:
+        """All of them, in order: for the dialect, units the program does not say, and whole numbers."""
+        return (*self.because, *(self.units_because if self.units is not None else ()), *self.whole_because)
+
     def applied(self, dialect: Dialect) -> Dialect:
         """The dialect as this program speaks it."""
         changes: dict[str, object] = {}
@@ -193,7 +198,7 @@ def _whole(seen: _Seen, units: Units) -> tuple[Literal["unsaid", "units", "steps
         return "unsaid", []
     largest, letter, line = max(whole)
     if largest >= LARGE_STEPS * (1 if units == "mm" else 4):
-        return "steps", [Reason(f"{letter}{largest:g} would be out of every lathe's reach", line)]
+        return "steps", [Reason(f"{letter}{largest:g} would be out of every lathe's reach: smallest steps", line)]
     if len(whole) > pointed and largest >= 2:
-        return "units", [Reason(f"places without a point are the rule, up to {letter}{largest:g}", line)]
+        return "units", [Reason(f"places without a point are the rule, up to {letter}{largest:g}: whole {units}", line)]
     return "unsaid", []

@@ -114,12 +114,16 @@ class Obeying(Flow):
                 self._say("error", "program.number", block.line, str(error), "the word was left out")
                 found[place] = None
         self._ask_unset(block)
-        words = []
+        expressions = dict(block.said.computed)
+        words, computed = [], []
         for n, (letter, number) in enumerate(block.words):
             each = found.get(n, number)
-            if each is not None:
-                words.append((letter, each))
-        return block._replace(said=block.said._replace(words=tuple(words), last=dict(words)))
+            if each is None:
+                continue
+            if n in expressions:
+                computed.append((len(words), expressions[n]))
+            words.append((letter, each))
+        return block._replace(said=block.said._replace(words=tuple(words), last=dict(words), computed=tuple(computed)))
 
     def _twice(self, block: Block) -> None:
         """A letter that stands twice: controls take the last, or stop."""
