@@ -4,7 +4,7 @@ import re
 
 from toreuma.core.motion import Spindle
 from toreuma.core.read.cycles import MULTIPLE
-from toreuma.core.read.expressions import ExpressionError
+from toreuma.core.read.expressions import Expression, ExpressionError
 from toreuma.core.read.flow import Flow
 from toreuma.core.read.modes import EVENTS, LIVE
 from toreuma.core.read.remembered import REACHING
@@ -115,7 +115,8 @@ class Obeying(Flow):
                 found[place] = None
         self._ask_unset(block)
         expressions = dict(block.said.computed)
-        words, computed = [], []
+        words: list[tuple[str, float]] = []
+        computed: list[tuple[int, Expression]] = []
         for n, (letter, number) in enumerate(block.words):
             each = found.get(n, number)
             if each is None:

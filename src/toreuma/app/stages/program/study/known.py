@@ -135,12 +135,12 @@ class KnownPanel(ScrollColumn):
             row.addWidget(box, n, 1)
         row.setColumnStretch(1, 1)
         self._row(row)
-        because = (
-            [] if study.guess is None else [f"{one.what} ({tr('line')} {one.line})" for one in study.guess.because]
-        )
-        if study.guess is not None:
-            because += [f"{study.guess.units}: {one.what}" for one in study.guess.units_because]
-        text = f"{study.dialect.name}" + (": " + "; ".join(because[:4]) if because else "")
+        because: list[str] = []
+        if (guess := study.guess) is not None:
+            where = tr("line")
+            because = [f"{one.what} ({where} {one.line})" for one in (*guess.because[:3], *guess.whole_because)]
+            because += [f"{guess.units}: {one.what}" for one in guess.units_because]
+        text = f"{study.dialect.name}" + (": " + "; ".join(because) if because else "")
         self._muted(text)
         self._reach(study)
         self._switches(study)
