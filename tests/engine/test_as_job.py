@@ -137,6 +137,7 @@ def test_where_nobody_names_a_blank_the_hole_has_walls(text: str) -> None:
     ("text", "words"),
     [
         ("O1\nG21\nM30\n", "nothing in it cuts"),
+        ("O1\nG21 G99\nT0101\nG97 S500 M3\nN5 G0 X60.\nG1 X40. Z-9. F.2\nGOTO5\nM30\n", "does not end"),
         ("O1\nG21 G99\nT0101\nG97 S500 M3\nG0 X100. Z2.\nG1 X90. F.2\nM30\n", ""),
     ],
 )

@@ -41,6 +41,8 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
     """Make a job of a program that was studied; whatever ``check`` raises stops it.
 
     Raises `ToreumaError` where nothing of it could be a part."""
+    if study.endless_line is not None:
+        raise ProgramError(f"line {study.endless_line}", "the program does not end", "mend the loop, then take it")
     program, left = _plain(study)
     piece, moved = _piece(study, program, check)
     part = part_of_piece(piece, moved)

@@ -36,6 +36,9 @@ BAR_STEP_MM, BEHIND_MM = 5.0, 30.0
 WALL_SHARE = 1.5
 """A bar is taken so many times as wide as its hole, where nothing is cut outside."""
 
+MOST_OF_ENDLESS = 1000
+"""So many moves of a program that does not end are cut, to show what it does."""
+
 BORED_MM, LEAST_HOLE_MM = 1.0, 4.0
 """A hole that is there before it is bored is taken so much smaller; there is none smaller than that."""
 
@@ -69,6 +72,11 @@ class Study:
     machine: Machine | None
     given: Given
     faults: tuple[ToreumaError, ...]
+
+    @property
+    def endless_line(self) -> int | None:
+        """Where it was found out that the program goes on and on; None where it ends."""
+        return next((one.line for one in self.program.findings if one.code == "program.endless"), None)
 
     def uses(self, station: int) -> ToolUse | None:
         return next((one for one in self.overview.tools if one.station == station), None)
@@ -171,6 +179,10 @@ def cut_of(
     job = job_of(study.blank, study.tools, study.machine)
     scene = build_scene(job)
     program = by_tool(from_tools(study.program, study.tools))
+    endless = study.endless_line is not None and len(program.motions) > MOST_OF_ENDLESS
+    if endless:
+        marks = tuple(one for one in program.marks if one.at <= MOST_OF_ENDLESS)
+        program = replace(program, motions=program.motions[:MOST_OF_ENDLESS], marks=marks)
     proof = prove(job, scene, program, EMPTY, check, progress, memo=memo)
     read = {id(one) for one in study.program.findings}
     kept = [one for one in proof.findings if id(one) in read or one.code in OF_THE_CUT]
@@ -183,7 +195,10 @@ def cut_of(
         replay=Replay(job, scene.stock, timeline, _ends(timeline, proof.states)),
         proof=proof,
         findings=findings,
-        assumed=assumed_of(study.blank, study.tools, study.machine, usual=study.blank_is_usual),
+        assumed=(
+            *assumed_of(study.blank, study.tools, study.machine, usual=study.blank_is_usual),
+            *((f"only its first {MOST_OF_ENDLESS} moves were cut: it does not end",) if endless else ()),
+        ),
     )
 
 
