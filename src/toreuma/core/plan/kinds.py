@@ -7,7 +7,6 @@ from typing import Any
 from toreuma.core.kinds.registry import declared
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job, Operation
-from toreuma.core.plan.asked.as_written import plan_as_written
 from toreuma.core.plan.axis.drill import in_the_hole, plan_drill
 from toreuma.core.plan.axis.ream import plan_ream
 from toreuma.core.plan.axis.tap import plan_tap
@@ -18,6 +17,7 @@ from toreuma.core.plan.groove.place import groove_zone
 from toreuma.core.plan.ground.given import ALONE, Given, Neighbours
 from toreuma.core.plan.ground.result import Cuts
 from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.kept.as_written import plan_as_written
 from toreuma.core.plan.mill.flats import plan_flats
 from toreuma.core.plan.mill.holes_beside import plan_holes
 from toreuma.core.plan.mill.slot import plan_slot

@@ -7,10 +7,10 @@ from toreuma.core.geometry.elements import Arc, Line, Point, Segment
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.model import AsWritten, WrittenMove
 from toreuma.core.motion import STOPPED, Motion, Spindle
-from toreuma.core.plan.asked.anew import planned_anew
 from toreuma.core.plan.ground.moves import Moves
 from toreuma.core.plan.ground.result import Cuts, Pass
 from toreuma.core.plan.ground.work import Work
+from toreuma.core.plan.kept.anew import planned_anew
 from toreuma.core.simulate.removal import swept_each
 
 __all__ = ["plan_as_written"]

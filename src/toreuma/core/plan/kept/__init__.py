@@ -1,0 +1,1 @@
+"""Operations kept as a program had them, and planned anew when asked."""
