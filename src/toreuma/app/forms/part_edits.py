@@ -25,7 +25,6 @@ __all__ = [
     "split",
     "tapered",
     "typed_feature",
-    "without_feature",
 ]
 
 ADDABLE = (
@@ -132,8 +131,3 @@ def known_thread(text: str) -> str:
     """The text, when it names a thread. Raises `StandardError`."""
     thread_of(text, thread_tables())
     return text
-
-
-def without_feature(job: Job, index: int) -> Job:
-    features = tuple(feature for i, feature in enumerate(job.part.features) if i != index)
-    return job.changed(part=job.part.changed(features=features))

@@ -17,12 +17,12 @@ from toreuma.app.forms.part_edits import (
     on_surface,
     split,
     tapered,
-    without_feature,
 )
 from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.app.forms.size_text import size_text, with_size
 from toreuma.app.words import tr
 from toreuma.core.advise.unsaid import unsaid
+from toreuma.core.edit.features import without_feature
 from toreuma.core.errors import ToreumaError
 from toreuma.core.geometry.taper import half_angle_deg
 from toreuma.core.kinds.features import FEATURES
