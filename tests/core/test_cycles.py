@@ -230,7 +230,7 @@ HEAD = "G18 G21 G40 G99\nT0101\nG50 S2000\nG96 S100 M3\nG0 X60. Z2.\n"
         ("G75 R.1\nG75 X50. Z-10. P1000 F.1", "positive Q"),
         ("G75 R.1\nG75 X50. Z-10. P1000 Q1 F.1", "plunge more than"),
         ("G76 P010060 Q20 R0.\nG76 X50. Z-10. Q300 F2.", "positive P"),
-        ("G76 P011060 Q20 R0.\nG76 X50. Z-10. R1. P1200 Q300 F2.", "taper"),
+        ("G76 P019960 Q20 R0.\nG76 X50. Z-10. P1200 Q300 F2.", "run out over more than its length"),
         ("G73 U3. W3. R99999\nG73 P10 Q20 F.2\nN10 G0 X30.\nN20 G1 Z-10.", "more than 1000 passes"),
     ],
 )

@@ -191,9 +191,9 @@ class KnownPanel(ScrollColumn):
     def _blank(self, study: Study) -> None:
         self.column.addWidget(heading("Blank"))
         entry = QLineEdit(study.asked.blank)
-        entry.setPlaceholderText(
-            f"D{study.blank.d_mm:g} L{study.blank.length_mm:g}" if study.blank_is_usual else "D50 L80 Z1 J-60"
-        )
+        hole = f" d{study.blank.bore_mm:g}" if study.blank.bore_mm else ""
+        usual = f"D{study.blank.d_mm:g}{hole} L{study.blank.length_mm:g}"
+        entry.setPlaceholderText(usual if study.blank_is_usual else "D50 L80 Z1 J-60")
         entry.setAccessibleName(tr("Blank in one line"))
         entry.editingFinished.connect(lambda: self._say_if_new("blank", entry.text(), study.asked.blank))
         entry.setProperty("topic", "program-files")
