@@ -152,6 +152,7 @@ def test_programs_that_cut_nothing(text: str, words: str) -> None:
 def test_lines_not_understood_are_told() -> None:
     found = taken(TURNED.replace("G70 P10 Q20", "G70 P10 Q20\nG789 X1.") + END, "D50 L80")
     assert any("G789" in one for one in found.left_out)
+    assert any("G789" in one for one in found.job.operations[0].assumed)  # type: ignore[union-attr]
 
 
 def test_it_is_kept_in_a_file(tmp_path: Path) -> None:

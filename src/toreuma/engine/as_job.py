@@ -61,7 +61,9 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
     assumed = {station: words for station, (_, words) in tools.items()}
     try:
         ground = job_of(_moved(study.blank, moved), study.tools, where)
-        operations = tuple(_operations(program, study, moved, places, assumed))
+        operations = list(_operations(program, study, moved, places, assumed))
+        if operations:  # what holds for all of it is kept with the first
+            operations[0] = operations[0].changed(assumed=(*operations[0].assumed, *left))
         language = study.dialect.id if study.dialect.id in library().dialects else ground.program.dialect
         job = Job.model_validate(
             ground.model_dump()
@@ -70,7 +72,7 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
                 "part": part,
                 "units": _units(study),
                 "tools": [tool for tool, _ in tools.values()],
-                "setups": [ground.setup.changed(operations=operations)],
+                "setups": [ground.setup.changed(operations=tuple(operations))],
                 "program": {"dialect": language},
             }
         )

@@ -5,8 +5,9 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PySide6.QtCore import QObject, QSettings, Signal
-from PySide6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PySide6.QtWidgets import QFileDialog, QWidget
 
+from toreuma.app.forms.leaving import kept_or_dropped
 from toreuma.app.session import Session
 from toreuma.app.shell.columns import WhichColumns, is_clear
 from toreuma.app.shell.keep import Keep
@@ -243,15 +244,7 @@ class Files(QObject):
         """Ask before changes are lost."""
         if not self.session.modified:
             return True
-        answer = QMessageBox.question(
-            self._window,
-            "Toreuma",
-            "The job has changes that are not saved.",
-            QMessageBox.StandardButton.Save | QMessageBox.StandardButton.Discard | QMessageBox.StandardButton.Cancel,
-        )
-        if answer == QMessageBox.StandardButton.Save:
-            return self.save()
-        return answer == QMessageBox.StandardButton.Discard
+        return kept_or_dropped(self._window, "The job has changes that are not saved.", self.save)
 
 
 def _key(name: str) -> str:

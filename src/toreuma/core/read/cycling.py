@@ -9,7 +9,6 @@ from toreuma.core.read.words import Block
 
 __all__ = ["Cycling"]
 
-CONTOUR_MOVES = ("rapid", "line", "arc_clockwise", "arc_counter_clockwise")
 STEERING = ("call", "return", "end", "macro", *MULTIPLE, *BOXES)
 
 

@@ -79,7 +79,6 @@ def _led_to(text: str, dialect: Dialect) -> set[tuple[int, int]]:
     return found
 
 
-_FOLLOWED = re.compile(r"G\s*0*7[0-3](?!\d).*", re.I)
 _BACK = re.compile(r"M\s*99\s*P\s*(\d+)", re.I)
 FIRST = 1
 """A return with a number leads to a block of the program that called: the first one in the text."""

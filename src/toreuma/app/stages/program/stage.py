@@ -4,8 +4,9 @@ from functools import cached_property
 from pathlib import Path
 
 from PySide6.QtCore import Signal
-from PySide6.QtWidgets import QMessageBox, QWidget
+from PySide6.QtWidgets import QWidget
 
+from toreuma.app.forms.leaving import kept_or_dropped
 from toreuma.app.picture.look import Look
 from toreuma.app.stages.program.panel import ProgramPanel
 from toreuma.app.stages.program.reasons import ProgramReasons
@@ -96,15 +97,7 @@ class ProgramStage(Stage):
         """Ask before text is lost that nobody saved."""
         if not self.has_desk or not self.desk.modified:
             return True
-        answer = QMessageBox.question(
-            self.desk,
-            "Toreuma",
-            "The program on the desk has changes that are not saved.",
-            QMessageBox.StandardButton.Save | QMessageBox.StandardButton.Discard | QMessageBox.StandardButton.Cancel,
-        )
-        if answer == QMessageBox.StandardButton.Save:
-            return self.desk.save()
-        return answer == QMessageBox.StandardButton.Discard
+        return kept_or_dropped(self.desk, "The program on the desk has changes that are not saved.", self.desk.save)
 
     def close(self) -> None:
         if self.has_desk:
