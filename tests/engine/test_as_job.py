@@ -89,6 +89,7 @@ def test_what_was_assumed_stands_with_the_operation() -> None:
     assumed = {one.operation: one.what for one in side.all_findings if one.code == "written.assumed"}
     assert "chips break as those of" in assumed["op1"]
     assert any("no machine is named" in one for one in found.left_out)
+    assert "no drawing was asked" in assumed["op1"]
 
 
 def test_stretches_are_planned_anew_one_at_a_time() -> None:

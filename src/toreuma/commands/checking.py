@@ -47,11 +47,15 @@ def check(
     else:
         _print(made)
         if job is not None and taken is not None:
-            print(f"  taken as a job: {job.name}, {len(taken.job.operations)} operations as they are written")
+            print(f"  taken as a job: {job.name}, {_operations(len(taken.job.operations))} as written")
             for line in taken.left_out:
                 print(f"    {line}")
     if not made.safe:
         raise typer.Exit(1)
+
+
+def _operations(count: int) -> str:
+    return f"{count} operation{'' if count == 1 else 's'}"
 
 
 def _print(made: Checked) -> None:

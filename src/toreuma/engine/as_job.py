@@ -54,6 +54,7 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
             places[one.station, one.lead_mm] = WrittenThread(feature=len(part["features"]), form=one.form)
             part["features"].append(one.feature)
     where = study.machine or _machine_for(study)
+    left.append("the part is what this program cuts: no drawing was asked")
     left += assumed_of(study.blank, (), where, usual=study.blank_is_usual)
     if study.machine is None:
         left.append(f"no machine is named: the {where.name} was taken, with its point where tools are changed")

@@ -461,8 +461,7 @@ class MainWindow(QMainWindow):
         self.at(ProgramStage).leave_desk()
         self.session.show(found.job)
         self.set_stage(OperationsStage.key)
-        count = len(found.job.operations)
-        self.say("warning", "; ".join([f"{count} operations as they were written, not saved yet", *found.left_out]))
+        self.say("warning", "; ".join([tr("A job as the program was written, not saved yet"), *found.left_out]))
 
     def browse_program(self) -> None:
         kinds = " ".join(f"*{one}" for one in PROGRAMS)
