@@ -42,7 +42,7 @@ def _of(a: OperationPlan, b: OperationPlan) -> Iterator[tuple[str, object, objec
     yield "metal before, mm2", round(a.before.area, 6), round(b.before.area, 6)
     yield "metal after, mm2", round(a.after.area, 6), round(b.after.area, 6)
     yield "clean, mm2", round(a.covered.area, 6), round(b.covered.area, 6)
-    yield "cycles", [(c.name, c.blocks) for c in a.cuts.cycles], [(c.name, c.blocks) for c in b.cuts.cycles]
+    yield "cycles", [(c.name, c.words) for c in a.cuts.cycles], [(c.name, c.words) for c in b.cuts.cycles]
 
 
 def _numbers(planned: OperationPlan) -> list[tuple[object, ...]]:
