@@ -3,6 +3,7 @@
 from functools import cache
 from typing import Any
 
+from toreuma.core.measure.gauges import GaugeTables
 from toreuma.core.standards.codes import CodeTables
 from toreuma.core.standards.fits import FitTables
 from toreuma.core.standards.general import GeneralTables
@@ -11,7 +12,15 @@ from toreuma.core.standards.threads import ThreadTables
 from toreuma.core.units import System
 from toreuma.shipped.paths import shipped_json
 
-__all__ = ["bar_sizes_mm", "code_tables", "fit_tables", "general_tables", "relief_tables", "thread_tables"]
+__all__ = [
+    "bar_sizes_mm",
+    "code_tables",
+    "fit_tables",
+    "gauge_tables",
+    "general_tables",
+    "relief_tables",
+    "thread_tables",
+]
 
 
 @cache
@@ -30,6 +39,12 @@ def code_tables() -> CodeTables:
 def general_tables() -> GeneralTables:
     """General tolerances."""
     return GeneralTables.model_validate(_standard("general"))
+
+
+@cache
+def gauge_tables() -> GaugeTables:
+    """Means of measuring, the simplest first."""
+    return GaugeTables.model_validate(_standard("gauges"))
 
 
 @cache

@@ -1,0 +1,66 @@
+"""What a size is measured with, and how often.
+
+The means is the first of a list, simplest first, whose uncertainty is no more than a fifth of the tolerance: the usual
+rule of shops, between the tenth that is wished and the third that is borne (ISO 14253-1 puts the uncertainty inside the
+limits).
+"""
+
+from collections.abc import Sequence
+
+from pydantic import Field
+
+from toreuma.core.measure.characteristic import Quantity
+from toreuma.core.value import Name, Positive, Value
+
+__all__ = ["Gauge", "GaugeTables", "gauge_for", "how_often"]
+
+SHARE = 0.2
+"""Uncertainty of a means, at most so much of the tolerance."""
+
+STEPS = ((16.0, "every 5th part"), (40.0, "every 10th part"), (100.0, "every 25th part"))
+"""Up to so many tolerance units (ISO 286-1: 16 i is IT7, 40 i is IT9, 100 i is IT11) a size is looked at so often."""
+
+SELDOM = "first and last part, after each change of an edge"
+
+
+class Gauge(Value):
+    """A means of measuring."""
+
+    name: Name
+    for_: tuple[str, ...] = Field(alias="for", description="Kinds of sizes, with the side where that counts")
+    range_mm: tuple[float, float] = (0.0, 1e5)
+    uncertainty_um: Positive = Field(description="Expanded, k = 2, as a shop has it: typical")
+
+
+class GaugeTables(Value):
+    """Means of measuring, the simplest first."""
+
+    source: str
+    gauges: tuple[Gauge, ...]
+
+
+def gauge_for(
+    quantity: Quantity, side: str, size_mm: float, tolerance_mm: float | None, tables: GaugeTables
+) -> tuple[Gauge | None, bool]:
+    """The simplest means for a size, and whether it is fine enough; the finest there is where none is."""
+    words = (quantity, f"{quantity} {side}")
+    there = [
+        one
+        for one in tables.gauges
+        if any(word in one.for_ for word in words) and one.range_mm[0] <= size_mm <= one.range_mm[1]
+    ]
+    if not there:
+        return None, False
+    if tolerance_mm is None:
+        return there[0], True
+    fine = next((one for one in there if one.uncertainty_um <= 1000 * SHARE * tolerance_mm), None)
+    return (fine, True) if fine is not None else (min(there, key=lambda one: one.uncertainty_um), False)
+
+
+def how_often(size_mm: float, tolerance_mm: float | None, steps: Sequence[tuple[float, str]] = STEPS) -> str:
+    """When a size is measured through a run: closer limits oftener. Every size is measured on the first part."""
+    if tolerance_mm is None:
+        return SELDOM
+    size = max(size_mm, 1.0)
+    unit_mm = (0.45 * size ** (1 / 3) + 0.001 * size) / 1000  # i of ISO 286-1
+    return next((words for most, words in steps if tolerance_mm <= most * unit_mm), SELDOM)
