@@ -19,6 +19,7 @@ ROOMS = {
     "window": ("open", "demo", "shot", "thumbnail"),
     "planning": ("describe", "plan", "post", "schema"),
     "proving": ("prove",),
+    "papers": ("sheet",),
     "reading": ("read",),
     "rewriting": ("compare", "rewrite"),
     "checking": ("check",),

@@ -3,9 +3,9 @@
 from functools import cache
 from typing import Any
 
-from toreuma.core.measure.gauges import GaugeTables
 from toreuma.core.standards.codes import CodeTables
 from toreuma.core.standards.fits import FitTables
+from toreuma.core.standards.gauges import GaugeTables
 from toreuma.core.standards.general import GeneralTables
 from toreuma.core.standards.reliefs import ReliefTables
 from toreuma.core.standards.threads import ThreadTables

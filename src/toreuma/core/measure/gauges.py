@@ -7,12 +7,10 @@ limits).
 
 from collections.abc import Sequence
 
-from pydantic import Field
-
 from toreuma.core.measure.characteristic import Quantity
-from toreuma.core.value import Name, Positive, Value
+from toreuma.core.standards.gauges import Gauge, GaugeTables
 
-__all__ = ["Gauge", "GaugeTables", "gauge_for", "how_often"]
+__all__ = ["gauge_for", "how_often"]
 
 SHARE = 0.2
 """Uncertainty of a means, at most so much of the tolerance."""
@@ -20,23 +18,7 @@ SHARE = 0.2
 STEPS = ((16.0, "every 5th part"), (40.0, "every 10th part"), (100.0, "every 25th part"))
 """Up to so many tolerance units (ISO 286-1: 16 i is IT7, 40 i is IT9, 100 i is IT11) a size is looked at so often."""
 
-SELDOM = "first and last part, after each change of an edge"
-
-
-class Gauge(Value):
-    """A means of measuring."""
-
-    name: Name
-    for_: tuple[str, ...] = Field(alias="for", description="Kinds of sizes, with the side where that counts")
-    range_mm: tuple[float, float] = (0.0, 1e5)
-    uncertainty_um: Positive = Field(description="Expanded, k = 2, as a shop has it: typical")
-
-
-class GaugeTables(Value):
-    """Means of measuring, the simplest first."""
-
-    source: str
-    gauges: tuple[Gauge, ...]
+SELDOM = "first, last, new edge"
 
 
 def gauge_for(

@@ -12,11 +12,12 @@ from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.profile import Profile
 from toreuma.core.measure.characteristic import Characteristic, Quantity
 from toreuma.core.measure.features import of_feature
-from toreuma.core.measure.gauges import SELDOM, GaugeTables, gauge_for, how_often
+from toreuma.core.measure.gauges import SELDOM, gauge_for, how_often
 from toreuma.core.model import Part
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.part import Element
 from toreuma.core.spoken import q, said
+from toreuma.core.standards.gauges import GaugeTables
 from toreuma.core.standards.general import GeneralTables, general_tolerance_mm
 from toreuma.core.standards.threads import Thread
 
@@ -74,7 +75,7 @@ def _with_means(one: Characteristic, tables: GaugeTables) -> Characteristic:
     if one.quantity == "edge":
         return replace(one, means=one.means or "look, chamfer gauge", often=SELDOM)
     if one.quantity == "gauge":
-        return replace(one, often="every 10th part, after each change of an edge")
+        return replace(one, often="every 10th part, new edge")
     gauge, fine = gauge_for(one.quantity, one.side, one.nominal or 0.0, one.tolerance, tables)
     often = how_often(one.nominal or 0.0, one.tolerance) if one.quantity != "finish" else "every 25th part"
     if gauge is None:

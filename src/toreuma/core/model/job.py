@@ -69,6 +69,8 @@ class Job(Value):
 
     version: Literal[1] = Field(default=1, description="Format of this file")
     name: Name
+    number: Name = Field(default="", description="The shop's own number of this job")
+    revision: Name = Field(default="", description="Of the drawing, or of the job as the shop counts it")
     units: Literal["mm", "inch"] = Field(default="mm", description="What the person reads; stored values are mm")
     part: Part
     stock: Stock

@@ -1,17 +1,11 @@
 """What the hold allows."""
 
 from toreuma.app.forms.reasons import ReasonsPanel
+from toreuma.core.cautions import HOLD_CAUTIONS
 from toreuma.core.model import Job
 from toreuma.core.plan.asked.grips import operation_grips
 
 __all__ = ["HoldReasons"]
-
-HOLD_CAUTIONS = (
-    "Jaws fly outward as the speed rises, and the grip falls. Never go above the limit on the chuck's own plate.",
-    "A bar that sticks out behind the spindle whips: keep it guarded, in a liner, or cut short.",
-    "A centre supports the piece, it does not hold it.",
-    "Computed values: the machine's manual, the chuck's sheet, local rules and trained staff come first.",
-)
 
 
 class HoldReasons(ReasonsPanel):
