@@ -57,7 +57,7 @@ class Keys:
 
     def own_entry(self, kind: str, name: str, changes: dict[str, str]) -> None:
         """In the shop: a kind, an entry like the one that is shown, and what is known typed over."""
-        self.press(Qt.Key.Key_0, CONTROL)
+        self.press(Qt.Key.Key_H, CONTROL)
         self.press(Qt.Key.Key_Home)
         self.press(Qt.Key.Key_Down, times=[key for key, *_ in KINDS].index(kind))
         self.press(Qt.Key.Key_Tab, times=3)

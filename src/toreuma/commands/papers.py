@@ -12,6 +12,7 @@ from toreuma.core.units import System
 from toreuma.engine.engine import Engine
 from toreuma.engine.library import open_job
 from toreuma.engine.papers import chosen_sheets, document, dossier_of, paper_size
+from toreuma.engine.pdf_apart import pdf_apart
 from toreuma.files.writing import write_atomically
 from toreuma.papers.sheets import SHEETS
 
@@ -38,9 +39,9 @@ def sheet(
     if file.suffix.lower() not in KINDS:
         raise JobError(file.name, "this is neither .pdf nor .html", "end the file's name in one of them")
     dossier = dossier_of(Engine(), open_job(job), made_at=datetime.now(), system=system, prove=prove)
-    page, make_pdf = document(dossier, wanted, size)
+    page = document(dossier, wanted, size)
     try:
-        write_atomically(file, page if file.suffix.lower() != ".pdf" else make_pdf())
+        write_atomically(file, page if file.suffix.lower() != ".pdf" else pdf_apart(page))
     except OSError as error:
         raise JobError(str(file), f"it cannot be written ({error.strerror})", "choose another place") from None
     state = dossier.verdict.state if dossier.verdict is not None else "not proved"

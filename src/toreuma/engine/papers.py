@@ -1,9 +1,8 @@
 """The sheets of a job: everything gathered, drawn and set as pages."""
 
 import hashlib
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from datetime import datetime
-from pathlib import Path
 
 from toreuma.core.channels.by_hand import turned_by_hand
 from toreuma.core.errors import JobError, ToreumaError
@@ -22,7 +21,6 @@ from toreuma.engine.hand_changes import written
 from toreuma.engine.inspection import inspection_list
 from toreuma.papers.dossier import Dossier, ProgramFile
 from toreuma.papers.html import PAPERS, PaperSize, page_of, sheets_of
-from toreuma.papers.pdf import pdf_of
 from toreuma.papers.sheets import SHEETS
 from toreuma.shipped.library import known_threads
 from toreuma.shipped.paths import data_path
@@ -114,16 +112,6 @@ def paper_size(words: str) -> PaperSize:
     return found
 
 
-def document(
-    dossier: Dossier,
-    wanted: Sequence[str] = (),
-    paper: PaperSize = "A4",
-    check: Check = never_cancel,
-    progress: Callable[[float], None] = lambda share: None,
-) -> tuple[str, Callable[[], bytes]]:
-    """The chosen sheets as one HTML document, and what makes a PDF of it."""
-    sheets = sheets_of(dossier, wanted)
-    check()
-    progress(0.4)
-    page = page_of(dossier, sheets, paper, Path(data_path()))
-    return page, lambda: pdf_of(page)
+def document(dossier: Dossier, wanted: Sequence[str] = (), paper: PaperSize = "A4") -> str:
+    """The chosen sheets, all of them where none are named, as one HTML document."""
+    return page_of(dossier, sheets_of(dossier, wanted), paper, data_path())

@@ -34,10 +34,11 @@ EXPORT_AGAIN = "export it again, or a simpler one"
 
 @dataclass(frozen=True)
 class Limits:
-    """``wall_s`` by the clock, ``memory_mb`` of address space."""
+    """``wall_s`` by the clock, ``memory_mb`` of address space, ``file_mb`` the largest file that may be written."""
 
     wall_s: float = 60.0
     memory_mb: int = 6_000
+    file_mb: int = 0
 
 
 def run_apart(
@@ -53,6 +54,7 @@ def run_apart(
     environment = {
         **os.environ, "QT_QPA_PLATFORM": "offscreen", "OPENBLAS_NUM_THREADS": "1", "OMP_NUM_THREADS": "1",
         "TOREUMA_APART_MB": str(limits.memory_mb), "TOREUMA_APART_S": str(limits.wall_s),
+        "TOREUMA_APART_FILE_MB": str(limits.file_mb),
     }  # fmt: skip
     child = subprocess.Popen(
         [sys.executable, "-P", "-m", module], stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL,
@@ -142,7 +144,7 @@ def _limit() -> None:
         (resource.RLIMIT_AS, megabytes << 20),
         (resource.RLIMIT_CPU, int(2 * seconds) + 5),
         (resource.RLIMIT_CORE, 0),
-        (resource.RLIMIT_FSIZE, 0),
+        (resource.RLIMIT_FSIZE, int(os.environ["TOREUMA_APART_FILE_MB"]) << 20),
     ):
         _, hard = resource.getrlimit(what)
         most = most if hard == resource.RLIM_INFINITY else min(most, hard)

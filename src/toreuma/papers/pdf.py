@@ -5,12 +5,10 @@ from typing import Any
 
 from toreuma.core.errors import ToreumaError
 
-__all__ = ["PageImage", "page_images", "pdf_of"]
+__all__ = ["PageImage", "Pages", "pdf_of"]
 
 PageImage = tuple[int, int, bytes]
-"""Width and height in pixels, and rows of red, green, blue, unused."""
-
-POINTS_PER_INCH = 72.0
+"""Width and height in pixels, and rows of blue, green, red, unused."""
 
 
 def pdf_of(page: str) -> bytes:
@@ -31,19 +29,31 @@ def _maker() -> Any:
     return weasyprint
 
 
-def page_images(pdf: bytes, dots_per_inch: float, pages: range | None = None) -> list[PageImage]:
-    """Pages of a PDF as pictures."""
-    import pypdfium2
+class Pages:
+    """The pages of a PDF; ``sizes`` are their widths and heights in points."""
 
-    document = pypdfium2.PdfDocument(pdf)
-    try:
-        wanted = range(len(document)) if pages is None else pages
-        found = []
-        for number in wanted:
-            bitmap = document[number].render(
-                scale=dots_per_inch / POINTS_PER_INCH, rev_byteorder=False, prefer_bgrx=True
-            )
-            found.append((bitmap.width, bitmap.height, bytes(bitmap.buffer)))
+    def __init__(self, pdf: bytes) -> None:
+        import pypdfium2
+
+        self._document = pypdfium2.PdfDocument(pdf)
+        self.sizes: tuple[tuple[float, float], ...] = tuple(
+            self._document.get_page_size(number) for number in range(len(self._document))
+        )
+
+    def image(self, number: int, width_px: int) -> PageImage:
+        """A page, counted from 0, so wide."""
+        scale = width_px / self.sizes[number][0]
+        bitmap = self._document[number].render(scale=scale, prefer_bgrx=True)
+        stride, wide = bitmap.stride, 4 * bitmap.width
+        data = bytes(bitmap.buffer)
+        if stride != wide:
+            data = b"".join(data[row * stride : row * stride + wide] for row in range(bitmap.height))
+        return bitmap.width, bitmap.height, data
+
+    def text(self, number: int) -> str:
+        """The words of a page."""
+        found: str = self._document[number].get_textpage().get_text_range()
         return found
-    finally:
-        document.close()
+
+    def close(self) -> None:
+        self._document.close()

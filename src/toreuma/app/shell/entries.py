@@ -127,11 +127,11 @@ def entries(window: Doings) -> tuple[Action, ...]:
             do(
                 f"stage {stage.key}",
                 stage.label,
-                f"Ctrl+{number % 10}",
+                stage.shortcut,
                 lambda s=stage.key: window.set_stage(s),
                 menu="Shop" if stage.key == "shop" else "View",
             )
-            for number, stage in enumerate(window.stages.values(), 1)
+            for stage in window.stages.values()
         ),
         do("fit", "Fit the picture", "F", lambda: window.shown.fit(), menu="View|"),
         do("caliper", "Caliper", "M", window.canvas.toggle_caliper, menu="View"),

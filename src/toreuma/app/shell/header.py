@@ -43,11 +43,11 @@ class Header(QFrame):
         row.addLayout(names, 1)
         self._group = QButtonGroup(self)
         self.buttons: dict[str, QPushButton] = {}
-        for number, stage in enumerate(stages, 1):
+        for stage in stages:
             button = QPushButton(tr(stage.label))
             button.setObjectName("stage")
             button.setCheckable(True)
-            button.setToolTip(f"{tr(stage.label)} (Ctrl+{number % 10})")
+            button.setToolTip(f"{tr(stage.label)} ({stage.shortcut})")
             button.clicked.connect(lambda _=False, s=stage.key: self.stage_chosen.emit(s))
             self._group.addButton(button)
             self.buttons[stage.key] = button

@@ -13,6 +13,7 @@ from toreuma.app.shell.start import application
 from toreuma.app.shell.window import MainWindow
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
+from toreuma.app.stages.papers.stage import PapersStage
 from toreuma.app.stages.part.stage import PartStage
 from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.tools.stage import ToolsStage
@@ -47,8 +48,8 @@ def take_shot(
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken, or
     on the program stage that program on its desk; with
     ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, the ``passes`` of
-    a thread, a kind and a name of the shop, or ``run``, ``space`` or ``space cut`` of the transfer stage; ``side`` 2
-    is the second side; ``page`` opens that page of help.
+    a thread, a kind and a name of the shop, a kind of sheet, or ``run``, ``space`` or ``space cut`` of the transfer
+    stage; ``side`` 2 is the second side; ``page`` opens that page of help.
 
     Raises `ToreumaError`.
     """
@@ -75,7 +76,7 @@ def take_shot(
         if stage == FIRST:
             window.go_home()
             _wait(lambda: not window.first.is_drawing)
-        if stage in ("proof", "program", "transfer"):
+        if stage in ("proof", "program", "transfer", "papers"):
             _wait(lambda: session.complete)
         if side != 1:
             if side != 2 or len(job.setups) < 2:
@@ -105,10 +106,13 @@ def take_shot(
         if page is not None:
             window.open_help(page)
         _wait(lambda: not window.at(ToolsStage).choice.busy)
+        if stage == PapersStage.key:
+            _wait(lambda: window.at(PapersStage).maker.settled)
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
         window.at(ToolsStage).choice.close()
         window.at(ProgramStage).close()
+        window.at(PapersStage).close()
         window.at(TransferStage).views.space.release()
         session.close()
         window.deleteLater()
@@ -124,6 +128,9 @@ def _ask(window: MainWindow, key: str) -> None:
             window.at(BenchStage).bench.lab.take(window.session.selection.operation)
         return
     view, _, near = key.partition(" ")
+    if window.stage == PapersStage.key:
+        window.at(PapersStage).turn_to(key)
+        return
     if window.stage == "shop":
         window.open_shop(view, near)
         return

@@ -3,6 +3,7 @@
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.hold.stage import HoldStage
 from toreuma.app.stages.operations.stage import OperationsStage
+from toreuma.app.stages.papers.stage import PapersStage
 from toreuma.app.stages.part.stage import PartStage
 from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.stages.proof.stage import ProofStage
@@ -23,6 +24,7 @@ STAGES: tuple[type[Stage], ...] = (
     TransferStage,
     ProofStage,
     ProgramStage,
+    PapersStage,
     BenchStage,
     ShopStage,
 )

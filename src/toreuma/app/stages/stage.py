@@ -34,13 +34,15 @@ class Shared:
 
 
 class Stage(QObject):
-    """Derive one class per stage, in a folder of its own, and add it to `toreuma.app.stages.all`.
+    """Derive one class per stage, in a folder of its own, and add it to `toreuma.app.stages.all`; ``shortcut`` is the
+    key that shows it.
 
     ``left``, ``right``, ``middle`` and ``below`` tell what stands there now; ``turned`` says that this has changed.
     """
 
     key: ClassVar[str]
     label: ClassVar[str]
+    shortcut: ClassVar[str]
     panel: Any = None
     numbers: ReasonsPanel | None = None
     turned = Signal()

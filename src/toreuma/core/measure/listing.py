@@ -253,7 +253,7 @@ def _edges(part: Part) -> Iterator[Characteristic]:
         what = said("chamfer {}" if word == "chamfer" else "round R {}", q(size, "mm", "g", bare=True))
         yield Characteristic(
             key=f"{word} {size:g}", row=row, number=0, what=what if count == 1 else said("{}, {} times", what, count),
-            quantity="edge", side="outside", nominal=size, at=at,
+            quantity="edge", side=row.partition(" ")[0], nominal=size, at=at,
         )  # fmt: skip
     if part.edge_break_mm > 0:
         yield Characteristic(
@@ -274,14 +274,14 @@ def _finish(part: Part, shape: PartShape) -> Iterator[Characteristic]:
                 if element.name
                 else said("Ra on Ø {}", q(element.d_mm, "mm", "g", bare=True))
             )
-            yield _ra(f"{side} {index}", what, element.ra_um, at)
+            yield _ra(f"{side} {index}", what, element.ra_um, at, side)
     if part.ra_um is not None:
-        yield _ra("all", "Ra on all other turned surfaces", part.ra_um, (0.0, 0.0))
+        yield _ra("all", "Ra on all other turned surfaces", part.ra_um, (0.0, 0.0), "outside")
 
 
-def _ra(row: str, what: str, ra_um: float, at: tuple[float, float]) -> Characteristic:
+def _ra(row: str, what: str, ra_um: float, at: tuple[float, float], side: str) -> Characteristic:
     return Characteristic(
-        key=f"{row} ra", row=row, number=0, what=what, quantity="finish", side="outside", nominal=ra_um, upper=ra_um,
+        key=f"{row} ra", row=row, number=0, what=what, quantity="finish", side=side, nominal=ra_um, upper=ra_um,
         at=at, from_where="greatest",
     )  # fmt: skip
 

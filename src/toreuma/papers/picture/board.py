@@ -103,13 +103,14 @@ class Board:
             [places[:, None] * across + begin * way, places[:, None] * across + end * way], axis=1
         )  # in one grid, so that neighbouring pieces of a part are hatched alike
         pieces = shapely.intersection(shapely.linestrings(lines), region)
-        segments = [
-            shapely.get_coordinates(one)
+        ends = [
+            shapely.get_coordinates(one)[[0, -1]]
             for one in shapely.get_parts(pieces)
             if one.geom_type == "LineString" and one.length > 0
         ]
-        for points in shapely.get_parts(shapely.multilinestrings(segments)) if segments else ():
-            self._polyline(shapely.get_coordinates(points), line)
+        path = "".join(f"M{self.x(a[0]):.2f} {self.y(a[1]):.2f}L{self.x(b[0]):.2f} {self.y(b[1]):.2f}" for a, b in ends)
+        if path:
+            self._parts.append(f'<path d="{path}" fill="none" {self._stroke(line)}/>')
 
     def line(self, points: Sequence[tuple[float, float]], line: str = "narrow") -> None:
         """A line through places (z, r)."""

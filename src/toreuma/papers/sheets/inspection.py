@@ -10,7 +10,7 @@ from toreuma.papers.say import Say
 
 __all__ = ["inspection_sheets"]
 
-ROOM_MM = (186.0, 92.0)
+ROOM_MM = (186.0, 124.0)
 BOXES = 3
 """Parts with a box of their own on the sheet; the log has room for all."""
 

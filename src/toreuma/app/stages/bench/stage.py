@@ -14,7 +14,7 @@ __all__ = ["BenchStage"]
 class BenchStage(Stage):
     """Its page is made when it is first looked at: a window opens sooner without it."""
 
-    key, label = "bench", "Bench"
+    key, label, shortcut = "bench", "Bench", "Ctrl+B"
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)

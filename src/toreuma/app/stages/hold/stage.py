@@ -9,7 +9,7 @@ __all__ = ["HoldStage"]
 
 
 class HoldStage(Stage):
-    key, label = "hold", "Hold"
+    key, label, shortcut = "hold", "Hold", "Ctrl+3"
     panel: HoldPanel
     numbers: HoldReasons
 

@@ -14,7 +14,7 @@ __all__ = ["OperationsStage"]
 class OperationsStage(Stage):
     """The table lists what the route does, and takes its room."""
 
-    key, label = "operations", "Operations"
+    key, label, shortcut = "operations", "Operations", "Ctrl+5"
     panel: RoutePanel
     numbers: OperationReasons
 

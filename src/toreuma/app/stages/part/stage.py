@@ -16,7 +16,7 @@ __all__ = ["PartStage"]
 class PartStage(Stage):
     """A file that is read takes the left until it is taken or left; that needs no job."""
 
-    key, label = "part", "Part"
+    key, label, shortcut = "part", "Part", "Ctrl+1"
     panel: PartPanel
     numbers: PartReasons
 

@@ -20,7 +20,7 @@ __all__ = ["ProgramStage"]
 class ProgramStage(Stage):
     """Shows the program of the job, and in its place a desk for one that nobody planned while that is open."""
 
-    key, label = "program", "Program"
+    key, label, shortcut = "program", "Program", "Ctrl+8"
     taken = Signal(object)
     """The program on the desk as a job."""
 

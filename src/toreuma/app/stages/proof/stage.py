@@ -16,7 +16,7 @@ __all__ = ["ProofStage"]
 class ProofStage(Stage):
     """A finding that is chosen in the list is marked in the section and explained on the right."""
 
-    key, label = "proof", "Proof"
+    key, label, shortcut = "proof", "Proof", "Ctrl+7"
     panel: ProofPanel
     numbers: ProofReasons
 

@@ -17,7 +17,7 @@ __all__ = ["ShopStage"]
 class ShopStage(Stage):
     """Its page is made when it is first looked at: a window opens sooner without it."""
 
-    key, label = "shop", "Shop"
+    key, label, shortcut = "shop", "Shop", "Ctrl+H"
 
     def __init__(self, shared: Shared) -> None:
         super().__init__(shared)

@@ -9,7 +9,7 @@ __all__ = ["StockStage"]
 
 
 class StockStage(Stage):
-    key, label = "stock", "Stock"
+    key, label, shortcut = "stock", "Stock", "Ctrl+2"
     panel: StockPanel
     numbers: StockReasons
 

@@ -20,7 +20,7 @@ STATIONS_TAB = 1
 class ToolsStage(Stage):
     """Advice stands beside the wishes and the store; the tool of a station beside the stations."""
 
-    key, label = "tools", "Tools"
+    key, label, shortcut = "tools", "Tools", "Ctrl+4"
     panel: ToolsPanel
 
     def __init__(self, shared: Shared) -> None:

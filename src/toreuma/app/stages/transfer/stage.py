@@ -24,7 +24,7 @@ BESIDE_MM, ABOVE_MM = 6.0, 12.0
 class TransferStage(Stage):
     """Below stands the time of what is shown: the hand-over, or the whole run."""
 
-    key, label = "transfer", "Transfer"
+    key, label, shortcut = "transfer", "Transfer", "Ctrl+6"
     panel: TransferPanel
     numbers: TransferReasons
 
