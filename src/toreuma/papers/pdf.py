@@ -55,5 +55,11 @@ class Pages:
         found: str = self._document[number].get_textpage().get_text_range()
         return found
 
+    def letters(self, number: int) -> list[tuple[float, float, float, float]]:
+        """Where every letter of a page stands: left, bottom, right, top in points."""
+        page = self._document[number].get_textpage()
+        boxes = (page.get_charbox(n) for n in range(page.count_chars()))
+        return [box for box in boxes if box[2] > box[0]]
+
     def close(self) -> None:
         self._document.close()

@@ -15,8 +15,9 @@ __all__ = ["gauge_for", "how_often"]
 SHARE = 0.2
 """Uncertainty of a means, at most so much of the tolerance."""
 
-STEPS = ((16.0, "every 5th part"), (40.0, "every 10th part"), (100.0, "every 25th part"))
-"""Up to so many tolerance units (ISO 286-1: 16 i is IT7, 40 i is IT9, 100 i is IT11) a size is looked at so often."""
+STEPS = ((18.0, "every 5th part"), (45.0, "every 10th part"), (112.0, "every 25th part"))
+"""Up to so many tolerance units a size is looked at so often: IT7, IT9 and IT11 are 16, 40 and 100 (ISO 286-1), counted
+from the middle of their step of sizes."""
 
 SELDOM = "first, last, new edge"
 

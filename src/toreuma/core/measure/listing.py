@@ -209,18 +209,24 @@ def _bore(part: Part, shape: PartShape, threads: Mapping[str, Thread]) -> Iterat
     if chain is None:
         return
     elements = part.inside
-    for one in _chain(part, chain, elements, "inside", threads):
-        yield one if back is None else _turned(one, back)
-    through = min(s.end[0] for s in chain.segments) < shape.profile.back_z + SAME_MM
+    found = [*_chain(part, chain, elements, "inside", threads)]
+    through = elements[-1].z_mm < shape.profile.back_z + SAME_MM
     for element, index, at in _shoulders(chain, elements):
-        z = round(at[0], 6)
-        if z < -SAME_MM and not (through and z < shape.profile.back_z + LONG_MM):
+        if at[0] < -SAME_MM and not (through and at[0] < shape.profile.back_z + LONG_MM):
             words = element.name or said("depth in the bore to the face at Ø {}", q(element.d_mm, "mm", "g", bare=True))
-            one = Characteristic(
-                key=f"depth {index}", row=f"inside {index}", number=0, what=words, quantity="depth", side="inside",
-                nominal=abs(z), at=at, ends_z=(0.0, z),
-            )  # fmt: skip
-            yield one if back is None else _turned(one, back)
+            found.append(_depth(f"depth {index}", f"inside {index}", words, at))
+    last = elements[-1]
+    if not through and last.d_mm > 0 and not any(one.nominal == round(abs(last.z_mm), 6) for one in found):
+        at = (last.z_mm, last.d_mm / 4)
+        found.append(_depth("depth bottom", f"inside {len(elements) - 1}", "depth of the bore", at))
+    yield from found if back is None else (_turned(one, back) for one in found)
+
+
+def _depth(key: str, row: str, words: str, at: tuple[float, float]) -> Characteristic:
+    z = round(at[0], 6)
+    return Characteristic(
+        key=key, row=row, number=0, what=words, quantity="depth", side="inside", nominal=abs(z), at=at, ends_z=(0.0, z)
+    )
 
 
 def _bore_chain(part: Part, shape: PartShape) -> tuple[Chain | None, float | None]:
