@@ -53,7 +53,7 @@ class Maker(QObject):
     def __init__(self, session: Session) -> None:
         super().__init__(session)
         self._session = session
-        self._engine = Engine()
+        self.engine = Engine()
         self.wanted = Wanted()
         self.made: Made | None = None
         self.problem: ToreumaError | None = None
@@ -109,7 +109,7 @@ class Maker(QObject):
     def _work(self, whole: Job, wanted: Wanted, system: System, verdict: Verdict | None) -> Work:
         def work(check: object, progress: object) -> Made:
             dossier = dossier_of(
-                self._engine,
+                self.engine,
                 whole,
                 made_at=datetime.now(),
                 system=system,
