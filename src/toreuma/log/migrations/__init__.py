@@ -1,0 +1,1 @@
+"""How the tables of the log became what they are, step by step."""
