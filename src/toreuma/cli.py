@@ -20,6 +20,7 @@ ROOMS = {
     "planning": ("describe", "plan", "post", "schema"),
     "proving": ("prove",),
     "papers": ("sheet",),
+    "logging": ("log",),
     "reading": ("read",),
     "rewriting": ("compare", "rewrite"),
     "checking": ("check",),

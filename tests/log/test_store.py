@@ -57,8 +57,8 @@ def filled(store: Store) -> int:
         store.add(run, PartMade(number=part, at=200.0 + part, seconds=143.0))
         store.add(
             run,
-            Measurement(part=part, size="outside 2 d", value=round(21.96 + part / 1000, 3), at=210.0 + part, gauge="micrometer",
-                        uncertainty=0.004),
+            Measurement(part=part, size="outside 2 d", value=round(21.96 + part / 1000, 3), at=210.0 + part,
+                        gauge="micrometer", uncertainty=0.004),
             Measurement(part=part, size="overall", value=76.01, at=211.0 + part),
         )  # fmt: skip
     store.add(run, OffsetSet(after_part=2, tool="T2", axis="X", mm=-0.005, at=220.0, why="first article"))

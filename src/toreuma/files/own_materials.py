@@ -135,10 +135,18 @@ def _changed(material: Material, field: str, value: object, source: str) -> Mate
             return material.changed(**{field: value}, source=note)
         tool, name = field.split(".", 1)
         rows = tuple(
-            row.changed(**{name: value}) if row.tool_material == tool and name in SPEED_FIELDS else row
+            row.changed(**{name: value}, source=_told(row.source, name, source))
+            if row.tool_material == tool and name in SPEED_FIELDS
+            else row
             for row in material.speeds
         )
         return material.changed(speeds=rows, source=note)
     except ValidationError as error:
         what = error.errors()[0]["msg"]
         raise JobError(f"{material.name}, {field}", f"cannot be {value}: {what}", "type a usual value") from error
+
+
+def _told(before: str, name: str, source: str) -> str:
+    """What is said of a row's own values, one after the other."""
+    words = f"{name.removesuffix('_m_min').replace('_', ' ')} {source}"
+    return f"{before}; {words}"[-400:] if before else words[:400]

@@ -94,7 +94,7 @@ class OffsetSet:
 @dataclass(frozen=True, kw_only=True)
 class EdgeUsed:
     """A corner of an insert, from which part to which; ``to_part`` is None while it is in. ``worn`` where it was at its
-    end; ``seen`` is one of `SEEN`."""
+    end; ``seen`` is one of `SEEN`. ``cutting`` is what it is made of, ``planned_min`` the life it was planned with."""
 
     tool: str
     code: str
@@ -105,6 +105,8 @@ class EdgeUsed:
     minutes: float = 0.0
     metres: float = 0.0
     vc_m_min: float = 0.0
+    cutting: str = ""
+    planned_min: float | None = None
     seen: str = "none"
     wear_mm: float | None = None
     worn: bool = False

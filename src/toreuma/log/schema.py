@@ -111,6 +111,8 @@ EDGE = Table(
     Column("minutes", Float, nullable=False),
     Column("metres", Float, nullable=False),
     Column("vc_m_min", Float, nullable=False),
+    Column("cutting", String(60), nullable=False),
+    Column("planned_min", Float),
     Column("seen", String(40), nullable=False),
     Column("wear_mm", Float),
     Column("worn", Boolean, nullable=False),

@@ -3,6 +3,7 @@
 Every entry is one transaction that is on the disk before the call returns.
 """
 
+import json
 import os
 from collections.abc import Iterable, Iterator, Sequence
 from contextlib import contextmanager
@@ -160,6 +161,13 @@ class Store:
         with self._reading() as c:
             found = c.execute(query).scalar()
         return str(self._there(found, f"run {run}"))
+
+    def programs_of(self, run: int) -> list[tuple[str, str]]:
+        """Names and texts of the programs a run was sent off with."""
+        query = select(s.REVISION.c.programs).join(s.RUN, s.RUN.c.revision_id == s.REVISION.c.id)
+        with self._reading() as c:
+            found = c.execute(query.where(s.RUN.c.id == run)).scalar()
+        return [(str(name), str(text)) for name, text in json.loads(self._there(found, f"run {run}"))]
 
     def runs(self, ident: str = "") -> list[RunKept]:
         """Runs of a job, or of all, the last one first."""

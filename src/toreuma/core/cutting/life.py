@@ -84,6 +84,12 @@ def life_evidence(situation: Situation, cut: Cut) -> Evidence:
         life_min(situation, cut),
         "min",
         formula="T = 15 min · (k vc0/vc · (f0/f)^0.35 (ap0/ap)^0.15)^(1/m)",
-        source=SOURCE,
+        source=_source(situation),
         inputs=tuple(inputs),
     )
+
+
+def _source(situation: Situation) -> str:
+    """Where the equation comes from, and the constants where a shop has its own."""
+    own = situation.row.source if situation.row is not None else ""
+    return f"{SOURCE}; {own}" if own else SOURCE

@@ -259,10 +259,11 @@ def _offsets(sizes: Sequence[Sized], effects: Sequence[Effect], sigma: Array) ->
         value, uncertainty, sure = effect.value, effect.uncertainty, effect.told
         if axis == "Z" and not sure:
             continue  # a length does not say which of its two faces is off
-        if not sure:
+        if not effect.matters and axis == "X":  # whatever the cause: what brings these sizes to where they were aimed
             weights = np.array([1 / s**2 for _, s in own])
-            value = float(np.sum(weights * [one.error_mm for one, _ in own]) / weights.sum())
-            uncertainty = 2 * float(1 / np.sqrt(weights.sum()))
+            errors = [one.error_mm - _explained(one, effects) for one, _ in own]
+            value = float(np.sum(weights * errors) / weights.sum())
+            uncertainty, sure = 2 * float(1 / np.sqrt(weights.sum())), False
         most = max(abs(one.error_mm) for one, _ in own)
         if abs(value) <= uncertainty:
             continue
@@ -273,6 +274,15 @@ def _offsets(sizes: Sequence[Sized], effects: Sequence[Effect], sigma: Array) ->
                 from_sizes=tuple(one.key for one, _ in own),
             )
         )  # fmt: skip
+    return found
+
+
+def _explained(one: Sized, effects: Sequence[Effect]) -> float:
+    """What taper and bend make of a diameter, where they are told and seen."""
+    found = 0.0
+    for effect in effects:
+        if effect.matters and effect.of == str(one.hold):
+            found += effect.value * (one.z if effect.kind == "taper" else one.bend_mm)
     return found
 
 
@@ -288,6 +298,8 @@ def effect_words(effect: Effect, names: Mapping[str, str]) -> str:
             "{} ± {} of diameter over 100 mm, growing {}", q(100 * abs(effect.value), "mm", ".4f"),
             q(100 * effect.uncertainty, "mm", ".4f"), "away from the hold" if effect.value > 0 else "toward the hold",
         )  # fmt: skip
+    elif effect.kind == "bend" and effect.uncertainty > 1:
+        return said("{}: too small to be seen in these sizes", what)
     elif effect.kind == "bend":
         size = f"{100 * effect.value:.0f} ± {100 * effect.uncertainty:.0f} % of what was computed"
     else:

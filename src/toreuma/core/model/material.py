@@ -21,6 +21,7 @@ class StartSpeed(Value):
     finish_m_min: Positive
     part_off_m_min: Positive
     exponent: float = Field(default=0.25, gt=0.02, lt=1, description="m of vc T^m = C (Taylor)")
+    source: str = Field(default="", max_length=400, description="Where they come from, where not from the table")
 
     def constant(self, use: Literal["rough", "finish", "part_off"]) -> float:
         """C of vc T^m = C: the surface speed, m/min, at which an edge lasts one minute."""

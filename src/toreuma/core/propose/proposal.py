@@ -285,6 +285,10 @@ def _followed(situation: Situation, cut: Cut, figures: Figures) -> Reasons:
     return found
 
 
+OF_SHOP = "of this shop"
+"""Stands in the source of a value that was learned from the shop's own log."""
+
+
 def _force_told(situation: Situation, cut: Cut, seen: Seen) -> Evidence:
     material = situation.material
     return Evidence(
@@ -293,7 +297,7 @@ def _force_told(situation: Situation, cut: Cut, seen: Seen) -> Evidence:
         seen.cutting_n,
         "N",
         formula="Fc = kc1.1 he^-mc · ap · f, he = ap f / Le",
-        source=force.KIENZLE,
+        source=f"{force.KIENZLE}; {material.source}" if OF_SHOP in material.source else force.KIENZLE,
         inputs=(
             Input("specific force", "kc1.1", material.kc11_n_mm2, "N/mm2"),
             Input("exponent", "mc", material.mc, "ratio"),

@@ -71,7 +71,9 @@ def upgrade() -> None:
         sa.Column("code", sa.String(120), nullable=False), sa.Column("corner", sa.Integer, nullable=False),
         sa.Column("from_part", sa.Integer, nullable=False), sa.Column("to_part", sa.Integer),
         sa.Column("minutes", sa.Float, nullable=False), sa.Column("metres", sa.Float, nullable=False),
-        sa.Column("vc_m_min", sa.Float, nullable=False), sa.Column("seen", sa.String(40), nullable=False),
+        sa.Column("vc_m_min", sa.Float, nullable=False),
+        sa.Column("cutting", sa.String(60), nullable=False), sa.Column("planned_min", sa.Float),
+        sa.Column("seen", sa.String(40), nullable=False),
         sa.Column("wear_mm", sa.Float), sa.Column("worn", sa.Boolean, nullable=False),
         sa.Column("note", sa.Text, nullable=False), sa.Column("at", sa.Float, nullable=False), _key("edge"),
     )  # fmt: skip

@@ -1,0 +1,241 @@
+"""The logbook in use: a job is brought to the machine, sizes come in, and the next run begins from what was seen."""
+
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from toreuma.core.errors import ToreumaError
+from toreuma.core.measure import Characteristic
+from toreuma.core.model import Job
+from toreuma.core.model.identity import fingerprint, job_id
+from toreuma.core.plan import Plan
+from toreuma.core.read.compare import differences
+from toreuma.core.spoken import q, said
+from toreuma.core.verdict import Verdict
+from toreuma.engine.engine import Engine
+from toreuma.engine.foreign import read_foreign
+from toreuma.engine.hand_changes import written
+from toreuma.engine.inspection import inspection_list
+from toreuma.engine.logbook.constants import constants_of
+from toreuma.engine.logbook.cutters import Cutters
+from toreuma.engine.logbook.edges import EdgeNow, cutting_of_tool, edges_now, with_use
+from toreuma.engine.logbook.first_article import FirstArticle, first_article, size_of
+from toreuma.engine.logbook.through_run import SizeRun, run_of_size
+from toreuma.engine.pair import texts_of
+from toreuma.log import EdgeUsed, Measurement, Note, PartMade, RunKept, Store
+
+__all__ = ["Book", "Taught", "begin_run", "taught"]
+
+USUAL_S = 60.0
+"""A part nobody timed takes this long."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class Taught:
+    """What the last run of a job taught: sentences, and lines by which an edited program differs from ours."""
+
+    run: RunKept | None
+    says: tuple[str, ...]
+    edited: tuple[str, ...]
+
+
+def begin_run(store: Store, engine: Engine, job: Job, at: float, simulated: bool = False) -> int:
+    """A job goes to the machine: it is kept as it stands, with its programs and the constants it was planned with, and
+    every edge that cuts is new. Raises `ToreumaError` for one that cannot be planned."""
+    sides = engine.sides(job)
+    programs = json.dumps(_programs(engine, job, sides))
+    revision = store.keep_job(
+        job_id(job), job.name, fingerprint(job), job.revision, job.model_dump_json(), at, programs
+    )
+    constants = {
+        f"{one.kind} {one.cutting}".strip(): [one.learned.value, one.learned.spread, one.learned.count]
+        for one in constants_of(store, job.stock.material, job.machine.name)
+    }
+    planned_s = sum(side.times.total_s for side in sides)
+    run = store.begin_run(
+        revision, job.machine.name, job.stock.material.name, job.stock.supply.batch, at, planned_s, simulated,
+        json.dumps(constants),
+    )  # fmt: skip
+    store.add(run, *new_edges(sides, at))
+    return run
+
+
+def new_edges(sides: Sequence[Plan], at: float) -> list[EdgeUsed]:
+    """The first corner of every tool that cuts."""
+    found: dict[str, EdgeUsed] = {}
+    for plan in sides:
+        for planned in plan.operations:
+            tool = plan.job.tool(planned.operation.tool)
+            if tool is None or not planned.motions or planned.times.cutting_s <= 0:
+                continue
+            part = getattr(tool, "insert", None) or getattr(tool, "blade", None) or tool
+            found.setdefault(
+                tool.id,
+                EdgeUsed(
+                    tool=tool.id, code=getattr(part, "code", "") or tool.name, corner=1, from_part=1, at=at,
+                    cutting=getattr(part, "material", ""),
+                ),
+            )  # fmt: skip
+    return [found[key] for key in sorted(found)]
+
+
+def _programs(engine: Engine, job: Job, sides: tuple[Plan, ...]) -> list[tuple[str, str]]:
+    language, taken = engine.language(job), engine.transfer(sides)
+    try:
+        if taken is not None:
+            return [(f"channel {n}", text) for n, text in texts_of(sides[0].job, sides, taken, language).items()]
+        return [(one.name, one.text) for one in (written(side, language) for side in sides)]
+    except ToreumaError:
+        return []
+
+
+class Book:
+    """One run with the job it was made from: planned and judged once, then asked as often as sizes come in."""
+
+    def __init__(self, store: Store, run: int, engine: Engine | None = None, verdict: Verdict | None = None) -> None:
+        self.store, self.run = store, store.run(run)
+        self.job = Job.model_validate_json(store.content_of(run))
+        engine = engine or Engine()
+        self.sides = engine.sides(self.job)
+        self.verdict = verdict or engine.verdict(self.job)
+        self.lines: tuple[Characteristic, ...] = inspection_list(self.job.part)
+        self._cutters = Cutters(self.sides, self.verdict)
+
+    @property
+    def s_per_part(self) -> float:
+        """What a part takes: as they were made, else as planned."""
+        parts = self.store.parts(self.run.id)
+        known = [one.seconds for one in parts if one.seconds]
+        if known:
+            return sum(known) / len(known)
+        return self.run.planned_s or USUAL_S
+
+    def tool_of(self, line: Characteristic) -> str:
+        """Who cuts a line; empty for nobody an offset moves."""
+        cutter = self._cutters.of(line) if line.row != "outside back" else self._cutters.of_back()
+        return cutter.tool if cutter is not None else ""
+
+    def names(self) -> dict[str, str]:
+        """Tools in words."""
+        return self._cutters.names()
+
+    def made(self) -> int:
+        """How many parts are made, by parts and by sizes."""
+        numbers = [one.number for one in self.store.parts(self.run.id)]
+        numbers += [one.part for one in self.store.measurements(self.run.id)]
+        return max(numbers, default=0)
+
+    def article(self, part: int = 1) -> FirstArticle:
+        """The split of a part's sizes."""
+        return first_article(self.lines, self.store.measurements(self.run.id), self.sides, self.verdict, part)
+
+    def size(self, key: str) -> SizeRun:
+        """A size through the run. Raises `ToreumaError` for a line that is not there."""
+        line = next((one for one in self.lines if one.key == key), None)
+        if line is None:
+            raise ToreumaError("log", f"the inspection list has no line '{key}'", "choose one of its lines")
+        store, run = self.store, self.run
+        return run_of_size(
+            line, store.measurements(run.id), store.offsets(run.id), store.edges(run.id), self.tool_of(line), run.begun,
+            self.s_per_part,
+        )  # fmt: skip
+
+    def measured_keys(self) -> list[str]:
+        """Lines that were measured, in the order of the list."""
+        seen = {size_of(one.size)[0] for one in self.store.measurements(self.run.id)}
+        return [one.key for one in self.lines if one.key in seen]
+
+    def edges(self) -> tuple[EdgeNow, ...]:
+        """Edges that are in, with when to change them."""
+        return edges_now(self.sides, self.store.edges(self.run.id), self.made(), self.job.conditions)
+
+    def change_edge(
+        self, tool: str, after_part: int, at: float, seen: str = "flank", wear_mm: float | None = None,
+        worn: bool = True, note: str = "",
+    ) -> None:  # fmt: skip
+        """The edge of a tool is turned or changed behind a part; what it cut is written down. Raises `ToreumaError`."""
+        now = next((one for one in self.store.edges(self.run.id) if one.tool == tool and one.to_part is None), None)
+        if now is None:
+            raise ToreumaError("log", f"{tool} has no edge in", "choose a tool that cuts in this run")
+        done = with_use(now, self.sides, after_part)
+        self.store.end_edge(EdgeUsed(**{**done.__dict__, "seen": seen, "wear_mm": wear_mm, "worn": worn, "note": note}))
+        fresh = EdgeUsed(
+            tool=tool, code=now.code, corner=now.corner + 1, from_part=after_part + 1, at=at, cutting=now.cutting
+        )
+        self.store.add(self.run.id, fresh)
+
+    def life_planned(self, tool: str) -> float | None:
+        """Minutes of cut an edge of a tool was planned to last."""
+        return cutting_of_tool(self.sides, tool)[3]
+
+    def enter(
+        self, part: int, key: str, value: float, at: float, gauge: str = "", uncertainty: float | None = None
+    ) -> int:
+        """A size of a part; the part is kept with it where it was not. Raises `ToreumaError`."""
+        line = next((one for one in self.lines if one.key == size_of(key)[0]), None)
+        if line is None:
+            raise ToreumaError("log", f"the inspection list has no line '{key}'", "choose one of its lines")
+        if part < 1:
+            raise ToreumaError("log", f"there is no part {part}", "parts count from 1")
+        usual = line.uncertainty_um / 1000 if line.uncertainty_um is not None else 0.0
+        entries: list[PartMade | Measurement] = []
+        if part not in {one.number for one in self.store.parts(self.run.id)}:
+            entries.append(PartMade(number=part, at=at))
+        entries.append(
+            Measurement(
+                part=part, size=key, value=value, at=at, gauge=gauge or line.means,
+                uncertainty=usual if uncertainty is None else uncertainty,
+            )
+        )  # fmt: skip
+        return self.store.add(self.run.id, *entries)[-1]
+
+
+def taught(store: Store, job: Job) -> Taught:
+    """What the log knows of a job from its last run. A job nobody ran has nothing to say."""
+    runs = store.runs(job_id(job))
+    notes = store.notes(job_id(job))
+    if not runs:
+        return Taught(run=None, says=(), edited=())
+    run = runs[0]
+    says = [_ran(store, run)]
+    totals: dict[tuple[str, str], float] = {}
+    for one in store.offsets(run.id):
+        totals[(one.tool, one.axis)] = totals.get((one.tool, one.axis), 0.0) + one.mm
+    for (tool, axis), mm in sorted(totals.items()):
+        says.append(said("{}: offset {} was brought to {}", tool, axis, q(mm, "mm", "+.3f")))
+    for edge in store.edges(run.id):
+        if edge.to_part is not None and edge.seen not in ("none", ""):
+            parts = edge.to_part - edge.from_part + 1
+            says.append(f"{edge.tool}: an edge made {parts} parts in {edge.minutes:.1f} min of cut, then {edge.seen}")
+    for stop in store.stops(run.id):
+        says.append(
+            f"{stop.operation or 'the machine'} at part {stop.part}: {stop.kind}{f', {stop.note}' if stop.note else ''}"
+        )
+    says += [f"noted: {one.words}" for one in notes if one.kind == "note"]
+    says += [f"tried: {one.words}" for one in notes if one.kind == "trial"]
+    if run.fingerprint != fingerprint(job):
+        says.append("the job has changed since then")
+    return Taught(run=run, says=tuple(says), edited=tuple(_edited(store, run, notes)))
+
+
+def _ran(store: Store, run: RunKept) -> str:
+    day = datetime.fromtimestamp(run.begun, UTC).strftime("%Y-%m-%d")
+    parts = len(store.parts(run.id))
+    known = [one.seconds for one in store.parts(run.id) if one.seconds]
+    words = (
+        f"last run {day} on the {run.machine}{' (simulated)' if run.simulated else ''}: {parts} of {run.batch} parts"
+    )
+    if known and run.planned_s:
+        words += f", {sum(known) / len(known):.0f} s a part against {run.planned_s:.0f} s planned"
+    return words
+
+
+def _edited(store: Store, run: RunKept, notes: Sequence[Note]) -> list[str]:
+    """The program as it stood at the machine against what was sent, by move."""
+    last = next((one for one in notes if one.kind == "program" and one.run == run.id), None)
+    sent = store.programs_of(run.id)
+    if last is None or not sent:
+        return []
+    ours, theirs = read_foreign(sent[0][1]).program, read_foreign(last.words).program
+    return [one.what for one in differences(ours, theirs)]

@@ -1,0 +1,151 @@
+"""The shop's own constants: what tables say, moved by what its log has seen."""
+
+import math
+from dataclasses import dataclass
+
+from toreuma.core.measure.learned import EdgeSeen, Learned, Prior, factor_learned, taylor_learned
+from toreuma.core.model import Job, Material
+from toreuma.core.spoken import said
+from toreuma.engine.library import keep_value, library
+from toreuma.files.own_materials import value_of
+from toreuma.log import Store
+
+__all__ = ["Constant", "constants_of", "forget_constant", "in_words", "keep_constant"]
+
+KINDS = {
+    "force": ("specific force", "of what was computed", Prior(1.0, 0.2), 0.10),
+    "ra": ("finish", "of theory", Prior(1.0, 0.3), 0.20),
+    "bend": ("deflection", "of what was computed", Prior(1.0, 0.3), 0.20),
+    "time": ("real time", "of planned time", Prior(1.0, 0.1), 0.04),
+    "warm-up": ("time constant of warming up", "of half an hour", Prior(1.0, 0.5), 0.30),
+}
+"""What is observed against what is computed: words, against what, what is expected before, usual scatter of one."""
+
+USES = ("rough", "finish", "part_off")
+
+
+@dataclass(frozen=True, kw_only=True)
+class Constant:
+    """``of`` is the material or machine it belongs to, ``cutting`` the tool material of a Taylor row. ``field`` is the
+    value of the material it would replace, empty for one that is only told."""
+
+    kind: str
+    of: str
+    name: str
+    learned: Learned
+    unit: str = ""
+    cutting: str = ""
+    field: str = ""
+    used: bool = False
+
+    @property
+    def source(self) -> str:
+        """Where it comes from, as a reason says it."""
+        seen = f"{self.learned.count} {'edges' if self.kind in ('exponent', 'constant') else 'observations'}"
+        return f"from {seen} of this shop, tables say {self.learned.table:.4g}"
+
+
+def constants_of(store: Store, material: Material, machine: str) -> tuple[Constant, ...]:
+    """Every constant that tables or the log know of a material and a machine."""
+    ships = _shipped(material)
+    found: list[Constant] = []
+    edges = store.edges_of(material.name)
+    for row in ships.speeds:
+        c_table = row.constant("rough")
+        seen = [
+            EdgeSeen(
+                vc_m_min=one.vc_m_min, minutes=one.minutes, worn=one.worn,
+                factor=_factor(one.vc_m_min, one.planned_min, row.exponent, c_table),
+            )
+            for one in edges
+            if one.cutting == row.tool_material
+        ]  # fmt: skip
+        exponent, constant = taylor_learned(seen, row.exponent, c_table)
+        where = {"of": material.name, "cutting": row.tool_material}
+        used = _used(material, f"{row.tool_material}.exponent")
+        found.append(
+            Constant(
+                kind="exponent", name="Taylor exponent m", learned=exponent, field=f"{row.tool_material}.exponent",
+                used=used, **where,
+            )
+        )  # fmt: skip
+        found.append(
+            Constant(
+                kind="constant", name="Taylor constant C, roughing", learned=constant, unit="m/min", used=used,
+                field=f"{row.tool_material}.speeds", **where,
+            )
+        )  # fmt: skip
+    for kind, (name, against, prior, scatter) in KINDS.items():
+        of = machine if kind in ("time", "warm-up") else material.name
+        seen_of = store.observations(kind, of)
+        ratios = [one.found / one.computed for one in seen_of if one.computed]
+        field = "kc11_n_mm2" if kind == "force" else ""
+        found.append(
+            Constant(
+                kind=kind, of=of, name=f"{name}, {against}", learned=factor_learned(ratios, prior, scatter),
+                field=field, used=bool(field) and _used(material, field),
+            )
+        )  # fmt: skip
+    return tuple(found)
+
+
+def _shipped(material: Material) -> Material:
+    """The tables' values of a material; its own where no table knows it."""
+    from toreuma.shipped.library import materials
+
+    return materials().get(material.name, material)
+
+
+def _factor(vc: float, planned_min: float | None, m: float, c: float) -> float:
+    """What feed, depth and the rest ask for besides speed, from the life that was planned: vc T^m = C · factor."""
+    if not planned_min or not math.isfinite(planned_min) or vc <= 0:
+        return 1.0
+    return float(vc * planned_min**m / c)
+
+
+def _used(material: Material, field: str) -> bool:
+    return field in library().own.get(material.name, {}) and "of this shop" in str(
+        library().own[material.name][field].get("source", "")
+    )
+
+
+def keep_constant(one: Constant) -> None:
+    """Let new plans begin from it: it becomes the shop's own value of the material, with where it comes from. Raises
+    `JobError`."""
+    if one.field == "kc11_n_mm2":
+        ships = _shipped(library().materials[one.of])
+        keep_value(one.of, one.field, round(ships.kc11_n_mm2 * one.learned.value, 1), one.source)
+    elif one.kind == "exponent":
+        keep_value(one.of, one.field, round(one.learned.value, 4), one.source)
+    elif one.kind == "constant":
+        ships = _shipped(library().materials[one.of])
+        row = next(row for row in ships.speeds if row.tool_material == one.cutting)
+        now = library().materials[one.of]
+        m = value_of(now, f"{one.cutting}.exponent") or row.exponent
+        share = one.learned.value / 15.0**m / row.rough_m_min
+        for use in USES:
+            speed = getattr(row, f"{use}_m_min") * share
+            keep_value(one.of, f"{one.cutting}.{use}_m_min", round(speed, 1), one.source)
+
+
+def forget_constant(one: Constant) -> None:
+    """Leave it out again: tables count. Raises `JobError`."""
+    fields = [f"{one.cutting}.{use}_m_min" for use in USES] if one.kind == "constant" else [one.field]
+    for field in fields:
+        if field:
+            keep_value(one.of, field, None, "")
+
+
+def in_words(one: Constant) -> str:
+    """A constant with its spread and the count behind it."""
+    learned = one.learned
+    value = f"{learned.value:.4g} ± {learned.spread:.2g} {one.unit}".strip()
+    counted = said("{} seen", learned.count) if learned.count else "nothing seen yet: as tables say"
+    return said("{}{}: {} ({}, tables {})", one.name, f", {one.cutting}" if one.cutting else "", value, counted,
+                f"{learned.table:.4g}")  # fmt: skip
+
+
+def job_with_shop_values(job: Job) -> Job:
+    """The job with its material as the shop's library has it now; a job keeps what it was made with until then."""
+    now = library().materials.get(job.stock.material.name)
+    return job if now is None else job.changed(stock=job.stock.changed(material=now))
