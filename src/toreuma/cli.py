@@ -21,6 +21,7 @@ ROOMS = {
     "proving": ("prove",),
     "papers": ("sheet",),
     "logging": ("log",),
+    "simulating": ("simulate",),
     "reading": ("read",),
     "rewriting": ("compare", "rewrite"),
     "checking": ("check",),

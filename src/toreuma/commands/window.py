@@ -26,20 +26,39 @@ def open_command(job: Annotated[str | None, typer.Argument(metavar="[JOB]")] = N
 
 
 def demo(name: Annotated[str, typer.Argument(metavar="[NAME]")] = "spear") -> None:
-    """Open the window with a demo job."""
+    """Open the window with a demo job; ``day`` runs a batch at a simulated machine first and shows its log."""
+    if name == "day":
+        _day()
+        if not has_screen():
+            return
+        show_window("demo:spear", "log")
     show_window(f"demo:{name}")
 
 
-def show_window(job: str | None) -> None:
+def _day() -> None:
+    """A batch of 85 with gauge, presetter, machine agent and bar feeder, told as it goes."""
+    from toreuma.engine.day import run_day
+    from toreuma.log import open_store
+
+    print("a batch of 85 at a simulated machine: nothing of it is real but the arithmetic")
+    report = run_day(open_store(), open_job("demo:spear"), speed=1500.0, tell=lambda words: print(f"  {words}"))
+    print("\n".join(report.words()))
+
+
+def has_screen() -> bool:
+    return any(os.environ.get(name) for name in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM"))
+
+
+def show_window(job: str | None, stage: str = "") -> None:
     loaded = open_job(job) if job else None
     path = Path(job) if job and not job.startswith("demo:") else None
-    if not os.environ.get("DISPLAY") and not os.environ.get("WAYLAND_DISPLAY") and "QT_QPA_PLATFORM" not in os.environ:
+    if not has_screen():
         raise JobError(
             "screen", "no display was found", "for a picture use: toreuma shot demo:spear operations out.png"
         )
     from toreuma.app.shell.start import run
 
-    raise typer.Exit(run(loaded, path))
+    raise typer.Exit(run(loaded, path, stage))
 
 
 def shot(

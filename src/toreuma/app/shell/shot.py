@@ -13,6 +13,8 @@ from toreuma.app.shell.start import application
 from toreuma.app.shell.window import MainWindow
 from toreuma.app.stages.all import STAGES
 from toreuma.app.stages.bench.stage import BenchStage
+from toreuma.app.stages.log.page import VIEWS as VIEWS_OF_LOG
+from toreuma.app.stages.log.stage import LogStage
 from toreuma.app.stages.papers.stage import PapersStage
 from toreuma.app.stages.part.stage import PartStage
 from toreuma.app.stages.program.stage import ProgramStage
@@ -48,8 +50,8 @@ def take_shot(
     """Draw a stage of the window into a PNG file; with ``read``, that drawing or model before it is taken, or
     on the program stage that program on its desk; with
     ``wish``, that one of the tools stage, that page of the bench, the ``table`` of the operations, the ``passes`` of
-    a thread, a kind and a name of the shop, a kind of sheet, or ``run``, ``space`` or ``space cut`` of the transfer
-    stage; ``side`` 2 is the second side; ``page`` opens that page of help.
+    a thread, a kind and a name of the shop, a kind of sheet, a view of the log, or ``run``, ``space`` or ``space cut``
+    of the transfer stage; ``side`` 2 is the second side; ``page`` opens that page of help.
 
     Raises `ToreumaError`.
     """
@@ -108,11 +110,14 @@ def take_shot(
         _wait(lambda: not window.at(ToolsStage).choice.busy)
         if stage == PapersStage.key:
             _wait(lambda: window.at(PapersStage).maker.settled)
+        if stage == LogStage.key:
+            _wait(lambda: not window.at(LogStage).log.model.busy)
         QApplication.processEvents()
         saved = window.grab().save(str(file), "PNG")
         window.at(ToolsStage).choice.close()
         window.at(ProgramStage).close()
         window.at(PapersStage).close()
+        window.at(LogStage).close()
         window.at(TransferStage).views.space.release()
         session.close()
         window.deleteLater()
@@ -128,6 +133,13 @@ def _ask(window: MainWindow, key: str) -> None:
             window.at(BenchStage).bench.lab.take(window.session.selection.operation)
         return
     view, _, near = key.partition(" ")
+    if window.stage == LogStage.key:
+        log = window.at(LogStage).log
+        _wait(lambda: not log.model.busy)
+        known_views = [one.lower() for one in VIEWS_OF_LOG]
+        if key.lower() in known_views:
+            log.choose(known_views.index(key.lower()))
+        return
     if window.stage == PapersStage.key:
         window.at(PapersStage).turn_to(key)
         return

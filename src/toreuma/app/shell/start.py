@@ -47,7 +47,7 @@ def _settle_memory() -> None:
     gc.set_threshold(20_000, 20, 50)
 
 
-def run(job: Job | None, path: Path | None) -> int:
+def run(job: Job | None, path: Path | None, stage: str = "") -> int:
     """Show the window and stay until it is closed."""
     app = application()
     trouble = Trouble()
@@ -58,6 +58,8 @@ def run(job: Job | None, path: Path | None) -> int:
     window = MainWindow(session, settings)
     if job is not None:
         session.show(job, path)
+    if stage:
+        window.set_stage(stage)
     if problem:
         window.say("warning", problem)
     window.show()

@@ -2,6 +2,7 @@
 
 from toreuma.app.stages.bench.stage import BenchStage
 from toreuma.app.stages.hold.stage import HoldStage
+from toreuma.app.stages.log.stage import LogStage
 from toreuma.app.stages.operations.stage import OperationsStage
 from toreuma.app.stages.papers.stage import PapersStage
 from toreuma.app.stages.part.stage import PartStage
@@ -25,6 +26,7 @@ STAGES: tuple[type[Stage], ...] = (
     ProofStage,
     ProgramStage,
     PapersStage,
+    LogStage,
     BenchStage,
     ShopStage,
 )

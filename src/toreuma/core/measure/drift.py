@@ -106,8 +106,13 @@ def fit_run(
     upper: float | None,
     s_per_part: float,
     ahead: int = AHEAD,
+    now: RunPoint | None = None,
 ) -> RunFit | None:
-    """What a run of one size says; None for too few. ``points`` in the order they were made."""
+    """What a run of one size says; None for too few. ``points`` in the order they were made.
+
+    ``now`` is how things stand behind the last of them, where an offset was set or an edge changed since: what is said
+    is said of that.
+    """
     known = [one for one in points if math.isfinite(one.value)][-MOST_POINTS:]
     if len(known) < FEWEST:
         return None
@@ -122,19 +127,19 @@ def fit_run(
         noise = _noise(rest, gauge)
     weights = np.exp(np.array([one.evidence for one in fits]) - best.evidence)
     weights /= weights.sum()
-    last = known[-1]
-    now, now_sd = _level(fits, weights, [last])
+    last = now or known[-1]
+    here, here_sd = _level(fits, weights, [last])
     later = [_later(last, k, s_per_part) for k in range(1, ahead + 1)]
     means, deviations = _level(fits, weights, later)
     levels = means + base + last.offset
     forecast = tuple(
         Forecast(one.part, float(m), 2 * float(d)) for one, m, d in zip(later, levels, deviations, strict=True)
     )
-    level = float(now[0]) + base + last.offset
+    level = float(here[0]) + base + last.offset
     crosses = _crosses(later, levels, deviations, noise, lower, upper)
     return RunFit(
         level=level,
-        level_uncertainty=2 * float(now_sd[0]),
+        level_uncertainty=2 * float(here_sd[0]),
         noise=noise,
         warm=_share(fits, weights, last, 1),
         wear=_share(fits, weights, last, 2),
@@ -143,8 +148,8 @@ def fit_run(
         ahead=forecast,
         crosses=crosses,
         seconds_to=(crosses - last.part) * s_per_part if crosses is not None else math.inf,
-        correction=_correction(level - aim, float(now_sd[0])),
-        over_corrected=_over_corrected(known),
+        correction=_correction(level - aim, float(here_sd[0])),
+        over_corrected=_over_corrected(known, _level(fits, weights, known)[0], noise),
         line=tuple(float(v) for v in _level(fits, weights, known)[0] + base + np.array([p.offset for p in known])),
     )
 
@@ -226,9 +231,11 @@ def _correction(error: float, deviation: float) -> float:
     return -error * error**2 / (error**2 + (2 * deviation) ** 2)
 
 
-def _over_corrected(points: Sequence[RunPoint]) -> bool:
+def _over_corrected(points: Sequence[RunPoint], drift: Array, noise: float) -> bool:
     """Sizes jump about because of the offsets set, not in spite of them: from one size to the next they differ more
-    than they would have without."""
+    than they would have without, while nothing drifted that asked for them."""
+    if float(np.var(drift)) > noise**2:
+        return False
     offsets = np.array([one.offset for one in points])
     if np.count_nonzero(np.abs(np.diff(offsets)) > 1e-9) < OVER_LEAST:
         return False

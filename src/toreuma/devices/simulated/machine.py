@@ -44,7 +44,7 @@ class _Machine:
         with self.lock:
             run = self.now_s()
             over = run >= self.batch * self.cycle_s
-            parts, into = divmod(run, self.cycle_s)
+            into = run % self.cycle_s
             at = max(bisect_right(self.starts, into) - 1, 0)
             _, line, load = self.steps[at] if self.steps else (0.0, 0, 0.0)
             turning = self.active and not over
@@ -53,7 +53,7 @@ class _Machine:
                 f'<Fault dataItemId="logic" type="LOGIC_PROGRAM" nativeCode="1">{escape(self.alarm)}</Fault>'
                 if self.alarm else '<Normal dataItemId="logic" type="LOGIC_PROGRAM"/>'
             )  # fmt: skip
-            count = min(int(parts), self.batch)
+            count = min(int(run / self.cycle_s + 1e-6), self.batch)
         return (
             f'{HEAD}<Header creationTime="{time.strftime("%Y-%m-%dT%H:%M:%SZ", time.gmtime())}" sender="simulated" '
             f'instanceId="1" version="1.4" bufferSize="1"/><Streams><DeviceStream name="simulated" uuid="simulated">'

@@ -204,10 +204,7 @@ def taught(store: Store, job: Job) -> Taught:
         totals[(one.tool, one.axis)] = totals.get((one.tool, one.axis), 0.0) + one.mm
     for (tool, axis), mm in sorted(totals.items()):
         says.append(said("{}: offset {} was brought to {}", tool, axis, q(mm, "mm", "+.3f")))
-    for edge in store.edges(run.id):
-        if edge.to_part is not None and edge.seen not in ("none", ""):
-            parts = edge.to_part - edge.from_part + 1
-            says.append(f"{edge.tool}: an edge made {parts} parts in {edge.minutes:.1f} min of cut, then {edge.seen}")
+    says += _edges_told(store.edges(run.id))
     for stop in store.stops(run.id):
         says.append(
             f"{stop.operation or 'the machine'} at part {stop.part}: {stop.kind}{f', {stop.note}' if stop.note else ''}"
@@ -217,6 +214,22 @@ def taught(store: Store, job: Job) -> Taught:
     if run.fingerprint != fingerprint(job):
         says.append("the job has changed since then")
     return Taught(run=run, says=tuple(says), edited=tuple(_edited(store, run, notes)))
+
+
+def _edges_told(edges: Sequence[EdgeUsed]) -> list[str]:
+    """Edges of each tool that came out: how many parts they made, and what was seen."""
+    found: dict[tuple[str, str], list[EdgeUsed]] = {}
+    for one in edges:
+        if one.to_part is not None and one.seen not in ("none", ""):
+            found.setdefault((one.tool, one.seen), []).append(one)
+    says = []
+    for (tool, seen), ones in sorted(found.items()):
+        parts = [(one.to_part or 0) - one.from_part + 1 for one in ones]
+        made = f"{min(parts)}" if min(parts) == max(parts) else f"{min(parts)} to {max(parts)}"
+        minutes = sum(one.minutes for one in ones) / len(ones)
+        count = "an edge" if len(ones) == 1 else f"{len(ones)} edges"
+        says.append(f"{tool}: {count} made {made} parts, {minutes:.1f} min of cut, then {seen}")
+    return says
 
 
 def _ran(store: Store, run: RunKept) -> str:

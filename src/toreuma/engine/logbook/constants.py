@@ -139,7 +139,7 @@ def forget_constant(one: Constant) -> None:
 def in_words(one: Constant) -> str:
     """A constant with its spread and the count behind it."""
     learned = one.learned
-    value = f"{learned.value:.4g} ± {learned.spread:.2g} {one.unit}".strip()
+    value = f"{learned.value:.4g} ± {float(f'{learned.spread:.2g}'):g} {one.unit}".strip()
     counted = said("{} seen", learned.count) if learned.count else "nothing seen yet: as tables say"
     return said("{}{}: {} ({}, tables {})", one.name, f", {one.cutting}" if one.cutting else "", value, counted,
                 f"{learned.table:.4g}")  # fmt: skip

@@ -120,4 +120,5 @@ def _words(parts: int, by_cost: int | None, by_risk: int | None) -> str:
     if parts >= first:
         return said("change it at the next stop: {} parts cost least", by_cost)
     why = "cheapest" if by_cost <= by_risk else "before it may well fail"
-    return said("change it after {} parts more ({})", first - parts, why)
+    more = first - parts
+    return said("change it after {} {} more ({})", more, "part" if more == 1 else "parts", why)

@@ -1,7 +1,7 @@
 """A size through a run: its points, what was set, the line they follow, and what is ahead."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from toreuma.core.measure import Characteristic
 from toreuma.core.measure.capability import Capability, capability
@@ -59,7 +59,13 @@ def run_of_size(
     )
     fit = None
     if line.aim is not None and points:
-        fit = fit_run(points, line.aim, line.lower, line.upper, s_per_part)
+        last = points[-1]
+        now = replace(
+            last,
+            since_edge=last.part - max((change for change in changes if change <= last.part), default=0),
+            offset=sum(sign * move.mm for move in moves),
+        )
+        fit = fit_run(points, line.aim, line.lower, line.upper, s_per_part, now=now)
     found = capability([one.value for one in points[-LATEST:]], line.lower, line.upper)
     sets = tuple((move.after_part, sign * move.mm) for move in moves)
     return SizeRun(

@@ -59,6 +59,7 @@ class Board:
     window: tuple[float, float, float, float]
     scale: float
     margin: tuple[float, float, float, float] = (6.0, 6.0, 6.0, 6.0)
+    ink: str = "#000"
     _parts: list[str] = field(default_factory=list)
 
     @property
@@ -155,6 +156,21 @@ class Board:
         """White behind words that stand on lines."""
         self._parts.append(f'<rect x="{x:.2f}" y="{y:.2f}" width="{width:.2f}" height="{height:.2f}" fill="#fff"/>')
 
+    def bar(self, x: float, y: float, width: float, long: float, colour: str, filled: bool) -> None:
+        """A bar from a place up or down, ``long`` mm of paper, down where that is positive."""
+        top, fill = min(y, y + long), colour if filled else "none"
+        self._parts.append(
+            f'<rect x="{x:.2f}" y="{top:.2f}" width="{width:.2f}" height="{abs(long):.2f}" fill="{fill}" '
+            f'stroke="{colour}" stroke-width="0.35"/>'
+        )
+
+    def label(self, x: float, y: float, words: str, colour: str, size_mm: float = 2.9) -> None:
+        """Words in a colour, about a place."""
+        self._parts.append(
+            f'<text x="{x:.2f}" y="{y:.2f}" font-size="{size_mm}" text-anchor="middle" fill="{colour}">'
+            f"{escape(words)}</text>"
+        )
+
     @property
     def svg(self) -> str:
         """The drawing, as large as it is on paper."""
@@ -179,4 +195,4 @@ class Board:
     def _stroke(self, name: str) -> str:
         line = LINES[name]
         dashes = f' stroke-dasharray="{" ".join(f"{one:g}" for one in line.dashes)}"' if line.dashes else ""
-        return f'stroke="#000" stroke-width="{line.width_mm}" stroke-linejoin="round"{dashes}'
+        return f'stroke="{self.ink}" stroke-width="{line.width_mm}" stroke-linejoin="round"{dashes}'

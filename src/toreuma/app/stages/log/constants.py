@@ -1,0 +1,83 @@
+"""The shop's own constants: what tables say, what was seen, and which of them new plans begin from."""
+
+from PySide6.QtCore import Qt
+from PySide6.QtWidgets import QCheckBox, QTableWidget, QTableWidgetItem, QVBoxLayout, QWidget
+
+from toreuma.app.forms.label import Label
+from toreuma.app.stages.log.model import LogModel
+from toreuma.app.theme import Theme
+from toreuma.app.words import tr
+from toreuma.core.errors import ToreumaError
+from toreuma.engine.library import library
+from toreuma.engine.logbook.constants import Constant, constants_of, forget_constant, keep_constant
+
+__all__ = ["ConstantsView"]
+
+COLUMNS = ("Constant", "Of", "Tables", "Of this shop", "Spread (90 %)", "Seen", "New plans begin from it")
+
+
+class ConstantsView(QWidget):
+    """A constant that is used becomes the shop's own value of the material; a plan keeps those it was made with."""
+
+    def __init__(self, model: LogModel, theme: Theme) -> None:
+        super().__init__()
+        self._model = model
+        self.found: tuple[Constant, ...] = ()
+        self.boxes: dict[int, QCheckBox] = {}
+        self.table = QTableWidget(0, len(COLUMNS))
+        self.table.setHorizontalHeaderLabels([tr(one) for one in COLUMNS])
+        self.table.setAccessibleName(tr("The shop's own constants"))
+        self.table.verticalHeader().hide()
+        self.table.setEditTriggers(QTableWidget.EditTrigger.NoEditTriggers)
+        self.table.horizontalHeader().setStretchLastSection(True)
+        words = Label(
+            "Tables are where it begins; every edge, power and time in the log moves it. The spread says how sure it "
+            "is. What is ticked stands in the material from then on, with where it comes from in every reason; a plan "
+            "that was made before keeps what it was made with."
+        )
+        words.setObjectName("muted")
+        words.setWordWrap(True)
+        column = QVBoxLayout(self)
+        column.setContentsMargins(10, 8, 10, 8)
+        column.addWidget(words)
+        column.addWidget(self.table, 1)
+
+    def set_theme(self, theme: Theme) -> None:
+        self.refresh()
+
+    def refresh(self) -> None:
+        job = self._model.session.whole
+        self.found, self.boxes = (), {}
+        if job is not None:
+            material = library().materials.get(job.stock.material.name, job.stock.material)
+            found = self._model.asked(lambda: constants_of(self._model.store, material, job.machine.name))
+            self.found = found or ()
+        self.table.setRowCount(len(self.found))
+        for n, one in enumerate(self.found):
+            learned = one.learned
+            name = f"{one.name}, {one.cutting}" if one.cutting else one.name
+            cells = (name, one.of, f"{learned.table:.4g}", f"{learned.value:.4g} {one.unit}".strip(),
+                     f"± {float(f'{learned.spread:.2g}'):g}", str(learned.count))  # fmt: skip
+            for column, words in enumerate(cells):
+                item = QTableWidgetItem(words)
+                if column > 1:
+                    item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+                self.table.setItem(n, column, item)
+            if one.field:
+                box = QCheckBox(tr("use") if not learned.count else one.source)
+                box.setAccessibleName(f"{name}: {tr('new plans begin from it')}")
+                box.setChecked(one.used)
+                box.setEnabled(bool(learned.count) or one.used)
+                box.toggled.connect(lambda on, c=one: self._use(c, on))
+                self.boxes[n] = box
+                self.table.setCellWidget(n, len(COLUMNS) - 1, box)
+            else:
+                self.table.setCellWidget(n, len(COLUMNS) - 1, Label(tr("told, not used by itself")))
+        self.table.resizeColumnsToContents()
+
+    def _use(self, one: Constant, on: bool) -> None:
+        try:
+            keep_constant(one) if on else forget_constant(one)
+        except ToreumaError as error:
+            self._model.session.message.emit("error", str(error))
+        self.refresh()
