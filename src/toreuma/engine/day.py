@@ -258,7 +258,8 @@ def _batch(
                 )
             if part == trouble_at:
                 lathe.tell("alarm tool broken")
-        if any(isinstance(e.what, BarState) and e.what.state == "END" for e in feeder.take()):
+        at_end = any(isinstance(e.what, BarState) and e.what.state == "END" for e in feeder.take())
+        if at_end and from_bar:
             day.store.add(day.book.run.id, Stop(part=made, operation="", kind="bar end", at=begun + made * cycle_s))
             bars.tell(f"bar {bar_mm}")
             from_bar = 0

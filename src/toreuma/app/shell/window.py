@@ -29,6 +29,7 @@ from toreuma.app.shell.finder import Finder
 from toreuma.app.shell.first_page import FirstPage
 from toreuma.app.shell.header import Header
 from toreuma.app.shell.help_panel import HelpPanel, Hint, own_page, topic_of
+from toreuma.app.shell.last_run import LastRun
 from toreuma.app.shell.left_work import LeftWork
 from toreuma.app.shell.new_strip import USUAL_NAME
 from toreuma.app.shell.paper import Paper
@@ -105,6 +106,7 @@ class MainWindow(QMainWindow):
         self.at_home = True
         self._helped: tuple[str, tuple[str, str] | None] = ("", None)
         self._seen_job: Job | None = None
+        self.last_run = LastRun(self.session)
         self.files = Files(self, session, settings, self.at(ToolsStage).choice, self.start_import)
         self.left_work = LeftWork(self, self.first, self.files)
         self.at(ToolsStage).choice.rack_changed.connect(self.at(ShopStage).renew)
@@ -362,6 +364,8 @@ class MainWindow(QMainWindow):
         job = self.session.job
         if job is not self._seen_job and self.session.history.saved is self.session.whole:
             self.at_home = False  # another job was opened
+            if job is not None:
+                self.last_run.look(job)
         self._seen_job = job
         self._turn()
         self.setWindowTitle(f"{job.name}[*] — Toreuma" if job else "Toreuma")
@@ -504,5 +508,6 @@ class MainWindow(QMainWindow):
         self.trail.log.close()
         for stage in self.stages.values():
             stage.close()
+        self.last_run.close()
         self.session.close()
         event.accept()

@@ -227,7 +227,8 @@ def cause_words(kind: Kind, of: str, names: Mapping[str, str]) -> str:
 
 
 def _would_tell(n: int, causes: Sequence[Cause], cov: Array, could: Sequence[Sized], moves: float, usual: float) -> str:
-    """The one size more that narrows an effect most, where any narrows it enough to tell."""
+    """The one size more that narrows an effect most, measured as closely as the others, where any narrows it enough to
+    tell."""
     best, words = TOLD * usual / max(moves, 1e-12), ""
     for one in could:
         row = np.array(_row(one, causes))
@@ -235,7 +236,7 @@ def _would_tell(n: int, causes: Sequence[Cause], cov: Array, could: Sequence[Siz
             continue  # it would bring an unknown of its own
         if one.quantity == "length" and not row.any():
             continue
-        sigma2 = one.sigma_mm**2 + SPREAD_MM**2
+        sigma2 = min(one.sigma_mm, usual) ** 2 + SPREAD_MM**2
         along = cov @ row
         left = cov[n, n] - along[n] ** 2 / (sigma2 + row @ along)
         deviation = float(np.sqrt(max(left, 0.0)))
@@ -291,7 +292,7 @@ def effect_words(effect: Effect, names: Mapping[str, str]) -> str:
     what = cause_words(effect.kind, effect.of, names)
     if not effect.told:
         apart = said(" apart from {}", effect.from_) if effect.from_ else ""
-        more = said("; measure {} to tell", effect.would_tell) if effect.would_tell else ""
+        more = said("; measure {} as closely to tell", effect.would_tell) if effect.would_tell else ""
         return said("{}: cannot be told{} from these sizes{}", what, apart, more)
     if effect.kind == "taper":
         size = said(

@@ -11,7 +11,8 @@ from toreuma.app.forms.label import Label
 from toreuma.app.stages.log.model import LogModel
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
-from toreuma.engine.logbook.remedies import remedies
+from toreuma.core.advise.seen import remedies
+from toreuma.files.reading import text_of
 from toreuma.log import Note, Stop
 from toreuma.log.entries import STOPS
 
@@ -32,17 +33,20 @@ class NotesView(QWidget):
         self.operation.setAccessibleName(tr("Operation"))
         self.words.setPlaceholderText(tr("what was seen, what was done"))
         self.words.setAccessibleName(tr("Note"))
-        self.stop, self.note, self.picture = (
+        self.stop, self.note, self.picture, self.program = (
             QPushButton(tr("It happened")),
             QPushButton(tr("Only a note")),
             QPushButton(tr("Picture…")),
+            QPushButton(tr("Program…")),
         )
+        self.program.setToolTip(tr("The program as it stands at the machine: next time it is held against ours"))
+        self.program.clicked.connect(self._ask_program)
         self.stop.clicked.connect(self.add_stop)
         self.note.clicked.connect(self.add_note)
         self.picture.clicked.connect(self._ask_picture)
         form = QHBoxLayout()
         for widget, share in ((self.kind, 0), (self.operation, 0), (self.words, 1), (self.stop, 0), (self.note, 0),
-                              (self.picture, 0)):  # fmt: skip
+                              (self.picture, 0), (self.program, 0)):  # fmt: skip
             form.addWidget(widget, share)
         self.cures, self.list = ScrollColumn(12, 4, 10, 4), ScrollColumn(12, 4, 10, 4)
         row = QHBoxLayout()
@@ -68,7 +72,7 @@ class NotesView(QWidget):
         for side in book.sides if book is not None else ():
             for planned in side.operations:
                 self.operation.addItem(planned.operation.name or planned.operation.kind, planned.operation.id)
-        selected = self._model.session.selection.operation
+        selected = self._at_cursor()
         self.operation.setCurrentIndex(max(self.operation.findData(now or selected), 0))
         self.list.clear()
         store, entries = self._model.store, []
@@ -89,13 +93,21 @@ class NotesView(QWidget):
         self.list.settle()
         self._fill_cures()
 
+    def _at_cursor(self) -> str:
+        """The operation that is selected, else the one at the cursor of the ribbon."""
+        session = self._model.session
+        if session.selection.operation:
+            return session.selection.operation
+        outcome = session.outcome
+        return (outcome.operation_at(session.cursor_s) or "") if outcome is not None else ""
+
     def _fill_cures(self) -> None:
         self.cures.clear()
         book = self._model.book
         stops = (self._model.asked(lambda: self._model.store.stops(book.run.id)) or []) if book is not None else []
         shown = 0
         for stop in reversed(stops[-6:]):
-            finding = remedies(book.sides, stop) if book is not None else None
+            finding = remedies(book.sides, stop.kind, stop.operation) if book is not None else None
             if finding is not None:
                 self.cures.column.addWidget(FindingCard(finding, self._model.session, self._theme))
                 shown += 1
@@ -134,6 +146,24 @@ class NotesView(QWidget):
             self.words.clear()
             self._model.wrote()
             self.refresh()
+
+    def _ask_program(self) -> None:
+        name, _ = QFileDialog.getOpenFileName(self, tr("The program from the machine"), "", "All files (*)")
+        if name:
+            self.add_program(Path(name))
+
+    def add_program(self, path: Path) -> None:
+        """A program that came back from the machine belongs to the run that is shown."""
+        book = self._model.book
+        if book is None:
+            return
+
+        def write() -> bool:
+            text = text_of(path, MOST_BYTES)
+            return bool(self._model.store.note(book.run.ident, Note(words=text, at=time.time(), kind="program",
+                                                                    run=book.run.id)))  # fmt: skip
+
+        self._keep(write)
 
     def _ask_picture(self) -> None:
         name, _ = QFileDialog.getOpenFileName(self, tr("A picture"), "", "Pictures (*.png *.jpg *.jpeg *.webp)")

@@ -7,27 +7,22 @@ from toreuma.core.model import Job, Operation
 from toreuma.core.plan import Plan
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.spoken import q, said
-from toreuma.log import Stop
 
 __all__ = ["remedies"]
 
 MORE_FEED, LESS_SPEED, MORE_SPEED, LESS_DEPTH = 1.2, 0.8, 1.15, 0.75
 
 
-def remedies(sides: Sequence[Plan], stop: Stop) -> Finding | None:
-    """A finding with cures for the operation a stop names; None where nothing of it answers."""
+def remedies(sides: Sequence[Plan], seen: str, where: str) -> Finding | None:
+    """A finding with cures for what was ``seen`` ``where``, an operation by its name; None where nothing answers."""
     for plan in sides:
         for planned in plan.operations:
-            if stop.operation and stop.operation in (
-                planned.operation.name,
-                planned.operation.kind,
-                planned.operation.id,
-            ):
-                cures = tuple(_cures(stop.kind, planned))
+            if where and where in (planned.operation.name, planned.operation.kind, planned.operation.id):
+                cures = tuple(_cures(seen, planned))
                 if not cures:
                     return None
-                what = said("{} in '{}'", stop.kind, planned.operation.name or planned.operation.kind)
-                return Finding("note", "log.seen", what, WHY[stop.kind], operation=planned.operation.id, cures=cures)
+                what = said("{} in '{}'", seen, planned.operation.name or planned.operation.kind)
+                return Finding("note", "log.seen", what, WHY[seen], operation=planned.operation.id, cures=cures)
     return None
 
 
