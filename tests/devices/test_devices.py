@@ -153,6 +153,17 @@ class TestPresetter:
             time.sleep(0.6)
             assert len(heard.said()) == 3
 
+    def test_tools_come_on_a_serial_line_as_well(self, listening: Callable[[Device], Heard]) -> None:
+        with Simulated("presetter", serial=True, noise_mm=0.0) as simulated:
+            assert simulated.where.startswith("/dev/")
+            heard = listening(Presetter("presetter", simulated.where))
+            until(lambda: heard.device.health == "well", "the presetter")
+            for words in ("T3 62.418 118.207 0.4", "garbage", "T4 1 2", "drop"):
+                simulated.tell(words)
+            until(lambda: len(heard.said()) >= 2, "two tools")
+            assert heard.every == [PresetTool(3, 62.418, 118.207, 0.4), PresetTool(4, 1.0, 2.0)]
+            assert heard.device.lost == 1
+
     def test_lines_that_are_no_tools(self) -> None:
         assert preset_of("T3 X 62.4") is None
         assert preset_of("3 X 1 Z 2") is None

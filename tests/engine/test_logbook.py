@@ -263,3 +263,36 @@ def test_chips_and_chatter_bring_cures_of_the_plan(kind: str, field: str, book: 
 def test_what_no_number_answers_brings_no_cure(book: Book) -> None:
     assert remedies(book.sides, "bar end", "Rough outside") is None
     assert remedies(book.sides, "chatter", "nothing of ours") is None
+
+
+def test_what_is_read_at_the_machine_is_held_against_what_was_computed(book: Book, store: Store) -> None:
+    planned = book.sides[0].of("op2")
+    assert planned is not None
+    assert planned.figures.power_kw is not None
+    book.observe_power("op2", 6.0, DAY)
+    (power,) = store.observations("force", "1.4404")
+    assert power.computed == planned.figures.power_kw
+    assert power.found == pytest.approx(6.0 * book.job.machine.efficiency)
+    with pytest.raises(ToreumaError, match="no operation 'op99'"):
+        book.observe_power("op99", 6.0, DAY)
+    book.enter(1, "outside 2 ra", 1.1, DAY)
+    (finish,) = store.observations("ra", "1.4404")
+    assert finish.found == 1.1
+    assert finish.computed == pytest.approx(book.sides[0].of("op4").reasons[Figure.ROUGHNESS].number)  # type: ignore[union-attr]
+
+
+def test_a_run_that_is_over_tells_of_time_and_warming_up(book: Book, store: Store) -> None:
+    rng = np.random.default_rng(8)
+    line = next(one for one in book.lines if one.key == "outside 2 d")
+    assert line.aim is not None
+    for part in range(1, 61):
+        store.add(book.run.id, PartMade(number=part, at=DAY + 150 * part, seconds=150.0))
+        warm = 0.014 * (1 - np.exp(-150 * part / 1500))
+        book.enter(part, line.key, line.aim + warm + rng.normal(0, 0.0004), DAY + 150 * part, uncertainty=0.0008)
+    book.end(DAY + 9000)
+    (spent,) = store.observations("time", book.run.machine)
+    assert spent.found == 150.0
+    assert spent.computed == book.run.planned_s
+    (warm_up,) = store.observations("warm-up", book.run.machine)
+    assert 600 < warm_up.found < 3600
+    assert store.run(book.run.id).ended == DAY + 9000

@@ -68,8 +68,18 @@ def begin(job: JobArgument, as_json_: JsonOption = False) -> None:
 
 @log.command("end")
 def end(run: RunArgument) -> None:
-    """A run is over."""
-    open_store().end_run(run, time.time())
+    """A run is over; what it says of times, warming up and bend is kept."""
+    Book(open_store(), run).end(time.time())
+
+
+@log.command("power")
+def power(
+    run: RunArgument,
+    operation: Annotated[str, typer.Argument(help="Id or name of an operation")],
+    kw: Annotated[float, typer.Argument(help="What the spindle took there, kW at the motor")],
+) -> None:
+    """A power that was read at the machine, against what was computed."""
+    Book(open_store(), run).observe_power(operation, kw, time.time())
 
 
 @log.command("lines")

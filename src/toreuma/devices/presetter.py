@@ -1,5 +1,5 @@
-"""A tool presetter: lengths of tools as files that are dropped into a folder, a line a tool:
-``T3 X 62.418 Z 118.207 R 0.4``. Lengths in mm, X on diameter."""
+"""A tool presetter: lengths of tools as files that are dropped into a folder, or as they come on a serial line, a line
+a tool: ``T3 X 62.418 Z 118.207 R 0.4``. Lengths in mm, X on diameter."""
 
 import os
 import re
@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from toreuma.devices.device import Device
+from toreuma.devices.lines import Lines, heard, open_serial
 
 __all__ = ["PresetTool", "Presetter", "preset_of"]
 
@@ -38,17 +39,22 @@ def preset_of(line: str) -> PresetTool | None:
 
 
 class Presetter(Device):
-    """Events are `PresetTool`. A file is read once, when it has been whole for a step; it stays where it is."""
+    """Events are `PresetTool`. Its address is a folder or a serial line. A file is read once, when it has been whole
+    for a step; it stays where it is."""
 
     kind = "presetter"
 
     def _open(self) -> None:
+        self._line: int | None = None
         if not Path(self.where).is_dir():
-            raise OSError(2, "there is no such folder")
+            self._line, self._lines = open_serial(self.where), Lines()
         self._seen: dict[str, tuple[float, int]] = {}
         self._done: set[str] = set()
 
     def _step(self) -> None:
+        if self._line is not None:
+            self._hear(self._line)
+            return
         self._stop.wait(self.STEP_S)
         for entry in sorted(os.scandir(self.where), key=lambda one: one.name):
             if not entry.name.endswith(ENDING) or entry.name in self._done or not entry.is_file():
@@ -61,6 +67,20 @@ class Presetter(Device):
             self._done.add(entry.name)
             self._read(Path(entry.path))
 
+    def _hear(self, line: int) -> None:
+        data = heard(line, self.STEP_S)
+        if not data and (cut := self._lines.left()):
+            self.garbled(f"'{cut[:40]}' is cut")
+        for words in self._lines.feed(data):
+            self._take_line(words, "")
+
+    def _take_line(self, words: str, where: str) -> None:
+        tool = preset_of(words)
+        if tool is None:
+            self.garbled(f"{where}'{words[:40]}' is no tool")
+        else:
+            self.told(tool)
+
     def _read(self, path: Path) -> None:
         if path.stat().st_size > MOST_BYTES:
             self.garbled(f"{path.name} is far too large")
@@ -68,11 +88,8 @@ class Presetter(Device):
         for line in path.read_text("ascii", "replace").splitlines():
             if not line.strip():
                 continue
-            tool = preset_of(line)
-            if tool is None:
-                self.garbled(f"{path.name}: '{line[:40]}' is no tool")
-            else:
-                self.told(tool)
+            self._take_line(line, f"{path.name}: ")
 
     def _close(self) -> None:
-        return
+        if self._line is not None:
+            os.close(self._line)

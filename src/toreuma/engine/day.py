@@ -18,7 +18,7 @@ from toreuma.devices.simulated.started import Simulated
 from toreuma.devices.simulated.world import SizeWorld
 from toreuma.engine.engine import Engine
 from toreuma.engine.logbook.book import Book, begin_run
-from toreuma.log import Note, Observation, OffsetSet, PartMade, Stop, Store
+from toreuma.log import Note, OffsetSet, PartMade, Stop, Store
 
 __all__ = ["DayReport", "machine_settings", "run_day"]
 
@@ -208,9 +208,7 @@ def run_day(
         finally:
             for device in devices:
                 device.stop()
-    store.add(run, Observation(kind="time", of=job.machine.name, computed=book.run.planned_s,
-                               found=settings["cycle_s"], at=time.time()))  # fmt: skip
-    store.end_run(run, time.time())
+    book.end(time.time())
     for line in lines:
         day.report.told[str(line.what)] = [str(words) for _, words in book.size(line.key).says]
     return day.report

@@ -34,15 +34,13 @@ class Cell:
 
 @dataclass(frozen=True)
 class Table(Block):
-    """``columns`` are headings with how a column stands (left, right, centre) and its share of the width, %; ``fresh``
-    begins on a page of its own."""
+    """``columns`` are headings with how a column stands (left, right, centre) and its share of the width, %."""
 
     form = "table"
     title: str
     columns: tuple[tuple[str, str, float], ...]
     rows: tuple[tuple[Cell, ...], ...]
     note: str = ""
-    fresh: bool = False
 
 
 @dataclass(frozen=True)

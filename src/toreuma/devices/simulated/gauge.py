@@ -11,16 +11,22 @@ import sys
 import termios
 import time
 
-__all__ = ["run"]
+__all__ = ["raw_terminal", "run"]
+
+
+def raw_terminal() -> tuple[int, int]:
+    """Both ends of a pseudo terminal that changes nothing of what goes through it."""
+    ours, theirs = pty.openpty()
+    mode = termios.tcgetattr(theirs)
+    mode[0], mode[1], mode[3] = 0, 0, 0
+    termios.tcsetattr(theirs, termios.TCSANOW, mode)
+    return ours, theirs
 
 
 def run(noise_mm: float = 0.0005, seed: int = 1) -> None:
     """Until standard input ends."""
     source = random.Random(seed)
-    ours, theirs = pty.openpty()
-    mode = termios.tcgetattr(theirs)
-    mode[0], mode[1], mode[3] = 0, 0, 0
-    termios.tcsetattr(theirs, termios.TCSANOW, mode)
+    ours, theirs = raw_terminal()
     print(os.ttyname(theirs), flush=True)
     inches = False
     for line in sys.stdin:

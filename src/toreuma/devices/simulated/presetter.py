@@ -1,7 +1,7 @@
-"""A presetter that is none: it drops a file with the measured lengths of tools into a folder.
+"""A presetter that is none: it drops a file with the measured lengths of tools into a folder, or says them on a line.
 
 A line of standard input is a tool, ``T3 62.4 118.2 0.4``, or ``drop``, ``garbage``, ``quit``. The first line of
-standard output is the folder.
+standard output is the folder, or with ``serial`` the path of a pseudo terminal.
 """
 
 import os
@@ -10,15 +10,21 @@ import sys
 import tempfile
 from pathlib import Path
 
+from toreuma.devices.simulated.gauge import raw_terminal
+
 __all__ = ["run"]
 
 
-def run(folder: str = "", noise_mm: float = 0.002, seed: int = 1) -> None:
+def run(folder: str = "", noise_mm: float = 0.002, seed: int = 1, serial: bool = False) -> None:
     """Until standard input ends."""
     source = random.Random(seed)
-    place = Path(folder or tempfile.mkdtemp(prefix="toreuma-preset-"))
-    place.mkdir(parents=True, exist_ok=True)
-    print(place, flush=True)
+    if serial:
+        ours, theirs = raw_terminal()
+        print(os.ttyname(theirs), flush=True)
+    else:
+        place = Path(folder or tempfile.mkdtemp(prefix="toreuma-preset-"))
+        place.mkdir(parents=True, exist_ok=True)
+        print(place, flush=True)
     waiting: list[str] = []
     number = 0
     for line in sys.stdin:
@@ -27,6 +33,9 @@ def run(folder: str = "", noise_mm: float = 0.002, seed: int = 1) -> None:
             break
         if words == ["garbage"]:
             waiting.append("\x00\x07 not a tool at all")
+        elif words == ["drop"] and serial:
+            os.write(ours, "".join(f"{one}\r\n" for one in waiting).encode("ascii", "replace"))
+            waiting = []
         elif words == ["drop"]:
             number += 1
             part = place / f"{number:04}.part"

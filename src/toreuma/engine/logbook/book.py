@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
+from toreuma.core.cutting.figures import Figure
 from toreuma.core.errors import ToreumaError
 from toreuma.core.measure import Characteristic
 from toreuma.core.model import Job
@@ -23,10 +24,12 @@ from toreuma.engine.logbook.edges import EdgeNow, cutting_of_tool, edges_now, wi
 from toreuma.engine.logbook.first_article import FirstArticle, first_article, size_of
 from toreuma.engine.logbook.through_run import SizeRun, run_of_size
 from toreuma.engine.pair import texts_of
-from toreuma.log import EdgeUsed, Measurement, Note, PartMade, RunKept, Store
+from toreuma.log import EdgeUsed, Measurement, Note, Observation, PartMade, RunKept, Store
 
 __all__ = ["Book", "Taught", "begin_run", "taught"]
 
+WARM_UP_S = 1800.0
+"""Half an hour, against which a machine's time constant is told."""
 USUAL_S = 60.0
 """A part nobody timed takes this long."""
 
@@ -179,7 +182,7 @@ class Book:
         if part < 1:
             raise ToreumaError("log", f"there is no part {part}", "parts count from 1")
         usual = line.uncertainty_um / 1000 if line.uncertainty_um is not None else 0.0
-        entries: list[PartMade | Measurement] = []
+        entries: list[PartMade | Measurement | Observation] = []
         if part not in {one.number for one in self.store.parts(self.run.id)}:
             entries.append(PartMade(number=part, at=at))
         entries.append(
@@ -188,7 +191,49 @@ class Book:
                 uncertainty=usual if uncertainty is None else uncertainty,
             )
         )  # fmt: skip
+        seen = self._finish_seen(line, value, at)
+        if seen is not None:
+            entries.insert(0, seen)
         return self.store.add(self.run.id, *entries)[-1]
+
+    def _finish_seen(self, line: Characteristic, value: float, at: float) -> Observation | None:
+        """A measured finish against theory, for the shop's own constants."""
+        cutter = self._cutters.of(line) if line.quantity == "finish" else None
+        theory = cutter.planned.reasons.get(Figure.ROUGHNESS) if cutter is not None else None
+        if theory is None or theory.number <= 0 or value <= 0:
+            return None
+        return Observation(kind="ra", of=self.run.material, computed=theory.number, found=value, at=at)
+
+    def observe_power(self, operation: str, motor_kw: float, at: float) -> None:
+        """What the spindle took in an operation, kW at the motor, against what its cut was computed to take. Raises
+        `ToreumaError`."""
+        for side in self.sides:
+            for planned in side.operations:
+                if operation in (planned.operation.id, planned.operation.name) and planned.figures.power_kw:
+                    found = motor_kw * side.job.machine.efficiency
+                    seen = Observation(
+                        kind="force", of=self.run.material, computed=planned.figures.power_kw, found=found, at=at
+                    )
+                    self.store.add(self.run.id, seen)
+                    return
+        raise ToreumaError("log", f"no operation '{operation}' has a power that was computed", "name one that turns")
+
+    def end(self, at: float) -> None:
+        """The run is over: what it says of the machine's time and warming up, and of the bend, is kept with it."""
+        run, seen = self.run, list[Observation]()
+        known = [one.seconds for one in self.store.parts(run.id) if one.seconds]
+        if known and run.planned_s > 0:
+            mean = sum(known) / len(known)
+            seen.append(Observation(kind="time", of=run.machine, computed=run.planned_s, found=mean, at=at))
+        bend = self.article(1).split.of("bend")
+        if bend is not None and bend.matters:
+            seen.append(Observation(kind="bend", of=run.material, computed=1.0, found=bend.value, at=at))
+        for key in self.measured_keys():
+            fit = self.size(key).fit
+            if fit is not None and abs(fit.warm.mm) > fit.warm.uncertainty:
+                seen.append(Observation(kind="warm-up", of=run.machine, computed=WARM_UP_S, found=fit.tau_s, at=at))
+        self.store.add(run.id, *seen)
+        self.store.end_run(run.id, at)
 
 
 def taught(store: Store, job: Job) -> Taught:

@@ -71,8 +71,8 @@ def constants_of(store: Store, material: Material, machine: str) -> tuple[Consta
         )  # fmt: skip
         found.append(
             Constant(
-                kind="constant", name="Taylor constant C, roughing", learned=constant, unit="m/min", used=used,
-                field=f"{row.tool_material}.speeds", **where,
+                kind="constant", name="Taylor constant C, roughing", learned=constant, unit="m/min",
+                field=f"{row.tool_material}.speeds", used=_used(material, f"{row.tool_material}.rough_m_min"), **where,
             )
         )  # fmt: skip
     for kind, (name, against, prior, scatter) in KINDS.items():

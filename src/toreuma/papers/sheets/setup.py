@@ -189,7 +189,7 @@ def _stations(dossier: Dossier, plan: Plan, say: Say) -> Table:
         ("Z set", "left", 12.0),
     )
     note = "Tip: where the programmed point lies about the nose, 1 to 9. Offsets are measured at the machine."
-    return Table("Stations", columns, tuple(rows), note, fresh=True)
+    return Table("Stations", columns, tuple(rows), note)
 
 
 def _between(dossier: Dossier, number: int, say: Say) -> Iterator[Block]:

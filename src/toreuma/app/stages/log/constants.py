@@ -1,13 +1,26 @@
 """The shop's own constants: what tables say, what was seen, and which of them new plans begin from."""
 
+import time
+
 from PySide6.QtCore import Qt
-from PySide6.QtWidgets import QCheckBox, QTableWidget, QTableWidgetItem, QVBoxLayout, QWidget
+from PySide6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
 
 from toreuma.app.forms.label import Label
 from toreuma.app.stages.log.model import LogModel
 from toreuma.app.theme import Theme
 from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
+from toreuma.core.units import parse
 from toreuma.engine.library import library
 from toreuma.engine.logbook.constants import Constant, constants_of, forget_constant, keep_constant
 
@@ -37,15 +50,35 @@ class ConstantsView(QWidget):
         )
         words.setObjectName("muted")
         words.setWordWrap(True)
+        self.operation, self.power = QComboBox(), QLineEdit()
+        self.operation.setAccessibleName(tr("Operation whose power was read"))
+        self.power.setPlaceholderText(tr("kW at the motor"))
+        self.power.setAccessibleName(tr("Power that was read"))
+        self.power.returnPressed.connect(self.observe)
+        button = QPushButton(tr("It was read"))
+        button.clicked.connect(lambda: self.observe())
+        form = QHBoxLayout()
+        form.addWidget(Label(tr("Power of the spindle in")))
+        for widget in (self.operation, self.power, button):
+            form.addWidget(widget)
+        form.addStretch(1)
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 10, 8)
         column.addWidget(words)
         column.addWidget(self.table, 1)
+        column.addLayout(form)
 
     def set_theme(self, theme: Theme) -> None:
         self.refresh()
 
     def refresh(self) -> None:
+        book, now = self._model.book, self.operation.currentData()
+        self.operation.clear()
+        for side in book.sides if book is not None else ():
+            for planned in side.operations:
+                if planned.figures.power_kw:
+                    self.operation.addItem(planned.operation.name or planned.operation.kind, planned.operation.id)
+        self.operation.setCurrentIndex(max(self.operation.findData(now), 0))
         job = self._model.session.whole
         self.found, self.boxes = (), {}
         if job is not None:
@@ -74,6 +107,26 @@ class ConstantsView(QWidget):
             else:
                 self.table.setCellWidget(n, len(COLUMNS) - 1, Label(tr("told, not used by itself")))
         self.table.resizeColumnsToContents()
+
+    def observe(self) -> None:
+        """A power that was read at the machine moves the specific force."""
+        book = self._model.book
+        if book is None or not self.power.text().strip():
+            return
+        try:
+            kw = parse(self.power.text(), "kW", self._model.session.system)
+        except ToreumaError as error:
+            self._model.session.message.emit("error", f"{error.what}; {error.cure}")
+            return
+        operation = str(self.operation.currentData() or "")
+
+        def write() -> bool:
+            book.observe_power(operation, kw, time.time())
+            return True
+
+        if self._model.asked(write):
+            self.power.clear()
+            self.refresh()
 
     def _use(self, one: Constant, on: bool) -> None:
         try:

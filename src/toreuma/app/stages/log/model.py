@@ -84,8 +84,8 @@ class LogModel(QObject):
     def end(self) -> None:
         """The shown run is over."""
         if self.book is not None:
-            run = self.book.run.id
-            self.asked(lambda: self.store.end_run(run, time.time()))
+            book = self.book
+            self.asked(lambda: book.end(time.time()))
             self.refresh()
 
     def open(self, run: int) -> None:

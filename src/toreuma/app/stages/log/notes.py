@@ -41,8 +41,8 @@ class NotesView(QWidget):
         )
         self.program.setToolTip(tr("The program as it stands at the machine: next time it is held against ours"))
         self.program.clicked.connect(self._ask_program)
-        self.stop.clicked.connect(self.add_stop)
-        self.note.clicked.connect(self.add_note)
+        self.stop.clicked.connect(lambda: self.add_stop())
+        self.note.clicked.connect(lambda: self.add_note())
         self.picture.clicked.connect(self._ask_picture)
         form = QHBoxLayout()
         for widget, share in ((self.kind, 0), (self.operation, 0), (self.words, 1), (self.stop, 0), (self.note, 0),
