@@ -17,7 +17,6 @@ from toreuma.app.forms.format import clock
 from toreuma.app.shell.header import Header
 from toreuma.app.shell.shot import settle
 from toreuma.app.stages.all import STAGES
-from toreuma.app.stages.proof.stage import ProofStage
 from toreuma.app.theme import load_theme
 from toreuma.core.model import Job
 from toreuma.files.jobs import job_text, load_job, save_job
@@ -48,8 +47,8 @@ def test_the_first_page_opens_a_demo_in_one_click(bare: Window, qtbot: QtBot) ->
 
 def test_every_stage_has_a_key_and_draws_something_of_its_own(window: Window, qtbot: QtBot) -> None:
     seen = []
-    for number, stage in enumerate((one.key for one in STAGES), 1):
-        qtbot.keyClick(window, getattr(Qt.Key, f"Key_{number % 10}"), Qt.KeyboardModifier.ControlModifier)
+    for stage, key in ((one.key, one.shortcut.removeprefix("Ctrl+")) for one in STAGES):
+        qtbot.keyClick(window, getattr(Qt.Key, f"Key_{key}"), Qt.KeyboardModifier.ControlModifier)
         assert window.stage == stage
         assert window.header.buttons[stage].isChecked()
         seen.append(picture(window))
@@ -543,10 +542,9 @@ def test_how_a_job_is_run_is_chosen_beside_the_whole_route(window: Window, settl
 
 
 def test_twelve_stages_stand_in_the_header_of_the_usual_window(window: Window, qtbot: QtBot) -> None:
-    """With the longest label twice more; the names of part and machine give way, no label is cut."""
-    more = [type("More", (ProofStage,), {"key": key, "label": "Operations"}) for key in ("log", "lessons")]
-    shared = window.at(ProofStage).shared
-    stages = (*window.stages.values(), *(kind(shared) for kind in more))
+    """The names of part and machine give way, no label is cut."""
+    stages = tuple(window.stages.values())
+    assert len(stages) == 12
     header = Header(window.session, load_theme("light"), stages, window.actions_known)
     qtbot.addWidget(header)
     header.setStyleSheet(load_theme("light").style_sheet())

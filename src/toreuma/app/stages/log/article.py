@@ -7,7 +7,6 @@ from PySide6.QtGui import QColor, QPainter, QPaintEvent
 from PySide6.QtSvg import QSvgRenderer
 from PySide6.QtWidgets import (
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QSpinBox,
     QSplitter,
@@ -79,7 +78,8 @@ class ArticleView(QWidget):
         self._filling = False
         self.part = QSpinBox()
         self.part.setRange(1, 9_999_999)
-        self.part.setAccessibleName(tr("Part that was measured"))
+        for widget in (self.part, self.part.lineEdit()):
+            widget.setAccessibleName(tr("Part that was measured"))
         self.part.valueChanged.connect(lambda _: self.refresh())
         self.table = QTableWidget(0, len(COLUMNS))
         self.table.setAccessibleName(tr("Inspection list"))
@@ -91,7 +91,7 @@ class ArticleView(QWidget):
         self.picture = PartErrors(theme)
         self.says = ScrollColumn(12, 4, 10, 4)
         top = QHBoxLayout()
-        top.addWidget(QLabel(tr("Part")))
+        top.addWidget(Label(tr("Part")))
         top.addWidget(self.part)
         self.state = Label()
         self.state.setObjectName("muted")
