@@ -88,6 +88,7 @@ MEASUREMENT = Table(
     Column("uncertainty", Float, nullable=False),
     Column("struck", Boolean, nullable=False),
     Index(None, "run_id", "size", "part"),
+    Index(None, "run_id", "part"),
 )  # fmt: skip
 
 OFFSET = Table(

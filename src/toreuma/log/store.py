@@ -11,7 +11,21 @@ from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Connection, Engine, Row, Select, Table, create_engine, event, func, insert, select, text, update
+from sqlalchemy import (
+    ColumnElement,
+    Connection,
+    Engine,
+    Row,
+    Select,
+    Table,
+    create_engine,
+    event,
+    func,
+    insert,
+    select,
+    text,
+    update,
+)
 from sqlalchemy.engine import make_url
 from sqlalchemy.exc import ArgumentError, DBAPIError, NoSuchModuleError, SQLAlchemyError
 
@@ -221,19 +235,39 @@ class Store:
     def parts(self, run: int) -> list[PartMade]:
         return [PartMade(**r) for r in self._of(s.PART, run, s.PART.c.number, leave=("id",))]
 
-    def measurements(self, run: int, size: str = "", with_struck: bool = False) -> list[Measurement]:
-        """Sizes of a run in the order they were made."""
-        query = select(s.MEASUREMENT).where(s.MEASUREMENT.c.run_id == run)
-        query = query.where(s.MEASUREMENT.c.size == size) if size else query
-        query = query if with_struck else query.where(s.MEASUREMENT.c.struck.is_(False))
-        return [Measurement(**r) for r in self._rows(query.order_by(s.MEASUREMENT.c.part, s.MEASUREMENT.c.id))]
+    def measurements(
+        self, run: int, size: str = "", with_struck: bool = False, part: int | None = None, last: int | None = None
+    ) -> list[Measurement]:
+        """Sizes of a run in the order they were made: of a line (at any place of it), of a part, the last so many."""
+        m = s.MEASUREMENT.c
+        query = select(s.MEASUREMENT).where(m.run_id == run)
+        query = query.where(_of_line(size)) if size else query
+        query = query if part is None else query.where(m.part == part)
+        query = query if with_struck else query.where(m.struck.is_(False))
+        query = query.order_by(m.part.desc(), m.id.desc()).limit(last) if last else query.order_by(m.part, m.id)
+        found = [Measurement(**r) for r in self._rows(query)]
+        return found[::-1] if last else found
+
+    def sizes(self, run: int) -> dict[str, int]:
+        """Keys that were measured in a run, and how often, without what was struck."""
+        m = s.MEASUREMENT.c
+        with self._reading() as c:
+            query = select(m.size, func.count()).where((m.run_id == run) & m.struck.is_(False)).group_by(m.size)
+            return {str(key): int(count) for key, count in c.execute(query)}
+
+    def last_part(self, run: int) -> int:
+        """The highest part of a run, made or measured; 0 for none."""
+        with self._reading() as c:
+            made = c.execute(select(func.max(s.PART.c.number)).where(s.PART.c.run_id == run)).scalar()
+            seen = c.execute(select(func.max(s.MEASUREMENT.c.part)).where(s.MEASUREMENT.c.run_id == run)).scalar()
+        return max(int(made or 0), int(seen or 0))
 
     def series(self, run: int, size: str) -> list[tuple[int, float, float]]:
         """Part, moment and value of one size, for a chart of very many."""
         m = s.MEASUREMENT.c
-        query = select(m.part, m.at, m.value).where((m.run_id == run) & (m.size == size) & m.struck.is_(False))
+        query = select(m.part, m.at, m.value).where((m.run_id == run) & _of_line(size) & m.struck.is_(False))
         with self._reading() as c:
-            return [(int(r[0]), float(r[1]), float(r[2])) for r in c.execute(query.order_by(m.part, m.id))]
+            return list(map(tuple, c.execute(query.order_by(m.part, m.id))))
 
     def offsets(self, run: int) -> list[OffsetSet]:
         return [OffsetSet(**r) for r in self._of(s.OFFSET, run, s.OFFSET.c.id)]
@@ -311,6 +345,12 @@ _TABLE_OF: dict[type, Table] = {
     PartMade: s.PART, Measurement: s.MEASUREMENT, OffsetSet: s.OFFSET, EdgeUsed: s.EDGE, Stop: s.STOP,
     Observation: s.OBSERVATION,
 }  # fmt: skip
+
+
+def _of_line(line: str) -> ColumnElement[bool]:
+    """Sizes of a line of the inspection list: as it is, or at a place of it."""
+    size = s.MEASUREMENT.c.size
+    return (size == line) | size.startswith(f"{line}@", autoescape=True)
 
 
 def _row_of(run: int, entry: Any) -> tuple[Table, dict[str, Any]]:

@@ -30,6 +30,8 @@ __all__ = ["Book", "Taught", "begin_run", "taught"]
 
 WARM_UP_S = 1800.0
 """Half an hour, against which a machine's time constant is told."""
+LATEST = 2000
+"""Of a size that was measured oftener the latest are looked at; the chart shows all."""
 USUAL_S = 60.0
 """A part nobody timed takes this long."""
 
@@ -125,13 +127,12 @@ class Book:
 
     def made(self) -> int:
         """How many parts are made, by parts and by sizes."""
-        numbers = [one.number for one in self.store.parts(self.run.id)]
-        numbers += [one.part for one in self.store.measurements(self.run.id)]
-        return max(numbers, default=0)
+        return self.store.last_part(self.run.id)
 
     def article(self, part: int = 1) -> FirstArticle:
         """The split of a part's sizes."""
-        return first_article(self.lines, self.store.measurements(self.run.id), self.sides, self.verdict, part)
+        measured = self.store.measurements(self.run.id, part=part)
+        return first_article(self.lines, measured, self.sides, self.verdict, part)
 
     def size(self, key: str) -> SizeRun:
         """A size through the run. Raises `ToreumaError` for a line that is not there."""
@@ -140,14 +141,21 @@ class Book:
             raise ToreumaError("log", f"the inspection list has no line '{key}'", "choose one of its lines")
         store, run = self.store, self.run
         return run_of_size(
-            line, store.measurements(run.id), store.offsets(run.id), store.edges(run.id), self.tool_of(line), run.begun,
-            self.s_per_part,
+            line, store.measurements(run.id, key, last=LATEST), store.offsets(run.id), store.edges(run.id),
+            self.tool_of(line), run.begun, self.s_per_part,
         )  # fmt: skip
 
     def measured_keys(self) -> list[str]:
         """Lines that were measured, in the order of the list."""
-        seen = {size_of(one.size)[0] for one in self.store.measurements(self.run.id)}
-        return [one.key for one in self.lines if one.key in seen]
+        return list(self.measured())
+
+    def measured(self) -> dict[str, int]:
+        """How often each line was measured, in the order of the list."""
+        seen: dict[str, int] = {}
+        for size, count in self.store.sizes(self.run.id).items():
+            line = size_of(size)[0]
+            seen[line] = seen.get(line, 0) + count
+        return {one.key: seen[one.key] for one in self.lines if one.key in seen}
 
     def edges(self) -> tuple[EdgeNow, ...]:
         """Edges that are in, with when to change them."""

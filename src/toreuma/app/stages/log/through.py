@@ -76,7 +76,8 @@ class ThroughView(QWidget):
         now = self.sizes.currentItem().data(256) if self.sizes.currentItem() is not None else ""
         self.sizes.blockSignals(True)
         self.sizes.clear()
-        keys = (self._model.asked(book.measured_keys) or []) if book is not None else []
+        keys = (self._model.asked(book.measured) or {}) if book is not None else {}
+        now = now or max(keys, key=lambda one: keys[one], default="")
         lines = {one.key: one for one in book.lines} if book is not None else {}
         for key in keys:
             item = QListWidgetItem(f"{lines[key].number}  {spoken(lines[key].what, self._model.session.system)}")
@@ -100,10 +101,11 @@ class ThroughView(QWidget):
         if found is None:
             self.chart.show_data(ChartData(title=tr("No size of this run was measured yet")), system)
             return
-        fit = found.fit
+        fit, run = found.fit, book.run.id if book is not None else 0
+        every = self._model.asked(lambda: self._model.store.series(run, found.line.key)) or []
         self.chart.show_data(
             ChartData(
-                parts=[one.part for one in found.points], values=[one.value for one in found.points],
+                parts=[one[0] for one in every], values=[one[2] for one in every],
                 lower=found.line.lower, upper=found.line.upper, aim=found.line.aim,
                 line=fit.line if fit is not None else (),
                 ahead=[(one.part, one.mm, one.uncertainty) for one in fit.ahead] if fit is not None else (),
@@ -129,6 +131,7 @@ class ThroughView(QWidget):
         for tool in sorted({tool.id for side in book.sides for tool in side.job.tools}):
             self.tool.addItem(names.get(tool, tool), tool)
         self.tool.setCurrentIndex(max(self.tool.findData(wanted), 0))
+        self.axis.setCurrentText("X" if self.found.line.quantity in ("diameter", "wires") else "Z")
         if self.found.fit is not None and self.found.fit.correction and not self.amount.hasFocus():
             system = self._model.session.system
             self.amount.setText(show(round(self.found.fit.correction, 4), "mm", system).number.replace("\u2212", "-"))

@@ -59,6 +59,7 @@ def upgrade() -> None:
         _key("measurement"),
     )  # fmt: skip
     op.create_index("ix_measurement_run_id_size_part", "measurement", ["run_id", "size", "part"])
+    op.create_index("ix_measurement_run_id_part", "measurement", ["run_id", "part"])
     op.create_table(
         "offset_set", _id(), *_run("offset_set"), sa.Column("after_part", sa.Integer, nullable=False),
         sa.Column("tool", sa.String(40), nullable=False), sa.Column("axis", sa.String(1), nullable=False),
