@@ -115,6 +115,21 @@ def test_inches_and_sums_are_read_and_nonsense_is_told(log: LogPage) -> None:
     assert [one for one in told if one.startswith("error")]
 
 
+def test_a_size_typed_over_takes_the_place_of_the_first_and_an_emptied_one_does_not_count(log: LogPage) -> None:
+    type_size(log, "outside 2 d", "29.785")  # a slip of the finger
+    type_size(log, "outside 2 d", "21.975")
+    book = log.model.book
+    assert book is not None
+    assert [one.value for one in log.model.store.measurements(book.run.id)] == [21.975]
+    every = log.model.store.measurements(book.run.id, with_struck=True)
+    assert [(one.value, one.struck) for one in every] == [(29.785, True), (21.975, False)]
+    item = log.article.table.item(row_of(log, "outside 2 d"), FOUND)
+    assert item.text() == "21.975"
+    item.setText("")
+    assert log.model.store.measurements(book.run.id) == []
+    assert "0 of 13 measured" in log.article.state.text()
+
+
 def test_an_offset_that_was_set_is_written_down_and_the_next_part_waits(log: LogPage) -> None:
     type_size(log, "outside 2 d", "21.985")
     button = next(one for one in log.article.says.findChildren(type(log.begin)) if one.text() == "It was set")
@@ -174,7 +189,7 @@ def test_an_edge_comes_out_with_what_was_seen(log: LogPage) -> None:
     assert [one.worn for one in log.model.store.edges(book.run.id) if one.to_part is not None] == [True, False]
 
 
-def test_chips_bring_cures_that_change_the_plan(log: LogPage, bare: Window) -> None:
+def test_chips_bring_cures_that_change_the_plan(log: LogPage, bare: Window, tmp_path: Path) -> None:
     view(log, "Stops and notes")
     notes = log.notes
     notes.operation.setCurrentIndex(notes.operation.findData("op2"))
@@ -188,9 +203,18 @@ def test_chips_bring_cures_that_change_the_plan(log: LogPage, bare: Window) -> N
     operation = job.operation("op2")
     assert operation is not None
     assert operation.pins.feed_mm_rev == pytest.approx(0.33)
+    picture = tmp_path / "chips.png"
+    bare.grab().scaled(40, 30).save(str(picture))
     notes.words.setText("warm it up first")
     notes.note.click()
     assert "warm it up first" in said(notes.list)
+    notes.add_note(picture.read_bytes())
+    assert any(not one.pixmap().isNull() for one in notes.list.findChildren(QLabel))
+    program = tmp_path / "back.nc"
+    program.write_text("O1001\nG0 X10\nM30\n")
+    notes.add_program(program)
+    assert "program from the machine" in said(notes.list)
+    assert log.model.taught().edited  # type: ignore[union-attr]
 
 
 def test_constants_are_used_and_left_out(log: LogPage) -> None:

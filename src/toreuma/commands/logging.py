@@ -11,11 +11,12 @@ from toreuma.commands.common import JobArgument, JsonOption, print_json
 from toreuma.core.errors import JobError
 from toreuma.core.model.identity import job_id
 from toreuma.core.spoken import spoken
+from toreuma.core.units import System, parse, show
 from toreuma.engine.engine import Engine
 from toreuma.engine.library import library, open_job
 from toreuma.engine.logbook.book import Book, begin_run, taught
 from toreuma.engine.logbook.constants import Constant, constants_of, forget_constant, in_words, keep_constant
-from toreuma.engine.logbook.first_article import FirstArticle
+from toreuma.engine.logbook.first_article import FirstArticle, size_of
 from toreuma.engine.logbook.through_run import SizeRun
 from toreuma.files.reading import text_of
 from toreuma.files.writing import write_atomically
@@ -99,21 +100,25 @@ def size(
     run: RunArgument,
     part: Annotated[int, typer.Argument(help="Part, from 1")],
     line: Annotated[str, typer.Argument(help="Key or number of a line; KEY@Z for a place on its cylinder")],
-    value: Annotated[float, typer.Argument(help="What was found, mm (Ra: µm)")],
+    value: Annotated[str, typer.Argument(help="What was found, in the units of the job, or with its unit: 0.8655in")],
     gauge: Annotated[str, typer.Option("--gauge", help="What it was measured with")] = "",
     uncertainty: Annotated[float | None, typer.Option("--uncertainty", help="k = 2, mm")] = None,
+    instead: Annotated[bool, typer.Option("--instead", help="In place of what was found there before")] = False,
 ) -> None:
     """Enter a size of a part."""
     book = Book(open_store(), run)
     key = next((one.key for one in book.lines if str(one.number) == line), line)
-    book.enter(part, key, value, time.time(), gauge, uncertainty)
+    unit = next((one.unit for one in book.lines if one.key == size_of(key)[0]), "mm")
+    found = parse(value, unit, book.job.units)
+    book.enter(part, key, found, time.time(), gauge, uncertainty, instead)
 
 
 @log.command("article")
 def article(run: RunArgument, part: PartOption = 1, as_json_: JsonOption = False) -> None:
     """A first article: its sizes split into causes, with the offsets they ask for."""
-    found = Book(open_store(), run).article(part)
-    print_json(article_report(found)) if as_json_ else _print_article(found)
+    book = Book(open_store(), run)
+    found = book.article(part)
+    print_json(article_report(found)) if as_json_ else _print_article(found, book.job.units)
     if any(row.within is False for row in found.rows):
         raise typer.Exit(1)
 
@@ -133,17 +138,20 @@ def article_report(found: FirstArticle) -> dict[str, Any]:
     }  # fmt: skip
 
 
-def _print_article(found: FirstArticle) -> None:
+def _print_article(found: FirstArticle, system: System) -> None:
     for row in found.rows:
         if row.found is None:
             continue
-        error = f"{row.error:+.4f}" if row.error is not None else ""
+        size = str(show(row.found, row.line.unit, system))
+        error = str(show(row.error, row.line.unit, system)) if row.error is not None else ""
         state = {True: "within", False: "OUT", None: ""}[row.within]
-        print(f"  {row.line.number:>3}  {row.line.what:<40} {row.found:>10.4f} {error:>9}  {state}  {row.tool}")
+        print(
+            f"  {row.line.number:>3}  {spoken(row.line.what, system):<40} {size:>14} {error:>12}  {state}  {row.tool}"
+        )
     for words in (*found.says, *found.left):
-        print(f"  {words}")
+        print(f"  {spoken(words, system)}")
     for _, words in found.offsets:
-        print(f"  set {words}")
+        print(f"  set {spoken(words, system)}")
     if not found.offsets:
         print("  nothing to set")
 
@@ -161,9 +169,9 @@ def through(
     if as_json_:
         print_json([run_report(one) for one in found])
     for one in found if not as_json_ else ():
-        print(f"{one.line.number} {one.line.what}: {len(one.points)} parts")
+        print(f"{one.line.number} {spoken(one.line.what, book.job.units)}: {len(one.points)} parts")
         for kind, words in one.says:
-            print(f"  {kind}: {words}")
+            print(f"  {kind}: {spoken(words, book.job.units)}")
     if any(kind == "error" for one in found for kind, _ in one.says):
         raise typer.Exit(1)
 

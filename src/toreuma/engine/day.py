@@ -241,8 +241,6 @@ def _batch(
     while made < day.report.batch and time.monotonic() < end:
         check()
         state = next((e.what for e in reversed(agent.take()) if isinstance(e.what, MachineState)), None)
-        if state is not None and state.alarms:
-            _alarm(day, lathe, made, begun + made * cycle_s)
         for part in range(made + 1, (state.parts or 0) + 1 if state is not None else 0):
             t_s = part * cycle_s
             sizes = day.made(part, t_s)
@@ -255,7 +253,7 @@ def _batch(
                     f"part {part}: {day.report.measured} sizes, {day.report.offsets} offsets, {day.report.edges} edges"
                 )
             if part == trouble_at:
-                lathe.tell("alarm tool broken")
+                _break(day, agent, lathe, part, begun + t_s)
         at_end = any(isinstance(e.what, BarState) and e.what.state == "END" for e in feeder.take())
         if at_end and from_bar:
             day.store.add(day.book.run.id, Stop(part=made, operation="", kind="bar end", at=begun + made * cycle_s))
@@ -302,8 +300,15 @@ def _measure(day: _Day, gauge: Any, press: Simulated, sizes: dict[str, float], p
             day.correct(line, part, at)
 
 
-def _alarm(day: _Day, lathe: Simulated, part: int, at: float) -> None:
-    """The machine stands with an alarm: the tool is looked at, its edge changed, and it goes on."""
+def _break(day: _Day, agent: Any, lathe: Simulated, part: int, at: float) -> None:
+    """A tool breaks: the machine stands with an alarm, as its agent says; the edge is changed, and it goes on."""
+    lathe.tell("alarm tool broken")
+    end, heard = time.monotonic() + READ_S, False
+    while not heard and time.monotonic() < end:
+        heard = any(isinstance(e.what, MachineState) and e.what.alarms for e in agent.take())
+        time.sleep(0.01)
+    if not heard:
+        return
     tool = day.book.tool_of(day.lines[0])
     day.store.add(
         day.book.run.id, Stop(part=part, operation="", kind="broken tool", at=at, note="tool broken (simulated)")

@@ -204,9 +204,15 @@ class Store:
 
     # What happens in a run
 
-    def add(self, run: int, *entries: PartMade | Measurement | OffsetSet | EdgeUsed | Stop | Observation) -> list[int]:
-        """Entries of a run, all of them or none; gives their numbers."""
+    def add(
+        self, run: int, *entries: PartMade | Measurement | OffsetSet | EdgeUsed | Stop | Observation,
+        instead_of: Sequence[int] = (),
+    ) -> list[int]:  # fmt: skip
+        """Entries of a run, all of them or none; gives their numbers. Sizes that are numbered in ``instead_of`` are
+        struck with it."""
         with self._writing() as c:
+            if instead_of:
+                c.execute(update(s.MEASUREMENT).where(s.MEASUREMENT.c.id.in_(instead_of)).values(struck=True))
             return [_added(c, *_row_of(run, one)) for one in entries]
 
     def add_many(self, run: int, entries: Sequence[Measurement]) -> None:

@@ -10,7 +10,7 @@ from toreuma.core.geometry.chain import Chain
 from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.profile import Profile
-from toreuma.core.measure.characteristic import Characteristic, Quantity
+from toreuma.core.measure.characteristic import Characteristic
 from toreuma.core.measure.features import of_feature
 from toreuma.core.measure.gauges import SELDOM, gauge_for, how_often
 from toreuma.core.model import Part
@@ -89,29 +89,21 @@ def _with_means(one: Characteristic, tables: GaugeTables) -> Characteristic:
 def _lengths(part: Part, shape: PartShape) -> Iterator[Characteristic]:
     """Overall length, and every shoulder of the outside from the front face."""
     back = shape.profile.back_z
-    yield _length("length overall", "overall", "length", (0.0, back), (back, 0.0), "outside back")
+    yield _length("length overall", "front face to the back face", (0.0, back), (back, 0.0), "outside back")
     known = {0.0, round(back, 6)}
     for element, index, at in _shoulders(shape.profile, part.outside):
         z = round(at[0], 6)
         if z not in known:
             known.add(z)
-            yield _length(f"shoulder {index}", "shoulder", "length", (0.0, z), at, f"outside {index}", element.name)
+            words = element.name or said("front face to the shoulder up to Ø {}", q(element.d_mm, "mm", "g", bare=True))
+            yield _length(f"shoulder {index}", words, (0.0, z), at, f"outside {index}")
 
 
-def _length(
-    key: str,
-    what: str,
-    quantity: Quantity,
-    ends: tuple[float, float],
-    at: tuple[float, float],
-    row: str,
-    name: str = "",
-) -> Characteristic:
+def _length(key: str, what: str, ends: tuple[float, float], at: tuple[float, float], row: str) -> Characteristic:
     size = round(abs(ends[1] - ends[0]), 6)
-    words = name or said("{} to the {}", "front face", "back face" if what == "overall" else what)
     return Characteristic(
-        key=key, row=row, number=0, what=words, quantity=quantity, side="outside", nominal=size, at=at, ends_z=ends
-    )  # fmt: skip
+        key=key, row=row, number=0, what=what, quantity="length", side="outside", nominal=size, at=at, ends_z=ends
+    )
 
 
 def _shoulders(

@@ -181,9 +181,17 @@ class Book:
         return cutting_of_tool(self.sides, tool)[3]
 
     def enter(
-        self, part: int, key: str, value: float, at: float, gauge: str = "", uncertainty: float | None = None
+        self,
+        part: int,
+        key: str,
+        value: float,
+        at: float,
+        gauge: str = "",
+        uncertainty: float | None = None,
+        instead: bool = False,
     ) -> int:
-        """A size of a part; the part is kept with it where it was not. Raises `ToreumaError`."""
+        """A size of a part; the part is kept with it where it was not. ``instead`` of what was found there before,
+        which is struck; else both count as their mean. Raises `ToreumaError`."""
         line = next((one for one in self.lines if one.key == size_of(key)[0]), None)
         if line is None:
             raise ToreumaError("log", f"the inspection list has no line '{key}'", "choose one of its lines")
@@ -202,7 +210,16 @@ class Book:
         seen = self._finish_seen(line, value, at)
         if seen is not None:
             entries.insert(0, seen)
-        return self.store.add(self.run.id, *entries)[-1]
+        before = self._before(part, key) if instead else ()
+        return self.store.add(self.run.id, *entries, instead_of=before)[-1]
+
+    def take_back(self, part: int, key: str) -> None:
+        """What was found there does not count any more."""
+        for one in self._before(part, key):
+            self.store.strike(one)
+
+    def _before(self, part: int, key: str) -> list[int]:
+        return [one.id for one in self.store.measurements(self.run.id, part=part) if one.size == key]
 
     def _finish_seen(self, line: Characteristic, value: float, at: float) -> Observation | None:
         """A measured finish against theory, for the shop's own constants."""

@@ -175,9 +175,12 @@ class ArticleView(QWidget):
             self.table.setItem(n, column, item)
 
     def _on_typed(self, item: QTableWidgetItem) -> None:
-        if self._filling or item.column() != FOUND or not item.text().strip():
+        if self._filling or item.column() != FOUND:
             return
         line = self.lines[item.row()]
+        if not item.text().strip():
+            self.take_back(item.row())
+            return
         try:
             unit = line.unit if line.unit in UNITS else "mm"
             value = parse(item.text().replace("✕", ""), unit, self._model.session.system)
@@ -186,13 +189,22 @@ class ArticleView(QWidget):
             return
         self.enter(item.row(), value)
 
+    def take_back(self, row: int) -> None:
+        """A cell that was emptied: what stood there does not count any more; it stays in the log, struck."""
+        book, line, part = self._model.book, self.lines[row], self.part.value()
+        if book is not None:
+            self._model.asked(lambda: book.take_back(part, line.key))
+            self.refresh()
+            self._model.wrote()
+
     def enter(self, row: int, value: float, gauge: str = "", uncertainty: float | None = None) -> bool:
-        """A size that was found, mm, for a row; the next row is chosen."""
+        """A size that was found, mm, for a row, in place of one that stood there; the next row is chosen."""
         book, line = self._model.book, self.lines[row]
         if book is None:
             return False
         part = self.part.value()
-        kept = self._model.asked(lambda: book.enter(part, line.key, value, time.time(), gauge, uncertainty))
+        at = time.time()
+        kept = self._model.asked(lambda: book.enter(part, line.key, value, at, gauge, uncertainty, instead=True))
         if kept is None:
             return False
         self.refresh()

@@ -3,6 +3,8 @@
 import time
 from pathlib import Path
 
+from PySide6.QtCore import Qt
+from PySide6.QtGui import QPixmap
 from PySide6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from toreuma.app.forms.column import ScrollColumn, heading
@@ -19,6 +21,7 @@ from toreuma.log.entries import STOPS
 __all__ = ["NotesView"]
 
 MOST_BYTES = 20_000_000
+PICTURE_PX = 220
 
 
 class NotesView(QWidget):
@@ -75,23 +78,36 @@ class NotesView(QWidget):
         selected = self._at_cursor()
         self.operation.setCurrentIndex(max(self.operation.findData(now or selected), 0))
         self.list.clear()
-        store, entries = self._model.store, []
+        store = self._model.store
+        entries: list[tuple[float, str, bytes | None]] = []
         if book is not None:
             for stop in self._model.asked(lambda: store.stops(book.run.id)) or []:
                 more = f": {stop.note}" if stop.note else ""
-                entries.append((stop.at, f"part {stop.part}, {stop.operation or 'machine'}: {stop.kind}{more}"))
+                words = f"part {stop.part}, {stop.operation or 'machine'}: {stop.kind}{more}"
+                entries.append((stop.at, words, None))
             for note in self._model.asked(lambda: store.notes(book.run.ident)) or []:
                 kind = "program from the machine" if note.kind == "program" else note.words
-                entries.append((note.at, f"{kind}{' (with a picture)' if note.picture else ''}"))
-        for at, words in sorted(entries, reverse=True):
+                entries.append((note.at, kind, note.picture))
+        for at, words, picture in sorted(entries, key=lambda one: -one[0]):
             label = Label(f"{time.strftime('%Y-%m-%d %H:%M', time.localtime(at))}  {words}")
             label.setWordWrap(True)
             self.list.column.addWidget(label)
+            if picture:
+                self._picture(picture)
         if not entries:
             self._empty(self.list, "Nothing yet.")
         self.list.column.addStretch(1)
         self.list.settle()
         self._fill_cures()
+
+    def _picture(self, data: bytes) -> None:
+        """A small one below its note."""
+        image = QPixmap()
+        if image.loadFromData(data):
+            label = Label()
+            label.setPixmap(image.scaled(PICTURE_PX, PICTURE_PX, Qt.AspectRatioMode.KeepAspectRatio))
+            label.setAccessibleName(tr("Picture of the note"))
+            self.list.column.addWidget(label)
 
     def _at_cursor(self) -> str:
         """The operation that is selected, else the one at the cursor of the ribbon."""
