@@ -34,7 +34,7 @@ QToolButton:checked { background: $accent_soft; border-color: $accent; }
 QPushButton:hover, QToolButton:hover { border-color: $accent; }
 QPushButton:focus, QToolButton:focus, QComboBox:focus, QLineEdit:focus { border: 1px solid $focus; }
 QPushButton:disabled, QToolButton:disabled { color: $line; }
-QPushButton#stage { border: none; border-bottom: 3px solid transparent; border-radius: 0; padding: 10px 8px 8px 8px;
+QPushButton#stage { border: none; border-bottom: 3px solid transparent; border-radius: 0; padding: 10px 6px 8px 6px;
     background: transparent; color: $muted; }
 QPushButton#stage:checked { border-bottom: 3px solid $accent; color: $ink; font-weight: bold; }
 QPushButton#stage:focus { color: $accent; }

@@ -7,8 +7,16 @@
    <translation>Ein Grad neben der Flanke</translation>
   </message>
   <message>
+   <source>A job as the program was written, not saved yet</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>A new part</source>
    <translation>Ein neues Teil</translation>
+  </message>
+  <message>
+   <source>A picture</source>
+   <translation>Ein Bild</translation>
   </message>
   <message>
    <source>A usual part, with its few dimensions to type over</source>
@@ -17,6 +25,10 @@
   <message>
    <source>Above the axis: what is meant</source>
    <translation>Über der Achse: was gemeint ist</translation>
+  </message>
+  <message>
+   <source>Above: the moves, click one for its line. Below: the metal at the line</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Across</source>
@@ -33,6 +45,10 @@
   <message>
    <source>Add an operation</source>
    <translation>Einen Arbeitsgang einfügen</translation>
+  </message>
+  <message>
+   <source>Against the open job</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Aim</source>
@@ -75,8 +91,16 @@
    <translation>Bogen R</translation>
   </message>
   <message>
+   <source>Arcs with centre I, K</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>As the file says</source>
    <translation>Wie die Datei sagt</translation>
+  </message>
+  <message>
+   <source>As the job is read</source>
+   <translation>Wie der Auftrag gelesen wird</translation>
   </message>
   <message>
    <source>As they are</source>
@@ -85,6 +109,10 @@
   <message>
    <source>As usual</source>
    <translation>Wie üblich</translation>
+  </message>
+  <message>
+   <source>As written</source>
+   <translation>Wie geschrieben</translation>
   </message>
   <message>
    <source>At the cursor</source>
@@ -103,12 +131,20 @@
    <translation>Bohrung in der Achse</translation>
   </message>
   <message>
+   <source>Axis of the offset</source>
+   <translation>Achse der Korrektur</translation>
+  </message>
+  <message>
    <source>Back end</source>
    <translation>Hinteres Ende</translation>
   </message>
   <message>
    <source>Back face</source>
    <translation>Rückseite</translation>
+  </message>
+  <message>
+   <source>Back to the picture</source>
+   <translation>Zurück zum Bild</translation>
   </message>
   <message>
    <source>Bar</source>
@@ -125,6 +161,10 @@
   <message>
    <source>Begin</source>
    <translation>Beginnen</translation>
+  </message>
+  <message>
+   <source>Begin a run</source>
+   <translation>Lauf beginnen</translation>
   </message>
   <message>
    <source>Begin the next one from it</source>
@@ -167,6 +207,10 @@
    <translation>Rohteil</translation>
   </message>
   <message>
+   <source>Blank in one line</source>
+   <translation>Rohteil in einer Zeile</translation>
+  </message>
+  <message>
    <source>Blanks</source>
    <translation>Rohteile</translation>
   </message>
@@ -181,6 +225,10 @@
   <message>
    <source>Bore through</source>
    <translation>Bohrung durch</translation>
+  </message>
+  <message>
+   <source>Both do the same, move by move.</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Both spindles at work</source>
@@ -215,6 +263,14 @@
    <translation>Messschieber</translation>
   </message>
   <message>
+   <source>Came out</source>
+   <translation>Herausgenommen</translation>
+  </message>
+  <message>
+   <source>Came out early</source>
+   <translation>Vorzeitig heraus</translation>
+  </message>
+  <message>
    <source>Casting or forging</source>
    <translation>Guss- oder Schmiedeteil</translation>
   </message>
@@ -229,6 +285,14 @@
   <message>
    <source>Centres</source>
    <translation>Spitzen</translation>
+  </message>
+  <message>
+   <source>Change a speed</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Changed by hand</source>
+   <translation>Von Hand geändert</translation>
   </message>
   <message>
    <source>Changed here</source>
@@ -291,6 +355,14 @@
    <translation>Befehl, Arbeitsgang, Werkzeug, Fläche, Werkstoff, M12x1.75, 25 H7, CNMG120408</translation>
   </message>
   <message>
+   <source>Compare with</source>
+   <translation>Vergleichen mit</translation>
+  </message>
+  <message>
+   <source>Computed starting points: the machine's manual, the chuck's plate and trained staff come first.</source>
+   <translation>Berechnete Startwerte: Handbuch der Maschine, Schild des Futters und geschultes Personal gehen vor.</translation>
+  </message>
+  <message>
    <source>Coolant</source>
    <translation>Kühlmittel</translation>
   </message>
@@ -325,6 +397,10 @@
   <message>
    <source>Depths</source>
    <translation>Tiefen</translation>
+  </message>
+  <message>
+   <source>Differences by move</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Dimension</source>
@@ -367,8 +443,20 @@
    <translation>Jedes Teil für sich</translation>
   </message>
   <message>
+   <source>Edges that are in</source>
+   <translation>Schneiden in der Maschine</translation>
+  </message>
+  <message>
+   <source>Edges that came out</source>
+   <translation>Herausgenommene Schneiden</translation>
+  </message>
+  <message>
    <source>Edit</source>
    <translation>Bearbeiten</translation>
+  </message>
+  <message>
+   <source>End the simulated one</source>
+   <translation>Simuliertes beenden</translation>
   </message>
   <message>
    <source>Ends</source>
@@ -377,6 +465,18 @@
   <message>
    <source>Entries of the shop</source>
    <translation>Einträge der Werkstatt</translation>
+  </message>
+  <message>
+   <source>Errors drawn on the part</source>
+   <translation>Abweichungen am Teil</translation>
+  </message>
+  <message>
+   <source>Every move written</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Every word was understood, and nothing met what it must not.</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Everything the drawing asks for</source>
@@ -535,6 +635,10 @@
    <translation>Hand</translation>
   </message>
   <message>
+   <source>Hand on</source>
+   <translation>Weitergeben</translation>
+  </message>
+  <message>
    <source>Hand-over</source>
    <translation>Übergabe</translation>
   </message>
@@ -553,6 +657,10 @@
   <message>
    <source>Has a profile of its own, read from a file.</source>
    <translation>Hat eine eigene Kontur, aus einer Datei gelesen.</translation>
+  </message>
+  <message>
+   <source>Heard</source>
+   <translation>Gehört</translation>
   </message>
   <message>
    <source>Held</source>
@@ -577,6 +685,10 @@
   <message>
    <source>Hold</source>
    <translation>Spannung</translation>
+  </message>
+  <message>
+   <source>Hold against the job</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Holder</source>
@@ -619,6 +731,10 @@
    <translation>Wie kräftig</translation>
   </message>
   <message>
+   <source>How it is read</source>
+   <translation>Wie es gelesen wird</translation>
+  </message>
+  <message>
    <source>How it is run</source>
    <translation>Wie es gefahren wird</translation>
   </message>
@@ -647,6 +763,10 @@
    <translation>In der Bohrung</translation>
   </message>
   <message>
+   <source>In the machine</source>
+   <translation>In der Maschine</translation>
+  </message>
+  <message>
    <source>Inches</source>
    <translation>Zoll</translation>
   </message>
@@ -659,8 +779,32 @@
    <translation>Innen</translation>
   </message>
   <message>
+   <source>Inspection list</source>
+   <translation>Prüfliste</translation>
+  </message>
+  <message>
    <source>It cannot be read; it is kept under its name with ~ after it.</source>
    <translation>Sie ist nicht lesbar; sie bleibt unter ihrem Namen mit ~ dahinter.</translation>
+  </message>
+  <message>
+   <source>It happened</source>
+   <translation>Ist geschehen</translation>
+  </message>
+  <message>
+   <source>It is over</source>
+   <translation>Lauf ist zu Ende</translation>
+  </message>
+  <message>
+   <source>It was not worn yet: its life is not counted</source>
+   <translation>Sie war noch nicht verschlissen: ihre Standzeit zählt nicht</translation>
+  </message>
+  <message>
+   <source>It was read</source>
+   <translation>Wurde abgelesen</translation>
+  </message>
+  <message>
+   <source>It was set</source>
+   <translation>Wurde eingestellt</translation>
   </message>
   <message>
    <source>It will not show:\n</source>
@@ -697,6 +841,10 @@
   <message>
    <source>Kinds of things in the shop</source>
    <translation>Arten von Dingen in der Werkstatt</translation>
+  </message>
+  <message>
+   <source>Known by</source>
+   <translation>Kennzeichen</translation>
   </message>
   <message>
    <source>Knurl</source>
@@ -747,8 +895,20 @@
    <translation>Grenzen, die am weitesten ausgeschöpfte zuerst</translation>
   </message>
   <message>
+   <source>Listen</source>
+   <translation>Zuhören</translation>
+  </message>
+  <message>
+   <source>Listen no more</source>
+   <translation>Nicht mehr zuhören</translation>
+  </message>
+  <message>
    <source>Live centre</source>
    <translation>Mitlaufende Spitze</translation>
+  </message>
+  <message>
+   <source>Log</source>
+   <translation>Logbuch</translation>
   </message>
   <message>
    <source>Look at it</source>
@@ -773,6 +933,10 @@
   <message>
    <source>Machine</source>
    <translation>Maschine</translation>
+  </message>
+  <message>
+   <source>Machine it runs on</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Machine of the new part</source>
@@ -831,6 +995,10 @@
    <translation>Meiste Späne je Minute</translation>
   </message>
   <message>
+   <source>Move one tool</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Name</source>
    <translation>Name</translation>
   </message>
@@ -867,8 +1035,20 @@
    <translation>Noch kein Arbeitsgang. Unten hinzufügen: erst plandrehen, dann schruppen.</translation>
   </message>
   <message>
+   <source>No run yet: begin one when the job goes to the machine.</source>
+   <translation>Noch kein Lauf: beginnen, wenn der Auftrag an die Maschine geht.</translation>
+  </message>
+  <message>
+   <source>No size of this run was measured yet</source>
+   <translation>In diesem Lauf wurde noch kein Maß gemessen</translation>
+  </message>
+  <message>
    <source>No tool of rack or catalogue does this.</source>
    <translation>Kein Werkzeug aus Lager oder Katalog kann das.</translation>
+  </message>
+  <message>
+   <source>Nobody has run this job yet.</source>
+   <translation>Diesen Auftrag hat noch niemand gefahren.</translation>
   </message>
   <message>
    <source>Nobody watches</source>
@@ -895,8 +1075,24 @@
    <translation>Noch nicht gesagt</translation>
   </message>
   <message>
+   <source>Not understood; write it as: 2 180 160</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Not understood; write it as: 2 Z-0.25</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Not wanted</source>
    <translation>Nicht gewünscht</translation>
+  </message>
+  <message>
+   <source>Note</source>
+   <translation>Notiz</translation>
+  </message>
+  <message>
+   <source>Note on the edge</source>
+   <translation>Notiz zur Schneide</translation>
   </message>
   <message>
    <source>Nothing stands against it: grip, reach, room, speeds, angles and parking hold.</source>
@@ -907,12 +1103,24 @@
    <translation>Nichts.</translation>
   </message>
   <message>
+   <source>Nothing: what was found is within what it is uncertain by.</source>
+   <translation>Nichts: was gefunden wurde, liegt in seiner Unsicherheit.</translation>
+  </message>
+  <message>
    <source>Nozzle</source>
    <translation>Düse</translation>
   </message>
   <message>
+   <source>Numbers only where needed</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Nut</source>
    <translation>Mutter</translation>
+  </message>
+  <message>
+   <source>Offset</source>
+   <translation>Korrektur</translation>
   </message>
   <message>
    <source>Offsets</source>
@@ -925,6 +1133,10 @@
   <message>
    <source>On this surface</source>
    <translation>Auf dieser Fläche</translation>
+  </message>
+  <message>
+   <source>Only a note</source>
+   <translation>Nur eine Notiz</translation>
   </message>
   <message>
    <source>Only what does the chosen cut</source>
@@ -959,6 +1171,14 @@
    <translation>Öffnet den Grund</translation>
   </message>
   <message>
+   <source>Operation</source>
+   <translation>Arbeitsgang</translation>
+  </message>
+  <message>
+   <source>Operation whose power was read</source>
+   <translation>Arbeitsgang, dessen Leistung abgelesen wurde</translation>
+  </message>
+  <message>
    <source>Operations</source>
    <translation>Arbeitsgänge</translation>
   </message>
@@ -979,6 +1199,22 @@
    <translation>Außen, innen oder Formelemente</translation>
   </message>
   <message>
+   <source>Pages are being made.</source>
+   <translation>Die Seiten entstehen.</translation>
+  </message>
+  <message>
+   <source>Pages as they are printed</source>
+   <translation>Seiten, wie sie gedruckt werden</translation>
+  </message>
+  <message>
+   <source>Paper</source>
+   <translation>Papier</translation>
+  </message>
+  <message>
+   <source>Papers</source>
+   <translation>Papiere</translation>
+  </message>
+  <message>
    <source>Part</source>
    <translation>Teil</translation>
   </message>
@@ -989,6 +1225,10 @@
   <message>
    <source>Part off</source>
    <translation>Abstechen</translation>
+  </message>
+  <message>
+   <source>Part that was measured</source>
+   <translation>Gemessenes Teil</translation>
   </message>
   <message>
    <source>Passes</source>
@@ -1009,6 +1249,10 @@
   <message>
    <source>Picture of a drawing behind the section</source>
    <translation>Bild einer Zeichnung hinter dem Schnitt</translation>
+  </message>
+  <message>
+   <source>Picture of the note</source>
+   <translation>Bild der Notiz</translation>
   </message>
   <message>
    <source>Picture…</source>
@@ -1051,6 +1295,22 @@
    <translation>Stellen der Bezeichnung</translation>
   </message>
   <message>
+   <source>Power of the spindle in</source>
+   <translation>Leistung der Spindel in</translation>
+  </message>
+  <message>
+   <source>Power that was read</source>
+   <translation>Abgelesene Leistung</translation>
+  </message>
+  <message>
+   <source>Press its button</source>
+   <translation>Taste drücken</translation>
+  </message>
+  <message>
+   <source>Print…</source>
+   <translation>Drucken…</translation>
+  </message>
+  <message>
    <source>Profile</source>
    <translation>Kontur</translation>
   </message>
@@ -1059,8 +1319,20 @@
    <translation>Programm</translation>
   </message>
   <message>
+   <source>Program as a text</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Program text</source>
+   <translation>Programmtext</translation>
+  </message>
+  <message>
    <source>Programs</source>
    <translation>Programme</translation>
+  </message>
+  <message>
+   <source>Program…</source>
+   <translation>Programm…</translation>
   </message>
   <message>
    <source>Proof</source>
@@ -1119,6 +1391,10 @@
    <translation>Liste einlesen…</translation>
   </message>
   <message>
+   <source>Read a program</source>
+   <translation>Programm lesen</translation>
+  </message>
+  <message>
    <source>Read again</source>
    <translation>Noch einmal lesen</translation>
   </message>
@@ -1153,6 +1429,10 @@
   <message>
    <source>Relief</source>
    <translation>Freistich</translation>
+  </message>
+  <message>
+   <source>Replace with</source>
+   <translation>Ersetzen durch</translation>
   </message>
   <message>
    <source>Rest</source>
@@ -1207,6 +1487,10 @@
    <translation>Das Programm bis zu der Stelle laufen lassen, an der etwas schiefgeht, und dort bleiben (Ctrl+Shift+Space)</translation>
   </message>
   <message>
+   <source>Runs of this job</source>
+   <translation>Läufe dieses Auftrags</translation>
+  </message>
+  <message>
    <source>Safety of each cut, at its highest speed</source>
    <translation>Sicherheit jedes Schnitts bei seiner höchsten Drehzahl</translation>
   </message>
@@ -1219,8 +1503,20 @@
    <translation>Sichern als</translation>
   </message>
   <message>
+   <source>Save as HTML…</source>
+   <translation>Als HTML speichern…</translation>
+  </message>
+  <message>
+   <source>Save as PDF…</source>
+   <translation>Als PDF speichern…</translation>
+  </message>
+  <message>
    <source>Save mine over it</source>
    <translation>Meine darüber sichern</translation>
+  </message>
+  <message>
+   <source>Save program</source>
+   <translation>Programm speichern</translation>
   </message>
   <message>
    <source>Save program…</source>
@@ -1229,6 +1525,10 @@
   <message>
    <source>Save the program</source>
    <translation>Programm sichern</translation>
+  </message>
+  <message>
+   <source>Save the sheets</source>
+   <translation>Blätter speichern</translation>
   </message>
   <message>
    <source>Save what is shown as a picture</source>
@@ -1255,8 +1555,16 @@
    <translation>Schulen</translation>
   </message>
   <message>
+   <source>Search in the program</source>
+   <translation>Im Programm suchen</translation>
+  </message>
+  <message>
    <source>Search the store</source>
    <translation>Den Bestand durchsuchen</translation>
+  </message>
+  <message>
+   <source>Search, or a line number</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Second hold</source>
@@ -1319,6 +1627,10 @@
    <translation>Anteil jeder Grenze</translation>
   </message>
   <message>
+   <source>Sheets</source>
+   <translation>Blätter</translation>
+  </message>
+  <message>
    <source>Shop</source>
    <translation>Werkstatt</translation>
   </message>
@@ -1337,6 +1649,10 @@
   <message>
    <source>Sizes of the finished piece</source>
    <translation>Maße des fertigen Teils</translation>
+  </message>
+  <message>
+   <source>Sizes that were measured</source>
+   <translation>Gemessene Maße</translation>
   </message>
   <message>
    <source>Sizes, by ISO 13399</source>
@@ -1393,6 +1709,18 @@
   <message>
    <source>Stance</source>
    <translation>Haltung</translation>
+  </message>
+  <message>
+   <source>Start a simulated one</source>
+   <translation>Simuliertes starten</translation>
+  </message>
+  <message>
+   <source>Station, axis and way: 2 Z-0.25</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Station, speed now, speed then: 2 180 160</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Stations</source>
@@ -1459,6 +1787,10 @@
    <translation>Herausnehmen</translation>
   </message>
   <message>
+   <source>Take the plan's</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>Take the selected element out</source>
    <translation>Das gewählte Element herausnehmen</translation>
   </message>
@@ -1483,8 +1815,24 @@
    <translation>Taylor-Exponent m</translation>
   </message>
   <message>
+   <source>That line is another one by now.</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>The best {} of {} ways found</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>The first hold lets go</source>
    <translation>Die erste Spannung öffnet</translation>
+  </message>
+  <message>
+   <source>The job goes to the machine as it stands; sizes are entered from then on</source>
+   <translation>Der Auftrag geht, wie er steht, an die Maschine; von da an werden Maße eingetragen</translation>
+  </message>
+  <message>
+   <source>The job is being proved; sheets name the state of the proof, so they follow it.</source>
+   <translation>Der Auftrag wird geprüft; die Blätter nennen den Stand, darum folgen sie danach.</translation>
   </message>
   <message>
    <source>The job is kept</source>
@@ -1507,8 +1855,20 @@
    <translation>Die Kontur wird zum Guss- oder Schmiedeteil, aus dem das Teil entsteht</translation>
   </message>
   <message>
+   <source>The program as it stands at the machine: next time it is held against ours</source>
+   <translation>Das Programm, wie es an der Maschine steht: beim nächsten Mal wird es mit unserem verglichen</translation>
+  </message>
+  <message>
+   <source>The program from the machine</source>
+   <translation>Das Programm von der Maschine</translation>
+  </message>
+  <message>
    <source>The real material</source>
    <translation>Der wirkliche Werkstoff</translation>
+  </message>
+  <message>
+   <source>The run is being opened.</source>
+   <translation>Der Lauf wird geöffnet.</translation>
   </message>
   <message>
    <source>The second spindle can take the part. Nothing is planned for it yet.</source>
@@ -1517,6 +1877,10 @@
   <message>
    <source>The second spindle holds the part while it is cut off</source>
    <translation>Die Gegenspindel hält das Teil beim Abstechen</translation>
+  </message>
+  <message>
+   <source>The shop's own constants</source>
+   <translation>Konstanten der Werkstatt</translation>
   </message>
   <message>
    <source>The usual sizes are offered until you say what lies in your rack.</source>
@@ -1547,8 +1911,16 @@
    <translation>Werkzeug</translation>
   </message>
   <message>
+   <source>Tool whose offset was set</source>
+   <translation>Werkzeug, dessen Korrektur eingestellt wurde</translation>
+  </message>
+  <message>
    <source>Tools</source>
    <translation>Werkzeuge</translation>
+  </message>
+  <message>
+   <source>Tools in order of use</source>
+   <translation>Werkzeuge in ihrer Reihenfolge</translation>
   </message>
   <message>
    <source>Tools in the store</source>
@@ -1587,6 +1959,10 @@
    <translation>Zur anderen Spindel wechseln</translation>
   </message>
   <message>
+   <source>Turned or changed</source>
+   <translation>Gedreht oder gewechselt</translation>
+  </message>
+  <message>
    <source>Turned round by hand</source>
    <translation>Von Hand umgespannt</translation>
   </message>
@@ -1609,6 +1985,14 @@
   <message>
    <source>Type the code from the box, the holder or the bar; blanks and dashes do not matter.</source>
    <translation>Die Bezeichnung von Schachtel, Halter oder Stange eingeben; Leerzeichen und Striche sind gleich.</translation>
+  </message>
+  <message>
+   <source>Type what was found; what the sizes have in common is told here.</source>
+   <translation>Gefundene Maße eintippen; was sie gemeinsam haben, steht dann hier.</translation>
+  </message>
+  <message>
+   <source>UNPROVED stands across every page.</source>
+   <translation>UNPROVED steht quer über jeder Seite.</translation>
   </message>
   <message>
    <source>Understood</source>
@@ -1671,6 +2055,14 @@
    <translation>Was ein Werkzeug verlangt</translation>
   </message>
   <message>
+   <source>What comes of it, inches</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>What happened</source>
+   <translation>Was geschah</translation>
+  </message>
+  <message>
    <source>What is changed here is not saved; both are compared when it is.</source>
    <translation>Was hier geändert ist, ist nicht gesichert; beim Sichern wird beides verglichen.</translation>
   </message>
@@ -1707,16 +2099,44 @@
    <translation>Was die Spannung erlaubt</translation>
   </message>
   <message>
+   <source>What the last run taught</source>
+   <translation>Was der letzte Lauf lehrte</translation>
+  </message>
+  <message>
+   <source>What the program cuts</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>What the proof measured</source>
    <translation>Was der Nachweis gemessen hat</translation>
+  </message>
+  <message>
+   <source>What the simulated gauge is to read</source>
+   <translation>Was das simulierte Messmittel anzeigen soll</translation>
+  </message>
+  <message>
+   <source>What to set</source>
+   <translation>Was einzustellen ist</translation>
   </message>
   <message>
    <source>What turning it round comes to</source>
    <translation>Was beim Umdrehen herauskommt</translation>
   </message>
   <message>
+   <source>What was added to the offset</source>
+   <translation>Um was die Korrektur geändert wurde</translation>
+  </message>
+  <message>
    <source>What was found</source>
    <translation>Was gefunden wurde</translation>
+  </message>
+  <message>
+   <source>What was found; Enter goes on</source>
+   <translation>Was gefunden wurde; Enter geht weiter</translation>
+  </message>
+  <message>
+   <source>What was heard</source>
+   <translation>Was gehört wurde</translation>
   </message>
   <message>
    <source>Where its values come from</source>
@@ -1747,8 +2167,16 @@
    <translation>Ganzer Lauf</translation>
   </message>
   <message>
+   <source>Why</source>
+   <translation>Warum</translation>
+  </message>
+  <message>
    <source>Why this tool</source>
    <translation>Warum dieses Werkzeug</translation>
+  </message>
+  <message>
+   <source>Width of the wear</source>
+   <translation>Verschleißbreite</translation>
   </message>
   <message>
    <source>Wishes, stations or store</source>
@@ -1757,6 +2185,22 @@
   <message>
    <source>With a bar, a hold and the machine and material used last; the open job is left</source>
    <translation>Mit Stange, Spannung und der zuletzt benutzten Maschine und dem Werkstoff; der offene Auftrag wird verlassen</translation>
+  </message>
+  <message>
+   <source>Words</source>
+   <translation>Wörter</translation>
+  </message>
+  <message>
+   <source>Words of the program</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Work on it as a text of its own</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>Work on the text</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Work that was not saved</source>
@@ -1779,12 +2223,20 @@
    <translation>Liste schreiben…</translation>
   </message>
   <message>
+   <source>Write into the log that this was set at the machine; nothing is sent to it</source>
+   <translation>Im Logbuch festhalten, dass dies an der Maschine eingestellt wurde; an sie wird nichts gesendet</translation>
+  </message>
+  <message>
    <source>Write the rack</source>
    <translation>Werkzeugliste schreiben</translation>
   </message>
   <message>
    <source>Written</source>
    <translation>Geschrieben</translation>
+  </message>
+  <message>
+   <source>Written into the log.</source>
+   <translation>Ins Logbuch geschrieben.</translation>
   </message>
   <message>
    <source>Y to each side</source>
@@ -1823,6 +2275,14 @@
    <translation>ein Greifer zieht mit</translation>
   </message>
   <message>
+   <source>a picture</source>
+   <translation>ein Bild</translation>
+  </message>
+  <message>
+   <source>a program</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>above</source>
    <translation>oben</translation>
   </message>
@@ -1833,6 +2293,10 @@
   <message>
    <source>across flats</source>
    <translation>Schlüsselweite</translation>
+  </message>
+  <message>
+   <source>added, such as -0.012</source>
+   <translation>geändert um, etwa -0.012</translation>
   </message>
   <message>
    <source>aim</source>
@@ -1883,6 +2347,10 @@
    <translation>als Zyklus, ganz heraus</translation>
   </message>
   <message>
+   <source>as it looks</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>as its like</source>
    <translation>wie sein Vorbild</translation>
   </message>
@@ -1897,6 +2365,10 @@
   <message>
    <source>as the chuck's</source>
    <translation>wie beim Futter</translation>
+  </message>
+  <message>
+   <source>as the dialect says</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>as the machine wants</source>
@@ -1963,8 +2435,16 @@
    <translation>Stangen für das Los</translation>
   </message>
   <message>
+   <source>beginning of the program</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>behind the nose</source>
    <translation>hinter der Ecke</translation>
+  </message>
+  <message>
+   <source>being proved</source>
+   <translation>wird geprüft</translation>
   </message>
   <message>
    <source>below</source>
@@ -2099,6 +2579,10 @@
    <translation>durch Drehen des Werkstücks</translation>
   </message>
   <message>
+   <source>by what is cut; Z is its front, J the front of the jaws</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>cap</source>
    <translation>Kappe</translation>
   </message>
@@ -2125,6 +2609,10 @@
   <message>
    <source>checked and measured</source>
    <translation>geprüft und gemessen</translation>
+  </message>
+  <message>
+   <source>choose what it does</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>chucks, collets, drivers</source>
@@ -2467,6 +2955,10 @@
    <translation>wechselseitig von beiden Flanken</translation>
   </message>
   <message>
+   <source>from line</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>from tool to tool</source>
    <translation>von Werkzeug zu Werkzeug</translation>
   </message>
@@ -2599,6 +3091,10 @@
    <translation>wie viele Backen</translation>
   </message>
   <message>
+   <source>html</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>in</source>
    <translation>in</translation>
   </message>
@@ -2639,6 +3135,10 @@
    <translation>sein Name</translation>
   </message>
   <message>
+   <source>its own words</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>jaws</source>
    <translation>Backen</translation>
   </message>
@@ -2649,6 +3149,10 @@
   <message>
    <source>jaws stand out</source>
    <translation>Backen stehen vor</translation>
+  </message>
+  <message>
+   <source>kW at the motor</source>
+   <translation>kW am Motor</translation>
   </message>
   <message>
    <source>kept</source>
@@ -2827,6 +3331,10 @@
    <translation>Bewegung für Bewegung</translation>
   </message>
   <message>
+   <source>moves neither tool nor work</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>name</source>
    <translation>Name</translation>
   </message>
@@ -2845,6 +3353,14 @@
   <message>
    <source>no</source>
    <translation>nein</translation>
+  </message>
+  <message>
+   <source>no machine named</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>no operation</source>
+   <translation>kein Arbeitsgang</translation>
   </message>
   <message>
    <source>no other tool</source>
@@ -2893,6 +3409,14 @@
   <message>
    <source>not said</source>
    <translation>nicht gesagt</translation>
+  </message>
+  <message>
+   <source>not set</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
+   <source>not there</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>note</source>
@@ -2947,6 +3471,10 @@
    <translation>außen</translation>
   </message>
   <message>
+   <source>over</source>
+   <translation>zu Ende</translation>
+  </message>
+  <message>
    <source>parallel to the contour</source>
    <translation>parallel zur Kontur</translation>
   </message>
@@ -2985,6 +3513,10 @@
   <message>
    <source>past a through hole</source>
    <translation>über ein Durchgangsloch hinaus</translation>
+  </message>
+  <message>
+   <source>pdf</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>phase</source>
@@ -3051,6 +3583,10 @@
    <translation>Preis je kg</translation>
   </message>
   <message>
+   <source>print</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>program words</source>
    <translation>Programmsprache</translation>
   </message>
@@ -3115,6 +3651,10 @@
    <translation>kommt am Schnitt an</translation>
   </message>
   <message>
+   <source>read and cut; not proved against a drawing</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>reamer</source>
    <translation>Reibahle</translation>
   </message>
@@ -3175,6 +3715,10 @@
    <translation>An- und Auslauf</translation>
   </message>
   <message>
+   <source>running</source>
+   <translation>läuft</translation>
+  </message>
+  <message>
    <source>runs out</source>
    <translation>läuft aus</translation>
   </message>
@@ -3227,6 +3771,14 @@
    <translation>abnehmend</translation>
   </message>
   <message>
+   <source>side</source>
+   <translation>Seite</translation>
+  </message>
+  <message>
+   <source>simulated</source>
+   <translation>simuliert</translation>
+  </message>
+  <message>
    <source>size</source>
    <translation>Maß</translation>
   </message>
@@ -3269,6 +3821,10 @@
   <message>
    <source>speeds up by</source>
    <translation>beschleunigt um</translation>
+  </message>
+  <message>
+   <source>spindle</source>
+   <translation>Spindel</translation>
   </message>
   <message>
    <source>spoken in the next window that is opened (Ctrl+Shift+W)</source>
@@ -3355,6 +3911,10 @@
    <translation>Bereich beginnt bei Z</translation>
   </message>
   <message>
+   <source>surface speed</source>
+   <translation>Schnittgeschwindigkeit</translation>
+  </message>
+  <message>
    <source>surface there is</source>
    <translation>vorhandene Fläche</translation>
   </message>
@@ -3389,6 +3949,10 @@
   <message>
    <source>there</source>
    <translation>vorhanden</translation>
+  </message>
+  <message>
+   <source>this program</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>this work is in no file. Drop it for good?</source>
@@ -3437,6 +4001,10 @@
   <message>
    <source>today</source>
    <translation>heute</translation>
+  </message>
+  <message>
+   <source>told, not used by itself</source>
+   <translation>nur gesagt</translation>
   </message>
   <message>
    <source>tool</source>
@@ -3495,6 +4063,10 @@
    <translation>Drehwerkzeug</translation>
   </message>
   <message>
+   <source>turns a minute</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>turns it stands at the ends</source>
    <translation>Umdrehungen Stillstand an den Enden</translation>
   </message>
@@ -3529,6 +4101,10 @@
   <message>
    <source>unsafe</source>
    <translation>unsicher</translation>
+  </message>
+  <message>
+   <source>use</source>
+   <translation>verwenden</translation>
   </message>
   <message>
    <source>usual</source>
@@ -3571,6 +4147,10 @@
    <translation>was schlanke Teile stützt</translation>
   </message>
   <message>
+   <source>what differs</source>
+   <translation type="unfinished" />
+  </message>
+  <message>
    <source>what lies in the rack</source>
    <translation>was im Lager liegt</translation>
   </message>
@@ -3581,6 +4161,14 @@
   <message>
    <source>what supports the front</source>
    <translation>was vorn abstützt</translation>
+  </message>
+  <message>
+   <source>what the simulated gauge is to read, mm</source>
+   <translation>was das simulierte Messmittel anzeigen soll, mm</translation>
+  </message>
+  <message>
+   <source>what was seen, what was done</source>
+   <translation>was zu sehen war, was getan wurde</translation>
   </message>
   <message>
    <source>where the hole is deep</source>
@@ -3597,6 +4185,10 @@
   <message>
    <source>width at the surface</source>
    <translation>Breite an der Oberfläche</translation>
+  </message>
+  <message>
+   <source>width of the wear</source>
+   <translation>Verschleißbreite</translation>
   </message>
   <message>
    <source>with Y</source>
@@ -3617,6 +4209,10 @@
   <message>
    <source>yes</source>
    <translation>ja</translation>
+  </message>
+  <message>
+   <source>{} ways found, the best first</source>
+   <translation type="unfinished" />
   </message>
   <message>
    <source>Ø end</source>
