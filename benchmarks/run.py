@@ -27,6 +27,7 @@ from benchmarks import closing, random_parts, textbook
 from benchmarks.everyday import bench as everyday_bench
 from benchmarks.judge import bench as judge_bench
 from benchmarks.judge import mutate
+from benchmarks.papers import charting, printing
 from toreuma.app.picture.space.renderer import Camera, Renderer
 from toreuma.app.session import Session
 from toreuma.app.shell.shot import settle
@@ -409,6 +410,8 @@ def main() -> int:
     hundred()
     interruption()
     balancing()
+    printing()
+    charting()
     textbook.compare()
     peak = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024
     print(f"memory at the highest: {peak:.0f} MB")
