@@ -75,6 +75,4 @@ def charting() -> None:
         ours, rows = timed(show), timed(bare)
         store.close()
         size = sum(one.stat().st_size for one in Path(folder).iterdir()) / 1e6
-        print(
-            f"chart of {MANY:,} sizes / reading their rows: {ours / rows:.1f} ({ours:.2f} s); the file has {size:.0f} MB"
-        )
+        print(f"chart of {MANY:,} sizes / reading their rows: {ours / rows:.1f} ({ours:.2f} s); file {size:.0f} MB")
