@@ -80,9 +80,9 @@ def _with_means(one: Characteristic, tables: GaugeTables) -> Characteristic:
     often = how_often(one.nominal or 0.0, one.tolerance) if one.quantity != "finish" else "every 25th part"
     if gauge is None:
         return replace(one, means="no means listed for this size", often=often)
-    means = gauge.name if not one.means else f"{gauge.name}, {one.means}"
+    means = said("{}, {}", gauge.name, one.means) if one.means else gauge.name
     if not fine:
-        means += "; coarser than a fifth of the tolerance"
+        means = said("{}; coarser than a fifth of the tolerance", means)
     return replace(one, means=means, uncertainty_um=gauge.uncertainty_um, often=often)
 
 

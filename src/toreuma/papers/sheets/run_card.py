@@ -10,7 +10,7 @@ from toreuma.papers.sheets.setup import blank_words
 
 __all__ = ["run_cards"]
 
-ROWS = 14
+ROWS = 12
 BARS = "bars for the batch"
 TAKEN = {
     "falls": "falls into the chips: put a basket or a soft tray there",
@@ -25,8 +25,8 @@ def run_cards(dossier: Dossier) -> tuple[Sheet, ...]:
     blocks: tuple[Block | tuple[Block, ...], ...] = (
         (_batch(dossier, say, batch), _bar(dossier, say, batch)),
         _looks(dossier, say, batch),
-        _log(),
         Notes("Stop and look", tuple(_stops(dossier)), boxed=True),
+        _log(),
     )
     watched = "watched" if dossier.job.conditions.attended else "unattended"
     return (Sheet("run", "Run card", watched, blocks),)
