@@ -2,6 +2,7 @@
 
 import time
 
+import pytest
 from PySide6.QtCore import QEventLoop, QTimer
 
 from tests.support.window import Window
@@ -34,6 +35,7 @@ def routed(window: Window) -> OperationsStage:
     return window.at(OperationsStage)
 
 
+@pytest.mark.long
 def test_the_ways_found_stand_side_by_side_and_one_can_be_taken(window: Window) -> None:
     session = window.session
     said: list[str] = []
@@ -54,6 +56,7 @@ def test_the_ways_found_stand_side_by_side_and_one_can_be_taken(window: Window) 
     assert best.isChecked()
 
 
+@pytest.mark.long
 def test_another_part_has_no_ways_yet(window: Window) -> None:
     ways = routed(window).panel.ways
     assert not ways.isHidden()

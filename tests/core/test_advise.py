@@ -118,7 +118,7 @@ def test_a_bar_too_thick_touches_the_far_wall() -> None:
     assert tight_spots(scene, fat, BORE, reach)[0].reason == "bar against the far wall"
 
 
-@pytest.mark.parametrize("name", everyday(demo_names(), "spear", "runner-hub", "seat-ring"))
+@pytest.mark.parametrize("name", everyday(demo_names(), "spear"))
 def test_every_wish_of_the_demo_jobs_has_an_answer_and_slim_ones_only_where_strong_ones_leave_metal(name: str) -> None:
     job = demo_job(name)
     scene = build_scene(job)
@@ -172,6 +172,7 @@ def test_what_sits_in_the_turret_comes_first() -> None:
     assert next(c for c in rough.candidates if not c.in_turret).against == "the first is at hand"
 
 
+@pytest.mark.long
 def test_the_rack_comes_first_and_the_strong_tool_has_a_slim_helper() -> None:
     job = demo_job("spear").changed(tools=())
     scene = build_scene(job)
@@ -234,7 +235,7 @@ def test_two_tools_stand_side_by_side() -> None:
     assert rows["left on the part"][0].number > 20  # type: ignore[union-attr]
 
 
-@pytest.mark.parametrize("name", everyday(demo_names(), "spear", "runner-hub", "seat-ring"))
+@pytest.mark.parametrize("name", everyday(demo_names(), "spear"))
 def test_the_advised_tool_led_along_its_free_boundary_touches_nothing_and_leaves_what_was_said(name: str) -> None:
     """Independent of the reach: sweep insert and holder along the edge of the free positions and look at the metal."""
     job = demo_job(name)

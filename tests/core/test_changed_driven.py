@@ -8,6 +8,7 @@ from benchmarks.judge.changes import every_change
 from benchmarks.judge.mutate import Bench
 
 from tests.core.test_milled import CUT
+from tests.support.long import everyday
 
 QUICK = (
     "holes in a face",
@@ -72,7 +73,7 @@ def test_the_work_does_not_turn_about_a_tool_that_stands_in_it(left_in: str) -> 
     assert any("tool in metal while the work turns" in each.what and "line" in each.what for each in found)
 
 
-@pytest.mark.parametrize("name", QUICK)
+@pytest.mark.parametrize("name", everyday(QUICK, "a hexagon"))
 def test_no_harmful_change_of_a_driven_tool_slips_through(name: str) -> None:
     one = bench(name)
     changes = random.Random(8).sample(list(every_change(one.texts[0])), 5)

@@ -47,6 +47,7 @@ def test_a_tool_comes_in_only_where_it_has_room(spear: Job) -> None:
     assert any("tool change in jaws" in one.what for one in found), [one.what for one in found]
 
 
+@pytest.mark.long
 def test_the_tool_beside_comes_down_with_the_one_that_cuts() -> None:
     """A boring bar in the next station would run along the jaws of the sheave's second side, where all of its bore is
     finished from there."""

@@ -38,7 +38,7 @@ def day(seed: int, drifts: bool) -> tuple[int | None, int | None, bool]:
     return None, warned, max(abs(level(part)) for part in range(parts)) > limit - 3 * noise
 
 
-@pytest.mark.parametrize("days", everyday([30, 200], 30))
+@pytest.mark.parametrize("days", everyday([10, 200], 10))
 def test_it_warns_before_a_limit_is_crossed_and_seldom_for_nothing(days: int) -> None:
     crossed = [(part, warned) for part, warned, _ in (day(seed, True) for seed in range(days)) if part is not None]
     before = sum(warned is not None and warned < part for part, warned in crossed)

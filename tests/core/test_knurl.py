@@ -68,6 +68,7 @@ PARTS = {
 
 @pytest.mark.parametrize("units", everyday(["mm", "inch"], "mm"))
 @pytest.mark.parametrize("name", everyday(PARTS, "one between shoulders"))
+@pytest.mark.long
 def test_a_proposed_route_turns_rolls_and_proves_it(name: str, units: str, language: Dialect) -> None:
     job = fresh_job(PARTS[name], name, units)  # type: ignore[arg-type]
     found = Engine().route(job).job
@@ -115,6 +116,7 @@ def test_a_spoiled_knurl_is_caught(routed: Job, language: Dialect, pattern: str,
     assert code in spoiled(routed, pattern, instead, language)
 
 
+@pytest.mark.long
 def test_a_part_that_is_turned_end_for_end_for_it_says_so() -> None:
     found = Engine().route(fresh_job(headed(), "screw"))
     assert found.job.part != headed()

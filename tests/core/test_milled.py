@@ -300,6 +300,7 @@ def hammered() -> Job:
     return job.with_setup(operations=(*first, *(one for one in job.operations if one not in first)))
 
 
+@pytest.mark.long
 def test_holes_drilled_first_hammer_the_turning_and_one_click_mends_it() -> None:
     planned = plan(hammered())
     rough = next(one for one in planned.operations if one.operation.kind == "rough_od")

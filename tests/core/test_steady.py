@@ -69,7 +69,7 @@ def test_every_part_of_the_run_is_proved(name: str) -> None:
     assert made.contacts == ()
 
 
-@pytest.mark.parametrize("name", ["vane-stud", "runner-hub"])
+@pytest.mark.parametrize("name", everyday(["vane-stud", "runner-hub"], "vane-stud"))
 def test_the_cycle_is_the_shortest_there_is_and_shorter_than_one_after_another(name: str) -> None:
     cycle_s = schedule(*planned(name)).cycle_s
     found = balance(*planned(name), 5.0)

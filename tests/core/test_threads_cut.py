@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from tests.support.kept import plan
+from tests.support.long import everyday
 from tests.support.routes import proof_of, tool_of, turned_job
 from toreuma.core.cutting.infeed import Tip, first_depth_mm, infeed, pass_count
 from toreuma.core.dialect import Dialect
@@ -362,7 +363,7 @@ def test_a_thread_that_would_begin_in_metal_is_not_cut() -> None:
     assert cut_of(clear).motions
 
 
-@pytest.mark.parametrize("deep", [13.0, 13.2, 13.5, 13.77])
+@pytest.mark.parametrize("deep", everyday([13.0, 13.2, 13.5, 13.77], 13.0, 13.77))
 def test_a_tap_comes_out_in_the_thread_it_has_cut(deep: float) -> None:
     """However many turns it made on its way in, the spindle turns them back: the crests of the core stay."""
     job, _ = new_job("head", "mm", "C45", "slant-bed", f"30 x 40; hole M6 x {deep} x 17")

@@ -52,6 +52,7 @@ def test_it_cuts_the_pocket_out_and_touches_nothing(wall: float, deep: float, co
     assert proof.gouge_um <= 2
 
 
+@pytest.mark.long
 def test_a_route_finds_it_for_what_no_other_bar_reaches() -> None:
     base = bored_job(pocket(0.0, 50.0))
     base = base.changed(stock=base.stock.changed(length_mm=75.0))
@@ -67,6 +68,7 @@ def test_a_route_finds_it_for_what_no_other_bar_reaches() -> None:
     assert "order.joint" not in {finding.code for finding in critique(plan(found.job))}
 
 
+@pytest.mark.long
 def test_without_a_pocket_it_is_not_taken() -> None:
     found = routed(bored_job((Element(z_mm=0, d_mm=40.0), Element(z_mm=-50, d_mm=40.0))))
     assert not [tool for tool in found.job.tools if isinstance(tool, BoringTool) and tool.bar.back]

@@ -6,6 +6,7 @@ from collections.abc import Callable
 import pytest
 
 from tests.support.engine import judged
+from tests.support.long import everyday
 from toreuma.core.model import Job, TubeBar
 from toreuma.core.plan.sides.second_side import plan_sides
 from toreuma.core.post import post
@@ -186,7 +187,7 @@ SPOILED: dict[str, Callable[[str], str]] = {
 }
 
 
-@pytest.mark.parametrize("what", SPOILED)
+@pytest.mark.parametrize("what", everyday(SPOILED, "a tap 3 mm short", "another pitch"))
 def test_a_tapped_hole_is_as_deep_and_of_the_thread_that_is_drawn(what: str) -> None:
     stud = demo_job("vane-stud")
     verdict = with_text(stud, SPOILED[what], side=1)

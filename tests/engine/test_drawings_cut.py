@@ -13,7 +13,7 @@ STANDS_STILL = {"screen bush": "holes", "gate nut": "flats", "hand wheel hub": "
 BY_NAME = {one.name: one for one in DRAWINGS}
 
 
-@pytest.mark.parametrize("name", everyday(BY_NAME, "lever stud", "governor flange", "screen bush"))
+@pytest.mark.parametrize("name", everyday(BY_NAME, "lever stud"))
 def test_a_drawing_is_finished_or_what_is_open_is_told(name: str) -> None:
     one: Drawing = BY_NAME[name]
     job, _ = new_job(one.name, one.units, one.material, one.machine, one.line)

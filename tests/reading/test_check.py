@@ -176,6 +176,7 @@ def test_programs_in_neighbouring_files_are_called(tmp_path: Path) -> None:
     assert data["missing_programs"] == []
 
 
+@pytest.mark.long
 def test_of_a_program_that_does_not_end_the_beginning_is_cut() -> None:
     made = checked(HEAD + "T0101 (CNMG 120408)\nG97 S800 M3\nN5 G0 X60. Z2.\nX40.\nZ-9.\nGOTO5\nM30\n", "D50 L80")
     assert any("does not end" in one for one in made.cut.assumed)
