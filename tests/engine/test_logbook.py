@@ -15,6 +15,7 @@ from toreuma.engine.library import library, renew
 from toreuma.engine.logbook.book import Book, begin_run, taught
 from toreuma.engine.logbook.constants import (
     constants_of,
+    counted,
     forget_constant,
     in_words,
     job_with_shop_values,
@@ -222,6 +223,54 @@ class TestConstants:
         assert planned is not None
         assert "of this shop" in planned.reasons[Figure.FORCE].source
         forget_constant(found)
+
+    def test_a_finish_worse_than_theory_slows_the_next_finishing_pass_and_says_so(
+        self, store: Store, book: Book, spear: Job
+    ) -> None:
+        for n in range(20):
+            store.add(
+                book.run.id, Observation(kind="ra", of="1.4404", computed=0.8, found=1.5 + 0.04 * (n % 3), at=DAY)
+            )
+        material = library().materials["1.4404"]
+        found = next(one for one in constants_of(store, material, "x") if one.kind == "ra")
+        assert found.learned.value > 1.7
+        keep_constant(found)
+        moved = job_with_shop_values(spear)
+        assert moved.stock.material.finish_ratio == pytest.approx(found.learned.value, rel=1e-3)
+        before, after = recorded().plan(spear), recorded().plan(moved)
+        slower = 0
+        for was, now in zip(before.operations, after.operations, strict=True):
+            if Figure.ROUGHNESS in was.reasons and Figure.ROUGHNESS in now.reasons:
+                told = now.reasons[Figure.ROUGHNESS]
+                assert "20 observations of this shop" in told.source
+                assert told.number == pytest.approx(
+                    found.learned.value * 1000 * now.figures.feed_mm_rev**2 / (32 * told.inputs[1].number), rel=0.01
+                )
+                slower += now.figures.feed_mm_rev < was.figures.feed_mm_rev
+        assert slower
+        forget_constant(found)
+        assert library().materials["1.4404"] == material
+
+    def test_a_piece_that_gives_way_more_counts_as_less_stiff(self, store: Store, book: Book) -> None:
+        for n in range(12):
+            store.add(
+                book.run.id, Observation(kind="bend", of="1.4404", computed=1.0, found=1.5 + 0.02 * (n % 3), at=DAY)
+            )
+        material = library().materials["1.4404"]
+        found = next(one for one in constants_of(store, material, "x") if one.kind == "bend")
+        keep_constant(found)
+        moved = library().materials["1.4404"]
+        assert moved.e_n_mm2 == pytest.approx(material.e_n_mm2 / found.learned.value, rel=1e-3)
+        assert "of this shop" in moved.source_of("e_n_mm2")
+        assert counted("bend", moved) == pytest.approx(found.learned.value, rel=1e-3)
+        forget_constant(found)
+
+    def test_what_is_found_is_held_against_tables_and_not_against_an_earlier_answer(self, store: Store) -> None:
+        material = library().materials["1.4404"]
+        assert {counted(kind, material) for kind in ("force", "ra", "bend", "time")} == {1.0}
+        moved = material.changed(kc11_n_mm2=1.2 * material.kc11_n_mm2, finish_ratio=1.5)
+        assert counted("force", moved) == pytest.approx(1.2)
+        assert counted("ra", moved) == pytest.approx(1.5)
 
 
 def test_the_next_time_begins_from_the_last(book: Book, store: Store, spear: Job) -> None:

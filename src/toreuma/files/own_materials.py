@@ -29,6 +29,7 @@ FIELDS = (
     "conductivity_w_m_k",
     "heat_j_kg_k",
     "alpha_um_m_k",
+    "finish_ratio",
 )
 SPEED_FIELDS = ("rough_m_min", "finish_m_min", "part_off_m_min", "exponent")
 
@@ -132,7 +133,8 @@ def _changed(material: Material, field: str, value: object, source: str) -> Mate
         if "." not in field:
             if field not in FIELDS:
                 raise JobError(f"material {material.name}", f"has no value '{field}'", "choose one of its values")
-            return material.changed(**{field: value}, source=note)
+            kept = {**dict(material.sources), field: source[:120] or "own"}
+            return material.changed(**{field: value}, source=note, sources=tuple(sorted(kept.items())))
         tool, name = field.split(".", 1)
         rows = tuple(
             row.changed(**{name: value}, source=_told(row.source, name, source))

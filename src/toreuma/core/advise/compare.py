@@ -78,9 +78,7 @@ def _cutting(job: Job, insert: Insert, entering_deg: float, feed: float, ap: flo
                                   source=force.KIENZLE,
                                   inputs=(Input("surface speed", "vc", vc, "m/min"),))  # fmt: skip
     if nose > 0:
-        found["ra"] = Evidence("theoretical finish", "Ra", finish.theoretical_ra_um(feed, nose), "um",
-                               formula=finish.FORMULA, source=finish.SOURCE,
-                               inputs=(Input("nose radius", "rε", nose, "mm"),))  # fmt: skip
+        found["ra"] = finish.finish_evidence(material, feed, nose)
     if insert.chip_window:
         found["window"] = _window(insert, feed, ap)
     if row is not None:

@@ -79,8 +79,7 @@ def try_cut(situation: Situation, cut: Cut) -> LabResult:
         Evidence("metal removed", "Q", seen.vc_there * cut.ap_mm * cut.feed_mm_rev, "cm3/min", formula="vc ap f"),
     ]
     if situation.nose_mm > 0:
-        rough = finish.theoretical_ra_um(cut.feed_mm_rev, situation.nose_mm)
-        numbers.append(Evidence("theoretical finish", "Ra", rough, "um", formula=finish.FORMULA, source=finish.SOURCE))
+        numbers.append(finish.finish_evidence(situation.material, cut.feed_mm_rev, situation.nose_mm))
     if situation.row is not None:
         life = life_evidence(situation, cut)
         numbers += [life, _cost(situation, cut, life.number)]

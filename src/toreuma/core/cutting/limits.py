@@ -239,7 +239,8 @@ def _lowest(s: Situation, cut: Cut, seen: Seen) -> Measure | None:
 def _roughness(s: Situation, cut: Cut, _: Seen) -> Measure | None:
     if s.wanted_ra_um is None or s.nose_mm <= 0:
         return None
-    return Measure(finish.theoretical_ra_um(cut.feed_mm_rev, s.nose_mm), s.wanted_ra_um, "wanted finish")
+    ra = finish.expected_ra_um(cut.feed_mm_rev, s.nose_mm, s.material.finish_ratio)
+    return Measure(ra, s.wanted_ra_um, "wanted finish")
 
 
 LIMITS: tuple[LimitKind, ...] = (

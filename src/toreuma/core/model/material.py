@@ -47,9 +47,15 @@ class Material(Value):
     mill_feed_mm: Positive | None = Field(
         default=None, description="Usual feed of a tooth of an end mill of 10 mm of carbide"
     )
+    finish_ratio: Positive = Field(default=1.0, description="Roughness found over what feed and nose leave in theory")
     work_hardens: bool = Field(default=False, description="The turned surface is harder than what lies below")
     coolant: Name = Field(default="", description="What is usual")
     caution: str = Field(default="", max_length=400, description="One plain sentence where chips can hurt")
     hardness_hb: Positive | None = Field(default=None, description="Brinell hardness as delivered")
     speeds: tuple[StartSpeed, ...] = ()
     source: Name = ""
+    sources: tuple[tuple[Name, Name], ...] = Field(default=(), description="Of values of the person's own, by field")
+
+    def source_of(self, field: str) -> str:
+        """Where a value of the person's own comes from; empty for one that ships."""
+        return dict(self.sources).get(field, "")

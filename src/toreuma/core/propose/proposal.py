@@ -11,6 +11,7 @@ from toreuma.core.cutting.life import economic_life_min, fastest_life_min, life_
 from toreuma.core.cutting.limits import LIMITS, LimitKind, Use, Variable, used
 from toreuma.core.cutting.situation import Bend, Cut, Seen, Situation
 from toreuma.core.cutting.speed import clamp_inputs, surface_speed_rpm
+from toreuma.core.model import Material
 from toreuma.core.propose.roots import largest
 from toreuma.core.propose.search import FREE, USUAL_COSTS, Aim, Costs, Fixed, Found, MetalStep, best, minutes_of
 from toreuma.core.spoken import said
@@ -279,14 +280,16 @@ def _followed(situation: Situation, cut: Cut, figures: Figures) -> Reasons:
     if situation.table_vc is not None:
         found[Figure.LIFE] = life_evidence(situation, cut)
     if situation.nose_mm > 0:
-        found[Figure.ROUGHNESS] = _finish_told(situation, cut)
+        found[Figure.ROUGHNESS] = finish.finish_evidence(situation.material, cut.feed_mm_rev, situation.nose_mm)
     if situation.bend is not None:
-        found[Figure.BEND] = _bend_told(situation.bend, seen)
+        found[Figure.BEND] = _bend_told(situation, situation.bend, seen)
     return found
 
 
-OF_SHOP = "of this shop"
-"""Stands in the source of a value that was learned from the shop's own log."""
+def _with_own(source: str, material: Material, field: str) -> str:
+    """A source, and where a value of the person's own comes from."""
+    own = material.source_of(field)
+    return f"{source}; {own}" if own else source
 
 
 def _force_told(situation: Situation, cut: Cut, seen: Seen) -> Evidence:
@@ -297,7 +300,7 @@ def _force_told(situation: Situation, cut: Cut, seen: Seen) -> Evidence:
         seen.cutting_n,
         "N",
         formula="Fc = kc1.1 he^-mc · ap · f, he = ap f / Le",
-        source=f"{force.KIENZLE}; {material.source}" if OF_SHOP in material.source else force.KIENZLE,
+        source=_with_own(force.KIENZLE, material, "kc11_n_mm2"),
         inputs=(
             Input("specific force", "kc1.1", material.kc11_n_mm2, "N/mm2"),
             Input("exponent", "mc", material.mc, "ratio"),
@@ -333,23 +336,7 @@ def _power_told(situation: Situation, seen: Seen, figures: Figures) -> Evidence:
     )
 
 
-def _finish_told(situation: Situation, cut: Cut) -> Evidence:
-    return Evidence(
-        "theoretical finish",
-        "Ra",
-        finish.theoretical_ra_um(cut.feed_mm_rev, situation.nose_mm),
-        "um",
-        formula=finish.FORMULA,
-        source=finish.SOURCE,
-        inputs=(
-            Input("feed", "f", cut.feed_mm_rev, "mm/rev"),
-            Input("nose radius", "rε", situation.nose_mm, "mm"),
-            Input("height", "Rt", finish.theoretical_rt_um(cut.feed_mm_rev, situation.nose_mm), "um"),
-        ),
-    )
-
-
-def _bend_told(piece: Bend, seen: Seen) -> Evidence:
+def _bend_told(situation: Situation, piece: Bend, seen: Seen) -> Evidence:
     bend, allowed = seen.passive_n * piece.mm_per_n, piece.allowed_mm
     return Evidence(
         "size error from bending",
@@ -357,7 +344,7 @@ def _bend_told(piece: Bend, seen: Seen) -> Evidence:
         2000 * bend,
         "size_um",
         formula="twice the passive force times the compliance of the stock",
-        source="stepped Euler-Bernoulli beam",
+        source=_with_own("stepped Euler-Bernoulli beam", situation.material, "e_n_mm2"),
         measured_on="on diameter",
         inputs=(
             Input("passive force", "Fp", seen.passive_n, "N"),

@@ -2243,6 +2243,22 @@
    <translation>Y nach jeder Seite</translation>
   </message>
   <message>
+   <source>finish found over theory</source>
+   <translation>Rauheit gefunden zu Theorie</translation>
+  </message>
+  <message>
+   <source>1 as feed and nose leave it</source>
+   <translation>1: wie Vorschub und Ecke sie lassen</translation>
+  </message>
+  <message>
+   <source>found over theory</source>
+   <translation>gefunden zu Theorie</translation>
+  </message>
+  <message>
+   <source>finish to expect</source>
+   <translation>zu erwartende Rauheit</translation>
+  </message>
+  <message>
    <source>Young's modulus</source>
    <translation>E-Modul</translation>
   </message>

@@ -18,7 +18,7 @@ from toreuma.engine.engine import Engine
 from toreuma.engine.foreign import read_foreign
 from toreuma.engine.hand_changes import written
 from toreuma.engine.inspection import inspection_list
-from toreuma.engine.logbook.constants import constants_of
+from toreuma.engine.logbook.constants import constants_of, counted
 from toreuma.engine.logbook.cutters import Cutters
 from toreuma.engine.logbook.edges import EdgeNow, cutting_of_tool, edges_now, with_use
 from toreuma.engine.logbook.first_article import FirstArticle, first_article, size_of
@@ -227,7 +227,8 @@ class Book:
         theory = cutter.planned.reasons.get(Figure.ROUGHNESS) if cutter is not None else None
         if theory is None or theory.number <= 0 or value <= 0:
             return None
-        return Observation(kind="ra", of=self.run.material, computed=theory.number, found=value, at=at)
+        computed = theory.number / counted("ra", self.job.stock.material)
+        return Observation(kind="ra", of=self.run.material, computed=computed, found=value, at=at)
 
     def observe_power(self, operation: str, motor_kw: float, at: float) -> None:
         """What the spindle took in an operation, kW at the motor, against what its cut was computed to take. Raises
@@ -236,9 +237,8 @@ class Book:
             for planned in side.operations:
                 if operation in (planned.operation.id, planned.operation.name) and planned.figures.power_kw:
                     found = motor_kw * side.job.machine.efficiency
-                    seen = Observation(
-                        kind="force", of=self.run.material, computed=planned.figures.power_kw, found=found, at=at
-                    )
+                    computed = planned.figures.power_kw / counted("force", self.job.stock.material)
+                    seen = Observation(kind="force", of=self.run.material, computed=computed, found=found, at=at)
                     self.store.add(self.run.id, seen)
                     return
         raise ToreumaError("log", f"no operation '{operation}' has a power that was computed", "name one that turns")
@@ -252,7 +252,8 @@ class Book:
             seen.append(Observation(kind="time", of=run.machine, computed=run.planned_s, found=mean, at=at))
         bend = self.article(1).split.of("bend")
         if bend is not None and bend.matters:
-            seen.append(Observation(kind="bend", of=run.material, computed=1.0, found=bend.value, at=at))
+            computed = 1.0 / counted("bend", self.job.stock.material)
+            seen.append(Observation(kind="bend", of=run.material, computed=computed, found=bend.value, at=at))
         for key in self.measured_keys():
             fit = self.size(key).fit
             if fit is not None and abs(fit.warm.mm) > fit.warm.uncertainty:

@@ -10,7 +10,7 @@ from toreuma.engine.library import keep_value, library
 from toreuma.files.own_materials import value_of
 from toreuma.log import Store
 
-__all__ = ["Constant", "constants_of", "forget_constant", "in_words", "keep_constant"]
+__all__ = ["Constant", "constants_of", "counted", "forget_constant", "in_words", "keep_constant"]
 
 KINDS = {
     "force": ("specific force", "of what was computed", Prior(1.0, 0.2), 0.10),
@@ -20,6 +20,10 @@ KINDS = {
     "warm-up": ("time constant of warming up", "of half an hour", Prior(1.0, 0.5), 0.30),
 }
 """What is observed against what is computed: words, against what, what is expected before, usual scatter of one."""
+
+FIELD = {"force": "kc11_n_mm2", "ra": "finish_ratio", "bend": "e_n_mm2"}
+"""The value of a material that follows a ratio. A piece that gives way more than computed counts as less stiff: with
+what gives in its hold."""
 
 USES = ("rough", "finish", "part_off")
 
@@ -79,7 +83,7 @@ def constants_of(store: Store, material: Material, machine: str) -> tuple[Consta
         of = machine if kind in ("time", "warm-up") else material.name
         seen_of = store.observations(kind, of)
         ratios = [one.found / one.computed for one in seen_of if one.computed]
-        field = "kc11_n_mm2" if kind == "force" else ""
+        field = FIELD.get(kind, "") if kind != "bend" or ships.e_n_mm2 else ""
         found.append(
             Constant(
                 kind=kind, of=of, name=f"{name}, {against}", learned=factor_learned(ratios, prior, scatter),
@@ -87,6 +91,19 @@ def constants_of(store: Store, material: Material, machine: str) -> tuple[Consta
             )
         )  # fmt: skip
     return tuple(found)
+
+
+def counted(kind: str, material: Material) -> float:
+    """How many times of what tables say a plan with this material has computed already: what is found is held against
+    the tables, not against what an earlier answer of the log made of them."""
+    ships = _shipped(material)
+    if kind == "force":
+        return material.kc11_n_mm2 / ships.kc11_n_mm2
+    if kind == "ra":
+        return material.finish_ratio / ships.finish_ratio
+    if kind == "bend" and ships.e_n_mm2 and material.e_n_mm2:
+        return ships.e_n_mm2 / material.e_n_mm2
+    return 1.0
 
 
 def _shipped(material: Material) -> Material:
@@ -112,9 +129,12 @@ def _used(material: Material, field: str) -> bool:
 def keep_constant(one: Constant) -> None:
     """Let new plans begin from it: it becomes the shop's own value of the material, with where it comes from. Raises
     `JobError`."""
-    if one.field == "kc11_n_mm2":
-        ships = _shipped(library().materials[one.of])
-        keep_value(one.of, one.field, round(ships.kc11_n_mm2 * one.learned.value, 1), one.source)
+    if one.kind in FIELD:
+        ships, ratio = _shipped(library().materials[one.of]), one.learned.value
+        if one.kind == "bend":
+            keep_value(one.of, one.field, round((ships.e_n_mm2 or 0.0) / ratio, -2), one.source)
+        else:
+            keep_value(one.of, one.field, float(f"{getattr(ships, one.field) * ratio:.5g}"), one.source)
     elif one.kind == "exponent":
         keep_value(one.of, one.field, round(one.learned.value, 4), one.source)
     elif one.kind == "constant":

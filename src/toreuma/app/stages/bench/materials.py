@@ -32,6 +32,7 @@ NAMES: dict[str, tuple[str, str]] = {
     "e_n_mm2": ("Young's modulus", "N/mm2"),
     "conductivity_w_m_k": ("thermal conductivity, W/(m K)", "ratio"),
     "heat_j_kg_k": ("specific heat, J/(kg K)", "ratio"),
+    "finish_ratio": ("finish found over theory", "ratio"),
     "alpha_um_m_k": ("thermal expansion, µm/(m K)", "ratio"),
     "rough_m_min": ("roughing", "m/min"),
     "finish_m_min": ("finishing", "m/min"),

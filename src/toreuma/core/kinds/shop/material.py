@@ -41,6 +41,7 @@ _MATERIAL = (
         empty="middle of each mill's range",
         why="of carbide; others follow by diameter",
     ),
+    ShopField(path="finish_ratio", label="finish found over theory", unit="ratio", why="1 as feed and nose leave it"),
     ShopField(path="density_kg_m3", label="density, kg/m³", why="weight and price", heading="Body"),
     ShopField(path="e_n_mm2", label="Young's modulus", unit="N/mm2", empty="as steel", why="bending"),
     ShopField(path="alpha_um_m_k", label="expansion, µm/(m K)", empty="not looked at", why="warm parts measure large"),
