@@ -96,6 +96,9 @@ class ConstantsView(QWidget):
                 if column > 1:
                     item.setTextAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
                 self.table.setItem(n, column, item)
+            last = self.table.cellWidget(n, len(COLUMNS) - 1)
+            if last is not None:
+                last.hide()  # it goes with the next turn of events, and is not to be seen until then
             if one.field:
                 box = QCheckBox(tr("use") if not learned.count else one.source)
                 box.setAccessibleName(f"{name}: {tr('new plans begin from it')}")
