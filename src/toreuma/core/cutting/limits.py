@@ -346,7 +346,7 @@ LIMITS: tuple[LimitKind, ...] = (
         least=True, floor=True, table=True,
     ),
     LimitKind(
-        "finish", "theoretical finish", "Ra", "um", measure=_roughness, on=("f",),
+        "finish", "finish to expect", "Ra", "um", measure=_roughness, on=("f",),
         why="Feed marks grow with the square of the feed.", beyond="the feed marks are rougher than wanted",
         formula=finish.FORMULA, source=finish.SOURCE,
     ),

@@ -46,6 +46,8 @@ class Constant:
     def source(self) -> str:
         """Where it comes from, as a reason says it."""
         seen = f"{self.learned.count} {'edges' if self.kind in ('exponent', 'constant') else 'observations'}"
+        if self.kind in KINDS:
+            return f"from {seen} of this shop, {self.learned.value:.4g} times what tables say"
         return f"from {seen} of this shop, tables say {self.learned.table:.4g}"
 
 
