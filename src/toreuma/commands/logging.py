@@ -124,6 +124,7 @@ def article(run: RunArgument, part: PartOption = 1, as_json_: JsonOption = False
 
 
 def article_report(found: FirstArticle) -> dict[str, Any]:
+    """A first article as JSON: sizes, errors and offsets in mm, diameters on diameter, finishes in um."""
     return {
         "part": found.part,
         "rows": [
@@ -177,6 +178,8 @@ def through(
 
 
 def run_report(one: SizeRun) -> dict[str, Any]:
+    """A size through a run as JSON, in mm: what each part measured, offsets set, level, and the part that crosses a
+    limit."""
     fit = one.fit
     return {
         "key": one.line.key,

@@ -19,6 +19,8 @@ _LINE = re.compile(
 
 @dataclass(frozen=True)
 class BarState:
+    """What is left of the bar and how long its remnant will be, mm; ``state`` in the feeder's own word."""
+
     left_mm: float
     rest_mm: float
     state: str
