@@ -273,6 +273,16 @@ class TestConstants:
         assert counted("ra", moved) == pytest.approx(1.5)
 
 
+def test_without_limits_nothing_is_within_and_a_size_is_above_nothing(book: Book) -> None:
+    free = next(one for one in book.lines if one.quantity in ("diameter", "length") and one.lower is one.upper is None)
+    book.enter(1, free.key, (free.nominal or 1.0) + 0.02, DAY)
+    (row,) = [one for one in book.article(1).rows if one.line.key == free.key and one.found is not None]
+    assert row.within is None
+    for wrong in (0.0, -5.0, float("nan")):
+        with pytest.raises(ToreumaError, match="no size"):
+            book.enter(1, free.key, wrong, DAY)
+
+
 def test_the_next_time_begins_from_the_last(book: Book, store: Store, spear: Job) -> None:
     assert taught(store, demo_job("sheave")).run is None
     for part in range(1, 4):

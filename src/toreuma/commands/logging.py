@@ -145,7 +145,7 @@ def _print_article(found: FirstArticle, system: System) -> None:
             continue
         size = str(show(row.found, row.line.unit, system))
         error = str(show(row.error, row.line.unit, system)) if row.error is not None else ""
-        state = {True: "within", False: "OUT", None: ""}[row.within]
+        state = {True: "within", False: "OUT", None: "no limits" if row.found is not None else ""}[row.within]
         print(
             f"  {row.line.number:>3}  {spoken(row.line.what, system):<40} {size:>14} {error:>12}  {state}  {row.tool}"
         )

@@ -195,6 +195,8 @@ class Book:
         line = next((one for one in self.lines if one.key == size_of(key)[0]), None)
         if line is None:
             raise ToreumaError("log", f"the inspection list has no line '{key}'", "choose one of its lines")
+        if line.quantity in ("diameter", "length") and not value > 0:
+            raise ToreumaError("log", f"{value:g} is no size of '{line.what}'", "type what the gauge shows, above 0")
         if part < 1:
             raise ToreumaError("log", f"there is no part {part}", "parts count from 1")
         usual = line.uncertainty_um / 1000 if line.uncertainty_um is not None else 0.0

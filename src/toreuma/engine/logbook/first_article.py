@@ -42,8 +42,10 @@ class ArticleRow:
 
     @property
     def within(self) -> bool | None:
-        """Whether it lies within its limits; None where nothing was measured."""
-        return None if self.found is None else self.line.within(self.found)
+        """Whether it lies within its limits; None where nothing was measured or the drawing gives none."""
+        if self.found is None or (self.line.lower is None and self.line.upper is None):
+            return None
+        return self.line.within(self.found)
 
 
 @dataclass(frozen=True, kw_only=True)
