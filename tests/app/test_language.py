@@ -6,7 +6,7 @@ from pathlib import Path
 
 import pytest
 from PySide6.QtCore import QSettings
-from PySide6.QtWidgets import QLabel, QPushButton
+from PySide6.QtWidgets import QApplication, QLabel, QPushButton
 from pytestqt.qtbot import QtBot
 
 from tests.support.window import Window
@@ -73,7 +73,9 @@ def test_no_translation_is_empty_or_loses_a_key() -> None:
             assert ("Ctrl+" in source) is ("Ctrl+" in said)
 
 
-def test_an_update_under_a_running_window_does_no_harm(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_an_update_under_a_running_window_does_no_harm(
+    qapp: QApplication, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
     """The file of a language is written anew while it is spoken, as an update does."""
     place = tmp_path / "language"
     place.mkdir()

@@ -19,7 +19,7 @@ from toreuma.app.stages.log.page import VIEWS, LogPage
 from toreuma.app.stages.log.stage import LogStage
 from toreuma.app.theme import load_theme
 from toreuma.engine.library import renew
-from toreuma.log import EdgeUsed, open_store
+from toreuma.log import EdgeUsed, Observation, open_store
 from toreuma.shipped.library import demo_job
 
 FOUND = 4
@@ -228,7 +228,7 @@ def test_constants_are_used_and_left_out(log: LogPage) -> None:
         )  # fmt: skip
     view(log, "Constants")
     n = next(n for n, one in enumerate(log.constants.found) if one.kind == "constant" and one.learned.count)
-    assert "from 12 edges of this shop" in log.constants.boxes[n].text()
+    assert "from 12 edges of this shop" in log.constants.boxes[n].toolTip()
     log.constants.boxes[n].click()
     assert log.constants.found[n].used or any(one.used for one in log.constants.found)
     from toreuma.engine.library import library
@@ -238,6 +238,31 @@ def test_constants_are_used_and_left_out(log: LogPage) -> None:
     n = next(n for n, one in enumerate(log.constants.found) if one.kind == "constant" and one.learned.count)
     log.constants.boxes[n].setChecked(False)
     assert not any("of this shop" in row.source for row in library().materials["1.4404"].speeds)
+
+
+def test_what_is_learned_of_a_machine_goes_into_the_open_job_when_asked(bare: Window, log: LogPage) -> None:
+    job, book = bare.session.whole, log.model.book
+    assert job is not None
+    assert book is not None
+    for n in range(8):
+        log.model.store.add(
+            book.run.id, Observation(kind="time", of=job.machine.name, computed=100.0, found=120.0, at=float(n))
+        )
+    view(log, "Constants")
+    assert not log.constants.renew.isVisible()
+    n = next(n for n, one in enumerate(log.constants.found) if one.kind == "time")
+    log.constants.boxes[n].click()
+    assert job.machine.time_ratio == 1.0
+    assert log.constants.renew.isVisible()
+    assert "real time over computed" in log.constants.renew.toolTip()
+    log.constants.renew.click()
+    assert settle(bare.session)
+    now = bare.session.whole
+    assert now is not None
+    assert 1.15 < now.machine.time_ratio < 1.25
+    assert not log.constants.renew.isVisible()
+    bare.session.undo()
+    assert bare.session.whole == job
 
 
 def test_a_simulated_gauge_reads_into_the_chosen_row(log: LogPage, qtbot: QtBot) -> None:

@@ -137,3 +137,22 @@ class TestCapability:
         one_sided = capability([1.0, 1.1] * 10, None, 2.0)
         assert one_sided is not None
         assert one_sided.cp is None
+
+
+def test_a_known_time_constant_makes_the_forecast_of_a_cold_morning_closer() -> None:
+    tau, pace, ahead = 600.0, 120.0, 12
+    errors: dict[float | None, list[float]] = {None: [], tau: []}
+    for seed in range(60):
+        rng = np.random.default_rng(seed)
+        warm = rng.normal(0, 0.015)
+        level = [warm * (1 - math.exp(-n * pace / tau)) for n in range(40)]
+        points = [
+            RunPoint(part=n, t_s=n * pace, value=level[n] + rng.normal(0, 0.001), sigma=0.001, since_edge=n)
+            for n in range(1, 10)
+        ]
+        for usual, found in errors.items():
+            fit = fit_run(points, 0.0, -0.05, 0.05, pace, ahead=ahead, usual_tau_s=usual)
+            assert fit is not None
+            found.append(fit.ahead[-1].mm - level[9 + ahead])
+    off = {usual: float(np.sqrt(np.mean(np.square(found)))) for usual, found in errors.items()}
+    assert off[tau] < 0.7 * off[None]

@@ -1,8 +1,5 @@
 """The logbook in use: who cut a size, what to set, what is ahead, what an edge has done, what plans begin from."""
 
-from collections.abc import Iterator
-from pathlib import Path
-
 import numpy as np
 import pytest
 
@@ -11,38 +8,16 @@ from toreuma.core.advise.seen import remedies
 from toreuma.core.cutting.figures import Figure
 from toreuma.core.errors import ToreumaError
 from toreuma.core.model import Job
-from toreuma.engine.library import library, renew
+from toreuma.engine.library import library
 from toreuma.engine.logbook.book import Book, begin_run, taught
-from toreuma.engine.logbook.constants import (
-    constants_of,
-    counted,
-    forget_constant,
-    in_words,
-    job_with_shop_values,
-    keep_constant,
-)
+from toreuma.engine.logbook.constants import constants_of, counted, forget_constant, in_words, keep_constant
 from toreuma.engine.logbook.edges import cutting_of_tool
 from toreuma.engine.logbook.first_article import at_place, size_of
-from toreuma.log import EdgeUsed, Note, Observation, OffsetSet, PartMade, Stop, Store, open_store
+from toreuma.engine.logbook.renewed import job_with_shop_values
+from toreuma.log import EdgeUsed, Note, Observation, OffsetSet, PartMade, Stop, Store
 from toreuma.shipped.library import demo_job
 
 DAY = 1_800_000_000.0
-
-
-@pytest.fixture
-def store(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[Store]:
-    monkeypatch.setenv("TOREUMA_HOME", str(tmp_path))
-    renew()
-    kept = open_store(f"sqlite:///{tmp_path / 'log.sqlite'}")
-    yield kept
-    kept.close()
-    renew()
-
-
-@pytest.fixture
-def spear() -> Job:
-    """The whole demo job."""
-    return demo_job("spear")
 
 
 @pytest.fixture

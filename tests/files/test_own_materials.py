@@ -9,7 +9,8 @@ from typer.testing import CliRunner
 from toreuma.cli import app
 from toreuma.core.errors import JobError
 from toreuma.engine.library import keep_value, library, renew
-from toreuma.files.own_materials import FIELDS, own_values, speed_fields, value_of
+from toreuma.files.own_materials import FIELDS, MATERIALS, speed_fields, value_of
+from toreuma.files.own_values import own_values
 from toreuma.shipped.library import material_sources, materials
 
 
@@ -29,7 +30,7 @@ def test_an_own_value_stands_in_for_the_shipped_one_and_goes_back(own_home: Path
     assert value_of(mine, "coated carbide.exponent") == 0.22
     assert "own test of May" in mine.source
     assert materials()["C45"].kc11_n_mm2 == 2220  # what ships is not touched
-    assert own_values()["C45"]["kc11_n_mm2"] == {"value": 2300.0, "source": "own test of May"}
+    assert own_values(MATERIALS)["C45"]["kc11_n_mm2"] == {"value": 2300.0, "source": "own test of May"}
     keep_value("C45", "kc11_n_mm2", None, "")
     keep_value("C45", "coated carbide.exponent", None, "")
     assert library().materials["C45"] == shipped["C45"]
@@ -57,7 +58,7 @@ def test_a_spoiled_file_is_one_clear_line_and_strange_entries_are_passed_over(ow
     assert library().materials == materials()
     (own_home / "materials.json").write_text("{")
     with pytest.raises(JobError, match="cannot be read"):
-        own_values()
+        own_values(MATERIALS)
 
 
 def test_every_shipped_value_has_a_source() -> None:

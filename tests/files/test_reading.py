@@ -14,7 +14,8 @@ from toreuma.core.units import parse
 from toreuma.engine.library import Library
 from toreuma.engine.line import line_tables
 from toreuma.files.jobs import job_text, load_job, parse_job
-from toreuma.files.own_materials import own_values, set_own
+from toreuma.files.own_materials import MATERIALS
+from toreuma.files.own_values import own_values, set_own
 from toreuma.files.rack import load_rack
 from toreuma.files.reading import bytes_of
 from toreuma.files.shop import load_shop
@@ -84,8 +85,8 @@ def test_side_files_of_any_kind_leave_a_library_that_can_be_used(
     assert "C45" in library.materials
     assert library.rack() == ()
     assert len(load_shop().problems) == 2
-    set_own(shipped.materials(), "C45", "mc", 0.2, "own test")
-    assert own_values()["C45"]["mc"]["value"] == 0.2
+    set_own(MATERIALS, shipped.materials(), "C45", "mc", 0.2, "own test")
+    assert own_values(MATERIALS)["C45"]["mc"]["value"] == 0.2
     aside = [one for one in tmp_path.glob("materials-*.json") if one.read_text(encoding="latin-1") == text]
     assert aside or '"C45": {"mc"' in text, "what could not be read is set aside, never written over"
 

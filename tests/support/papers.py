@@ -8,6 +8,7 @@ from typing import Any
 
 from tests.support.engine import recorded
 from toreuma.core.model import Job
+from toreuma.core.plan.asked.warm_up import parts_until_warm
 from toreuma.engine.papers import dossier_of
 from toreuma.engine.report import plan_report
 from toreuma.papers.blocks import Block, Facts, Notes, Picture, Sheet, Table
@@ -65,7 +66,10 @@ def known_numbers(found: Dossier) -> list[float]:
     for taken in (found.transfer, found.by_hand):
         if taken is not None:
             every += [taken.seconds, *(one.number for one in taken.reasons.values())]
-    every += [found.cycle_s, found.cycle_s * found.job.stock.supply.batch]
+    takes = found.takes.number
+    every += [takes, takes * found.job.stock.supply.batch, *(one.number for one in found.takes.inputs)]
+    warm = parts_until_warm(found.job.machine, takes)
+    every += [warm.number] if warm is not None else []
     batch = found.job.stock.supply.batch
     every += [float(one.lines) for one in found.programs] + [float(use.changes(batch)) for use in found.edges]
     return every

@@ -17,7 +17,9 @@ from toreuma.engine.library import library, open_job
 from toreuma.engine.logbook.book import Book, begin_run, taught
 from toreuma.engine.logbook.constants import Constant, constants_of, forget_constant, in_words, keep_constant
 from toreuma.engine.logbook.first_article import FirstArticle, size_of
+from toreuma.engine.logbook.renewed import job_with_shop_values
 from toreuma.engine.logbook.through_run import SizeRun
+from toreuma.files.jobs import save_job
 from toreuma.files.reading import text_of
 from toreuma.files.writing import write_atomically
 from toreuma.log import Note, OffsetSet, Stop, Store, open_store
@@ -281,9 +283,17 @@ def note_command(
 
 
 @log.command("taught")
-def taught_command(job: JobArgument, as_json_: JsonOption = False) -> None:
-    """What the last run of a job taught."""
+def taught_command(
+    job: JobArgument,
+    output: Annotated[
+        Path | None, typer.Option("-o", "--output", metavar="JOB", help="The job with what the shop has learned since")
+    ] = None,
+    as_json_: JsonOption = False,
+) -> None:
+    """What the last run of a job taught, and what the shop has learned since it was planned."""
     found = taught(open_store(), open_job(job))
+    if output is not None:
+        save_job(job_with_shop_values(open_job(job)), output)
     if as_json_:
         print_json({"run": found.run and found.run.id, "says": list(found.says), "edited": list(found.edited)})
         return

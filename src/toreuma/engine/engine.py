@@ -5,14 +5,17 @@ from dataclasses import dataclass, replace
 
 from toreuma.core.auto.propose import Proposed, propose_route
 from toreuma.core.channels.balance import Balanced, balance
+from toreuma.core.channels.by_hand import turned_by_hand
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.critic import critique
+from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.plan import Plan, plan
+from toreuma.core.plan.asked.part_time import part_time
 from toreuma.core.plan.sides.second_side import plan_sides, second_side
 from toreuma.core.prove import Proof
 from toreuma.core.simulate.replay import Replay
@@ -81,6 +84,12 @@ class Engine:
     def transfer(self, sides: tuple[Plan, ...]) -> Transfer | None:
         """How the part is handed over between planned sides, if it is."""
         return hand_over(sides[0].job, sides[0]) if len(sides) > 1 else None
+
+    def part_time(self, sides: tuple[Plan, ...]) -> Evidence:
+        """What a part takes on its machine, with what lies between its sides."""
+        taken = self.transfer(sides)
+        by_hand = turned_by_hand(sides[0].job, sides[0]) if taken is None else None
+        return part_time(sides, taken.seconds if taken is not None else by_hand.seconds if by_hand is not None else 0.0)
 
     def follow(self, job: Job, check: Check = never_cancel) -> Outcome:
         """Plan a job, write its program and read that back."""

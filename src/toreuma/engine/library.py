@@ -14,7 +14,9 @@ from toreuma.core.model.catalogue import Catalogue, RackItem
 from toreuma.core.standards.material_names import Named, material_named
 from toreuma.core.units import System
 from toreuma.files.jobs import load_job, validation_line
-from toreuma.files.own_materials import Own, own_faults, own_values, set_own, with_own
+from toreuma.files.own_machines import MACHINES
+from toreuma.files.own_materials import MATERIALS, value_of
+from toreuma.files.own_values import Layer, Own, laid_over, own_faults, own_values, set_own
 from toreuma.files.rack import load_rack
 from toreuma.files.shop import Entry, Shop, load_shop, remove_entry, save_entry
 from toreuma.shipped import library as shipped
@@ -35,17 +37,30 @@ class Library:
     @cached_property
     def own(self) -> Own:
         """The person's own values of materials."""
+        return self._values(MATERIALS)
+
+    @cached_property
+    def own_of_machines(self) -> Own:
+        """The person's own values of machines."""
+        return self._values(MACHINES)
+
+    def _values(self, layer: Layer) -> Own:
         try:
-            self.problems.extend(own_faults())
-            return own_values()
+            self.problems.extend(own_faults(layer))
+            return own_values(layer)
         except ToreumaError as error:
             self.problems.append(error)
             return {}
 
     @cached_property
+    def base_materials(self) -> dict[str, Material]:
+        """Workpiece materials by name, the shop's own first, as they are without single values of the person's own."""
+        return _first(self._own("material"), shipped.materials())
+
+    @cached_property
     def materials(self) -> dict[str, Material]:
-        """Workpiece materials by name, with the person's own values in place of those that ship."""
-        return _first(self._own("material"), with_own(shipped.materials(), self.own))
+        """Workpiece materials by name, with the person's own values over those of the shop and those that ship."""
+        return laid_over(MATERIALS, self.base_materials, self.own)
 
     def material(self, text: str) -> tuple[Material, Named]:
         """A material by any of its names, and how it was found. Raises `StandardError`."""
@@ -71,9 +86,18 @@ class Library:
         return {name: entry.value for name, entry in self.shop.of(kind).items()}
 
     @cached_property
-    def machines(self) -> dict[str, Machine]:
-        """Machines by name, the shop's own first."""
+    def base_machines(self) -> dict[str, Machine]:
+        """Machines by name, the shop's own first, as they are without single values of the person's own."""
         return _first(self._own("machine"), shipped.machines())
+
+    @cached_property
+    def machines(self) -> dict[str, Machine]:
+        """Machines by name, the shop's own first, with what the shop has learned of each."""
+        return laid_over(MACHINES, self.base_machines, self.own_of_machines)
+
+    def base(self, kind: str) -> dict[str, Any]:
+        """Materials or machines without single values of the person's own."""
+        return dict(self.base_materials) if kind == "material" else dict(self.base_machines)
 
     @cached_property
     def holds(self) -> dict[str, Hold]:
@@ -188,16 +212,27 @@ def renew() -> None:
     library.cache_clear()
 
 
-def keep_value(material: str, field: str, value: float | None, source: str) -> None:
-    """Keep an own value of a material, or with None go back to what ships. Raises `JobError`."""
-    set_own(shipped.materials(), material, field, value, source)
+def keep_value(name: str, field: str, value: float | None, source: str, layer: Layer = MATERIALS) -> None:
+    """Keep an own value of a material or a machine, or with None go back to what lies below. Raises `JobError`."""
+    set_own(layer, library().base(layer.kind), name, field, value, source)
     renew()
 
 
 def keep_entry(kind: str, name: str, value: Any, source: str = "own") -> None:
     """Put an entry into the shop, in place of the own one of its name. Raises `JobError`."""
+    before = library().shop.of(kind).get(name)
     save_entry(Entry(kind, name, value, source.strip() or "own"))
+    for layer in (MATERIALS, MACHINES):
+        if layer.kind == kind:
+            _typed_over(layer, name, before.value if before is not None else None, value)
     renew()
+
+
+def _typed_over(layer: Layer, name: str, before: Any, now: Any) -> None:
+    """What is typed into an entry counts: a single value kept over it before goes. Raises `JobError`."""
+    for field in library().own.get(name, {}) if layer is MATERIALS else library().own_of_machines.get(name, {}):
+        if before is None or value_of(before, field) != value_of(now, field):
+            set_own(layer, {name: now}, name, field, None, "")
 
 
 def drop_entry(kind: str, name: str) -> None:

@@ -51,7 +51,6 @@ def dossier_of(
         except ToreumaError as error:
             unproved = f"{error.where}: {error.what}"
     check()
-    cycle = taken.seconds if taken is not None else by_hand.seconds if by_hand is not None else 0.0
     return Dossier(
         job=job,
         sides=sides,
@@ -66,7 +65,7 @@ def dossier_of(
         transfer=taken,
         by_hand=by_hand,
         rack={one.code: one for one in engine.library.rack()},
-        cycle_s=cycle + sum(side.times.total_s for side in sides),
+        takes=engine.part_time(sides),
     )
 
 

@@ -18,6 +18,7 @@ from toreuma.core.geometry.region import Region, polygons
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Feature, Job
 from toreuma.core.plan import Plan
+from toreuma.core.plan.asked.part_time import part_time
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.prove import Proof
 from toreuma.core.scene import build_scene
@@ -93,6 +94,7 @@ def plan_report(plan: Plan) -> Json:
         "findings": [finding.as_dict() for finding in plan.findings],
         "order": [finding.as_dict() for finding in critique(plan)],
         "cycle_s": round(plan.times.total_s, 3),
+        "part_time": part_time((plan,)).as_dict(),
         "cutting_s": round(plan.times.cutting_s, 3),
         "rapid_s": round(plan.times.rapid_s, 3),
         "idle_s": round(plan.times.idle_s, 3),

@@ -51,17 +51,22 @@ def of_shop(kind: str) -> dict[str, Any]:
         return {"house rules": shop.rules}
     kinds: dict[str, Callable[[], dict[str, Any]]] = {
         "rack": lambda: {item.code: item for item in shop.rack()},
-        "machine": lambda: dict(shop.machines),
+        "machine": lambda: shop.machines | _entries("machine"),
         "hold": lambda: dict(shop.holds),
         "centre": lambda: dict(shop.centres),
         "rest": lambda: dict(shop.rests),
-        "material": lambda: dict(shop.materials),
+        "material": lambda: shop.materials | _entries("material"),
         "tool": lambda: {name_of("tool", one): one for one in shop.catalogue.tools},
         "insert": lambda: {one.code: one for one in shop.catalogue.inserts},
         "holder": lambda: {one.code: one for one in shop.catalogue.carriers},
         "dialect": _dialects,
     }
     return kinds[kind]()
+
+
+def _entries(kind: str) -> dict[str, Any]:
+    """Own entries as they are typed, without what the log has laid over them."""
+    return {name: entry.value for name, entry in library().shop.of(kind).items()}
 
 
 def _dialects() -> dict[str, Any]:

@@ -6,6 +6,7 @@ from datetime import datetime
 
 from toreuma.core.channels.by_hand import ByHand
 from toreuma.core.channels.transfer import Transfer
+from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.measure import Characteristic
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import RackItem
@@ -31,13 +32,14 @@ class ProgramFile:
 @dataclass(frozen=True, kw_only=True)
 class Dossier:
     """``sides`` are the planned sides, ``threads`` what their drawings call for, by designation. ``verdict`` is None
-    where nothing was proved. ``rack`` says where things lie, by code; ``cycle_s`` is what one part takes."""
+    where nothing was proved. ``rack`` says where things lie, by code; ``takes`` is what one part takes."""
 
     job: Job
     sides: tuple[Plan, ...]
     system: System
     made_at: datetime
     threads: Mapping[str, Thread]
+    takes: Evidence
     characteristics: tuple[Characteristic, ...] = ()
     verdict: Verdict | None = None
     unproved: str = ""
@@ -46,7 +48,6 @@ class Dossier:
     transfer: Transfer | None = None
     by_hand: ByHand | None = None
     rack: Mapping[str, RackItem] = field(default_factory=dict)
-    cycle_s: float = 0.0
 
     @property
     def proved(self) -> bool:

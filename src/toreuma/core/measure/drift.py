@@ -23,6 +23,8 @@ MOST_POINTS = 400
 """Of a long run the last so many are looked at."""
 
 TAUS_S = tuple(60.0 * minutes for minutes in (8, 15, 30, 60, 120))
+TAU_SPREAD = 0.4
+"""A machine whose time constant is known warms up with that, give or take so much of its logarithm (typical)."""
 WARM_MM, WEAR_MM, REST_MM_H, LEVEL_MM = 0.015, 0.0004, 0.002, 1.0
 """Standard deviations before anything is measured (typical): warming up in all, wear a part, other drift an hour."""
 
@@ -107,11 +109,13 @@ def fit_run(
     s_per_part: float,
     ahead: int = AHEAD,
     now: RunPoint | None = None,
+    usual_tau_s: float | None = None,
 ) -> RunFit | None:
     """What a run of one size says; None for too few. ``points`` in the order they were made.
 
-    ``now`` is how things stand behind the last of them, where an offset was set or an edge changed since: what is said
-    is said of that.
+    ``usual_tau_s`` is what the machine warms up with as far as that is known already: it weighs the time constants that
+    are tried. ``now`` is how things stand behind the last of the points, where an offset was set or an edge changed
+    since: what is said is said of that.
     """
     known = [one for one in points if math.isfinite(one.value)][-MOST_POINTS:]
     if len(known) < FEWEST:
@@ -119,9 +123,9 @@ def fit_run(
     y = np.array([one.value - one.offset for one in known])
     base = float(y.mean())
     gauge = np.array([one.sigma for one in known])
-    noise = SPREAD_MM
+    noise, taus = SPREAD_MM, sorted({*TAUS_S, *((usual_tau_s,) if usual_tau_s else ())})
     for _ in range(3):
-        fits = [_fit(known, y - base, np.hypot(gauge, noise), tau) for tau in TAUS_S]
+        fits = [_fit(known, y - base, np.hypot(gauge, noise), tau, usual_tau_s) for tau in taus]
         best = max(fits, key=lambda one: one.evidence)
         rest = y - base - _design(known, best.tau) @ best.mean
         noise = _noise(rest, gauge)
@@ -171,7 +175,7 @@ def _design(points: Sequence[RunPoint], tau: float) -> Array:
 PRIOR = np.array([LEVEL_MM, WARM_MM, WEAR_MM, REST_MM_H])
 
 
-def _fit(points: Sequence[RunPoint], y: Array, sigma: Array, tau: float) -> _Posterior:
+def _fit(points: Sequence[RunPoint], y: Array, sigma: Array, tau: float, usual: float | None) -> _Posterior:
     rows = _design(points, tau) / sigma[:, None]
     precision = rows.T @ rows + np.diag(1 / PRIOR**2)
     cov = np.linalg.inv(precision)
@@ -179,6 +183,8 @@ def _fit(points: Sequence[RunPoint], y: Array, sigma: Array, tau: float) -> _Pos
     rest = y / sigma - rows @ mean
     sign, logdet = np.linalg.slogdet(precision)
     evidence = -0.5 * (float(rest @ rest) + float(np.sum((mean / PRIOR) ** 2)) + logdet)
+    if usual:
+        evidence -= 0.5 * (math.log(tau / usual) / TAU_SPREAD) ** 2
     return _Posterior(np.asarray(mean), np.asarray(cov), evidence if sign > 0 else -math.inf, tau)
 
 

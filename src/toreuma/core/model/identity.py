@@ -4,6 +4,7 @@ import hashlib
 import re
 
 from toreuma.core.model.job import Job
+from toreuma.core.value import Value
 
 __all__ = ["SHORT", "code_words", "fingerprint", "job_id", "revision_of"]
 
@@ -17,8 +18,18 @@ def job_id(job: Job) -> str:
 
 
 def fingerprint(job: Job) -> str:
-    """What tells this state of a job from every other: it changes with whatever is decided in it."""
-    return hashlib.sha256(job.model_dump_json().encode()).hexdigest()[:SHORT]
+    """What tells this state of a job from every other: it changes with whatever is decided in it, and not with what a
+    later version can decide besides."""
+    return hashlib.sha256(repr(_decided(job)).encode()).hexdigest()[:SHORT]
+
+
+def _decided(value: object) -> object:
+    """What of a value is not as it is when nobody says anything, with what kind of value it is."""
+    if isinstance(value, Value):
+        fields = type(value).model_fields
+        said = ((name, getattr(value, name)) for name in sorted(fields))
+        return type(value).__name__, [(name, _decided(one)) for name, one in said if one != fields[name].default]
+    return [_decided(one) for one in value] if isinstance(value, tuple) else value
 
 
 def revision_of(job: Job) -> str:

@@ -85,6 +85,11 @@ class Machine(Value):
         default=(), max_length=200, description="What its builder's words mean, where that differs from the dialect"
     )
     per_h: Positive | None = Field(default=None, description="Cost of an hour, in the shop's currency")
+    time_ratio: Positive = Field(default=1.0, description="Time a part takes on it over the time computed")
+    warm_up_min: Positive | None = Field(
+        default=None, description="Time constant with which it warms up after a cold start"
+    )
+    sources: tuple[tuple[Name, Name], ...] = Field(default=(), description="Of values a shop has learned, by field")
 
     @field_validator("words", mode="before")
     @classmethod
@@ -125,6 +130,10 @@ class Machine(Value):
         if self.second is None and any("sub" in carrier.reaches for carrier in self.carriers):
             raise ValueError("a carrier reaches a second spindle, and there is none")
         return self
+
+    def source_of(self, field: str) -> str:
+        """Where a value the shop has learned comes from; empty for one that was typed."""
+        return dict(self.sources).get(field, "")
 
     @property
     def own_words(self) -> dict[str, str]:

@@ -4019,8 +4019,12 @@
    <translation>heute</translation>
   </message>
   <message>
-   <source>told, not used by itself</source>
-   <translation>nur gesagt</translation>
+   <source>nothing seen yet</source>
+   <translation>noch nichts gesehen</translation>
+  </message>
+  <message>
+   <source>Plan this job with them</source>
+   <translation>Diesen Auftrag damit planen</translation>
   </message>
   <message>
    <source>tool</source>

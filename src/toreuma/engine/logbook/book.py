@@ -22,6 +22,7 @@ from toreuma.engine.logbook.constants import constants_of, counted
 from toreuma.engine.logbook.cutters import Cutters
 from toreuma.engine.logbook.edges import EdgeNow, cutting_of_tool, edges_now, with_use
 from toreuma.engine.logbook.first_article import FirstArticle, first_article, size_of
+from toreuma.engine.logbook.renewed import learned_since
 from toreuma.engine.logbook.through_run import SizeRun, run_of_size
 from toreuma.engine.pair import texts_of
 from toreuma.log import EdgeUsed, Measurement, Note, Observation, PartMade, RunKept, Store
@@ -57,7 +58,7 @@ def begin_run(store: Store, engine: Engine, job: Job, at: float, simulated: bool
         f"{one.kind} {one.cutting}".strip(): [one.learned.value, one.learned.spread, one.learned.count]
         for one in constants_of(store, job.stock.material, job.machine.name)
     }
-    planned_s = sum(side.times.total_s for side in sides)
+    planned_s = engine.part_time(sides).number
     run = store.begin_run(
         revision, job.machine.name, job.stock.material.name, job.stock.supply.batch, at, planned_s, simulated,
         json.dumps(constants),
@@ -134,15 +135,16 @@ class Book:
         measured = self.store.measurements(self.run.id, part=part)
         return first_article(self.lines, measured, self.sides, self.verdict, part)
 
-    def size(self, key: str) -> SizeRun:
-        """A size through the run. Raises `ToreumaError` for a line that is not there."""
+    def size(self, key: str, as_usual: bool = True) -> SizeRun:
+        """A size through the run; without ``as_usual`` from this run alone, with nothing known of how its machine warms
+        up. Raises `ToreumaError` for a line that is not there."""
         line = next((one for one in self.lines if one.key == key), None)
         if line is None:
             raise ToreumaError("log", f"the inspection list has no line '{key}'", "choose one of its lines")
-        store, run = self.store, self.run
+        store, run, warm = self.store, self.run, self.job.machine.warm_up_min
         return run_of_size(
             line, store.measurements(run.id, key, last=LATEST), store.offsets(run.id), store.edges(run.id),
-            self.tool_of(line), run.begun, self.s_per_part,
+            self.tool_of(line), run.begun, self.s_per_part, 60 * warm if warm is not None and as_usual else None,
         )  # fmt: skip
 
     def measured_keys(self) -> list[str]:
@@ -251,13 +253,14 @@ class Book:
         known = [one.seconds for one in self.store.parts(run.id) if one.seconds]
         if known and run.planned_s > 0:
             mean = sum(known) / len(known)
-            seen.append(Observation(kind="time", of=run.machine, computed=run.planned_s, found=mean, at=at))
+            computed = run.planned_s / self.job.machine.time_ratio
+            seen.append(Observation(kind="time", of=run.machine, computed=computed, found=mean, at=at))
         bend = self.article(1).split.of("bend")
         if bend is not None and bend.matters:
             computed = 1.0 / counted("bend", self.job.stock.material)
             seen.append(Observation(kind="bend", of=run.material, computed=computed, found=bend.value, at=at))
         for key in self.measured_keys():
-            fit = self.size(key).fit
+            fit = self.size(key, as_usual=False).fit
             if fit is not None and abs(fit.warm.mm) > fit.warm.uncertainty:
                 seen.append(Observation(kind="warm-up", of=run.machine, computed=WARM_UP_S, found=fit.tau_s, at=at))
         self.store.add(run.id, *seen)
@@ -265,11 +268,11 @@ class Book:
 
 
 def taught(store: Store, job: Job) -> Taught:
-    """What the log knows of a job from its last run. A job nobody ran has nothing to say."""
+    """What the log knows of a job from its last run. A job nobody ran says only what the shop has learned since."""
     runs = store.runs(job_id(job))
     notes = store.notes(job_id(job))
     if not runs:
-        return Taught(run=None, says=(), edited=())
+        return Taught(run=None, says=_learned_told(job), edited=())
     run = runs[0]
     says = [_ran(store, run)]
     totals: dict[tuple[str, str], float] = {}
@@ -286,7 +289,12 @@ def taught(store: Store, job: Job) -> Taught:
     says += [f"tried: {one.words}" for one in notes if one.kind == "trial"]
     if run.fingerprint != fingerprint(job):
         says.append("the job has changed since then")
+    says += _learned_told(job)
     return Taught(run=run, says=tuple(says), edited=tuple(_edited(store, run, notes)))
+
+
+def _learned_told(job: Job) -> tuple[str, ...]:
+    return tuple(said("the shop has learned: {}", one) for one in learned_since(job))
 
 
 def _edges_told(edges: Sequence[EdgeUsed]) -> list[str]:

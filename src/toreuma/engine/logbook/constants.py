@@ -4,10 +4,13 @@ import math
 from dataclasses import dataclass
 
 from toreuma.core.measure.learned import EdgeSeen, Learned, Prior, factor_learned, taylor_learned
-from toreuma.core.model import Job, Material
+from toreuma.core.model import Material
 from toreuma.core.spoken import said
 from toreuma.engine.library import keep_value, library
-from toreuma.files.own_materials import value_of
+from toreuma.engine.logbook.renewed import OF_THE_LOG
+from toreuma.files.own_machines import MACHINES
+from toreuma.files.own_materials import MATERIALS, value_of
+from toreuma.files.own_values import Layer
 from toreuma.log import Store
 
 __all__ = ["Constant", "constants_of", "counted", "forget_constant", "in_words", "keep_constant"]
@@ -16,14 +19,18 @@ KINDS = {
     "force": ("specific force", "of what was computed", Prior(1.0, 0.2), 0.10),
     "ra": ("finish", "of theory", Prior(1.0, 0.3), 0.20),
     "bend": ("deflection", "of what was computed", Prior(1.0, 0.3), 0.20),
-    "time": ("real time", "of planned time", Prior(1.0, 0.1), 0.04),
-    "warm-up": ("time constant of warming up", "of half an hour", Prior(1.0, 0.5), 0.30),
+    "time": ("real time", "of what was computed", Prior(1.0, 0.1), 0.04),
+    "warm-up": ("time constant of warming up", "", Prior(1.0, 0.5), 0.30),
 }
 """What is observed against what is computed: words, against what, what is expected before, usual scatter of one."""
 
-FIELD = {"force": "kc11_n_mm2", "ra": "finish_ratio", "bend": "e_n_mm2"}
-"""The value of a material that follows a ratio. A piece that gives way more than computed counts as less stiff: with
-what gives in its hold."""
+FIELD = {"force": "kc11_n_mm2", "ra": "finish_ratio", "bend": "e_n_mm2", "time": "time_ratio", "warm-up": "warm_up_min"}
+"""The value of a material or machine that follows a ratio. A piece that gives way more than computed counts as less
+stiff: with what gives in its hold."""
+
+LAYER = {"time": MACHINES, "warm-up": MACHINES}
+WARM_UP_MIN = 30.0
+"""A machine nobody knows warms up with half an hour (typical); what is found is held against that."""
 
 USES = ("rough", "finish", "part_off")
 
@@ -45,10 +52,12 @@ class Constant:
     @property
     def source(self) -> str:
         """Where it comes from, as a reason says it."""
-        seen = f"{self.learned.count} {'edges' if self.kind in ('exponent', 'constant') else 'observations'}"
-        if self.kind in KINDS:
-            return f"from {seen} of this shop, {self.learned.value:.4g} times what tables say"
-        return f"from {seen} of this shop, tables say {self.learned.table:.4g}"
+        what = "edge" if self.kind in ("exponent", "constant") else "observation"
+        seen = f"{self.learned.count} {what}{'' if self.learned.count == 1 else 's'}"
+        if self.unit or self.kind not in KINDS:
+            return f"from {seen} of this shop, tables say {self.learned.table:.4g}"
+        against = "is computed" if self.kind == "time" else "tables say"
+        return f"from {seen} of this shop, {self.learned.value:.4g} times what {against}"
 
 
 def constants_of(store: Store, material: Material, machine: str) -> tuple[Constant, ...]:
@@ -68,7 +77,7 @@ def constants_of(store: Store, material: Material, machine: str) -> tuple[Consta
         ]  # fmt: skip
         exponent, constant = taylor_learned(seen, row.exponent, c_table)
         where = {"of": material.name, "cutting": row.tool_material}
-        used = _used(material, f"{row.tool_material}.exponent")
+        used = _used(material.name, f"{row.tool_material}.exponent")
         found.append(
             Constant(
                 kind="exponent", name="Taylor exponent m", learned=exponent, field=f"{row.tool_material}.exponent",
@@ -78,18 +87,23 @@ def constants_of(store: Store, material: Material, machine: str) -> tuple[Consta
         found.append(
             Constant(
                 kind="constant", name="Taylor constant C, roughing", learned=constant, unit="m/min",
-                field=f"{row.tool_material}.speeds", used=_used(material, f"{row.tool_material}.rough_m_min"), **where,
+                field=f"{row.tool_material}.speeds", used=_used(material.name, f"{row.tool_material}.rough_m_min"),
+                **where,
             )
         )  # fmt: skip
     for kind, (name, against, prior, scatter) in KINDS.items():
         of = machine if kind in ("time", "warm-up") else material.name
         seen_of = store.observations(kind, of)
         ratios = [one.found / one.computed for one in seen_of if one.computed]
-        field = FIELD.get(kind, "") if kind != "bend" or ships.e_n_mm2 else ""
+        if not of or (kind == "bend" and not ships.e_n_mm2):
+            continue
+        learned, unit = factor_learned(ratios, prior, scatter), ""
+        if kind == "warm-up":
+            learned, unit = _times(learned, WARM_UP_MIN), "min"
         found.append(
             Constant(
-                kind=kind, of=of, name=f"{name}, {against}", learned=factor_learned(ratios, prior, scatter),
-                field=field, used=bool(field) and _used(material, field),
+                kind=kind, of=of, name=f"{name}, {against}".rstrip(", "), learned=learned, unit=unit,
+                field=FIELD[kind], used=_used(of, FIELD[kind], LAYER.get(kind, MATERIALS)),
             )
         )  # fmt: skip
     return tuple(found)
@@ -110,9 +124,7 @@ def counted(kind: str, material: Material) -> float:
 
 def _shipped(material: Material) -> Material:
     """The tables' values of a material; its own where no table knows it."""
-    from toreuma.shipped.library import materials
-
-    return materials().get(material.name, material)
+    return library().base_materials.get(material.name, material)
 
 
 def _factor(vc: float, planned_min: float | None, m: float, c: float) -> float:
@@ -122,16 +134,21 @@ def _factor(vc: float, planned_min: float | None, m: float, c: float) -> float:
     return float(vc * planned_min**m / c)
 
 
-def _used(material: Material, field: str) -> bool:
-    return field in library().own.get(material.name, {}) and "of this shop" in str(
-        library().own[material.name][field].get("source", "")
-    )
+def _times(learned: Learned, unit: float) -> Learned:
+    return Learned(learned.value * unit, learned.spread * unit, learned.count, learned.table * unit)
+
+
+def _used(of: str, field: str, layer: Layer = MATERIALS) -> bool:
+    own = library().own if layer is MATERIALS else library().own_of_machines
+    return OF_THE_LOG in str(own.get(of, {}).get(field, {}).get("source", ""))
 
 
 def keep_constant(one: Constant) -> None:
-    """Let new plans begin from it: it becomes the shop's own value of the material, with where it comes from. Raises
-    `JobError`."""
-    if one.kind in FIELD:
+    """Let new plans begin from it: it becomes the shop's own value of the material or the machine, with where it comes
+    from. Raises `JobError`."""
+    if one.kind in LAYER:
+        keep_value(one.of, one.field, float(f"{one.learned.value:.4g}"), one.source, LAYER[one.kind])
+    elif one.kind in FIELD:
         ships, ratio = _shipped(library().materials[one.of]), one.learned.value
         if one.kind == "bend":
             keep_value(one.of, one.field, round((ships.e_n_mm2 or 0.0) / ratio, -2), one.source)
@@ -155,7 +172,7 @@ def forget_constant(one: Constant) -> None:
     fields = [f"{one.cutting}.{use}_m_min" for use in USES] if one.kind == "constant" else [one.field]
     for field in fields:
         if field:
-            keep_value(one.of, field, None, "")
+            keep_value(one.of, field, None, "", LAYER.get(one.kind, MATERIALS))
 
 
 def in_words(one: Constant) -> str:
@@ -165,9 +182,3 @@ def in_words(one: Constant) -> str:
     counted = said("{} seen", learned.count) if learned.count else "nothing seen yet: as tables say"
     return said("{}{}: {} ({}, tables {})", one.name, f", {one.cutting}" if one.cutting else "", value, counted,
                 f"{learned.table:.4g}")  # fmt: skip
-
-
-def job_with_shop_values(job: Job) -> Job:
-    """The job with its material as the shop's library has it now; a job keeps what it was made with until then."""
-    now = library().materials.get(job.stock.material.name)
-    return job if now is None else job.changed(stock=job.stock.changed(material=now))

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from toreuma.core.model import Tool
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.plan import Plan
+from toreuma.core.plan.asked.part_time import part_time
 from toreuma.core.spoken import said
 from toreuma.log import EdgeUsed
 
@@ -72,7 +73,7 @@ def edges_now(
             continue
         minutes, metres, _, life = cutting_of_tool(plans, edge.tool)
         parts = max(made - edge.from_part + 1, 0)
-        limits = _when(minutes, life, sum(plan.times.total_s for plan in plans) / 60, conditions)
+        limits = _when(minutes, life, part_time(plans).number / 60, conditions)
         share = parts * minutes / life if life else None
         found.append(
             EdgeNow(

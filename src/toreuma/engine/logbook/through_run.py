@@ -39,8 +39,10 @@ def run_of_size(
     tool: str,
     begun: float,
     s_per_part: float,
+    usual_tau_s: float | None = None,
 ) -> SizeRun:
-    """What a run says of one line of the inspection list; ``tool`` is who cuts it."""
+    """What a run says of one line of the inspection list; ``tool`` is who cuts it, ``usual_tau_s`` the time constant
+    with which the machine is known to warm up."""
     own = sorted((one for one in measured if size_of(one.size)[0] == line.key and not one.struck), key=lambda m: m.part)
     axis = OFFSET_ON.get(line.quantity, "Z")
     moves = [one for one in offsets if one.tool == tool and one.axis == axis]
@@ -65,7 +67,7 @@ def run_of_size(
             since_edge=last.part - max((change for change in changes if change <= last.part), default=0),
             offset=sum(sign * move.mm for move in moves),
         )
-        fit = fit_run(points, line.aim, line.lower, line.upper, s_per_part, now=now)
+        fit = fit_run(points, line.aim, line.lower, line.upper, s_per_part, now=now, usual_tau_s=usual_tau_s)
     found = capability([one.value for one in points[-LATEST:]], line.lower, line.upper)
     sets = tuple((move.after_part, sign * move.mm) for move in moves)
     return SizeRun(

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from toreuma.core.measure import Characteristic
+from toreuma.core.plan.asked.warm_up import parts_until_warm
 from toreuma.papers.blocks import Block, Cell, Facts, Notes, Sheet, Table
 from toreuma.papers.dossier import Dossier
 from toreuma.papers.say import Say, clock
@@ -33,10 +34,12 @@ def run_cards(dossier: Dossier) -> tuple[Sheet, ...]:
 
 
 def _batch(dossier: Dossier, say: Say, batch: int) -> Facts:
+    computed = dossier.takes.inputs[0].number
     rows = [
         ("parts", str(batch)),
-        ("one part takes", f"{clock(dossier.cycle_s)} min"),
-        ("the batch runs", f"{clock(dossier.cycle_s * batch)} without stops"),
+        ("one part takes", f"{clock(dossier.takes.number)} min"),
+        *((("from", f"{clock(computed)} min computed; {dossier.takes.source}"),) if dossier.takes.source else ()),
+        ("the batch runs", f"{clock(dossier.takes.number * batch)} without stops"),
         ("parts of one program run", str(dossier.job.program.parts)),
         ("material", dossier.job.stock.material.name),
         ("stance", dossier.job.conditions.stance),
@@ -93,6 +96,11 @@ def _looks(dossier: Dossier, say: Say, batch: int) -> Table:
         numbers = ", ".join(str(one.number) for one in ones)
         lines = "line" if len(ones) == 1 else "lines"
         rows.append((Cell(f"{lines} {numbers} of the inspection sheet"), Cell(f"measure {often}"), Cell("–")))
+    warm = parts_until_warm(dossier.job.machine, dossier.takes.number)
+    if warm is not None:
+        tau = say.of(dossier.job.machine.warm_up_min, "min")
+        what = f"the closest sizes after a cold start: {dossier.job.machine.name} warms up with {tau}"
+        rows.append((Cell(what), Cell(f"measure every part up to part {warm.number:.0f}"), Cell("–")))
     columns = (("what", "left", 45.0), ("when", "left", 42.0), ("changes", "right", 13.0))
     note = "Edge life is an estimate; the first edge of a batch is looked at after half of it."
     return Table("When to look", columns, tuple(rows), note)

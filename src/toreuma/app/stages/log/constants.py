@@ -23,6 +23,7 @@ from toreuma.core.errors import ToreumaError
 from toreuma.core.units import parse
 from toreuma.engine.library import library
 from toreuma.engine.logbook.constants import Constant, constants_of, forget_constant, keep_constant
+from toreuma.engine.logbook.renewed import job_with_shop_values, learned_since
 
 __all__ = ["ConstantsView"]
 
@@ -45,8 +46,8 @@ class ConstantsView(QWidget):
         self.table.horizontalHeader().setStretchLastSection(True)
         words = Label(
             "Tables are where it begins; every edge, power and time in the log moves it. The spread says how sure it "
-            "is. What is ticked stands in the material from then on, with where it comes from in every reason; a plan "
-            "that was made before keeps what it was made with."
+            "is. What is ticked stands in the material or the machine from then on, with where it comes from in every "
+            "reason; a plan that was made before keeps what it was made with."
         )
         words.setObjectName("muted")
         words.setWordWrap(True)
@@ -57,11 +58,14 @@ class ConstantsView(QWidget):
         self.power.returnPressed.connect(self.observe)
         button = QPushButton(tr("It was read"))
         button.clicked.connect(lambda: self.observe())
+        self.renew = QPushButton(tr("Plan this job with them"))
+        self.renew.clicked.connect(lambda: self._renew())
         form = QHBoxLayout()
         form.addWidget(Label(tr("Power of the spindle in")))
         for widget in (self.operation, self.power, button):
             form.addWidget(widget)
         form.addStretch(1)
+        form.addWidget(self.renew)
         column = QVBoxLayout(self)
         column.setContentsMargins(10, 8, 10, 8)
         column.addWidget(words)
@@ -85,11 +89,14 @@ class ConstantsView(QWidget):
             material = library().materials.get(job.stock.material.name, job.stock.material)
             found = self._model.asked(lambda: constants_of(self._model.store, material, job.machine.name))
             self.found = found or ()
+        since = learned_since(job) if job is not None else []
+        self.renew.setVisible(bool(since))
+        self.renew.setToolTip("\n".join(since))
         self.table.setRowCount(len(self.found))
         for n, one in enumerate(self.found):
             learned = one.learned
             name = f"{one.name}, {one.cutting}" if one.cutting else one.name
-            cells = (name, one.of, f"{learned.table:.4g}", f"{learned.value:.4g} {one.unit}".strip(),
+            cells = (name, one.of, f"{learned.table:.4g} {one.unit}".strip(), f"{learned.value:.4g} {one.unit}".strip(),
                      f"± {float(f'{learned.spread:.2g}'):g}", str(learned.count))  # fmt: skip
             for column, words in enumerate(cells):
                 item = QTableWidgetItem(words)
@@ -99,16 +106,14 @@ class ConstantsView(QWidget):
             last = self.table.cellWidget(n, len(COLUMNS) - 1)
             if last is not None:
                 last.hide()  # it goes with the next turn of events, and is not to be seen until then
-            if one.field:
-                box = QCheckBox(tr("use") if not learned.count else one.source)
-                box.setAccessibleName(f"{name}: {tr('new plans begin from it')}")
-                box.setChecked(one.used)
-                box.setEnabled(bool(learned.count) or one.used)
-                box.toggled.connect(lambda on, c=one: self._use(c, on))
-                self.boxes[n] = box
-                self.table.setCellWidget(n, len(COLUMNS) - 1, box)
-            else:
-                self.table.setCellWidget(n, len(COLUMNS) - 1, Label(tr("told, not used by itself")))
+            box = QCheckBox(tr("use"))
+            box.setToolTip(one.source if learned.count else tr("nothing seen yet"))
+            box.setAccessibleName(f"{name}: {tr('new plans begin from it')}")
+            box.setChecked(one.used)
+            box.setEnabled(bool(learned.count) or one.used)
+            box.toggled.connect(lambda on, c=one: self._use(c, on))
+            self.boxes[n] = box
+            self.table.setCellWidget(n, len(COLUMNS) - 1, box)
         self.table.resizeColumnsToContents()
 
     def observe(self) -> None:
@@ -129,6 +134,13 @@ class ConstantsView(QWidget):
 
         if self._model.asked(write):
             self.power.clear()
+            self.refresh()
+
+    def _renew(self) -> None:
+        """The open job with what the shop has learned since it was made; one step that can be taken back."""
+        session = self._model.session
+        if session.whole is not None:
+            session.change_whole(job_with_shop_values(session.whole))
             self.refresh()
 
     def _use(self, one: Constant, on: bool) -> None:

@@ -5,6 +5,7 @@ from toreuma.app.forms.format import clock
 from toreuma.app.forms.reasons import ReasonsPanel
 from toreuma.core.model import Job
 from toreuma.core.plan.asked.cost import part_cost
+from toreuma.core.plan.asked.part_time import part_time
 from toreuma.core.plan.asked.prove_out import prove_out
 from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.numbers.derates import Derate, derates_of, without_derate
@@ -43,6 +44,9 @@ class RouteReasons(ReasonsPanel):
                 f"cutting {clock(times.cutting_s)}   rapid {clock(times.rapid_s)}   idle {clock(times.idle_s)}",
             )
         if outcome is not None:
+            takes = part_time((outcome.plan,))
+            if takes.source:
+                self.row("part_time", takes)
             self.row("part_cost", part_cost(outcome.plan))
         self.text("hint", "muted", "Select an operation to see its numbers and the reason behind each.")
         if job is not None:

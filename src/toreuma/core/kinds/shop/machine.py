@@ -257,5 +257,20 @@ _ROUND_IT = (
         empty="as the dialect says",
         why="what its builder's words mean: M68 clamp_work, M69 unclamp, M45 nothing",
     ),
+    ShopField(
+        path="time_ratio",
+        usual=(0.7, 1.6),
+        label="real time over computed",
+        unit="ratio",
+        why="what a part really takes: doors, waiting and look-ahead; the log learns it",
+    ),
+    ShopField(
+        path="warm_up_min",
+        usual=(3, 240),
+        label="warms up with",
+        unit="min",
+        empty="not known",
+        why="time constant after a cold start: sizes drift for about three of it; the log learns it",
+    ),
     ShopField(path="per_h", label="an hour of it", unit="money", empty="the house rules'", why="cost of a part"),
 )

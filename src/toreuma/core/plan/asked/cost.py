@@ -1,6 +1,7 @@
 """What the cutting of a part costs: the machine's minutes, and the edges it uses up."""
 
 from toreuma.core.cutting.evidence import Evidence, Input
+from toreuma.core.plan.asked.part_time import expected_s
 from toreuma.core.plan.route import Plan
 
 __all__ = ["part_cost"]
@@ -10,7 +11,7 @@ def part_cost(plan: Plan) -> Evidence:
     """Machine time and edges of one part, in the currency of the job's prices; material is in the supply's numbers."""
     conditions = plan.job.conditions
     per_min = conditions.machine_per_h / 60
-    minutes = plan.times.total_s / 60
+    minutes = expected_s(plan.times.total_s, plan.job.machine) / 60
     edges = 0.0
     for planned in plan.operations:
         life = planned.figures.life_min
@@ -23,7 +24,7 @@ def part_cost(plan: Plan) -> Evidence:
         minutes * per_min + edges * conditions.edge_cost + change,
         "money",
         formula="minutes · rate + edges used · (edge + change · rate)",
-        source="Taylor 1907",
+        source="; ".join(filter(None, ("Taylor 1907", plan.job.machine.source_of("time_ratio")))),
         inputs=(
             Input("minutes", "t", minutes, "min"),
             Input("machine, per hour", "", conditions.machine_per_h, "money"),
