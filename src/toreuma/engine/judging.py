@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.dialect import Dialect
@@ -60,7 +61,10 @@ def prove_whole(
 
         program = _program(planned, language, texts.get(number), memo)
         job = None if number == 0 else second_side(plans[0].job, plans[0], made[0].proof.final)
-        proof = prove_read(planned, program, check, told, made_of=job, memo=memo)
+        kept = memo or Memo()
+        key = ("side proved", *map(kept.digest, (planned.job, job, program.text, language)))
+        prove_side = partial(prove_read, planned, program, check, told, made_of=job, memo=memo)
+        proof = kept.get(key, prove_side)
         scene = planned.scene if job is None else build_scene(job)
         made.append(SideMade(job=job or planned.job, scene=scene, proof=proof, turned=number > 0))
     return Whole(plans=tuple(plans), sides=tuple(made), verdict=verdict_of_sides(plans, made, more))
