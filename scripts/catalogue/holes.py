@@ -193,16 +193,16 @@ def _special() -> Iterator[Row]:
             "material": "high-speed steel",
             "feed_mm_rev": [round(0.012 * front, 3), round(0.02 * front, 3)],
         }
-    for d in (*range(3, 13), *range(14, 26, 2)):
-        for long, name in ((3, f"FD {d} 180"), (5, f"FD {d} 5D 180")):
+    for d in (*(n / 10 for n in range(30, 161)), *(n / 2 for n in range(33, 41)), 22.0, 24.0):
+        for long, name in ((3, f"FD {d:g} 180"), (5, f"FD {d:g} 5D 180")):
             yield {
                 "name": name,
                 "kind": "drill",
                 "form": "flat",
-                "d_mm": float(d),
+                "d_mm": d,
                 "point_deg": 180,
-                "flute_length_mm": long * d,
-                "overall_length_mm": long * d + 50,
+                "flute_length_mm": round(long * d, 1),
+                "overall_length_mm": round(long * d + 50, 1),
                 "shank_d_mm": d,
                 "material": "coated carbide",
                 "feed_mm_rev": [round(0.008 * d, 3), round(0.018 * d, 3)],

@@ -43,15 +43,17 @@ def advise(
     threads: Mapping[str, Thread] = MappingProxyType({}),
     check: Check = never_cancel,
     progress: Callable[[float], None] = lambda share: None,
+    tight: bool = False,
 ) -> Advice:
-    """Tools for a wish. ``rack`` holds the codes of what is in the drawer, ``threads`` the part's threads.
+    """Tools for a wish. ``rack`` holds the codes of what is in the drawer, ``threads`` the part's threads; ``tight``: a
+    drill may leave less to bore than usual.
 
     Whatever ``check`` raises stops the work; ``progress`` is told the share done.
     """
     if wish.surface is not None and wish.use in ("rough", "finish", "face"):
         found, rejected, split = turning_candidates(job, scene, wish, store, rack, check, progress)
     else:
-        found, rejected = whole_candidates(Ask(job, scene, wish, threads), store, rack, check)
+        found, rejected = whole_candidates(Ask(job, scene, wish, threads, store, tight), store, rack, check)
         split = None
     ranked = sorted(found, key=lambda one: one.rank)
     return Advice(wish, tuple(ranked[:MOST]), tuple(rejected), split)

@@ -8,14 +8,21 @@ from toreuma.core.advise.wishes import PARTED_ROOM_MM
 from toreuma.core.geometry.region import box
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job
-from toreuma.core.model.tool import Drill
+from toreuma.core.model.catalogue import Catalogue
+from toreuma.core.model.feature import AxialHole
+from toreuma.core.model.tool import Drill, Tap
+from toreuma.core.plan.axis.tap import CLEAR_PITCHES, PAST_PITCHES
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
+from toreuma.core.standards.threads.same import cuts_thread
 
-__all__ = ["BORE_ALLOWANCE_MM", "THROUGH_MM", "drill_for_bore", "parted_hollow_mm", "past_through_mm"]
+__all__ = ["BORE_ALLOWANCE_MM", "THROUGH_MM", "drill_for_bore", "parted_hollow_mm", "past_hole_mm", "past_through_mm"]
 
 BORE_ALLOWANCE_MM = 0.5
 """What a drill leaves on radius for boring."""
+
+LEAST_ALLOWANCE_MM = 0.1
+"""The same where a bar finds no room otherwise: what a finishing cut takes."""
 
 AT_HAND_MM, NO_FLOOR = 1.0, 1000.0
 """A drill at hand may leave so much more on radius than another; one that leaves a cone on a flat floor comes last."""
@@ -42,24 +49,38 @@ def past_through_mm(job: Job) -> float:
     return PARTED_MM if stock.length_mm is None or behind > PARTED_ROOM_MM else THROUGH_MM
 
 
+def past_hole_mm(job: Job, hole: AxialHole, store: Catalogue) -> float:
+    """How far a drill goes past a through hole, mm: through a tapped one as far as the tap that follows asks for, where
+    the bar goes on behind it."""
+    if not hole.thread or past_through_mm(job) <= THROUGH_MM:
+        return THROUGH_MM
+    fitting = [
+        one
+        for one in store.tools
+        if isinstance(one, Tap) and cuts_thread(one.thread, one.pitch_mm, hole.thread, hole.d_mm)
+    ]
+    ahead = [one for one in fitting if one.form == "through"] or fitting
+    leads = [(one.lead_pitches + PAST_PITCHES + CLEAR_PITCHES) * one.pitch_mm for one in ahead]
+    return min(leads, default=0.0) + THROUGH_MM
+
+
 def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     """The largest drill that leaves something to bore."""
     scene, units = ask.scene, ask.job.units
     assert scene.shape.void is not None
     narrow = least_bore_mm(scene)
-    largest = narrow - 2 * BORE_ALLOWANCE_MM
+    allowance = LEAST_ALLOWANCE_MM if ask.tight else BORE_ALLOWANCE_MM
+    largest = narrow - 2 * allowance
     through = served_bore_z(scene) <= scene.profile.back_z + 1e-6
     met = scene.stock.intersection(box(-1e5, 0, 1e5, tool.d_mm / 2))
     begins = 0.0 if met.is_empty else min(float(met.bounds[2]), 0.0)
     depth = begins - served_bore_z(scene) + (point + past_through_mm(ask.job) if through else 0.0)
     flat = through or tool.point_deg >= FLAT_DEG
     blind = float(scene.shape.void.bounds[0]) > scene.profile.back_z + 1e-6
-    sized = flat or not blind
+    sized = flat or not blind or _is_cleared(ask, tool, depth)
     to_size = sized and abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
     if tool.d_mm > largest + 1e-6 and not to_size:
-        return said(
-            "Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(BORE_ALLOWANCE_MM, "mm", "g")
-        )
+        return said("Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(allowance, "mm", "g"))
     if tool.flute_length_mm < depth:
         return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
     reaches = min((float(one[:, 0].min()) for one in shape_of(tool).bodies), default=math.inf)
@@ -82,7 +103,19 @@ def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     usual = 0.0 if _usual_size(tool.d_mm, units) else 1.0
     # What is at hand is taken where it is about as large, never a small drill because it lies there.
     size = left // AT_HAND_MM + (0.0 if flat else NO_FLOOR)
+    if ask.tight:
+        return (size, left, usual, tool.flute_length_mm), reasons, 0.0
     return (size, left // BORE_ALLOWANCE_MM, usual, left, tool.flute_length_mm), reasons, 0.0
+
+
+def _is_cleared(ask: Ask, tool: Drill, depth: float) -> bool:
+    """A drill without a point follows it and leaves the floor as it is drawn: flat, into a sharp corner."""
+    floor = ask.job.part.inside[-1].corner if ask.job.part.inside else None
+    return floor is None and any(
+        isinstance(one, Drill) and one.form == "flat" and abs(one.d_mm - tool.d_mm) < SAME_DRILL_MM
+        and one.flute_length_mm >= depth
+        for one in ask.store.tools
+    )  # fmt: skip
 
 
 def _is_drilled(job: Job, d_mm: float) -> bool:

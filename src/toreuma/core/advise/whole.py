@@ -5,7 +5,7 @@ from collections.abc import Callable, Collection
 from dataclasses import replace
 
 from toreuma.core.advise.ask import Ask, Verdict
-from toreuma.core.advise.bore_drills import BORE_ALLOWANCE_MM, THROUGH_MM, drill_for_bore, parted_hollow_mm
+from toreuma.core.advise.bore_drills import BORE_ALLOWANCE_MM, drill_for_bore, parted_hollow_mm, past_hole_mm
 from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import least_bore_mm
 from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
@@ -129,7 +129,8 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     if not isinstance(hole, AxialHole):
         return drill_for_bore(ask, tool, point)
     through = hole.depth_mm is None
-    depth = hole.depth_mm if hole.depth_mm is not None else -scene.profile.back_z + point + THROUGH_MM
+    past = past_hole_mm(ask.job, hole, ask.store)
+    depth = hole.depth_mm if hole.depth_mm is not None else -scene.profile.back_z + point + past
     if abs(tool.d_mm - hole.d_mm) > OWN_DRILL_MM:
         return (
             said("Ø {}, the hole is Ø {}", q(tool.d_mm, "mm", "g"), q(hole.d_mm, "mm", ".3g"))
@@ -139,7 +140,7 @@ def _drill(ask: Ask, tool: WholeTool) -> Verdict | None:
     if tool.flute_length_mm < depth:
         return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
     deep = said("{} deep", q(depth, "mm", ".1f")) + (
-        said(" with {} of point and {} past", q(point, "mm", ".1f"), q(THROUGH_MM, "mm", "g")) if through else ""
+        said(" with {} of point and {} past", q(point, "mm", ".1f"), q(past, "mm", "g")) if through else ""
     )
     same_point = abs(tool.point_deg - hole.point_deg)
     reasons = (

@@ -75,12 +75,7 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
         if _is_thick(metal):
             found.append(Wish(key="rough bore", use="rough", words="Rough the bore", surface=bore))
         found.append(Wish(key="finish bore", use="finish", words="Finish the bore", surface=bore))
-    found += [
-        wish
-        for index, feature in enumerate(job.part.features)
-        if _stands(scene, index, feature)
-        for wish in _of(index, feature)
-    ]
+    found += [wish for index, feature in enumerate(job.part.features) for wish in _left_of(scene, index, feature)]
     if _is_parted(job, scene):
         found.append(Wish(key="part off", use="part_off", words="Part off"))
     if _runs_from_bar(job):
@@ -144,6 +139,14 @@ def _stands(scene: Scene, index: int, feature: object) -> bool:
         return bool(scene.stock.intersection(void.cut).area > LEAST_MM2)
     whole = void.cut.intersection(scene.shape.solid)
     return bool(scene.stock.intersection(whole).area > LEFT_SHARE * whole.area)
+
+
+def _left_of(scene: Scene, index: int, feature: object) -> list[Wish]:
+    """What a feature still asks for: of a tapped hole that was drilled from the other end, the tap."""
+    if _stands(scene, index, feature):
+        return _of(index, feature)
+    tapped = isinstance(feature, AxialHole) and feature.end == "front" and scene.cut_before
+    return [one for one in _of(index, feature) if one.use == "tap"] if tapped else []
 
 
 def _unthreaded(scene: Scene, feature: ThreadFeature) -> bool:

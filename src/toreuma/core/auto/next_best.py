@@ -28,11 +28,13 @@ class Failed:
 
 @dataclass
 class Advised:
-    """Advice that was given, by wish, and stores without what cannot do it."""
+    """Advice that was given, by wish, and stores without what cannot do it; ``tight``: the drill leaves a bar no more
+    than a finishing cut, so that it has room."""
 
     catalogue: Catalogue
     known: dict[str, Advice] = field(default_factory=dict)
     stores: dict[str, Catalogue] = field(default_factory=dict)
+    tight: bool = False
 
     def store(self, wish: str) -> Catalogue:
         return self.stores.get(wish, self.catalogue)

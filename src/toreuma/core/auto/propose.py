@@ -60,6 +60,7 @@ MOST_TRIES = 8
 """So often the next best tools are tried for what fails."""
 MOST_SEATS = 4
 IN_THE_BORE = ("drill bore", "rough bore", "finish bore")
+NO_TOOL, BORED = "auto.none", ("Rough the bore:", "Finish the bore:")
 SAME_MM, FAR_MM = 1e-6, 1e4
 
 
@@ -200,6 +201,9 @@ def _side(
             break
         found = _side_with(bare, have, known, advised, check, progress, ends_z)
         best = min(best, found, key=lambda one: len(one.failed))
+    if any(one.code == NO_TOOL and one.what.startswith(BORED) for one in best.without):
+        tight = _side_with(bare, have, known, Advised(have.catalogue, tight=True), check, progress, ends_z)
+        best = min(best, tight, key=lambda one: len(one.without))
     return best
 
 
@@ -264,14 +268,18 @@ def _side_with(
             continue
         if wish.key not in advised.known:
             store = advised.store(wish.key)
-            advised.known[wish.key] = advise(at_hand, seen, wish, store, have.rack, have.threads, check)
+            advised.known[wish.key] = advise(
+                at_hand, seen, wish, store, have.rack, have.threads, check, tight=advised.tight
+            )
         advice = advised.known[wish.key]
         if wish.key == "rough outside" and any(one.use == "face" for one in asked):
             advice = also_facing(advice)
         shallow = before_it_widens(seen) if wish.key == "drill bore" and advice.best is None and have.two else None
         if shallow is not None:
             seen = shallow[0]
-            advice = advise(at_hand, seen, wish, advised.store(wish.key), have.rack, have.threads, check)
+            advice = advise(
+                at_hand, seen, wish, advised.store(wish.key), have.rack, have.threads, check, tight=advised.tight
+            )
         if advice.best is None:
             other = countersunk(seen, have.catalogue) if wish.key == "finish bore" else None
             if is_undercut(bare, wish):
@@ -377,7 +385,7 @@ def _chosen(operation: Operation, step: RouteStep, advice: Advice, placed: Mappi
 def _no_tool(wish: Wish, advice: Advice) -> Finding:
     why = advice.rejected[0] if advice.rejected else None
     words = said("{}: {}", why.title, why.why) if why else "there is no tool of its kind in the store"
-    return Finding("warning", "auto.none", f"{wish.words}: no tool can do it", words)
+    return Finding("warning", NO_TOOL, f"{wish.words}: no tool can do it", words)
 
 
 def _used_only(job: Job, sitting: Collection[str]) -> Job:

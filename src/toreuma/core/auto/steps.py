@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from toreuma.core.advise.advice import Advice
-from toreuma.core.advise.bore_drills import THROUGH_MM, past_through_mm
+from toreuma.core.advise.bore_drills import past_hole_mm, past_through_mm
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.carriers import bar_reach_mm, served_bore_z
 from toreuma.core.advise.seated import Split
@@ -288,7 +288,8 @@ def _drill(ask: _Ask) -> list[RouteStep]:
         reasons = (said("Ø {}, {}°: starts the drill in the middle", q(spot.d_mm, "mm", "g"), f"{spot.point_deg:g}"),)
         operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
         steps.append(RouteStep(group=group, operation=operation, tool=spot, reasons=reasons))
-    past = past_through_mm(ask.job) if group == "drill bore" else THROUGH_MM
+    hole = ask.job.part.features[ask.wish.feature] if ask.wish.feature >= 0 else None
+    past = past_hole_mm(ask.job, hole, ask.store) if isinstance(hole, AxialHole) else past_through_mm(ask.job)
     steps.append(ask.step(group, DrillHole(id=ID, name=ask.wish.words, tool=ID, breakthrough_mm=past)))
     flat = _flat(ask)
     if flat is not None:

@@ -34,6 +34,7 @@ __all__ = [
 Region: TypeAlias = BaseGeometry
 EMPTY: Region = shapely.Polygon()
 SLIVER_MM2 = 1e-9
+GRID_MM = 1e-6
 SURE_MM = 0.0005
 """How closely the farthest place is found."""
 
@@ -102,7 +103,15 @@ def without_film(region: Region, film_mm: float) -> Region:
         opened = region.buffer(-film_mm, join_style="mitre").buffer(film_mm, join_style="mitre")
         if not np.isfinite(shapely.get_coordinates(opened)).all():
             opened = region.buffer(-film_mm).buffer(film_mm)
-    return shapely.union_all(polygons(opened.intersection(region)))
+    return shapely.union_all(polygons(_met(opened, region)))
+
+
+def _met(a: Region, b: Region) -> Region:
+    """What two regions share; where edges all but lie on each other and no answer comes, on a grid of a nanometre."""
+    try:
+        return a.intersection(b)
+    except shapely.errors.GEOSException:
+        return shapely.intersection(shapely.make_valid(a), shapely.make_valid(b), grid_size=GRID_MM)
 
 
 def rotated_volume(region: Region) -> float:

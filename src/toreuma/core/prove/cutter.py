@@ -117,6 +117,7 @@ class Cutter:
         self.dead: list[int] = []
         self.piece: Region = EMPTY
         self._corners = 0
+        self._hanging: tuple[int, tuple[float, float]] | None = None
         self._bending: tuple[int, Compliance | None] | None = None
         self.after_thread = False
         self.station: int | None = None
@@ -153,7 +154,8 @@ class Cutter:
     ) -> tuple[MoveDone, ...]:
         """Make moves one after the other. ``tell`` hears how many are made."""
         steps: list[MoveDone] = []
-        self._corners = 0  # what a section does depends on nothing but the state it begins in
+        # what a section does depends on nothing but the state it begins in
+        self._corners, self._hanging = 0, None
         for begin in range(0, len(motions), AT_ONCE):
             run = motions[begin : begin + AT_ONCE]
             for motion, swept in zip(run, self._swept(run), strict=True):
@@ -301,6 +303,8 @@ class Cutter:
         return MoveDone(removed_mm2=0.0, depth_mm=0.0, power_kw=power, available_kw=there)
 
     def _cut(self, motion: Motion, swept: Region) -> float:
+        if self._hanging == (motion.station, motion.start):
+            self._cut_free(motion, swept)
         if not shapely.intersects(swept, self.stock):
             return 0.0
         guard = self._guards[self._may(motion)]
@@ -313,6 +317,13 @@ class Cutter:
         before = self.stock.area
         self._settle(self._tidied(self.stock.difference(swept)), motion)
         return float(before - self.stock.area - (self.piece.area if not self.piece.is_empty else 0.0))
+
+    def _cut_free(self, motion: Motion, swept: Region) -> None:
+        """The blade goes on in the cut that loosened the piece: it hangs by less than the section shows, as by the
+        teeth of a thread that runs through the cut."""
+        left = polygons(self.piece.difference(swept))
+        if left:
+            self.piece, self._hanging = max(left, key=lambda one: one.area), (motion.station, motion.end)
 
     def _may(self, motion: Motion) -> str:
         """Where a move may cut below the drawn surface: in step with the spindle the walls of threads are made."""
@@ -341,7 +352,7 @@ class Cutter:
             if part in held:
                 continue
             if part.intersection(self._scene.part).area > 0.5 * self._scene.part.area:
-                self.piece = part
+                self.piece, self._hanging = part, (motion.station, motion.end)
             elif part.area > 1e-4:
                 self.loose.append((motion.line, part))
         self.stock = union(held)

@@ -34,6 +34,8 @@ MOST_BROKEN = 2.0
 """An edge may be broken so many pitches long."""
 SHANK_PITCHES = 0.12
 """A cylinder no more than this above the seat of a thread is its shank, and no shoulder."""
+CONE_RISE = 0.35
+"""A cone behind a thread that rises less than this, on radius along Z, is no shoulder either."""
 RUN_OUT_PITCHES = 3.0
 """A thread without a relief may run out over so many pitches (DIN 76-1, usual run-out and a little more)."""
 
@@ -106,13 +108,18 @@ def thread_zone(feature: object, form: ThreadForm, part: Region) -> Region:
     else:
         low, high = float(seat.bounds[1]) - form.taper / 2 * run_out, form.pitch_d_mm[1] / 2 + sharp + grows
     zone = box(end - run_out, max(low, 0.0), front + form.pitch_mm, high)
-    if feature.side == "outside":  # it may run out into a shank of its own nominal diameter, at either end
-        for from_z, to_z in ((end - run_out, end), (front, front + run_out)):
+    if feature.side == "outside":  # it may run out into a shank or a slender cone of its own diameter, at either end
+        for from_z, to_z, at in ((end - run_out, end, end), (front, front + run_out, front)):
             shank = shapely.clip_by_rect(part, from_z, 0, to_z, FAR_MM)
-            top = float(shank.bounds[3]) if not shank.is_empty else 0.0
-            if high < top <= high + SHANK_PITCHES * form.pitch_mm:
+            begins = _top(shapely.clip_by_rect(part, max(at - INSIDE_MM, from_z), 0, min(at + INSIDE_MM, to_z), FAR_MM))
+            top = _top(shank)
+            if begins <= high + SHANK_PITCHES * form.pitch_mm and high < top <= begins + CONE_RISE * run_out:
                 zone = zone.union(box(from_z, max(low, 0.0), to_z, top))
     return zone
+
+
+def _top(region: Region) -> float:
+    return 0.0 if region.is_empty else float(region.bounds[3])
 
 
 def _wall(hole: AxialHole, form: ThreadForm, part: Region) -> Region:

@@ -16,7 +16,7 @@ from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads.same import cuts_thread
 
-__all__ = ["CLEAR_PITCHES", "plan_tap"]
+__all__ = ["CLEAR_PITCHES", "PAST_PITCHES", "plan_tap"]
 
 SPEED_SHARE = {"high-speed steel": 0.35}
 SPEED_SHARE_ELSE = 0.2
