@@ -16,6 +16,7 @@ from toreuma.engine.library import Library, library
 
 __all__ = [
     "FOLLOWED",
+    "farther_out",
     "goes_through",
     "longer_piece",
     "next_bar",
@@ -45,6 +46,8 @@ THIN_MM, THIN_GRIP_SHARE = 6.0, 0.5
 """What is thinner than this is gripped on so much of it."""
 CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 3.0, 15.0
 """Of the second hold: kept free of the first one's jaws and of the next shoulder, the least and the most it grips."""
+AWAY_ROOM_MM, MOST_SLENDER = 25.0, 7.0
+"""What a holder takes on the side of the chuck; the most a bar stands out, in its diameters (usual practice)."""
 SAME_MM = 1e-3
 
 
@@ -270,6 +273,19 @@ def sawn(job: Job) -> Job | None:
     step = 25.4 / 32 if job.units == "inch" else 0.5
     whole = hold.stick_out_mm + hold.grip_length_mm
     return job.changed(stock=stock.changed(length_mm=round(math.ceil(whole / step - SAME_MM) * step, 5)))
+
+
+def farther_out(job: Job) -> Job | None:
+    """The bar drawn out so far that a tool which leads away from the chuck has room in front of it; None where the
+    person set how far, or it would stand out as a whip."""
+    stock, hold = job.stock, job.setup.hold
+    if stock.kind == "free" or stock.length_mm is not None or "stick_out" not in job.follows:
+        return None
+    out = round(hold.stick_out_mm + AWAY_ROOM_MM, 1)
+    if out > MOST_SLENDER * stock.largest_d_mm or job.setup.centre is not None:
+        return None
+    kept = tuple(one for one in job.follows if one != "stick_out")
+    return job.with_setup(hold=hold.changed(stick_out_mm=out)).changed(follows=kept)
 
 
 def longer_piece(job: Job) -> Job | None:

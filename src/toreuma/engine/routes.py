@@ -11,7 +11,7 @@ from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.spoken import q, said
 from toreuma.core.verdict import Verdict
-from toreuma.engine.proposals import longer_piece, proposed, sawn, widest_end_z, with_second_grip
+from toreuma.engine.proposals import farther_out, longer_piece, proposed, sawn, widest_end_z, with_second_grip
 
 __all__ = ["Routed", "Way", "best_route"]
 
@@ -81,7 +81,7 @@ def best_route(
     plain = found[0].verdict.finished and found[0].is_plain
     for way in _others(job) if not plain else ():
         check()
-        same = way.job.part == job.part and way.job.stock == job.stock
+        same = way.job.part == job.part and way.job.stock == job.stock and way.job.setup == job.setup
         if way.ends_z is None and same and found[0].verdict.finished:
             continue  # nothing is left for a second grip
         try:
@@ -148,6 +148,9 @@ def _routed(way: Way, proposed: Proposed, judged: Callable[[Job], tuple[Verdict,
 def _others(job: Job) -> Iterator[Way]:
     """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; then
     with its other end in front."""
+    farther = farther_out(job)
+    if farther is not None:
+        yield Way(farther, "from a bar that stands out farther")
     gripped = with_second_grip(job)
     if gripped is not None:
         yield Way(gripped, "gripped again for what is left")

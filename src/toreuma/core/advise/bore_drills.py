@@ -123,7 +123,12 @@ def _is_drilled(job: Job, d_mm: float) -> bool:
     part = job.part
     here = [one for one in part.inside if abs(one.d_mm - d_mm) < SAME_DRILL_MM]
     finest = min((one.ra_um or part.ra_um or DRILLED_RA_UM for one in here), default=DRILLED_RA_UM)
-    threaded = any(one.kind == "thread" and one.side == "inside" for one in part.features)
+    spans = [(one, before.z_mm) for before, one in zip((part.inside[0], *part.inside), part.inside, strict=False)]
+    threaded = any(
+        thread.kind == "thread" and thread.side == "inside"
+        and thread.from_z_mm > one.z_mm + SAME_DRILL_MM and thread.from_z_mm - thread.length_mm < front - SAME_DRILL_MM
+        for thread in part.features for one, front in spans if abs(one.d_mm - d_mm) < SAME_DRILL_MM
+    )  # fmt: skip
     return bool(here) and not threaded and finest >= DRILLED_RA_UM and all(one.size is None for one in here)
 
 

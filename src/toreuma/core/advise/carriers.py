@@ -3,11 +3,13 @@
 import math
 from collections.abc import Collection, Iterable
 
+import shapely
+
 from toreuma.core.advise.candidate import Rejected
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.bars import bar_limit
 from toreuma.core.geometry.elements import Arc
-from toreuma.core.geometry.region import without_film
+from toreuma.core.geometry.region import box, without_film
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Carrier, Insert, Job, RoughOd, TurningTool
 from toreuma.core.model.catalogue import Catalogue, InsertCarrier, Seat
@@ -29,12 +31,12 @@ __all__ = [
 ]
 
 
-AHEAD_MM = 1e-6
+AHEAD_MM, AHEAD_OF_NOSE_MM, FAR_MM = 1e-6, 0.05, 1e4
 PAST_BORE_MM = 3.0
 
 CLAMP_DIAMETERS = 2.5
 
-LIFT_OFF_MM = 0.8
+LIFT_OFF_MM = 0.5
 """Room a bar needs besides its own size: clearance to the far wall, and to lift off."""
 
 FINISH_DEPTH_MM = 0.5
@@ -224,6 +226,8 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
             return said(
                 "its cutting edge stands {} ahead of its nose: it would cut into the face", q(ahead, "mm", ".1f")
             )
+        if wish.use == "face" and _holder_ahead(tool, scene):
+            return "its holder stands ahead of its nose: it would meet the face before the nose is at the middle"
         height = tool.holder.shank_height_mm or tool.holder.shank_width_mm
         if height > takes.shank_mm + 0.5:
             return said(
@@ -267,6 +271,13 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
             q(depth, "mm", ".0f"),
         )
     return ""
+
+
+def _holder_ahead(tool: TurningTool, scene: Scene) -> bool:
+    """What carries the insert lies in front of the nose along Z, within the face."""
+    shape = shape_of(tool)
+    front = box(-FAR_MM, -FAR_MM, -shape.nose_radius - AHEAD_OF_NOSE_MM, scene.stock_r - shape.nose_radius)
+    return any(shapely.MultiPoint(piece).convex_hull.intersects(front) for piece in shape.bodies)
 
 
 def _hole_mm(job: Job, scene: Scene, wish: Wish, least: float) -> float:

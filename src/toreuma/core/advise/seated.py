@@ -54,7 +54,7 @@ OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.05}
 LIKE_MM2 = {"rough": REACH_TOLERANCE_MM2, "finish": 0.05}
 """Second tools that leave as little as the best of them within so much are equals."""
 
-PAIR_SHARE, PAIR_GAIN_MM2 = 0.05, 5.0
+PAIR_SHARE, PAIR_GAIN_MM2 = {"rough": 0.05, "finish": 0.35}, {"rough": 5.0, "finish": 0.3}
 """Of two pairs of tools the one that leaves so much less is taken, if its first tool alone does about as well."""
 
 SLENDER = 5.0
@@ -189,16 +189,22 @@ def _pair(ground: _Asked, tried: list[_Tried], first: _Tried, others: list[_Trie
     split = _split(ground, tried, first)
     if split is None:
         return first, None
-    left = first.left_mm2 - split.left_mm2
-    for shape in {one.insert.shape for one in others} - {first.insert.shape}:
-        other = min((one for one in others if one.insert.shape == shape), key=lambda one: one.left_mm2)
-        if other.left_mm2 > first.left_mm2 + PAIR_SHARE * ground.metal:
+    left, use = first.left_mm2 - split.left_mm2, ground.wish.use
+    kinds = sorted({_kind(one) for one in others} - {_kind(first)})
+    for kind in kinds:
+        other = min((one for one in others if _kind(one) == kind), key=lambda one: one.left_mm2)
+        if other.left_mm2 > first.left_mm2 + PAIR_SHARE[use] * ground.metal:
             continue
         helped = _split(ground, tried, other)
         rest = other.left_mm2 - (helped.left_mm2 if helped is not None else 0.0)
-        if rest < left - PAIR_GAIN_MM2:
+        if rest < left - PAIR_GAIN_MM2[use]:
             first, split, left = other, helped, rest
     return first, split
+
+
+def _kind(one: _Tried) -> tuple[str, str, int]:
+    """Tools that reach alike: by shape of the insert, hand, and how its edge stands."""
+    return one.insert.shape, one.tool.hand, round(one.entering_deg)
 
 
 def _notes(job: Job, scene: Scene, wish: Wish, nose_mm: float) -> tuple[str, ...]:

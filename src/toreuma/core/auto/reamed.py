@@ -8,11 +8,12 @@ from toreuma.core.advise.carriers import least_bore_mm, served_bore_z
 from toreuma.core.auto.countersunk import countersunk
 from toreuma.core.auto.steps import ID, RouteStep, spot_for
 from toreuma.core.geometry.region import box
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import DrillHole, Job, ReamHole
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import Groove, Relief, ThreadFeature
 from toreuma.core.model.tool import Drill, Reamer
-from toreuma.core.plan.axis.ream import reaming_stock_mm
+from toreuma.core.plan.axis.ream import FOLLOWS_MM, reaming_stock_mm
 from toreuma.core.plan.numbers.drilling import point_length_mm
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
@@ -89,8 +90,15 @@ def _reamer(job: Job, store: Catalogue, d: float, deep: float) -> Reamer | None:
     size = next(one.size for one in job.part.inside if one.size is not None)
     low, high = d + size.lower_um / 1000, d + size.upper_um / 1000
     fits = (one for one in store.tools if isinstance(one, Reamer) and low <= one.d_mm <= high)
-    able = (one for one in fits if one.flute_length_mm >= deep + one.lead_mm + THROUGH_MM - SAME_MM)
+    able = (one for one in fits if _reach_mm(one) >= deep + one.lead_mm + THROUGH_MM - SAME_MM)
     return min(able, key=lambda one: abs(one.d_mm - (low + high) / 2), default=None)
+
+
+def _reach_mm(reamer: Reamer) -> float:
+    """How deep it goes: its flutes, and a thinner shank behind them up to what holds it."""
+    if reamer.shank_d_mm > reamer.d_mm - FOLLOWS_MM:
+        return reamer.flute_length_mm
+    return min((float(one[:, 0].min()) for one in shape_of(reamer).held), default=reamer.flute_length_mm)
 
 
 def _drill(job: Job, store: Catalogue, reamer: Reamer, deep: float) -> Drill | None:

@@ -16,7 +16,7 @@ from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
 from toreuma.core.plan.numbers.situations import rung_of_feed
 from toreuma.core.spoken import q, said
 
-__all__ = ["plan_ream", "reaming_stock_mm"]
+__all__ = ["FOLLOWS_MM", "plan_ream", "reaming_stock_mm"]
 
 SPEED_SHARE = {"high-speed steel": 0.4}
 SPEED_SHARE_ELSE = 0.3
@@ -31,6 +31,9 @@ FEED_PER_D, LEAST_FEED, MOST_FEED = 0.02, 0.05, 0.5
 STOCK_SHARE, LEAST_STOCK_MM, MOST_STOCK_MM = 0.02, 0.1, 0.4
 """What is left for the reamer on diameter, as a share of it and within these bounds, mm: typical."""
 
+
+FOLLOWS_MM = 0.5
+"""A shank thinner than the hole by this much follows the flutes into it."""
 
 PAST_EDGE_MM = 3.0
 """The hole is measured so far behind its edge."""
@@ -135,7 +138,7 @@ def _numbers(work: Work, operation: ReamHole, tool: Reamer, before: float, depth
 
 def _findings(operation: ReamHole, tool: Reamer, before: float, depth: float) -> list[Finding]:
     found, left = [], tool.d_mm - before
-    if depth > tool.flute_length_mm:
+    if depth > tool.flute_length_mm and tool.shank_d_mm > tool.d_mm - FOLLOWS_MM:
         what = said(
             "{} deep, the flutes of {} are {} long", q(depth, "mm", ".1f"), tool.id, q(tool.flute_length_mm, "mm", "g")
         )

@@ -2,13 +2,20 @@
 
 from dataclasses import dataclass
 
-from toreuma.core.model import Centre, Hold, Job, Machine, Operation, Part, PartOff, Rest, Stock, Tool
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.model import Centre, CutThread, Hold, Job, Machine, Operation, Part, PartOff, Rest, Stock, Tool
 from toreuma.core.model.conditions import Conditions
+from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.operation import RoughOd
 from toreuma.core.model.steps import USUAL, Steps
-from toreuma.core.model.tool import Drill
+from toreuma.core.model.tool import Drill, ThreadingTool
 
-__all__ = ["ALONE", "Given", "Neighbours", "parting_width_mm"]
+__all__ = ["ALONE", "Given", "Neighbours", "parting_width_mm", "threads_past_mm"]
+
+OFF_SHOULDER_MM = 0.8
+"""Clearance of the insert to the bar behind, and for its way out."""
+AT_BACK_TURNS = 1.5
+"""A thread that ends so many turns in front of the back edge runs out behind it."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -36,8 +43,9 @@ ALONE = Neighbours()
 class Given:
     """Part, blank, hold, circumstances, machine, the steps of its control; the operation's own tools, in order.
 
-    ``parting_mm`` is the width of the blade that will part the piece off, mm, if one is planned; ``opened`` are the
-    milled features that are open already.
+    ``parting_mm`` is the width of the blade that will part the piece off, mm, if one is planned; ``threads_past_mm`` is
+    how far behind the back edge the insert of a thread that ends there has to run; ``opened`` are the milled features
+    that are open already.
     """
 
     part: Part
@@ -49,6 +57,7 @@ class Given:
     machine: Machine
     steps: Steps = USUAL
     parting_mm: float | None = None
+    threads_past_mm: float = 0.0
     tools: tuple[Tool, ...] = ()
     opened: tuple[int, ...] = ()
     neighbours: Neighbours = ALONE
@@ -66,11 +75,30 @@ class Given:
             machine=job.machine,
             steps=steps or Steps.usual(job.units),
             parting_mm=parting_width_mm(job),
+            threads_past_mm=threads_past_mm(job),
         )
 
     def tool(self, tool_id: str | None) -> Tool | None:
         """One of the operation's own tools."""
         return next((tool for tool in self.tools if tool.id == tool_id), None)
+
+
+def threads_past_mm(job: Job) -> float:
+    """How far behind the back edge outside threads that end there have to run, mm: the half of the insert that goes
+    ahead, and its way out; 0 where none does."""
+    back, found = job.part.outside[-1].z_mm, 0.0
+    for operation in job.operations:
+        tool = job.tool(operation.tool)
+        if not (isinstance(operation, CutThread) and operation.enabled and isinstance(tool, ThreadingTool)):
+            continue
+        feature = job.part.features[operation.feature] if operation.feature < len(job.part.features) else None
+        if not isinstance(feature, ThreadFeature) or feature.side != "outside":
+            continue
+        form, shape = operation.form, shape_of(tool)
+        if feature.from_z_mm - feature.length_mm < back + AT_BACK_TURNS * form.lead_mm:
+            ahead = max(-float(piece[:, 0].min()) for piece in (shape.core, *shape.bodies))
+            found = max(found, ahead + (form.depth_mm or form.pitch_mm) + form.lead_mm / 2 + OFF_SHOULDER_MM)
+    return found
 
 
 def parting_width_mm(job: Job) -> float | None:

@@ -449,7 +449,7 @@ def _end_outside(work: Work, operation: TurningOperation) -> tuple[float, float]
 def _past_end(work: Work) -> float:
     """How far past the end of the part the tip runs, mm."""
     width = work.given.parting_mm
-    return width + PAST_PART_OFF_MM if width else PAST_END_MM
+    return max(width + PAST_PART_OFF_MM if width else PAST_END_MM, work.given.threads_past_mm)
 
 
 def _short_of_end(work: Work, end_z: float, nose_to: float) -> tuple[Finding, ...]:
