@@ -195,7 +195,7 @@ def test_a_hole_is_reamed_through_and_blind() -> None:
         (reamed(7.99), "ream.little"),
         (reamed(3.0), "ream.full"),
         (reamed(reamer={"d_mm": 9.0}), "ream.wide"),
-        (reamed(reamer={"flute_length_mm": 10.0}), "drill.flute"),
+        (reamed(reamer={"flute_length_mm": 10.0, "shank_d_mm": 8.0}), "drill.flute"),
         (reamed().with_operation("r", lambda o: o.changed(tool="D")), "tool.kind"),
     ],
 )

@@ -168,9 +168,10 @@ def _others(job: Job) -> Iterator[Way]:
         return
     if turned.part.outside == job.part.outside and turned.part.inside == job.part.inside:
         return
+    yield Way(turned, "begun from its other end")
     behind = widest_end_z(turned)
     held = with_second_grip(turned, behind)
     if held is None and turned.second_hold is not None:
         held, behind = turned, None
     if held is not None:
-        yield Way(held, "begun from its other end", behind)
+        yield Way(held, "begun from its other end, and gripped again", behind)

@@ -8,7 +8,8 @@ import shapely
 from toreuma.core.advise.candidate import Rejected
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.bars import bar_limit
-from toreuma.core.geometry.elements import Arc
+from toreuma.core.geometry.bore_steps import step_at
+from toreuma.core.geometry.elements import Arc, Segment
 from toreuma.core.geometry.region import box, without_film
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Carrier, Insert, Job, RoughOd, TurningTool
@@ -283,7 +284,10 @@ def _holder_ahead(tool: TurningTool, scene: Scene) -> bool:
 def _hole_mm(job: Job, scene: Scene, wish: Wish, least: float) -> float:
     """Diameter of the hole a bar finds: of the blank, or of the drill that is there; finishing finds a blind one
     roughed, of a through one the hole behind the part stays as it was drilled."""
-    there = 2 * float(scene.stock.bounds[1])
+    low = served_bore_z(scene)
+    step = step_at(scene.shape.bore.segments[1:], low) if scene.shape.bore is not None else None
+    way = shapely.clip_by_rect(scene.stock, (low if step is None else step) + SERVED_MM, 0, FAR_MM, FAR_MM)
+    there = 0.0 if way.is_empty else 2 * float(way.bounds[1])
     if there <= 0:
         drills = [t.d_mm for t in job.tools if isinstance(t, Drill) and t.form not in ("spot", "centre", "step")]
         there = max((d for d in drills if d < least), default=least)
@@ -299,13 +303,27 @@ def bar_reach_mm(scene: Scene) -> float:
 
 
 def least_bore_mm(scene: Scene) -> float:
-    """Diameter of the narrowest place of the bore down to where there is metal to cut, mm."""
+    """Diameter of the narrowest place of the bore down to where there is metal to cut, mm: behind a step that ends
+    there no bar has to go."""
     bore = scene.shape.bore
     if bore is None:
         return 0.0
     low = served_bore_z(scene)
     places = [point for s in bore.segments[1:] for point in (s.start, s.end) if point[1] > 1e-6]
-    return 2 * min((r for z, r in places if z >= low - SERVED_MM), default=min(r for _, r in places))
+    step = step_at(bore.segments[1:], low)
+    in_front = [r for s in bore.segments[1:] for r in _radii_before(s, (low if step is None else step) + SERVED_MM)]
+    return 2 * min(in_front, default=min(r for _, r in places))
+
+
+def _radii_before(segment: Segment, low: float) -> list[float]:
+    """Radii at the ends of as much of a segment as lies in front of a place."""
+    ends = sorted((segment.start, segment.end))
+    (z0, r0), (z1, r1) = ends
+    if z1 <= low:
+        return []
+    if z0 < low:
+        r0 = r0 + (r1 - r0) * (low - z0) / (z1 - z0)
+    return [r for r in (r0, r1) if r > 1e-6]
 
 
 def served_bore_z(scene: Scene) -> float:

@@ -28,13 +28,16 @@ class Failed:
 
 @dataclass
 class Advised:
-    """Advice that was given, by wish, and stores without what cannot do it; ``tight``: the drill leaves a bar no more
-    than a finishing cut, so that it has room."""
+    """Advice that was given, by wish, and stores without what cannot do it.
+
+    ``tight``: the drill leaves a bar no more than a finishing cut, so that it has room; ``plain``: no drill of its own
+    for a wide front, which a bar takes as well."""
 
     catalogue: Catalogue
     known: dict[str, Advice] = field(default_factory=dict)
     stores: dict[str, Catalogue] = field(default_factory=dict)
     tight: bool = False
+    plain: bool = False
 
     def store(self, wish: str) -> Catalogue:
         return self.stores.get(wish, self.catalogue)

@@ -160,7 +160,7 @@ def _begun(bare: Job, begun: Proposed | None, seen_behind: bool) -> Proposed | N
         return None
     if seen_behind and any(isinstance(tool, BoringTool) and tool.bar.back for tool in begun.job.tools):
         return None
-    if any(one.wish == "drill bore" for one in begun.failed) or not begun.is_drilled:
+    if any(one.wish == "drill bore" for one in begun.failed) or not begun.is_drilled or _bore_open(begun):
         return None
     job = bare.changed(tools=begun.job.tools, setups=(begun.job.setup, *bare.setups[1:]))
     return replace(begun, job=job)
@@ -201,10 +201,18 @@ def _side(
             break
         found = _side_with(bare, have, known, advised, check, progress, ends_z)
         best = min(best, found, key=lambda one: len(one.failed))
-    if any(one.code == NO_TOOL and one.what.startswith(BORED) for one in best.without):
+    if any(one.code == "tool.station" for one in best.failed):
+        plain = _side_with(bare, have, known, Advised(have.catalogue, plain=True), check, progress, ends_z)
+        best = min(best, plain, key=lambda one: len(one.failed))
+    if _bore_open(best):
         tight = _side_with(bare, have, known, Advised(have.catalogue, tight=True), check, progress, ends_z)
         best = min(best, tight, key=lambda one: len(one.without))
     return best
+
+
+def _bore_open(route: Proposed) -> bool:
+    """No tool was found for the bore, or for what is left of it."""
+    return any(one.code == NO_TOOL and one.what.startswith(BORED) for one in route.without)
 
 
 def _is_here(job: Job, wish: Wish, ends_z: float | None) -> bool:
@@ -230,7 +238,7 @@ def _side_with(
     others = tuple(tool for tool in bare.tools if tool.name not in sitting)
     bare = bare.with_setup(operations=())
     scene = replace(build_scene(bare), ends_z=ends_z)
-    every = with_front_drilled(scene, wishes(bare, scene))
+    every = wishes(bare, scene) if advised.plain else with_front_drilled(scene, wishes(bare, scene))
     here = (one for one in every if _is_here(bare, one, ends_z))
     asked = sorted(here, key=lambda wish: (wish.use == "face", is_undercut(bare, wish)))
     steps: list[tuple[RouteStep, Advice]] = []
@@ -274,7 +282,9 @@ def _side_with(
         advice = advised.known[wish.key]
         if wish.key == "rough outside" and any(one.use == "face" for one in asked):
             advice = also_facing(advice)
-        shallow = before_it_widens(seen) if wish.key == "drill bore" and advice.best is None and have.two else None
+        shallow = None
+        if wish.key in IN_THE_BORE and advice.best is None and (have.two or scene.cut_before):
+            shallow = before_it_widens(seen) if wish.key == "drill bore" else before_it_widens(seen, 0.0)
         if shallow is not None:
             seen = shallow[0]
             advice = advise(
@@ -294,7 +304,7 @@ def _side_with(
             continue
         for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
             step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made
-            if shallow is not None and step.operation.name == wish.words:
+            if shallow is not None and wish.key == "drill bore" and step.operation.name == wish.words:
                 step = replace(step, operation=step.operation.changed(depth_mm=round(shallow[1], 2)))
             for tool in step.tools:
                 tools.setdefault(tool.name, tool)

@@ -58,9 +58,9 @@ def _is_wide(r: float, narrow: float) -> bool:
     return r >= WIDER * narrow and r - narrow >= LEAST_STEP_MM
 
 
-def before_it_widens(scene: Scene) -> tuple[Scene, float] | None:
-    """The scene as if the blank ended a little behind where the bore widens again, and how deep that is, mm: from the
-    other end the rest is drilled wider. None where it does not widen."""
+def before_it_widens(scene: Scene, past_mm: float = PAST_MM) -> tuple[Scene, float] | None:
+    """The scene as if the blank ended where the bore widens again or a little behind, and how deep that is, mm: from
+    the other end the rest is cut wider. None where it does not widen."""
     bore = scene.shape.bore
     if bore is None:
         return None
@@ -69,7 +69,7 @@ def before_it_widens(scene: Scene) -> tuple[Scene, float] | None:
     last = max((n for n, (_, r) in enumerate(places) if not _is_wide(r, narrow)), default=len(places))
     if last + 1 >= len(places):
         return None
-    end = places[last][0] - PAST_MM
+    end = places[last][0] - past_mm
     cut = replace(scene, stock=scene.stock.intersection(box(end, 0, FAR_MM, FAR_MM)))
     return cut, -end
 

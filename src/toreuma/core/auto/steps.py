@@ -12,6 +12,7 @@ from toreuma.core.advise.carriers import bar_reach_mm, served_bore_z
 from toreuma.core.advise.seated import Split
 from toreuma.core.advise.whole import groove_depth_mm
 from toreuma.core.advise.wishes import Wish
+from toreuma.core.geometry.bore_steps import step_at
 from toreuma.core.geometry.region import box, polygons, without_film
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
@@ -175,9 +176,12 @@ def _where_metal(ask: _Ask) -> tuple[float | None, float | None]:
     start = min((z for z in edges if z >= high - NEAR_EDGE_MM), default=None)
     end = max((z for z in edges if z <= low + NEAR_EDGE_MM), default=None)
     last = min(edges, default=0.0)
+    bore = ask.scene.shape.bore if ask.wish.surface.kind == "bore" else None
+    stepped = bore is not None and end is not None and step_at(bore.segments, end) is not None
+    run_on = 0.0 if stepped else RUN_ON_MM
     return (
         start + RUN_ON_MM if start is not None and start + RUN_ON_MM < -NEAR_EDGE_MM else None,
-        end - RUN_ON_MM if end is not None and end - RUN_ON_MM > last + NEAR_EDGE_MM else None,
+        end - run_on if end is not None and end - run_on > last + NEAR_EDGE_MM else None,
     )
 
 

@@ -8,6 +8,7 @@ from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.auto.steps import RouteStep
 from toreuma.core.model import Job, Tool, TurningTool
+from toreuma.core.model.tool import BoringTool
 from toreuma.core.plan.turret.at_spindle import faces, facing_other, reaching
 
 __all__ = ["also_facing", "seated", "spared"]
@@ -58,13 +59,18 @@ def _faces(one: Candidate) -> bool:
 
 
 def _with_one(steps: list[Advised], keeps: str, gives: str) -> list[Advised]:
-    """The steps with the tools of one group for another one as well."""
-    tools = [step.tool for step, _ in steps if step.group == keeps]
-    if not tools:
+    """The steps with the tool of one group for another one as well; where a bar of the one does not go into the hole
+    that the other finds, the other way round."""
+    mine, theirs = ([step for step, _ in steps if step.group == group] for group in (keeps, gives))
+    if not mine or not theirs:
         return steps
+    tool, changed = mine[0].tool, gives
+    if isinstance(tool, BoringTool) and isinstance(theirs[0].tool, BoringTool):
+        slim = theirs[0].tool
+        tool, changed = (slim, keeps) if slim.bar.diameter_mm < tool.bar.diameter_mm else (tool, gives)
     reason = "serves roughing and finishing: stations are few"
     return [
-        (replace(step, tool=tools[0], reasons=(reason,)), advice) if step.group == gives else (step, advice)
+        (replace(step, tool=tool, reasons=(reason,)), advice) if step.group == changed else (step, advice)
         for step, advice in steps
     ]
 

@@ -135,7 +135,9 @@ def depth_inside(region: Region, base: Region) -> float:
     A groove is as deep as its bottom lies below the surface. A corner cut off has all its own corners on the
     surface: it is as deep as the lost corner stands off from what remains. The larger of both counts.
     """
-    lost = shapely.union_all(polygons(region.intersection(base)))
+    if region.is_empty or base.is_empty:
+        return 0.0
+    lost = shapely.union_all(polygons(_met(region, base)))
     if lost.is_empty:
         return 0.0
     mirror = scale(base, 1, -1, origin=(0, 0))

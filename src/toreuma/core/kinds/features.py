@@ -90,6 +90,10 @@ def _turned_stretch(feature: Any, back: float) -> Any:
     return feature.changed(from_z_mm=_turn(feature.from_z_mm - feature.length_mm, back))
 
 
+def _turned_thread(feature: Any, back: float) -> Any:
+    return _turned_stretch(feature, back).changed(entry=OTHER[feature.entry])
+
+
 def _turned_end(feature: Any, back: float) -> Any:
     return feature.changed(end=OTHER[feature.end])
 
@@ -168,7 +172,7 @@ FEATURES: dict[str, FeatureKind] = declared(
         place=_SIDE,
         facts=lambda f, size: f"{f.designation}, {size(f.length_mm)} long",
         callout=_thread_callout,
-        turned=_turned_stretch,
+        turned=_turned_thread,
         on_outside=lambda f: ("a thread", f.from_z_mm, f.from_z_mm - f.length_mm) if f.side == "outside" else None,
     ),
     knurl=FeatureKind(

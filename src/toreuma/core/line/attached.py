@@ -122,10 +122,11 @@ def _thread(placed: list[Placed], index: int, side: Side, relief: dict[str, Any]
         at_front = front and not back
         length -= taken
         start -= taken if at_front else 0.0
+    entry = {"entry": "back"} if front and not back else {}
     if length <= 0:
         what = f"{thread.designation} has no room: the step is {one.z0 - one.z1:g} mm long"
         raise Misread(one.step.start, one.step.end, what, "make the step longer")
     return {
         "kind": "thread", "side": side, "designation": one.step.thread_text, "from_z_mm": round(start, 6),
-        "length_mm": round(length, 6),
+        "length_mm": round(length, 6), **entry,
     }  # fmt: skip

@@ -81,7 +81,17 @@ class ThreadFeature(Value):
     designation: Name
     from_z_mm: Length = Field(description="Where the thread starts, the end nearer the front")
     length_mm: Positive = Field(description="Length of full thread")
+    entry: End = Field(default="front", description="The end its mate goes on from; it runs out at the other")
     name: Name = ""
+
+    @property
+    def taper_sign(self) -> float:
+        """Which way an outside taper thread grows along Z: 1 toward the back, -1 toward the front."""
+        return 1.0 if self.entry == "front" else -1.0
+
+    def gauge_z_mm(self, gauge_mm: float) -> float:
+        """The gauge plane, so far behind the end the mate goes on from."""
+        return self.from_z_mm - gauge_mm if self.entry == "front" else self.from_z_mm - self.length_mm + gauge_mm
 
 
 class AxialHole(Value):

@@ -105,8 +105,9 @@ class Cutter:
         self._scene = scene
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
         whole = scene.part.intersection(scene.stock)
-        threaded, tapped = whole.difference(allowed_by_threads(job, scene)), whole.difference(allowed_by_taps(job))
-        self.guarded = threaded.intersection(tapped)
+        threaded = union(polygons(whole.difference(allowed_by_threads(job, scene))))
+        tapped = union(polygons(whole.difference(allowed_by_taps(job))))
+        self.guarded = union(polygons(threaded.intersection(tapped)))
         self._guards = {kind: Guard.of(region) for kind, region in (("", whole), ("thread", threaded), ("tap", tapped))}
         self.stock = scene.stock if bar_before is None else bar_before
         self.centre_in = True

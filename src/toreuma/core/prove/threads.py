@@ -107,7 +107,8 @@ def thread_zone(feature: object, form: ThreadForm, part: Region) -> Region:
         low, high = form.pitch_d_mm[0] / 2 - sharp - grows, float(seat.bounds[3]) + form.taper / 2 * run_out
     else:
         low, high = float(seat.bounds[1]) - form.taper / 2 * run_out, form.pitch_d_mm[1] / 2 + sharp + grows
-    zone = box(end - run_out, max(low, 0.0), front + form.pitch_mm, high)
+    ahead = run_out if feature.entry == "back" else form.pitch_mm
+    zone = box(end - run_out, max(low, 0.0), front + ahead, high)
     if feature.side == "outside":  # it may run out into a shank or a slender cone of its own diameter, at either end
         for from_z, to_z, at in ((end - run_out, end, end), (front, front + run_out, front)):
             shank = shapely.clip_by_rect(part, from_z, 0, to_z, FAR_MM)
@@ -154,8 +155,8 @@ def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region, drawn: 
     middle = (front + back) / 2
     window = (middle - turns * form.pitch_mm / 2, middle + turns * form.pitch_mm / 2)
     wanted = sum(form.pitch_d_mm) / 2
-    grows = form.taper / 2 * (-1.0 if feature.side == "inside" else 1.0)
-    tilt = _Tilt(grows, feature.from_z_mm - form.gauge_mm)
+    grows = feature.taper_sign * form.taper / 2 * (-1.0 if feature.side == "inside" else 1.0)
+    tilt = _Tilt(grows, feature.gauge_z_mm(form.gauge_mm))
     pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside", tilt)
     ends = back + _broken_mm(feature, form, drawn)
     last = (ends, ends + form.pitch_mm)

@@ -26,7 +26,8 @@ from toreuma.core.verdict.side import SideMade
 
 __all__ = ["feature_rows"]
 
-LEFT_UM = 2.0
+LEFT_UM, HOLE_LEFT_UM = 2.0, 35.0
+"""A drilled hole has no limits here: the nearest drill there is makes it, some hundredths smaller or not."""
 SAME_MM, LEAD_SHARE = 0.02, 1e-3
 DEPTH_MM = 0.05
 BLIND_PITCHES = 7.0
@@ -252,7 +253,8 @@ def _milled(
         left = dict(side.proof.milled).get(index)
         if left is not None and left < least:
             least, made = left, _by(index, number, side, makers)
-    if least > LEFT_UM:
+    free = HOLE_LEFT_UM if isinstance(feature, HolePattern) and not feature.thread else LEFT_UM
+    if least > free:
         what = "it is not cut" if not math.isfinite(least) or made is None else said("{} stay in it", q(least / 1000))
         broached = isinstance(feature, Slot) and feature.on == "inside"
         cure = "broaching or slotting, which is no part of this program" if broached else "a driven tool that cuts it"

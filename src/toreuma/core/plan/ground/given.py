@@ -44,7 +44,7 @@ class Given:
     """Part, blank, hold, circumstances, machine, the steps of its control; the operation's own tools, in order.
 
     ``parting_mm`` is the width of the blade that will part the piece off, mm, if one is planned; ``threads_past_mm`` is
-    how far behind the back edge the insert of a thread that ends there has to run; ``opened`` are the milled features
+    how far behind the back edge the inserts of threads that end there have to run, outside and in the bore; ``opened`` are the milled features
     that are open already.
     """
 
@@ -57,7 +57,7 @@ class Given:
     machine: Machine
     steps: Steps = USUAL
     parting_mm: float | None = None
-    threads_past_mm: float = 0.0
+    threads_past_mm: tuple[float, float] = (0.0, 0.0)
     tools: tuple[Tool, ...] = ()
     opened: tuple[int, ...] = ()
     neighbours: Neighbours = ALONE
@@ -75,7 +75,7 @@ class Given:
             machine=job.machine,
             steps=steps or Steps.usual(job.units),
             parting_mm=parting_width_mm(job),
-            threads_past_mm=threads_past_mm(job),
+            threads_past_mm=(threads_past_mm(job, "outside"), threads_past_mm(job, "inside")),
         )
 
     def tool(self, tool_id: str | None) -> Tool | None:
@@ -83,8 +83,8 @@ class Given:
         return next((tool for tool in self.tools if tool.id == tool_id), None)
 
 
-def threads_past_mm(job: Job) -> float:
-    """How far behind the back edge outside threads that end there have to run, mm: the half of the insert that goes
+def threads_past_mm(job: Job, side: str) -> float:
+    """How far behind the back edge threads of a side that end there have to run, mm: the half of the insert that goes
     ahead, and its way out; 0 where none does."""
     back, found = job.part.outside[-1].z_mm, 0.0
     for operation in job.operations:
@@ -92,7 +92,7 @@ def threads_past_mm(job: Job) -> float:
         if not (isinstance(operation, CutThread) and operation.enabled and isinstance(tool, ThreadingTool)):
             continue
         feature = job.part.features[operation.feature] if operation.feature < len(job.part.features) else None
-        if not isinstance(feature, ThreadFeature) or feature.side != "outside":
+        if not isinstance(feature, ThreadFeature) or feature.side != side:
             continue
         form, shape = operation.form, shape_of(tool)
         if feature.from_z_mm - feature.length_mm < back + AT_BACK_TURNS * form.lead_mm:

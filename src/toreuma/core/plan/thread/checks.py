@@ -87,7 +87,7 @@ def _room(form: ThreadForm, room: tuple[float, float], told: Callable[..., Findi
 def _crest(work: Work, form: ThreadForm, feature: ThreadFeature, told: Callable[..., Finding]) -> Iterator[Finding]:
     """The crest is turned to the thread's limits before it is cut."""
     crest = _crest_d(work, feature)
-    middle = feature.length_mm / 2 - form.gauge_mm
+    middle = feature.length_mm / 2 - form.gauge_mm  # from the gauge plane, away from where the mate goes on
     grows = form.taper * (middle if feature.side == "outside" else -middle)
     least, most = (size + grows for size in form.crest_d_mm)
     if crest is not None and not least - SAME_MM <= crest <= most + SAME_MM:

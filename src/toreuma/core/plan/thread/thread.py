@@ -239,7 +239,7 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     tip = sign * tip_radius(sum(form.pitch_d_mm) / 2, form.pitch_mm, form.flank_deg, _tip(tool), inside)
     stock = frame.region(work.stock)
     front, back = feature.from_z_mm, feature.from_z_mm - feature.length_mm
-    slope = _Slope(form.taper / 2, front - form.gauge_mm)
+    slope = _Slope(feature.taper_sign * form.taper / 2, feature.gauge_z_mm(form.gauge_mm))
     to_middle = slope.rise((front + back) / 2)
     tip, crest = tip + to_middle, crest + to_middle
     slope = _Slope(slope.per_mm, (front + back) / 2)

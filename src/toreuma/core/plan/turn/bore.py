@@ -4,6 +4,7 @@ from dataclasses import dataclass
 
 import shapely
 
+from toreuma.core.geometry.bore_steps import step_at
 from toreuma.core.geometry.elements import Line, Segment
 from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, union
@@ -80,9 +81,10 @@ def _bore(shape: PartShape, stock_r: float, to_z: float | None) -> Bore:
         level = [s for s in segments if not (isinstance(s, Line) and abs(s.start[0] - s.end[0]) < 1e-6)]
         end_r = level[-1].end[1]
     if to_z is not None and to_z > end_z + 1e-6:
-        end_r = _radius_at(shape.void, to_z)
+        step = step_at(segments, to_z)
+        end_r = _radius_at(shape.void, to_z if step is None else step)
         end_z = run_on_z = to_z
-        floor_z = None
+        floor_z = to_z if step is not None else None
     open_ = [
         shapely.clip_by_rect(INSIDE.region(shape.void), run_on_z, -FAR_MM, FAR_MM, FAR_MM),
         box(run_on_z, 0.0, FAR_MM, FAR_MM),

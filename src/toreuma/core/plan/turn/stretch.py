@@ -165,7 +165,7 @@ def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm
     extension = operation.extension_mm
     if extension is None:
         edge = profile.segments[profile.outside_end - 1].end[0] - profile.back_z
-        extension = 0.0 if operation.to_z_mm is not None else edge + _past_end(work)
+        extension = 0.0 if operation.to_z_mm is not None else edge + _past_end(work, work.given.threads_past_mm[0])
     wanted = end_z - extension - beyond_mm - shape.tip[0]
     nose_to = max(wanted, work.limit_z)
     nose_from = _start(work, operation, nose_to)
@@ -269,7 +269,7 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
     shape = INSIDE.shape(work.shape)
     past = PAST_FLOOR_MM
     if bore.floor_z is None:
-        whole = 0.0 if operation.to_z_mm is not None else _past_end(work)
+        whole = 0.0 if operation.to_z_mm is not None else _past_end(work, work.given.threads_past_mm[1])
         past = (whole if operation.extension_mm is None else operation.extension_mm) + beyond_mm
     nose_to = bore.end_z - past - shape.tip[0]
     nose_from = _start(work, operation, nose_to)
@@ -446,10 +446,10 @@ def _end_outside(work: Work, operation: TurningOperation) -> tuple[float, float]
     return z, line.height(z)
 
 
-def _past_end(work: Work) -> float:
-    """How far past the end of the part the tip runs, mm."""
+def _past_end(work: Work, threads_mm: float) -> float:
+    """How far past the end of the part the tip runs, mm; at least as far as threads ask for."""
     width = work.given.parting_mm
-    return max(width + PAST_PART_OFF_MM if width else PAST_END_MM, work.given.threads_past_mm)
+    return max(width + PAST_PART_OFF_MM if width else PAST_END_MM, threads_mm)
 
 
 def _short_of_end(work: Work, end_z: float, nose_to: float) -> tuple[Finding, ...]:
