@@ -342,7 +342,7 @@ def _gripped_again(job: Job, reach_z: float, room_mm: float = 0.0) -> Job | None
     if best is None:
         return None
     most = THIN_GRIP_SHARE * best[0] if best[0] < THIN_MM else best[0] - CLEAR_MM
-    grip = round(min(most, job.setup.hold.grip_length_mm, MOST_SECOND_MM), 2)
+    grip = math.floor(100 * min(most, job.setup.hold.grip_length_mm, MOST_SECOND_MM)) / 100
     return job.changed(second_hold={"element": best[1], "grip_length_mm": grip, "clearance_mm": CLEAR_MM})
 
 

@@ -6,14 +6,15 @@ from typing import Literal
 import numpy as np
 import shapely
 
-from toreuma.core.geometry.region import Region, polygons, rings
+from toreuma.core.geometry.elements import Line
+from toreuma.core.geometry.region import Region, box, polygons, rings, without_film
 from toreuma.core.model import Job, Operation, Tool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
 from toreuma.core.model.tool import Drill
 from toreuma.core.reach.tool_reach import Surface, rolled_on, surface_metal
 from toreuma.core.scene import Scene
 
-__all__ = ["PARTED_ROOM_MM", "Wish", "asked_for", "wishes"]
+__all__ = ["PARTED_ROOM_MM", "Wish", "asked_for", "front_edge", "wishes"]
 
 Use = Literal["rough", "finish", "face", "groove", "thread", "drill", "tap", "centre", "knurl", "part_off", "feed_bar"]
 
@@ -29,6 +30,8 @@ THIN_MM, THICK_SHARE = 0.7, 0.08
 """Metal hardly anywhere thicker than this, but at broken edges, is taken by the finishing cut alone."""
 FLAT_MM, TEETH_TURNS = 1e-3, 4
 """An outline that rises less is level; one that turns so often between rising and falling has teeth."""
+
+FILM_MM, SAME_MM = 0.005, 1e-4
 
 LEFT_SHARE = 0.2
 """A groove of which less than this stands is cut already; corners the blade cannot reach stay."""
@@ -88,7 +91,27 @@ def _is_worth(metal: Region, scene: Scene) -> bool:
     if metal.area > LEAST_MM2 or not scene.cut_before:
         return bool(metal.area > LEAST_MM2)
     front = scene.profile.front_z - EDGE_MM
-    return any(one.bounds[2] > front and one.area > LEAST_EDGE_MM2 for one in polygons(metal))
+    if any(one.bounds[2] > front and one.area > LEAST_EDGE_MM2 for one in polygons(metal)):
+        return True
+    edge = front_edge(scene)  # where a thread runs through it, the section shows but a piece of a tooth
+    if edge is None:
+        return False
+    low, _, mouth = edge
+    left = without_film(metal.intersection(box(low, 0.0, scene.profile.front_z, mouth)), FILM_MM)
+    return not left.is_empty
+
+
+def front_edge(scene: Scene) -> tuple[float, float, float] | None:
+    """The chamfer that breaks the front edge of the bore, as drawn: where it ends along Z, its inner and its outer
+    radius, mm; None where there is none of 45 degrees."""
+    bore = scene.shape.bore
+    for one in bore.segments if bore is not None else ():
+        (z0, mouth), (low, inner) = one.start, one.end
+        if abs(z0 - scene.profile.front_z) < SAME_MM and low < z0 - SAME_MM:
+            return (
+                (low, inner, mouth) if isinstance(one, Line) and abs((z0 - low) - (mouth - inner)) < SAME_MM else None
+            )
+    return None
 
 
 def _runs_from_bar(job: Job) -> bool:

@@ -2,6 +2,7 @@
 
 import math
 
+from toreuma.core.advise.wishes import front_edge
 from toreuma.core.auto.steps import ID, RouteStep
 from toreuma.core.geometry.region import polygons, without_film
 from toreuma.core.model import DrillHole
@@ -18,8 +19,8 @@ MOST_MM = 4.0
 """Larger edges are turned."""
 
 
-def countersunk(scene: Scene, store: Catalogue) -> RouteStep | None:
-    """A step that breaks the front edge of the bore; None where that is no chamfer of 45 degrees, or no drill fits."""
+def _standing(scene: Scene) -> tuple[float, float, float] | None:
+    """The metal that stands in the front edge, where that is all of a chamfer of 45 degrees."""
     metal = without_film(surface_metal(scene, Surface("bore")), FILM_MM)
     front = scene.profile.front_z
     edge = next((one for one in polygons(metal) if one.bounds[2] > front - SAME_MM), None)
@@ -27,8 +28,17 @@ def countersunk(scene: Scene, store: Catalogue) -> RouteStep | None:
         return None
     low, inner, _, mouth = edge.bounds
     deep, tall = front - low, mouth - inner
-    if abs(deep - tall) > SAME_MM or deep > MOST_MM or abs(edge.area - deep * tall / 2) > SAME_MM * deep:
+    whole = abs(deep - tall) <= SAME_MM and abs(edge.area - deep * tall / 2) <= SAME_MM * deep
+    return (low, inner, mouth) if whole else None
+
+
+def countersunk(scene: Scene, store: Catalogue) -> RouteStep | None:
+    """A step that breaks the front edge of the bore; None where that is no chamfer of 45 degrees, or no drill fits."""
+    front = scene.profile.front_z
+    edge = _standing(scene) or (front_edge(scene) if scene.cut_before else None)
+    if edge is None or front - edge[0] > MOST_MM:
         return None
+    mouth = edge[2]
     able = [
         one
         for one in store.tools

@@ -93,12 +93,14 @@ class Proposed:
 
 @dataclass(frozen=True)
 class _Store:
-    """What there is to choose from; ``two``: another side serves what this one does not."""
+    """What there is to choose from; ``two``: another side serves what this one does not; ``spare``: so many stations
+    stay free for it."""
 
     catalogue: Catalogue
     rack: Collection[str]
     threads: Mapping[str, Thread]
     two: bool = False
+    spare: int = 0
 
 
 def propose_route(
@@ -110,18 +112,21 @@ def propose_route(
     progress: Callable[[float], None] = lambda share: None,
     begun: Proposed | None = None,
     ends_z: float | None = None,
+    spare: int = 0,
 ) -> Proposed:
     """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
 
     ``begun`` is a route of the same first side, which is taken as it is; ``ends_z`` leaves the outside behind it to the
-    second side. Raises `PartError` for a part that cannot be, and whatever ``check`` raises to stop; ``progress`` is
-    told the share done.
+    second side; ``spare``: the first side leaves so many stations to the second. Raises `PartError` for a part that
+    cannot be, and whatever ``check`` raises to stop; ``progress`` is told the share done.
     """
     have = _Store(store, rack, threads)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
     two = job.second_hold is not None or len(job.setups) > 1
     seen_behind = two and opens_behind(build_part(job.part))
-    here = replace(have, catalogue=_without_backs(have.catalogue) if seen_behind else have.catalogue, two=two)
+    here = replace(
+        have, catalogue=_without_backs(have.catalogue) if seen_behind else have.catalogue, two=two, spare=spare
+    )
     done = _begun(first, begun, seen_behind) or _side(first, here, {}, check, lambda share: progress(share / 2), ends_z)
     if job.second_hold is None and len(job.setups) < 2:
         return done
@@ -131,6 +136,11 @@ def propose_route(
     there = (tool for tool in done.job.tools if serves(other, tool))
     names = {tool.name: (tool, done.uses.get(tool.id, frozenset())) for tool in there}
     second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
+    crowded = {one.operation for one in second.failed if one.code == "tool.station"}
+    if crowded and not spare:
+        roomy = propose_route(job, store, rack, threads, check, progress, None, ends_z, len(crowded))
+        if not any(one.code == "tool.station" for one in roomy.failed):
+            return roomy
     if not second.job.operations:
         return done
     tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
@@ -145,7 +155,10 @@ def propose_route(
         for one in done.without
         if one.what.split(":")[0] not in later or (one.code == FAILED and one.what not in of_features)
     )
-    return Proposed(job=whole, chosen=(*done.chosen, *other_side), without=(*open_, *second.without), taken=taken)
+    return Proposed(
+        job=whole, chosen=(*done.chosen, *other_side), without=(*open_, *second.without), taken=taken,
+        failed=second.failed,
+    )  # fmt: skip
 
 
 def _without_backs(store: Catalogue) -> Catalogue:
@@ -313,7 +326,7 @@ def _side_with(
             if wish.key in (FRONT_KEY, "drill bore"):
                 drilled = drilled.union(_drilled(bare, seen, step.tool))
         progress(0.8 * (index + 1) / len(asked))
-    steps = spared(steps, sum(one.stations for one in reaching(bare)), sitting)
+    steps = spared(steps, sum(one.stations for one in reaching(bare)) - have.spare, sitting)
     route = ordered(bare, [step for step, _ in steps])
     placed = seated(bare, list(dict.fromkeys(tool.name for step in route for tool in step.tools)), tools, sitting)
     operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]

@@ -80,13 +80,21 @@ def _shared(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteS
     needed = {tool.name for step, _ in steps if step is not face for tool in step.tools}
     one = next((candidate for candidate in advice.candidates if candidate.tool.name in needed), None)
     if one is None:
-        return face
+        return _with_same_holder(face, advice, steps)
     return RouteStep(
         group=face.group,
         operation=face.operation,
         tool=one.tool,
         reasons=(*one.reasons, "serves another cut as well: stations are few"),
     )
+
+
+def _with_same_holder(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteStep:
+    """Facing with a tool of the same holder that another cut needs, with its insert."""
+    holders = {one.tool.holder for one in advice.candidates if isinstance(one.tool, TurningTool)}
+    others = (step.tool for step, _ in steps if step is not face and isinstance(step.tool, TurningTool))
+    same = next((tool for tool in others if isinstance(tool, TurningTool) and tool.holder in holders), None)
+    return face if same is None else replace(face, tool=same, reasons=("serves another cut as well: stations are few",))
 
 
 def seated(job: Job, names: Sequence[str], tools: Mapping[str, Tool], known: Mapping[str, Tool]) -> dict[str, Tool]:

@@ -44,8 +44,8 @@ class Given:
     """Part, blank, hold, circumstances, machine, the steps of its control; the operation's own tools, in order.
 
     ``parting_mm`` is the width of the blade that will part the piece off, mm, if one is planned; ``threads_past_mm`` is
-    how far behind the back edge the inserts of threads that end there have to run, outside and in the bore; ``opened`` are the milled features
-    that are open already.
+    how far behind the back edge the inserts of threads that end there have to run, outside and in the bore; ``opened``
+    are the milled features that are open already.
     """
 
     part: Part
