@@ -4,7 +4,7 @@ import math
 
 from toreuma.core.advise.wishes import front_edge
 from toreuma.core.auto.steps import ID, RouteStep
-from toreuma.core.geometry.region import polygons, without_film
+from toreuma.core.geometry.region import box, polygons, without_film
 from toreuma.core.model import DrillHole
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import Drill
@@ -14,7 +14,7 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["countersunk"]
 
-FILM_MM, SAME_MM, WIDE_MM = 0.01, 0.03, 0.05
+FILM_MM, SAME_MM, WIDE_MM, FAR_MM = 0.01, 0.03, 0.05, 1e4
 MOST_MM = 4.0
 """Larger edges are turned."""
 
@@ -32,10 +32,20 @@ def _standing(scene: Scene) -> tuple[float, float, float] | None:
     return (low, inner, mouth) if whole else None
 
 
+def _toothed(scene: Scene) -> tuple[float, float, float] | None:
+    """The drawn chamfer, where a thread has left pieces of it and nothing else of the bore is to be cut."""
+    edge = front_edge(scene) if scene.cut_before else None
+    if edge is None:
+        return None
+    metal = without_film(surface_metal(scene, Surface("bore")), FILM_MM)
+    behind = metal.intersection(box(scene.profile.back_z - SAME_MM, 0.0, edge[0] - SAME_MM, edge[2] + FAR_MM))
+    return edge if without_film(behind, FILM_MM).is_empty else None
+
+
 def countersunk(scene: Scene, store: Catalogue) -> RouteStep | None:
     """A step that breaks the front edge of the bore; None where that is no chamfer of 45 degrees, or no drill fits."""
     front = scene.profile.front_z
-    edge = _standing(scene) or (front_edge(scene) if scene.cut_before else None)
+    edge = _standing(scene) or _toothed(scene)
     if edge is None or front - edge[0] > MOST_MM:
         return None
     mouth = edge[2]

@@ -177,7 +177,7 @@ def _where_metal(ask: _Ask) -> tuple[float | None, float | None]:
     end = max((z for z in edges if z <= low + NEAR_EDGE_MM), default=None)
     last = min(edges, default=0.0)
     bore = ask.scene.shape.bore if ask.wish.surface.kind == "bore" else None
-    stepped = bore is not None and end is not None and step_at(bore.segments, end) is not None
+    stepped = bore is not None and end is not None and step_at(bore.segments[1:], end) is not None
     run_on = 0.0 if stepped else RUN_ON_MM
     return (
         start + RUN_ON_MM if start is not None and start + RUN_ON_MM < -NEAR_EDGE_MM else None,
