@@ -20,10 +20,13 @@ BEHIND_MM = 500.0
 POINT_SHARE = 0.35
 """Above a flat floor the point of a drill leaves a cone at most this share of the bore's diameter high."""
 
+SHALLOW_SHARE = 0.5
+"""In a bore wider than it is deep no cone stands higher than this share of its depth."""
+
 EDGE_SHARE, FILM_MM = 0.6, 0.05
 """So much of an edge may cut at once at the bottom of a bore."""
 
-FACED_MM = 1.3
+FACED_MM = 2.2
 """A cone no higher than this, as indexable drills leave it, is cut with the floor."""
 
 NARROW_SHARE = 0.9
@@ -43,11 +46,14 @@ class Bore:
     end_r: float
     floor_z: float | None
     largest_r: float
+    front_z: float = 0.0
 
     @property
     def clear_from_z(self) -> float:
         """In front of this the hole has to be open for a bar to come in."""
-        return self.end_z if self.floor_z is None else self.floor_z + 2 * POINT_SHARE * self.end_r
+        if self.floor_z is None:
+            return self.end_z
+        return self.floor_z + min(2 * POINT_SHARE * self.end_r, SHALLOW_SHARE * (self.front_z - self.floor_z))
 
 
 def bore_of(work: Work, to_z: float | None) -> Bore:
@@ -101,6 +107,7 @@ def _bore(shape: PartShape, stock_r: float, to_z: float | None) -> Bore:
         end_r=end_r,
         floor_z=floor_z,
         largest_r=largest,
+        front_z=front,
     )
 
 
