@@ -5,6 +5,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
+from benchmarks.everyday.fittings import FITTINGS
+
 __all__ = ["KINDS", "Wanted", "everyday"]
 
 STEELS = ("C45", "11SMnPb30", "42CrMo4", "16MnCr5", "S355J2", "34CrNiMo6", "C15")
@@ -264,7 +266,7 @@ KINDS: dict[str, Callable[[random.Random], Drawn]] = {
         stepped_shaft, pin, headed_pin, stud, bolt, plain_bush, flanged_bush, spacer, washer, ring, flange,
         plain_flange, nut, round_nut, pulley, nozzle, piston, gear_blank, housing, tube_part, slug, knob, fitting,
         valve_stem, centre_shaft, disc, cap, sleeve_with_groove, seal_carrier, ball_stud, tiny, inch_shaft, inch_bush,
-        inch_stud,
+        inch_stud, *FITTINGS,
     )
 }  # fmt: skip
 

@@ -42,6 +42,7 @@ LIFT_OFF_MM = 0.5
 
 FINISH_DEPTH_MM = 0.5
 
+FACED_ROOM_MM = 0.3
 SERVED_MM, FILM_MM = 0.01, 0.01
 """Places along Z that count as one; thinner metal asks for no bar."""
 
@@ -257,6 +258,10 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
             q(needed, "mm", ".4g"),
             q(hole, "mm", ".4g"),
         )
+    across = bar.functional_width_mm + bar.diameter_mm / 2
+    faced = _faced_to(scene)
+    if faced is not None and across - faced[1] > faced[0] - FACED_ROOM_MM:
+        return said("it meets the wall before its nose has faced the step down to Ø {}", q(2 * faced[1], "mm", "g"))
     if hole < bar.least_cut_mm:
         return said(
             "its flank asks for a hole of {}, there will be one of {}",
@@ -272,6 +277,16 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
             q(depth, "mm", ".0f"),
         )
     return ""
+
+
+def _faced_to(scene: Scene) -> tuple[float, float] | None:
+    """Radius of the bore in front of the step on which the metal ends, and the one the step goes down to."""
+    bore = scene.shape.bore
+    at = step_at(bore.segments[1:], served_bore_z(scene)) if bore is not None else None
+    if bore is None or at is None:
+        return None
+    step = next(s for s in bore.segments[1:] if abs(s.start[0] - at) < 1e-6 and abs(s.end[0] - at) < 1e-6)
+    return step.start[1], step.end[1]
 
 
 def _holder_ahead(tool: TurningTool, scene: Scene) -> bool:

@@ -59,7 +59,8 @@ class Chosen:
 MOST_TRIES = 8
 """So often the next best tools are tried for what fails."""
 MOST_SEATS = 4
-IN_THE_BORE = ("drill bore", "rough bore", "finish bore")
+TURNED_IN_THE_BORE = ("rough bore", "finish bore")
+IN_THE_BORE = ("drill bore", *TURNED_IN_THE_BORE)
 NO_TOOL, BORED = "auto.none", ("Rough the bore:", "Finish the bore:")
 SAME_MM, FAR_MM = 1e-6, 1e4
 
@@ -287,6 +288,12 @@ def _side_with(
             uses[edge.tool.name] = uses.get(edge.tool.name, frozenset()) | {"drill"}
             steps.append((edge, Advice(wish, (), ())))
             continue
+        if wish.key in TURNED_IN_THE_BORE and (have.two or scene.cut_before):
+            in_front = before_it_widens(seen, 0.0)  # what is wider behind is the other end's
+            if in_front is not None:
+                seen = in_front[0]
+                if not asked_for(seen, wish):
+                    continue
         if wish.key not in advised.known:
             store = advised.store(wish.key)
             advised.known[wish.key] = advise(
@@ -296,8 +303,8 @@ def _side_with(
         if wish.key == "rough outside" and any(one.use == "face" for one in asked):
             advice = also_facing(advice)
         shallow = None
-        if wish.key in IN_THE_BORE and advice.best is None and (have.two or scene.cut_before):
-            shallow = before_it_widens(seen) if wish.key == "drill bore" else before_it_widens(seen, 0.0)
+        if wish.key == "drill bore" and advice.best is None and have.two:
+            shallow = before_it_widens(seen)
         if shallow is not None:
             seen = shallow[0]
             advice = advise(
@@ -317,7 +324,7 @@ def _side_with(
             continue
         for made in steps_of(bare, seen, wish, advice, have.catalogue, have.threads):
             step = replace(made, operation=made.operation.changed(centre_back=True)) if back else made
-            if shallow is not None and wish.key == "drill bore" and step.operation.name == wish.words:
+            if shallow is not None and step.operation.name == wish.words:
                 step = replace(step, operation=step.operation.changed(depth_mm=round(shallow[1], 2)))
             for tool in step.tools:
                 tools.setdefault(tool.name, tool)

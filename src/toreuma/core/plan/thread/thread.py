@@ -17,7 +17,7 @@ from toreuma.core.cutting.infeed import InfeedPass, Tip, first_depth_mm, infeed,
 from toreuma.core.cutting.speed import bound, lowest
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
-from toreuma.core.geometry.region import Region, box, union
+from toreuma.core.geometry.region import Region, box, region_from_points, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.model import CutThread, ThreadForm
 from toreuma.core.model.feature import ThreadFeature
@@ -49,7 +49,8 @@ CLEAR_MM = 0.3
 MOST_DEPTH = 1.3
 """A pointed tooth that goes deeper than this many depths of the standard is none for the thread."""
 
-SHOULDER_MM = 0.1
+SHOULDER_MM, CONE_RISE = 0.1, 0.35
+"""What stands higher beside a thread is a shoulder; a cone that rises less than so much along Z is none."""
 FAR_MM = 1e4
 
 
@@ -316,14 +317,22 @@ def _beside(
     low, top = (min(s[0] for s in own), max(s[1] for s in own)) if own else (back, front)
     before = box(max(top, front) + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
     behind = box(-FAR_MM, -FAR_MM, min(low, back) - 1e-3, FAR_MM)
-    shoulder_before = box(front + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
-    shoulder_behind = box(-FAR_MM, -FAR_MM, back - 1e-3, FAR_MM)
+    # a slender cone that rises from the thread is no shoulder: the thread runs out into it
+    level = crest + SHOULDER_MM
+    shoulder_before = _steeper(front + 1e-3, level, 1.0)
+    shoulder_behind = _steeper(back - 1e-3, level, -1.0)
     parted = _metal(stock, behind, high)
     return (
-        _metal(stock, before, high) or _metal(stock, shoulder_before, crest + SHOULDER_MM),
-        parted or _metal(stock, shoulder_behind, crest + SHOULDER_MM),
+        _metal(stock, before, high) or _metal(stock, shoulder_before, level),
+        parted or _metal(stock, shoulder_behind, level),
         parted is not None,
     )
+
+
+def _steeper(z: float, level: float, side: float) -> Region:
+    """All beside a place that lies above a slender cone rising from it, on the side of +Z (1) or -Z (-1)."""
+    far = z + side * FAR_MM
+    return region_from_points([(z, level), (z, FAR_MM), (far, FAR_MM), (far, level + CONE_RISE * FAR_MM)])
 
 
 def _metal(stock: Region, where: Region, high: float) -> Region | None:
