@@ -280,13 +280,14 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
 
 
 def _faced_to(scene: Scene) -> tuple[float, float] | None:
-    """Radius of the bore in front of the step on which the metal ends, and the one the step goes down to."""
+    """Radius of the bore in front of the step on which the metal ends, and the one the step goes down to; None for a
+    floor, whose middle a drill without a point clears."""
     bore = scene.shape.bore
     at = step_at(bore.segments[1:], served_bore_z(scene)) if bore is not None else None
     if bore is None or at is None:
         return None
     step = next(s for s in bore.segments[1:] if abs(s.start[0] - at) < 1e-6 and abs(s.end[0] - at) < 1e-6)
-    return step.start[1], step.end[1]
+    return (step.start[1], step.end[1]) if step.end[1] > SERVED_MM else None
 
 
 def _holder_ahead(tool: TurningTool, scene: Scene) -> bool:
