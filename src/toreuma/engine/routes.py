@@ -81,9 +81,10 @@ def best_route(
     plain = found[0].verdict.finished and found[0].is_plain
     for way in _others(job) if not plain else ():
         check()
-        same = way.job.part == job.part and way.job.stock == job.stock and way.job.setup == job.setup
-        if way.ends_z is None and same and found[0].verdict.finished:
-            continue  # nothing is left for a second grip
+        alike = way.job.part == job.part and way.job.stock == job.stock
+        same = alike and way.job.setup == job.setup
+        if way.ends_z is None and alike and any(one.verdict.finished for one in found):
+            continue  # nothing is left for a second grip, or for a tool that had no room
         try:
             known = first if way.ends_z is None and same else None
             again = propose(way, known, lambda share: progress(0.5 + share / 2))
@@ -148,12 +149,12 @@ def _routed(way: Way, proposed: Proposed, judged: Callable[[Job], tuple[Verdict,
 def _others(job: Job) -> Iterator[Way]:
     """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; then
     with its other end in front."""
-    farther = farther_out(job)
-    if farther is not None:
-        yield Way(farther, "from a bar that stands out farther")
     gripped = with_second_grip(job)
     if gripped is not None:
         yield Way(gripped, "gripped again for what is left")
+    farther = farther_out(job)
+    if farther is not None:
+        yield Way(farther, "from a bar that stands out farther")
     if len(job.setups) > 1 or job.stock.kind == "free":
         return
     longer = longer_piece(job)

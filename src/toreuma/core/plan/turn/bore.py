@@ -29,6 +29,7 @@ EDGE_SHARE, FILM_MM = 0.6, 0.05
 FACED_MM = 2.2
 """A cone no higher than this, as indexable drills leave it, is cut with the floor."""
 
+RUN_ON_MM = 1.0
 NARROW_SHARE = 0.9
 """What a drill left stands inside this share of the narrowest bore; farther out metal is its wall."""
 
@@ -91,6 +92,8 @@ def _bore(shape: PartShape, stock_r: float, to_z: float | None) -> Bore:
         end_r = _radius_at(shape.void, to_z if step is None else step)
         end_z = run_on_z = to_z
         floor_z = to_z if step is not None else None
+        if step is not None:  # the nose runs on past the broken edge into the narrower place
+            run_on_z = max(to_z - RUN_ON_MM, segments[-1].end[0])
     open_ = [
         shapely.clip_by_rect(INSIDE.region(shape.void), run_on_z, -FAR_MM, FAR_MM, FAR_MM),
         box(run_on_z, 0.0, FAR_MM, FAR_MM),
