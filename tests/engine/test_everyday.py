@@ -13,9 +13,10 @@ from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import new_job
 from toreuma.engine.library import library, renew
 
-SAMPLE = (0, 3, 5, 7, 8, 12, 15, 17, 18, 26, 29, 32)
+SAMPLE = (0, 3, 5, 7, 8, 12, 15, 17, 18, 26, 29, 32, 34, 35, 38, 40, 41, 42, 43, 44, 45, 49)
 """A shaft, a stud, a bush, a spacer, a washer, a nut, a nozzle, a gear blank, a housing, a cap, a ball stud, an inch
-bush: what was once left open by a route."""
+bush, a standoff, a tapped nut, a set screw, an adapter, a check valve, a pipe nipple, a spool, a dumbbell, a knob held
+by its back, a bearing house: what was once left open by a route."""
 
 
 @pytest.fixture(autouse=True)
@@ -27,7 +28,7 @@ def empty_home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[None
     renew()
 
 
-@pytest.mark.parametrize("seed", among(SAMPLE, 5, 26))
+@pytest.mark.parametrize("seed", among(SAMPLE, 5, 26, 35))
 def test_a_route_makes_it_and_the_judge_agrees(seed: int) -> None:
     came = came_of(everyday(seed))
     assert came.fault == ""
