@@ -9,6 +9,7 @@ diameter in its gauge plane and grows from there.
 import math
 from dataclasses import dataclass, replace
 
+import numpy as np
 import shapely
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
@@ -17,7 +18,7 @@ from toreuma.core.cutting.infeed import InfeedPass, Tip, first_depth_mm, infeed,
 from toreuma.core.cutting.speed import bound, lowest
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
-from toreuma.core.geometry.region import Region, box, region_from_points, union
+from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.model import CutThread, ThreadForm
 from toreuma.core.model.feature import ThreadFeature
@@ -51,6 +52,8 @@ MOST_DEPTH = 1.3
 
 SHOULDER_MM, CONE_RISE = 0.1, 0.35
 """What stands higher beside a thread is a shoulder; a cone that rises less than so much along Z is none."""
+CONE_STEP_MM, CONE_STEPS = 0.25, 48
+"""How closely, and how far, the outline is looked at for that."""
 FAR_MM = 1e4
 
 
@@ -246,7 +249,7 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
     slope = _Slope(slope.per_mm, (front + back) / 2)
     run_in = operation.start_mm or _run_in(work, form.lead_mm, rpm)
     nose = tip + shape.nose_radius
-    before, behind, gap = _beside(stock, front, back, tip, crest)
+    before, behind, gap, begins = _beside(stock, front, back, tip, crest)
     most_z = _first_blocked(before, shape, nose, front, 1.0) if before is not None else FAR_MM
     least_z = _first_blocked(behind, shape, nose, back, -1.0) if behind is not None else -FAR_MM
     start_z = min(front + run_in, most_z)
@@ -283,7 +286,7 @@ def _place(work: Work, operation: CutThread, tool: ThreadingTool, feature: Threa
         safe=safe,
         start_z=start_z,
         end_z=end_z,
-        room_in_front=start_z - front,
+        room_in_front=start_z - (begins if start_z < begins else front),
         room_behind=back - end_z,
         runs_out=past == 0.0,
         slope=slope,
@@ -304,9 +307,9 @@ def _reaches(stock: Region, low: float, high: float, tip: float) -> bool:
 
 def _beside(
     stock: Region, front: float, back: float, tip: float, crest: float
-) -> tuple[Region | None, Region | None, bool]:
+) -> tuple[Region | None, Region | None, bool, float]:
     """Metal at the tip's depth in front of and behind the thread, parted from it by air; None where there is none.
-    And whether there is such a gap behind it.
+    And whether there is such a gap behind it, and where the metal it is cut into begins along Z.
 
     Where no air parts them it is the shoulder that counts, metal higher than the crest.
     """
@@ -317,22 +320,28 @@ def _beside(
     low, top = (min(s[0] for s in own), max(s[1] for s in own)) if own else (back, front)
     before = box(max(top, front) + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
     behind = box(-FAR_MM, -FAR_MM, min(low, back) - 1e-3, FAR_MM)
-    # a slender cone that rises from the thread is no shoulder: the thread runs out into it
-    level = crest + SHOULDER_MM
-    shoulder_before = _steeper(front + 1e-3, level, 1.0)
-    shoulder_behind = _steeper(back - 1e-3, level, -1.0)
+    shoulder_before = box(front + 1e-3, -FAR_MM, FAR_MM, FAR_MM)
+    shoulder_behind = box(-FAR_MM, -FAR_MM, back - 1e-3, FAR_MM)
     parted = _metal(stock, behind, high)
     return (
-        _metal(stock, before, high) or _metal(stock, shoulder_before, level),
-        parted or _metal(stock, shoulder_behind, level),
+        _metal(stock, before, high) or _shoulder(stock, shoulder_before, front + 1e-3, crest, 1.0),
+        parted or _shoulder(stock, shoulder_behind, back - 1e-3, crest, -1.0),
         parted is not None,
+        max(top, front),
     )
 
 
-def _steeper(z: float, level: float, side: float) -> Region:
-    """All beside a place that lies above a slender cone rising from it, on the side of +Z (1) or -Z (-1)."""
-    far = z + side * FAR_MM
-    return region_from_points([(z, level), (z, FAR_MM), (far, FAR_MM), (far, level + CONE_RISE * FAR_MM)])
+def _shoulder(stock: Region, where: Region, z: float, crest: float, side: float) -> Region | None:
+    """Metal higher than the crest beside a place along Z, on the side of +Z (1) or -Z (-1); a slender cone that rises
+    from there is no shoulder: the thread runs out into it."""
+    found = _metal(stock, where, crest + SHOULDER_MM)
+    if found is None:
+        return None
+    at = z + side * CONE_STEP_MM * np.arange(1, CONE_STEPS + 1)
+    lines = [shapely.LineString([(place, -FAR_MM), (place, FAR_MM)]) for place in at]
+    tops = shapely.bounds(shapely.intersection(stock, lines))[:, 3]
+    rises = np.diff(np.concatenate([[crest + SHOULDER_MM], tops]))
+    return None if bool((rises <= CONE_RISE * CONE_STEP_MM).all()) else found
 
 
 def _metal(stock: Region, where: Region, high: float) -> Region | None:
