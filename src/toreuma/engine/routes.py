@@ -26,11 +26,12 @@ Progress = Callable[[float], None]
 @dataclass(frozen=True)
 class Way:
     """A job held in some way, in ``words``; the first side serves the outside down to ``ends_z``, mm along Z (None: all
-    it can)."""
+    it can). ``for_outside``: it only helps where the outside is left open."""
 
     job: Job
     words: str
     ends_z: float | None = None
+    for_outside: bool = False
 
 
 _Proposer = Callable[[Way, Proposed | None, Progress], Proposed]
@@ -81,6 +82,8 @@ def best_route(
     plain = found[0].verdict.finished and found[0].is_plain
     for way in _others(job) if not plain else ():
         check()
+        if way.for_outside and not any(row.key.startswith("outside") for row in found[0].verdict.open):
+            continue
         alike = way.job.part == job.part and way.job.stock == job.stock
         same = alike and way.job.setup == job.setup
         if way.ends_z is None and alike and any(one.verdict.finished for one in found):
@@ -154,7 +157,7 @@ def _others(job: Job) -> Iterator[Way]:
         yield Way(gripped, "gripped again for what is left")
     farther = farther_out(job)
     if farther is not None:
-        yield Way(farther, "from a bar that stands out farther")
+        yield Way(farther, "from a bar that stands out farther", for_outside=True)
     if len(job.setups) > 1 or job.stock.kind == "free":
         return
     longer = longer_piece(job)
@@ -169,7 +172,7 @@ def _others(job: Job) -> Iterator[Way]:
         return
     if turned.part.outside == job.part.outside and turned.part.inside == job.part.inside:
         return
-    yield Way(turned, "begun from its other end")
+    yield Way(turned, "begun from its other end", for_outside=True)
     behind = widest_end_z(turned)
     held = with_second_grip(turned, behind)
     if held is None and turned.second_hold is not None:
