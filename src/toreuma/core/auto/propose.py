@@ -17,6 +17,7 @@ from toreuma.core.auto.reamed import edge_alone, reamed_bore
 from toreuma.core.auto.relieved import by_finishing, is_undercut, taken_along
 from toreuma.core.auto.step_drilled import (
     FRONT_KEY,
+    FRONT_WORDS,
     before_it_widens,
     in_front_only,
     is_pierced,
@@ -58,6 +59,8 @@ class Chosen:
 
 MOST_TRIES = 8
 """So often the next best tools are tried for what fails."""
+MOST_SPARE, SPARE_TRIES = 2, 2
+"""So many stations a first side may leave to the second, and so many tries there are for that."""
 MOST_SEATS = 4
 TURNED_IN_THE_BORE = ("rough bore", "finish bore")
 IN_THE_BORE = ("drill bore", *TURNED_IN_THE_BORE)
@@ -138,7 +141,8 @@ def propose_route(
     names = {tool.name: (tool, done.uses.get(tool.id, frozenset())) for tool in there}
     second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
     crowded = {one.operation for one in second.failed if one.code == "tool.station"}
-    if crowded and not spare:
+    full = any(one.code == "tool.station" for one in done.failed)
+    if crowded and not spare and not full and len(crowded) <= MOST_SPARE:
         roomy = propose_route(job, store, rack, threads, check, progress, None, ends_z, len(crowded))
         if not any(one.code == "tool.station" for one in roomy.failed):
             return roomy
@@ -210,12 +214,13 @@ def _side(
     name, and their use. Where an operation cannot be with the tool advised for it, the next one is tried."""
     advised = Advised(have.catalogue)
     best = found = _side_with(bare, have, known, advised, check, progress, ends_z)
-    for _ in range(MOST_TRIES):
+    for _ in range(MOST_TRIES if not have.spare else SPARE_TRIES):
         if not any(next_best(advised, one) for one in found.failed):
             break
         found = _side_with(bare, have, known, advised, check, progress, ends_z)
         best = min(best, found, key=lambda one: len(one.failed))
-    if any(one.code == "tool.station" for one in best.failed):
+    in_two = any(one.what == FRONT_WORDS for one in best.chosen)
+    if in_two and any(one.code == "tool.station" for one in best.failed):
         plain = _side_with(bare, have, known, Advised(have.catalogue, plain=True), check, progress, ends_z)
         best = min(best, plain, key=lambda one: len(one.failed))
     if _bore_open(best):

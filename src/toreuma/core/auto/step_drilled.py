@@ -12,6 +12,7 @@ from toreuma.core.scene import Scene
 
 __all__ = [
     "FRONT_KEY",
+    "FRONT_WORDS",
     "before_it_widens",
     "in_front_only",
     "is_pierced",
@@ -20,7 +21,7 @@ __all__ = [
     "with_front_drilled",
 ]
 
-FRONT_KEY = "drill bore front"
+FRONT_KEY, FRONT_WORDS = "drill bore front", "Drill the front of the bore"
 WIDER, LEAST_STEP_MM, LEAST_LONG = 1.6, 1.5, 0.8
 """So much wider a front is drilled by itself: over what is behind, on radius, and as long in its own diameters."""
 CORE_SHARE = 0.8
@@ -35,7 +36,7 @@ def with_front_drilled(scene: Scene, wishes: Sequence[Wish]) -> tuple[Wish, ...]
     at = next((n for n, one in enumerate(wishes) if one.key == "drill bore"), None)
     if at is None or narrows_at(scene) is None:
         return tuple(wishes)
-    front = Wish(key=FRONT_KEY, use="drill", words="Drill the front of the bore")
+    front = Wish(key=FRONT_KEY, use="drill", words=FRONT_WORDS)
     return (*wishes[:at], front, *wishes[at:])
 
 
