@@ -12,6 +12,7 @@ import shapely
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box, union
+from toreuma.core.geometry.slender import rises_slowly
 from toreuma.core.model import Job, ThreadForm
 from toreuma.core.model.feature import AxialHole, ThreadFeature
 from toreuma.core.model.tool import Tap
@@ -34,8 +35,6 @@ MOST_BROKEN = 2.0
 """An edge may be broken so many pitches long."""
 SHANK_PITCHES = 0.12
 """A cylinder no more than this above the seat of a thread is its shank, and no shoulder."""
-CONE_RISE = 0.35
-"""A cone behind a thread that rises less than this, on radius along Z, is no shoulder either."""
 RUN_OUT_PITCHES = 3.0
 """A thread without a relief may run out over so many pitches (DIN 76-1, usual run-out and a little more)."""
 
@@ -114,7 +113,8 @@ def thread_zone(feature: object, form: ThreadForm, part: Region) -> Region:
             shank = shapely.clip_by_rect(part, from_z, 0, to_z, FAR_MM)
             begins = _top(shapely.clip_by_rect(part, max(at - INSIDE_MM, from_z), 0, min(at + INSIDE_MM, to_z), FAR_MM))
             top = _top(shank)
-            if begins <= high + SHANK_PITCHES * form.pitch_mm and high < top <= begins + CONE_RISE * run_out:
+            own = begins <= high + SHANK_PITCHES * form.pitch_mm
+            if own and top > high and rises_slowly(part, at, begins, 1.0 if at == front else -1.0, run_out):
                 zone = zone.union(box(from_z, max(low, 0.0), to_z, top))
     return zone
 

@@ -9,7 +9,6 @@ diameter in its gauge plane and grows from there.
 import math
 from dataclasses import dataclass, replace
 
-import numpy as np
 import shapely
 
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
@@ -20,6 +19,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.reach import blocked_by_body, blocked_by_part
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.shape import ToolShape
+from toreuma.core.geometry.slender import rises_slowly
 from toreuma.core.model import CutThread, ThreadForm
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.tool import ThreadingTool
@@ -50,10 +50,8 @@ CLEAR_MM = 0.3
 MOST_DEPTH = 1.3
 """A pointed tooth that goes deeper than this many depths of the standard is none for the thread."""
 
-SHOULDER_MM, CONE_RISE = 0.1, 0.35
-"""What stands higher beside a thread is a shoulder; a cone that rises less than so much along Z is none."""
-CONE_STEP_MM, CONE_STEPS = 0.25, 48
-"""How closely, and how far, the outline is looked at for that."""
+SHOULDER_MM, CONE_LONG_MM = 0.1, 12.0
+"""What stands higher beside a thread is a shoulder, but for a slender cone at least so long."""
 FAR_MM = 1e4
 
 
@@ -337,11 +335,8 @@ def _shoulder(stock: Region, where: Region, z: float, crest: float, side: float)
     found = _metal(stock, where, crest + SHOULDER_MM)
     if found is None:
         return None
-    at = z + side * CONE_STEP_MM * np.arange(1, CONE_STEPS + 1)
-    lines = [shapely.LineString([(place, -FAR_MM), (place, FAR_MM)]) for place in at]
-    tops = shapely.bounds(shapely.intersection(stock, lines))[:, 3]
-    rises = np.diff(np.concatenate([[crest + SHOULDER_MM], tops]))
-    return None if bool((rises <= CONE_RISE * CONE_STEP_MM).all()) else found
+    slender = rises_slowly(stock, z, crest + SHOULDER_MM, side, CONE_LONG_MM)
+    return None if slender else found
 
 
 def _metal(stock: Region, where: Region, high: float) -> Region | None:
