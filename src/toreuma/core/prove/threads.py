@@ -160,6 +160,8 @@ def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region, drawn: 
     pitch = _pitch_d(final, window, wanted, form.pitch_mm, feature.side == "inside", tilt)
     ends = back + _broken_mm(feature, form, drawn)
     last = (ends, ends + form.pitch_mm)
+    if feature.entry == "back":  # the mate stops at the front
+        last = (feature.from_z_mm - form.pitch_mm, feature.from_z_mm)
     return ThreadMade(
         designation=feature.designation,
         pitch_d_mm=pitch,

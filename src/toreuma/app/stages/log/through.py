@@ -2,6 +2,7 @@
 
 import time
 
+from PySide6.QtCore import Qt
 from PySide6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
@@ -38,8 +39,11 @@ class ThroughView(QWidget):
         self._model = model
         self.found: SizeRun | None = None
         self.sizes = QListWidget()
+        self.sizes.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self.sizes.setWordWrap(True)
+        self.sizes.setResizeMode(QListWidget.ResizeMode.Adjust)
         self.sizes.setAccessibleName(tr("Sizes that were measured"))
-        self.sizes.setFixedWidth(230)
+        self.sizes.setFixedWidth(256)
         self.sizes.currentItemChanged.connect(lambda *_: self._show())
         self.chart = RunChart(theme)
         self.says = ScrollColumn(12, 4, 10, 4)
