@@ -161,7 +161,8 @@ def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region, drawn: 
     ends = back + _broken_mm(feature, form, drawn)
     last = (ends, ends + form.pitch_mm)
     if feature.entry == "back":  # the mate stops at the front
-        last = (feature.from_z_mm - form.pitch_mm, feature.from_z_mm)
+        ends = feature.from_z_mm - _broken_mm(feature, form, drawn, -1.0)
+        last = (ends - form.pitch_mm, ends)
     return ThreadMade(
         designation=feature.designation,
         pitch_d_mm=pitch,
@@ -171,11 +172,16 @@ def thread_made(feature: ThreadFeature, form: ThreadForm, final: Region, drawn: 
     )
 
 
-def _broken_mm(feature: ThreadFeature, form: ThreadForm, drawn: Region) -> float:
-    """How long the edge at the thread's end is broken, at its pitch diameter."""
-    back, r = feature.from_z_mm - feature.length_mm, sum(form.pitch_d_mm) / 4
-    met = shapely.intersection(drawn, shapely.LineString([(back, r), (back + MOST_BROKEN * form.pitch_mm, r)]))
-    return 0.0 if met.is_empty else max(float(met.bounds[0]) - back, 0.0)
+def _broken_mm(feature: ThreadFeature, form: ThreadForm, drawn: Region, inward: float = 1.0) -> float:
+    """How long the edge at an end of the thread is broken, at its pitch diameter: the back one, looking toward +Z (1),
+    or the front one (-1)."""
+    end = feature.from_z_mm - (feature.length_mm if inward > 0 else 0.0)
+    r = sum(form.pitch_d_mm) / 4
+    far = end + inward * MOST_BROKEN * form.pitch_mm
+    met = shapely.intersection(drawn, shapely.LineString([(end, r), (far, r)]))
+    if met.is_empty:
+        return 0.0
+    return max(float(met.bounds[0]) - end if inward > 0 else end - float(met.bounds[2]), 0.0)
 
 
 def crest_d(feature: ThreadFeature, final: Region) -> float | None:
