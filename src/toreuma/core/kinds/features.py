@@ -168,7 +168,11 @@ FEATURES: dict[str, FeatureKind] = declared(
     ),
     thread=FeatureKind(
         label="Thread",
-        fields=(Field("from_z_mm", "starts at Z", "mm"), Field("length_mm", "full thread", "mm", _Z)),
+        fields=(
+            Field("from_z_mm", "starts at Z", "mm"),
+            Field("length_mm", "full thread", "mm", _Z),
+            Field("entry", "Mate goes on from", "", options=(("the front", "front"), ("the back", "back"))),
+        ),
         place=_SIDE,
         facts=lambda f, size: f"{f.designation}, {size(f.length_mm)} long",
         callout=_thread_callout,
