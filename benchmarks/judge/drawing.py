@@ -266,12 +266,26 @@ def _hole(one: Json, back: float) -> Outline:
     return np.array([(free, 0), (free, r), (full, r), (full + into * point, 0)])
 
 
+CONES = {1.0: 2.12, 1.25: 2.65, 1.6: 3.35, 2.0: 4.25, 2.5: 5.3, 3.15: 6.7, 4.0: 8.5, 5.0: 10.6, 6.3: 13.2, 8.0: 17.0,
+         10.0: 21.2}  # fmt: skip
+"""Pilot and mouth of the 60 degree cone (ISO 6411), mm."""
+
+
 def _centre(one: Json, back: float) -> Outline:
     face, into = (0.0, -1.0) if one.get("end", "front") == "front" else (back, 1.0)
     mouth, pilot = one["mouth_d_mm"] / 2, one["d_mm"] / 2
-    cone = (mouth - pilot) / math.tan(math.radians(30))
+    form, free = one.get("form", "A"), face - into
+    if form == "R":  # an arc that touches the pilot, of 2.83 pilots
+        arc = 2.83 * one["d_mm"]
+        heights = np.linspace(0.0, mouth - pilot, 400)
+        along = np.sqrt(arc**2 - (arc - heights) ** 2)
+        cone = float(along[-1])
+        wall = [(face + into * (cone - x), pilot + h) for x, h in zip(along[::-1], heights[::-1], strict=True)]
+    else:
+        inner = min(CONES.get(one["d_mm"], 2.12 * one["d_mm"]) / 2, mouth) if form == "B" else mouth
+        guard = (mouth - inner) / math.tan(math.radians(60))
+        cone = guard + (inner - pilot) / math.tan(math.radians(30))
+        wall = [(face, mouth), (face + into * guard, inner), (face + into * cone, pilot)]
     bottom = cone + 1.1 * one["d_mm"]
     tip = bottom + pilot / math.tan(math.radians(59))
-    free = face - into
-    return np.array([(free, 0), (free, mouth), (face, mouth), (face + into * cone, pilot),
-                     (face + into * bottom, pilot), (face + into * tip, 0)])  # fmt: skip
+    return np.array([(free, 0), (free, mouth), *wall, (face + into * bottom, pilot), (face + into * tip, 0)])

@@ -4,6 +4,7 @@ from bisect import bisect_left
 from collections.abc import Iterator
 from typing import Any
 
+from toreuma.core.geometry.centre_forms import CentreForm, centre_profile
 from toreuma.core.standards.threads import thread_of
 from toreuma.shipped.standards import thread_tables
 
@@ -42,6 +43,10 @@ LETTERS = """.234 .238 .242 .246 .250 .257 .261 .266 .272 .277 .281 .290 .295 .3
 
 CENTRES = ((1.0, 3.15), (1.25, 3.15), (1.6, 4.0), (2.0, 5.0), (2.5, 6.3), (3.15, 8.0), (4.0, 10.0), (5.0, 12.5),
            (6.3, 16.0), (8.0, 20.0), (10.0, 25.0))  # fmt: skip
+
+GUARDED = ((1.0, 4.0), (1.25, 5.0), (1.6, 6.3), (2.0, 8.0), (2.5, 10.0), (3.15, 11.2), (4.0, 14.0), (5.0, 18.0),
+           (6.3, 20.0), (8.0, 25.0), (10.0, 31.5))  # fmt: skip
+"""Pilot and body of centre drills form B (ISO 2540)."""
 
 # up to and including this diameter: flute, overall, shank, mm (DIN 212)
 REAMERS = (
@@ -207,15 +212,18 @@ def _special() -> Iterator[Row]:
                 "material": "coated carbide",
                 "feed_mm_rev": [round(0.008 * d, 3), round(0.018 * d, 3)],
             }
-    for pilot, d in CENTRES:
+    forms: dict[CentreForm, tuple[tuple[float, float], ...]] = {"A": CENTRES, "B": GUARDED, "R": CENTRES}
+    for form, pilot, d in ((form, *row) for form, rows in forms.items() for row in rows):
+        end = centre_profile(form, pilot, d)[-1][0]
         yield {
-            "name": f"CD A{pilot:g}",
+            "name": f"CD {form}{pilot:g}",
             "kind": "drill",
             "form": "centre",
+            **({} if form == "A" else {"centre_form": form}),
             "d_mm": d,
             "pilot_d_mm": pilot,
             "point_deg": 118,
-            "flute_length_mm": round(2.2 * pilot + 1.1 * d, 1),
+            "flute_length_mm": round(max(2.2 * pilot + 1.1 * d, end + 1.0), 1),
             "overall_length_mm": 35 + 2.5 * d,
             "shank_d_mm": d,
             "material": "high-speed steel",

@@ -70,10 +70,13 @@ def test_dryseal_threads_share_pitch_diameters_with_npt_and_meet_at_crest_and_ro
 @pytest.mark.parametrize(
     ("name", "words"),
     [
-        ("1/2-14 NPSM", "NPT and NPTF"),
-        ("S40x7", "buttress"),
+        ("1/2-14 NPSC", "NPTF and NPSM"),
+        ("S40x7", "buttress thread, pitch 7.000 mm, .* basic sizes only"),
         ("2-4 BUTT-2A", "buttress"),
         ("Rd 40x1/6", "knuckle"),
+        ("Rd 40x1/8", "6 threads per inch"),
+        ("PG 11", "conduit"),
+        ("W 1/2", "several threads"),
         ("1/2-10 STUB ACME-3C", "no class 3C"),
     ],
 )

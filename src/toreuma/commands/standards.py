@@ -1,6 +1,7 @@
 """``decode``, ``thread`` and ``fit``: what the standards say."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from dataclasses import asdict
 from typing import Annotated
 
 import typer
@@ -10,7 +11,7 @@ from toreuma.commands.common import JsonOption, print_json
 from toreuma.commands.standard_report import fit_report, thread_report
 from toreuma.core.standards.codes import decode
 from toreuma.core.standards.fits import Tolerance, fit_of
-from toreuma.core.standards.threads import Side, thread_of
+from toreuma.core.standards.threads import NO_LIMITS, BasicThread, Side, basic_thread, thread_of
 from toreuma.shipped.standards import code_tables, fit_tables, thread_tables
 
 __all__ = ["register"]
@@ -39,6 +40,13 @@ def thread_command(
     as_json: JsonOption = False,
 ) -> None:
     """Limits, depth, wires and tap drill of a thread."""
+    basic = basic_thread(designation)
+    if basic is not None:
+        if as_json:
+            print_json({**asdict(basic), "limits": None})
+        else:
+            print("\n".join(_basic_lines(basic)))
+        return
     thread = thread_of(designation, thread_tables())
     if as_json:
         print_json(thread_report(thread))
@@ -60,7 +68,22 @@ def thread_command(
     print(f"  source: {thread.source}")
 
 
-INCH_FAMILIES = ("unified", "whitworth", "acme", "npt")
+INCH_FAMILIES = ("unified", "whitworth", "acme", "npt", "npsm")
+
+
+def _basic_lines(basic: BasicThread) -> Iterator[str]:
+    """A thread of which only the basic sizes are known."""
+    loaded, other = basic.flanks_deg
+    starts = f"{basic.starts} start{'s' if basic.starts > 1 else ''}"
+    flanks = f"flanks {loaded:g}° and {other:g}°"
+    yield f"{basic.designation}  {basic.family}, pitch {basic.pitch_mm:.4f} mm, {starts}, {flanks}"
+    for at, name in enumerate(("external", "internal")):
+        sizes = basic.major_d_mm[at], basic.pitch_d_mm, basic.minor_d_mm[at], basic.depth_mm[at]
+        yield "  {}: major Ø {:.3f} mm, pitch Ø {:.3f} mm, minor Ø {:.3f} mm, depth on radius {:.4f} mm".format(
+            name, *sizes
+        )
+    yield f"  {NO_LIMITS}"
+    yield f"  source: {basic.source}"
 
 
 def _in_mm(mm: float, places: int) -> str:

@@ -3,6 +3,7 @@
 from typing import Any
 
 from toreuma.core.errors import PartError, ToreumaError
+from toreuma.core.geometry.centre_forms import CENTRE_SIZES
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.model import Job
 from toreuma.core.standards.knurls import PITCHES_MM
@@ -16,9 +17,6 @@ GROOVE_SHARE = 0.08
 KNURL_SHARE = 0.05
 """A pitch of this share of the diameter at most: as the standard's table grows with it (typical)."""
 
-CENTRE_SIZES = ((1.0, 2.12), (1.6, 3.35), (2.0, 4.25), (2.5, 5.3), (3.15, 6.7), (4.0, 8.5), (6.3, 13.2))
-"""Pilot and mouth of centre holes form A (ISO 866)."""
-
 
 def new_feature(job: Job, kind: str) -> dict[str, Any]:
     """A feature of the part as a whole, as fields. Raises `PartError`."""
@@ -28,7 +26,7 @@ def new_feature(job: Job, kind: str) -> dict[str, Any]:
     if kind == "axial_hole":
         return {"kind": kind, "d_mm": round(max(0.25 * face, 1.0), 1), "depth_mm": round(0.4 * length, 1)}
     if kind == "centre_hole":
-        pilot, mouth = next((size for size in reversed(CENTRE_SIZES) if size[1] <= 0.4 * face), CENTRE_SIZES[0])
+        pilot, mouth, _ = next((size for size in reversed(CENTRE_SIZES) if size[1] <= 0.4 * face), CENTRE_SIZES[0])
         return {"kind": kind, "d_mm": pilot, "mouth_d_mm": mouth}
     bore = 2 * float(shape.void.bounds[3]) if shape.void is not None else 0.0
     middle = (face + bore) / 2

@@ -5,6 +5,7 @@ from typing import Any
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.taper import end_diameter
+from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import Element, Job
 from toreuma.core.model.feature import Feature
 from toreuma.core.standards.threads import thread_of
@@ -107,7 +108,8 @@ def _with(job: Job, feature: dict[str, Any]) -> Job:
 def changed_feature(job: Job, index: int, **changes: Any) -> Job:
     features = list(job.part.features)
     _is_there(features, index, "features")
-    features[index] = features[index].changed(**changes)
+    feature = features[index]
+    features[index] = feature.changed(**FEATURES[feature.kind].along(feature, changes))
     return job.changed(part=job.part.changed(features=tuple(features)))
 
 

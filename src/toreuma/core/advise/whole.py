@@ -189,6 +189,8 @@ def _centre(ask: Ask, tool: WholeTool) -> Verdict | None:
     hole = ask.feature
     if not isinstance(tool, Drill) or tool.form != "centre" or not isinstance(hole, CentreHole):
         return None
+    if tool.centre_form != hole.form:
+        return f"it is of form {tool.centre_form}, the centre hole of form {hole.form}"
     if tool.d_mm < hole.mouth_d_mm:
         return said("its cone ends at Ø {}, the mouth is Ø {}", q(tool.d_mm, "mm", "g"), q(hole.mouth_d_mm, "mm", "g"))
     away = abs((tool.pilot_d_mm or 0.0) - hole.d_mm)

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 
 from toreuma.core.critic.moves import moved, name_of
 from toreuma.core.findings import Cure, Finding
+from toreuma.core.geometry.centre_forms import CONE_DEG, GUARD_DEG
 from toreuma.core.model import Tool
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.result import OperationPlan
@@ -14,7 +15,6 @@ from toreuma.core.spoken import q, said
 __all__ = ["unfaced"]
 
 POINTED = ("spot", "centre")
-CENTRE_CONE_DEG = 60.0
 
 
 def unfaced(planned: Plan) -> Iterator[Finding]:
@@ -43,7 +43,8 @@ def unfaced(planned: Plan) -> Iterator[Finding]:
 def _costs(one: OperationPlan, tool: Tool | None, stands: float) -> str:
     """What facing afterwards takes from it: the mouth of a cone gets smaller, a drill has cut metal for nothing."""
     if isinstance(tool, Drill) and tool.form in POINTED:
-        angle = CENTRE_CONE_DEG if tool.form == "centre" else tool.point_deg
+        mouth_deg = GUARD_DEG if tool.centre_form == "B" else CONE_DEG
+        angle = mouth_deg if tool.form == "centre" else tool.point_deg
         return said("its mouth comes out {} smaller", q(2000 * stands * math.tan(math.radians(angle / 2)), "um", ".0f"))
     feeds = [motion for motion in one.motions if not motion.is_rapid]
     length = sum(motion.segment.length for motion in feeds)

@@ -5,6 +5,7 @@ and axial tools point toward the chuck. A left-hand tool is the mirror image; so
 spindle. A new kind of tool is a model in `toreuma.core.model.tool` and one function here, named in `SHAPES`.
 """
 
+import itertools
 import math
 from collections.abc import Callable
 from dataclasses import replace
@@ -13,10 +14,10 @@ from typing import Any
 import numpy as np
 import shapely
 
+from toreuma.core.geometry.centre_forms import centre_profile
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.insert_outline import bisector, outline, tip_to_centre
 from toreuma.core.geometry.shape import ToolShape, mirrored, turned, turned_inside
-from toreuma.core.geometry.voids import PILOT_LENGTHS
 from toreuma.core.model.tool import (
     Bar,
     BarPuller,
@@ -333,13 +334,10 @@ def _threading(tool: ThreadingTool) -> ToolShape:
     )
 
 
-CENTRE_CONE_DEG = 60.0
-
-
 def _drill(tool: Drill) -> ToolShape:
     r, shank = tool.d_mm / 2, tool.shank_d_mm / 2
     if tool.form == "centre" and tool.pilot_d_mm is not None:
-        return _fronted(tool, tool.pilot_d_mm / 2, PILOT_LENGTHS * tool.pilot_d_mm, CENTRE_CONE_DEG)
+        return _centring(tool, tool.pilot_d_mm)
     if tool.form == "step" and tool.pilot_d_mm is not None and tool.step_length_mm is not None:
         lead = _rise(tool.pilot_d_mm / 2, tool.point_deg)
         return _fronted(tool, tool.pilot_d_mm / 2, max(tool.step_length_mm - lead, 0.0), tool.step_deg)
@@ -350,6 +348,17 @@ def _drill(tool: Drill) -> ToolShape:
 def _rise(r: float, point_deg: float) -> float:
     """Length of a point, mm; that of a flat end is nothing."""
     return r / math.tan(math.radians(point_deg) / 2)
+
+
+def _centring(tool: Drill, pilot_d: float) -> ToolShape:
+    """A centre drill: each stretch of its profile is a piece, the last one with the body behind it."""
+    profile = centre_profile(tool.centre_form, pilot_d, tool.d_mm, tool.point_deg)
+    begin, end = profile[-2], profile[-1]
+    outline = [(begin[0], begin[1]), (end[0], end[1]), (max(tool.flute_length_mm, end[0] + 1.0), end[1])]
+    shape = _axial(outline, tool.overall_length_mm, tool.shank_d_mm / 2, begin[0])
+    front = [np.array([[0.0, 0.0], *profile[1:3], *([x, -r] for x, r in reversed(profile[1:3]))])]
+    cones = [np.array([a, b, [b[0], -b[1]], [a[0], -a[1]]]) for a, b in itertools.pairwise(profile[2:-1])]
+    return replace(shape, ahead=(*front, *cones))
 
 
 def _fronted(tool: Drill, pilot: float, length: float, cone_deg: float) -> ToolShape:

@@ -9,18 +9,16 @@ from dataclasses import dataclass
 from typing import Any
 
 from toreuma.core.errors import PartError
+from toreuma.core.geometry.centre_forms import centre_profile, cone_mouth
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.outline import RoundedPoint, rounded_points
 from toreuma.core.geometry.region import EMPTY, Region, region_from_points
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Relief
 
-__all__ = ["PILOT_LENGTHS", "Surfaces", "Void", "void_of"]
+__all__ = ["Surfaces", "Void", "void_of"]
 
 BESIDE_MM = 1e-6
 BEYOND_MM = 1.0
-PILOT_LENGTHS = 1.1
-"""Depth of a centre hole's pilot in its diameters, about as ISO 866 has it."""
-
 RAMP_DEG = {"E": 15.0, "F": 15.0, "G": 22.0, "H": 15.0, "thread": 30.0}
 """Of the slope from the floor to the cylinder (DIN 509, DIN 76-1); form G: what its f, r and t1 leave."""
 
@@ -187,17 +185,18 @@ def _axial_hole(index: int, hole: AxialHole, surfaces: Surfaces) -> Void:
 
 
 def _centre_hole(index: int, centre: CentreHole, surfaces: Surfaces) -> Void:
-    """A 60 degree cone and its pilot."""
+    """A pilot, and the cone or the arc before it."""
     face, into = (0.0, -1.0) if centre.end == "front" else (surfaces.back_z, 1.0)
-    mouth, pilot = centre.mouth_d_mm / 2, centre.d_mm / 2
-    if mouth <= pilot:
+    if centre.mouth_d_mm <= centre.d_mm:
         raise PartError(index, "mouth_d_mm", "the cone is not wider than its pilot", "use a larger mouth", "features")
-    cone = (mouth - pilot) / math.tan(math.radians(30))
-    bottom = cone + PILOT_LENGTHS * centre.d_mm
-    tip = bottom + pilot / math.tan(math.radians(59))
-    open_z = face - into * BEYOND_MM
-    outline = [[open_z, 0], [open_z, mouth], [face, mouth], [face + into * cone, pilot]]
-    outline += [[face + into * bottom, pilot], [face + into * tip, 0]]
+    guarded = cone_mouth(centre.d_mm)
+    if centre.form == "B" and centre.mouth_d_mm <= guarded:
+        cure = f"use a mouth over {guarded:g}, such as {cone_mouth(centre.d_mm, 'B'):g}, or form A"
+        raise PartError(index, "mouth_d_mm", "nothing guards the cone of this form B", cure, "features")
+    profile = centre_profile(centre.form, centre.d_mm, centre.mouth_d_mm)
+    deep, open_z = profile[-1][0], face - into * BEYOND_MM
+    outline = [[open_z, 0.0], [open_z, centre.mouth_d_mm / 2]]
+    outline += [[face + into * (deep - x), r] for x, r in reversed(profile)]
     return Void(region_from_points(outline))
 
 

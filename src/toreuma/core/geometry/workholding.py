@@ -6,13 +6,14 @@ from dataclasses import dataclass
 import shapely
 
 from toreuma.core.errors import JobError
+from toreuma.core.geometry.centre_forms import centre_seat
 from toreuma.core.geometry.region import EMPTY, Region, box, region_from_points, union
 from toreuma.core.model.feature import CentreHole
 from toreuma.core.model.hold import Centre, Chuck, Collet, FaceDriver, Hold, Mandrel
 from toreuma.core.model.part import Part
 from toreuma.core.model.rest import SteadyRest
 
-__all__ = ["Holding", "centre_mouth_r", "centre_solid", "grip_radius", "holding_of", "steady_solid"]
+__all__ = ["Holding", "centre_mouth", "centre_solid", "grip_radius", "holding_of", "steady_solid"]
 
 LEAST_BORE_MM = 0.05
 
@@ -115,23 +116,24 @@ def _driver(hold: FaceDriver, back: float) -> Holding:
     return Holding(grips=grips, body=body, face_z=back, body_face_z=body_face, clear_z=back, grip_r=hold.pins_d_mm / 2)
 
 
-def centre_mouth_r(part: Part) -> float:
-    """Radius of the 60 degree cone in the front that a centre can sit in: a centre hole, or a bore's; 0 for none."""
+def centre_mouth(part: Part) -> tuple[float, float]:
+    """Where a centre can sit in the front: radius of the mouth of a 60 degree cone and how deep that lies under the
+    face, mm; a centre hole's or a bore's, radius 0 for none."""
     hole = next((f for f in part.features if isinstance(f, CentreHole) and f.end == "front"), None)
     if hole is not None:
-        return hole.mouth_d_mm / 2
+        return centre_seat(hole)
     if len(part.inside) < 2 or part.inside[1].kind != "line":
-        return 0.0
+        return 0.0, 0.0
     mouth, cone = part.inside[:2]
     lean = math.degrees(math.atan2((mouth.d_mm - cone.d_mm) / 2, mouth.z_mm - cone.z_mm))
-    return mouth.d_mm / 2 if abs(lean - 30.0) < CONE_WITHIN_DEG else 0.0
+    return (mouth.d_mm / 2 if abs(lean - 30.0) < CONE_WITHIN_DEG else 0.0), 0.0
 
 
 def centre_solid(centre: Centre, part: Part, front_z: float) -> Region:
     """The live centre sitting in the part's centre hole, or with its tip at the front where there is none."""
-    mouth = centre_mouth_r(part)
+    mouth, deep = centre_mouth(part)
     slope = math.tan(math.radians(30))
-    tip = (0.0 if mouth else front_z) - mouth / slope
+    tip = (-deep if mouth else front_z) - mouth / slope
     long = max(centre.point_length_mm, mouth / slope + 2.0)  # a wide mouth takes a longer point
     base_r = min(long * slope, centre.d_mm / 2)
     shoulder = tip + long

@@ -1,8 +1,10 @@
 """Feature kinds, each declared once: what it is called, what is typed and where it lies, what a drawing writes of it,
 and what it is from the part's other end."""
 
+from collections.abc import Mapping
 from typing import Any
 
+from toreuma.core.geometry.centre_forms import cone_mouth
 from toreuma.core.kinds.field import Field
 from toreuma.core.kinds.registry import FeatureKind, Word, declared
 from toreuma.core.model.feature import Feature
@@ -51,7 +53,16 @@ def _axial_hole_callout(f: Any, system: System) -> tuple[Word, ...]:
 
 
 def _centre_hole_callout(f: Any, system: System) -> tuple[Word, ...]:
-    return number(f, "d_mm", system, "Ø"), Word(" / "), number(f, "mouth_d_mm", system, "Ø"), Word(" 60°")
+    head = Word("" if f.form == "A" else f"{f.form} ")
+    return head, number(f, "d_mm", system, "Ø"), Word(" / "), number(f, "mouth_d_mm", system, "Ø"), Word(" 60°")
+
+
+def _usual_mouth(f: Any, changes: Mapping[str, Any]) -> dict[str, Any]:
+    """A mouth of the usual size stays one in another form and at another pilot."""
+    if "mouth_d_mm" in changes or f.mouth_d_mm != cone_mouth(f.d_mm, f.form):
+        return dict(changes)
+    pilot, form = changes.get("d_mm", f.d_mm), changes.get("form", f.form)
+    return {**changes, "mouth_d_mm": cone_mouth(pilot, form)}
 
 
 def _holes_callout(f: Any, system: System) -> tuple[Word, ...]:
@@ -212,11 +223,16 @@ FEATURES: dict[str, FeatureKind] = declared(
     ),
     centre_hole=FeatureKind(
         label="Centre hole",
-        fields=(Field("d_mm", "pilot", "mm", _D), Field("mouth_d_mm", "mouth", "mm", _D)),
+        fields=(
+            Field("form", "form", "", options=(("A, plain", "A"), ("B, guarded", "B"), ("R, round", "R"))),
+            Field("d_mm", "pilot", "mm", _D),
+            Field("mouth_d_mm", "mouth", "mm", _D),
+        ),
         place=("end", (("Front face", "front"), ("Back face", "back"))),
-        facts=lambda f, size: f"Ø {size(f.d_mm)} / {size(f.mouth_d_mm)}",
+        facts=lambda f, size: f"{'' if f.form == 'A' else f.form + ', '}Ø {size(f.d_mm)} / {size(f.mouth_d_mm)}",
         callout=_centre_hole_callout,
         turned=_turned_end,
+        along=_usual_mouth,
     ),
     holes=FeatureKind(
         label="Holes",

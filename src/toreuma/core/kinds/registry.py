@@ -41,7 +41,8 @@ class FeatureKind:
     """``place`` is the field that says where it lies, with label and value of each choice; ``facts`` are its few sizes
     in words, given how to write a length; ``callout`` what a drawing writes of it; ``turned`` makes it the feature seen
     from the part's other end, given the back face. ``on_outside`` is what jaws cannot sit on: what it is called and its
-    stretch along Z, (high, low), None where it does not lie on the outside."""
+    stretch along Z, (high, low), None where it does not lie on the outside. ``along`` adds to changes of some fields
+    what a standard changes with them."""
 
     label: str
     fields: tuple[Field, ...]
@@ -51,6 +52,7 @@ class FeatureKind:
     turned: Callable[[Any, float], Any]
     milled: bool = False
     on_outside: Callable[[Any], tuple[str, float, float] | None] = lambda feature: None
+    along: Callable[[Any, Mapping[str, Any]], dict[str, Any]] = lambda feature, changes: dict(changes)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -1,18 +1,13 @@
 """Holes on the axis and beside it, centres, flats and slots."""
 
+import re
+
+from toreuma.core.geometry.centre_forms import CENTRE_FORMS, CentreForm, cone_mouth
 from toreuma.core.line.feature_words import At, Fields, Ground, Waiting, assign, counted, is_assigned, more_of, place_at
 from toreuma.core.line.piece import Piece, tidy_thread
 from toreuma.core.standards.threads import Thread
 
-__all__ = ["axial_hole", "centre", "flats", "holes", "mouth_of", "slot"]
-
-CENTRE_SIZES = ((1.0, 2.12), (1.6, 3.35), (2.0, 4.25), (2.5, 5.3), (3.15, 6.7), (4.0, 8.5), (6.3, 13.2))
-"""Pilot and mouth of centre holes form A (ISO 6411, ISO 866), mm."""
-
-
-def mouth_of(pilot_mm: float) -> float:
-    """The usual mouth of a centre hole, mm."""
-    return next((m for p, m in CENTRE_SIZES if abs(p - pilot_mm) < 0.01), round(2.12 * pilot_mm, 3))
+__all__ = ["axial_hole", "centre", "flats", "holes", "slot"]
 
 
 def holes(piece: Piece) -> Waiting:
@@ -121,21 +116,23 @@ def axial_hole(piece: Piece) -> Waiting:
 
 
 def centre(piece: Piece) -> Waiting:
-    """``centre 2.5``, ``centre 2.5 / 5.3 back``, ``centre 4 both``."""
+    """``centre 2.5``, ``centre B2.5/8``, ``centre 2.5 / 5.3 back``, ``centre R 4 both``; the form may stand behind."""
     start = piece.start
     piece.take("centre", "center")
-    piece.take("hole", "holes", "a")
-    pilot = piece.length("the diameter of the pilot")
-    mouth = mouth_of(pilot)
-    if piece.take("/", ">"):
-        mouth = piece.length("the diameter of the mouth")
+    piece.take("hole", "holes")
+    piece.take("form", "type")
+    form = _centre_form(piece)
+    pilot, mouth = _pilot(piece)
+    form = form or _centre_form(piece) or "A"
+    if mouth is None:
+        mouth = piece.length("the diameter of the mouth") if piece.take("/", ">") else cone_mouth(pilot, form)
     ends = ["front"]
     if piece.take("front", "back"):
         ends = [piece.tokens[piece.at - 1].low]
     elif piece.take("both"):
         ends = ["front", "back"]
         piece.take("ends")
-    fields: Fields = {"kind": "centre_hole", "d_mm": pilot, "mouth_d_mm": mouth}
+    fields: Fields = {"kind": "centre_hole", "form": form, "d_mm": pilot, "mouth_d_mm": mouth}
     more_of(piece, fields)
     return Waiting(start, piece.end, lambda ground: [{**fields, "end": end} for end in ends])
 
@@ -211,3 +208,19 @@ def slot(piece: Piece, side: str) -> Waiting:
         return [{**fields, "from_z_mm": z, "to_z_mm": round(z - run, 6)}]
 
     return Waiting(start, piece.end, make)
+
+
+def _centre_form(piece: Piece) -> CentreForm | None:
+    """The letter of a centre hole's form, if it comes next."""
+    return next((one for one in CENTRE_FORMS if piece.take(one.lower())), None)
+
+
+def _pilot(piece: Piece) -> tuple[float, float | None]:
+    """The pilot, and the mouth where both are written like a fraction: ``B5/16`` is no five sixteenths."""
+    token = piece.peek()
+    if token is not None and token.kind == "number" and piece.system == "mm":
+        pair = re.fullmatch(r"(\d+)/(\d+)", token.text.strip())
+        if pair:
+            piece.at += 1
+            return float(pair[1]), float(pair[2])
+    return piece.length("the diameter of the pilot"), None

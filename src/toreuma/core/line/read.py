@@ -139,7 +139,7 @@ def _parts(every: list[Token], index: int, before: list[Token]) -> bool:
         if before[-1].kind == "number" and after.kind == "number":
             near = 0 < abs(before[-1].mm - after.mm) <= 0.02 * before[-1].mm
             return not (near or before[0].low in ("centre", "center", "face")) or low == "x"
-    return not (before[0].low in ("centre", "center") and after.kind == "number" and len(before) <= 3)
+    return not (before[0].low in ("centre", "center") and after.kind == "number" and len(before) <= 5)
 
 
 def _goes_on(before: list[Token], after: Token | None) -> bool:

@@ -18,7 +18,8 @@ _THREADS = (
     _SIZE + r"\s*-\s*\d+(?:\.\d+)?\s*UN[A-Z]{0,2}(?:\s*-?\s*[123][AB])?" + _LEFT + r"(?![\w])",
     _SIZE + r"\s*-\s*\d+\s*ACME(?:\s*-?\s*\d[GC])?",
     r"\d+/\d+-\d+(?![/\d])",
-    r"(?:NPT\s*" + _SIZE + r"|" + _SIZE + r"(?:-\d+(?:\.\d+)?)?\s*NPTF?)\b",
+    r"(?:NP(?:TF?|SM)\s*" + _SIZE + r"|" + _SIZE + r"(?:-\d+(?:\.\d+)?)?\s*-?\s*NP(?:TF?|SM))\b",
+    r"UN(?:C|F|EF)?\s*" + _SIZE + r"(?:-\d+(?![\d/]))?(?:\s*-?\s*[123][AB])?(?![\w])",
     r"(?:Rp|Rc)\s?\d+(?:/\d+)?(?:\s\d/\d)?",
 )
 _PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?(?:-?[AB])?(?![\w.,])")

@@ -4,7 +4,7 @@ import itertools
 from collections.abc import Callable, Sequence
 from typing import Any
 
-from toreuma.core.line.hole_features import mouth_of
+from toreuma.core.geometry.centre_forms import cone_mouth
 from toreuma.core.line.number import length_text, plain_text
 from toreuma.core.model import Feature
 from toreuma.core.units import System
@@ -107,9 +107,11 @@ def _axial_hole(w: _Writer) -> list[str]:
 
 
 def _centre_hole(w: _Writer) -> list[str]:
-    mouth = f"> {w.mm('mouth_d_mm')}" if mouth_of(w.feature.d_mm) != w.feature.mouth_d_mm else ""
-    w.said.add("mouth_d_mm")
-    return [f"centre {w.mm('d_mm')}", mouth, w.choice("end", {"front": "", "back": "back"})]
+    f = w.feature
+    mouth = f"> {w.mm('mouth_d_mm')}" if cone_mouth(f.d_mm, f.form) != f.mouth_d_mm else ""
+    w.said |= {"mouth_d_mm", "form"}
+    form = "" if f.form == "A" else f"{f.form} "
+    return [f"centre {form}{w.mm('d_mm')}", mouth, w.choice("end", {"front": "", "back": "back"})]
 
 
 def _holes(w: _Writer) -> list[str]:

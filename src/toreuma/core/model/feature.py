@@ -108,12 +108,13 @@ class AxialHole(Value):
 
 
 class CentreHole(Value):
-    """A 60 degree centre for a centre to sit in."""
+    """A 60 degree centre for a centre to sit in (ISO 6411): plain (A), with a guarding cone (B), with an arc (R)."""
 
     kind: Literal["centre_hole"] = "centre_hole"
     end: End = "front"
+    form: Literal["A", "B", "R"] = "A"
     d_mm: Positive = Field(description="Diameter of the pilot")
-    mouth_d_mm: Positive = Field(description="Diameter of the cone at the face")
+    mouth_d_mm: Positive = Field(description="Diameter at the face")
     name: Name = ""
 
 

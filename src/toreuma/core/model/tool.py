@@ -232,6 +232,7 @@ class Drill(_Tool):
     flute_length_mm: Positive = Field(description="Deepest hole (LCF)")
     overall_length_mm: Positive = Field(description="(OAL)")
     shank_d_mm: Positive = Field(description="(DCON)")
+    centre_form: Literal["A", "B", "R"] = Field(default="A", description="Of a centre drill (ISO 866, 2540, 2541)")
     pilot_d_mm: Positive | None = Field(default=None, description="Front of a centre drill or a step drill")
     step_length_mm: Positive | None = Field(default=None, description="Of a step drill, from its point to the step")
     step_deg: float = Field(default=90.0, gt=30, le=180, description="Of the step; 180 is square")

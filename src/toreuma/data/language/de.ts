@@ -2331,6 +2331,22 @@
    <translation>längs der Achse</translation>
   </message>
   <message>
+   <source>A, plain</source>
+   <translation>A, ohne Schutzsenkung</translation>
+  </message>
+  <message>
+   <source>B, guarded</source>
+   <translation>B, mit Schutzsenkung</translation>
+  </message>
+  <message>
+   <source>R, round</source>
+   <translation>R, gewölbt</translation>
+  </message>
+  <message>
+   <source>form of the centre</source>
+   <translation>Form der Zentrierung</translation>
+  </message>
+  <message>
    <source>along the axis (RAA)</source>
    <translation>längs der Achse (RAA)</translation>
   </message>

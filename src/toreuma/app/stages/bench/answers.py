@@ -10,7 +10,7 @@ from toreuma.app.words import tr
 from toreuma.core.cutting.speed import surface_speed_rpm
 from toreuma.core.errors import ToreumaError
 from toreuma.core.standards.fits import Tolerance, fit_of
-from toreuma.core.standards.threads import Side, thread_of
+from toreuma.core.standards.threads import NO_LIMITS, BasicThread, Side, basic_thread, thread_of
 from toreuma.core.units import System, parse, show
 from toreuma.engine.library import library
 from toreuma.shipped.standards import fit_tables, thread_tables
@@ -89,6 +89,9 @@ class ThreadsBench(AnswerBench):
     start = "M24x2-6g"
 
     def answer(self, text: str) -> tuple[str, list[Row]]:
+        basic = basic_thread(text)
+        if basic is not None:
+            return _basic_answer(basic)
         thread = thread_of(text, thread_tables())
         rows: list[Row] = [("", "from", "to", "from", "to")]
         for name, side in (("External", thread.external), ("Internal", thread.internal)):
@@ -104,6 +107,22 @@ class ThreadsBench(AnswerBench):
         notes = "; ".join(thread.notes)
         words = f"{thread.designation}, {thread.family}, pitch {show(thread.pitch_mm, 'mm', 'mm', trim=True)}"
         return f"{words}. {notes}{'. ' if notes else ''}{thread.source}", rows
+
+
+def _basic_answer(basic: BasicThread) -> tuple[str, list[Row]]:
+    """What is known of a thread whose limits are not listed."""
+    rows: list[Row] = [("", "in mm", "in inch")]
+    for at, name in enumerate(("External", "Internal")):
+        rows += [
+            (f"{name}, major Ø", *_both(basic.major_d_mm[at])),
+            (f"{name}, pitch Ø", *_both(basic.pitch_d_mm)),
+            (f"{name}, minor Ø", *_both(basic.minor_d_mm[at])),
+            (f"{name}, depth on radius", *_both(basic.depth_mm[at])),
+        ]
+    loaded, other = basic.flanks_deg
+    pitch = show(basic.pitch_mm, "mm", "mm", trim=True)
+    words = f"{basic.designation}, {basic.family}, pitch {pitch}, flanks {loaded:g}° and {other:g}°. "
+    return f"{words}{NO_LIMITS[:1].upper()}{NO_LIMITS[1:]}. {basic.source}", rows
 
 
 def _thread_rows(name: str, side: Side) -> Iterable[Row]:

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from toreuma.core.geometry.centre_forms import CENTRE_FORMS
 from toreuma.core.kinds.shop.field import YES_NO, ShopField
 from toreuma.core.model.properties import properties_of
 
@@ -39,6 +40,9 @@ def tool_fields(tool: Any) -> tuple[ShopField, ...]:
     for field, choices in (("form", FORMS.get(kind)), ("where", WHERE.get(kind))):
         if choices:
             found.append(ShopField(path=field, label=field, form="choice", options=tuple((c, c) for c in choices)))
+    if getattr(tool, "form", "") == "centre":
+        forms = tuple((one, one) for one in CENTRE_FORMS)
+        found.append(ShopField(path="centre_form", label="form of the centre", form="choice", options=forms))
     for field, words in (("thread", "thread"), ("fit", "tolerance of the hole"), ("code", "code")):
         if hasattr(tool, field):
             found.append(ShopField(path=field, label=words, form="text"))

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import box
-from toreuma.core.geometry.workholding import centre_mouth_r
+from toreuma.core.geometry.workholding import centre_mouth
 from toreuma.core.model import CentreHole, Chuck, Collet, FaceDriver, Job
 from toreuma.core.plan.hold.rests import rest_findings
 from toreuma.core.scene import Scene
@@ -138,7 +138,7 @@ def _centred(job: Job) -> Iterable[Finding]:
     """A centre needs a cone that it fills."""
     centre = job.setup.centre
     if centre is not None:
-        mouth = 2 * centre_mouth_r(job.part)
+        mouth = 2 * centre_mouth(job.part)[0]
         if mouth == 0:
             hole = CentreHole(d_mm=2.5, mouth_d_mm=5.3)
             yield Finding(

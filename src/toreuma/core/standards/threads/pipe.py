@@ -8,7 +8,7 @@ from toreuma.core.standards.threads.inches import INCH_SIZE, MM, listed_size
 from toreuma.core.standards.threads.tables import Dryseal, NptSize, ThreadTables
 from toreuma.core.standards.threads.thread import Limits, Side, Thread
 
-__all__ = ["NPT", "PIPE", "npt_thread", "pipe_thread"]
+__all__ = ["NPT", "PIPE", "npt_thread", "pipe_thread", "turns_agree"]
 
 _BSP = r"(?i:BSP[PT]?)"
 PIPE = re.compile(
@@ -28,11 +28,11 @@ RC_DRILLS_MM = {"1/8": 8.4, "1/4": 11.2, "3/8": 14.75, "1/2": 18.25, "3/4": 23.7
 """Drills of taper holes that are tapped without reaming: as usually listed."""
 
 NPT = re.compile(
-    rf"^(?:NPT(?P<dry>F)?\s*(?P<a>{INCH_SIZE})|(?P<b>{INCH_SIZE})(?:\s*-\s*(?P<tpi>\d+(?:\.\d+)?))?\s*-?\s*"
-    r"NPT(?P<dry2>F)?)$",
+    rf"^(?:NPT(?P<dry>F)?\s*(?P<a>{INCH_SIZE})(?:\"|in)?(?:\s*-\s*(?P<tpi2>\d+(?:\.\d+)?))?"
+    rf"|(?P<b>{INCH_SIZE})(?:\"|in)?(?:\s*-\s*(?P<tpi>\d+(?:\.\d+)?))?\s*-?\s*NPT(?P<dry2>F)?)$",
     re.I,
 )
-"""``NPT 1/2``, ``1/2-14 NPT``, ``1/2-14 NPTF``."""
+"""``NPT 1/2``, ``1/2-14 NPT``, ``NPTF 1/4-18``."""
 
 TAPER = 1 / 16
 
@@ -48,7 +48,7 @@ def pipe_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     size = table.sizes.get(listed)
     if size is None:
         raise StandardError(name, "the standard has no such size", f"use one of {', '.join(table.sizes)}")
-    _turns_agree(name, match["tpi"], size.per_inch)
+    turns_agree(name, match["tpi"], size.per_inch)
     p, d = MM / size.per_inch, size.major_mm
     height = round(0.640327 * p, 3)  # as the standard prints it
     d2, d1 = d - height, d - 2 * height
@@ -92,7 +92,7 @@ def _about(diameters: tuple[float, float, float], off: float) -> Side:
     return Side(major, pitch, minor, "ISO 7-1")
 
 
-def _turns_agree(name: str, said: str | None, per_inch: float) -> None:
+def turns_agree(name: str, said: str | None, per_inch: float) -> None:
     """Raises `StandardError` where a designation says another number of threads per inch than its size has."""
     if said and abs(float(said) - per_inch) > 1e-9:
         raise StandardError(name, f"this size has {per_inch:g} threads per inch, not {said}", "leave the number out")
@@ -109,7 +109,7 @@ def npt_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
     size = table.sizes.get(listed)
     if size is None:
         raise StandardError(name, "the standard has no such size", f"use one of {', '.join(table.sizes)}")
-    _turns_agree(name, match["tpi"], size.per_inch)
+    turns_agree(name, match["tpi"] or match["tpi2"], size.per_inch)
     p, outside = 1 / size.per_inch, size.outside_in
     small = outside - (0.05 * outside + 1.1) * p
     pitch, turn, height = small + TAPER * size.hand_tight_in, p * TAPER, 0.8 * p

@@ -5,6 +5,7 @@ from toreuma.core.value import Value
 __all__ = [
     "AcmeTables",
     "MetricTables",
+    "NpsmTables",
     "NptTables",
     "PipeTables",
     "ThreadTables",
@@ -80,6 +81,21 @@ class NptTables(Value):
     dryseal: dict[str, Dryseal]
 
 
+class NpsmSize(Value):
+    """Limits as printed: least and greatest diameter, inches."""
+
+    per_inch: float
+    major_external_in: tuple[float, float]
+    pitch_external_in: tuple[float, float]
+    minor_internal_in: tuple[float, float]
+    pitch_internal_in: tuple[float, float]
+
+
+class NpsmTables(Value):
+    source: str
+    sizes: dict[str, NpsmSize]
+
+
 class TrapezoidalTables(Value):
     """``pitch_um`` has the tolerances of the pitch diameter by side, step of diameters, pitch and grade."""
 
@@ -121,6 +137,7 @@ class ThreadTables(Value):
     whitworth: WhitworthTables
     pipe: PipeTables
     npt: NptTables
+    npsm: NpsmTables
     trapezoidal: TrapezoidalTables
     acme: AcmeTables
     tap_drills_mm: Row

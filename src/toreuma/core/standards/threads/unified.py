@@ -22,7 +22,7 @@ BY_DIAMETER = (4.0, 6.0, 8.0)
 """Threads per inch of the constant pitches whose length of engagement is the diameter; others take nine pitches."""
 
 THREE_PLACES_FROM_IN = 0.138
-"""From #6 up minor diameters of classes 1B and 2B are printed in thousandths."""
+"""From #6 up minor diameters inside are printed in thousandths, but for the greatest of class 3B."""
 
 PITCH_SHARE = {"1A": 1.5, "2A": 1.0, "3A": 0.75, "1B": 1.95, "2B": 1.3, "3B": 0.975}
 
@@ -97,9 +97,10 @@ def _external(d: float, p: float, cls: str, basic: float) -> Side:
 def _internal(d: float, p: float, cls: str, basic: float) -> Side:
     pitch = _rounded(d - 0.649519 * p)
     high = pitch + _rounded(PITCH_SHARE[cls] * basic)
-    places = 3 if cls != "3B" and d >= THREE_PLACES_FROM_IN else 4
+    places = 3 if d >= THREE_PLACES_FROM_IN else 4
     minor = _rounded(d - 1.082532 * p)
-    least, most = (_rounded(one, places=places) for one in (minor, minor + _rounded(_minor_tolerance(d, p, cls))))
+    most = minor + _rounded(_minor_tolerance(d, p, cls))
+    least, most = _rounded(minor, places=places), _rounded(most, places=4 if cls == "3B" else places)
     return Side(_mm(d, high + 0.793857 * p), _mm(pitch, high), _mm(least, most), cls)
 
 
