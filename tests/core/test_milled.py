@@ -77,10 +77,10 @@ def begun() -> Job:
     return milled_job([POCKET.changed(corner_radius_mm=5)], tools, cuts)
 
 
-def edged(feature: Slot | Flats, mount: str) -> Job:
-    """A slot, pocket or flat whose edge a spot drill breaks."""
+def edged(feature: Slot | Flats, mount: str, breaker: str = SPOT) -> Job:
+    """A slot, pocket or flat whose edge a spot drill or a chamfer mill breaks."""
     kind, code = (MillSlot, "EM 6 HM") if isinstance(feature, Slot) else (MillFlats, MILL)
-    tools = (driven(code, "T13", 13, mount), driven(SPOT, "T14", 14, mount))
+    tools = (driven(code, "T13", 13, mount), driven(breaker, "T14", 14, mount))
     return milled_job([feature], tools, [kind(id="m", tool="T13", feature=0, edge_tool="T14")])
 
 
@@ -119,6 +119,10 @@ CUT = {
     "flats with their edges broken": edged(FLATS, "radial"),
     "flats from their side, edges broken": edged(FLATS, "axial"),
     "a keyway with its edge broken": edged(KEYWAY.changed(width_mm=8, to_z_mm=-14), "radial"),
+    "a pocket, its edge broken by a chamfer mill": edged(POCKET, "axial", "CM 6 90"),
+    "flats, their edges broken by a chamfer mill": edged(FLATS, "radial", "CM 6 60"),
+    "flats from their side, by a chamfer mill": edged(FLATS, "axial", "CM 10 90"),
+    "a keyway, its edge broken by a chamfer mill": edged(KEYWAY.changed(width_mm=8, to_z_mm=-14), "radial", "CM 4 90"),
     "slots right across": milled(Slot(on="front", width_mm=20, depth_mm=3, count=2), "EM 16 HM", "axial", leave_mm=0),
 }
 
@@ -404,6 +408,18 @@ def test_an_edge_is_broken_as_wide_as_the_part_wants(name: str) -> None:
     assert made.motions[-1].station == 14
     deeper = plan(job.changed(part=job.part.changed(edge_break_mm=9.0))).all_findings
     assert "edge.deep" in {one.code for one in deeper}
+
+
+def test_a_blunt_mill_runs_farther_beside_the_edge_than_a_pointed_one() -> None:
+    """Half its end more, and as deep: the cone cuts, the end does not."""
+    pointed, blunt = (plan(CUT[name]).of("m") for name in ("a pocket with its edge broken",
+                      "a pocket, its edge broken by a chamfer mill"))  # fmt: skip
+    assert pointed is not None
+    assert blunt is not None
+    assert blunt.reasons["edge_deep"].number == pytest.approx(pointed.reasons["edge_deep"].number)
+    widest = [max(abs(one.driven.y[1]) for one in made.motions if one.station == 14 and one.driven is not None)
+              for made in (pointed, blunt)]  # fmt: skip
+    assert widest[0] - widest[1] == pytest.approx(0.5, abs=0.01)
 
 
 def test_a_shoulder_beside_the_edge_is_seen_from_the_plan() -> None:

@@ -1,7 +1,7 @@
 """Tools for a program that nobody planned: from what a person says, from comments, and for the rest assumed."""
 
 import re
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -13,6 +13,7 @@ from toreuma.core.model.tool import (
     Bar,
     Blade,
     BoringTool,
+    ChamferMill,
     Drill,
     EndMill,
     GroovingTool,
@@ -23,6 +24,7 @@ from toreuma.core.model.tool import (
     Tap,
     ThreadingTool,
     ThreadInsert,
+    ThreadMill,
     TurningTool,
 )
 from toreuma.core.read import Nose
@@ -98,6 +100,8 @@ def _said(row: Mapping[str, Any]) -> dict[str, Any]:
 
 
 _KIND_WORDS: tuple[tuple[str, str], ...] = (
+    (r"\bTHR(EA)?D[ -]?MILL", "thread_mill"),
+    (r"\bCHAMFER(ING)?[ -]?(MILL|CUTTER)\b", "chamfer_mill"),
     (r"\bTAP(PING)?\b", "tap"),
     (r"\bREAM(ER)?\b", "reamer"),
     (r"\b(CENT(ER|RE)[ -]?DRILL|SPOT(TING)?|C/?DRILL)\b", "centre"),
@@ -132,18 +136,32 @@ class _Hints:
 
     def tool(self) -> Filled:
         kind = self._kind()
-        makers = {
-            "tap": self._tap, "reamer": self._reamer, "drill": self._drill, "centre": self._drill,
-            "parting": self._parting, "grooving": self._grooving, "face grooving": self._grooving,
-            "threading": self._threading, "boring": self._boring, "end_mill": self._mill, "turning": self._turning,
-        }  # fmt: skip
-        tool = makers[kind](kind)
+        tool = self._makers[kind](kind)
         own = getattr(getattr(tool, "insert", None), "nose_radius_mm", 0.0)
         blade = getattr(tool, "blade", None)
         nose = blade.corner_radius_mm if blade else float(own or 0.0)
         shift = self._shift(tool, nose)
         body = bool({"holder", "depth_mm", "length_mm"} & self.said.keys())
         return Filled(tool=tool, assumed=tuple(self.assumed), nose_mm=nose, shift=shift, body_said=body)
+
+    @property
+    def _makers(self) -> dict[str, Callable[[str], Tool]]:
+        """What makes a tool of each kind."""
+        return {
+            "tap": self._tap,
+            "reamer": self._reamer,
+            "drill": self._drill,
+            "centre": self._drill,
+            "parting": self._parting,
+            "grooving": self._grooving,
+            "face grooving": self._grooving,
+            "threading": self._threading,
+            "boring": self._boring,
+            "end_mill": self._mill,
+            "chamfer_mill": self._chamfer_mill,
+            "thread_mill": self._thread_mill,
+            "turning": self._turning,
+        }
 
     def _shift(self, tool: Tool, nose: float) -> Point:
         """Programs move the corner toward the chuck of a blade, and the tip of an insert, unless a tip is said."""
@@ -170,19 +188,7 @@ class _Hints:
         named = {"drilling": "drill", "tapping": "tap", "groove": "grooving", "thread": "threading", "bore": "boring",
                  "part_off": "parting", "cut-off": "parting", "mill": "end_mill", "facing": "turning",
                  "turn": "turning"}.get(said, said)  # fmt: skip
-        known = {
-            "tap",
-            "reamer",
-            "drill",
-            "centre",
-            "parting",
-            "grooving",
-            "threading",
-            "boring",
-            "end_mill",
-            "turning",
-        }
-        if named in known:
+        if named in self._makers:
             return named
         if self.insert is not None:
             return "boring" if self.use.inside else "turning"
@@ -427,6 +433,40 @@ class _Hints:
             teeth=3,
             flute_length_mm=max(3 * d, 5),
             overall_length_mm=max(6 * d, 30),
+            shank_d_mm=d,
+        )
+
+    def _chamfer_mill(self, kind: str) -> Tool:
+        d = self._d(10.0)
+        angle = re.search(r"\b(60|90|120)\s*(?:DEG|°)?\b", self.text)
+        if angle is None:
+            self.assumed.append("that its cone is 90°")
+        return ChamferMill(
+            **self._head(),
+            d_mm=d,
+            point_deg=float(angle[1]) if angle else 90.0,
+            teeth=4,
+            flute_length_mm=d,
+            overall_length_mm=max(6 * d, 40),
+            shank_d_mm=d,
+        )
+
+    def _thread_mill(self, kind: str) -> Tool:
+        d, name = self._d(10.0), _THREAD_WORDS.search(self.text)
+        pitch = 1.5
+        try:
+            pitch = thread_of(name[1].replace(" ", ""), thread_tables()).pitch_mm if name else pitch
+        except ToreumaError:
+            name = None
+        if name is None:
+            self.assumed.append(f"its pitch of {pitch:g} mm")
+        return ThreadMill(
+            **self._head(),
+            d_mm=d,
+            pitch_mm=(pitch, pitch),
+            teeth=4,
+            flute_length_mm=2.5 * d,
+            overall_length_mm=max(6 * d, 40),
             shank_d_mm=d,
         )
 

@@ -9,6 +9,7 @@ from toreuma.core.model.catalogue import Catalogue, InsertCarrier, RackItem, Who
 from toreuma.core.model.tool import (
     BarPuller,
     BarStop,
+    ChamferMill,
     Drill,
     EndMill,
     FormTool,
@@ -20,6 +21,7 @@ from toreuma.core.model.tool import (
     Reamer,
     Tap,
     ThreadingTool,
+    ThreadMill,
     Tool,
 )
 from toreuma.core.standards.codes import decode
@@ -139,6 +141,12 @@ def _whole(tool: WholeTool) -> str:
         return f"bar gripper, Ø {tool.grips_mm[0]:g} to {tool.grips_mm[1]:g} mm"
     if isinstance(tool, BarStop):
         return f"bar stop, Ø {tool.d_mm:g} mm"
+    if isinstance(tool, ChamferMill):
+        return f"chamfer mill Ø{tool.tip_d_mm:g} to {tool.d_mm:g} mm, {tool.point_deg:g}°, {tool.teeth} teeth"
+    if isinstance(tool, ThreadMill):
+        low, high = tool.pitch_mm
+        pitch = f"{low:g} mm" if low == high else f"{low:g} to {high:g} mm"
+        return f"thread mill Ø{tool.d_mm:g} mm, {tool.profile_deg:g}°, pitch {pitch}, {tool.flute_length_mm:g} mm deep"
     if isinstance(tool, EndMill):
         return f"end mill Ø{tool.d_mm:g} mm, {tool.teeth} teeth, flutes {tool.flute_length_mm:g} mm, {tool.material}"
     assert isinstance(tool, PartingTool)

@@ -5,7 +5,7 @@ from typing import Any
 
 from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.model import Job, Operation
-from toreuma.core.model.feature import ThreadFeature
+from toreuma.core.model.feature import HolePattern, ThreadFeature
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.form import form_of
 
@@ -31,8 +31,11 @@ def fresh_operation(job: Job, kind: str, threads: Mapping[str, Thread]) -> dict[
         if thread is None:
             return f"no standard here knows the thread '{feature.designation}'"
         entry |= {"name": f"Thread {feature.designation}", "form": form_of(thread, feature.side, feature.designation)}
-    elif feature.name:
+        return entry
+    if feature.name:
         entry["name"] = f"{declared.label}: {feature.name}" if declared.milled else feature.name
+    if isinstance(feature, HolePattern) and feature.thread in threads:
+        entry["form"] = form_of(threads[feature.thread], "inside", feature.thread)
     return entry
 
 
@@ -50,4 +53,8 @@ def with_feature(operation: Operation, job: Job, index: int, threads: Mapping[st
         return operation.changed(
             feature=index, form=form_of(threads[feature.designation], feature.side, feature.designation)
         )
+    if isinstance(feature, HolePattern):
+        known = threads.get(feature.thread)
+        form = form_of(known, "inside", feature.thread) if known is not None else None
+        return operation.changed(feature=index, form=form)
     return operation.changed(feature=index)

@@ -1,6 +1,6 @@
 """Operations of driven tools for the milled features of a part: behind the turning, in front of parting off."""
 
-from collections.abc import Callable, Collection, Sequence
+from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import TypeVar
 
@@ -9,20 +9,28 @@ from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
 from toreuma.core.geometry.of_bar import is_of_bar
-from toreuma.core.model import Carrier, HolesBeside, Job, MillFlats, MillSlot, Operation
+from toreuma.core.model import Carrier, HolesBeside, Job, MillFlats, MillSlot, Operation, ThreadForm
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import Feature, Flats, HolePattern, Slot
-from toreuma.core.model.tool import Drill, EndMill, Tap, Tool
+from toreuma.core.model.tool import Drill, EndMill, Tap, ThreadMill, Tool
 from toreuma.core.scene import build_scene
 from toreuma.core.spoken import q, said
+from toreuma.core.standards.threads import Thread
+from toreuma.core.standards.threads.form import form_of
 from toreuma.core.standards.threads.same import cuts_thread
 
 __all__ = ["MilledStep", "with_milled"]
 
-Sized = TypeVar("Sized", Drill, EndMill)
+Sized = TypeVar("Sized", Drill, EndMill, ThreadMill)
 
 SAME_MM, ABOUT_MM = 0.05, 0.02
 LARGEST_MILL_MM = 16.0
+SAME_DEG = 0.5
+TAPPED_SHARE = 0.6
+"""A blind hole is threaded over this share at least."""
+
+MILL_SHARE = 0.92
+"""Of its core a thread mill fills no more: it has to go round, and its chips to come out."""
 CUT_BY: dict[str, type[HolesBeside] | type[MillFlats] | type[MillSlot]] = {
     "holes": HolesBeside,
     "flats": MillFlats,
@@ -40,7 +48,7 @@ class MilledStep:
 
 
 def with_milled(
-    job: Job, store: Catalogue, rack: Collection[str]
+    job: Job, store: Catalogue, rack: Collection[str], threads: Mapping[str, Thread]
 ) -> tuple[Job, tuple[MilledStep, ...], tuple[Finding, ...]]:
     """The job with an operation for every milled feature it can cut from here, and what it cannot."""
     scene = build_scene(job)
@@ -64,7 +72,8 @@ def with_milled(
                 _cannot(feature, f"the {job.machine.name} drives no tools for it, or its spindle cannot stand")
             )
             continue
-        found = _tools(feature, store, rack)
+        form = _form(feature, threads)
+        found = _tools(feature, form, store, rack)
         if not found:
             without.append(_cannot(feature, "no drill, tap or mill of the store has its size"))
             continue
@@ -74,6 +83,8 @@ def with_milled(
                 without.append(_cannot(feature, f"no station of the {carrier.name} is free for {tool.name}"))
                 break
             made = CUT_BY[feature.kind](id=f"m{len(steps) + 1}", name=name, tool=seated.id, feature=index)
+            if isinstance(seated, ThreadMill):
+                made = made.changed(form=form)
             steps.append(MilledStep(made, seated, why))
     at = next((n for n, one in enumerate(job.operations) if one.kind == LAST), len(job.operations))
     added = tuple(step.operation for step in steps)
@@ -100,11 +111,19 @@ def _carrier(job: Job, feature: Feature, place: Sunk) -> Carrier | None:
     return chosen[0] if chosen else None
 
 
-def _tools(feature: Feature, store: Catalogue, rack: Collection[str]) -> list[tuple[Tool, str, tuple[str, ...]]]:
+def _form(feature: Feature, threads: Mapping[str, Thread]) -> ThreadForm | None:
+    """The thread of the holes, None where they have none that is known."""
+    thread = threads.get(feature.thread) if isinstance(feature, HolePattern) else None
+    return form_of(thread, "inside", thread.designation) if thread is not None else None
+
+
+def _tools(
+    feature: Feature, form: ThreadForm | None, store: Catalogue, rack: Collection[str]
+) -> list[tuple[Tool, str, tuple[str, ...]]]:
     """The tools of a feature in their order, what each does, and why this one."""
     name = feature.name or {"holes": "the holes", "flats": "the flats", "slot": "the slot"}[feature.kind]
     if isinstance(feature, HolePattern):
-        return _hole_tools(feature, name, store, rack)
+        return _hole_tools(feature, form, name, store, rack)
     mills = [one for one in store.tools if isinstance(one, EndMill)]
     if isinstance(feature, Slot):
         fitting = [one for one in mills if one.d_mm < feature.width_mm - SAME_MM] or [
@@ -119,15 +138,22 @@ def _tools(feature: Feature, store: Catalogue, rack: Collection[str]) -> list[tu
 
 
 def _hole_tools(
-    feature: HolePattern, name: str, store: Catalogue, rack: Collection[str]
+    feature: HolePattern, form: ThreadForm | None, name: str, store: Catalogue, rack: Collection[str]
 ) -> list[tuple[Tool, str, tuple[str, ...]]]:
     taps = [one for one in store.tools if isinstance(one, Tap)] if feature.thread else []
-    tap = next((one for one in taps if cuts_thread(one.thread, one.pitch_mm, feature.thread, feature.d_mm)), None)
-    if feature.thread and tap is None:
+    fitting = [one for one in taps if cuts_thread(one.thread, one.pitch_mm, feature.thread, feature.d_mm)]
+    tap = max(fitting, key=lambda one: (_full_thread(one, feature) >= TAPPED_SHARE, one.code in rack), default=None)
+    mill = None
+    if feature.thread and (tap is None or _full_thread(tap, feature) < TAPPED_SHARE):
+        mill = _thread_mill(feature, form, store, rack)
+        tap = None if mill is not None else tap
+    if feature.thread and tap is None and mill is None:
         return []
-    wanted = tap.d_mm - tap.pitch_mm if tap is not None else feature.d_mm
+    wanted = feature.d_mm
     drills = [one for one in store.tools if isinstance(one, Drill)]
-    sized = [one for one in drills if one.form == "twist" and abs(one.d_mm - wanted) < max(SAME_MM, 0.02 * wanted)]
+    sized = [
+        one for one in drills if one.form in ("twist", "spade") and abs(one.d_mm - wanted) < max(SAME_MM, 0.02 * wanted)
+    ]
     sized.sort(key=lambda one: (round(abs(one.d_mm - wanted) / ABOUT_MM), one.flute_length_mm))
     close = [one for one in sized if abs(one.d_mm - wanted) < abs(sized[0].d_mm - wanted) + ABOUT_MM]
     drill = _best(close, rack, lambda one: float(one.material != "high-speed steel"))
@@ -147,7 +173,41 @@ def _hole_tools(
     )
     if tap is not None:
         found.append((tap, f"Tap {name}", (f"cuts {feature.thread}",)))
+    if mill is not None:
+        why = (
+            f"no tap for {feature.thread} reaches deep enough"
+            if fitting
+            else f"no tap for {feature.thread} is in store"
+        )
+        found.append((mill, f"Mill the thread of {name}", (why,)))
     return found
+
+
+def _full_thread(tap: Tap, feature: HolePattern) -> float:
+    """The share of a blind hole that a tap threads whole: not its lead, nor a pitch of clearance; 1 where it goes
+    through."""
+    if feature.depth_mm is None:
+        return 1.0
+    return 1.0 - (tap.lead_pitches + 1.0) * tap.pitch_mm / feature.depth_mm
+
+
+def _thread_mill(
+    feature: HolePattern, form: ThreadForm | None, store: Catalogue, rack: Collection[str]
+) -> ThreadMill | None:
+    """The stoutest that cuts the thread and goes into the hole with room to go round."""
+    if form is None or form.taper:
+        return None
+    fitting = [
+        one
+        for one in store.tools
+        if isinstance(one, ThreadMill)
+        and abs(one.profile_deg - form.flank_deg) < SAME_DEG
+        and one.pitch_mm[0] - SAME_MM <= form.pitch_mm <= one.pitch_mm[1] + SAME_MM
+        and one.d_mm <= MILL_SHARE * feature.d_mm
+        and (form.starts == 1 or one.rows == "one")
+        and (feature.depth_mm is None or one.rows == "all" or one.flute_length_mm >= feature.depth_mm)
+    ]
+    return _best(fitting, rack, lambda one: one.d_mm)
 
 
 def _best(found: Sequence[Sized], rack: Collection[str], rank: Callable[[Sized], float]) -> Sized | None:

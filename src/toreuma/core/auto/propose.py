@@ -344,7 +344,7 @@ def _side_with(
     operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]
     both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
-    proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack)
+    proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack, have.threads)
     cured = mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
     proposed, taken = cured.job, cured.taken
     proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})

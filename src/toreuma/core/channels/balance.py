@@ -15,7 +15,7 @@ from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Carrier, Job, Tool
 from toreuma.core.model.carrier import SpindleName
-from toreuma.core.model.tool import EndMill
+from toreuma.core.model.tool import Mill
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.route import Plan
 from toreuma.core.plan.turn.pinch import pinched_s
@@ -278,7 +278,7 @@ def _can(carrier: Carrier, tool: Tool, one: OperationPlan, side: int) -> bool:
         return False
     if tool.mount != "still" and carrier.live is None:
         return False
-    across = isinstance(tool, EndMill) and max((abs(m.driven.y[1]) for m in one.motions if m.driven), default=0.0)
+    across = isinstance(tool, Mill) and max((abs(m.driven.y[1]) for m in one.motions if m.driven), default=0.0)
     polar = any(m.driven is not None and m.driven.polar for m in one.motions)
     return not across or polar or across <= carrier.y_mm
 

@@ -24,6 +24,7 @@ from toreuma.core.model.tool import (
     BarStop,
     Blade,
     BoringTool,
+    ChamferMill,
     Drill,
     EndMill,
     FormTool,
@@ -35,6 +36,7 @@ from toreuma.core.model.tool import (
     Reamer,
     Tap,
     ThreadingTool,
+    ThreadMill,
     Tool,
     TurningTool,
 )
@@ -51,7 +53,7 @@ SLIM_SHARE = 0.1
 """How much narrower a blade is behind its cutting width, each side, as a share of that."""
 
 
-ROUND = (Drill, Reamer, Tap, EndMill, BarStop, BarPuller)
+ROUND = (Drill, Reamer, Tap, EndMill, ChamferMill, ThreadMill, BarStop, BarPuller)
 """Tools that have no hand of their own: they look the same from both spindles."""
 
 ALONG_X = np.array([[0.0, 1.0], [1.0, 0.0]])
@@ -427,10 +429,23 @@ def _block(bar: Bar, tip: tuple[float, float]) -> Points:
     return np.array([[begin, middle - half], [begin, middle + half], [end, middle + half], [end, middle - half]])
 
 
-def _end_mill(tool: EndMill) -> ToolShape:
-    """Its end is the programmed point; what holds it begins where it stands out no more."""
-    r, shank = tool.d_mm / 2, tool.shank_d_mm / 2
-    shape = _axial([(0.0, r), (min(tool.flute_length_mm, tool.out_mm), r)], tool.out_mm, shank)
+def _end_mill(tool: EndMill | ThreadMill) -> ToolShape:
+    """Its end is the programmed point; teeth of threads turn within the cylinder over them."""
+    r = tool.d_mm / 2
+    return _collet(tool, [(0.0, r), (min(tool.flute_length_mm, tool.out_mm), r)])
+
+
+def _chamfer_mill(tool: ChamferMill) -> ToolShape:
+    """The blunt end of its cone is the programmed point."""
+    r, tip = tool.d_mm / 2, tool.tip_d_mm / 2
+    cone = _rise(r - tip, tool.point_deg)
+    return _collet(tool, [(0.0, tip), (cone, r), (max(min(tool.flute_length_mm, tool.out_mm), cone), r)])
+
+
+def _collet(tool: EndMill | ChamferMill | ThreadMill, outline: list[tuple[float, float]]) -> ToolShape:
+    """What holds a mill begins where it stands out no more."""
+    shank = tool.shank_d_mm / 2
+    shape = _axial(outline, tool.out_mm, shank)
     nose = shank + COLLET_NOSE_MM
     holder = np.array([[0.0, -nose], [COLLET_MM, -nose], [COLLET_MM, nose], [0.0, nose]])
     return replace(shape, bodies=(*shape.bodies, holder + np.array([tool.out_mm, 0.0])))
@@ -500,6 +515,8 @@ SHAPES: dict[type, Callable[[Any], ToolShape]] = {
     Reamer: lambda tool: _held(_reamer(tool), tool),
     Tap: lambda tool: _held(_tap(tool), tool),
     EndMill: _end_mill,
+    ChamferMill: _chamfer_mill,
+    ThreadMill: _end_mill,
     KnurlingTool: _knurling,
     BarStop: _bar_stop,
     BarPuller: _bar_puller,

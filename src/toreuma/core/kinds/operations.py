@@ -212,7 +212,7 @@ OPERATIONS: dict[str, OperationKind] = declared(
             Field("peck_mm", "first peck", "mm", empty="by diameter"),
             Field("breakthrough_mm", "past a through hole", "mm"),
         ),
-        tools=("drill", "tap", "reamer"),
+        tools=("drill", "tap", "reamer", "thread_mill"),
         cuts=("holes",),
         names_what_it_cuts="holes beside the axis",
         milled=True,

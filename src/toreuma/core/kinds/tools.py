@@ -18,6 +18,8 @@ TOOLS: dict[str, ToolKind] = declared(
     reamer=ToolKind(label="reamer", driven=True),
     tap=ToolKind(label="tap", driven=True),
     end_mill=ToolKind(label="end mill", driven=True),
+    chamfer_mill=ToolKind(label="chamfer mill", driven=True),
+    thread_mill=ToolKind(label="thread mill", driven=True),
     knurling=ToolKind(label="knurling tool"),
     bar_stop=ToolKind(label="bar stop"),
     bar_puller=ToolKind(label="bar gripper"),

@@ -7,6 +7,7 @@ from toreuma.core.model.tool import (
     BarPuller,
     BarStop,
     BoringTool,
+    ChamferMill,
     Drill,
     EndMill,
     FormTool,
@@ -19,6 +20,7 @@ from toreuma.core.model.tool import (
     PullTool,
     Reamer,
     Tap,
+    ThreadMill,
     TurningTool,
 )
 from toreuma.core.model.tool import ThreadingTool as Threading
@@ -36,6 +38,8 @@ WholeTool = (
     | Reamer
     | Tap
     | EndMill
+    | ChamferMill
+    | ThreadMill
     | KnurlingTool
     | BarStop
     | BarPuller

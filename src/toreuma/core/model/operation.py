@@ -345,12 +345,14 @@ class _Milled(_Operation):
 
 
 class HolesBeside(_Milled):
-    """Spot, drill, ream or tap the holes of a pattern with a driven tool, the work standing at an angle."""
+    """Spot, drill, ream or tap the holes of a pattern with a driven tool, or mill their thread, the work standing at an
+    angle."""
 
     kind: Literal["holes"] = "holes"
     peck: bool = Field(default=True, description="Peck where the hole is deep")
     peck_mm: Positive | None = Field(default=None, description="First peck; empty: by diameter")
     breakthrough_mm: Allowance = Field(default=1.0, description="How far the full diameter runs past a through hole")
+    form: ThreadForm | None = Field(default=None, description="Of the holes' thread, for a thread mill")
 
 
 class _EndMilled(_Milled):

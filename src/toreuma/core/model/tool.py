@@ -1,5 +1,6 @@
 """Cutting tools: what cuts, and what carries it. Symbols in brackets are those of ISO 13399."""
 
+import math
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -12,6 +13,7 @@ __all__ = [
     "BarStop",
     "Blade",
     "BoringTool",
+    "ChamferMill",
     "Drill",
     "EndMill",
     "FormTool",
@@ -20,11 +22,13 @@ __all__ = [
     "Holder",
     "Insert",
     "KnurlingTool",
+    "Mill",
     "PartingTool",
     "PullTool",
     "Reamer",
     "Tap",
     "ThreadInsert",
+    "ThreadMill",
     "ThreadingTool",
     "Tool",
     "TurningTool",
@@ -275,15 +279,12 @@ class Tap(_Tool):
     code: Name = ""
 
 
-class EndMill(_Tool):
-    """A driven mill that cuts with its sides and its end."""
+class _Mill(_Tool):
+    """A driven tool with teeth round its body, held by a shank."""
 
-    kind: Literal["end_mill"] = "end_mill"
     mount: Literal["still", "axial", "radial"] = "radial"
     d_mm: Positive = Field(description="(DC)")
     teeth: int = Field(ge=1, le=40, description="(ZEFP)")
-    corner_radius_mm: Amount = Field(default=0.0, description="(RE)")
-    centre_cutting: bool = Field(default=True, description="May go straight down")
     flute_length_mm: Positive = Field(description="Deepest cut with its sides (APMX)")
     overall_length_mm: Positive = Field(description="(OAL)")
     shank_d_mm: Positive = Field(description="(DCON)")
@@ -296,6 +297,53 @@ class EndMill(_Tool):
     def out_mm(self) -> float:
         """What stands out of its holder."""
         return min(self.stick_out_mm or 1.6 * self.flute_length_mm, self.overall_length_mm)
+
+
+class EndMill(_Mill):
+    """A driven mill that cuts with its sides and its end."""
+
+    kind: Literal["end_mill"] = "end_mill"
+    corner_radius_mm: Amount = Field(default=0.0, description="(RE)")
+    centre_cutting: bool = Field(default=True, description="May go straight down")
+
+
+class ChamferMill(_Mill):
+    """A driven mill with a cone in front, for edges; its end is blunt and does not cut."""
+
+    kind: Literal["chamfer_mill"] = "chamfer_mill"
+    point_deg: float = Field(default=90.0, gt=30, lt=180, description="Across its cone")
+    tip_d_mm: Amount = Field(default=0.0, description="Across its end")
+
+    @model_validator(mode="after")
+    def _coned(self) -> "ChamferMill":
+        if self.tip_d_mm >= self.d_mm:
+            raise ValueError("the end of a chamfer mill must be thinner than the mill")
+        return self
+
+
+class ThreadMill(_Mill):
+    """A driven mill with the teeth of a thread: in rows over all its flutes, or a single one at its end."""
+
+    kind: Literal["thread_mill"] = "thread_mill"
+    profile_deg: float = Field(default=60.0, gt=20, lt=120, description="Across a tooth")
+    pitch_mm: tuple[Positive, Positive] = Field(description="Smallest and largest pitch it cuts")
+    rows: Literal["all", "one"] = Field(default="all", description="Of teeth: over the flutes, or one at its end")
+
+    @model_validator(mode="after")
+    def _pitched(self) -> "ThreadMill":
+        if self.pitch_mm[0] > self.pitch_mm[1]:
+            raise ValueError("the smallest pitch of a thread mill must not be above its largest")
+        if self.rows == "all" and self.pitch_mm[0] != self.pitch_mm[1]:
+            raise ValueError("rows of teeth cut one pitch; a mill for several has one row")
+        return self
+
+    def pitch_d_mm(self, pitch_mm: float) -> float:
+        """Diameter on which its teeth are half a pitch wide; crests are an eighth of its smallest pitch (ISO 68-1)."""
+        half = math.radians(self.profile_deg / 2)
+        return self.d_mm - (pitch_mm / 2 - self.pitch_mm[0] / 8) / math.tan(half)
+
+
+Mill = EndMill | ChamferMill | ThreadMill
 
 
 class KnurlingTool(_Tool):
@@ -351,6 +399,8 @@ Tool = Annotated[
     | Reamer
     | Tap
     | EndMill
+    | ChamferMill
+    | ThreadMill
     | KnurlingTool
     | BarStop
     | BarPuller,

@@ -22,11 +22,12 @@ from toreuma.core.geometry.region import EMPTY, Region, box, depth_inside, fold,
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Tool
-from toreuma.core.model.tool import BarPuller, BarStop, Drill, KnurlingTool, Reamer, Tap, ThreadingTool
+from toreuma.core.model.tool import BarPuller, BarStop, Drill, KnurlingTool, Reamer, Tap, ThreadingTool, ThreadMill
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import HOLE_SHARE, Contact
 from toreuma.core.prove.flanks import rubs
 from toreuma.core.prove.knurls import Rolled, rolled_by
+from toreuma.core.prove.orbits import Chord, chord_of
 from toreuma.core.prove.sunk import MilledPiece
 from toreuma.core.prove.taps import Stroke, stroke_of
 from toreuma.core.prove.threads import allowed_by_taps, allowed_by_threads
@@ -128,6 +129,7 @@ class Cutter:
         self.loose: list[tuple[int, Region]] = []
         self.rolled: list[Rolled] = []
         self.tapped: list[Stroke] = []
+        self.chords: list[Chord] = []
         self.milled = MilledPiece(job, scene)
 
     def knows(self, station: int) -> bool:
@@ -298,6 +300,9 @@ class Cutter:
         stroke = stroke_of(motion, tool) if isinstance(tool, Tap) else None
         if stroke is not None:
             self.tapped.append(stroke)
+        chord = chord_of(motion, tool) if isinstance(tool, ThreadMill) else None
+        if chord is not None:
+            self.chords.append(chord)
         known = len(self.milled.touches)
         power, there = self.milled.obey(motion, tool, self.stock)
         self.contacts += self.milled.touches[known:]

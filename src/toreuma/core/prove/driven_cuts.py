@@ -13,7 +13,7 @@ from toreuma.core.geometry.shape import ToolShape, quarter_chords
 from toreuma.core.geometry.solids import ALONG_X, Bounds, Solid, facets, joined, prism, revolved, swept, turned_about_z
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
-from toreuma.core.model.tool import EndMill
+from toreuma.core.model.tool import EndMill, Mill
 from toreuma.core.motion import Motion
 
 __all__ = ["DrivenCuts", "DrivenTool"]
@@ -45,7 +45,7 @@ class DrivenTool:
             cutting=revolved(upper, facets(float(shape.cutting.bounds[3]))),
             rough=revolved(upper, COARSE_TOOL),
             bodies=tuple(revolved(body, COARSE_TOOL) for body in bodies),
-            teeth=tool.teeth if isinstance(tool, EndMill) else 2,
+            teeth=tool.teeth if isinstance(tool, Mill) else 2,
         )
 
     @property

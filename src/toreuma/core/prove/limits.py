@@ -17,7 +17,7 @@ from toreuma.core.cutting.spindle_limits import BAR_BEHIND, live_limits, spindle
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Centre, Job, SteadyRest, Tool
-from toreuma.core.model.tool import BoringTool, Drill, EndMill, GroovingTool, PartingTool, Reamer, TurningTool
+from toreuma.core.model.tool import BoringTool, Drill, GroovingTool, Mill, PartingTool, Reamer, TurningTool
 from toreuma.core.motion import Motion
 from toreuma.core.prove.cutter import MoveDone
 from toreuma.core.read import Program
@@ -285,7 +285,7 @@ def _driven(job: Job, motion: Motion, tool: Tool) -> Iterator[_Met]:
     each = motion.feed / rpm if motion.per_minute else motion.feed
     if isinstance(tool, Drill):
         yield from _most_feed(motion, each, tool.feed_mm_rev[1], "drill")
-    elif isinstance(tool, EndMill) and each / tool.teeth > tool.fz_mm[1] * FAR_BEYOND["mill"] * SAME:
+    elif isinstance(tool, Mill) and each / tool.teeth > tool.fz_mm[1] * FAR_BEYOND["mill"] * SAME:
         most = tool.fz_mm[1] * FAR_BEYOND["mill"]
         what = said("feeds {} a tooth, {} are twice the most", q(each / tool.teeth, "mm", ".3f"), q(most, "mm", ".3f"))
         yield _Met(each / tool.teeth / most, _told("error", "limits.feed", motion, what, "the teeth break"))

@@ -14,6 +14,7 @@ from toreuma.core.model import Job
 from toreuma.core.prove.cutter import Contact, Cutter, Gouge, MoveDone
 from toreuma.core.prove.knurls import knurl_findings
 from toreuma.core.prove.limits import limit_findings
+from toreuma.core.prove.orbits import Chord
 from toreuma.core.prove.sections import cut_through
 from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.surfaces import SurfaceMade, surfaces_made
@@ -47,7 +48,8 @@ class Proof:
 
     ``leftover`` is metal on the part beyond what the plan declared, ``declared`` what it said would stay;
     ``threads``, ``sizes``, ``surfaces`` are measured on the finished piece, ``gouged`` is missing from it;
-    ``milled`` is the metal left in each milled feature, um, by its place among the part's, ``tapped`` how taps went;
+    ``milled`` is the metal left in each milled feature, um, by its place among the part's, ``tapped`` how taps
+    went, ``chords`` how thread mills did;
     ``left`` are places (z, r) of undeclared leftover and how thick it is, um, the largest first; ``before`` is the
     stock, ``states`` what is left of it after each section, ``final`` the finished piece or what is still in the chuck.
     """
@@ -74,6 +76,7 @@ class Proof:
     left: tuple[tuple[tuple[float, float], float], ...] = ()
     milled: tuple[tuple[int, float], ...] = ()
     tapped: tuple[Stroke, ...] = ()
+    chords: tuple[Chord, ...] = ()
 
     @property
     def ok(self) -> bool:
@@ -169,6 +172,7 @@ def prove(
         left=left,
         milled=bored.each,
         tapped=tuple(cutter.tapped),
+        chords=tuple(cutter.chords),
     )
 
 

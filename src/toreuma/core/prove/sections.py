@@ -18,7 +18,7 @@ from toreuma.core.prove.sunk import MilledPiece
 
 __all__ = ["CutThrough", "cut_through"]
 
-TOLD = ("contacts", "gouges", "loose", "fed", "missed", "dead", "rolled", "tapped")
+TOLD = ("contacts", "gouges", "loose", "fed", "missed", "dead", "rolled", "tapped", "chords")
 """What a cutter lists with the line it happened on."""
 
 

@@ -17,7 +17,18 @@ from toreuma.core.geometry.meshes import Mesh, mesh_of
 from toreuma.core.geometry.region import Region, box, polygons
 from toreuma.core.geometry.solids import Solid, joined, prism, revolved, turned_about_z
 from toreuma.core.model import Carrier, Tool
-from toreuma.core.model.tool import BarPuller, BarStop, BoringTool, Drill, EndMill, Reamer, Tap
+from toreuma.core.model.tool import (
+    BarPuller,
+    BarStop,
+    BoringTool,
+    ChamferMill,
+    Drill,
+    EndMill,
+    Mill,
+    Reamer,
+    Tap,
+    ThreadMill,
+)
 from toreuma.core.motion import Motion
 from toreuma.core.prove.driven_cuts import DrivenCuts, DrivenTool
 from toreuma.core.prove.run import Stand
@@ -36,7 +47,7 @@ INSERT_MM, PROUD_MM, SHANK_SHARE = 5.0, 0.5, 0.9
 """Thickness of inserts and blades, and how far they stand out of their seat; depth of a shank over its width."""
 
 KEEP = 12
-ROUND = (Drill, Reamer, Tap, EndMill, BarStop, BarPuller)
+ROUND = (Drill, Reamer, Tap, EndMill, ChamferMill, ThreadMill, BarStop, BarPuller)
 
 SIDEWAYS = np.array([[0.0, 1.0, 0.0, 0.0], [0.0, 0.0, 1.0, 0.0], [1.0, 0.0, 0.0, 0.0]])
 """From an outline (z, x) drawn out along y to (x, y, z)."""
@@ -155,7 +166,7 @@ class Space:
         cuts = DrivenCuts()
         for motion in moves:
             tool = self._driven_tool(motion.station)
-            if tool is not None and motion.length > 1e-9:
+            if tool is not None and motion.length > 1e-9 and not isinstance(tool.tool, ThreadMill):
                 cuts.add(motion, tool)
         return joined(body for _, body in cuts.bodies())
 
@@ -164,7 +175,7 @@ class Space:
     def _driven_tool(self, station: int) -> DrivenTool | None:
         if station not in self._driven:
             tool = next((one for one in self._run.job.tools if one.station == station), None)
-            if not isinstance(tool, Drill | Reamer | Tap | EndMill):
+            if not isinstance(tool, Drill | Reamer | Tap | Mill):
                 return None
             self._driven[station] = DrivenTool.of(tool)
         return self._driven[station]

@@ -1,7 +1,8 @@
 """Obeys driven tools in space, and compares what they cut with the holes, flats and slots of the part."""
 
 import math
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterator, Sequence
+from contextlib import suppress
 from copy import copy
 from dataclasses import dataclass, replace
 from functools import cached_property
@@ -18,14 +19,15 @@ from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.geometry.region import Region, region_from_points, rings
 from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, thickness_um, turned_about_z
 from toreuma.core.memo import Memo
-from toreuma.core.model import HolesBeside, Job, MillFlats, MillSlot, Tool, is_milled
+from toreuma.core.model import HolesBeside, Job, MillFlats, MillSlot, ThreadForm, Tool, is_milled
 from toreuma.core.model.feature import Flats, HolePattern, Slot
-from toreuma.core.model.tool import EndMill, Reamer, Tap
+from toreuma.core.model.tool import EndMill, Reamer, Tap, ThreadMill
 from toreuma.core.motion import Motion
 from toreuma.core.prove.contact import HOLE_SHARE, Contact
 from toreuma.core.prove.driven_cuts import DrivenCuts, DrivenTool
 from toreuma.core.prove.layers import Layers
 from toreuma.core.prove.metal import COARSE, SIMPLE_MM, Metal, is_full, may_meet
+from toreuma.core.prove.orbits import chord_of, fits
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
@@ -70,6 +72,7 @@ class MilledPiece:
         self._cuts = DrivenCuts()
         self._gone: list[Solid] = []
         self._metal: Metal | None = None
+        self._threading: list[tuple[Motion, DrivenTool]] = []
         self._layers = Layers()
         self._side = (False, 0.0)
         self.touches: list[Contact] = []
@@ -91,6 +94,11 @@ class MilledPiece:
             self._turned(motion, driven, stock)
             return 0.0, 0.0
         feeds = motion.feed is not None and not isinstance(tool, Tap)
+        if feeds and isinstance(tool, ThreadMill):
+            self._threading.append((motion, driven))
+            if motion.length >= SHORT_MM or len(self._threading) % LOOKED_AT == 0:
+                self._contacts(motion, driven, stock)
+            return 0.0, 0.0
         if feeds:
             self._cuts.add(motion, driven)
         if feeds and motion.length < SHORT_MM:  # a chord of a round: it touches nothing its neighbours do not
@@ -129,7 +137,7 @@ class MilledPiece:
         bounds = driven.bounds_along(driven.rough, motion)
         if may_meet(fixed, bounds):
             self._touch("tool in jaws or chuck", driven.along(driven.rough, motion) ^ self._fixed, motion)
-        if not motion.is_rapid and isinstance(driven.tool, Tap | Reamer) and may_meet(stock, bounds):
+        if not motion.is_rapid and isinstance(driven.tool, Tap | Reamer | ThreadMill) and may_meet(stock, bounds):
             way = driven.along(driven.inner(HOLE_SHARE), motion)
             self._touch(f"{driven.tool.kind} in solid metal", way ^ self._metal_now(stock).near(way), motion)
         if motion.is_rapid and not isinstance(driven.tool, Tap) and may_meet(stock, bounds):
@@ -223,6 +231,7 @@ class MilledPiece:
         made = copy(self)
         made._tools, made._gone, made.touches = dict(self._tools), list(self._gone), list(self.touches)
         made._cuts, made._layers = self._cuts.copy(), self._layers.copy()
+        made._threading = list(self._threading)
         made._metal = self._metal.copy() if self._metal is not None else None
         return made
 
@@ -232,12 +241,38 @@ class MilledPiece:
         wanted = frozenset(one.feature for one in cuts)
         edges = (one for one in job.operations if isinstance(one, MillSlot | MillFlats) and one.edge_tool)
         edged = frozenset(one.feature for one in edges)
-        if not wanted and not self._cuts.any and not any(is_milled(one) for one in job.part.features):
+        if (
+            not wanted
+            and not self._cuts.any
+            and not self._threading
+            and not any(is_milled(one) for one in job.part.features)
+        ):
             return Bored()
         if memo is None:
             return self._compared(wanted, edged, final)
-        key = ("bored", memo.digest(job.part), memo.digest(job.stock), self.history, memo.digest(final), wanted, edged)
+        forms = tuple(one.form for one in cuts if isinstance(one, HolesBeside))
+        own = memo.digest(job.part), memo.digest(job.stock), memo.digest(final)
+        key = ("bored", *own, self.history, wanted, edged, forms)
         return memo.get(key, lambda: self._compared(wanted, edged, final))
+
+    def _off_their_threads(self) -> Iterator[tuple[int, Solid]]:
+        """What thread mills cut where no thread is drawn, or wider and deeper than it."""
+        if not self._threading:
+            return
+        rooms = list(self._rooms())
+        off = [one for one in self._threading if not _in_thread(*one, rooms)]
+        for motion, driven in off[:: max(len(off) // MOST_CHORDS, 1)]:
+            yield motion.line, driven.along(driven.cutting, motion)
+
+    def _rooms(self) -> Iterator[tuple[Sunk, ThreadForm]]:
+        """Every hole with a thread that a mill is meant to cut."""
+        job = self._job
+        for one in job.operations:
+            if isinstance(one, HolesBeside) and one.enabled and one.form is not None:
+                feature = job.part.features[one.feature]
+                if isinstance(feature, HolePattern) and feature.thread:
+                    with suppress(PartError):
+                        yield from ((place, one.form) for place in sunk_of(one.feature, feature, self._scene.part))
 
     def _compared(self, wanted: frozenset[int], edged: frozenset[int], final: Region) -> Bored:
         job, part = self._job, self._scene.part
@@ -259,7 +294,7 @@ class MilledPiece:
                 what = f"{feature.name or feature.kind}: no operation cuts it in this setup"
                 findings.append(Finding("note", "milled.open", what, "it stays in the metal"))
         round_ = revolved(final.simplify(SIMPLE_MM))
-        bodies = list(self._cuts.bodies())
+        bodies = [*self._cuts.bodies(), *self._off_their_threads()]
         taken = joined(body for _, body in bodies)
         gouged = (taken - joined(allowed)) ^ round_
         left = joined([solids[index] for index in sorted(wanted) if index in solids]) ^ round_
@@ -281,8 +316,21 @@ class MilledPiece:
         return Bored(gouge, leftover, tuple(findings), each)
 
 
+MOST_CHORDS = 24
+"""Of a mill that goes round where it should not, about so many chords tell what it cuts."""
+
+LOOKED_AT = 6
+"""One in so many chords of a thread mill is held against what stands round it."""
+
 LIMIT_UM, LEAST_UM = 2.0, 0.1
 """As for turned surfaces."""
+
+
+def _in_thread(motion: Motion, driven: DrivenTool, rooms: Sequence[tuple[Sunk, ThreadForm]]) -> bool:
+    """Whether a move of a thread mill cuts nothing but a thread that is drawn."""
+    assert isinstance(driven.tool, ThreadMill)
+    chord = chord_of(motion, driven.tool)
+    return chord is None or any(fits(chord, driven.tool, place, form) for place, form in rooms)
 
 
 def _beside_film(body: Solid) -> float:

@@ -10,9 +10,9 @@ from toreuma.core.model.tool import (
     BarStop,
     BoringTool,
     Drill,
-    EndMill,
     FormTool,
     KnurlingTool,
+    Mill,
     Reamer,
     Tap,
     ThreadingTool,
@@ -37,7 +37,7 @@ def sizes_of(tool: Tool) -> tuple[float, float]:
         return tool.holder.functional_width_mm, tool.holder.functional_length_mm
     if isinstance(tool, BoringTool):
         return tool.bar.stick_out_mm or tool.bar.functional_length_mm, -tool.bar.functional_width_mm
-    if isinstance(tool, EndMill):
+    if isinstance(tool, Mill):
         return (0.0, tool.out_mm) if tool.mount == "radial" else (tool.out_mm, 0.0)
     if isinstance(tool, Drill | Reamer | Tap):
         return (0.0, tool.overall_length_mm) if tool.mount == "radial" else (tool.overall_length_mm, 0.0)

@@ -16,11 +16,14 @@ from toreuma.core.model import ThreadForm as Form
 from toreuma.core.model.feature import AxialHole, Flats, HolePattern, Knurl, Slot, ThreadFeature
 from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Motion
+from toreuma.core.prove.orbits import is_at
 from toreuma.core.prove.taps import Stroke
 from toreuma.core.prove.threads import MEASURED_MM, ThreadMade, crest_d, thread_made
 from toreuma.core.spoken import q, said
 from toreuma.core.standards.knurls import blank_d_mm
+from toreuma.core.standards.threads.same import is_left_hand
 from toreuma.core.verdict.makers import Makers
+from toreuma.core.verdict.milled_threads import milled_thread_row
 from toreuma.core.verdict.row import Made, Row, RowState
 from toreuma.core.verdict.side import SideMade
 
@@ -224,6 +227,8 @@ def _wrong_tap(form: Form | None, tool: Tap, stroke: Stroke, core: float | None)
         )
     if form is None:
         return ""
+    if form.left_hand is not is_left_hand(tool.thread):
+        return f"the thread is {'left' if form.left_hand else 'right'}-hand, the tap {tool.thread} is not"
     if abs(tool.pitch_mm - form.pitch_mm) > LEAD_SHARE * form.pitch_mm:
         return said("a pitch of {} is wanted, the tap has {}", q(form.pitch_mm, "mm", "g"), q(tool.pitch_mm, "mm", "g"))
     basic = form.pitch_d_mm[0] + 0.6495 * form.pitch_mm
@@ -294,6 +299,10 @@ def _tapped_pattern(
 
 def _tapped_place(row: Row, place: Sunk, form: Form | None, side: SideMade, number: int, makers: Makers) -> Row:
     strokes = [one for one in side.proof.tapped if _is_at(one, place)]
+    if not strokes and form is not None:
+        chords = [one for one in side.proof.chords if is_at(one, place, place.d_mm)]
+        if chords:
+            return milled_thread_row(row, chords, place, form, side, number, makers)
     if not strokes:
         return _with(row, "open", "drilled", "no tap goes into every hole", "a tapping operation")
     deepest = min(strokes, key=lambda one: one.end)

@@ -24,6 +24,10 @@ TURN = math.radians(8.0)
 MORE = 1.15
 """A rounded corner may hold so much more metal than a true round: edges lean, and meet at more than one place."""
 
+WINDOW, ROLLED, ROLLED_OFF = 4.0, 32, 0.05
+"""How far about a corner air is looked at, in noses; chords of a quarter; and the share of the nose by which a disc may
+come into a piece: edges lean."""
+
 LEAST_MM2 = 1e-4
 MOST_PERCENT = 75
 
@@ -134,7 +138,7 @@ def _piece(region: Region, part: Region, corners: Sequence[Corner], noses: Seque
     for nose in noses if near else ():
         reach = shapely.union_all([shapely.Point(one.at).buffer(MORE * one.reach_mm(nose)) for one in near])
         fits = region.area <= MORE * sum(one.rest_mm2(nose) for one in near) + LEAST_MM2
-        if fits and region.difference(reach).area < LEAST_MM2:
+        if fits and region.difference(reach).area < LEAST_MM2 and _is_beyond(region, part, near, nose):
             return Piece(region, thickness(region, part), nose)
     # What a nose rounds in a corner it joins says nothing of a layer: that is as thick as it is beside the corner.
     beside = region
@@ -143,6 +147,18 @@ def _piece(region: Region, part: Region, corners: Sequence[Corner], noses: Seque
         beside = region.difference(shapely.union_all(corner))
     beside = region if beside.area < LEAST_MM2 else beside
     return Piece(region, thickness(beside, part), None)
+
+
+def _is_beyond(region: Region, part: Region, near: Sequence[Corner], nose: float) -> bool:
+    """Whether a disc as large as the nose, rolled through the air about the corners, does not come to a piece."""
+    window = shapely.union_all([shapely.box(*_about(one.at, WINDOW * (nose + one.reach_mm(nose)))) for one in near])
+    air = window.difference(part)
+    rolled = air.buffer(-nose, quad_segs=ROLLED).buffer(nose - ROLLED_OFF * nose - NEAR_MM, quad_segs=ROLLED)
+    return bool(region.intersection(rolled).area < LEAST_MM2)
+
+
+def _about(at: tuple[float, float], away: float) -> tuple[float, float, float, float]:
+    return at[0] - away, at[1] - away, at[0] + away, at[1] + away
 
 
 def _touches(region: Region, line: Region) -> bool:

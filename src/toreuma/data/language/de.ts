@@ -2827,6 +2827,26 @@
    <translation>leer</translation>
   </message>
   <message>
+   <source>chamfer mill</source>
+   <translation>Fasenfräser</translation>
+  </message>
+  <message>
+   <source>thread mill</source>
+   <translation>Gewindefräser</translation>
+  </message>
+  <message>
+   <source>rows of teeth</source>
+   <translation>Zahnreihen</translation>
+  </message>
+  <message>
+   <source>over all its flutes</source>
+   <translation>über die ganze Schneide</translation>
+  </message>
+  <message>
+   <source>one at its end</source>
+   <translation>eine am Ende</translation>
+  </message>
+  <message>
    <source>end mill</source>
    <translation>Fräser</translation>
   </message>

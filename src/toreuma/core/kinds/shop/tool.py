@@ -10,7 +10,8 @@ __all__ = ["rack_fields", "tool_fields"]
 
 HANDS = (("right", "right"), ("left", "left"))
 MOUNTS = (("still", "still"), ("driven, along Z", "axial"), ("driven, along X", "radial"))
-DRIVEN = ("drill", "reamer", "tap", "end_mill")
+DRIVEN = ("drill", "reamer", "tap", "end_mill", "chamfer_mill", "thread_mill")
+ROWS = (("over all its flutes", "all"), ("one at its end", "one"))
 FORMS: dict[str, tuple[str, ...]] = {
     "drill": ("twist", "spade", "indexable", "centre", "spot", "step", "flat"),
     "tap": ("through", "blind", "forming"),
@@ -40,6 +41,8 @@ def tool_fields(tool: Any) -> tuple[ShopField, ...]:
     for field, choices in (("form", FORMS.get(kind)), ("where", WHERE.get(kind))):
         if choices:
             found.append(ShopField(path=field, label=field, form="choice", options=tuple((c, c) for c in choices)))
+    if kind == "thread_mill":
+        found.append(ShopField(path="rows", label="rows of teeth", form="choice", options=ROWS))
     if getattr(tool, "form", "") == "centre":
         forms = tuple((one, one) for one in CENTRE_FORMS)
         found.append(ShopField(path="centre_form", label="form of the centre", form="choice", options=forms))

@@ -14,7 +14,7 @@ from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, W
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.spoken import q, said
-from toreuma.core.standards.threads.same import cuts_thread
+from toreuma.core.standards.threads.same import cuts_thread, is_left_hand
 
 __all__ = ["CLEAR_PITCHES", "PAST_PITCHES", "plan_tap"]
 
@@ -34,6 +34,9 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
     tool = work.tool
     if not isinstance(tool, Tap):
         raise OperationFault("tool.kind", f"{tool.id} is not a tap", "choose a tap")
+    if is_left_hand(tool.thread):
+        what = f"{tool.id} cuts a left-hand thread: the spindle would have to turn the other way"
+        raise OperationFault("tap.left", what, "left-hand taps are not planned: cut this thread with a bar")
     hole = _hole(work)
     lead = tool.lead_pitches * tool.pitch_mm
     share = SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)

@@ -6,7 +6,7 @@ from shapely.affinity import translate
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import Region, depth_inside
 from toreuma.core.model import Job
-from toreuma.core.model.tool import EndMill
+from toreuma.core.model.tool import Mill
 from toreuma.core.motion import Motion
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
@@ -48,7 +48,7 @@ def holder_in_the_way(work: Work, motions: list[Motion]) -> tuple[Finding, ...]:
 def _drawn_out(work: Work, body: Region, solid: Region, ends: set[tuple[float, float]]) -> list[Cure]:
     """A mill drawn out of its holder far enough, where it is long enough."""
     tool = work.tool
-    if not isinstance(tool, EndMill):
+    if not isinstance(tool, Mill):
         return []
     for more in (2.0, 5.0, 10.0, 15.0, 20.0, 30.0):
         out = tool.out_mm + more

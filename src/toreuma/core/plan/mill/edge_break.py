@@ -12,8 +12,8 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm
 from toreuma.core.geometry.region import box, depth_inside
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Flats, MillFlats, MillSlot, Slot
-from toreuma.core.model.tool import Drill
+from toreuma.core.model import Flats, MillFlats, MillSlot, Slot, Tool
+from toreuma.core.model.tool import ChamferMill, Drill
 from toreuma.core.motion import Motion
 from toreuma.core.plan.ground.path import APPROACH_MM
 from toreuma.core.plan.ground.result import Cuts, OperationFault
@@ -24,7 +24,7 @@ from toreuma.core.plan.mill.outward import Outward
 from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.spoken import q, said
 
-__all__ = ["break_edges", "break_front"]
+__all__ = ["break_edges", "break_front", "is_pointed"]
 
 BESIDE_MM = 0.3
 """The point runs so far beside the edge: its very end does not cut."""
@@ -35,12 +35,19 @@ OUT_MM = 1.0
 POINTED = ("spot", "centre")
 
 
+def is_pointed(tool: Tool | None) -> bool:
+    """Whether a tool breaks edges when it is driven along them."""
+    return isinstance(tool, ChamferMill) or (isinstance(tool, Drill) and tool.form in POINTED)
+
+
 @dataclass(frozen=True, kw_only=True)
 class _Pointed:
-    """The tool at work, how deep its point goes below the surface, its feed and the numbers of both."""
+    """The tool at work, how far its middle runs beside the edge, how deep its end goes below the surface, its feed and
+    the numbers of all."""
 
     work: Work
     edge: float
+    beside: float
     deep: float
     rpm: float
     vf: float
@@ -51,28 +58,34 @@ class _Pointed:
 def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
     """The pointed tool of an operation. Raises `OperationFault` where it cannot do it."""
     tool = work.given.tool(operation.edge_tool or "")
-    if not isinstance(tool, Drill) or tool.form not in POINTED:
+    if not is_pointed(tool):
         what = f"{operation.edge_tool} is no pointed tool"
-        raise OperationFault("edge.kind", what, "choose a spot drill for the edges, or none")
+        raise OperationFault("edge.kind", what, "choose a chamfer mill or a spot drill for the edges, or none")
+    assert isinstance(tool, Drill | ChamferMill)
     if tool.mount != work.tool.mount:
         raise OperationFault("edge.mount", f"{tool.id} is not mounted as {work.tool.id} is", "mount both the same way")
     carrier = work.given.machine.carrier_of(tool.station)
     if carrier.live is None:
         raise OperationFault("edge.live", f"the {carrier.name} drives no tools", "put it on another carrier")
     edge, lean = hole_edge_mm(work.given.part.edge_break_mm), math.tan(math.radians(tool.point_deg) / 2)
-    deep, across_mm = (edge + BESIDE_MM) / lean, 2 * (edge + BESIDE_MM)
+    beside = BESIDE_MM + (tool.tip_d_mm / 2 if isinstance(tool, ChamferMill) else 0.0)
+    deep, across_mm = (edge + BESIDE_MM) / lean, 2 * (edge + beside)
     pointed = replace(work, tool=tool, shape=shape_of(tool))
     speed = axial_speed(pointed, tool.material, across_mm, SPEED_SHARE, "milling")
-    vf = sum(tool.feed_mm_rev) / 4 * TEETH * speed.rpm
+    if isinstance(tool, ChamferMill):
+        tooth, teeth, of = sum(tool.fz_mm) / 2, tool.teeth, "the middle of its range a tooth"
+    else:
+        tooth, teeth, of = sum(tool.feed_mm_rev) / 4, TEETH, "half the drill's feed a tooth"
+    vf = tooth * teeth * speed.rpm
     reasons = {
         Figure.EDGE: Evidence("edge broken", "", edge, "mm", formula="edge break of the part, else a small one"),
         Figure.EDGE_DEEP: Evidence(
             "point below the surface", "", deep, "mm", formula="(edge + beside) / tan(σ/2)",
-            inputs=(Input("edge", "", edge, "mm"), Input("beside it", "", BESIDE_MM, "mm"),
+            inputs=(Input("edge", "", edge, "mm"), Input("beside it", "", beside, "mm"),
                     Input("point angle", "σ", tool.point_deg, "deg")),
         ),
         Figure.EDGE_SPEED: replace(speed.vc, name="surface speed at the edge", typable=False),
-        Figure.EDGE_FEED: Evidence("feed along the edge", "vf", vf, "mm/min", formula="half the drill's feed a tooth"),
+        Figure.EDGE_FEED: Evidence("feed along the edge", "vf", vf, "mm/min", formula=of),
     }  # fmt: skip
     found: tuple[Finding, ...] = ()
     if across_mm > tool.d_mm:
@@ -83,7 +96,9 @@ def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
             q(across_mm, "mm", "g", bare=True),
         )
         found = (Finding("error", "edge.small", what, "choose a larger one", operation=operation.id),)
-    return _Pointed(work=pointed, edge=edge, deep=deep, rpm=speed.rpm, vf=vf, reasons=reasons, findings=found)
+    return _Pointed(
+        work=pointed, edge=edge, beside=beside, deep=deep, rpm=speed.rpm, vf=vf, reasons=reasons, findings=found
+    )
 
 
 def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: Sequence[Outward]) -> Cuts:
@@ -94,13 +109,13 @@ def break_edges(work: Work, operation: MillSlot, places: Sequence[Sunk], ways: S
     made = _pointed(work, operation)
     feature, place = work.given.part.features[operation.feature], places[0]
     assert isinstance(feature, Slot)
-    if made.deep > place.top - place.level or made.edge + 2 * BESIDE_MM > feature.width_mm:
+    if made.deep > place.top - place.level or made.edge + 2 * made.beside > feature.width_mm:
         what = said("the point would go {} down to break an edge of {}", q(made.deep), q(made.edge, "mm", "g"))
         why = "the slot is too narrow or too shallow: use a more pointed tool, or none"
         raise OperationFault("edge.deep", what, why)
     path = DrivenPath(made.work, made.rpm)
     for one, way in zip(places, ways, strict=True):
-        _round(path, one, way, made.deep, made.vf)
+        _round(path, one, way, made)
     path.leave(along_x=place.along == "x")
     beside = _beside(made.work, operation, place, path.motions, made.edge)
     return Cuts(motions=tuple(path.motions), passes=(), reasons=made.reasons, findings=(*made.findings, *beside))
@@ -127,12 +142,12 @@ def break_front(work: Work, operation: MillFlats, feature: Flats, places: Sequen
         path.index(place.c_deg)
         clear = (r if radial else front) + APPROACH_MM
         if radial:
-            path.rapid(z=front + BESIDE_MM)
+            path.rapid(z=front + made.beside)
             path.rapid(y=-half)
             path.rapid(x=clear)
             path.feed(made.vf, x=feature.distance_mm - made.deep)
         else:
-            path.rapid(x=feature.distance_mm + BESIDE_MM)
+            path.rapid(x=feature.distance_mm + made.beside)
             path.rapid(y=-half)
             path.rapid(z=clear)
             path.feed(made.vf, z=front - made.deep)
@@ -160,20 +175,20 @@ def _beside(work: Work, operation: MillSlot, place: Sunk, motions: Sequence[Moti
     return [Finding("error", "edge.shoulder", what, "take a thinner pointed tool, or none", operation=operation.id)]
 
 
-def _round(path: DrivenPath, place: Sunk, way: Outward, deep: float, vf: float) -> None:
+def _round(path: DrivenPath, place: Sunk, way: Outward, made: _Pointed) -> None:
     """Once round the mouth of one slot; on a round surface the point follows it."""
     path.index(place.c_deg)
     across = place.along == "x"
 
     def level(v: float) -> float:
-        return (math.sqrt(max(place.top**2 - v**2, 0.0)) if across else place.top) - deep
+        return (math.sqrt(max(place.top**2 - v**2, 0.0)) if across else place.top) - made.deep
 
     def go(u: float, v: float, feed: float | None, high: float | None = None) -> None:
         w = level(v) if high is None else high
         move = {"z": u, "y": v, "x": w} if across else {"x": u, "y": v, "z": w}
         path.rapid(**move) if feed is None else path.feed(feed, **move)
 
-    inside = replace(way, aside=way.aside - BESIDE_MM, corner=max(way.corner - BESIDE_MM, 0.0))
+    inside = replace(way, aside=way.aside - made.beside, corner=max(way.corner - made.beside, 0.0))
     ring = inside.last(CHORD_MM)
     clear = place.top + APPROACH_MM
     u, v = ring[0]
@@ -184,5 +199,5 @@ def _round(path: DrivenPath, place: Sunk, way: Outward, deep: float, vf: float) 
         path.rapid(x=u, y=v)
         path.rapid(z=clear)
     for u, v in [*ring, ring[0]]:
-        go(u, v, vf)
+        go(u, v, made.vf)
     path.rapid(x=clear) if across else path.rapid(z=clear)

@@ -8,7 +8,7 @@ from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.milled import Along, Sunk
 from toreuma.core.geometry.region import box
 from toreuma.core.model import Carrier, Flats, MillFlats
-from toreuma.core.model.tool import EndMill
+from toreuma.core.model.tool import EndMill, Mill
 from toreuma.core.plan.ground.layers import layers
 from toreuma.core.plan.ground.path import APPROACH_MM
 from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
@@ -90,7 +90,7 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
     )
 
 
-def crosses_by(wanted: str, carrier: Carrier, tool: EndMill) -> str:
+def crosses_by(wanted: str, carrier: Carrier, tool: Mill) -> str:
     """What makes the way across: ``y`` or ``polar``. Raises `OperationFault` where neither can."""
     if wanted == "polar" and tool.mount == "radial":
         what = f"{tool.id} stands along X: turning the work does not take it across"

@@ -12,7 +12,7 @@ from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import HolePattern, HolesBeside, LiveDrive
-from toreuma.core.model.tool import Drill, Reamer, Tap
+from toreuma.core.model.tool import Drill, Reamer, Tap, ThreadMill
 from toreuma.core.motion import PECK_BACK_OFF_MM
 from toreuma.core.plan.axis.drill import pecks_of
 from toreuma.core.plan.ground.path import APPROACH_MM
@@ -21,9 +21,11 @@ from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.mill.driven import carrier_and_drive, feature_of, places_of
 from toreuma.core.plan.mill.driven_holder import holder_in_the_way
 from toreuma.core.plan.mill.driven_path import DrivenPath
+from toreuma.core.plan.mill.thread_mill import mill_threads
 from toreuma.core.plan.numbers.axial_speed import axial_speed, pinned
 from toreuma.core.plan.numbers.drilling import SPEED_SHARE, SPEED_SHARE_ELSE, point_length_mm
 from toreuma.core.spoken import q, said
+from toreuma.core.standards.threads.same import is_left_hand
 
 __all__ = ["drill_feed", "plan_holes"]
 
@@ -45,10 +47,14 @@ class _Sunk:
 def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
     """One tool at every hole of a pattern."""
     tool = work.tool
+    if isinstance(tool, ThreadMill):
+        return mill_threads(work, operation, tool)
     if not isinstance(tool, Drill | Reamer | Tap):
-        raise OperationFault(
-            "tool.kind", f"{tool.id} makes no holes", "choose a drill, a spot drill, a reamer or a tap"
-        )
+        what = f"{tool.id} makes no holes"
+        raise OperationFault("tool.kind", what, "choose a drill, a spot drill, a reamer, a tap or a thread mill")
+    if isinstance(tool, Tap) and is_left_hand(tool.thread):
+        what = f"{tool.id} cuts a left-hand thread: it would have to turn the other way"
+        raise OperationFault("tap.left", what, "left-hand taps are not planned: mill this thread")
     _, live = carrier_and_drive(work)
     feature = feature_of(work, operation.feature, HolePattern)
     places = places_of(work, operation.feature, feature)

@@ -7,7 +7,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Machine, Tool
-from toreuma.core.model.tool import Drill, EndMill, Reamer, Tap
+from toreuma.core.model.tool import Drill, Mill, Reamer, Tap
 from toreuma.core.plan.ground.result import OperationPlan
 from toreuma.core.plan.turret.seating import deepest, meets, seated_anew
 from toreuma.core.reach.beside import beside_of, sizes_of
@@ -73,7 +73,7 @@ def _offset(tool: Tool) -> Offset:
     shape = shape_of(tool)
     along, across = sizes_of(tool)
     radius = shape.nose_radius
-    number = 7 if isinstance(tool, Drill | Reamer | Tap | EndMill) else nose_number(shape)
+    number = 7 if isinstance(tool, Drill | Reamer | Tap | Mill) else nose_number(shape)
     return Offset(station=tool.station, tool=tool, x_mm=2 * across, z_mm=along, nose_radius_mm=radius, nose=number)
 
 

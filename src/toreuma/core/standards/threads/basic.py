@@ -37,6 +37,10 @@ INCH_BUTTRESS = re.compile(
 KNUCKLE_TPI = ((8.0, 12.0, 10), (14.0, 38.0, 8), (40.0, 100.0, 6), (105.0, 200.0, 4))
 """Diameters from and to, mm, and their threads per inch (DIN 405-1)."""
 
+LARGEST_MM = 10_000.0
+LONGEST = 40
+"""No designation is written with so many letters."""
+
 NO_LIMITS = "basic sizes only: its limits are not listed here, take them from the standard"
 
 
@@ -68,7 +72,7 @@ class BasicThread:
 
 def basic_thread(designation: str) -> BasicThread | None:
     """The thread of a designation, None where it is none of these. Raises `StandardError`."""
-    for pattern, make in FAMILIES:
+    for pattern, make in FAMILIES if len(designation) < LONGEST else ():
         if match := pattern.match(designation.strip()):
             return make(match)
     return None
@@ -108,7 +112,7 @@ def _metric_buttress(match: "re.Match[str]") -> BasicThread:
     """``d2 = d - 0.75 P``, ``d3 = d - 1.73554 P``, ``D1 = d - 1.5 P`` (DIN 513-1)."""
     name, d, lead = match.string.strip(), _number(match["d"]), _number(match["lead"])
     p = _number(match["p"]) if match["p"] else lead
-    starts = round(lead / p) if p else 0
+    starts = round(lead / p) if 0 < p <= lead < d < LARGEST_MM else 0
     if not 0 < p < d / 2 or abs(starts * p - lead) > 1e-9:
         raise StandardError(name, "the standard has no such thread", "write it like S 40x7, or S 40x14(P7)")
     return BasicThread(
@@ -129,7 +133,7 @@ def _inch_buttress(match: "re.Match[str]") -> BasicThread:
     """Height 0.6 p; ``h_s = 0.66271 p`` deep from the crest on either side (ASME B1.9)."""
     said, tpi = match["a"] or match["b"], float(match["tpi"] or match["tpi2"])
     d, p = inch_size(said) * MM, MM / tpi if tpi else 0.0
-    if not 0 < p < d / 2:
+    if not 0 < p < d / 2 or d > LARGEST_MM:
         raise StandardError(match.string.strip(), "the standard has no such thread", "write it like 2-4 BUTT")
     return BasicThread(
         designation=f"{listed_size(said)}-{tpi:g} BUTT{_left(match)}",

@@ -24,6 +24,8 @@ Maker = Callable[["re.Match[str]", ThreadTables], Thread]
 
 LIKE = "M10x1.5-6g, 1/2-13 UNC-2A, G1/2, NPT 1/2, Tr20x4 or 1-5 ACME-2G"
 
+LONG_NUMBER = r"\d{7}"
+
 NEAR = 0.5
 """So alike in spelling a designation is offered."""
 
@@ -62,6 +64,8 @@ REFUSED: tuple[tuple[re.Pattern[str], str, str], ...] = (
 def thread_of(designation: str, tables: ThreadTables) -> Thread:
     """The thread a designation names. Raises `StandardError`."""
     text = _usual(designation.strip())
+    if re.search(LONG_NUMBER, text):
+        raise StandardError(f"{text[:24]}...", "no thread has a number so long", f"write it like {LIKE}")
     if "ACME" in text.upper() and (match := ACME.match(text)):
         return acme_thread(match, tables)
     for pattern, make in FAMILIES:

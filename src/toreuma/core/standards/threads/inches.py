@@ -9,6 +9,9 @@ __all__ = ["INCH_SIZE", "MM", "inch_size", "listed_size"]
 
 MM = 25.4
 
+LARGEST_IN = 1000.0
+"""No list goes so far."""
+
 INCH_SIZE = r"#?\d+(?:\.\d+)?(?:[- ]\d+/\d+|/\d+)?|\.\d+"
 """What a size may look like, for use in a pattern."""
 
@@ -34,6 +37,8 @@ def listed_size(text: str) -> str:
     if "/" in plain or plain.startswith("#"):
         return plain
     size = float(plain)
+    if size > LARGEST_IN:
+        return plain
     numbered = next((n for n in range(13) if abs(0.060 + 0.013 * n - size) < 5e-5), None)
     if "." in plain and numbered is not None:
         return f"#{numbered}"

@@ -5,7 +5,7 @@ import re
 from toreuma.core.standards.threads.inches import INCH_SIZE, MM, inch_size, listed_size
 from toreuma.core.standards.threads.metric import METRIC
 
-__all__ = ["cuts_thread"]
+__all__ = ["cuts_thread", "is_left_hand"]
 
 INCH = re.compile(
     rf"^#?(?P<size>{INCH_SIZE})(?:\"|in)?\s*-?\s*(?P<tpi>(?<=[-\s])\d+(?:\.\d+)?)?\s*-?\s*(?P<series>UN\w*)?", re.I
@@ -23,6 +23,8 @@ SAME_MM = 0.005
 def cuts_thread(tool_thread: str, pitch_mm: float, wanted: str, core_d_mm: float | None = None) -> bool:
     """Whether a tap of a thread and a pitch cuts the wanted one. Where the wanted one does not say its pitch, the
     hole's core does."""
+    if is_left_hand(tool_thread) is not is_left_hand(wanted):
+        return False
     if _plain(tool_thread) == _plain(wanted):
         return True
     for read in (_metric, _inch):
@@ -36,6 +38,11 @@ def cuts_thread(tool_thread: str, pitch_mm: float, wanted: str, core_d_mm: float
             return abs(other[0] - core_d_mm - pitch_mm) <= PITCH_SHARE * pitch_mm
         return pitch is not None and abs(pitch - pitch_mm) <= SAME_MM
     return False
+
+
+def is_left_hand(designation: str) -> bool:
+    """Whether a designation names a left-hand thread."""
+    return bool(re.search(r"LH\b", designation, re.I))
 
 
 def _plain(designation: str) -> str:
