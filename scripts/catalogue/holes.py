@@ -20,6 +20,9 @@ JOBBER = (
     (6.0, 57, 93), (6.7, 63, 101), (7.5, 69, 109), (8.5, 75, 117), (9.5, 81, 125), (10.6, 87, 133), (11.8, 94, 142),
     (13.2, 101, 151), (14.0, 108, 160), (15.0, 114, 169), (16.0, 120, 178), (17.0, 125, 184), (18.0, 130, 191),
     (19.0, 135, 198), (20.0, 140, 205),
+    # taper shanks (ISO 235, DIN 345)
+    (21.2, 145, 243), (22.4, 150, 248), (23.6, 155, 276), (25.0, 160, 281), (26.5, 165, 286), (28.0, 170, 291),
+    (30.0, 175, 296), (31.5, 180, 301), (33.5, 185, 334),
 )  # fmt: skip
 
 # up to and including this diameter: flute and overall length of the short and of the long form, shank, mm
@@ -66,6 +69,27 @@ TAPS = (
     (14.0, 30, 95, 11.2), (16.0, 32, 102, 12.5), (18.0, 37, 112, 14.0), (20.0, 37, 112, 14.0), (22.0, 38, 118, 16.0),
     (24.0, 45, 130, 18.0), (27.0, 45, 135, 20.0), (30.0, 48, 138, 20.0), (36.0, 57, 162, 25.0), (48.0, 70, 190, 35.5),
 )  # fmt: skip
+
+# by size of the thread: flute, overall, shank, mm (ISO 529 in inches, ISO 2284 for pipes)
+INCH_TAPS = {
+    "4": (11, 48, 3.15), "6": (13, 50, 3.55), "8": (13, 53, 4.5), "10": (16, 58, 5.0), "1/4": (19, 66, 6.3),
+    "5/16": (22, 72, 8.0), "3/8": (24, 80, 10.0), "7/16": (25, 85, 8.0), "1/2": (29, 89, 9.0), "5/8": (32, 102, 12.5),
+    "3/4": (37, 112, 14.0), "7/8": (38, 118, 16.0), "1": (45, 130, 18.0),
+}  # fmt: skip
+PIPE_TAPS = {
+    "1/16": (14, 52, 5.6), "1/8": (15, 59, 8.0), "1/4": (19, 67, 10.0), "3/8": (21, 75, 12.5), "1/2": (26, 87, 16.0),
+    "3/4": (28, 96, 20.0), "1": (33, 109, 25.0),
+}  # fmt: skip
+
+# flute, overall, shank, and how far its small end stands out of the ring gauge: inches (ASME B94.9)
+NPT_TAPS = {
+    "1/16": (0.6875, 2.125, 0.3125, 0.312), "1/8": (0.75, 2.125, 0.3125, 0.312), "1/4": (1.0625, 2.4375, 0.5625, 0.459),
+    "3/8": (1.0625, 2.5625, 0.7, 0.454), "1/2": (1.375, 3.125, 0.6875, 0.579), "3/4": (1.375, 3.25, 0.9063, 0.565),
+    "1": (1.75, 3.75, 1.125, 0.678),
+}  # fmt: skip
+
+RC_GAUGE_MM = {"1/16": 10.1, "1/8": 10.1, "1/4": 15.0, "3/8": 15.4, "1/2": 20.5, "3/4": 21.8, "1": 26.0}
+"""From the end of a taper tap to its gauge plane (ISO 2284)."""
 
 COARSE = "M2 M2.5 M3 M3.5 M4 M5 M6 M8 M10 M12 M14 M16 M18 M20 M22 M24 M27 M30"
 FINE = """M4x0.5 M5x0.5 M6x0.75 M8x1 M8x0.75 M10x1 M10x1.25 M12x1 M12x1.25 M12x1.5 M14x1.5 M16x1.5 M18x1.5 M20x1.5
@@ -115,7 +139,8 @@ def _hss(name: str, d: float) -> Row:
 
 def _twist() -> Iterator[Row]:
     tenths = [n / 10 for n in range(5, 201)]
-    for d in sorted({*tenths, *HALVES}):
+    quarters = [n / 4 for n in range(81, 129)]
+    for d in sorted({*tenths, *HALVES, *quarters}):
         yield _hss(f"TD {d:g} HSS 118", d)
 
 
@@ -263,41 +288,86 @@ def _reamers() -> Iterator[Row]:
         }
 
 
-LONG_TAPS = {
-    3: (66, 2.24), 4: (73, 3.15), 5: (79, 4.0), 6: (89, 4.5), 8: (97, 6.3), 10: (108, 8.0), 12: (119, 9.0),
-    16: (137, 12.5), 20: (149, 14.0), 24: (172, 18.0),
-}  # fmt: skip
-"""Long taps with a thin shank, which follow deep into a hole (ISO 2283): overall length and shank by diameter, mm."""
+LONG_TAPS = (
+    (3.0, 66, 2.24), (4.0, 73, 3.15), (5.0, 79, 4.0), (6.4, 89, 4.5), (8.0, 97, 6.3), (10.0, 108, 8.0),
+    (12.0, 119, 9.0), (12.8, 119, 9.0), (14.0, 127, 11.2), (16.0, 137, 12.5), (20.0, 149, 14.0),
+    (24.0, 172, 18.0), (25.5, 172, 18.0),
+)  # fmt: skip
+"""Long taps with a thin shank, which follow deep into a hole (ISO 2283): up to and including a diameter, overall length
+and shank, mm."""
 
 
 def _long_taps() -> Iterator[Row]:
     tables = thread_tables()
-    for d, (overall, shank) in LONG_TAPS.items():
-        thread = thread_of(f"M{d}", tables)
+    for name in (one for one in THREADS if not one.startswith("G")):
+        thread = thread_of(name, tables)
+        if not LONG_TAPS[0][0] - 0.3 <= thread.d_mm <= LONG_TAPS[-1][0]:
+            continue
+        overall, shank = _row_for(LONG_TAPS, thread.d_mm)
+        if shank > thread.internal.minor.min - 0.2:  # as thick as the core: the shank would not follow
+            continue
         for form, lead, letter in (("through", 4.0, "B"), ("blind", 2.5, "C")):
             yield {
-                "name": f"TL M{d} {letter}",
+                "name": f"TL {name} {letter}",
                 "kind": "tap",
-                "thread": f"M{d}",
-                "d_mm": float(d),
+                "thread": name,
+                "d_mm": round(thread.d_mm, 3),
                 "pitch_mm": round(thread.pitch_mm, 4),
                 "form": form,
                 "lead_pitches": lead,
-                "flute_length_mm": _row_for(TAPS, d)[0],
+                "flute_length_mm": _tap_sizes(name, thread.d_mm)[0],
                 "overall_length_mm": overall,
                 "shank_d_mm": shank,
                 "material": "high-speed steel",
             }
 
 
+def _tap_sizes(name: str, d_mm: float) -> tuple[float, ...]:
+    """Flute, overall length and shank."""
+    if name.startswith("G"):
+        return PIPE_TAPS[name[1:]]
+    if name.startswith("M"):
+        return _row_for(TAPS, d_mm)
+    return INCH_TAPS[name.rsplit(" ", 1)[0].rsplit("-", 1)[0]]
+
+
+def _taper_taps() -> Iterator[Row]:
+    """For NPT and NPTF, and for Rc: they go in to their gauge plane."""
+    tables = thread_tables()
+    rows = []
+    for size, (flute, overall, shank, past) in NPT_TAPS.items():
+        ring = tables.npt.sizes[size].hand_tight_in
+        sizes = tuple(round(25.4 * one, 2) for one in (flute, overall, shank, past + ring))
+        rows += [(f"{kind} {size}", *sizes) for kind in ("NPT", "NPTF")]
+    rows += [(f"Rc{size}", *(float(one) for one in PIPE_TAPS[size]), gauge) for size, gauge in RC_GAUGE_MM.items()]
+    for name, flute, overall, shank, gauge in rows:
+        thread = thread_of(name, tables)
+        yield {
+            "name": f"TP {name}",
+            "kind": "tap",
+            "thread": name,
+            "d_mm": round(thread.d_mm, 3),
+            "pitch_mm": round(thread.pitch_mm, 4),
+            "form": "blind",
+            "lead_pitches": 2.5,
+            "taper": 0.0625,
+            "gauge_mm": gauge,
+            "flute_length_mm": flute,
+            "overall_length_mm": overall,
+            "shank_d_mm": shank,
+            "material": "high-speed steel",
+        }
+
+
 def _taps() -> Iterator[Row]:
     yield from _long_taps()
+    yield from _taper_taps()
     tables = thread_tables()
     cut = [(name, form, lead, letter) for name in THREADS for form, lead, letter in (("through", 4.0, "B"),
            ("blind", 2.5, "C"))]  # fmt: skip
     for name, form, lead, letter in (*cut, *((name, "forming", 2.5, "E") for name in FORMED)):
         thread = thread_of(name, tables)
-        flute, overall, shank = _row_for(TAPS, thread.d_mm)
+        flute, overall, shank = _tap_sizes(name, thread.d_mm)
         yield {
             "name": f"TP {name} {letter}",
             "kind": "tap",

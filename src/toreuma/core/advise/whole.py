@@ -10,6 +10,7 @@ from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import least_bore_mm
 from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
 from toreuma.core.geometry.region import Region, polygons, thickness
+from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check
 from toreuma.core.model.catalogue import Catalogue, WholeTool
 from toreuma.core.model.feature import AxialHole, CentreHole, FaceGroove, Groove, Knurl, Relief, ThreadFeature
@@ -31,6 +32,12 @@ from toreuma.core.standards.threads.same import cuts_thread
 
 __all__ = ["groove_depth_mm", "whole_candidates"]
 
+
+TOOTH_SHORT_MM = 0.02
+"""A tooth this much lower than its thread still cuts it: crests are never quite sharp."""
+
+HOLDER_FREE_MM = 1.0
+"""Between the face and what holds a tap."""
 
 OWN_DRILL_MM = 0.06
 SHANK_FREE_MM = 0.1
@@ -160,11 +167,18 @@ def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
     deep = hole.thread_length_mm or hole.depth_mm or 0.0
     lead = tool.lead_pitches * tool.pitch_mm
     room = (hole.depth_mm - deep) if hole.depth_mm is not None else math.inf
-    if blind and room < lead - 1e-6 and hole.thread_length_mm:
+    if blind and room < lead - 1e-6 and hole.thread_length_mm and not tool.taper:
         return said(
             "its lead is {}, the hole is only {} deeper than the thread", q(lead, "mm", ".1f"), q(room, "mm", ".1f")
         )
-    goes = (deep or -ask.scene.profile.back_z) + lead
+    goes = tool.depth_mm(deep or -ask.scene.profile.back_z)
+    if tool.taper > 0 and blind and hole.depth_mm is not None and hole.depth_mm < goes + tool.pitch_mm / 2:
+        return said("it goes {} deep, the hole is {} deep", q(goes, "mm", ".1f"), q(hole.depth_mm, "mm", "g"))
+    behind = min((float(body[:, 0].min()) for body in shape_of(tool).held), default=math.inf)
+    if goes + HOLDER_FREE_MM > behind:
+        return said(
+            "it goes {} deep, what holds it begins {} behind its end", q(goes, "mm", ".1f"), q(behind, "mm", "g")
+        )
     if goes > tool.flute_length_mm and tool.shank_d_mm > hole.d_mm - SHANK_FREE_MM:
         return said(
             "it goes {} deep, its thread is {} long and its shank Ø {} does not follow into Ø {}",
@@ -320,6 +334,9 @@ def _thread(ask: Ask, tool: WholeTool) -> Verdict | None:
             q(high, "mm", "g"),
             q(pitch, "mm", ".3f"),
         )
+    deep = thread.depth_internal if feature.side == "inside" else thread.depth_external
+    if tool.insert.profile_depth_mm < deep - TOOTH_SHORT_MM:
+        return said("its tooth is {} high, the thread {} deep", q(tool.insert.profile_depth_mm, "mm", "g"), q(deep))
     if tool.bar is not None and tool.bar.least_bore_mm > thread.internal.minor.min:
         return said("it needs a bore of {}", q(tool.bar.least_bore_mm, "mm", "g"))
     full = tool.insert.full_profile

@@ -405,6 +405,9 @@ COLLET_NOSE_MM, COLLET_MM = 15.0, 60.0
 GRIPPED = ((3.0, 28.0), (6.0, 36.0), (10.0, 40.0), (12.0, 45.0), (16.0, 48.0), (20.0, 50.0), (25.0, 56.0), (1e9, 60.0))
 """Length of a shank that its holder takes, by diameter (lengths of plain shanks, DIN 6535; the first one typical)."""
 
+TAP_GRIPPED = (6.0, 2.0)
+"""Chucks for taps take the square and a collar of the shank: so many mm and so many of its diameters (typical)."""
+
 CLAMPED_DIAMETERS = 2.5
 BLOCK_MM = 14.0
 """A bar is clamped over so many of its diameters, in a block that stands so far round it: typical."""
@@ -412,7 +415,10 @@ BLOCK_MM = 14.0
 
 def _held(shape: ToolShape, tool: Drill | Reamer | Tap) -> ToolShape:
     """An axial tool with the collet it is held in, behind its flutes and as much of its shank as is not gripped."""
-    gripped = next(long for d, long in GRIPPED if tool.shank_d_mm <= d)
+    if isinstance(tool, Tap):
+        gripped = TAP_GRIPPED[0] + TAP_GRIPPED[1] * tool.shank_d_mm
+    else:
+        gripped = next(long for d, long in GRIPPED if tool.shank_d_mm <= d)
     out = max(tool.overall_length_mm - gripped, tool.flute_length_mm + 1.0)
     nose = tool.shank_d_mm / 2 + COLLET_NOSE_MM
     holder = np.array([[0.0, -nose], [COLLET_MM, -nose], [COLLET_MM, nose], [0.0, nose]]) + np.array([out, 0.0])

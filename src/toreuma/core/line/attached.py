@@ -3,7 +3,7 @@
 from dataclasses import replace
 from typing import Any
 
-from toreuma.core.line.elements import Side, is_edge
+from toreuma.core.line.elements import End, Side, is_edge
 from toreuma.core.line.fault import Misread
 from toreuma.core.line.feature_words import feature_of
 from toreuma.core.line.piece import Piece
@@ -23,6 +23,10 @@ RUN_OUT_PITCHES = 4.0
 threading insert needs."""
 
 
+BLIND_PITCHES = 5.0
+"""The same in a bore: about the overhang e1 of DIN 76-1, for the insert stands ahead of its tooth."""
+
+
 def seat_of(thread: Thread, side: Side) -> tuple[float, Size]:
     """Nominal diameter and limits of what a thread is cut into: the crest outside, the minor diameter inside."""
     if side == "outside":
@@ -40,8 +44,16 @@ def seated(step: Step, side: Side) -> Step:
     return replace(step, d0=d, size=step.size or size)
 
 
-def attached(placed: list[Placed], side: Side, tables: LineTables, units: System, only: int | None = None) -> list[Any]:
-    """Features of the steps of a side, from the front to the back; ``only`` those of one. Raises `Misread`."""
+def attached(
+    placed: list[Placed],
+    side: Side,
+    tables: LineTables,
+    units: System,
+    only: int | None = None,
+    floor: End | None = None,
+) -> list[Any]:
+    """Features of the steps of a side, from the front to the back; ``only`` those of one. ``floor`` is the end at which
+    a bore has one. Raises `Misread`."""
     found: list[Any] = []
     for index, one in enumerate(placed):
         if only is not None and index != only:
@@ -50,7 +62,7 @@ def attached(placed: list[Placed], side: Side, tables: LineTables, units: System
         fields: list[dict[str, Any]] = []
         relief = _relief(placed, index, side, tables, units) if step.relief is not None else None
         if step.thread is not None:
-            fields.append(_thread(placed, index, side, relief))
+            fields.append(_thread(placed, index, side, relief, floor))
         if relief is not None:
             fields.append(relief)
         length = round(one.z0 - one.z1, 6)
@@ -110,14 +122,19 @@ def _relief(placed: list[Placed], index: int, side: Side, tables: LineTables, un
     return {**fields, "side": side, "z_mm": z, "toward": toward}
 
 
-def _thread(placed: list[Placed], index: int, side: Side, relief: dict[str, Any] | None) -> dict[str, Any]:
-    """A thread over its whole step, but for a relief or, at a shoulder, its run-out."""
+def _thread(
+    placed: list[Placed], index: int, side: Side, relief: dict[str, Any] | None, floor: End | None
+) -> dict[str, Any]:
+    """A thread over its whole step, but for a relief or, at a shoulder or a floor, its run-out."""
     one = placed[index]
     thread = one.step.thread
     assert thread is not None
     front, back = _ends_at_shoulder(placed, index, side)
+    front = front or (floor == "front" and index == 0)
+    back = back or (floor == "back" and index == len(placed) - 1)
     start, length = one.z0, one.z0 - one.z1
-    taken = relief["length_mm"] if relief is not None else RUN_OUT_PITCHES * thread.pitch_mm
+    pitches = RUN_OUT_PITCHES if side == "outside" else BLIND_PITCHES
+    taken = relief["length_mm"] if relief is not None else pitches * thread.pitch_mm
     if relief is not None or front or back:
         at_front = front and not back
         length -= taken

@@ -7,7 +7,11 @@ from toreuma.core.line.feature_words import At, Fields, Ground, Waiting, assign,
 from toreuma.core.line.piece import Piece, tidy_thread
 from toreuma.core.standards.threads import Thread
 
-__all__ = ["axial_hole", "centre", "flats", "holes", "slot"]
+__all__ = ["BEHIND_PITCHES", "axial_hole", "centre", "flats", "holes", "slot"]
+
+
+BEHIND_PITCHES = 5
+"""A hole is drilled so much deeper than its full thread, in pitches: about the overhang e1 of DIN 76-1."""
 
 
 def holes(piece: Piece) -> Waiting:
@@ -92,7 +96,7 @@ def axial_hole(piece: Piece) -> Waiting:
             depth = piece.length("the depth")
             if thread is not None and "thread_length_mm" not in fields:
                 fields["thread_length_mm"] = depth
-                fields["depth_mm"] = round(depth + 5 * thread.pitch_mm, 2)
+                fields["depth_mm"] = round(depth + BEHIND_PITCHES * thread.pitch_mm, 2)
             else:
                 fields["depth_mm"] = depth
             piece.take("deep")

@@ -2,6 +2,7 @@
 
 import math
 import re
+from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Any
 
@@ -10,10 +11,11 @@ from pydantic import ValidationError
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.line.attached import attached, seated
-from toreuma.core.line.elements import elements_of
+from toreuma.core.line.elements import End, elements_of
 from toreuma.core.line.fault import Fault, Misread
-from toreuma.core.line.feature_words import Ground, Waiting, feature_of
+from toreuma.core.line.feature_words import Fields, Ground, Waiting, feature_of
 from toreuma.core.line.features import read_feature
+from toreuma.core.line.hole_features import BEHIND_PITCHES
 from toreuma.core.line.piece import Piece
 from toreuma.core.line.place import SAME_MM, Placed, placed_bore, placed_outside
 from toreuma.core.line.step import NOUNS, CornerWord, Step, flipped_corners, read_corner, read_step
@@ -25,6 +27,8 @@ from toreuma.core.units import System
 __all__ = ["Line", "read_line"]
 
 BEYOND = "a number here is beyond what a lathe can hold", "type a usual size"
+TAPPED_MM = 8.0
+"""A bore with a thread up to this size is tapped: threading bars begin above it."""
 MOST_LETTERS, MOST_DIGITS = 20_000, 30
 SUM_MM = 0.02
 """Lengths written with four places of an inch may miss their sum by so much."""
@@ -86,7 +90,8 @@ def read_line(text: str, units: System, tables: LineTables, name: str = "") -> L
         notes = tuple(
             Fault(w.start, w.end, w.note, "the drawing's limits stand on the sheet") for w in said.features if w.note
         )
-        return Line(_part(said, tables, units, name), tuple(faults), notes)
+        part = _part(said, tables, units, name)
+        return Line(part, tuple(faults), (*notes, *_short_threads(part, said, units)))
     except Misread as error:
         return Line(None, (*faults, error.fault))
     except (ValidationError, OverflowError):
@@ -227,6 +232,10 @@ def _part(said: _Said, tables: LineTables, units: System, name: str) -> Part | N
     if said.length_mm is not None and abs(whole - said.length_mm) > SUM_MM:
         what = f"the steps come to {_mm(whole, units)}, the length says {_mm(said.length_mm, units)}"
         raise Misread(last.start, last.end, what, "change a step, or leave one length out")
+    tapped = _as_tapped(said.inside)
+    if tapped is not None:
+        said.features.append(tapped)
+        said.inside = []
     inside = _cornered([seated(s, "inside") for s in said.inside], said, "inside")
     bore, from_back = placed_bore(inside, whole)
     through = bool(bore) and abs(bore[-1].z1 + whole) < SAME_MM
@@ -234,7 +243,8 @@ def _part(said: _Said, tables: LineTables, units: System, name: str) -> Part | N
     fields = [(one, waiting) for waiting in said.features for one in waiting.make(ground)]
     features = [feature_of(one, waiting.start, waiting.end) for one, waiting in fields]
     features += attached(placed, "outside", tables, units)
-    features += attached(_seen(bore, whole) if from_back else bore, "inside", tables, units)
+    floor: End | None = None if through else "front" if from_back else "back"
+    features += attached(_seen(bore, whole) if from_back else bore, "inside", tables, units, floor=floor)
     part = Part(
         name=name,
         outside=elements_of(placed, "outside"),
@@ -245,6 +255,42 @@ def _part(said: _Said, tables: LineTables, units: System, name: str) -> Part | N
     )
     _check(part, placed, bore, [w for _, w in fields])
     return part
+
+
+def _as_tapped(steps: list[Step]) -> Waiting | None:
+    """A bore that is nothing but a small thread is a tapped hole: no bar goes into it."""
+    if len(steps) != 1 or steps[0].thread is None or steps[0].thread.d_mm > TAPPED_MM or steps[0].to_mm is not None:
+        return None
+    step, thread = steps[0], steps[0].thread
+    assert thread is not None
+    if step.corners or step.relief or step.size or step.ra_um or step.deep or step.name:
+        return None
+    fields: Fields = {
+        "kind": "axial_hole", "end": "back" if step.from_back else "front", "thread": step.thread_text,
+        "d_mm": round(thread.tap_drill_mm, 4),
+    }  # fmt: skip
+    if step.length_mm is not None and not step.through:
+        fields |= {
+            "thread_length_mm": step.length_mm,
+            "depth_mm": round(step.length_mm + BEHIND_PITCHES * thread.pitch_mm, 2),
+        }
+    return Waiting(step.start, step.end, lambda ground: [fields])
+
+
+def _short_threads(part: Part | None, said: _Said, units: System) -> Iterator[Fault]:
+    """A thread in a bore that ends at its floor: how much of it is full."""
+    last = next((one for one in reversed(said.inside) if one.thread is not None and not one.from_back), None)
+    if part is None or last is None or last.thread is None or last.relief is not None or last.length_mm is None:
+        return
+    made = next(
+        (f for f in part.features if f.kind == "thread" and f.side == "inside" and f.designation == last.thread_text),
+        None,
+    )
+    if made is not None and made.length_mm < last.length_mm - SAME_MM:
+        short = _mm(last.length_mm - made.length_mm, units)
+        what = f"{last.thread_text}: {_mm(made.length_mm, units)} of full thread, its run-out takes {short}"
+        cure = f"for all of it full, type hole {last.thread_text} x {_mm(last.length_mm, units)}"
+        yield Fault(last.start, last.end, what, cure)
 
 
 def _d_at(placed: list[Placed], z: float) -> float:

@@ -4,7 +4,7 @@ from dataclasses import replace
 
 from toreuma.core.errors import ToreumaError
 from toreuma.core.line.attached import attached, seat_of
-from toreuma.core.line.elements import Side, end_of_corner
+from toreuma.core.line.elements import End, Side, end_of_corner
 from toreuma.core.line.fault import Misread
 from toreuma.core.line.number import length_text, plain_text
 from toreuma.core.line.piece import known_thread
@@ -50,7 +50,12 @@ def written_line(part: Part, units: System, tables: LineTables, named: bool = Tr
 
 
 def _said_steps(
-    placed: list[Placed], side: Side, features: list[Feature], tables: LineTables, units: System
+    placed: list[Placed],
+    side: Side,
+    features: list[Feature],
+    tables: LineTables,
+    units: System,
+    floor: End | None = None,
 ) -> list[Placed]:
     """Steps that say their own thread, relief and knurl; those features are taken off the list."""
     found = list(placed)
@@ -60,7 +65,7 @@ def _said_steps(
         for step in _candidates(one, side, features, tables):
             tried = [*found[:index], replace(one, step=step), *found[index + 1 :]]
             try:
-                made = attached(tried, side, tables, units, only=index)
+                made = attached(tried, side, tables, units, only=index, floor=floor)
             except Misread:
                 continue
             if made and all(feature in features for feature in made):
@@ -174,7 +179,7 @@ def _bore_texts(
     if part.inside_from_back:
         return [_from_back_text(bore, i, units, through=False) for i in range(len(bore))]
     through = abs(bore[-1].z1 + whole) < 1e-5
-    said = _said_steps(bore, "inside", features, tables, units)
+    said = _said_steps(bore, "inside", features, tables, units, None if through else "back")
     if not through:
         return [_step_text(said, i, "inside", units, through=False) for i in range(len(said))]
     longest = max(range(len(said)), key=lambda i: (said[i].step.length_mm or 0.0, -i))

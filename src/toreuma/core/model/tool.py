@@ -272,11 +272,23 @@ class Tap(_Tool):
     pitch_mm: Positive = Field(description="(TP)")
     form: Literal["through", "blind", "forming"] = "through"
     lead_pitches: Positive = Field(default=4.0, description="Length of the lead in pitches (form B 4, C 2.5, E 1.75)")
+    taper: float = Field(default=0.0, ge=0, lt=0.5, description="Growth of its diameter along its length")
+    gauge_mm: Amount = Field(default=0.0, description="Of a taper tap, from its end to its gauge plane")
     flute_length_mm: Positive
     overall_length_mm: Positive
     shank_d_mm: Positive
     material: Name = "high-speed steel"
     code: Name = ""
+
+    @model_validator(mode="after")
+    def _gauged(self) -> "Tap":
+        if self.taper > 0 and self.gauge_mm <= 0:
+            raise ValueError("a taper tap needs the length from its end to its gauge plane")
+        return self
+
+    def depth_mm(self, length_mm: float) -> float:
+        """How deep its end goes for a length of full thread; a taper tap goes to its gauge plane for any."""
+        return self.gauge_mm if self.taper > 0 else length_mm + self.lead_pitches * self.pitch_mm
 
 
 class _Mill(_Tool):

@@ -33,10 +33,17 @@ LEFT_UM, HOLE_LEFT_UM = 2.0, 35.0
 """A drilled hole has no limits here: the nearest drill there is makes it, some hundredths smaller or not."""
 SAME_MM, LEAD_SHARE = 0.02, 1e-3
 DEPTH_MM = 0.05
+GAUGE_TURNS = 1.0
+"""A taper thread may be so many turns too deep or too shallow (ASME B1.20.1, ISO 7-1)."""
+
 BLIND_PITCHES = 7.0
 """A blind hole without a length of thread: so much of it may stay without, for the lead and its clearance."""
 
+CORE_AT_MM = 0.5
+"""So much of a hole about its middle is measured."""
+
 RIDGE_MM, END_MM = 0.03, 0.3
+TAPER_SAME = 1e-3
 SHORTEST = 0.6
 """But this share of the hole has a thread."""
 
@@ -173,7 +180,7 @@ def _tapped(
                 side,
                 number,
                 makers,
-                _core_d(final, at, hole),
+                _core_d(final, at),
                 exact=hole.depth_mm is None or hole.thread_length_mm is not None,
             )
     return _with(row, "open", "none", "no tap goes in", "a tapping operation")
@@ -184,9 +191,9 @@ def _length(hole: AxialHole, through: float) -> float:
     return hole.thread_length_mm or (hole.depth_mm if hole.depth_mm is not None else through)
 
 
-def _core_d(final: Region, at: tuple[float, float], hole: AxialHole) -> float:
+def _core_d(final: Region, at: tuple[float, float]) -> float:
     """Diameter of the hole between the teeth."""
-    wide = shapely.clip_by_rect(final, at[0] - hole.d_mm, 0, at[0] + hole.d_mm, 1e5)
+    wide = shapely.clip_by_rect(final, at[0] - CORE_AT_MM, 0, at[0] + CORE_AT_MM, 1e5)
     return 2 * float(wide.bounds[1]) if not wide.is_empty else 0.0
 
 
@@ -211,6 +218,12 @@ def _tapped_row(
     wrong = _wrong_tap(form, tool, deepest, core)
     full = -deepest.end - tool.lead_pitches * tool.pitch_mm
     found = said("{}, {} of full thread", tool.thread, q(full))
+    if not wrong and tool.taper > 0:
+        turns = (-deepest.end - tool.gauge_mm) / tool.pitch_mm
+        if abs(turns) <= GAUGE_TURNS:
+            return _with(row, "made", said("{}, {} deep", tool.thread, q(-deepest.end)), "", "", made)
+        off = f"its gauge stands {abs(turns):.1f} turns {'in' if turns > 0 else 'out'}, one is allowed"
+        return _with(row, "open" if turns < 0 else "wrong", found, off, "the tap to its gauge plane", made)
     if wrong:
         return _with(row, "wrong", found, wrong, "the tap and the hole of its own thread", made)
     least = length - DEPTH_MM if exact else max(length - BLIND_PITCHES * tool.pitch_mm, SHORTEST * length)
@@ -231,6 +244,12 @@ def _wrong_tap(form: Form | None, tool: Tap, stroke: Stroke, core: float | None)
         return f"the thread is {'left' if form.left_hand else 'right'}-hand, the tap {tool.thread} is not"
     if abs(tool.pitch_mm - form.pitch_mm) > LEAD_SHARE * form.pitch_mm:
         return said("a pitch of {} is wanted, the tap has {}", q(form.pitch_mm, "mm", "g"), q(tool.pitch_mm, "mm", "g"))
+    if abs(tool.taper - form.taper) > TAPER_SAME:
+        return (
+            f"the thread is {'' if form.taper else 'not '}taper, the tap {tool.thread} is {'' if tool.taper else 'not'}"
+        )
+    if form.taper:
+        return ""
     basic = form.pitch_d_mm[0] + 0.6495 * form.pitch_mm
     if form.flank_deg == 60 and abs(tool.d_mm - basic) > 0.1 * form.pitch_mm:
         return said("a thread of Ø {} is wanted, the tap has Ø {}", q(basic, "mm", "g"), q(tool.d_mm, "mm", "g"))

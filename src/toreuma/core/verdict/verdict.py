@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import shapely
 
@@ -11,6 +11,7 @@ from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.region import Region, box, polygons, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, ThreadForm
+from toreuma.core.model.feature import AxialHole, Feature
 from toreuma.core.model.tool import BoringTool, GroovingTool, PartingTool, TurningTool
 from toreuma.core.prove.sizes import SizeMade, sizes_made
 from toreuma.core.prove.threads import thread_zone
@@ -30,6 +31,9 @@ UNFINISHED = frozenset((
     "knurl.short", "reach.left", "stock.small", "hold.inside",
 ))  # fmt: skip
 """Findings that say what is not made: rows say the same, with sizes."""
+
+CORE_SHARE = 0.05
+"""Of the pitch: drills of taper threads are not the core itself, the tap takes the rest."""
 
 MOST_NOSE_MM = 2.0
 ROUNDED_SHARE = 0.42
@@ -98,8 +102,8 @@ def _section_rows(
     forms: Mapping[int, ThreadForm],
     makers: Makers,
 ) -> list[Row]:
-    drawn = drawn_of(job.part, shape)
     features = job.part.features
+    drawn = tuple(_with_core(one, features, forms) for one in drawn_of(job.part, shape))
     zones = [thread_zone(features[index], form, shape.region) for index, form in forms.items()]
     rings = [box(z0 - END_MM, r0, z1 + END_MM, r1) for z0, r0, z1, r1 in (one.bounds for one in polygons(shape.ridges))]
     found, loose = compared(drawn, shape.region, final, union(zones), union(rings), _noses(sides))
@@ -111,6 +115,16 @@ def _section_rows(
     rows = [_row(one, ground) for one in found]
     rows += [_loose_row(number, piece) for number, piece in enumerate(loose)]
     return [*rows, _off_row(job, shape, final, sides, makers)]
+
+
+def _with_core(one: Drawn, features: Sequence[Feature], forms: Mapping[int, ThreadForm]) -> Drawn:
+    """The core of a tapped hole may be as wide as its thread's limits are: what is drawn is a usual drill."""
+    feature = features[one.feature] if one.feature is not None else None
+    form = forms.get(one.feature) if one.feature is not None else None
+    if not isinstance(feature, AxialHole) or not feature.thread or form is None:
+        return one
+    free = CORE_SHARE * form.pitch_mm if form.taper else min(feature.d_mm - form.crest_d_mm[0], form.pitch_mm / 4)
+    return replace(one, allowed_um=max(one.allowed_um, 500.0 * free))
 
 
 def _noses(sides: Sequence[SideMade]) -> set[float]:

@@ -52,7 +52,7 @@ def plan_tap(work: Work, operation: TapHole) -> Cuts:
             -end,
             "mm",
             measured_on="along Z",
-            formula="full thread and lead",
+            formula="to its gauge plane" if tool.taper > 0 else "full thread and lead",
             inputs=(Input("full thread", "l", wanted, "mm"), Input("lead", "", lead, "mm")),
         ),
         Figure.TORQUE: Evidence(
@@ -101,6 +101,8 @@ def _end(
     work: Work, operation: TapHole, tool: Tap, hole: AxialHole | None, lead: float, run_down: float
 ) -> tuple[float, float]:
     """Z of the tap's end, and the length of full thread it makes, mm."""
+    if tool.taper > 0:
+        return -tool.gauge_mm, max(tool.gauge_mm - lead, 0.0)
     back = work.scene.profile.back_z
     through = hole is None or hole.depth_mm is None
     if operation.depth_mm is not None:

@@ -96,6 +96,8 @@ def _depth(work: Work, tool: Drill | Reamer | Tap, operation: HolesBeside, featu
         full = place.level - past if place.through else place.level + FLAT_SHORT_MM
         return _Sunk(full - tool.lead_mm if place.through else full, full)
     lead = tool.lead_pitches * tool.pitch_mm
+    if tool.taper > 0:
+        return _Sunk(place.top - tool.gauge_mm, place.top - tool.gauge_mm + lead)
     end = place.level - lead if place.through else place.level + tool.pitch_mm
     return _Sunk(end, end + lead)
 

@@ -24,6 +24,12 @@ CALLED = {"BSP": "G", "BSPP": "G", "BSPT": "R"}
 INSIDE_TURNS = 1.25
 """The gauge plane of inside threads may be off by so many turns (ISO 7-1); a parallel Rp by a sixteenth of that."""
 
+G_DRILLS_MM = {
+    "1/16": 6.8, "1/8": 8.8, "1/4": 11.8, "3/8": 15.25, "1/2": 19.0, "5/8": 21.0, "3/4": 24.5, "7/8": 28.25, "1": 30.75,
+    "1-1/4": 39.25, "1-1/2": 45.25, "2": 57.0,
+}  # fmt: skip
+"""Drills of parallel holes: as usually listed."""
+
 RC_DRILLS_MM = {"1/8": 8.4, "1/4": 11.2, "3/8": 14.75, "1/2": 18.25, "3/4": 23.75, "1": 30.0}
 """Drills of taper holes that are tapped without reaming: as usually listed."""
 
@@ -77,13 +83,21 @@ def pipe_thread(match: "re.Match[str]", tables: ThreadTables) -> Thread:
         internal=internal,
         depth_external=0.640327 * p,
         depth_internal=0.640327 * p,
-        tap_drill_mm=RC_DRILLS_MM.get(listed, internal.minor.middle) if kind in ("R", "Rc") else internal.minor.middle,
+        tap_drill_mm=_drill_mm(kind, listed, internal),
         source=table.source,
         left_hand=bool(match["left"]),
         taper=taper,
         gauge_length_mm=size.gauge_length_mm if kind != "G" else None,
         notes=notes,
     )
+
+
+def _drill_mm(kind: str, listed: str, internal: Side) -> float:
+    """The usual drill; the middle of the minor diameter's limits where none is listed or it lies outside them."""
+    if kind in ("R", "Rc"):
+        return RC_DRILLS_MM.get(listed, internal.minor.middle)
+    drill = G_DRILLS_MM.get(listed, internal.minor.middle)
+    return drill if internal.minor.min <= drill <= internal.minor.max else internal.minor.middle
 
 
 def _about(diameters: tuple[float, float, float], off: float) -> Side:

@@ -4,6 +4,8 @@ import re
 
 from toreuma.core.standards.threads.inches import INCH_SIZE, MM, inch_size, listed_size
 from toreuma.core.standards.threads.metric import METRIC
+from toreuma.core.standards.threads.npsm import NPSM
+from toreuma.core.standards.threads.pipe import NPT, PIPE
 
 __all__ = ["cuts_thread", "is_left_hand"]
 
@@ -27,6 +29,11 @@ def cuts_thread(tool_thread: str, pitch_mm: float, wanted: str, core_d_mm: float
         return False
     if _plain(tool_thread) == _plain(wanted):
         return True
+    pipes = _pipe(tool_thread), _pipe(wanted)
+    if pipes != (None, None):
+        tap, hole = pipes
+        into_rp = tap is not None and hole is not None and (tap[0], hole[0]) == ("G", "RP") and tap[1] == hole[1]
+        return tap == hole or into_rp  # what a G tap cuts lies within the limits of Rp
     for read in (_metric, _inch):
         own, other = read(tool_thread), read(wanted)
         if own is None or other is None:
@@ -49,6 +56,22 @@ def _plain(designation: str) -> str:
     """Without class, blanks and case."""
     text = re.sub(r"[\s-]+\d[A-Z]{1,2}(\d[A-Z]{1,2})?$", "", designation.strip().upper())
     return text.replace(" ", "").lstrip("#")
+
+
+def _pipe(text: str) -> tuple[str, str] | None:
+    """Family and size of a pipe thread."""
+    plain = re.sub(r"\s*-?\s*LH$", "", text.strip(), flags=re.I)
+    for pattern, family in ((NPT, "NPT"), (NPSM, "NPSM"), (PIPE, "")):
+        match = pattern.match(plain)
+        if match is None:
+            continue
+        said = match.groupdict()
+        size = listed_size(next(said[one] for one in ("a", "b", "size", "size2") if said.get(one)))
+        kind = (said.get("kind") or said.get("kind2") or "").upper()
+        dry = "F" if said.get("dry") or said.get("dry2") else ""
+        kind = {"BSP": "G", "BSPP": "G", "BSPT": "RC", "R": "RC"}.get(kind, kind)
+        return family + dry + kind, size
+    return None
 
 
 def _metric(text: str) -> tuple[float, float | None] | None:
