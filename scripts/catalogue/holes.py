@@ -114,6 +114,7 @@ def hole_tools() -> Iterator[Row]:
     yield from _large()
     yield from _special()
     yield from _reamers()
+    yield from _long_reamers()
     yield from _taps()
 
 
@@ -284,6 +285,33 @@ def _reamers() -> Iterator[Row]:
             "flute_length_mm": flute,
             "overall_length_mm": overall,
             "shank_d_mm": shank,
+            "material": "high-speed steel",
+        }
+
+
+LONG_REAMERS = (
+    (5, 133, 23), (6, 138, 26), (7, 150, 31), (8, 156, 33), (9, 162, 36), (10, 168, 38), (11, 175, 41), (12, 182, 44),
+    (13, 182, 44), (14, 189, 47), (15, 204, 50), (16, 210, 52), (18, 219, 56), (20, 228, 60), (22, 237, 64),
+    (24, 268, 68), (25, 268, 68), (28, 277, 71), (30, 281, 73), (32, 317, 77),
+)  # fmt: skip
+"""Reamers with a Morse taper, diameter, overall length and flutes, mm (DIN 208)."""
+
+SLEEVED_MM, NECK_SHARE = 25.0, 0.92
+"""What of the taper stands in its sleeve beyond a plain shank's grip, and the neck behind the flutes (typical)."""
+
+
+def _long_reamers() -> Iterator[Row]:
+    for d, overall, flute in LONG_REAMERS:
+        it7 = next(um for most, um in IT7_UM if d <= most)
+        yield {
+            "name": f"RL {d} H7",
+            "kind": "reamer",
+            "d_mm": round(d + it7 / 2000, 4),
+            "fit": "H7",
+            "lead_mm": 1.0,
+            "flute_length_mm": flute,
+            "overall_length_mm": overall - SLEEVED_MM,
+            "shank_d_mm": round(NECK_SHARE * d, 1),
             "material": "high-speed steel",
         }
 

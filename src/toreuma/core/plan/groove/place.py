@@ -173,7 +173,18 @@ def _computed(
             said("the blade of {}, {} wide, does not go into the groove", tool, q(blade.width_mm, "mm", "g")),
             "a narrower blade, or look at what stands in its way",
         )
+    over = _over(stock, dip, shape)
+    if over > top + LEAST_MM and not frame.flip_r:  # it stands beside a groove that is open at its end
+        top, safe = over, _safe(solids, frame, shape, over, tool)
     return Ground(frame=frame, shape=shape, dip=dip, line=_through(open_, dip), top=top, safe=safe)
+
+
+def _over(stock: Region, dip: Region, shape: ToolShape) -> float:
+    """The highest metal that any part of the edge passes above."""
+    low = dip.bounds[0] + float(shape.core[:, 0].min()) - shape.nose_radius
+    high = dip.bounds[2] + float(shape.core[:, 0].max()) + shape.nose_radius
+    there = shapely.clip_by_rect(stock, low, -FAR_MM, high, FAR_MM)
+    return float(there.bounds[3]) if not there.is_empty else -FAR_MM
 
 
 def _clear(shape: ToolShape, blade: Blade) -> float:
