@@ -72,8 +72,9 @@ class At:
 
 
 def place_at(piece: Piece, required: str = "") -> At | None:
-    """``at 12``, ``at 12 from back``, ``at middle``, ``@12``."""
-    if not piece.take("at", "@"):
+    """``at 12``, ``at 12 from back``, ``at middle``, ``@12``; ``from 12``, where ``to 30`` follows."""
+    from_to = piece.is_next("from") and piece.kind_is("number", 1) and piece.is_next("to", ahead=2)
+    if not piece.take("at", "@") and not (from_to and piece.take("from")):
         if required:
             raise piece.wrong(f"where the {required} stands is missing", "type at 12, or at 12 from back")
         return None

@@ -186,8 +186,11 @@ def slot(piece: Piece, side: str) -> Waiting:
     length = piece.length("the length of the slot") if piece.take("x") else None
     place = At(0.0)
     while piece.peek() is not None:
-        if piece.is_next("at", "@"):
+        if piece.is_next("at", "@", "from"):
+            before = piece.at
             place = place_at(piece) or place
+            if piece.at == before:
+                more_of(piece, fields)
             if piece.take("to"):
                 length = abs(piece.length("where the slot ends") - (place.mm or 0.0))
         elif piece.take("inside", "outside", "front", "back"):

@@ -92,14 +92,19 @@ def _sharp_width(d_mm: float, floor_mm: float, wall_deg: float) -> float:
 
 
 def face_groove(piece: Piece) -> Waiting:
-    """``face g 92 > 84 x 2.9 back``: both walls, depth, which face."""
+    """``face g 92 > 84 x 2.9 back``: both walls, depth, which face; or outer wall, width,
+    depth: ``face g 92 x 4 x 2.9``."""
     start = piece.start
     piece.take("face")
     piece.take("g", "groove")
     one = piece.length("the diameter of the outer wall")
-    if not piece.take(">", "-", "/"):
+    sized = piece.is_next("x") and piece.kind_is("number", 1) and piece.is_next("x", ahead=2)
+    if sized and piece.take("x"):
+        other = one - 2 * piece.length("the width of the groove")
+    elif piece.take(">", "-", "/"):
+        other = piece.length("the diameter of the inner wall")
+    else:
         raise piece.wrong("the diameter of the other wall is missing", "type both: face g 92 > 84 x 2.9")
-    other = piece.length("the diameter of the inner wall")
     if not piece.take("x"):
         raise piece.wrong("the depth is missing", "type face g 92 > 84 x 2.9")
     depth = piece.length("the depth")

@@ -152,13 +152,21 @@ def reach_of_shape(
 
 
 def _width(shape: ToolShape) -> float:
-    return float(np.ptp(shape.core[:, 0])) + 2 * shape.nose_radius
+    """Of a blade: along Z, of one that goes into a face on radius."""
+    return float(np.ptp(shape.core[:, 1 if _is_facing(shape) else 0])) + 2 * shape.nose_radius
+
+
+def _is_facing(shape: ToolShape) -> bool:
+    """What carries it stands behind it along Z, as with a blade for faces."""
+    last = shape.bodies[-1] if shape.bodies else shape.core
+    return bool(last[:, 0].max() > last[:, 1].max())
 
 
 def _follows(piece: Points, shape: ToolShape) -> bool:
     """The stem of a blade, which goes into the groove behind its edge."""
-    low, high = shape.core[:, 0].min() - shape.nose_radius, shape.core[:, 0].max() + shape.nose_radius
-    return bool((piece[:, 0] > low).all() and (piece[:, 0] < high).all())
+    across = 1 if _is_facing(shape) else 0
+    low, high = shape.core[:, across].min() - shape.nose_radius, shape.core[:, across].max() + shape.nose_radius
+    return bool((piece[:, across] > low).all() and (piece[:, across] < high).all())
 
 
 def _target(scene: Scene, surface: Surface) -> Region:

@@ -36,6 +36,9 @@ PECK_LIFT_MM = 0.15
 STEP_WIDTHS = 3.0
 """A deep groove is opened to its whole width every so many widths of the blade, so that chips and holder have room."""
 
+LEANS_MM = 0.4
+"""A wall that leans by less, or is only rounded at its top, is left to the finishing cut."""
+
 CLEAR_MM = 0.2
 LEAST_AREA_MM2 = 0.02
 FILM_MM2 = 1e-4
@@ -48,15 +51,26 @@ def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
     z0, z1 = float(ground.line[-1, 0]), float(ground.line[0, 0])
     envelope = Envelope(ground.line)
     flat = max(blade.width_mm - 2 * blade.corner_radius_mm, 0.3 * blade.width_mm)
-    inset = min(SAME_MM, (z1 - z0) / 4)
-    count = max(1, math.ceil((z1 - z0) / (OVERLAP * flat) - 1e-6) + 1) if z1 - z0 > ROOM_MM else 1
-    places = [(z0 + z1) / 2] if count == 1 else [float(z) for z in np.linspace(z1 - inset, z0 + inset, count)]
     middle = (z0 + z1) / 2
+    places = [middle]
+    if z1 - z0 > ROOM_MM:
+        floor = ground.line[ground.line[:, 1] < float(ground.line[:, 1].min()) + SAME_MM, 0]
+        low, high = float(floor.min()), float(floor.max())
+        places = _apart(high, low, OVERLAP * flat) if high - low > ROOM_MM else [(low + high) / 2]
+        for end, begin in ((z1, high), (z0, low)):  # above walls that lean
+            places += _apart(end, begin, OVERLAP * flat)[:-1] if abs(end - begin) > LEANS_MM else []
     found = []
     for z in sorted(places, key=lambda z: (0.0 if ground.frame.swap else abs(z - middle), -z)):
         depth = envelope.height(z) if z1 - z0 > ROOM_MM else float(ground.line[:, 1].min())
         found.append((z, depth))
     return found
+
+
+def _apart(begin: float, end: float, step: float) -> list[float]:
+    """Places from one end to the other, hair's breadths inside them, no farther apart than a step."""
+    inset = math.copysign(min(SAME_MM, abs(end - begin) / 4), end - begin)
+    count = max(1, math.ceil(abs(end - begin) / step - 1e-6)) + 1
+    return [float(z) for z in np.linspace(begin + inset, end - inset, count)]
 
 
 def lone_plunge(work: Work, ground: Ground) -> tuple[float, float] | None:
