@@ -272,7 +272,8 @@ def test_the_next_time_begins_from_the_last(book: Book, store: Store, spear: Job
     store.note(book.run.ident, Note(words=changed, at=DAY, kind="program", run=book.run.id))
     found = taught(store, spear)
     told = "\n".join(found.says)
-    assert "3 of 1 parts, 150 s a part against 143 s planned" in told
+    planned = book.sides[0].times.total_s
+    assert f"3 of 1 parts, 150 s a part against {planned:.0f} s planned" in told
     assert "T2: offset X was brought to -0.010 mm" in told
     assert "Rough outside at part 2: bird's nest, long chips" in told
     assert "T1: an edge made 3 parts" in told

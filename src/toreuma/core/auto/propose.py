@@ -318,7 +318,10 @@ def _side_with(
         if advice.best is None:
             other = countersunk(seen, have.catalogue) if wish.key == "finish bore" else None
             if is_undercut(bare, wish):
-                other = by_finishing(bare, wish, advised.known.get("finish outside"))
+                side = bare.part.features[wish.feature].side  # type: ignore[union-attr]
+                other = by_finishing(
+                    bare, wish, advised.known.get("finish bore" if side == "inside" else "finish outside")
+                )
             if other is None:
                 without.append(_no_tool(wish, advice))
                 continue

@@ -7,7 +7,7 @@ from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.auto.steps import ID, RouteStep
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import FinishOd, Job, Relief
+from toreuma.core.model import FinishBore, FinishOd, Job, Relief
 from toreuma.core.reach.relieved import slides_in
 
 __all__ = ["by_finishing", "is_undercut", "taken_along"]
@@ -17,9 +17,9 @@ BEGINS_MM, ENDS_MM = 1.0, 0.05
 
 
 def is_undercut(job: Job, wish: Wish) -> bool:
-    """The wish is for an undercut of the outside (DIN 509)."""
+    """The wish is for an undercut (DIN 509)."""
     feature = job.part.features[wish.feature] if wish.feature >= 0 else None
-    return isinstance(feature, Relief) and feature.form != "thread" and feature.side == "outside"
+    return isinstance(feature, Relief) and feature.form != "thread"
 
 
 def taken_along(job: Job, wish: Wish, steps: Iterable[RouteStep]) -> bool:
@@ -36,7 +36,8 @@ def by_finishing(job: Job, wish: Wish, finishing: Advice | None) -> RouteStep | 
         return None
     along = 1.0 if relief.toward == "front" else -1.0
     ends = relief.z_mm + along * (relief.length_mm + BEGINS_MM), relief.z_mm - along * ENDS_MM
-    operation = FinishOd(
+    kind, group = (FinishOd, "finish outside") if relief.side == "outside" else (FinishBore, "finish bore")
+    operation = kind(
         id=ID,
         name=wish.words,
         tool=ID,
@@ -45,7 +46,7 @@ def by_finishing(job: Job, wish: Wish, finishing: Advice | None) -> RouteStep | 
         allow_away=relief.face_depth_mm > 0,
         wanted_ra_um=job.part.ra_um or 3.2,
     )
-    return RouteStep(group="finish outside", operation=operation, tool=best.tool, reasons=best.reasons)
+    return RouteStep(group=group, operation=operation, tool=best.tool, reasons=best.reasons)
 
 
 def _relief(job: Job, wish: Wish) -> Relief:
@@ -56,7 +57,9 @@ def _relief(job: Job, wish: Wish) -> Relief:
 
 def _goes_into(step: RouteStep, relief: Relief) -> bool:
     one = step.operation
-    if not isinstance(one, FinishOd) or (relief.face_depth_mm > 0 and not one.allow_away):
+    if not isinstance(one, FinishOd if relief.side == "outside" else FinishBore) or (
+        relief.face_depth_mm > 0 and not one.allow_away
+    ):
         return False
     end = relief.z_mm + (relief.length_mm if relief.toward == "front" else -relief.length_mm)
     high, low = max(relief.z_mm, end), min(relief.z_mm, end)

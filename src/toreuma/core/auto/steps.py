@@ -217,7 +217,7 @@ def _finish(ask: _Ask) -> list[RouteStep]:
     if not inside:
         end = _before_hold(end, reachable_end(ask.scene, ask.best.tool))
     whole = kind(id=ID, name=ask.wish.words, tool=ID, wanted_ra_um=ra, from_z_mm=begin, to_z_mm=end)
-    if not inside and _into_shoulders(ask):
+    if _into_shoulders(ask):
         whole = whole.changed(allow_away=True)
     steps = [ask.step(group, whole)]
     split = ask.advice.split

@@ -15,13 +15,15 @@ SAME = 1e-6
 
 
 def slides_in(shape: ToolShape, relief: Relief) -> bool:
-    """Whether a finishing cut outside takes an undercut (DIN 509) along: its trailing edge stands steeper than the
-    slope of the relief, its leading edge leans back more than the slope in the shoulder, its nose is no larger."""
-    if relief.form == "thread" or relief.side != "outside" or len(shape.core) < 3 or shape.is_blade:
+    """Whether a finishing cut takes an undercut (DIN 509) along: its trailing edge stands steeper than the slope of the
+    relief, its leading edge leans back more than the slope in the shoulder, its nose is no larger."""
+    bar = shape.tip[1] > 0
+    if relief.form == "thread" or bar is not (relief.side == "inside") or len(shape.core) < 3 or shape.is_blade:
         return False
     if shape.leads_toward_chuck is not (relief.toward == "front"):
         return False
-    trails, leans = _angles(shape.core if shape.leads_toward_chuck else shape.core * [-1.0, 1.0])
+    upright = shape.core * [1.0, -1.0] if bar else shape.core  # a bar in a bore stands on its head
+    trails, leans = _angles(upright if shape.leads_toward_chuck else upright * [-1.0, 1.0])
     into_face = FACE_RAMP_DEG.get(relief.form, 0.0) if relief.face_depth_mm > 0 else 0.0
     steep = trails - TRAIL_MARGIN_DEG >= RAMP_DEG[relief.form] and leans >= into_face
     return steep and shape.nose_radius <= relief.radius_mm + SAME

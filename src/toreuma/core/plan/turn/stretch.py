@@ -152,11 +152,16 @@ def _filled(work: Work, target: Region) -> Region:
 
 def _relieved(work: Work, operation: TurningOperation, target: Region) -> Region:
     """Without the undercuts that a finishing cut takes along."""
-    if not isinstance(operation, FinishOd):
+    if not isinstance(operation, FinishOd | FinishBore):
         return target
+    frame = INSIDE if isinstance(operation, FinishBore) else OUTSIDE
     along = relieved(work.given.part, work.shape, operation.allow_away)
-    cut = [void.cut for index, void in work.scene.shape.voids if index in along]
-    return _filled(work, target.difference(union(cut))) if cut else target
+    cut = [frame.region(void.cut) for index, void in work.scene.shape.voids if index in along]
+    if not cut:
+        return target
+    fill = work.scene.shape.fill
+    left = target.difference(union(cut))
+    return left if fill.is_empty else union([left, frame.region(fill)])
 
 
 def _outside(work: Work, operation: TurningOperation, beyond_mm: float, chord_mm: float) -> Stretch:
@@ -280,9 +285,11 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
         frame=INSIDE,
         shape=shape,
         stock=stock,
-        target=bore.metal
-        if work.scene.shape.fill.is_empty
-        else union([bore.metal, INSIDE.region(work.scene.shape.fill)]),
+        target=_relieved(
+            work,
+            operation,
+            bore.metal if work.scene.shape.fill.is_empty else union([bore.metal, INSIDE.region(work.scene.shape.fill)]),
+        ),
         in_way=in_the_way(work, bore, hole_r),
         first=first,
         end_z=bore.end_z,
