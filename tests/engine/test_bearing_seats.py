@@ -26,6 +26,17 @@ def test_the_finishing_bar_slides_into_the_undercut(line: str) -> None:
     assert any(one.allow_away is into_face for one in bores)
 
 
+THREADS = ["60 x 50 c1; bore M42x1.5 x 20 relief / 30 through", "60 x 40 c1; bore G1 x 18 relief / 24 through"]
+
+
+@pytest.mark.parametrize("line", everyday(THREADS, THREADS[0]))
+def test_the_run_out_of_a_thread_in_a_bore_is_cut_once_its_shoulder_is(line: str) -> None:
+    found = Engine().route(new_job("nut", "mm", "C45", "slant-bed", line)[0])
+    assert found.state in DONE, found.words
+    kinds = [one.kind for one in found.job.operations]
+    assert kinds.index("finish_bore") < kinds.index("groove") < kinds.index("thread")
+
+
 @pytest.mark.parametrize(
     "line",
     everyday(["60 x 40 c1; face g 50 x 5 x 12", "90 x 40 c1; face g 70 x 6 x 15"], "60 x 40 c1; face g 50 x 5 x 12"),

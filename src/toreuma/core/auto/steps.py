@@ -32,7 +32,7 @@ from toreuma.core.model import (
     TapHole,
 )
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.model.feature import AxialHole, Groove, ThreadFeature
+from toreuma.core.model.feature import AxialHole, Groove, Relief, ThreadFeature
 from toreuma.core.model.tool import BoringTool, Drill, GroovingTool, Tool
 from toreuma.core.reach.relieved import relieved
 from toreuma.core.reach.tool_reach import surface_metal
@@ -256,7 +256,9 @@ def _groove(ask: _Ask) -> list[RouteStep]:
     feature = ask.job.part.features[ask.wish.feature]
     inside = getattr(feature, "side", "outside") == "inside"
     operation = CutGroove(id=ID, name=ask.wish.words, tool=ID, feature=ask.wish.feature)
-    step = ask.step("groove inside" if inside else "groove", operation)
+    at_shoulder = isinstance(feature, Relief)  # its blade comes to the shoulder, which is cut to size before
+    group = ("relief inside" if at_shoulder else "groove inside") if inside else "groove"
+    step = ask.step(group, operation)
     square = _opener(ask, feature)
     if square is None:
         return [step]

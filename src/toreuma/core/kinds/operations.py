@@ -161,7 +161,7 @@ OPERATIONS: dict[str, OperationKind] = declared(
         tools=("grooving", "parting", "form"),
         cuts=("groove", "face_groove", "relief"),
         names_what_it_cuts="groove or relief",
-        ranks={"groove": 60, "groove inside": 65},
+        ranks={"groove": 60, "groove inside": 65, "relief inside": 75},
     ),
     thread=OperationKind(
         label="Thread",

@@ -10,6 +10,7 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["groove_findings"]
 
+HAIR_MM = 1e-4
 MOST_SLENDER = 9.0
 """Depth over width of a blade beyond which it runs out of line: typical."""
 
@@ -17,7 +18,8 @@ MOST_SLENDER = 9.0
 def groove_findings(work: Work, operation: CutGroove, void: Region, blade: Blade) -> tuple[Finding, ...]:
     """Depth against the blade, and the diameters a face blade can begin on."""
     found = []
-    z0, r0, z1, r1 = void.intersection(work.scene.shape.solid).bounds
+    # A groove that ends at a shoulder runs a hair into it: that is none of its depth.
+    z0, r0, z1, r1 = void.intersection(work.scene.shape.solid).buffer(-HAIR_MM).buffer(HAIR_MM).bounds
     feature = work.given.part.features[operation.feature]
     depth = z1 - z0 if isinstance(feature, FaceGroove) else r1 - r0
     place = ((z0 + z1) / 2, r0)

@@ -21,6 +21,7 @@ from toreuma.core.geometry.recover import FIT_MM
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import grow
 from toreuma.core.model import RoughBore, RoughOd
+from toreuma.core.plan.ground.met import MetMetal
 from toreuma.core.plan.ground.path import PULL_OUT_MM, Path
 from toreuma.core.plan.ground.result import PLANNING_CHORD_MM, Cuts, Cycle, Pass
 from toreuma.core.plan.ground.work import Work
@@ -196,7 +197,7 @@ def _write(
     safe = stretch.safe
     head = cut.entry[0] if len(cut.entry) else np.array([cut.start_z, cut.level])
     _travel(path, (float(head[0]), float(head[1])), safe, contour)
-    if cut.begins_free:
+    if cut.begins_free and not _films(stretch, float(head[0]), cut.level):
         path.rapid(r=cut.level)
     begin = len(path.motions)
     if len(cut.entry) > 1:
@@ -215,6 +216,11 @@ def _write(
     out = feed if stretch.blind or not cut.begins_free else None
     path.go(out, z=z + PULL_OUT_MM, r=min(r + PULL_OUT_MM, safe))
     return Pass(segments, cut.above - cut.level)
+
+
+def _films(stretch: Stretch, z: float, level: float) -> bool:
+    """Whether a film stands where a pass comes down that is no cut, and no way for a rapid."""
+    return bool(MetMetal(stretch.stock, stretch.shape).cuts(np.array([[z, level]]))[0])
 
 
 def _travel(path: Path, head: tuple[float, float], safe: float, contour: Envelope) -> None:
