@@ -34,10 +34,24 @@ class _Frame:
     loops: dict[int, int] = field(default_factory=dict)
 
 
+@dataclass(frozen=True)
+class _Again:
+    """A call with arguments that stays in force, and how deep the program stands that made it."""
+
+    start: int
+    times: float | None
+    name: str
+    local: dict[int, float | None]
+    depth: int
+
+
 class Flow(Cycling):
     """Calls, returns and jumps."""
 
     _parts = 1
+    _stays = False
+    """The call with arguments in this block stays in force."""
+    _again: "_Again | None" = None
 
     def _lay_out(self) -> None:
         """Where programs and block numbers stand."""
@@ -209,7 +223,8 @@ class Flow(Cycling):
             self._jump(to, block)
 
     def _macro(self, block: Block) -> None:
-        """A call with arguments: each letter sets a variable of the program that is called."""
+        """A call with arguments: each letter sets a variable of the program that is called; one that stays in force is
+        made behind every move until it is called off."""
         number, times = self._take(block, "P"), self._take(block, "L")
         local: dict[int, float | None] = {}
         sets, seen = 0, False
@@ -235,7 +250,17 @@ class Flow(Cycling):
                 "the control stops there, or runs what it has under that number",
             )
             return
+        if self._stays:
+            self._again = _Again(start, times, f"O{number:.0f}", local, len(self._frames))
+            return
         self._enter(start, times, block, f"O{number:.0f}", local)
+
+    def _call_again(self, block: Block) -> None:
+        """The call that stays in force, behind a move of the program it was made in."""
+        again = self._again
+        if again is not None and len(self._frames) == again.depth:
+            self._count_jump(block)
+            self._enter(again.start, again.times, block, again.name, dict(again.local))
 
     # statements --------------------------------------------------------------------------------------------------
 

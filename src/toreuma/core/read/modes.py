@@ -49,7 +49,6 @@ NOT_CUT = {
     "cylinder_on": "the work turned under a driven tool along its round",
     "plane_across": "a plane across the axis",
     "plane_along": "a plane beside the axis",
-    "macro_modal": "a program called again at every place",
     "chamfer_on": "how a thread runs out",
 }
 """What is read as a word and not as moves yet."""

@@ -132,7 +132,8 @@ class Obeying(Flow):
         if all(number is not None for number in self._clamp_and_speed(block)):
             letters.remove("S")
         again = next((letter for n, letter in enumerate(letters) if letter in letters[:n]), None)
-        if again is not None and not any(self._named(*word) == "macro" for word in block.words if word[0] == "G"):
+        named = {self._named(*word) for word in block.words if word[0] == "G"}
+        if again is not None and not named & {"macro", "macro_modal"}:
             what = f"{again} stands twice in this block"
             self._say("error", "program.twice", block.line, what, "the last one was taken; the control may stop")
 
@@ -144,7 +145,7 @@ class Obeying(Flow):
         counted |= {"R"} if "whole_thread_cycle" in names and "X" not in block.said.last else set()
         counted |= {"B", "C", "A", ",A"} if not names & {"line"} else {"B", "A", ",A"}
         whole = block.said.whole - counted
-        if "macro" in names or not whole:
+        if names & {"macro", "macro_modal"} or not whole:
             return block
         means, letter = self._dialect.whole_numbers, min(whole)
         if means == "unsaid":
@@ -175,7 +176,10 @@ class Obeying(Flow):
             self._numbers += [(int(number), block.line) for letter, number in block.said.words if letter == "N"]
             if len(last) == 1:
                 return
-        if self._steady is None:
+        if self._again is not None:
+            self._travel(block)
+            self._call_again(block)
+        elif self._steady is None:
             self._travel(block)
             self._steady = self._goes_on()
         else:
@@ -193,6 +197,7 @@ class Obeying(Flow):
         feed: float | None = said.get("F")
         if (
             steady is None
+            or self._again is not None
             or not self._places.intersection(said)
             or (feed is not None and (move == "rapid" or feed <= 0))
         ):
@@ -214,6 +219,8 @@ class Obeying(Flow):
         self._steady = None
         self._used = {"G", "M", "N", "O"}
         names = self._names_in(block)
+        self._stays = "macro_modal" in names
+        names = ["macro" if name == "macro_modal" else name for name in names]
         for name in names:
             self._mode(name, block)
         self._tool_words(names, block)
@@ -224,7 +231,7 @@ class Obeying(Flow):
         self._moves(names, block)
         self._then(names, block)
         self._all_used(names, block)
-        if self._gone_straight and not names_beyond_moves(names):
+        if self._gone_straight and not names_beyond_moves(names) and self._again is None:
             self._steady = self._goes_on()
         self._gone_straight = False
 
@@ -333,6 +340,10 @@ class Obeying(Flow):
             self._call(block)
         elif "macro" in names:
             self._macro(block)
+        elif "macro_off" in names:
+            self._again = None
+        elif self._again is not None and self._leads_somewhere(block):
+            self._call_again(block)
         if "return" in names:
             self._return(block)
         ends = "end" in names or "end_again" in names
