@@ -366,6 +366,7 @@ SUBPROGRAMS = [
         A + "G0 X50. Z0\nG66 P900 B40. F.1\nX50. Z-10.\nZ-20.\nG67\nG0 X60.\nM30\nO900\nG1 X#2 F#9\nG0 X50.\nM99",
         "6r 0 50, 8r -10 50, 14f -10 40 .1, 15r -10 50, 9r -20 50, 14f -20 40 .1, 15r -20 50, 11r -20 60",
     ),
+    Sample("a tool below nought", A + "G0 X50. Z0\nT-202\nG1 Z-3. F.2\nM30", "6r 0 50, 8f -3 50 .2", "7q"),
     Sample("functions", A + "#1=20.*SIN[30.]\n#2=SQRT[16.]+ATAN[1.]/[1.]\nG0 X[#1+40.] Z#2\nM30", "8r 49 50"),
     Sample("a vacant variable leaves its word out", A + "G0 X50. Z2.\nG1 Z#7 X48. F.2\nM30", "6r 2 50, 7f 2 48 .2"),
     Sample("a variable nobody set", A + "G0 X50. Z2.\nG1 Z-#500 F.2\nM30", None, "7q"),

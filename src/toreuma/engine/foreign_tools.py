@@ -83,7 +83,8 @@ def filled(use: ToolUse, row: Mapping[str, Any] | None, where: str) -> Filled:
     except ToreumaError:
         raise
     except ValueError as error:
-        first = str(error).splitlines()[-1][:120]
+        lines = [one.strip() for one in str(error).splitlines() if "further information" not in one]
+        first = lines[-1][:120]
         raise ProgramError(
             f"{where}, station {use.station}", f"no such tool can be ({first})", "check its sizes"
         ) from None

@@ -116,11 +116,13 @@ def study_of(text: str, asked: Asked) -> Study:
     seen = overview(found.program, list(blocks_of(text, found.dialect)), known.home)
     tools: list[Filled] = []
     for use in seen.tools:
-        try:
-            tools.append(filled(use, asked.tools.get(use.station), "tools"))
-        except ToreumaError as error:
-            faults.append(error)
-            tools.append(filled(use, None, "tools"))
+        for row in (asked.tools.get(use.station), None):
+            try:
+                tools.append(filled(use, row, "tools"))
+                break
+            except ToreumaError as error:
+                if row is not None or use.station not in asked.tools:
+                    faults.append(error)
     if usual:
         blank = usual_blank(seen, tools, asked.seen)
     noses = {**{one.tool.station: Nose(one.nose_mm) for one in tools if one.nose_mm > 0}, **known.noses}

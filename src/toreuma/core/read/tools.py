@@ -7,6 +7,10 @@ from toreuma.core.read.words import Block
 __all__ = ["ToolWords"]
 
 
+MOST_STATION = 200
+"""A number above it is no station: the tool before is kept."""
+
+
 class ToolWords(Modes):
     """Obeys T, D, S and F."""
 
@@ -18,6 +22,10 @@ class ToolWords(Modes):
         number, offset = block.value("T"), None
         if number is not None:
             self._used.add("T")
+            if number < 0 or number != int(number):
+                what = f"T{number:g} calls no tool"
+                self._say("error", "tool.number", block.line, what, "the control stops there; the tool before was kept")
+                return
             if self._dialect.tool_number == "station and offset":
                 self._tool(int(number), block)
             else:
@@ -48,6 +56,8 @@ class ToolWords(Modes):
                 f"T{number} has more digits than station and offset",
                 "what its digits mean depends on the machine",
             )
+            if number // 100 > MOST_STATION:
+                return
         station, offset = (number // 100, number % 100) if number >= 100 else (number, number)
         if 0 < number < 100 and "T0" not in block.text.upper().replace(" ", ""):
             self._once(
