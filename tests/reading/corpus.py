@@ -366,6 +366,16 @@ SUBPROGRAMS = [
         A + "G0 X50. Z0\nG66 P900 B40. F.1\nX50. Z-10.\nZ-20.\nG67\nG0 X60.\nM30\nO900\nG1 X#2 F#9\nG0 X50.\nM99",
         "6r 0 50, 8r -10 50, 14f -10 40 .1, 15r -10 50, 9r -20 50, 14f -20 40 .1, 15r -20 50, 11r -20 60",
     ),
+    Sample(
+        "chamfers of old, by the other axis",
+        A + "G0 X20. Z2.\nG1 Z-20. I2. F.2\nX40. K-1.\nZ-40.\nM30",
+        "6r 2 20, 7f -18 20 .2, 7f -20 24 .2, 8f -20 38 .2, 8f -21 40 .2, 9f -40 40 .2",
+        "7q, 8q",
+    ),
+    Sample(
+        "a chamfer of old that leads the other way", A + "G0 X20. Z2.\nG1 Z-20. I-2. F.2\nX40.\nM30", None, "7q, 7n"
+    ),
+    Sample("where the tool is", A + "G0 X50. Z-3.\n#1=#5041-10.\nG1 X#1 Z[#5042-1] F.2\nM30", "6r -3 50, 8f -4 40 .2"),
     Sample("a tool below nought", A + "G0 X50. Z0\nT-202\nG1 Z-3. F.2\nM30", "6r 0 50, 8f -3 50 .2", "7q"),
     Sample("functions", A + "#1=20.*SIN[30.]\n#2=SQRT[16.]+ATAN[1.]/[1.]\nG0 X[#1+40.] Z#2\nM30", "8r 49 50"),
     Sample("a vacant variable leaves its word out", A + "G0 X50. Z2.\nG1 Z#7 X48. F.2\nM30", "6r 2 50, 7f 2 48 .2"),
@@ -537,7 +547,6 @@ HABITS = [
         "O1\nG21 G99\nT0404\nG97 S600 M3\nG0 X20. Z5.\nG92 X22.6 Z-18. F1.5\nX23.\nM30",
         "5r 5 20, 6r 5 22.6, 6t -18 22.6 1.5, 6r -18 20, 6r 5 20, 7r 5 23, 7t -18 23 1.5, 7r -18 20, 7r 5 20",
     ),
-    Sample("old chamfers by I and K", A + "G0 X20. Z2.\nG1 Z-20. I2. F.2\nX40.\nM30", None, "7n"),
     Sample("switches that are off say nothing", A + "G49 G69 G23 G25\nG0 X50. Z2.\nM30", "7r 2 50"),
 ]
 

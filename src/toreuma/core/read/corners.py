@@ -38,6 +38,19 @@ class Corners(Moves):
                 )
                 return None
             return Corner(kind, size * self._state.scale, block.line) if size else None
+        return self._old_chamfer(block)
+
+    def _old_chamfer(self, block: Block) -> Corner | None:
+        """``G1 Z-20. I2.`` and ``G1 X40. K-1.``: a chamfer into the other axis, the way its sign says."""
+        said, (along_x, along_z) = block.said.last, self._dialect.relative
+        for letter, own, other, axis in (("I", "Z", "X", "r"), ("K", "X", "Z", "z")):
+            ways = {"X": along_x, "Z": along_z}
+            moves = own in said or ways[own] in said
+            crosses = other in said or ways[other] in said
+            if letter not in said or not moves or crosses or not self._plain_corners(letter, block):
+                continue
+            size = (self._take(block, letter) or 0.0) * self._state.scale
+            return Corner("C", abs(size), block.line, (axis, size)) if size else None
         return None
 
     def _plain_corners(self, letter: str, block: Block) -> bool:
@@ -46,7 +59,7 @@ class Corners(Moves):
             return False
         if self._dialect.corners == "unsaid":
             number = block.value(letter) or 0.0
-            words = {"R": "a rounding", "C": "a chamfer", "A": "an angle"}[letter]
+            words = {"R": "a rounding", "A": "an angle"}.get(letter, "a chamfer")
             self._once(
                 "error",
                 "corner.plain",
@@ -65,6 +78,12 @@ class Corners(Moves):
         if feed is None or before is None:
             self._say("error", "corner.open", corner.line, "a corner without a cut behind it", "it was left sharp")
             return segment
+        if corner.toward is not None:
+            way = segment.end[corner.toward[0] == "r"] - segment.start[corner.toward[0] == "r"]
+            if way * corner.toward[1] <= 0:
+                what = "the chamfer leads one way, the move behind it another"
+                self._say("error", "corner.size", corner.line, what, "the control stops, or cuts another shape")
+                return segment
         pieces = (rounded if corner.kind == "R" else bevelled)(before, segment, corner.size)
         if pieces is None:
             what = f"{'a rounding' if corner.kind == 'R' else 'a chamfer'} of {corner.size:g} mm does not fit there"

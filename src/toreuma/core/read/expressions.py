@@ -160,6 +160,8 @@ class Variables:
     def __init__(self, given: dict[int, float] | None = None) -> None:
         self.common: dict[int, float | None] = dict(given or {})
         self.local: dict[int, float | None] = {}
+        self.place: Callable[[int], float | None] = lambda index: None
+        """Where the tool is, by the machine's own variable for it; None for others."""
         self.unset: list[int] = []
         """Common ones that were asked for and never set, since this was last emptied."""
 
@@ -172,6 +174,8 @@ class Variables:
         if index <= 33:
             return self.local.get(index)
         if index not in self.common:
+            if index >= 1000 and (at := self.place(index)) is not None:
+                return at
             if index >= 1000:
                 raise ExpressionError(f"#{index} is the machine's own and not known here")
             self.unset.append(index)

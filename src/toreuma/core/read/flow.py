@@ -55,6 +55,7 @@ class Flow(Cycling):
 
     def _lay_out(self) -> None:
         """Where programs and block numbers stand."""
+        self._variables.place = self._place_number
         self._starts: dict[int, int] = {}
         self._frames: list[_Frame] = []
         self._loops: dict[int, int] = {}

@@ -16,11 +16,13 @@ ARC_ENDS_MM = 0.003
 
 
 class Corner(NamedTuple):
-    """A rounding or a chamfer: its size, mm, and the line it is asked for in."""
+    """A rounding or a chamfer: its size, mm, and the line it is asked for in; ``toward`` is the axis ("z" or "r") along
+    which the move behind it goes, and which way."""
 
     kind: Literal["R", "C"]
     size: float
     line: int
+    toward: tuple[str, float] | None = None
 
 
 class Collected(NamedTuple):

@@ -13,6 +13,9 @@ DATUMS = {
 }  # fmt: skip
 """What every dialect calls its six datums, and how people know them."""
 
+PLACE_VARIABLES = {5001: "r", 5002: "z", 5041: "r", 5042: "z"}
+"""Where the last block ended, and where the tool is: the same, for one who reads."""
+
 SAME_MM = 1e-6
 
 
@@ -50,6 +53,15 @@ class Places(ToolWords):
                 z += number * state.scale
                 self._found("z", block, lost=True)
         return z, r
+
+    def _place_number(self, index: int) -> float | None:
+        """A place as a program would write it now, by the variable that controls keep it in; None for other ones, and
+        where nobody knows."""
+        axis, state = PLACE_VARIABLES.get(index), self._state
+        if axis is None or axis in state.lost:
+            return None
+        at, shift = (state.at[1], state.shift[1]) if axis == "r" else (state.at[0], state.shift[0])
+        return (at - shift) / self._unit(axis)
 
     def _found(self, axis: str, block: Block, lost: bool) -> None:
         """A place is known again; a way from where nobody knows leads nobody knows where."""
