@@ -120,7 +120,7 @@ CUT = {
     "flats from their side, edges broken": edged(FLATS, "axial"),
     "a keyway with its edge broken": edged(KEYWAY.changed(width_mm=8, to_z_mm=-14), "radial"),
     "a pocket, its edge broken by a chamfer mill": edged(POCKET, "axial", "CM 6 90"),
-    "flats, their edges broken by a chamfer mill": edged(FLATS, "radial", "CM 6 60"),
+    "flats, their edges broken by a chamfer mill": edged(FLATS, "radial", "CM 6 90"),
     "flats from their side, by a chamfer mill": edged(FLATS, "axial", "CM 10 90"),
     "a keyway, its edge broken by a chamfer mill": edged(KEYWAY.changed(width_mm=8, to_z_mm=-14), "radial", "CM 4 90"),
     "slots right across": milled(Slot(on="front", width_mm=20, depth_mm=3, count=2), "EM 16 HM", "axial", leave_mm=0),
@@ -408,6 +408,11 @@ def test_an_edge_is_broken_as_wide_as_the_part_wants(name: str) -> None:
     assert made.motions[-1].station == 14
     deeper = plan(job.changed(part=job.part.changed(edge_break_mm=9.0))).all_findings
     assert "edge.deep" in {one.code for one in deeper}
+
+
+def test_an_edge_is_broken_alike_on_both_sides() -> None:
+    assert "edge.angle" in findings_of(edged(FLATS, "radial", "CM 6 60"))
+    assert "edge.angle" not in findings_of(edged(FLATS, "radial", "CM 6 90"))
 
 
 def test_a_blunt_mill_runs_farther_beside_the_edge_than_a_pointed_one() -> None:

@@ -26,6 +26,9 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["break_edges", "break_front", "is_pointed"]
 
+SQUARE_DEG, WITHIN_DEG = 90.0, 2.0
+"""Edges are broken alike on both sides by a cone of a right angle."""
+
 BESIDE_MM = 0.3
 """The point runs so far beside the edge: its very end does not cut."""
 
@@ -96,6 +99,11 @@ def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
             q(across_mm, "mm", "g", bare=True),
         )
         found = (Finding("error", "edge.small", what, "choose a larger one", operation=operation.id),)
+    if abs(tool.point_deg - SQUARE_DEG) > WITHIN_DEG:
+        other = q(edge / lean)
+        what = said("{} has a cone of {}°: an edge of {} comes out as {} by {}", tool.id, f"{tool.point_deg:g}",
+                    q(edge, "mm", "g"), q(edge, "mm", "g", bare=True), other)  # fmt: skip
+        found = (*found, Finding("error", "edge.angle", what, "choose one of 90°", operation=operation.id))
     return _Pointed(
         work=pointed, edge=edge, beside=beside, deep=deep, rpm=speed.rpm, vf=vf, reasons=reasons, findings=found
     )
