@@ -33,9 +33,6 @@ from toreuma.core.standards.threads.same import cuts_thread
 __all__ = ["groove_depth_mm", "whole_candidates"]
 
 
-TOOTH_SHORT_MM = 0.02
-"""A tooth this much lower than its thread still cuts it: crests are never quite sharp."""
-
 HOLDER_FREE_MM = 1.0
 """Between the face and what holds a tap."""
 
@@ -335,7 +332,7 @@ def _thread(ask: Ask, tool: WholeTool) -> Verdict | None:
             q(pitch, "mm", ".3f"),
         )
     deep = thread.depth_internal if feature.side == "inside" else thread.depth_external
-    if tool.insert.profile_depth_mm < deep - TOOTH_SHORT_MM:
+    if not tool.insert.goes(deep):
         return said("its tooth is {} high, the thread {} deep", q(tool.insert.profile_depth_mm, "mm", "g"), q(deep))
     if tool.bar is not None and tool.bar.least_bore_mm > thread.internal.minor.min:
         return said("it needs a bore of {}", q(tool.bar.least_bore_mm, "mm", "g"))

@@ -41,7 +41,7 @@ from toreuma.core.model.tool import (
     TurningTool,
 )
 
-__all__ = ["shape_of"]
+__all__ = ["ROUND", "shape_of"]
 
 SEAT_MM = 0.6
 """How far the holder's head stays behind the insert's edges."""

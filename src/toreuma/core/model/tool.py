@@ -35,6 +35,9 @@ __all__ = [
 ]
 
 Hand = Literal["right", "left"]
+TOOTH_SHORT_MM = 0.02
+"""A tooth this much lower than its thread still cuts it."""
+
 ChipPoint = tuple[Positive, Positive]
 Amount = Annotated[float, Field(ge=0, le=1e4)]
 
@@ -137,6 +140,10 @@ class ThreadInsert(Value):
     material: Name = "coated carbide"
     grade: Name = ""
     code: Name = ""
+
+    def goes(self, depth_mm: float) -> bool:
+        """Whether its tooth is as high as a thread is deep, mm on radius; a little less does: crests are not sharp."""
+        return self.profile_depth_mm >= depth_mm - TOOTH_SHORT_MM
 
     @model_validator(mode="after")
     def _ordered(self) -> "ThreadInsert":

@@ -16,19 +16,9 @@ from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.meshes import Mesh, mesh_of
 from toreuma.core.geometry.region import Region, box, polygons
 from toreuma.core.geometry.solids import Solid, joined, prism, revolved, turned_about_z
+from toreuma.core.geometry.tool_shapes import ROUND
 from toreuma.core.model import Carrier, Tool
-from toreuma.core.model.tool import (
-    BarPuller,
-    BarStop,
-    BoringTool,
-    ChamferMill,
-    Drill,
-    EndMill,
-    Mill,
-    Reamer,
-    Tap,
-    ThreadMill,
-)
+from toreuma.core.model.tool import BoringTool, Drill, Mill, Reamer, Tap, ThreadMill
 from toreuma.core.motion import Motion
 from toreuma.core.prove.driven_cuts import DrivenCuts, DrivenTool
 from toreuma.core.prove.run import Stand
@@ -47,7 +37,6 @@ INSERT_MM, PROUD_MM, SHANK_SHARE = 5.0, 0.5, 0.9
 """Thickness of inserts and blades, and how far they stand out of their seat; depth of a shank over its width."""
 
 KEEP = 12
-ROUND = (Drill, Reamer, Tap, EndMill, ChamferMill, ThreadMill, BarStop, BarPuller)
 
 SIDEWAYS = np.array([[0.0, 1.0, 0.0, 0.0], [0.0, 0.0, 1.0, 0.0], [1.0, 0.0, 0.0, 0.0]])
 """From an outline (z, x) drawn out along y to (x, y, z)."""

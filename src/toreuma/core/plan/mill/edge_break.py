@@ -24,7 +24,7 @@ from toreuma.core.plan.mill.outward import Outward
 from toreuma.core.plan.numbers.axial_speed import axial_speed
 from toreuma.core.spoken import q, said
 
-__all__ = ["break_edges", "break_front", "is_pointed"]
+__all__ = ["break_edges", "break_front"]
 
 SQUARE_DEG, WITHIN_DEG = 90.0, 2.0
 """Edges are broken alike on both sides by a cone of a right angle."""
@@ -38,7 +38,7 @@ OUT_MM = 1.0
 POINTED = ("spot", "centre")
 
 
-def is_pointed(tool: Tool | None) -> bool:
+def _is_pointed(tool: Tool | None) -> bool:
     """Whether a tool breaks edges when it is driven along them."""
     return isinstance(tool, ChamferMill) or (isinstance(tool, Drill) and tool.form in POINTED)
 
@@ -61,7 +61,7 @@ class _Pointed:
 def _pointed(work: Work, operation: MillSlot | MillFlats) -> _Pointed:
     """The pointed tool of an operation. Raises `OperationFault` where it cannot do it."""
     tool = work.given.tool(operation.edge_tool or "")
-    if not is_pointed(tool):
+    if not _is_pointed(tool):
         what = f"{operation.edge_tool} is no pointed tool"
         raise OperationFault("edge.kind", what, "choose a chamfer mill or a spot drill for the edges, or none")
     assert isinstance(tool, Drill | ChamferMill)

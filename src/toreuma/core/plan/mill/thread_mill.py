@@ -105,15 +105,15 @@ def _form(work: Work, operation: HolesBeside, tool: ThreadMill, feature: HolePat
     if form.starts > 1 and tool.rows == "all":
         what = f"the thread has {form.starts} starts, {tool.id} has rows of teeth a pitch apart"
         raise OperationFault("thread.starts", what, "choose a mill with one row")
-    if tool.d_mm > feature.d_mm - 2 * _height(tool, form):
+    if tool.d_mm > feature.d_mm - 2 * _gap(tool, form):
         what = said("the hole is Ø {}, {} is Ø {}: it would cut all round at once", q(feature.d_mm, "mm", "g"),
                     tool.id, q(tool.d_mm, "mm", "g"))  # fmt: skip
         raise OperationFault("mill.wide", what, "choose a thinner mill")
     return form
 
 
-def _height(tool: ThreadMill, form: ThreadForm) -> float:
-    """How far the mill has to come aside for its teeth to stand clear of the hole, on radius, mm: a share of it."""
+def _gap(tool: ThreadMill, form: ThreadForm) -> float:
+    """The gap that a mill in the middle of its hole needs all round, mm."""
     return max(0.02 * form.pitch_mm, 0.02 * (tool.d_mm - tool.pitch_d_mm(form.pitch_mm)))
 
 

@@ -19,8 +19,6 @@ LEAST_TURNS = 1.5
 """Below so many turns of run-in the first thread's pitch is not yet true."""
 
 SAME_MM = 2e-3
-TOOTH_SHORT_MM = 0.02
-"""A tooth this much lower than its thread still cuts it: crests are never quite sharp."""
 
 
 CLASS = r"(\d?[A-H])*"
@@ -65,7 +63,7 @@ def _insert(
     if abs(insert.profile_deg - form.flank_deg) > 0.5:
         what = f"the insert's flanks stand at {insert.profile_deg:g}°, the thread's at {form.flank_deg:g}°"
         yield told("error", "thread.flank", what, "the gauge would not go on")
-    if form.depth_mm is not None and insert.profile_depth_mm < form.depth_mm - TOOTH_SHORT_MM:
+    if form.depth_mm is not None and not insert.goes(form.depth_mm):
         what = said("the insert's tooth is {} high, the thread {} deep", q(insert.profile_depth_mm), q(form.depth_mm))
         yield told("error", "thread.tooth", what, "what carries the tooth would rub on the crests: a higher tooth")
     low, high = insert.pitch_mm
