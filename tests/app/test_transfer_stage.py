@@ -151,7 +151,12 @@ def test_parts_in_a_run_are_typed_and_the_cycle_is_read_back(window: Window, qtb
 
 def test_tools_go_where_the_shortest_cycle_wants_them(hub: Window, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
     qtbot.waitUntil(lambda: hub.session.complete, timeout=60_000)
-    next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
+
+    def finders() -> list[QPushButton]:
+        return [b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle"]
+
+    qtbot.waitUntil(lambda: bool(finders()), timeout=60_000)  # the panel is filled a beat after the job is complete
+    finders()[0].click()
     qtbot.waitUntil(lambda: not hub.session.search.looks_for("cycle"), timeout=60_000)
     reamer = next(op.tool for op in hub.session.job.operations if op.kind == "ream")
     hub.session.balanced = replace(hub.session.balanced, moved=((reamer, 1),))  # as if it were wanted there
