@@ -102,10 +102,20 @@ def test_each_carrier_has_its_lane(hub: Window, settled: Wait) -> None:
     assert picture(hub.ribbon) != one
 
 
+def find_cycle(hub: Window, qtbot) -> None:  # type: ignore[no-untyped-def]
+    """Press the button; the panel is filled a beat after the job is complete."""
+
+    def finders() -> list[QPushButton]:
+        return [b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle"]
+
+    qtbot.waitUntil(lambda: bool(finders()), timeout=60_000)
+    finders()[0].click()
+
+
 def test_the_shortest_cycle_is_found_and_shown(hub: Window, qtbot) -> None:  # type: ignore[no-untyped-def]
     qtbot.waitUntil(lambda: hub.session.complete, timeout=120_000)
     before = picture(hub.lanes)
-    next(b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle").click()
+    find_cycle(hub, qtbot)
     assert hub.session.search.looks_for("cycle")
     qtbot.waitUntil(lambda: not hub.session.search.looks_for("cycle"), timeout=60_000)
     assert hub.session.balanced.ratio < 0.9
@@ -151,12 +161,7 @@ def test_parts_in_a_run_are_typed_and_the_cycle_is_read_back(window: Window, qtb
 
 def test_tools_go_where_the_shortest_cycle_wants_them(hub: Window, qtbot, settled: Wait) -> None:  # type: ignore[no-untyped-def]
     qtbot.waitUntil(lambda: hub.session.complete, timeout=60_000)
-
-    def finders() -> list[QPushButton]:
-        return [b for b in hub.reasons.findChildren(QPushButton) if b.text() == "Find the shortest cycle"]
-
-    qtbot.waitUntil(lambda: bool(finders()), timeout=60_000)  # the panel is filled a beat after the job is complete
-    finders()[0].click()
+    find_cycle(hub, qtbot)
     qtbot.waitUntil(lambda: not hub.session.search.looks_for("cycle"), timeout=60_000)
     reamer = next(op.tool for op in hub.session.job.operations if op.kind == "ream")
     hub.session.balanced = replace(hub.session.balanced, moved=((reamer, 1),))  # as if it were wanted there
