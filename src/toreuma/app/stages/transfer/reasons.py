@@ -15,7 +15,8 @@ class TransferReasons(ReasonsPanel):
 
     def __init__(self, session: Session, theme: Theme) -> None:
         super().__init__(session, theme)
-        session.balance_changed.connect(self.refresh)
+        for signal in (session.balance_changed, session.verdict_changed):  # the job is complete with its verdict
+            signal.connect(self.refresh)
 
     def show_job(self, job: Job) -> None:
         """What the hand-over comes to, and what stands against it."""
