@@ -10,8 +10,10 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable, Mapping, Sequence
+from functools import partial
 from pathlib import Path
 
+from toreuma.core.standards.threads import Thread
 from toreuma.engine.engine import Engine
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -34,6 +36,7 @@ from toreuma.app.shell.shot import settle
 from toreuma.app.shell.start import application
 from toreuma.app.shell.window import MainWindow
 from toreuma.app.theme import load_theme
+from toreuma.core.advise import advise, wishes
 from toreuma.core.channels.balance import balance
 from toreuma.core.channels.hand_over import hand_over
 from toreuma.core.channels.schedule import schedule
@@ -60,7 +63,7 @@ from toreuma.engine.follow import Outcome
 from toreuma.engine.judging import prove_whole
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan
-from toreuma.shipped.library import catalogue, demo_job, demo_names, dialect
+from toreuma.shipped.library import catalogue, demo_job, demo_names, dialect, known_threads
 
 
 def seconds(work: Callable[[], object], times: int = 5) -> float:
@@ -304,6 +307,22 @@ def reaching() -> None:
     print(f"reach of 25 tools / bare shapely hulls, union and buffer: {b / a:.1f} ({b:.2f} s / {a:.2f} s)")
 
 
+def advising() -> None:
+    """All wishes of a job, from the whole store against every tenth tool of it."""
+    for name in ("spear", "gate-spindle", "runner-hub", "strainer-union"):
+        job, whole = demo_job(name), catalogue()
+        few = whole.changed(carriers=whole.carriers[::10], tools=whole.tools[::10])
+        bare, threads = job.changed(tools=()), known_threads(job.part)
+
+        def asked(store: Catalogue, bare: Job = bare, threads: Mapping[str, Thread] = threads) -> None:
+            scene = build_scene(bare)
+            for wish in wishes(bare, scene):
+                advise(bare, scene, wish, store, (), threads)
+
+        a, b = seconds(partial(asked, few), 3), seconds(partial(asked, whole), 3)
+        print(f"advice for {name}: whole store / a tenth of it: {b / a:.1f} ({b:.2f} s / {a:.2f} s)")
+
+
 def choosing() -> None:
     """Numbers of one roughing cut, against one look at all its limits; and a job planned again at 0.3 of the power."""
     job = demo_job("spear")
@@ -406,6 +425,7 @@ def main() -> int:
     commands()
     storing()
     reaching()
+    advising()
     choosing()
     hundred()
     interruption()

@@ -14,15 +14,16 @@ from tests.core.test_tool_shapes import boring, turning
 from tests.support.engine import proved
 from tests.support.kept import plan
 from tests.support.long import everyday
-from toreuma.core.advise import Wish, advise, compare, wishes
+from toreuma.core.advise import Wish, advise, compare, seated, tried, wishes
 from toreuma.core.advise.carriers import bar_limit
 from toreuma.core.advise.seated import STRENGTH
 from toreuma.core.geometry.minkowski import sweep
+from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, Part
 from toreuma.core.plan.sides.second_side import second_side
 from toreuma.core.reach.tight import plunge_deg, tight_spots
-from toreuma.core.reach.tool_reach import Surface, reach_on, surface_metal
+from toreuma.core.reach.tool_reach import Surface, ToolReach, reach_of_shape, reach_on, surface_metal
 from toreuma.core.scene import Scene, build_scene
 from toreuma.shipped.library import catalogue, demo_job, demo_names, known_threads
 
@@ -169,7 +170,9 @@ def test_what_sits_in_the_turret_comes_first() -> None:
     assert rough.best.in_turret
     assert rough.split is not None
     assert rough.split.candidate.tool.id == "T2"
-    assert next(c for c in rough.candidates if not c.in_turret).against == "the first is at hand"
+    weaker = advice(job.changed(tools=()), scene, asked["rough outside"], ("WNMG080412-bold", "PWLNR2020K08"))
+    assert weaker.candidates[0].on_rack
+    assert "the first is at hand" in {c.against for c in weaker.candidates if c.strength > weaker.best.strength}
 
 
 @pytest.mark.long
@@ -186,6 +189,61 @@ def test_the_rack_comes_first_and_the_strong_tool_has_a_slim_helper() -> None:
     drawer = ("WNMG080412-bold", "PWLNR2020K08")
     assert advice(job, scene, rough, drawer).best.codes == drawer
     assert advice(job, scene, rough, drawer).best.on_rack
+
+
+SPARED = ("strainer-union", "gate-spindle", "vane-stud", "seat-ring")
+
+
+@pytest.mark.parametrize("name", everyday(SPARED, "strainer-union"))
+def test_what_is_not_looked_at_would_not_have_been_chosen(name: str, monkeypatch: pytest.MonkeyPatch) -> None:
+    """With every tool's reach computed the same edge is chosen, leaving no less, and its helper leaves no less."""
+    job = demo_job(name)
+    bare, scene = job.changed(tools=()), build_scene(job)
+    asked = [wish for wish in wishes(job, scene) if wish.use in ("rough", "finish", "face")]
+    spared = [advice(bare, scene, wish) for wish in asked]
+    monkeypatch.setattr(seated, "looked_at", lambda tools, *_: list(tools))
+    for wish, found in zip(asked, spared, strict=True):
+        whole = advice(bare, scene, wish)
+        assert (found.best is None) is (whole.best is None)
+        if found.best is None or whole.best is None:
+            continue
+        assert found.best.strength == whole.best.strength, wish.words
+        assert found.best.left_mm2 <= whole.best.left_mm2 + 0.02, wish.words
+        assert (found.split is None) is (whole.split is None)
+        if found.split is not None and whole.split is not None:
+            assert found.split.left_mm2 == pytest.approx(whole.split.left_mm2, abs=0.1)
+
+
+def test_ten_times_as_many_tools_ask_for_no_more_geometry(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Holders a little longer each, of the same edge: the handiest is looked at, and the others are known by it."""
+    job, store = demo_job("strainer-union"), catalogue()
+    bare, scene = job.changed(tools=()), build_scene(job)
+    reached: list[bool] = []
+
+    def counted(scene: Scene, shape: ToolShape, surface: Surface, with_body: bool = True) -> ToolReach:
+        reached.append(with_body)
+        return reach_of_shape(scene, shape, surface, with_body)
+
+    monkeypatch.setattr(tried, "reach_of_shape", counted)
+    many = [
+        carrier.changed(code=f"{carrier.code}-{n}")
+        for carrier in store.carriers
+        if carrier.holder is not None
+        for n in range(10)
+    ]
+    counts, best = [], []
+    for carriers in (store.carriers, tuple(many)):
+        reached.clear()
+        found = [
+            advise(bare, scene, wish, store.changed(carriers=carriers))
+            for wish in wishes(job, scene)
+            if wish.surface == OUTSIDE
+        ]
+        counts.append(len(reached))
+        best.append([one.best.left_mm2 for one in found])
+    assert counts[0] > 0
+    assert counts[1] == counts[0]
+    assert best[1] == best[0]
 
 
 def test_holes_threads_and_grooves_get_the_tool_that_fits() -> None:

@@ -1,7 +1,9 @@
 """The solids of one setup, to scale and in place: part, blank, hold and centre."""
 
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, wraps
+from typing import Any, Concatenate, ParamSpec, TypeVar
 
 from toreuma.core.cutting.beam import Supports
 from toreuma.core.geometry.blank import blank_region
@@ -12,7 +14,10 @@ from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, r
 from toreuma.core.geometry.workholding import Holding, centre_solid, holding_of, steady_solid
 from toreuma.core.model import Centre, FollowRest, Hold, Job, Machine, Part, Rest, SteadyRest, Stock
 
-__all__ = ["BELOW_AXIS_MM", "Scene", "build_scene", "contour", "placed"]
+__all__ = ["BELOW_AXIS_MM", "Scene", "build_scene", "contour", "once_a_scene", "placed"]
+
+T = TypeVar("T")
+P = ParamSpec("P")
 
 BELOW_AXIS_MM = 3.0
 """How far below the axis solids are drawn: no cutting edge runs farther past the centre."""
@@ -84,6 +89,26 @@ class Scene:
     @cached_property
     def part_both_halves(self) -> Region:
         return mirrored_at_axis(self.part, BELOW_AXIS_MM)
+
+    @cached_property
+    def known(self) -> dict[Hashable, Any]:
+        """What was worked out of these solids before; see `once_a_scene`."""
+        return {}
+
+
+def once_a_scene(function: Callable[Concatenate[Scene, P], T]) -> Callable[Concatenate[Scene, P], T]:
+    """A function of a scene that is worked out once for each: a hundred tools ask the same of it. What else it is given
+    tells its results apart and can be hashed."""
+    name = f"{function.__module__}.{function.__qualname__}"
+
+    @wraps(function)
+    def known(scene: Scene, *others: P.args, **named: P.kwargs) -> T:
+        key = (name, others, tuple(sorted(named.items())))
+        if key not in scene.known:
+            scene.known[key] = function(scene, *others, **named)
+        return scene.known[key]  # type: ignore[no-any-return]
+
+    return known
 
 
 def contour(profile: Profile, jaw_face_z: float, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:

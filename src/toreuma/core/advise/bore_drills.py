@@ -71,20 +71,22 @@ def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     narrow = least_bore_mm(scene)
     allowance = LEAST_ALLOWANCE_MM if ask.tight else BORE_ALLOWANCE_MM
     largest = narrow - 2 * allowance
+    fills = abs(tool.d_mm - narrow) < SAME_DRILL_MM
+    too_large = said("Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(allowance, "mm", "g"))
+    if tool.d_mm > largest + 1e-6 and not fills:
+        return too_large
     through = served_bore_z(scene) <= scene.profile.back_z + 1e-6
     met = scene.stock.intersection(box(-1e5, 0, 1e5, tool.d_mm / 2))
     begins = 0.0 if met.is_empty else min(float(met.bounds[2]), 0.0)
     depth = begins - served_bore_z(scene) + (point + past_through_mm(ask.job) if through else 0.0)
     flat = through or tool.point_deg >= FLAT_DEG
     blind = float(scene.shape.void.bounds[0]) > scene.profile.back_z + 1e-6
-    sized = flat or not blind or _is_cleared(ask, tool, depth)
-    to_size = sized and abs(tool.d_mm - narrow) < SAME_DRILL_MM and _is_drilled(ask.job, narrow)
+    to_size = fills and (flat or not blind or _is_cleared(ask, tool, depth)) and _is_drilled(ask.job, narrow)
     if tool.d_mm > largest + 1e-6 and not to_size:
-        return said("Ø {} leaves less than {} on radius for boring", q(tool.d_mm, "mm", "g"), q(allowance, "mm", "g"))
+        return too_large
     if tool.flute_length_mm < depth:
         return said("its flutes are {} long, {} are needed", q(tool.flute_length_mm, "mm", "g"), q(depth, "mm", ".1f"))
-    reaches = min((float(one[:, 0].min()) for one in shape_of(tool).bodies), default=math.inf)
-    if begins < 0 and reaches < depth - begins:
+    if begins < 0 and (reaches := _free_length_mm(tool)) < depth - begins:
         return said("it stands out {}, {} are needed", q(reaches, "mm", "g"), q(depth - begins, "mm", ".1f"))
     left = max((narrow - tool.d_mm) / 2, 0.0)
     reasons: tuple[str, ...] = (
@@ -106,6 +108,11 @@ def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     if ask.tight:
         return (size, left, usual, tool.flute_length_mm), reasons, 0.0
     return (size, left // BORE_ALLOWANCE_MM, usual, left, tool.flute_length_mm), reasons, 0.0
+
+
+def _free_length_mm(tool: Drill) -> float:
+    """How far it stands out of what holds it."""
+    return min((float(one[:, 0].min()) for one in shape_of(tool).bodies), default=math.inf)
 
 
 def _is_cleared(ask: Ask, tool: Drill, depth: float) -> bool:

@@ -17,7 +17,7 @@ from toreuma.core.model.catalogue import Catalogue, InsertCarrier, Seat
 from toreuma.core.model.tool import BoringTool, Drill
 from toreuma.core.plan.hold.standing import compliance
 from toreuma.core.reach.tool_reach import Surface, surface_metal
-from toreuma.core.scene import Scene
+from toreuma.core.scene import Scene, once_a_scene
 from toreuma.core.spoken import q, said
 
 __all__ = [
@@ -78,29 +78,30 @@ def tools_for(
     ]
     names, rejected = {tool.name for tool, _, _ in found}, []
     stations = job.machine.carriers[0]
-    seats: dict[Seat, list[Insert]] = {}
+    seats: dict[Seat, tuple[Insert | None, Insert | None]] = {}
     fresh: list[_Choice] = []
     for carrier in store.carriers:
         if (carrier.bar is not None) is not inside:
             continue
+        if carrier.code not in rack and not _suits(carrier, stations):
+            continue
         if carrier.seat not in seats:
-            seats[carrier.seat] = [
+            fitting = [
                 insert
                 for insert in store.inserts
                 if carrier.seat.takes(insert) and (insert.code in rack or _usual(insert, job.stock.material.group))
             ]
-        fitting = seats[carrier.seat]
-        if carrier.code not in rack and not _suits(carrier, stations):
+            held = [insert for insert in fitting if insert.code in rack]
+            best = _best_insert(job, scene, wish, held, nose_mm) or _best_insert(job, scene, wish, fitting, nose_mm)
+            seats[carrier.seat] = best, next(iter(fitting), None)
+        insert, any_insert = seats[carrier.seat]
+        if any_insert is None:
             continue
-        held = [insert for insert in fitting if insert.code in rack]
-        insert = _best_insert(job, scene, wish, held, nose_mm) or _best_insert(job, scene, wish, fitting, nose_mm)
-        why = _does_not_fit(job, scene, carrier.with_insert(insert or fitting[0], "T0"), wish) if fitting else ""
-        if why:
+        tool = carrier.with_insert(insert or any_insert, "T0")
+        if why := _does_not_fit(job, scene, tool, wish):
             rejected.append(Rejected(carrier.code, why))
-        elif insert is not None:
-            tool = carrier.with_insert(insert, "T0")
-            if tool.name not in names:
-                fresh.append((tool, (insert.code, carrier.code), False))
+        elif insert is not None and tool.name not in names:
+            fresh.append((tool, (insert.code, carrier.code), False))
     if inside:
         rejected.sort(key=lambda one: _far_off(one, store, least_bore_mm(scene)))
     kept = _bars(fresh, rack, _floor_r(job, scene, wish)) if inside else _shanks(fresh, rack, stations.shank_mm)
@@ -313,11 +314,13 @@ def _hole_mm(job: Job, scene: Scene, wish: Wish, least: float) -> float:
     return max(there, least - 2 * FINISH_DEPTH_MM) if wish.use == "finish" and not behind else there
 
 
+@once_a_scene
 def bar_reach_mm(scene: Scene) -> float:
     """How far a bar must stand out for the bore, from the front of the blank."""
     return 0.0 if scene.shape.void is None else scene.stock_front_z - served_bore_z(scene) + PAST_BORE_MM
 
 
+@once_a_scene
 def least_bore_mm(scene: Scene) -> float:
     """Diameter of the narrowest place of the bore down to where there is metal to cut, mm: behind a step that ends
     there no bar has to go."""
@@ -342,6 +345,7 @@ def _radii_before(segment: Segment, low: float) -> list[float]:
     return [r for r in (r0, r1) if r > 1e-6]
 
 
+@once_a_scene
 def served_bore_z(scene: Scene) -> float:
     """How deep there is metal in the bore, along Z; its floor or its far end where there is none at all."""
     void = scene.shape.void

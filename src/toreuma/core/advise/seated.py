@@ -4,37 +4,34 @@ Every carrier the machine takes is tried with the insert that suits the cut best
 those that leave no more than the best are ranked by where they are at hand, by strength, and by nose radius.
 """
 
-from collections.abc import Callable, Collection
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import looseness_um, most_nose_mm, rough_nose_mm, tools_for
+from toreuma.core.advise.tried import CORNER_SHARE, REACH_TOLERANCE_MM2, Tried, corners_aside, looked_at
 from toreuma.core.advise.wishes import Wish
 from toreuma.core.cutting.corner import STRENGTH
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.region import polygons
-from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check
-from toreuma.core.model import Insert, Job, TurningTool
+from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue
-from toreuma.core.model.tool import Bar, BoringTool
+from toreuma.core.model.feature import Relief
 from toreuma.core.reach.relieved import relieved
 from toreuma.core.reach.tight import tight_spots
-from toreuma.core.reach.tool_reach import Surface, ToolReach, reach_on, surface_metal
+from toreuma.core.reach.tool_reach import Surface, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["NOTHING_SHARE", "REACH_TOLERANCE_MM2", "Split", "turning_candidates"]
+__all__ = ["NOTHING_SHARE", "Split", "turning_candidates"]
 
 PUSHES = 0.4
 """Taken off a round insert's strength: at small depths it pushes the piece away more than it cuts."""
 
 SHOULDERS = 0.15
 """Taken off for an entering angle below 90 degrees where there are square shoulders: it leaves them standing."""
-
-REACH_TOLERANCE_MM2 = 0.3
-CORNER_SHARE = 0.3
-"""A rest below this share of the squared nose radius is that of a corner."""
 
 NOTHING_SHARE = 0.95
 """Where the best leaves more than this share of the metal, no tool gets at it in this hold."""
@@ -77,54 +74,59 @@ class Split:
 
 
 @dataclass(frozen=True, kw_only=True)
-class _Tried:
-    """A tool that goes into machine and work, with what it leaves on the surface."""
-
-    tool: TurningTool | BoringTool
-    codes: tuple[str, ...]
-    in_turret: bool
-    reach: ToolReach
-    left_mm2: float
-
-    @property
-    def insert(self) -> Insert:
-        return self.tool.insert
-
-    @property
-    def bar(self) -> Bar | None:
-        return self.tool.bar if isinstance(self.tool, BoringTool) else None
-
-    @property
-    def leads_out(self) -> bool:
-        """It cuts away from the chuck."""
-        return self.tool.hand == "left" or (self.bar is not None and self.bar.back)
-
-    @property
-    def shank_mm(self) -> float:
-        return self.tool.holder.shank_width_mm if isinstance(self.tool, TurningTool) else 0.0
-
-    @property
-    def entering_deg(self) -> float:
-        return (self.bar or self.tool.holder).entering_angle_deg  # type: ignore[union-attr]
-
-    @property
-    def title(self) -> str:
-        return " in ".join(self.codes)
-
-
-@dataclass(frozen=True, kw_only=True)
 class _Asked:
-    """What all candidates of one wish are judged on; ``least`` is the smallest leftover of any tool, mm2; ``nose_mm``
-    is the usual nose."""
+    """What all candidates of one wish are judged on; ``nose_mm`` is the usual nose."""
 
     job: Job
     wish: Wish
     rack: Collection[str]
     metal: float
-    least: float
     square: bool
     nose_mm: float
     notes: tuple[str, ...]
+
+    def rank(self, one: Tried, over_mm2: float = 0.0, left_mm2: float = 0.0) -> tuple[float, ...]:
+        """How well a tool suits, low for the best, if it leaves so much, and so much more than the best of all."""
+        insert, finishing = one.insert, self.wish.use == "finish"
+        whole = 0.0 if over_mm2 <= REACH_TOLERANCE_MM2 else 1.0
+        suits = STRENGTH[insert.shape] - (PUSHES if insert.shape == "R" else 0.0)
+        if one.entering_deg < 90 - 1e-6 and self.square:
+            suits -= SHOULDERS
+            whole = 1.0  # however little it is that stays: a face is not cut square
+        suits -= over_mm2 / max(self.metal, 1e-6)
+        return (
+            whole if finishing else 0.0,
+            -float(len(relieved(self.job.part, one.shape, True))) if finishing and self.relieves else 0.0,
+            0.0 if one.in_turret or self.on_rack(one) else 1.0,
+            0.0 if one.tool.hand == "right" else 1.0,
+            -round(suits, 1 if one.bar else 2),
+            0.0 if one.in_turret else 1.0,
+            -one.bar.diameter_mm if one.bar else 0.0,
+            left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * self.metal),
+            abs(one.shank_mm - self.job.machine.carriers[0].shank_mm),
+            abs(insert.nose_radius_mm - self.nose_mm),
+            max(insert.ic_mm - USUAL_IC_MM, 0.0),
+            -insert.edges,
+        )
+
+    @cached_property
+    def relieves(self) -> bool:
+        """The part has reliefs, which a finishing tool may take along."""
+        return any(isinstance(feature, Relief) for feature in self.job.part.features)
+
+    def on_rack(self, one: Tried) -> bool:
+        return not one.in_turret and all(code in self.rack for code in one.codes)
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Seen:
+    """The tools looked at; ``least`` is the smallest leftover of any, mm2; ``usual`` ones cut toward the chuck,
+    ``outward`` looks at those that do not."""
+
+    asked: _Asked
+    least: float
+    usual: Sequence[Tried]
+    outward: Callable[[], Sequence[Tried]]
 
 
 def turning_candidates(
@@ -138,23 +140,25 @@ def turning_candidates(
 ) -> tuple[list[Candidate], list[Rejected], Split | None]:
     """Candidates with their rank, what cannot do it, and the split where two tools are better than one."""
     assert wish.surface is not None
-    nose = most_nose_mm(job, scene)
-    if wish.surface.kind == "bore":  # shoulders and necks of bores are small, and a bar gives way
+    nose, inside = most_nose_mm(job, scene), wish.surface.kind == "bore"
+    if inside:  # shoulders and necks of bores are small, and a bar gives way
         nose = min(nose, BORE_NOSE_MM)
     tools, rejected = tools_for(job, scene, wish, store, nose, rack)
     metal = surface_metal(scene, wish.surface).area
-    square = _has_shoulders(scene, wish.surface)
-    tried: list[_Tried] = []
-    for index, (tool, codes, in_turret) in enumerate(tools):
-        check()
-        reach = reach_on(scene, tool, wish.surface)
-        tried.append(
-            _Tried(tool=tool, codes=codes, in_turret=in_turret, reach=reach, left_mm2=_left(reach, tool.insert))
-        )
-        progress((index + 1) / len(tools))
-    usual = [one for one in tried if not one.leads_out]  # what cuts on its way out comes second
+    asked = _Asked(
+        job=job,
+        wish=wish,
+        rack=rack,
+        metal=metal,
+        square=_has_shoulders(scene, wish.surface),
+        nose_mm=rough_nose_mm(scene) if wish.use != "finish" else BORE_NOSE_MM if inside else FINISH_NOSE_MM,
+        notes=_notes(job, scene, wish, nose),
+    )
+    tried = [Tried(scene, wish.surface, *one) for one in tools]
+    ahead, outward = ([one for one in tried if one.leads_out is out] for out in (False, True))
+    usual = looked_at(ahead, asked.rank, check, progress)  # what cuts on its way out comes second
     reaches = min((one.left_mm2 for one in usual), default=metal) <= NOTHING_SHARE * metal
-    main = usual if reaches else [one for one in tried if one.bar is None or not one.bar.back]
+    main = usual if reaches else [*usual, *looked_at((one for one in outward if not one.bar), asked.rank, check)]
     if not main:
         return [], rejected, None
     least = min(one.left_mm2 for one in main)
@@ -164,45 +168,35 @@ def turning_candidates(
     strong = able
     if wish.use != "finish":
         strong = [one for one in main if one.left_mm2 <= max((1 - ROUGH_SHARE) * metal, least + REACH_TOLERANCE_MM2)]
-    inside = wish.surface.kind == "bore"
-    ground = _Asked(
-        job=job,
-        wish=wish,
-        rack=rack,
-        metal=metal,
-        least=least,
-        square=square,
-        nose_mm=rough_nose_mm(scene) if wish.use != "finish" else BORE_NOSE_MM if inside else FINISH_NOSE_MM,
-        notes=_notes(job, scene, wish, nose),
-    )
-    found = sorted((_candidate(ground, one) for one in strong), key=lambda c: c.rank)
-    first = next(one for one in tried if one.tool is found[0].tool)
-    first, split = _pair(ground, tried, first, strong if wish.use != "finish" else main)
-    ahead = next((c for c in found if c.tool is first.tool), None) or _candidate(ground, first)
-    found = [ahead, *(c for c in found if c is not ahead)]
+    seen = _Seen(asked=asked, least=least, usual=usual, outward=lambda: looked_at(outward, asked.rank, check))
+    found = sorted((_candidate(seen, one) for one in strong), key=lambda c: c.rank)
+    first = next(one for one in main if one.tool is found[0].tool)
+    first, split = _pair(seen, first, strong if wish.use != "finish" else main)
+    best = next((c for c in found if c.tool is first.tool), None) or _candidate(seen, first)
+    found = [best, *(c for c in found if c is not best)]
     rejected = _rivals(scene, wish, main, first) + rejected
     return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, split)
 
 
-def _pair(ground: _Asked, tried: list[_Tried], first: _Tried, others: list[_Tried]) -> tuple[_Tried, Split | None]:
+def _pair(seen: _Seen, first: Tried, others: list[Tried]) -> tuple[Tried, Split | None]:
     """The first tool and its helper; another first one where the two together leave much less."""
-    split = _split(ground, tried, first)
+    split = _split(seen, first)
     if split is None:
         return first, None
-    left, use = first.left_mm2 - split.left_mm2, ground.wish.use
+    left, use = first.left_mm2 - split.left_mm2, seen.asked.wish.use
     kinds = sorted({_kind(one) for one in others} - {_kind(first)})
     for kind in kinds:
         other = min((one for one in others if _kind(one) == kind), key=lambda one: one.left_mm2)
-        if other.left_mm2 > first.left_mm2 + PAIR_SHARE[use] * ground.metal:
+        if other.left_mm2 > first.left_mm2 + PAIR_SHARE[use] * seen.asked.metal:
             continue
-        helped = _split(ground, tried, other)
+        helped = _split(seen, other)
         rest = other.left_mm2 - (helped.left_mm2 if helped is not None else 0.0)
         if rest < left - PAIR_GAIN_MM2[use]:
             first, split, left = other, helped, rest
     return first, split
 
 
-def _kind(one: _Tried) -> tuple[str, str, int]:
+def _kind(one: Tried) -> tuple[str, str, int]:
     """Tools that reach alike: by shape of the insert, hand, and how its edge stands."""
     return one.insert.shape, one.tool.hand, round(one.entering_deg)
 
@@ -226,53 +220,22 @@ def _has_shoulders(scene: Scene, surface: Surface) -> bool:
     return any((s.end[1] > s.start[1]) is not (surface.kind == "bore") for s in level)
 
 
-def _left(reach: ToolReach, insert: Insert) -> float:
-    """What is left besides the corners the nose is too large for."""
-    nose = insert.ic_mm / 2 if insert.shape == "R" else insert.nose_radius_mm
-    return float(sum(p.area for p in polygons(reach.leftover) if p.area > CORNER_SHARE * nose**2))
-
-
-def _candidate(ground: _Asked, one: _Tried) -> Candidate:
-    job, wish, rack = ground.job, ground.wish, ground.rack
-    metal, least, square = ground.metal, ground.least, ground.square
-    insert = one.insert
-    on_rack = not one.in_turret and all(code in rack for code in one.codes)
-    strength = STRENGTH[insert.shape]
-    whole = 0.0 if one.left_mm2 <= least + REACH_TOLERANCE_MM2 else 1.0
-    suits = strength - (PUSHES if insert.shape == "R" else 0.0)
-    if one.entering_deg < 90 - 1e-6 and square:
-        suits -= SHOULDERS
-        whole = 1.0  # however little it is that stays: a face is not cut square
-    suits -= (one.left_mm2 - least) / max(metal, 1e-6)
-    rank = (
-        whole if wish.use == "finish" else 0.0,
-        -float(len(relieved(job.part, shape_of(one.tool), True))) if wish.use == "finish" else 0.0,
-        0.0 if one.in_turret or on_rack else 1.0,
-        0.0 if one.tool.hand == "right" else 1.0,
-        -round(suits, 1 if one.bar else 2),
-        0.0 if one.in_turret else 1.0,
-        -one.bar.diameter_mm if one.bar else 0.0,
-        one.left_mm2 // max(REACH_TOLERANCE_MM2, ABOUT_SHARE * metal),
-        abs(one.shank_mm - job.machine.carriers[0].shank_mm),
-        abs(insert.nose_radius_mm - ground.nose_mm),
-        max(insert.ic_mm - USUAL_IC_MM, 0.0),
-        -insert.edges,
-    )
-    reasons = (*_reasons(job, wish, one), *ground.notes)
+def _candidate(seen: _Seen, one: Tried) -> Candidate:
+    asked = seen.asked
     return Candidate(
         tool=one.tool,
         codes=one.codes,
-        on_rack=on_rack,
+        on_rack=asked.on_rack(one),
         in_turret=one.in_turret,
         left_mm2=one.left_mm2,
-        strength=strength,
-        reasons=reasons,
+        strength=STRENGTH[one.insert.shape],
+        reasons=(*_reasons(asked.job, asked.wish, one), *asked.notes),
         against="",
-        rank=rank,
+        rank=asked.rank(one, one.left_mm2 - seen.least, one.left_mm2),
     )
 
 
-def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:
+def _reasons(job: Job, wish: Wish, one: Tried) -> tuple[str, ...]:
     insert, material = one.insert, job.stock.material
     angle = "round" if insert.shape == "R" else f"{insert.included_angle_deg:g}°"
     reached = "reaches all" if one.left_mm2 < REACH_TOLERANCE_MM2 else said("leaves {}", q(one.left_mm2, "mm2", ".1f"))
@@ -313,7 +276,7 @@ def _reasons(job: Job, wish: Wish, one: _Tried) -> tuple[str, ...]:
     return tuple(lines)
 
 
-def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> list[Rejected]:
+def _rivals(scene: Scene, wish: Wish, tried: list[Tried], first: Tried) -> list[Rejected]:
     """The best of every other shape that is stronger but leaves more, with the place and the number."""
     found = []
     for shape in sorted({one.insert.shape for one in tried} - {first.insert.shape}, key=lambda s: -STRENGTH[s]):
@@ -342,7 +305,7 @@ def _rivals(scene: Scene, wish: Wish, tried: list[_Tried], first: _Tried) -> lis
     return found
 
 
-def _shut_out(scene: Scene, surface: Surface, tried: list[_Tried]) -> Rejected:
+def _shut_out(scene: Scene, surface: Surface, tried: list[Tried]) -> Rejected:
     """Why nothing gets at a surface: what stands before the tool that gets farthest."""
     best = min(tried, key=lambda one: one.left_mm2)
     spots = tight_spots(scene, best.tool, surface, best.reach)
@@ -367,21 +330,24 @@ def _behind(one: Candidate, first: Candidate) -> Candidate:
     return replace(one, against=why)
 
 
-def _split(ground: _Asked, tried: list[_Tried], first: _Tried) -> Split | None:
+def _split(seen: _Seen, first: Tried) -> Split | None:
     """The tool that takes most of what the first one leaves, and between which places."""
-    least_gain = SPLIT_MM2.get(ground.wish.use)
+    least_gain = SPLIT_MM2.get(seen.asked.wish.use)
     if least_gain is None or first.left_mm2 < least_gain:
         return None
-    others = [(one, _both_leave(first, one)) for one in tried if one is not first]
+    others = [(one, _both_leave(first, one)) for one in seen.usual if one is not first]
     least = min((left for _, left in others), default=first.left_mm2)
-    usual = [(one, left) for one, left in others if not one.leads_out]
-    if usual and min(left for _, left in usual) < least + OUTWARD_GAIN_MM2[ground.wish.use]:  # not worth a way back
-        others, least = usual, min(left for _, left in usual)
+    gain = OUTWARD_GAIN_MM2[seen.asked.wish.use]
+    if not others or least >= gain:  # a way back may be worth it
+        back = [(one, _both_leave(first, one)) for one in seen.outward() if one is not first]
+        if back and (not others or min(left for _, left in back) <= least - gain):
+            others = [*others, *back]
+            least = min(left for _, left in others)
     if first.left_mm2 - least < least_gain:
         return None
-    alike = LIKE_MM2[ground.wish.use]
+    alike = LIKE_MM2[seen.asked.wish.use]
     good = [one for one, left in others if left <= least + alike]
-    slim = min((_candidate(ground, one) for one in good), key=lambda c: c.rank)
+    slim = min((_candidate(seen, one) for one in good), key=lambda c: c.rank)
     chosen = next(one for one in good if one.tool is slim.tool)
     nose = first.insert.nose_radius_mm
     taken = polygons(first.reach.leftover.difference(chosen.reach.leftover))
@@ -390,8 +356,7 @@ def _split(ground: _Asked, tried: list[_Tried], first: _Tried) -> Split | None:
     return Split(slim, max(z), min(z), first.left_mm2 - least) if z else None
 
 
-def _both_leave(first: _Tried, second: _Tried) -> float:
+def _both_leave(first: Tried, second: Tried) -> float:
     """What neither gets at, corners aside, mm2."""
     nose = max(first.insert.nose_radius_mm, second.insert.nose_radius_mm)
-    left = first.reach.leftover.intersection(second.reach.leftover)
-    return float(sum(p.area for p in polygons(left) if p.area > CORNER_SHARE * nose**2))
+    return corners_aside(first.reach.leftover.intersection(second.reach.leftover), nose)

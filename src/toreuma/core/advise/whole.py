@@ -8,7 +8,8 @@ from toreuma.core.advise.ask import Ask, Verdict
 from toreuma.core.advise.bore_drills import BORE_ALLOWANCE_MM, drill_for_bore, parted_hollow_mm, past_hole_mm
 from toreuma.core.advise.candidate import Candidate, Rejected
 from toreuma.core.advise.carriers import least_bore_mm
-from toreuma.core.advise.seated import NOTHING_SHARE, REACH_TOLERANCE_MM2
+from toreuma.core.advise.seated import NOTHING_SHARE
+from toreuma.core.advise.tried import REACH_TOLERANCE_MM2
 from toreuma.core.geometry.region import Region, polygons, thickness
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.memo import Check

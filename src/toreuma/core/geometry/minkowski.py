@@ -15,8 +15,9 @@ from toreuma.core.geometry.shape import grow
 __all__ = ["hulls", "sum_with", "sweep"]
 
 
-def sum_with(region: Region, core: Points) -> Region:
-    """Region plus convex core, both in mm; ``core`` has shape (m, 2)."""
+def sum_with(region: Region, core: Points, within: Region | None = None) -> Region:
+    """Region plus convex core, both in mm; ``core`` has shape (m, 2). What lies outside the bounds of ``within`` may be
+    left out."""
     outlines = rings(region)
     if not outlines:
         return EMPTY
@@ -24,7 +25,10 @@ def sum_with(region: Region, core: Points) -> Region:
     shifted = shapely.transform(region, lambda points: points + core[0])
     if len(core) == 1:
         return shifted
-    return shapely.union_all(np.append(hulls(edges, core), shifted))
+    summed = hulls(edges, core)
+    if within is not None:
+        summed = summed[shapely.intersects(shapely.envelope(summed), within.envelope)]
+    return shapely.union_all(np.append(summed, shifted))
 
 
 def sweep(points: Points, core: Points, nose_radius: float, chord_mm: float = 0.0002) -> Region:

@@ -45,14 +45,18 @@ def blocked_by_part(
     return grow(sum_with(solid, core), shape.nose_radius, chord_mm)
 
 
-def blocked_by_body(solid: Region, pieces: Iterable[Points], clearance: float, lowest_r: float = 0.0) -> Region:
+def blocked_by_body(
+    solid: Region, pieces: Iterable[Points], clearance: float, lowest_r: float = 0.0, within: Region | None = None
+) -> Region:
     """Nose centres at which convex ``pieces`` of a tool would come closer than ``clearance`` to ``solid``.
 
-    Metal below ``lowest_r`` is left out: outside, no body goes below the axis; a bar in a bore does.
+    Metal below ``lowest_r`` is left out: outside, no body goes below the axis; a bar in a bore does. Centres outside
+    the bounds of ``within`` may be left out as well.
     """
     above = shapely.clip_by_rect(solid, -1e6, lowest_r, 1e6, 1e6)
     rough = above.simplify(BODY_TOLERANCE_MM)
-    sums = [sum_with(rough, -piece) for piece in pieces]
+    around = None if within is None else within.buffer(clearance, join_style="mitre")
+    sums = [sum_with(rough, -piece, around) for piece in pieces]
     return union(sums).buffer(clearance, quad_segs=3) if sums else EMPTY
 
 

@@ -6,7 +6,6 @@ face tools from the front. What the cutting part covers from there is reached; t
 """
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -19,7 +18,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, p
 from toreuma.core.geometry.shape import ToolShape, grow
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
-from toreuma.core.scene import Scene
+from toreuma.core.scene import Scene, once_a_scene
 
 __all__ = ["Surface", "ToolReach", "near_body", "reach_of_shape", "reach_on", "surface_metal"]
 
@@ -75,6 +74,7 @@ ABOVE_MM, STANDS_SHARE = 0.05, 0.5
 """Looked at so far above ridges; ridges that fill this share of their ring have been rolled."""
 
 
+@once_a_scene
 def surface_metal(scene: Scene, surface: Surface) -> Region:
     """The metal that has to go for a surface, between blank and part."""
     stock, back = scene.stock, scene.profile.back_z
@@ -92,6 +92,7 @@ def surface_metal(scene: Scene, surface: Surface) -> Region:
     return stock.intersection(box(end, 0, scene.profile.front_z, 1e4)).difference(union([whole, rolled_on(scene)]))
 
 
+@once_a_scene
 def rolled_on(scene: Scene) -> Region:
     """The ridges that another hold has rolled: they stand on the blank, with no metal above them to be turned off."""
     if not scene.cut_before:
@@ -114,6 +115,7 @@ def _outside_end(scene: Scene) -> float:
     return free if scene.ends_z is None else max(free, scene.ends_z)
 
 
+@once_a_scene
 def _filled(scene: Scene) -> Region:
     """The part with bores and grooves full."""
     points = scene.profile.points
@@ -133,20 +135,24 @@ def reach_of_shape(
     if metal.is_empty:
         return ToolReach(EMPTY, EMPTY)
     target = _target(scene, surface)
-    blocked = [_blocked_by_edge(target, shape)]
+    window, gate = _window(metal, surface, shape)
+    blocked = [_blocked_by_edge(target, shape, window)]
     lowest = -1e6 if surface.kind == "bore" or shape.tip[1] > 0 else 0.0
     if with_body:
         near = near_body(scene, surface)
         stems = [piece for piece in shape.bodies if shape.is_blade and _follows(piece, shape)]
         others = [piece for piece in shape.bodies if not any(piece is one for one in stems)]
-        blocked.append(blocked_by_body(near, others, BODY_CLEAR_MM, lowest))
+        blocked.append(blocked_by_body(near, others, BODY_CLEAR_MM, lowest, window))
         if stems:
-            blocked.append(blocked_by_body(near, stems, STEM_SHARE * _width(shape), lowest))
+            blocked.append(blocked_by_body(near, stems, STEM_SHARE * _width(shape), lowest, window))
     if with_hold and not scene.fixed.is_empty:
         pieces = [*shape.bodies, shape.core] if with_body else [shape.core]
-        blocked.append(blocked_by_body(_hold(scene, surface), pieces, BODY_CLEAR_MM + shape.nose_radius, lowest))
-    free = _free(union(blocked), metal, surface, shape)
-    covered = grow(sum_with(free, shape.core), shape.nose_radius, CHORD_MM) if not free.is_empty else EMPTY
+        clear = BODY_CLEAR_MM + shape.nose_radius
+        blocked.append(blocked_by_body(_hold(scene, surface), pieces, clear, lowest, window))
+    pieces_free = [piece for piece in polygons(window.difference(union(blocked))) if piece.intersects(gate)]
+    free = union(pieces_free) if pieces_free else EMPTY
+    near = metal.buffer(shape.nose_radius, join_style="mitre")
+    covered = grow(sum_with(free, shape.core, near), shape.nose_radius, CHORD_MM) if not free.is_empty else EMPTY
     left = metal.difference(covered)
     return ToolReach(_worth(left), free)
 
@@ -178,12 +184,7 @@ def _target(scene: Scene, surface: Surface) -> Region:
     return _both(scene, "bored")
 
 
-@lru_cache(maxsize=64)
-def _both_cached(key: bytes) -> Region:
-    region: Region = shapely.from_wkb(key)
-    return mirrored_at_axis(region.simplify(SIMPLE_MM), MARGIN_MM * 4)
-
-
+@once_a_scene
 def _both(scene: Scene, which: str) -> Region:
     if which == "part":
         half = scene.part
@@ -194,9 +195,10 @@ def _both(scene: Scene, which: str) -> Region:
         half = half.union(box(back - MARGIN_MM, 0, back, end_r))
     else:
         half = scene.shape.solid
-    return _both_cached(bytes(half.wkb))
+    return mirrored_at_axis(half.simplify(SIMPLE_MM), MARGIN_MM * 4)
 
 
+@once_a_scene
 def near_body(scene: Scene, surface: Surface) -> Region:
     """What bodies stay clear of: the part, and the blank behind it."""
     back = scene.profile.back_z
@@ -219,17 +221,19 @@ def _bore_end_r(scene: Scene) -> float:
     return float(shapely.intersection(void, shapely.LineString([(back + 1e-3, 0), (back + 1e-3, 1e4)])).bounds[3])
 
 
+@once_a_scene
 def _hold(scene: Scene, surface: Surface) -> Region:
     return mirrored_at_axis(scene.fixed, MARGIN_MM * 4) if surface.kind == "bore" else scene.fixed
 
 
-def _blocked_by_edge(target: Region, shape: ToolShape) -> Region:
+def _blocked_by_edge(target: Region, shape: ToolShape, window: Region) -> Region:
     core = -shape.guarded_core if shape.tip[1] <= 0 else -shape.widened_core
-    return grow(sum_with(target, core), shape.nose_radius, CHORD_MM)
+    around = window.buffer(shape.nose_radius, join_style="mitre")
+    return grow(sum_with(target, core, around), shape.nose_radius, CHORD_MM)
 
 
-def _free(blocked: Region, metal: Region, surface: Surface, shape: ToolShape) -> Region:
-    """Free nose positions near the metal that hang together with where the tool comes from."""
+def _window(metal: Region, surface: Surface, shape: ToolShape) -> tuple[Region, Region]:
+    """Where the nose may be, near the metal, and the part of it where the tool comes from."""
     z0, r0, z1, r1 = metal.bounds
     edge = shape.nose_radius + 0.5
     away = 2.0 * shape.nose_radius + 2.0
@@ -244,8 +248,7 @@ def _free(blocked: Region, metal: Region, surface: Surface, shape: ToolShape) ->
     else:
         top = r1 + away
         window, gate = box(z0 - away, -edge, z1 + away, top + 1), box(z0 - away, top, z1 + away, top + 1)
-    pieces = [piece for piece in polygons(window.difference(blocked)) if piece.intersects(gate)]
-    return union(pieces) if pieces else EMPTY
+    return window, gate
 
 
 def _worth(left: Region) -> Region:
