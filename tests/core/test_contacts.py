@@ -99,3 +99,17 @@ def test_what_carries_a_driven_tool_is_followed_too() -> None:
     found = [one for one in all_contacts(crowded) if "the milling spindle in" in one.what]
     assert found
     assert all(one.line for one in found)
+
+
+def test_the_plate_of_a_gang_follows_its_tool() -> None:
+    """It begins where the shank ends: with a blade held too short it runs into the screw it parts off."""
+    job = demo_job("bleed-screw")
+    assert not [one for one in all_contacts(job) if "gang plate" in one.what]
+    blade = next(one for one in job.tools if one.kind == "parting")
+    short = blade.changed(blade=blade.blade.changed(functional_length_mm=2.0))
+    carrier = job.machine.carrier_of(blade.station)
+    assert carrier_body(carrier, short, -20.0, 0.0).bounds[:2] == pytest.approx((-20 + blade.blade.block_width_mm, 2.0))
+    held = job.changed(tools=tuple(short if one is blade else one for one in job.tools))
+    found = [one for one in all_contacts(held) if "the gang plate in metal" in one.what]
+    assert found
+    assert all(one.line for one in found)

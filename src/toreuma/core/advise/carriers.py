@@ -294,7 +294,7 @@ def _faced_to(scene: Scene) -> tuple[float, float] | None:
 def _holder_ahead(tool: TurningTool, scene: Scene) -> bool:
     """What carries the insert lies in front of the nose along Z, within the face."""
     shape = shape_of(tool)
-    front = box(-FAR_MM, -FAR_MM, -shape.nose_radius - AHEAD_OF_NOSE_MM, scene.stock_r - shape.nose_radius)
+    front = box(-FAR_MM, -FAR_MM, -shape.nose_radius - AHEAD_OF_NOSE_MM, scene.stock_r)
     return any(shapely.MultiPoint(piece).convex_hull.intersects(front) for piece in shape.bodies)
 
 

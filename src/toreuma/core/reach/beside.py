@@ -77,7 +77,7 @@ def _wrapped(station: int, carrier: Carrier, machine: Machine) -> int:
 def low_beside(carrier: Carrier, tool: Tool, beside: Tool | None, z: float, r: float) -> tuple[float, float]:
     """How far a tool beside comes, (z, r) in mm, or without one what carries the tools, while a tip is at (z, r)."""
     along, out = sizes_of(tool)
-    if beside is None and carrier.kind != "turret":
+    if beside is None and carrier.kind == "milling spindle":
         body = carrier_body(carrier, tool, z, r)
         return (math.inf, math.inf) if body.is_empty else (float(body.bounds[0]), float(body.bounds[1]))
     if beside is None:
@@ -95,19 +95,20 @@ def stands_beside(carrier: Carrier, tool: Tool, beside: Tool, z: float, r: float
 
 
 def carrier_body(carrier: Carrier, tool: Tool, z: float, r: float, long_mm: float = NOSE_LONG_MM) -> Region:
-    """What carries the tools while a tip is at (z, r): the disc of a turret, its rim where shanks end, its face where
-    tools stand out of it; the nose of a milling spindle behind the tool, along the axis or across.
+    """What carries the tools while a tip is at (z, r): the disc of a turret or the plate of a gang, its rim where
+    shanks end, its face where tools stand out of it; the nose of a milling spindle behind the tool, along the axis or
+    across.
 
-    A nose is ``long_mm`` long. The disc turns about an axis along Z outside the work. Nothing is known of a gang plate:
-    it lies beside the plane of the section.
+    A nose is ``long_mm`` long. The disc turns about an axis along Z outside the work. A gang plate passes by the work
+    with all its stations: it begins where they hold their tools, and is surely as wide and high as a station.
     """
     if carrier.kind == "milling spindle":
         return _nose(carrier, tool, z, r, long_mm)
-    if carrier.kind != "turret":
-        return EMPTY
     along, out = sizes_of(tool)
-    disc = carrier.station_pitch_mm * carrier.stations / (2 * math.pi)
     rim = max(r + out, 0.0)
+    if carrier.kind == "gang plate":
+        return box(z + along, rim, z + along + carrier.station_pitch_mm, rim + carrier.station_pitch_mm)
+    disc = carrier.station_pitch_mm * carrier.stations / (2 * math.pi)
     return box(z + along, rim, z + along + DISC_WIDE_MM, rim + 2 * disc)
 
 
