@@ -80,7 +80,7 @@ def test_spoiled_programs_are_studied_without_a_fault(seed: int) -> None:
     ],
 )
 def test_hostile_text_ends_at_once(text: str) -> None:
-    began = time.monotonic()
+    began = time.process_time()
     found = read_foreign(text)
-    assert time.monotonic() - began < MOST_S
+    assert time.process_time() - began < MOST_S
     assert isinstance(found.program.motions, tuple)

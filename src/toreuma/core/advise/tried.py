@@ -113,7 +113,7 @@ def looked_at(
 
     Of tools with one edge that is the best, and the next one of another outline while a body stands in the way: where
     none does, no other leaves less. Once a tool reaches all, what ranks behind it is looked at by one of each shape, to
-    compare.
+    compare. Bars, of which few go into a bore, are all looked at: one that bends or jams gives way to another.
     """
     alike: dict[tuple[object, ...], list[Tried]] = {}
     for one in sorted(tools, key=rank):
@@ -121,7 +121,7 @@ def looked_at(
     found: list[Tried] = []
     reaching: list[tuple[float, ...]] = []
     for index, group in enumerate(alike.values()):
-        behind = bool(reaching) and min(reaching) < rank(group[0])
+        behind = bool(reaching) and not group[0].bar and min(reaching) < rank(group[0])
         if behind and any(one.insert.shape == group[0].insert.shape for one in found):
             continue
         outlines: set[bytes] = set()
@@ -129,7 +129,7 @@ def looked_at(
             if one.outline in outlines:
                 continue
             check()
-            if outlines and not found[-1].body_is_in_the_way:
+            if outlines and not one.bar and not found[-1].body_is_in_the_way:
                 break
             outlines.add(one.outline)
             found.append(one)

@@ -32,6 +32,9 @@ FLAT_MM, TEETH_TURNS = 1e-3, 4
 """An outline that rises less is level; one that turns so often between rising and falling has teeth."""
 
 FILM_MM, SAME_MM = 0.005, 1e-4
+FAR_MM = 1e4
+ROUND_MM, NEAR_MM = 0.8, 4.0
+"""A usual nose, and how much air is looked at about what stands."""
 
 LEFT_SHARE = 0.2
 """A groove of which less than this stands is cut already; corners the blade cannot reach stay."""
@@ -67,13 +70,13 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     if surface_metal(scene, Surface("front")).area > LEAST_MM2:
         found.append(Wish(key="face", use="face", words="Face the front", surface=Surface("front")))
     outside = Surface("outside")
-    if (metal := surface_metal(scene, outside)).area > LEAST_MM2:
+    if (metal := surface_metal(scene, outside)).area > LEAST_MM2 and not _is_cut(scene, metal):
         if _is_thick(metal):
             found.append(Wish(key="rough outside", use="rough", words="Rough the outside", surface=outside))
         found.append(Wish(key="finish outside", use="finish", words="Finish the outside", surface=outside))
     bore = Surface("bore")
     if scene.shape.void is not None and _is_worth((metal := surface_metal(scene, bore)), scene):
-        if float(scene.stock.bounds[1]) <= 0 or _is_pierced_only(scene, metal):
+        if _is_pierced_only(scene, metal):
             found.append(Wish(key="drill bore", use="drill", words="Drill for the bore"))
         if _is_thick(metal):
             found.append(Wish(key="rough bore", use="rough", words="Rough the bore", surface=bore))
@@ -84,6 +87,17 @@ def wishes(job: Job, scene: Scene) -> tuple[Wish, ...]:
     if _runs_from_bar(job):
         found.append(Wish(key="feed bar", use="feed_bar", words="Feed the bar"))
     return tuple(found)
+
+
+def _is_cut(scene: Scene, metal: Region) -> bool:
+    """Another hold has cut all of the outside: what stands is in inner corners, where the round of a nose does not
+    come."""
+    if not scene.cut_before:
+        return False
+    z0, r0, z1, r1 = metal.bounds
+    air = box(z0 - NEAR_MM, r0 - NEAR_MM, z1 + NEAR_MM, r1 + NEAR_MM).difference(scene.part)
+    rolled = air.buffer(-ROUND_MM).buffer(ROUND_MM - FILM_MM)
+    return bool(metal.intersection(rolled).area <= LEAST_EDGE_MM2)
 
 
 def _is_worth(metal: Region, scene: Scene) -> bool:
@@ -132,6 +146,8 @@ def asked_for(scene: Scene, wish: Wish) -> bool:
     if wish.surface is None:
         return True
     metal = surface_metal(scene, wish.surface)
+    if wish.surface.kind == "outside" and _is_cut(scene, metal):
+        return False
     return metal.area > LEAST_MM2 and (wish.use != "rough" or _is_thick(metal))
 
 
@@ -141,8 +157,15 @@ def _is_thick(metal: Region) -> bool:
 
 
 def _is_pierced_only(scene: Scene, metal: Region) -> bool:
-    """There is a hole, but far too small for a bar."""
-    hole, wanted = float(scene.stock.bounds[1]), float(metal.bounds[3])
+    """There is no hole in the bore, or one far too small for a bar and for the narrowest place; what lies in front of
+    the part is faced off first."""
+    part = shapely.clip_by_rect(scene.stock, -FAR_MM, 0.0, scene.profile.front_z - FILM_MM, FAR_MM)
+    hole = 0.0 if part.is_empty else float(part.bounds[1])
+    if hole <= 0:
+        return True
+    bore = scene.shape.bore
+    drawn = [r for s in bore.segments[1:] for _, r in (s.start, s.end) if r > EDGE_MM] if bore is not None else []
+    wanted = min([float(metal.bounds[3]), *drawn])
     return hole < PIERCED_SHARE * wanted and wanted - hole > LEAST_DRILLED_MM and _is_thick(metal)
 
 

@@ -9,7 +9,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import DrillHole, Job, Operation
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import PECK_BACK_OFF_MM, Spindle, peck_bottoms
-from toreuma.core.plan.axis.axial import deepest_z, metal_front, swept
+from toreuma.core.plan.axis.axial import deepest_z, metal_front, swept, touch_z
 from toreuma.core.plan.axis.drill_checks import drill_findings, too_weak
 from toreuma.core.plan.axis.next_needs import needs_after
 from toreuma.core.plan.ground.given import Neighbours
@@ -35,6 +35,9 @@ LIFT_MM = 0.3
 
 FACED_MM, BEFORE_FACED_MM = 0.02, 1.0
 """Metal that stands out no more has been faced: the point comes so near to it at a rapid."""
+
+OPEN_MM = 0.5
+"""So near a drill comes at a rapid in a hole it has room in, before it meets metal."""
 
 CONE_SHARE = 0.95
 """A spot or centre goes in up to this share of its cone."""
@@ -75,7 +78,10 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     figures, reasons = drill_numbers(work, operation, tool, hole)
     feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
-    clear = hole.start_z + (BEFORE_FACED_MM if hole.start_z <= FACED_MM else APPROACH_MM)
+    touch = touch_z(work)
+    touch = hole.start_z if touch is None else min(touch, hole.start_z)
+    before = OPEN_MM if touch < hole.start_z - OPEN_MM else BEFORE_FACED_MM if hole.start_z <= FACED_MM else APPROACH_MM
+    clear = touch + before
     front = max(clear, float(work.stock.bounds[2]) + APPROACH_MM)
     path.come(front, 0.0)  # a hole goes on inside the work: in front of it first, then in
     if clear < front:
@@ -91,6 +97,8 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
             else pecks_of(tool, operation.peck, operation.peck_mm, hole.start_z, hole.end_z)
         )
         for bottom in bottoms:
+            if bottom > touch and bottom != bottoms[-1]:
+                continue  # nothing is met so far up
             if reached < (clear if equal else hole.start_z):
                 path.rapid(z=clear)
                 path.rapid(z=reached + PECK_BACK_OFF_MM)

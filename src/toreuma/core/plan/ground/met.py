@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 import numpy as np
 import shapely
@@ -23,10 +24,10 @@ FILM_MM = 0.0005
 BEFORE_MM, BEHIND_MM = 0.5, 0.3
 """So much of the way before the first metal and behind the last one is gone at feed."""
 
-LEAST_MM = 0.5
-"""Less than this is not worth being left out."""
+LEAST_MM, LEAST_GAP_MM = 0.5, 4.0
+"""Less than this is not worth being left out: at an end, and between two places that cut."""
 
-AT_ONCE = 64
+AT_ONCE, FAR_MM = 64, 1e4
 
 
 @dataclass(frozen=True)
@@ -52,6 +53,10 @@ class MetMetal:
     def is_free(self, places: Points, gap_mm: float) -> bool:
         """Whether the edge keeps so far off metal at all of (n, 2) places."""
         return bool((self._away(places) > self.shape.nose_radius + gap_mm).all())
+
+    def in_front(self, z: float) -> "MetMetal":
+        """With the metal alone that a tool on its way toward smaller z has yet to come to."""
+        return replace(self, stock=shapely.clip_by_rect(self.stock, -FAR_MM, -FAR_MM, z, FAR_MM))
 
     def down_to(self, place: Point, top: float, gap_mm: float) -> float:
         """How far a tool comes down over a place from ``top`` before it is as near to metal, or to the place (mm)."""
@@ -81,6 +86,27 @@ class MetMetal:
         begin, end = first - BEFORE_MM, whole - (last or 0.0) + BEHIND_MM
         begins, ends = begin > LEAST_MM, end < whole - LEAST_MM
         return Trimmed(_between(way, begin if begins else 0.0, end if ends else whole), begins, ends)
+
+    def parted(self, way: Sequence[Segment]) -> list[tuple[list[Segment], bool]]:
+        """A way in pieces, the first and the last and every other one of which cut; between them lie long stretches in
+        the air."""
+        leading = replace(self, shape=replace(self.shape, core=self.shape.leading_core))
+        gone, found, met = 0.0, [], []  # lengths along the way, and whether it cuts there
+        for one in way:
+            count = max(math.ceil(one.length / STEP_MM), 1)
+            shares = np.linspace(0.0, 1.0, count + 1)
+            for begin in range(0, len(shares), AT_ONCE):
+                chunk = shares[begin : begin + AT_ONCE]
+                met.append(leading.cuts(np.array([one.at(float(share)) for share in chunk])))
+                found.append(gone + chunk * one.length)
+            gone += one.length
+        places = np.concatenate(found)[np.concatenate(met)]
+        wide = np.flatnonzero(np.diff(places) > LEAST_GAP_MM + BEFORE_MM + BEHIND_MM + 2 * STEP_MM)
+        bounds = [0.0]
+        for n in wide:
+            bounds += [float(places[n]) + STEP_MM + BEHIND_MM, float(places[n + 1]) - STEP_MM - BEFORE_MM]
+        bounds.append(gone)
+        return [(_between(way, low, high), n % 2 == 0) for n, (low, high) in enumerate(pairwise(bounds))]
 
     def _first(self, way: Sequence[Segment]) -> float | None:
         """How far along its way the edge first meets metal, at the last place before it; None: nowhere."""

@@ -136,7 +136,7 @@ def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path,
         begin = len(path.motions)
         path.feed(feed, z=run_in[0])  # a large nose may already meet metal here
     path.feed(feed, *contour[0].start)
-    path.along(contour, feed)
+    _follow(path, way, feed)
     cutting = slice(begin, len(path.motions))
     z, r = path.nose
     if stretch.is_bore:
@@ -146,6 +146,37 @@ def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path,
         path.feed(feed, r=met.out_of((z, r), max(work.stock.bounds[3] + nose, r)))
     path.leave()
     return path, cutting
+
+
+def _follow(path: Path, way: _Way, feed: float) -> None:
+    """Along the contour at feed; where a long stretch of it is in the air, and there is room, over it at a rapid."""
+    for piece, cuts in way.met.parted(way.cut.way):
+        over = None if cuts else _over(way, piece[0].start, piece[-1].end)
+        if over is None:
+            path.along(piece, feed)
+            continue
+        path.rapid(r=over)
+        path.rapid(z=piece[-1].end[0])
+        ahead = way.met.in_front(piece[0].start[0])
+        path.rapid(r=ahead.down_to(piece[-1].end, over, NEAR_MM))
+        path.feed(feed, *piece[-1].end)
+
+
+def _over(way: _Way, behind: Point, ahead: Point) -> float | None:
+    """How high the nose goes from one place of the contour to another without coming near metal or the part; None
+    where there is no room for that."""
+    low, high = sorted((behind[0], ahead[0]))
+    between = way.reach.envelope.points
+    there = between[(between[:, 0] >= low) & (between[:, 0] <= high)]
+    over = max([behind[1], ahead[1], *there[:, 1]]) + NEAR_MM
+    if way.stretch.is_bore and over > min(way.stretch.safe, way.stretch.ceiling):
+        return None
+    ways = ((behind, (behind[0], over)), ((behind[0], over), (ahead[0], over)), ((ahead[0], over), ahead))
+    if not all(way.reach.envelope.clears(*one) for one in ways):
+        return None
+    z = np.arange(low, high + CLEAR_MM, CLEAR_MM)
+    ahead_of_it = way.met.in_front(behind[0])  # what lies behind has been cut
+    return over if ahead_of_it.is_free(np.column_stack([z, np.full(len(z), over)]), CLEAR_MM) else None
 
 
 def _proposal(work: Work, operation: Finishing, stretch: Stretch, depth_mm: float) -> Proposal:
