@@ -37,11 +37,13 @@ def fed(court: Court, ways: list[Way], blank: Cells, speeds: float = 1.0) -> Fed
         for a, b in _pieces(places):
             seconds = _seconds(one, a, b, speeds)
             feed_s += seconds
-            window, cells = raster.under(hull(np.vstack([tool.core + a, tool.core + b])), tool.round)
-            if not cells.size or not (metal[window] & cells).any():
-                air_s += seconds
-            else:
-                metal[window] &= ~cells
+            met = False
+            for core, radius in ((tool.core, tool.round), *((piece, 0.0) for piece in tool.ahead)):
+                window, cells = raster.under(hull(np.vstack([core + a, core + b])), radius)
+                met = met or bool(cells.size and (metal[window] & cells).any())
+                if cells.size:
+                    metal[window] &= ~cells
+            air_s += 0.0 if met else seconds
     return Fed(feed_s, air_s)
 
 

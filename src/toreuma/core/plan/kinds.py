@@ -26,7 +26,7 @@ from toreuma.core.plan.turn.as_cycle import cycles_before
 from toreuma.core.plan.turn.face import plan_face
 from toreuma.core.plan.turn.finish import plan_finish
 from toreuma.core.plan.turn.knurl import plan_knurl
-from toreuma.core.plan.turn.rough import plan_rough
+from toreuma.core.plan.turn.rough import front_later, plan_rough
 
 __all__ = ["KINDS", "Kind"]
 
@@ -59,7 +59,7 @@ class Kind:
 KINDS: dict[str, Kind] = declared(
     Operation,
     face=Kind(plan_face),
-    rough_od=Kind(plan_rough),
+    rough_od=Kind(plan_rough, neighbours=front_later),
     finish_od=Kind(plan_finish, neighbours=cycles_before),
     rough_bore=Kind(plan_rough),
     finish_bore=Kind(plan_finish),

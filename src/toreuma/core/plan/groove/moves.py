@@ -6,7 +6,7 @@ from itertools import pairwise
 import numpy as np
 
 from toreuma.core.control_cycles import groove_pecks
-from toreuma.core.geometry.elements import Points
+from toreuma.core.geometry.elements import Point, Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.region import Region
@@ -39,7 +39,7 @@ STEP_WIDTHS = 3.0
 LEANS_MM = 0.4
 """A wall that leans by less, or is only rounded at its top, is left to the finishing cut."""
 
-CLEAR_MM = 0.2
+CLEAR_MM, BESIDE_MM = 0.2, 0.3
 LEAST_AREA_MM2 = 0.02
 FILM_MM2 = 1e-4
 SAME_MM = 1e-4
@@ -216,6 +216,16 @@ def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pa
     met = MetMetal(ground.frame.region(work.stock), ground.shape)
     drawn = []
     for way in (_half(line, middle, low), _half(line[::-1], middle, low)):
+        whole = path.recovered(way, 0.0005)
+        cut = met.begun(whole)
+        if cut[0].start != whole[0].start and _comes_in(path, ground, met, cut[0].start, middle):
+            first = len(path.motions)
+            path.feed(feed, *cut[0].start)
+            path.along(cut, feed)
+            drawn.append(Pass(tuple(m.segment for m in path.motions[first:]), 0.1, finishing=True))
+            path.feed(feed, r=low + 0.1)
+            path.rapid(r=ground.safe)
+            continue
         z, near = float(way[0, 0]), min(float(way[0, 1]) + CLEAR_MM, ground.safe)
         _over(path, ground, z)
         if _metal(work, ground, [(z, ground.safe), (z, near)]) > FILM_MM2:  # what is left for finishing stands there
@@ -230,6 +240,17 @@ def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pa
         path.feed(feed, r=low + 0.1)
         path.rapid(r=ground.safe)
     return drawn
+
+
+def _comes_in(path: Path, ground: Ground, met: MetMetal, place: Point, middle: float) -> bool:
+    """Go down beside a wall to a place on it, where there is room for that."""
+    z = place[0] + math.copysign(min(BESIDE_MM, abs(middle - place[0])), middle - place[0])
+    heights = np.arange(place[1], ground.safe, CLEAR_MM)
+    if not met.is_free(np.column_stack([np.full(len(heights), z), heights]), CLEAR_MM):
+        return False
+    _over(path, ground, z)
+    path.rapid(r=place[1])
+    return True
 
 
 def _half(line: Points, middle: float, low: float) -> Points:

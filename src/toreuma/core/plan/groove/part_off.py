@@ -33,10 +33,10 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["is_held", "plan_part_off"]
 
-NEAR_MM = 0.5
+NEAR_MM = 0.3
 """How near to the bar a rapid ends: it is round there, and its size is known."""
 
-EDGE_RUN_IN_MM = 0.6
+EDGE_RUN_IN_MM = 0.4
 """How far outside the stock the edge cut begins, along the edge."""
 
 STEEP = 0.5
@@ -46,7 +46,7 @@ DEEPER_THAN_EDGE_MM = 0.4
 """The first plunge goes this much deeper than the back edge reaches."""
 
 PAST_CENTRE_MM = 0.05
-PAST_WALL_MM, THIN_WALL_MM = 0.3, 1.0
+PAST_WALL_MM, THIN_WALL_MM = 0.2, 1.0
 """Into a bore: so far past the wall, and fed more slowly through the last of it."""
 
 TOUCH_MM2 = 0.01

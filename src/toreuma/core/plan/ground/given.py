@@ -32,6 +32,7 @@ class Neighbours:
     goes_on: tuple[tuple[Operation, Tool], ...] = ()
     cycles: tuple[tuple[RoughOd, Tool], ...] = ()
     is_first: bool = False
+    faced_later: bool = False
     cut_off_mm: float = 0.0
     is_taken: bool = False
 

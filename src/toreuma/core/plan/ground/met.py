@@ -87,6 +87,12 @@ class MetMetal:
         begins, ends = begin > LEAST_MM, end < whole - LEAST_MM
         return Trimmed(_between(way, begin if begins else 0.0, end if ends else whole), begins, ends)
 
+    def begun(self, way: Sequence[Segment]) -> list[Segment]:
+        """Without what lies in the air at its beginning, if that is worth being left out."""
+        first = self._first(way)
+        begin = 0.0 if first is None else first - BEFORE_MM
+        return _between(way, begin, sum(one.length for one in way)) if begin > LEAST_MM else list(way)
+
     def parted(self, way: Sequence[Segment]) -> list[tuple[list[Segment], bool]]:
         """A way in pieces, the first and the last and every other one of which cut; between them lie long stretches in
         the air."""

@@ -18,9 +18,10 @@ from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sum_with
 from toreuma.core.geometry.reach import Reach
 from toreuma.core.geometry.recover import FIT_MM
-from toreuma.core.geometry.region import Region
+from toreuma.core.geometry.region import Region, box
 from toreuma.core.geometry.shape import grow
-from toreuma.core.model import RoughBore, RoughOd
+from toreuma.core.model import Job, Operation, RoughBore, RoughOd
+from toreuma.core.plan.ground.given import Neighbours
 from toreuma.core.plan.ground.met import MetMetal
 from toreuma.core.plan.ground.path import PULL_OUT_MM, Path
 from toreuma.core.plan.ground.result import PLANNING_CHORD_MM, Cuts, Cycle, Pass
@@ -38,10 +39,11 @@ from toreuma.core.plan.turn.situations import rough_situation
 from toreuma.core.plan.turn.stretch import Stretch, reach_of, stretch_of
 from toreuma.core.propose.proposal import Proposal
 
-__all__ = ["plan_rough"]
+__all__ = ["front_later", "plan_rough"]
 
 Roughing = RoughOd | RoughBore
 
+FAR_MM = 1e4
 PAST_FINISH_MM = 0.3
 """Roughing runs this much farther past the end than finishing."""
 
@@ -123,6 +125,12 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     return made
 
 
+def front_later(job: Job, operation: Operation) -> Neighbours:
+    """Whether the front is faced after the outside is roughed."""
+    at = next(index for index, one in enumerate(job.operations) if one.id == operation.id)
+    return Neighbours(faced_later=any(one.kind == "face" and one.enabled for one in job.operations[at + 1 :]))
+
+
 def _as_cycles(
     work: Work, operation: Roughing, path: Path, cuts: list[LevelCut], stretch: Stretch, numbers: tuple[float, float]
 ) -> tuple[list[Pass], list[Cycle], list[Finding]] | None:
@@ -175,7 +183,11 @@ def _left(operation: Roughing) -> Reasons:
 
 def _engagement(work: Work, stretch: Stretch) -> Region:
     """Nose centres at which the insert touches stock worth cutting; behind its nose it has cut already."""
-    return work.memo.of(_touching, stretch.stock, stretch.shape.leading_core, stretch.shape.nose_radius)
+    stock, profile = stretch.stock, work.scene.profile
+    if work.given.neighbours.faced_later:
+        front = profile.segments[0].end[1]  # what stands in front of the front face is not turned down to the axis
+        stock = stock.difference(stretch.frame.region(box(profile.front_z, 0.0, FAR_MM, front)))
+    return work.memo.of(_touching, stock, stretch.shape.leading_core, stretch.shape.nose_radius)
 
 
 def _touching(stock: Region, core: Points, nose: float) -> Region:
