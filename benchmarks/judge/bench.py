@@ -70,7 +70,11 @@ def mills_of(job: Job) -> dict[int, Mill]:
     """The driven tools as the judge wants them, by station."""
     return {
         one.station: Mill(
-            one.d_mm / 2, getattr(one, "point_deg", 180.0), getattr(one, "corner_radius_mm", 0.0), one.mount == "radial"
+            one.d_mm / 2,
+            getattr(one, "point_deg", 180.0),
+            getattr(one, "corner_radius_mm", 0.0),
+            one.mount == "radial",
+            one.kind == "thread_mill",
         )
         for one in job.tools
         if one.mount != "still" and hasattr(one, "d_mm")

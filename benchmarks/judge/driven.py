@@ -23,17 +23,22 @@ SKIN = 0.04
 EDGE = 0.8
 """So near the turned outside an edge may be broken."""
 STEP = 0.05
+HELIX_OFF = (0.1, 0.02, 0.2, 0.1)
+"""Of a milled thread: diameter, climb of a turn, depth and narrowest diameter that count as the same, mm."""
+LEAST_TURN = math.pi
 CODES = {0.0, 1.0, 12.1, 13.1, 18, 10, 20, 21, 28, 40, 54, 55, 80, 83, 84, 97, 98, 99}
 
 
 @dataclass(frozen=True)
 class Mill:
-    """What turns: radius, angle of its point (180: flat), round of its corner; ``radial``: it stands across."""
+    """What turns: radius, angle of its point (180: flat), round of its corner; ``radial``: it stands across;
+    ``teeth``: of a thread."""
 
     radius: float
     point_deg: float = 180.0
     corner: float = 0.0
     radial: bool = False
+    teeth: bool = False
 
 
 @dataclass(frozen=True)
@@ -50,11 +55,14 @@ class _Move:
 
 @dataclass
 class Driven:
-    """Features, by their place, of which metal is left or lost; lines where a rapid goes through metal."""
+    """Features, by their place, of which metal is left or lost; lines where a rapid goes through metal. ``helices`` of
+    thread mills by hole: the widest diameter cut, the climb of a turn with its hand, the lowest place, and the
+    narrowest diameter, mm."""
 
     left: dict[int, int] = field(default_factory=dict)
     lost: dict[int, int] = field(default_factory=dict)
     hits: set[int] = field(default_factory=set)
+    helices: dict[tuple[int, int], tuple[float, ...]] = field(default_factory=dict)
 
     @property
     def clean(self) -> bool:
@@ -65,7 +73,10 @@ class Driven:
         for mine, theirs in ((self.left, other.left), (self.lost, other.lost)):
             if any(count > theirs.get(n, 0) for n, count in mine.items()):
                 return True
-        return bool(self.hits - other.hits)
+        if self.helices.keys() != other.helices.keys():
+            return True
+        off = [np.abs(np.subtract(mine, other.helices[hole])) for hole, mine in self.helices.items()]
+        return bool(self.hits - other.hits) or any((each > HELIX_OFF).any() for each in off)
 
 
 class DrivenCase:
@@ -73,6 +84,12 @@ class DrivenCase:
 
     def __init__(self, part: Json, rings: list[Places]) -> None:
         """``rings``: the closed outline of the turned part and what is taken out of it."""
+        self._tapped = [
+            (n, k, one, angle)
+            for n, one in enumerate(part.get("features", ()))
+            if one["kind"] == "holes" and one.get("thread")
+            for k, angle in enumerate(_angles(one))
+        ]
         self._solid = shapely.Polygon(rings[0])
         for ring in rings[1:]:
             self._solid = self._solid.difference(shapely.Polygon(ring).buffer(0))
@@ -94,7 +111,9 @@ class DrivenCase:
     def judge(self, text: str, home: tuple[float, float], mills: dict[int, Mill]) -> Driven:
         """What the driven tools of a program do. Raises `NotJudged`."""
         found, alive = Driven(), np.ones(len(self._at), bool)
-        for one in _moves(text, home, mills):
+        moves = _moves(text, home, mills)
+        found.helices = self._helices([one for one in moves if mills[one.station].teeth and not one.rapid], mills)
+        for one in moves:
             met = self._met(one, mills[one.station], alive)
             if one.rapid:
                 if met.any():
@@ -104,6 +123,42 @@ class DrivenCase:
         for marks, into in ((self._go & alive, found.left), (~self._go & ~alive, found.lost)):
             for n, count in zip(*np.unique(self._feature[marks], return_counts=True), strict=True):
                 into[int(n)] = int(count)
+        return found
+
+    def _helices(self, moves: list[_Move], mills: dict[int, Mill]) -> dict[tuple[int, int], tuple[float, ...]]:
+        """Of every tapped hole what a thread mill does about its axis: widest circle, climb of a turn, lowest place,
+        narrowest circle."""
+        found = {}
+        for n, k, hole, angle in self._tapped:
+            turned, out = [], hole["on"] == "outside"
+            for one in moves:
+                for x, y, z in (one.start, one.end):
+                    p = _back(*(np.array([v]) for v in (x, y, z)), one.turned_deg)
+                    across, over = _turned(p, angle)
+                    a, b = (
+                        (float(over[0]), z - hole["z_mm"])
+                        if out
+                        else (float(across[0]) - hole["circle_d_mm"] / 2, float(over[0]))
+                    )
+                    if math.hypot(a, b) < hole["d_mm"]:
+                        turned.append(
+                            (
+                                math.hypot(a, b),
+                                math.atan2(b, a),
+                                float(across[0]) if out else z,
+                                mills[one.station].radius,
+                            )
+                        )
+            if not turned:
+                continue
+            r, at, deep, mill = (np.array(each) for each in zip(*turned, strict=True))
+            wide = r > 0.98 * r.max()
+            at, deep = np.unwrap(at[wide]), deep[wide]
+            if np.ptp(at) > LEAST_TURN:
+                climb = 2 * math.pi * float(np.polyfit(at, deep, 1)[0])
+                between = np.flatnonzero(wide)
+                narrow = r[between[0] : between[-1] + 1].min()
+                found[n, k] = 2 * float(r.max() + mill[0]), climb, float(deep.min()), 2 * float(narrow + mill[0])
         return found
 
     def _met(self, one: _Move, mill: Mill, alive: Marks) -> npt.NDArray[np.intp]:

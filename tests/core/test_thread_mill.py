@@ -5,6 +5,7 @@ import re
 from collections.abc import Callable
 
 import pytest
+from benchmarks.judge.bench import driven_case_of, mills_of
 
 from tests.support.kept import plan
 from tests.support.milled import driven, milled_job
@@ -100,20 +101,36 @@ def grown(line: str, by: float) -> str:
     return re.sub(r"Y(-?[\d.]+)", lambda m: f"Y{round(float(m[1]) * by, 3):g}", line)
 
 
-@pytest.mark.parametrize(
-    ("change", "words"),
-    [
-        (mirrored, "other hand"),
-        (lambda line: grown(line, 1.2), "metal that belongs to the part"),
-        (lambda line: grown(line, 0.9), "pitch diameter|whole turn|lead"),
-        (lambda line: re.sub(r" ?Y-?[\d.]+", " Y0.", line), "whole turn"),
-        (lambda line: re.sub(r"Z(-?[\d.]+)", lambda m: f"Z{round(float(m[1]) * 0.9, 3):g}", line), "lead|climbs"),
-    ],
-)
+SPOILED = [
+    (mirrored, "other hand"),
+    (lambda line: grown(line, 1.2), "metal that belongs to the part"),
+    (lambda line: grown(line, 0.9), "pitch diameter|whole turn|lead"),
+    (lambda line: re.sub(r" ?Y-?[\d.]+", " Y0.", line), "whole turn"),
+    (lambda line: re.sub(r"Z(-?[\d.]+)", lambda m: f"Z{round(float(m[1]) * 0.9, 3):g}", line), "lead|climbs"),
+]
+
+
+@pytest.mark.parametrize(("change", "words"), SPOILED)
 def test_spoiled_helices_are_told(change: Callable[[str], str], words: str) -> None:
     state, row, dangers = judged(CUT["one row, in a face"], lambda text: each(text, change))
     assert not state.startswith("finished")
     assert re.search(words, f"{row.left} {dangers}"), (row, dangers)
+
+
+@pytest.mark.parametrize("change", [change for change, _ in SPOILED])
+def test_another_reading_finds_them_spoiled_as_well(change: Callable[[str], str]) -> None:
+    """By its own count of the way about each hole: the diameter cut, the climb of a turn and its hand, how deep."""
+    job = CUT["one row, in a face"]
+    side = Engine().sides(job)[0]
+    case, text = driven_case_of(job), post(side, Engine().language(job)).text
+    assert case is not None
+    clean, home = case.judge(text, side.scene.reference, mills_of(job)), side.scene.reference
+    wide, climb, *_ = clean.helices[0, 0]
+    assert len(clean.helices) == 3
+    assert climb == pytest.approx(1.5, abs=0.01)
+    assert 11.9 < wide < 12.3
+    assert not case.judge(text, home, mills_of(job)).worse_than(clean)
+    assert case.judge(each(text, change), home, mills_of(job)).worse_than(clean)
 
 
 def test_the_mill_left_out_is_told() -> None:

@@ -10,8 +10,8 @@ from toreuma.core.model import Job
 __all__ = ["SLENDER", "is_cut_first", "ordered"]
 
 SLENDER = 5.0
-"""Stick-out over diameter beyond which the outside is roughed before facing: the force goes toward the chuck. A bar with
-corners is made round first as well: facing it would be one knock after the other."""
+"""Stick-out over diameter beyond which the outside is roughed before facing: the force goes toward the chuck. A bar
+with corners is made round first as well: facing it would be one knock after the other."""
 
 ROUGH_FIRST = 8
 
