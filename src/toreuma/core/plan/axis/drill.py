@@ -78,16 +78,16 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     figures, reasons = drill_numbers(work, operation, tool, hole)
     feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
+    clear = hole.start_z + (BEFORE_FACED_MM if hole.start_z <= FACED_MM else APPROACH_MM)
+    equal = round(operation.peck_mm or CYCLE_PECK * tool.d_mm, 3) if operation.written != "moves" else 0.0
     touch = touch_z(work)
     touch = hole.start_z if touch is None else min(touch, hole.start_z)
-    before = OPEN_MM if touch < hole.start_z - OPEN_MM else BEFORE_FACED_MM if hole.start_z <= FACED_MM else APPROACH_MM
-    clear = touch + before
+    near = clear if equal or touch > hole.start_z - OPEN_MM else touch + OPEN_MM
     front = max(clear, float(work.stock.bounds[2]) + APPROACH_MM)
     path.come(front, 0.0)  # a hole goes on inside the work: in front of it first, then in
-    if clear < front:
-        path.rapid(z=clear)
+    if near < front:
+        path.rapid(z=near)
     begin, reached = len(path.motions), hole.start_z
-    equal = round(operation.peck_mm or CYCLE_PECK * tool.d_mm, 3) if operation.written != "moves" else 0.0
     if operation.written == "passes":
         path.made(groove_pecks((clear, 0.0), (hole.end_z, 0.0), equal, 0.0, LIFT_MM, facing=True), feed)
     else:
@@ -99,7 +99,7 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
         for bottom in bottoms:
             if bottom > touch and bottom != bottoms[-1]:
                 continue  # nothing is met so far up
-            if reached < (clear if equal else hole.start_z):
+            if reached < (clear if equal else touch):
                 path.rapid(z=clear)
                 path.rapid(z=reached + PECK_BACK_OFF_MM)
             path.feed(feed, z=bottom)

@@ -81,7 +81,7 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         path.rapid(z=z, r=start_r)
         path.feed(feed, r=end_r)
         drawn.append(Pass((path.motions[-1].segment,), step, finishing=last))
-        path.rapid(z=z + PULL_OUT_MM)
+        path.go(feed if findings else None, z=z + PULL_OUT_MM)  # at the centre metal stands beside the nose
         path.rapid(r=start_r)
     path.rapid(z=front + APPROACH_MM + nose)
     path.leave()
