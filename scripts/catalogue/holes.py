@@ -2,6 +2,7 @@
 
 from bisect import bisect_left
 from collections.abc import Iterator
+from fractions import Fraction
 from typing import Any
 
 from toreuma.core.geometry.centre_forms import CentreForm, centre_profile
@@ -115,6 +116,7 @@ def hole_tools() -> Iterator[Row]:
     yield from _special()
     yield from _reamers()
     yield from _long_reamers()
+    yield from _inch_reamers()
     yield from _taps()
 
 
@@ -312,6 +314,35 @@ def _long_reamers() -> Iterator[Row]:
             "flute_length_mm": flute,
             "overall_length_mm": overall - SLEEVED_MM,
             "shank_d_mm": round(NECK_SHARE * d, 1),
+            "material": "high-speed steel",
+        }
+
+
+INCH_REAMERS = (
+    ("1/8", 3.5, 0.875, 0.117), ("5/32", 4.0, 1.0, 0.1492), ("3/16", 4.5, 1.125, 0.1792), ("7/32", 5.0, 1.25, 0.2095),
+    ("1/4", 6.0, 1.5, 0.2405), ("9/32", 6.0, 1.5, 0.2485), ("5/16", 6.0, 1.5, 0.2792), ("11/32", 6.0, 1.5, 0.2792),
+    ("3/8", 7.0, 1.75, 0.3105), ("13/32", 7.0, 1.75, 0.3105), ("7/16", 7.0, 1.75, 0.373), ("15/32", 7.0, 1.75, 0.373),
+    ("1/2", 8.0, 2.0, 0.4355), ("9/16", 8.0, 2.0, 0.4355), ("5/8", 9.0, 2.25, 0.562), ("11/16", 9.0, 2.25, 0.562),
+    ("3/4", 9.5, 2.5, 0.6245), ("13/16", 9.5, 2.5, 0.6245), ("7/8", 10.0, 2.625, 0.7495),
+    ("15/16", 10.0, 2.625, 0.7495),
+    ("1", 10.5, 2.75, 0.8745),
+)  # fmt: skip
+"""Chucking reamers with a straight shank, overall length, flutes and shank, inch (ASME B94.2)."""
+
+
+def _inch_reamers() -> Iterator[Row]:
+    for name, overall, flute, shank in INCH_REAMERS:
+        d = 25.4 * float(Fraction(name))
+        it7 = next(um for most, um in IT7_UM if d <= most)
+        yield {
+            "name": f"RM {name} H7",
+            "kind": "reamer",
+            "d_mm": round(d + it7 / 2000, 4),
+            "fit": "H7",
+            "lead_mm": 1.0,
+            "flute_length_mm": round(25.4 * flute, 2),
+            "overall_length_mm": round(25.4 * overall, 2),
+            "shank_d_mm": round(25.4 * shank, 3),
             "material": "high-speed steel",
         }
 

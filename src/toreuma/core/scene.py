@@ -108,7 +108,7 @@ def once_a_scene(function: Callable[Concatenate[Scene, P], T]) -> Callable[Conca
             scene.known[key] = function(scene, *others, **named)
         return scene.known[key]  # type: ignore[no-any-return]
 
-    return known
+    return known  # type: ignore[return-value]
 
 
 def contour(profile: Profile, jaw_face_z: float, end_z: float, end_r: float, chord_mm: float = CHORD_MM) -> Region:

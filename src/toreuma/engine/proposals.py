@@ -11,6 +11,8 @@ from toreuma.core.geometry.elements import chords
 from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Machine
+from toreuma.core.model.feature import CentreHole
+from toreuma.core.plan.hold.second_grip import lies_between_jaws
 from toreuma.core.units import System
 from toreuma.engine.library import Library, library
 
@@ -249,6 +251,10 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
     return _longer(job, shape).changed(second_hold=None) if held is None else held
 
 
+CENTRED_FROM = 4.0
+"""Stick-out over diameter beyond which a piece wants a centre: 3 to 5 ask for caution, more for a centre."""
+
+
 def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
     """The job with a second hold for what comes off the bar, where it has none, in front of ``ends_z``; None where
     nothing can be gripped."""
@@ -273,6 +279,20 @@ def sawn(job: Job) -> Job | None:
     step = 25.4 / 32 if job.units == "inch" else 0.5
     whole = hold.stick_out_mm + hold.grip_length_mm
     return job.changed(stock=stock.changed(length_mm=round(math.ceil(whole / step - SAME_MM) * step, 5)))
+
+
+def with_live_centre(job: Job) -> Job | None:
+    """A slender piece carried by a centre in the centre hole that is drawn in its front; None where it needs none, has
+    one, or there is nothing to bring one up with."""
+    hole = next((one for one in job.part.features if isinstance(one, CentreHole) and one.end == "front"), None)
+    if hole is None or job.setup.centre is not None or not job.machine.tailstock or job.stock.kind == "free":
+        return None
+    if job.setup.hold.stick_out_mm <= CENTRED_FROM * job.stock.largest_d_mm:
+        return None
+    fitting = [one for one in library().centres.values() if one.largest_mouth_mm >= hole.mouth_d_mm]
+    if not fitting:
+        return None
+    return job.with_setup(centre=min(fitting, key=lambda one: (one.d_mm, one.name)))
 
 
 def farther_out(job: Job) -> Job | None:
@@ -359,7 +379,9 @@ def _longer(job: Job, shape: PartShape) -> Job:
 def _taken(job: Job) -> list[tuple[float, float]]:
     """Stretches of the outside that carry something jaws cannot sit on, (high, low)."""
     drawn = job.stock.kind == "polygon"  # the flats are the bar's own: jaws sit on them
-    carried = [one for one in job.part.features if not (drawn and one.kind == "flats")]
+    carried = [
+        one for one in job.part.features if not (drawn and one.kind == "flats") and not lies_between_jaws(one, job.part)
+    ]
     lies = (FEATURES[feature.kind].on_outside(feature) for feature in carried)
     return [(one[1], one[2]) for one in lies if one is not None]
 

@@ -11,7 +11,16 @@ from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.spoken import q, said
 from toreuma.core.verdict import Verdict
-from toreuma.engine.proposals import farther_out, longer_piece, proposed, sawn, widest_end_z, with_second_grip
+from toreuma.engine.proposals import (
+    CENTRED_FROM,
+    farther_out,
+    longer_piece,
+    proposed,
+    sawn,
+    widest_end_z,
+    with_live_centre,
+    with_second_grip,
+)
 
 __all__ = ["Routed", "Way", "best_route"]
 
@@ -76,6 +85,23 @@ def best_route(
     pieces = sawn(job)
     cut = (_sawn_words(pieces),) if pieces is not None else ()
     job = pieces or job
+    if (carried := with_live_centre(job)) is not None:
+        try:
+            return _best(carried, propose, judged, check, progress, (*cut, _centre_words(carried)))
+        except ToreumaError:  # what carries it leaves no room
+            pass
+    return _best(job, propose, judged, check, progress, cut)
+
+
+def _best(
+    job: Job,
+    propose: _Proposer,
+    judged: Callable[[Job], tuple[Verdict, float]],
+    check: Check,
+    progress: Progress,
+    cut: tuple[str, ...],
+) -> Proposed:
+    """The best of the ways to hold a job, begun with the one it has; ``cut`` is what was decided before."""
     as_it_is = Way(job, "as it is held" if len(job.setups) < 2 and job.second_hold is None else "in two holds")
     first = propose(as_it_is, None, lambda share: progress(share / 2))
     found = [_routed(as_it_is, first, judged)]
@@ -102,6 +128,16 @@ def best_route(
     rivals = tuple(one for one in others if one.job != best.job)
     rival = next((one for one in ranked[1:] if one.proposed.job != best.job), None)
     return replace(best, decided=_decided(ranked[0], rival) if rival is not None else "", others=rivals)
+
+
+def _centre_words(job: Job) -> str:
+    """Why a centre carries the front."""
+    slender = job.setup.hold.stick_out_mm / job.stock.largest_d_mm
+    return said(
+        "A live centre carries the front: it stands out {} diameters, more than {} give way",
+        q(slender, "", ".1f"),
+        f"{CENTRED_FROM:g}",
+    )
 
 
 def _sawn_words(job: Job) -> str:

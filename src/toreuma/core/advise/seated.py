@@ -42,7 +42,7 @@ ABOUT_SHARE = 0.02
 ROUGH_SHARE = 0.6
 """A roughing tool takes at least this share of the metal."""
 
-SPLIT_MM2 = {"rough": 2.0, "finish": 0.5}
+SPLIT_MM2 = {"rough": 2.0, "finish": 0.05}
 """A second tool is worth its change where it takes so much more."""
 
 OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.05}

@@ -25,11 +25,17 @@ def ordered(job: Job, steps: Sequence[RouteStep]) -> list[RouteStep]:
     with_centre = job.setup.centre is not None
     rough_first = (long_one or job.stock.kind == "polygon") and not with_centre
     ranks = {**RANKS, "rough outside": ROUGH_FIRST} if rough_first else RANKS
-    return sorted(steps, key=lambda step: (with_centre and not step.operation.centre_back, ranks[step.group]))
+    last = max(ranks.values())
+
+    def key(step: RouteStep) -> tuple[bool, bool, int]:
+        rank = ranks[step.group]
+        return rank == last, with_centre and not step.operation.centre_back, rank
+
+    return sorted(steps, key=key)
 
 
 def is_cut_first(job: Job, wish: Wish) -> bool:
-    """Before a live centre comes in: the front, and everything on the axis and in the bore."""
+    """While a live centre is drawn back: the front, everything on the axis and in the bore, and parting off."""
     feature = job.part.features[wish.feature] if wish.feature >= 0 else None
     if feature is not None:
         return feature.kind in ON_THE_AXIS or getattr(feature, "side", "outside") == "inside"

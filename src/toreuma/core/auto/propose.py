@@ -21,6 +21,7 @@ from toreuma.core.auto.step_drilled import (
     before_it_widens,
     in_front_only,
     is_pierced,
+    is_wider,
     opens_behind,
     with_front_drilled,
 )
@@ -294,7 +295,7 @@ def _side_with(
             steps.append((edge, Advice(wish, (), ())))
             continue
         if wish.key in TURNED_IN_THE_BORE and (have.two or scene.cut_before):
-            in_front = before_it_widens(seen, 0.0)  # what is wider behind is the other end's
+            in_front = before_it_widens(seen, 0.0, is_wider)  # what is wider behind is the other end's
             if in_front is not None:
                 seen = in_front[0]
                 if not asked_for(seen, wish):

@@ -1,7 +1,7 @@
 """Bores that are much wider in front than behind are drilled in two steps, the wide one first: the long drill of the
 narrow place then has less to go, and a bar less to cut."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from itertools import pairwise
 
@@ -16,6 +16,7 @@ __all__ = [
     "before_it_widens",
     "in_front_only",
     "is_pierced",
+    "is_wider",
     "narrows_at",
     "opens_behind",
     "with_front_drilled",
@@ -26,8 +27,8 @@ WIDER, LEAST_STEP_MM, LEAST_LONG = 1.6, 1.5, 0.8
 """So much wider a front is drilled by itself: over what is behind, on radius, and as long in its own diameters."""
 CORE_SHARE = 0.8
 """Looked at inside this share of the narrow place."""
-PAST_MM = 1.0
-"""A narrow drill goes so far into what is drilled wider from the other end."""
+PAST_MM, BEHIND_STEP_MM = 1.0, 0.75
+"""A narrow drill goes so far into what is drilled wider from the other end; on radius, what is wider to a bar."""
 INSIDE_MM, FAR_MM = 0.05, 1e4
 
 
@@ -59,7 +60,14 @@ def _is_wide(r: float, narrow: float) -> bool:
     return r >= WIDER * narrow and r - narrow >= LEAST_STEP_MM
 
 
-def before_it_widens(scene: Scene, past_mm: float = PAST_MM) -> tuple[Scene, float] | None:
+def is_wider(r: float, narrow: float) -> bool:
+    """By as much as a bar from the other end cuts plainly, and one from this end does not get behind."""
+    return r - narrow >= BEHIND_STEP_MM
+
+
+def before_it_widens(
+    scene: Scene, past_mm: float = PAST_MM, is_wide: Callable[[float, float], bool] = _is_wide
+) -> tuple[Scene, float] | None:
     """The scene as if the blank ended where the bore widens again or a little behind, and how deep that is, mm: from
     the other end the rest is cut wider. None where it does not widen."""
     bore = scene.shape.bore
@@ -67,7 +75,7 @@ def before_it_widens(scene: Scene, past_mm: float = PAST_MM) -> tuple[Scene, flo
         return None
     places = [point for s in bore.segments[1:-1] for point in (s.start, s.end) if point[1] > INSIDE_MM]
     narrow = min((r for _, r in places), default=0.0)
-    last = max((n for n, (_, r) in enumerate(places) if not _is_wide(r, narrow)), default=len(places))
+    last = max((n for n, (_, r) in enumerate(places) if not is_wide(r, narrow)), default=len(places))
     if last + 1 >= len(places):
         return None
     end = places[last][0] - past_mm

@@ -11,12 +11,12 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.kinds.features import FEATURES
-from toreuma.core.model import FinishOd, Job, Operation, SecondHold, TurningTool
-from toreuma.core.model.feature import Flats
+from toreuma.core.model import FinishOd, Job, Operation, Part, SecondHold, TurningTool
+from toreuma.core.model.feature import Feature, Flats, Slot
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["SecondGrip", "second_grip"]
+__all__ = ["SecondGrip", "lies_between_jaws", "second_grip"]
 
 LEAST_WALL_SHARE = 0.12
 """Wall over diameter below which a grip presses the piece out of round."""
@@ -24,6 +24,9 @@ LEAST_WALL_SHARE = 0.12
 BROKEN_MM = 2.5
 """An edge may be broken so far over the flats."""
 TOUCH_MM = 1e-6
+
+KEYWAY_SHARE = 0.35
+"""A keyway is so much of a shaft's diameter wide at most (DIN 6885: 8 in 22 and over); three jaws sit beside it."""
 
 Span = tuple[float, float]
 
@@ -146,6 +149,17 @@ def _findings(
             "use other jaws or another surface",
             at=place,
         )
+    if any(
+        lies_between_jaws(one, job.part) and _overlaps((one.from_z_mm, one.to_z_mm), front, reach)  # type: ignore[union-attr]
+        for one in job.part.features
+    ):
+        yield Finding(
+            "note",
+            "second.keyway",
+            "a keyway runs under the second grip",
+            "set it between two jaws, so that no jaw sits on its edge",
+            at=place,
+        )
     if wall < LEAST_WALL_SHARE * d:
         yield Finding(
             "warning",
@@ -165,10 +179,25 @@ def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
         lies = FEATURES[feature.kind].on_outside(feature)
         if lies is None or (isinstance(feature, Flats) and _fits_collet(job, feature)):
             continue
+        if lies_between_jaws(feature, job.part):
+            continue
         word, high, low = lies
-        if low < front - TOUCH_MM and high > back + TOUCH_MM:
+        if _overlaps((high, low), front, back):
             found.append((word, (high, low)))
     return found
+
+
+def _overlaps(span: Span, front: float, back: float) -> bool:
+    return span[1] < front - TOUCH_MM and span[0] > back + TOUCH_MM
+
+
+def lies_between_jaws(feature: Feature, part: Part) -> bool:
+    """A keyway so narrow that three jaws sit beside it."""
+    if not isinstance(feature, Slot) or feature.on != "outside" or feature.count != 1:
+        return False
+    across = (one for one in part.outside if one.z_mm <= feature.from_z_mm + TOUCH_MM)
+    d = next((one.d_mm for one in across if one.d_mm > 0), 0.0)
+    return feature.width_mm < KEYWAY_SHARE * d
 
 
 def _fits_collet(job: Job, flats: Flats) -> bool:
