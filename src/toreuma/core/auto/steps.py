@@ -226,6 +226,8 @@ def _finish(ask: _Ask) -> list[RouteStep]:
         stop = stop if inside else _before_hold(stop, reachable_end(ask.scene, split.candidate.tool), only_later=True)
         name = f"{ask.wish.words}: what is left"
         rest = kind(id=ID, name=name, tool=ID, wanted_ra_um=ra, from_z_mm=start, to_z_mm=stop)
+        if not inside and _cuts_outward(split.candidate.tool):  # its round has to roll over the edge it ends on
+            rest = rest.changed(extension_mm=split.candidate.tool.insert.nose_radius_mm)  # type: ignore[union-attr]
         steps.append(ask.step(group, rest, split.candidate))
     return steps
 
