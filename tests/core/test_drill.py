@@ -223,3 +223,21 @@ def test_what_governs_a_drill_is_named() -> None:
     points = tuple(point.changed(power_kw=0.03 * point.power_kw) for point in weak.machine.power)
     weak = weak.changed(machine=weak.machine.changed(power=points))
     assert str(op(weak).governed_by).startswith("power")
+
+
+def test_feed_begins_where_a_pointed_drill_first_touches_the_open_hole() -> None:
+    """A cone of 90 degrees in a hole of 8 meets its edge 4 mm behind its point; half a millimetre of way is left."""
+    cone = twist(16.0, id="E", station=6, form="spot", point_deg=90.0, flute_length_mm=24.0, overall_length_mm=98.0)
+    job = drilled()
+    job = job.changed(tools=(*job.tools, cone))
+    broken = job.with_setup(operations=(*job.operations, DrillHole(id="e", tool="E", depth_mm=None)))
+    motions = op(broken, "e").motions
+    fed = next(n for n, motion in enumerate(motions) if not motion.is_rapid)
+    assert motions[fed - 1].end[0] == pytest.approx(-4.0 + 0.5, abs=0.05)
+    assert motions[fed].end[0] == pytest.approx(-4.0, abs=1e-3)
+    assert not proved(broken).contacts
+
+
+def test_a_drill_into_the_full_begins_in_front_of_the_face() -> None:
+    first = next(motion for motion in op(drilled(), "s").motions if not motion.is_rapid)
+    assert first.segment.start[0] == pytest.approx(1.0)

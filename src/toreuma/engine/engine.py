@@ -148,7 +148,7 @@ class Engine:
 
         def propose(way: Way, begun: Proposed | None, told: Progress) -> Proposed:
             threads = known_threads(way.job.part)
-            found = propose_route(way.job, store, codes, threads, check, told, begun, way.ends_z)
+            found = propose_route(way.job, store, codes, threads, check, told, begun, way.ends_z, fine=way.fine)
             return replace(found, job=by_house_rules(found.job, rules))
 
         def judged(one: Job) -> tuple[Verdict, float]:

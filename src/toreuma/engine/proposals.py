@@ -251,8 +251,9 @@ def _with_second_hold(job: Job, shape: PartShape) -> Job:
     return _longer(job, shape).changed(second_hold=None) if held is None else held
 
 
-CENTRED_FROM = 4.0
-"""Stick-out over diameter beyond which a piece wants a centre: 3 to 5 ask for caution, more for a centre."""
+CENTRED_FROM, CENTRE_ROOM_MM = 4.0, 4.0
+"""Stick-out over diameter beyond which a piece wants a centre: 3 to 5 ask for caution, more for a centre; how much
+slimmer than the front it is, so that a tool gets to the edge."""
 
 
 def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
@@ -289,10 +290,13 @@ def with_live_centre(job: Job) -> Job | None:
         return None
     if job.setup.hold.stick_out_mm <= CENTRED_FROM * job.stock.largest_d_mm:
         return None
-    fitting = [one for one in library().centres.values() if one.largest_mouth_mm >= hole.mouth_d_mm]
+    front = job.part.outside[0].d_mm - CENTRE_ROOM_MM
+    fitting = [
+        one for one in library().centres.values() if one.largest_mouth_mm >= hole.mouth_d_mm and one.d_mm <= front
+    ]
     if not fitting:
         return None
-    return job.with_setup(centre=min(fitting, key=lambda one: (one.d_mm, one.name)))
+    return job.with_setup(centre=max(fitting, key=lambda one: (one.d_mm, one.name)))
 
 
 def farther_out(job: Job) -> Job | None:

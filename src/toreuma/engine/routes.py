@@ -35,12 +35,14 @@ Progress = Callable[[float], None]
 @dataclass(frozen=True)
 class Way:
     """A job held in some way, in ``words``; the first side serves the outside down to ``ends_z``, mm along Z (None: all
-    it can). ``for_outside``: it only helps where the outside is left open."""
+    it can). ``for_outside``: it only helps where the outside is left open; ``fine``: a second tool is taken
+    for small rests."""
 
     job: Job
     words: str
     ends_z: float | None = None
     for_outside: bool = False
+    fine: bool = False
 
 
 _Proposer = Callable[[Way, Proposed | None, Progress], Proposed]
@@ -110,12 +112,14 @@ def _best(
         check()
         if way.for_outside and not any(row.key.startswith("outside") for row in found[0].verdict.open):
             continue
+        if way.fine and any(one.verdict.finished for one in found):
+            continue
         alike = way.job.part == job.part and way.job.stock == job.stock
         same = alike and way.job.setup == job.setup
         if way.ends_z is None and alike and any(one.verdict.finished for one in found):
             continue  # nothing is left for a second grip, or for a tool that had no room
         try:
-            known = first if way.ends_z is None and same else None
+            known = first if way.ends_z is None and same and not way.fine else None
             again = propose(way, known, lambda share: progress(0.5 + share / 2))
             found.append(_routed(way, again, judged))
         except ToreumaError:  # what cannot be held so is no route
@@ -135,7 +139,7 @@ def _centre_words(job: Job) -> str:
     slender = job.setup.hold.stick_out_mm / job.stock.largest_d_mm
     return said(
         "A live centre carries the front: it stands out {} diameters, more than {} give way",
-        q(slender, "", ".1f"),
+        f"{slender:.1f}",
         f"{CENTRED_FROM:g}",
     )
 
@@ -194,6 +198,9 @@ def _others(job: Job) -> Iterator[Way]:
     farther = farther_out(job)
     if farther is not None:
         yield Way(farther, "from a bar that stands out farther", for_outside=True)
+    for held in (job, gripped):
+        if held is not None:
+            yield Way(held, "with a second tool for what is left", for_outside=True, fine=True)
     if len(job.setups) > 1 or job.stock.kind == "free":
         return
     longer = longer_piece(job)

@@ -44,6 +44,7 @@ def advise(
     check: Check = never_cancel,
     progress: Callable[[float], None] = lambda share: None,
     tight: bool = False,
+    fine: bool = False,
 ) -> Advice:
     """Tools for a wish. ``rack`` holds the codes of what is in the drawer, ``threads`` the part's threads; ``tight``: a
     drill may leave less to bore than usual.
@@ -51,7 +52,7 @@ def advise(
     Whatever ``check`` raises stops the work; ``progress`` is told the share done.
     """
     if wish.surface is not None and wish.use in ("rough", "finish", "face"):
-        found, rejected, split = turning_candidates(job, scene, wish, store, rack, check, progress)
+        found, rejected, split = turning_candidates(job, scene, wish, store, rack, check, progress, fine)
     else:
         found, rejected = whole_candidates(Ask(job, scene, wish, threads, store, tight), store, rack, check)
         split = None

@@ -42,8 +42,8 @@ ABOUT_SHARE = 0.02
 ROUGH_SHARE = 0.6
 """A roughing tool takes at least this share of the metal."""
 
-SPLIT_MM2 = {"rough": 2.0, "finish": 0.05}
-"""A second tool is worth its change where it takes so much more."""
+SPLIT_MM2, FINE_MM2 = {"rough": 2.0, "finish": 0.5}, 0.05
+"""A second tool is worth its change where it takes so much more; where all of the part is to be finished, for less."""
 
 OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.05}
 """A second tool that cuts away from the chuck is taken where it takes so much more than one that does not."""
@@ -75,7 +75,8 @@ class Split:
 
 @dataclass(frozen=True, kw_only=True)
 class _Asked:
-    """What all candidates of one wish are judged on; ``nose_mm`` is the usual nose."""
+    """What all candidates of one wish are judged on; ``nose_mm`` is the usual nose; ``fine``: small rests are
+    worth a second tool."""
 
     job: Job
     wish: Wish
@@ -84,6 +85,7 @@ class _Asked:
     square: bool
     nose_mm: float
     notes: tuple[str, ...]
+    fine: bool = False
 
     def rank(self, one: Tried, over_mm2: float = 0.0, left_mm2: float = 0.0) -> tuple[float, ...]:
         """How well a tool suits, low for the best, if it leaves so much, and so much more than the best of all."""
@@ -137,6 +139,7 @@ def turning_candidates(
     rack: Collection[str],
     check: Check,
     progress: Callable[[float], None],
+    fine: bool = False,
 ) -> tuple[list[Candidate], list[Rejected], Split | None]:
     """Candidates with their rank, what cannot do it, and the split where two tools are better than one."""
     assert wish.surface is not None
@@ -153,6 +156,7 @@ def turning_candidates(
         square=_has_shoulders(scene, wish.surface),
         nose_mm=rough_nose_mm(scene) if wish.use != "finish" else BORE_NOSE_MM if inside else FINISH_NOSE_MM,
         notes=_notes(job, scene, wish, nose),
+        fine=fine,
     )
     tried = [Tried(scene, wish.surface, *one) for one in tools]
     ahead, outward = ([one for one in tried if one.leads_out is out] for out in (False, True))
@@ -333,6 +337,8 @@ def _behind(one: Candidate, first: Candidate) -> Candidate:
 def _split(seen: _Seen, first: Tried) -> Split | None:
     """The tool that takes most of what the first one leaves, and between which places."""
     least_gain = SPLIT_MM2.get(seen.asked.wish.use)
+    if seen.asked.fine and seen.asked.wish.use == "finish":
+        least_gain = FINE_MM2
     if least_gain is None or first.left_mm2 < least_gain:
         return None
     others = [(one, _both_leave(first, one)) for one in seen.usual if one is not first]

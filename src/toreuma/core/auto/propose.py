@@ -99,13 +99,14 @@ class Proposed:
 @dataclass(frozen=True)
 class _Store:
     """What there is to choose from; ``two``: another side serves what this one does not; ``spare``: so many stations
-    stay free for it."""
+    stay free for it; ``fine``: small rests are worth a second tool."""
 
     catalogue: Catalogue
     rack: Collection[str]
     threads: Mapping[str, Thread]
     two: bool = False
     spare: int = 0
+    fine: bool = False
 
 
 def propose_route(
@@ -118,14 +119,16 @@ def propose_route(
     begun: Proposed | None = None,
     ends_z: float | None = None,
     spare: int = 0,
+    fine: bool = False,
 ) -> Proposed:
     """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
 
     ``begun`` is a route of the same first side, which is taken as it is; ``ends_z`` leaves the outside behind it to the
-    second side; ``spare``: the first side leaves so many stations to the second. Raises `PartError` for a part that
+    second side; ``spare``: the first side leaves so many stations to the second;
+    ``fine``: a second tool is taken for small rests as well. Raises `PartError` for a part that
     cannot be, and whatever ``check`` raises to stop; ``progress`` is told the share done.
     """
-    have = _Store(store, rack, threads)
+    have = _Store(store, rack, threads, fine=fine)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
     two = job.second_hold is not None or len(job.setups) > 1
     seen_behind = two and opens_behind(build_part(job.part))
@@ -144,7 +147,7 @@ def propose_route(
     crowded = {one.operation for one in second.failed if one.code == "tool.station"}
     full = any(one.code == "tool.station" for one in done.failed)
     if crowded and not spare and not full and len(crowded) <= MOST_SPARE:
-        roomy = propose_route(job, store, rack, threads, check, progress, None, ends_z, len(crowded))
+        roomy = propose_route(job, store, rack, threads, check, progress, None, ends_z, len(crowded), fine)
         if not any(one.code == "tool.station" for one in roomy.failed):
             return roomy
     if not second.job.operations:
@@ -303,7 +306,7 @@ def _side_with(
         if wish.key not in advised.known:
             store = advised.store(wish.key)
             advised.known[wish.key] = advise(
-                at_hand, seen, wish, store, have.rack, have.threads, check, tight=advised.tight
+                at_hand, seen, wish, store, have.rack, have.threads, check, tight=advised.tight, fine=have.fine
             )
         advice = advised.known[wish.key]
         if wish.key == "rough outside" and any(one.use == "face" for one in asked):
@@ -314,7 +317,15 @@ def _side_with(
         if shallow is not None:
             seen = shallow[0]
             advice = advise(
-                at_hand, seen, wish, advised.store(wish.key), have.rack, have.threads, check, tight=advised.tight
+                at_hand,
+                seen,
+                wish,
+                advised.store(wish.key),
+                have.rack,
+                have.threads,
+                check,
+                tight=advised.tight,
+                fine=have.fine,
             )
         if advice.best is None:
             other = countersunk(seen, have.catalogue) if wish.key == "finish bore" else None

@@ -9,7 +9,7 @@ import shapely
 from toreuma.core.geometry.elements import CHORD_MM, Points
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sum_with
-from toreuma.core.geometry.region import EMPTY, Region, union
+from toreuma.core.geometry.region import EMPTY, Region, about, union
 from toreuma.core.geometry.shape import ToolShape, grow
 
 __all__ = ["Reach", "blocked_by_body", "blocked_by_part", "covered"]
@@ -55,7 +55,7 @@ def blocked_by_body(
     """
     above = shapely.clip_by_rect(solid, -1e6, lowest_r, 1e6, 1e6)
     rough = above.simplify(BODY_TOLERANCE_MM)
-    around = None if within is None else within.buffer(clearance, join_style="mitre")
+    around = None if within is None else about(within, clearance)
     sums = [sum_with(rough, -piece, around) for piece in pieces]
     return union(sums).buffer(clearance, quad_segs=3) if sums else EMPTY
 

@@ -17,6 +17,7 @@ from toreuma.core.geometry.elements import Points
 __all__ = [
     "EMPTY",
     "Region",
+    "about",
     "box",
     "depth_inside",
     "fold",
@@ -80,6 +81,12 @@ def fold(region: Region) -> Region:
         return region
     flipped = scale(region, 1, -1, origin=(0, 0))
     return shapely.clip_by_rect(shapely.union(region, flipped), -1e6, 0, 1e6, 1e6)
+
+
+def about(region: Region, by_mm: float) -> Region:
+    """The box round a region, so much larger on every side."""
+    z0, r0, z1, r1 = region.bounds
+    return box(z0 - by_mm, r0 - by_mm, z1 + by_mm, r1 + by_mm)
 
 
 def mirrored_at_axis(region: Region, depth_mm: float) -> Region:

@@ -14,7 +14,7 @@ import shapely
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.minkowski import sum_with
 from toreuma.core.geometry.reach import blocked_by_body
-from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, polygons, union
+from toreuma.core.geometry.region import EMPTY, Region, about, box, mirrored_at_axis, polygons, union
 from toreuma.core.geometry.shape import ToolShape, grow
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Tool
@@ -151,7 +151,7 @@ def reach_of_shape(
         blocked.append(blocked_by_body(_hold(scene, surface), pieces, clear, lowest, window))
     pieces_free = [piece for piece in polygons(window.difference(union(blocked))) if piece.intersects(gate)]
     free = union(pieces_free) if pieces_free else EMPTY
-    near = metal.buffer(shape.nose_radius, join_style="mitre")
+    near = about(metal, shape.nose_radius)
     covered = grow(sum_with(free, shape.core, near), shape.nose_radius, CHORD_MM) if not free.is_empty else EMPTY
     left = metal.difference(covered)
     return ToolReach(_worth(left), free)
@@ -228,8 +228,7 @@ def _hold(scene: Scene, surface: Surface) -> Region:
 
 def _blocked_by_edge(target: Region, shape: ToolShape, window: Region) -> Region:
     core = -shape.guarded_core if shape.tip[1] <= 0 else -shape.widened_core
-    around = window.buffer(shape.nose_radius, join_style="mitre")
-    return grow(sum_with(target, core, around), shape.nose_radius, CHORD_MM)
+    return grow(sum_with(target, core, about(window, shape.nose_radius)), shape.nose_radius, CHORD_MM)
 
 
 def _window(metal: Region, surface: Surface, shape: ToolShape) -> tuple[Region, Region]:

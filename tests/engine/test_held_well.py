@@ -1,0 +1,78 @@
+"""Routes for parts whose hold decides: slender ones, bores that widen to both ends, keyways under the jaws."""
+
+import pytest
+
+from tests.support.long import everyday
+from toreuma.core.auto.propose import Proposed
+from toreuma.core.model import Job
+from toreuma.core.model.tool import Reamer
+from toreuma.engine.engine import Engine
+from toreuma.engine.fresh import new_job
+
+DONE = ("finished", "finished but for")
+
+
+def job_of(line: str, machine: str = "slant-bed", units: str = "mm", material: str = "C45") -> Job:
+    return new_job("part", units, material, machine, line)[0]  # type: ignore[arg-type]
+
+
+def routed(line: str, machine: str = "slant-bed", units: str = "mm", material: str = "C45") -> Proposed:
+    found = Engine().route(job_of(line, machine, units, material))
+    assert found.state in DONE, found.words
+    return found
+
+
+SLENDER = "20 h7 x 120 c1 both; centre 2.5 both"
+
+
+def test_a_slender_shaft_with_a_centre_hole_gets_a_live_centre() -> None:
+    """It stands out more than four diameters; parting off waits until the centre is drawn back."""
+    found = routed(SLENDER)
+    first = found.job.setups[0]
+    assert first.centre is not None
+    assert any("live centre" in one for one in found.taken)
+    back = [one.kind for one in first.operations if one.centre_back]
+    assert back[0] == "face"
+    assert back[-1] == first.operations[-1].kind == "part_off"
+
+
+@pytest.mark.long
+def test_without_a_tailstock_it_has_none_and_takes_longer() -> None:
+    job = job_of(SLENDER)
+    bare = Engine().route(job.changed(machine=job.machine.changed(tailstock=False)))
+    assert all(setup.centre is None for setup in bare.job.setups)
+    assert bare.seconds > routed(SLENDER).seconds
+
+
+@pytest.mark.parametrize(
+    "line",
+    everyday(
+        [
+            "24 x 60 c1 both; bore 12 through / 18 H8 x 20 c0.5 / 18 H8 x 20 from back c0.5",
+            "12 f7 x 30 c0.5 / 10 x 4 / 12 f7 x 30 c0.5 back",
+        ],
+        "12 f7 x 30 c0.5 / 10 x 4 / 12 f7 x 30 c0.5 back",
+    ),
+)
+def test_wider_behind_is_cut_from_behind_and_small_rests_by_a_second_tool(line: str) -> None:
+    routed(line)
+
+
+@pytest.mark.long
+def test_a_keyway_lies_between_the_jaws_of_the_second_hold() -> None:
+    line = "65 x 30 c1 both; bore 40 H7 through c1 both; slot 12 x 3.3 from 0 to 30"
+    found = routed(line, "twin-spindle mill-turn")
+    told = [one.code for side in Engine().sides(found.job) for one in side.all_findings]
+    assert "second.keyway" in told
+
+
+@pytest.mark.long
+def test_an_inch_bore_is_reamed_with_a_reamer_of_the_inch() -> None:
+    found = routed("1.000 x 2.250 c.03 both; bore .500 H7 through c.02 both", units="inch")
+    assert "RM 1/2 H7" in [one.name for one in found.job.tools if isinstance(one, Reamer)]
+
+
+def test_side_two_asks_for_nothing_that_only_corners_leave() -> None:
+    """The flange is turned on side one but for the round of the nose at its foot: no cut in the air on side two."""
+    found = routed("32 m6 x 36 c1 / 44 x 5 c0.5 both; bore 20 H7 through c0.5 both", "geared lathe", "mm", "POM-C")
+    assert [one.kind for one in found.job.setups[1].operations] == ["finish_bore"]
