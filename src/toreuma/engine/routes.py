@@ -3,6 +3,7 @@ them by what comes of it is taken."""
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
+from itertools import pairwise
 
 from toreuma.core.auto.propose import Proposed
 from toreuma.core.edit.reshape import mirrored
@@ -207,15 +208,40 @@ def _others(job: Job) -> Iterator[Way]:
     if longer is not None:
         yield Way(longer, "from a longer piece, parted off")
     behind = widest_end_z(job)
+    if behind is not None and _is_heavier_behind(job, behind):
+        yield from _turned(job)
     if behind is not None and (held := with_second_grip(job, behind)) is not None:
         yield Way(held, "the widest place first, the rest from the other end", behind)
+    if behind is None or not _is_heavier_behind(job, behind):
+        yield from _turned(job)
+
+
+def _is_heavier_behind(job: Job, ends_z: float) -> bool:
+    """More is to be turned off behind a place than in front of it: that wants the first hold, which is the strong
+    one."""
+    chain = [(one.z_mm, one.d_mm / 2) for one in job.part.outside]
+    rough = job.stock.largest_d_mm / 2
+    behind = front = 0.0
+    for (z0, r0), (z1, r1) in pairwise(chain):
+        taken = (z0 - z1) * (rough**2 - (r0**2 + r0 * r1 + r1**2) / 3)
+        if (z0 + z1) / 2 < ends_z:
+            behind += taken
+        else:
+            front += taken
+    return behind > front
+
+
+def _turned(job: Job) -> Iterator[Way]:
+    """With its other end in front."""
+    part = mirrored(job.part)
+    if part == job.part:
+        return
     try:
-        turned = proposed(job.changed(part=mirrored(job.part)))
+        turned = proposed(job.changed(part=part))
     except ToreumaError:
         return
-    if turned.part.outside == job.part.outside and turned.part.inside == job.part.inside:
-        return
-    yield Way(turned, "begun from its other end", for_outside=True)
+    same = part.outside == job.part.outside and part.inside == job.part.inside
+    yield Way(turned, "begun from its other end", for_outside=not same)
     behind = widest_end_z(turned)
     held = with_second_grip(turned, behind)
     if held is None and turned.second_hold is not None:
