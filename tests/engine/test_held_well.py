@@ -49,13 +49,31 @@ def test_without_a_tailstock_it_has_none_and_takes_longer() -> None:
     everyday(
         [
             "24 x 60 c1 both; bore 12 through / 18 H8 x 20 c0.5 / 18 H8 x 20 from back c0.5",
-            "12 f7 x 30 c0.5 / 10 x 4 / 12 f7 x 30 c0.5 back",
+            "30 h7 x 30 c1 both; bore 15 through c1 both; 2 flats 24 from 0 to 12",
+            "40 x 15 c1 / 20 x 15 / 40 x 15 c1 back; hole M8 x 20",
+            "8 h6 x 25 c0.3 / 14 x 3 c0.3 both / 8 h6 x 25 c0.3 back; g 0.9 x 7.6 at 3",
+            "36 x 10 c0.5 / 30 x 10 / 36 x 10 c0.5 back; bore 16 H7 through c0.5 both",
         ],
-        "12 f7 x 30 c0.5 / 10 x 4 / 12 f7 x 30 c0.5 back",
+        "36 x 10 c0.5 / 30 x 10 / 36 x 10 c0.5 back; bore 16 H7 through c0.5 both",
     ),
 )
-def test_wider_behind_is_cut_from_behind_and_small_rests_by_a_second_tool(line: str) -> None:
-    routed(line)
+def test_what_one_plain_hold_leaves_open_is_finished_another_way(line: str) -> None:
+    routed(line, "twin-spindle mill-turn" if "flats" in line else "slant-bed")
+
+
+def test_a_neck_between_two_equal_diameters_is_cut_by_a_blade() -> None:
+    found = routed("12 f7 x 30 c0.5 / 10 x 4 / 12 f7 x 30 c0.5 back", "toolroom lathe")
+    assert "groove" in [one.kind for one in found.job.setups[0].operations]
+    assert any("necks are drawn as grooves" in one for one in found.taken)
+
+
+@pytest.mark.long
+def test_the_first_hold_takes_the_most_metal() -> None:
+    """A flange in front of its shank is begun from the shank: the second hold sits on it, not on the thin flange."""
+    line = "70 x 10 c1 both / 40 x 30 c0.5 back; bore 25 H7 through c1 both; 3 x M6 x 12 on 55"
+    found = routed(line, "twin-spindle mill-turn")
+    assert found.way.startswith("begun from its other end")
+    assert found.seconds < 400
 
 
 @pytest.mark.long

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from toreuma.core.auto.propose import Proposed
+from toreuma.core.edit.necks import necks_as_grooves
 from toreuma.core.edit.reshape import mirrored
 from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check
@@ -27,6 +28,7 @@ __all__ = ["Routed", "Way", "best_route"]
 
 TOOL_S = 6.0
 """What a tool more in the turret counts: it is set, measured and kept."""
+GROOVED = "its necks cut as grooves"
 REST = "what is left"
 """The end of the names of cuts with a second tool."""
 
@@ -161,7 +163,9 @@ def _said(one: Routed, job: Job, before: tuple[str, ...]) -> Proposed:
     proposed, verdict = one.proposed, one.verdict
     without = () if verdict.finished else proposed.without
     taken, words = (*before, *proposed.taken), verdict.words
-    if proposed.job.part != job.part:
+    if one.way.words.startswith(GROOVED):
+        taken = ("The part's necks are drawn as grooves, so that a blade cuts them: the shape is the same", *taken)
+    elif proposed.job.part != job.part:
         taken = ("The part is turned end for end: it is begun from its other end", *taken)
         words = said("{}; the part is turned end for end", words)
     return replace(
@@ -199,6 +203,10 @@ def _others(job: Job) -> Iterator[Way]:
     farther = farther_out(job)
     if farther is not None:
         yield Way(farther, "from a bar that stands out farther", for_outside=True)
+    if (grooved := _grooved(job)) is not None:
+        yield Way(grooved, GROOVED)
+        if (again := with_second_grip(grooved)) is not None:
+            yield Way(again, f"{GROOVED}, and gripped again")
     for held in (job, gripped):
         if held is not None:
             yield Way(held, "with a second tool for what is left", for_outside=True, fine=True)
@@ -214,6 +222,17 @@ def _others(job: Job) -> Iterator[Way]:
         yield Way(held, "the widest place first, the rest from the other end", behind)
     if behind is None or not _is_heavier_behind(job, behind):
         yield from _turned(job)
+
+
+def _grooved(job: Job) -> Job | None:
+    """The job with its necks drawn as grooves; None where it has none."""
+    part = necks_as_grooves(job.part)
+    if part is None:
+        return None
+    try:
+        return proposed(job.changed(part=part))
+    except ToreumaError:
+        return None
 
 
 def _is_heavier_behind(job: Job, ends_z: float) -> bool:
