@@ -22,8 +22,8 @@ def shown(window: Window, name: str, line: str) -> None:
     assert settle(window.session)
 
 
-def routed(window: Window) -> OperationsStage:
-    shown(window, "stepped", LINE)
+def routed(window: Window, line: str = LINE) -> OperationsStage:
+    shown(window, "stepped", line)
     window.session.propose_route()
     loop, looks, until = QEventLoop(), QTimer(), time.monotonic() + MOST_S
     looks.timeout.connect(
@@ -46,8 +46,7 @@ def test_the_ways_found_stand_side_by_side_and_one_can_be_taken(window: Window) 
     assert best.isChecked()
     assert not other.isChecked()
     assert "tools" in best.accessibleName()
-    assert f"{best.way.way}: finished; ".lower() in said[-1].lower()
-    assert f"{other.way.way}: not finished" in said[-1]
+    assert all(f"{one.way.way}: ".lower() in said[-1].lower() for one in (best, other))  # with what decided
     taken = session.whole
     other.click()
     assert other.isChecked()
@@ -63,3 +62,12 @@ def test_another_part_has_no_ways_yet(window: Window) -> None:
     assert not ways.isHidden()
     shown(window, "other", "20 x 30")
     assert ways.isHidden()
+
+
+@pytest.mark.long
+def test_what_was_decided_on_the_way_is_told(window: Window) -> None:
+    said: list[str] = []
+    window.session.message.connect(lambda _, words: said.append(words))
+    stage = routed(window, "20 h7 x 120 c1 both; centre 2.5 both")
+    assert "A live centre carries the front" in said[-1]
+    assert "A live centre carries the front" in stage.panel.ways.rows[0].toolTip()

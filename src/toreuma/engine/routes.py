@@ -139,7 +139,10 @@ def _best(
 
 def _centre_words(job: Job) -> str:
     """Why a centre carries the front."""
-    slender = job.setup.hold.stick_out_mm / job.stock.largest_d_mm
+    stock = job.stock
+    if stock.kind == "free":
+        return ""
+    slender = job.setup.hold.stick_out_mm / stock.largest_d_mm
     return said(
         "A live centre carries the front: it stands out {} diameters, more than {} give way",
         f"{slender:.1f}",
@@ -238,8 +241,11 @@ def _grooved(job: Job) -> Job | None:
 def _is_heavier_behind(job: Job, ends_z: float) -> bool:
     """More is to be turned off behind a place than in front of it: that wants the first hold, which is the strong
     one."""
+    stock = job.stock
+    if stock.kind == "free":
+        return False
     chain = [(one.z_mm, one.d_mm / 2) for one in job.part.outside]
-    rough = job.stock.largest_d_mm / 2
+    rough = stock.largest_d_mm / 2
     behind = front = 0.0
     for (z0, r0), (z1, r1) in pairwise(chain):
         taken = (z0 - z1) * (rough**2 - (r0**2 + r0 * r1 + r1**2) / 3)

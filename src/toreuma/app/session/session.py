@@ -434,6 +434,7 @@ class Session(QObject):
         lines = [spoken(finding.what, self.system) for finding in proposed.without]
         words = f"{count} operations proposed, {spoken(proposed.words, self.system)}"
         words += ". Open: " + "; ".join(lines) if lines else ""
+        words += "".join(f". {spoken(one, self.system)}" for one in proposed.taken)
         decided = spoken(proposed.decided, self.system)
         words += f". {decided[:1].upper()}{decided[1:]}" if decided else ""
         self.message.emit("ok" if proposed.state.startswith("finished") else "warning", words)

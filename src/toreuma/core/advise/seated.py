@@ -25,7 +25,7 @@ from toreuma.core.reach.tool_reach import Surface, surface_metal
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["NOTHING_SHARE", "Split", "turning_candidates"]
+__all__ = ["NOTHING_SHARE", "Split", "behind", "turning_candidates"]
 
 PUSHES = 0.4
 """Taken off a round insert's strength: at small depths it pushes the piece away more than it cuts."""
@@ -179,7 +179,7 @@ def turning_candidates(
     best = next((c for c in found if c.tool is first.tool), None) or _candidate(seen, first)
     found = [best, *(c for c in found if c is not best)]
     rejected = _rivals(scene, wish, main, first) + rejected
-    return ([found[0], *(_behind(c, found[0]) for c in found[1:])], rejected, split)
+    return ([found[0], *(behind(c, found[0]) for c in found[1:])], rejected, split)
 
 
 def _pair(seen: _Seen, first: Tried, others: list[Tried]) -> tuple[Tried, Split | None]:
@@ -317,7 +317,7 @@ def _shut_out(scene: Scene, surface: Surface, tried: list[Tried]) -> Rejected:
     return Rejected("Every tool", said("{}: cut it in another hold ({} gets farthest)", words, best.title))
 
 
-def _behind(one: Candidate, first: Candidate) -> Candidate:
+def behind(one: Candidate, first: Candidate) -> Candidate:
     """Why a candidate that can do it stands behind the first."""
     if one.tool.hand != first.tool.hand:
         why = "leads away from the chuck"

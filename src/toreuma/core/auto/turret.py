@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
+from toreuma.core.advise.seated import behind
 from toreuma.core.auto.steps import RouteStep
 from toreuma.core.model import Job, Tool, TurningTool
 from toreuma.core.model.tool import BoringTool
@@ -48,8 +49,9 @@ def also_facing(advice: Advice) -> Advice:
     if one is None:
         return advice
     first = replace(one, against="", reasons=(*one.reasons, "faces as well: one tool less than with the strongest"))
-    others = tuple(c for c in advice.candidates if c is not one)
-    return replace(advice, candidates=(first, *others))
+    others = (behind(c, first) if c.strength <= first.strength else c for c in advice.candidates if c is not one)
+    told = (c if c.against else replace(c, against="it does not face: one tool more") for c in others)
+    return replace(advice, candidates=(first, *told))
 
 
 def _faces(one: Candidate) -> bool:

@@ -1,5 +1,7 @@
 """Ways to hold and cut the part that were found, one below the other: what each gives and costs, and the one taken."""
 
+from collections.abc import Sequence
+
 from PySide6.QtCore import QEvent, QRectF, QSize, Qt
 from PySide6.QtGui import QPainter, QPaintEvent
 from PySide6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
@@ -24,7 +26,7 @@ COLOURS = {"finished": "ok", "finished but for": "ok", "not finished": "warning"
 class WayRow(QAbstractButton):
     """How it is held, how long it takes with how many tools, and what comes of it."""
 
-    def __init__(self, way: Proposed, words: str, theme: Theme) -> None:
+    def __init__(self, way: Proposed, words: str, taken: Sequence[str], theme: Theme) -> None:
         super().__init__()
         self.way, self.words, self.theme = way, words, theme
         self.setCheckable(True)
@@ -33,7 +35,7 @@ class WayRow(QAbstractButton):
         title = way.way[:1].upper() + way.way[1:]
         self.setText(title)
         self.setAccessibleName(f"{title}, {self.cost}, {words}")
-        self.setToolTip("\n".join(one for one in (title, self.cost, words, way.decided) if one))
+        self.setToolTip("\n".join(one for one in (title, self.cost, words, way.decided, *taken) if one))
 
     @property
     def cost(self) -> str:
@@ -118,7 +120,11 @@ class Ways(QWidget):
         for row in self.rows:
             self._column.removeWidget(row)
             row.deleteLater()
-        self.rows = [WayRow(way, spoken(way.words, self._session.system), self._theme) for way in self._shown]
+        system = self._session.system
+        self.rows = [
+            WayRow(way, spoken(way.words, system), [spoken(one, system) for one in way.taken], self._theme)
+            for way in self._shown
+        ]
         for row in self.rows:
             row.clicked.connect(lambda _=False, way=row.way: self._take(way))
             self._column.addWidget(row)
