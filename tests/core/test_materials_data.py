@@ -7,13 +7,41 @@ from toreuma.core.errors import StandardError
 from toreuma.core.standards.material_names import material_named, plain
 from toreuma.shipped.library import catalogue, material_names, materials
 
+FORCES = [
+    ("11SMn30", 1310, None), ("11SMnPb30", 1200, None), ("35S20", 1420, None), ("C15", 1820, 0.22),
+    ("C45", 2220, 0.14), ("C60", 2130, 0.18), ("S355J2", 1990, 0.26), ("16MnCr5", 2100, 0.26), ("42CrMo4", 2500, 0.26),
+    ("1.4301", 2350, 0.21), ("1.4462", 2450, 0.22), ("GJL-200", 1020, 0.25), ("GJL-250", 1160, 0.26),
+    ("GJS-500", 1480, 0.24), ("AlMgSi1", 700, 0.25), ("CuZn39Pb3", 780, 0.18), ("CuSn8", 1050, 0.22),
+    ("Ti-6Al-4V", 1370, 0.21), ("2.4668", 2600, 0.24), ("steel 55 HRC", 4500, 0.20),
+]  # fmt: skip
+"""kc1.1 in N/mm2 and mc as table books list them (Kienzle; turning, sharp edge)."""
 
-@pytest.mark.parametrize(
-    ("name", "kc11", "within"),
-    [("11SMn30", 1310, 60), ("11SMnPb30", 1200, 60), ("35S20", 1420, 60), ("C45", 2220, 60), ("42CrMo4", 2500, 60)],
-)
-def test_specific_forces_of_free_cutting_and_plain_steels(name: str, kc11: float, within: float) -> None:
-    assert materials()[name].kc11_n_mm2 == pytest.approx(kc11, abs=within)
+
+@pytest.mark.parametrize(("name", "kc11", "mc"), FORCES)
+def test_specific_forces_are_those_of_the_table_books(name: str, kc11: float, mc: float | None) -> None:
+    material = materials()[material_named(name, materials(), material_names()).name]
+    assert material.kc11_n_mm2 == pytest.approx(kc11, rel=0.05)
+    if mc is not None:
+        assert material.mc == pytest.approx(mc, abs=0.02)
+
+
+CAREFUL = {
+    "C45": (0.05, 0.10, 0.15, 0.25, 0.35),
+    "42CrMo4": (0.04, 0.08, 0.10, 0.15, 0.20),
+    "1.4301": (0.03, 0.06, 0.08, 0.12, 0.18),
+    "GJL-250": (0.10, 0.20, 0.30, 0.40, 0.60),
+    "AlMgSi1": (0.10, 0.20, 0.30, 0.40, 0.60),
+    "CuZn39Pb3": (0.10, 0.15, 0.30, 0.40, 0.60),
+}
+"""Feeds of twist drills of high-speed steel, mm/rev, for 2.5, 5, 10, 18 and 32 mm in a careful table book; others go
+up to half as high again."""
+
+
+@pytest.mark.parametrize("name", CAREFUL)
+def test_feeds_of_drills_lie_in_the_scatter_of_table_books(name: str) -> None:
+    material = materials()[material_named(name, materials(), material_names()).name]
+    for d, feed in zip((2.5, 5.0, 10.0, 18.0, 32.0), CAREFUL[name], strict=True):
+        assert 0.8 * feed <= drill_feed_mm_rev(material, "high-speed steel", d) <= 1.75 * feed, d
 
 
 @pytest.mark.parametrize("name", ["X20Cr13", "X14CrMoS17", "X5CrNiCuNb16-4"])
