@@ -274,21 +274,25 @@ def _special() -> Iterator[Row]:
 
 
 def _reamers() -> Iterator[Row]:
-    """A reamer is as large as the middle of the hole it makes (ISO 286-1, IT7)."""
     for d in (3, 3.5, 4, 4.5, 5, 5.5, *range(6, 21), 22, 24, 25, 26, 28, 30, 32):
         flute, overall, shank = _row_for(REAMERS, d)
-        it7 = next(um for most, um in IT7_UM if d <= most)
-        yield {
-            "name": f"RM {d:g} H7",
-            "kind": "reamer",
-            "d_mm": round(d + it7 / 2000, 4),
-            "fit": "H7",
-            "lead_mm": 1.0,
-            "flute_length_mm": flute,
-            "overall_length_mm": overall,
-            "shank_d_mm": shank,
-            "material": "high-speed steel",
-        }
+        yield _reamer(f"RM {d:g} H7", d, flute, overall, shank)
+
+
+def _reamer(name: str, d: float, flute: float, overall: float, shank: float) -> Row:
+    """A reamer is as large as the middle of the hole it makes (ISO 286-1, IT7); all in mm."""
+    it7 = next(um for most, um in IT7_UM if d <= most)
+    return {
+        "name": name,
+        "kind": "reamer",
+        "d_mm": round(d + it7 / 2000, 4),
+        "fit": "H7",
+        "lead_mm": 1.0,
+        "flute_length_mm": flute,
+        "overall_length_mm": overall,
+        "shank_d_mm": shank,
+        "material": "high-speed steel",
+    }
 
 
 LONG_REAMERS = (
@@ -304,18 +308,7 @@ SLEEVED_MM, NECK_SHARE = 25.0, 0.92
 
 def _long_reamers() -> Iterator[Row]:
     for d, overall, flute in LONG_REAMERS:
-        it7 = next(um for most, um in IT7_UM if d <= most)
-        yield {
-            "name": f"RL {d} H7",
-            "kind": "reamer",
-            "d_mm": round(d + it7 / 2000, 4),
-            "fit": "H7",
-            "lead_mm": 1.0,
-            "flute_length_mm": flute,
-            "overall_length_mm": overall - SLEEVED_MM,
-            "shank_d_mm": round(NECK_SHARE * d, 1),
-            "material": "high-speed steel",
-        }
+        yield _reamer(f"RL {d} H7", d, flute, overall - SLEEVED_MM, round(NECK_SHARE * d, 1))
 
 
 INCH_REAMERS = (
@@ -332,19 +325,8 @@ INCH_REAMERS = (
 
 def _inch_reamers() -> Iterator[Row]:
     for name, overall, flute, shank in INCH_REAMERS:
-        d = 25.4 * float(Fraction(name))
-        it7 = next(um for most, um in IT7_UM if d <= most)
-        yield {
-            "name": f"RM {name} H7",
-            "kind": "reamer",
-            "d_mm": round(d + it7 / 2000, 4),
-            "fit": "H7",
-            "lead_mm": 1.0,
-            "flute_length_mm": round(25.4 * flute, 2),
-            "overall_length_mm": round(25.4 * overall, 2),
-            "shank_d_mm": round(25.4 * shank, 3),
-            "material": "high-speed steel",
-        }
+        sizes = round(25.4 * flute, 2), round(25.4 * overall, 2), round(25.4 * shank, 3)
+        yield _reamer(f"RM {name} H7", 25.4 * float(Fraction(name)), *sizes)
 
 
 LONG_TAPS = (
