@@ -3,11 +3,15 @@
 import math
 from dataclasses import replace
 
+import shapely
+import shapely.affinity
+
 from toreuma.core.control_cycles import faced_pass
 from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.envelope import upper_envelope
 from toreuma.core.geometry.region import box
+from toreuma.core.geometry.shape import ToolShape
 from toreuma.core.model import Face, Job, TurningTool
 from toreuma.core.plan.ground.path import APPROACH_MM, PULL_OUT_MM, Path
 from toreuma.core.plan.ground.result import Cuts, Cycle, OperationFault, Pass, Word
@@ -21,6 +25,7 @@ __all__ = ["plan_face"]
 BESIDE_MM = 1.0
 """A cut toward the axis begins so far outside the metal."""
 
+FILM_MM = 0.001
 INTO_HOLE_MM = 1.0
 """Facing round a hole stops so far past its edge."""
 
@@ -81,7 +86,8 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         path.rapid(z=z, r=start_r)
         path.feed(feed, r=end_r)
         drawn.append(Pass((path.motions[-1].segment,), step, finishing=last))
-        path.go(feed if findings else None, z=z + PULL_OUT_MM)  # at the centre metal stands beside the nose
+        free = not findings and _takes_all(shape, (z, end_r), hole_r, step)
+        path.go(None if free else feed, z=z + PULL_OUT_MM)
         path.rapid(r=start_r)
     path.rapid(z=front + APPROACH_MM + nose)
     path.leave()
@@ -97,6 +103,17 @@ def plan_face(work: Work, operation: Face) -> Cuts:
         cycles=tuple(cycles),
         figures=replace(proposal.figures, ap_mm=step),
     )
+
+
+def _takes_all(shape: ToolShape, at: tuple[float, float], inner_r: float, depth_mm: float) -> bool:
+    """At the end of a pass the edge is past all of the layer: where it leans back, or a centre stops it, metal stands
+    beside the nose still, and it lifts off at feed."""
+    if depth_mm <= shape.nose_radius:  # the lowest point of the nose has passed
+        return True
+    face = at[0] - shape.nose_radius
+    inner = shapely.LineString([(at[0], inner_r), (face + depth_mm, inner_r)])
+    edge = shapely.affinity.translate(shape.cutting, *at)
+    return bool(edge.buffer(FILM_MM).covers(inner))
 
 
 def _stopped_by_centre(operation: Face, r_mm: float) -> tuple[Finding, ...]:
