@@ -28,6 +28,7 @@ __all__ = ["Routed", "Way", "best_route"]
 
 TOOL_S = 6.0
 """What a tool more in the turret counts: it is set, measured and kept."""
+FINISHED = ("finished", "finished but for")
 GROOVED = "its necks cut as grooves"
 REST = "what is left"
 """The end of the names of cuts with a second tool."""
@@ -92,9 +93,13 @@ def best_route(
     job = pieces or job
     if (carried := with_live_centre(job)) is not None:
         try:
-            return _best(carried, propose, judged, check, progress, (*cut, _centre_words(carried)))
+            found = _best(carried, propose, judged, check, progress, (*cut, _centre_words(carried)))
         except ToreumaError:  # what carries it leaves no room
-            pass
+            return _best(job, propose, judged, check, progress, cut)
+        if found.state in FINISHED:
+            return found
+        free = _best(job, propose, judged, check, progress, cut)
+        return free if free.state in FINISHED else found
     return _best(job, propose, judged, check, progress, cut)
 
 
