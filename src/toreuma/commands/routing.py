@@ -1,5 +1,6 @@
 """The command that proposes a whole route."""
 
+import time
 from dataclasses import replace
 from pathlib import Path
 from typing import Annotated
@@ -25,10 +26,15 @@ def auto(
     job: JobArgument,
     output: Annotated[Path | None, typer.Option("-o", "--output", help="Job file to write")] = None,
     way: Annotated[int, typer.Option("--way", min=1, help="Take this one of the ways found, 1 the best")] = 1,
+    within: Annotated[
+        float | None,
+        typer.Option("--within", min=0, help="Take the best found after so many seconds; the first is waited for"),
+    ] = None,
     as_json: JsonOption = False,
 ) -> None:
     """Propose a whole route: tools, operations, order, and the reason of every choice."""
-    found = Engine().route(open_job(job))
+    begun = time.monotonic()
+    found = Engine().route(open_job(job), enough=lambda: within is not None and time.monotonic() - begun > within)
     if way > 1:
         if way > len(found.others) + 1:
             raise ToreumaError("--way", f"{len(found.others) + 1} ways were found", "choose one of them")

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 
+from toreuma.core.auto.planning import Planning
 from toreuma.core.auto.propose import Proposed, propose_route
 from toreuma.core.channels.balance import Balanced, balance
 from toreuma.core.channels.by_hand import turned_by_hand
@@ -26,7 +27,8 @@ from toreuma.engine.judging import Whole, prove_whole, verdict_of_pair
 from toreuma.engine.library import Library, library
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan, prove_read
-from toreuma.engine.routes import Way, best_route
+from toreuma.engine.routes import Search
+from toreuma.engine.ways import Way
 from toreuma.shipped.library import known_threads
 
 __all__ = ["Engine", "Proved"]
@@ -44,6 +46,10 @@ class Proved:
 
     proof: Proof
     replay: Replay
+
+
+class _Enough(Exception):
+    """No better route is waited for."""
 
 
 class Engine:
@@ -139,19 +145,42 @@ class Engine:
         taken = self.transfer(sides)
         return balance(job, sides, taken, check=check, better=better) if taken is not None else None
 
-    def route(self, job: Job, check: Check = never_cancel, progress: Progress = _unheard) -> Proposed:
+    def route(
+        self,
+        job: Job,
+        check: Check = never_cancel,
+        progress: Progress = _unheard,
+        offer: Callable[[Proposed], None] = lambda found: None,
+        enough: Callable[[], bool] = lambda: False,
+    ) -> Proposed:
         """A whole route for a job, from the catalogue and the person's rack, proved; one that cannot be read is
-        empty."""
+        empty. ``offer`` is told the best route so far, with the others that were found, whenever it is a better one;
+        that one is given as soon as ``enough`` says so."""
         codes = {item.code for item in self.library.rack()}
         store = self.library.store(codes)
         rules = self.library.rules
 
         def propose(way: Way, begun: Proposed | None, told: Progress) -> Proposed:
             threads = known_threads(way.job.part)
-            found = propose_route(way.job, store, codes, threads, check, told, begun, way.ends_z, fine=way.fine)
+            planning = Planning(self.memo, check_or_enough, self.language(way.job).steps(way.job.units))
+            found = propose_route(way.job, store, codes, threads, planning, told, begun, way.ends_z, fine=way.fine)
             return replace(found, job=by_house_rules(found.job, rules))
 
         def judged(one: Job) -> tuple[Verdict, float]:
-            return self.verdict(one, check=check), sum(side.times.total_s for side in self.sides(one, check))
+            return self.verdict(one, check=check_or_enough), sum(side.times.total_s for side in self.sides(one, check))
 
-        return best_route(job, propose, judged, check, progress)
+        found: list[Proposed] = []
+
+        def offered(route: Proposed) -> None:
+            found.append(route)
+            offer(route)
+
+        def check_or_enough() -> None:
+            check()
+            if found and enough():
+                raise _Enough
+
+        try:
+            return Search(propose, judged, check_or_enough, progress, offered).best(job)
+        except _Enough:
+            return found[-1]

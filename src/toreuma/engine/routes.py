@@ -1,55 +1,29 @@
 """The route that is proposed: several are planned and proved where the first one leaves something open, and the best of
 them by what comes of it is taken."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from dataclasses import dataclass, replace
-from itertools import pairwise
 
+from toreuma.core.auto.mended import NO_STATION
 from toreuma.core.auto.propose import Proposed
-from toreuma.core.edit.necks import necks_as_grooves
-from toreuma.core.edit.reshape import mirrored
+from toreuma.core.auto.steps import REST
 from toreuma.core.errors import ToreumaError
-from toreuma.core.memo import Check
+from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
 from toreuma.core.spoken import q, said
 from toreuma.core.verdict import Verdict
-from toreuma.engine.proposals import (
-    CENTRED_FROM,
-    farther_out,
-    longer_piece,
-    proposed,
-    sawn,
-    widest_end_z,
-    with_live_centre,
-    with_second_grip,
-)
+from toreuma.engine.proposals import CENTRED_FROM, sawn, with_live_centre
+from toreuma.engine.ways import GROOVED, Way, other_ways
 
-__all__ = ["Routed", "Way", "best_route"]
+__all__ = ["Routed", "Search"]
 
 TOOL_S = 6.0
 """What a tool more in the turret counts: it is set, measured and kept."""
+WAYS_TO_COME = 1.5
+"""Progress counts with so many more, whose number nobody knows."""
 FINISHED = ("finished", "finished but for")
-GROOVED = "its necks cut as grooves"
-REST = "what is left"
-"""The end of the names of cuts with a second tool."""
 
-Progress = Callable[[float], None]
-
-
-@dataclass(frozen=True)
-class Way:
-    """A job held in some way, in ``words``; the first side serves the outside down to ``ends_z``, mm along Z (None: all
-    it can). ``for_outside``: it only helps where the outside is left open; ``fine``: a second tool is taken
-    for small rests."""
-
-    job: Job
-    words: str
-    ends_z: float | None = None
-    for_outside: bool = False
-    fine: bool = False
-
-
-_Proposer = Callable[[Way, Proposed | None, Progress], Proposed]
+Proposer = Callable[[Way, Proposed | None, Callable[[float], None]], Proposed]
 """A route for a way to hold the job; the second is one that is known for its first side."""
 
 
@@ -80,66 +54,119 @@ class Routed:
         return not (lefts or backs or rounds or rest)
 
 
-def best_route(
-    job: Job, propose: _Proposer, judged: Callable[[Job], tuple[Verdict, float]], check: Check, progress: Progress
-) -> Proposed:
-    """The best of the routes tried, with the state its proof gives it.
+@dataclass(frozen=True)
+class Search:
+    """How routes are looked for: ``propose`` plans a way, ``judged`` gives what its proof says and the seconds it
+    takes, ``check`` raises to stop, ``offer`` is told the best route so far whenever it is a better one."""
 
-    The job as it is comes first; where that leaves something open, or cuts backward what another hold would serve
-    plainly, the part is gripped a second time.
-    """
-    pieces = sawn(job)
-    cut = (_sawn_words(pieces),) if pieces is not None else ()
-    job = pieces or job
-    if (carried := with_live_centre(job)) is not None:
+    propose: Proposer
+    judged: Callable[[Job], tuple[Verdict, float]]
+    check: Check = never_cancel
+    progress: Callable[[float], None] = lambda share: None
+    offer: Callable[[Proposed], None] = lambda found: None
+
+    def best(self, job: Job) -> Proposed:
+        """The best of the routes tried, with the state its proof gives it.
+
+        The job as it is comes first; where that leaves something open, or cuts backward what another hold would serve
+        plainly, the part is held in other ways.
+        """
+        pieces = sawn(job)
+        cut = (_sawn_words(pieces),) if pieces is not None else ()
+        job = pieces or job
+        carried = with_live_centre(job)
+        if carried is None:
+            return self._of_ways(job, cut)
         try:
-            found = _best(carried, propose, judged, check, progress, (*cut, _centre_words(carried)))
+            found = self._of_ways(carried, (*cut, _centre_words(carried)))
         except ToreumaError:  # what carries it leaves no room
-            return _best(job, propose, judged, check, progress, cut)
+            return self._of_ways(job, cut)
         if found.state in FINISHED:
             return found
-        free = _best(job, propose, judged, check, progress, cut)
+        better = replace(self, offer=lambda one: self.offer(one) if one.state in FINISHED else None)
+        free = better._of_ways(job, cut)
         return free if free.state in FINISHED else found
-    return _best(job, propose, judged, check, progress, cut)
+
+    def _of_ways(self, job: Job, cut: tuple[str, ...]) -> Proposed:
+        """The best of the ways to hold a job, begun with the one it has; ``cut`` is what was decided before."""
+        as_it_is = Way(job, "as it is held" if len(job.setups) < 2 and job.second_hold is None else "in two holds")
+        tried = _Tried(job, cut, [self._route(as_it_is, None, 0)])
+        self.offer(tried.best())
+        plain = tried.first.verdict.finished and tried.first.is_plain
+        for count, way in enumerate(other_ways(job) if not plain else (), 1):
+            self.check()
+            if not tried.may_help(way):
+                continue
+            known = tried.first.proposed if tried.begins_alike(way) else None
+            try:
+                tried.routes.append(self._route(way, known, count))
+            except ToreumaError:  # what cannot be held so is no route
+                continue
+            last = tried.routes[-1]
+            if tried.ranked[0] is last:
+                self.offer(tried.best())
+            if last.verdict.finished and last.is_plain:
+                break
+        self.progress(1.0)
+        return tried.best()
+
+    def _route(self, way: Way, known: Proposed | None, count: int) -> Routed:
+        def told(share: float) -> None:
+            done = count + share
+            self.progress(done / (done + WAYS_TO_COME))
+
+        proposed = self.propose(way, known, told)
+        verdict, seconds = self.judged(proposed.job)
+        return Routed(way=way, proposed=proposed, verdict=verdict, seconds=seconds)
 
 
-def _best(
-    job: Job,
-    propose: _Proposer,
-    judged: Callable[[Job], tuple[Verdict, float]],
-    check: Check,
-    progress: Progress,
-    cut: tuple[str, ...],
-) -> Proposed:
-    """The best of the ways to hold a job, begun with the one it has; ``cut`` is what was decided before."""
-    as_it_is = Way(job, "as it is held" if len(job.setups) < 2 and job.second_hold is None else "in two holds")
-    first = propose(as_it_is, None, lambda share: progress(share / 2))
-    found = [_routed(as_it_is, first, judged)]
-    plain = found[0].verdict.finished and found[0].is_plain
-    for way in _others(job) if not plain else ():
-        check()
-        if way.for_outside and not any(row.key.startswith("outside") for row in found[0].verdict.open):
-            continue
-        if way.fine and any(one.verdict.finished for one in found):
-            continue
-        alike = way.job.part == job.part and way.job.stock == job.stock
-        same = alike and way.job.setup == job.setup
-        if way.ends_z is None and alike and any(one.verdict.finished for one in found):
-            continue  # nothing is left for a second grip, or for a tool that had no room
-        try:
-            known = first if way.ends_z is None and same and not way.fine else None
-            again = propose(way, known, lambda share: progress(0.5 + share / 2))
-            found.append(_routed(way, again, judged))
-        except ToreumaError:  # what cannot be held so is no route
-            continue
-        if found[-1].verdict.finished and found[-1].is_plain:
-            break
-    progress(1.0)
-    ranked = sorted(found, key=lambda one: one.cost)
-    best, *others = (_said(one, job, cut) for one in ranked)
-    rivals = tuple(one for one in others if one.job != best.job)
-    rival = next((one for one in ranked[1:] if one.proposed.job != best.job), None)
-    return replace(best, decided=_decided(ranked[0], rival) if rival is not None else "", others=rivals)
+@dataclass(frozen=True)
+class _Tried:
+    """The routes of a job that were planned and proved, in the order they were; ``cut`` is what was decided before."""
+
+    job: Job
+    cut: tuple[str, ...]
+    routes: list[Routed]
+
+    @property
+    def first(self) -> Routed:
+        return self.routes[0]
+
+    @property
+    def ranked(self) -> list[Routed]:
+        return sorted(self.routes, key=lambda one: one.cost)
+
+    def best(self) -> Proposed:
+        """The best so far, the others with it."""
+        ranked = self.ranked
+        best, *others = (_said(one, self.job, self.cut) for one in ranked)
+        rivals = tuple(one for one in others if one.job != best.job)
+        rival = next((one for one in ranked[1:] if one.proposed.job != best.job), None)
+        return replace(best, decided=_decided(ranked[0], rival) if rival is not None else "", others=rivals)
+
+    def begins_alike(self, way: Way) -> bool:
+        """Its first side is the first route's."""
+        return way.ends_z is None and not way.fine and self._holds_alike(way) and way.job.setup == self.job.setup
+
+    def may_help(self, way: Way) -> bool:
+        """It may be better than what is there: a tool more has a station, room behind serves what is left there, and
+        what is finished needs no more grips."""
+        finished = any(one.verdict.finished for one in self.routes)
+        if way.fine and (finished or any(one.code == NO_STATION for one in self.first.proposed.failed)):
+            return False
+        if way.for_outside and not self._is_open_outside(way):
+            return False
+        return not (finished and way.ends_z is None and self._holds_alike(way))
+
+    def _is_open_outside(self, way: Way) -> bool:
+        open_ = [row for row in self.first.verdict.open if row.key.startswith("outside")]
+        if way.near_back_mm is not None:
+            back = self.job.part.outside[-1].z_mm
+            open_ = [row for row in open_ if row.at[0] < back + way.near_back_mm]
+        return bool(open_)
+
+    def _holds_alike(self, way: Way) -> bool:
+        return way.job.part == self.job.part and way.job.stock == self.job.stock
 
 
 def _centre_words(job: Job) -> str:
@@ -195,86 +222,3 @@ def _decided(best: Routed, rival: Routed) -> str:
 
 def _briefly(one: Routed) -> str:
     return "finished" if one.verdict.finished else one.verdict.state
-
-
-def _routed(way: Way, proposed: Proposed, judged: Callable[[Job], tuple[Verdict, float]]) -> Routed:
-    verdict, seconds = judged(proposed.job)
-    return Routed(way=way, proposed=proposed, verdict=verdict, seconds=seconds)
-
-
-def _others(job: Job) -> Iterator[Way]:
-    """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; then
-    with its other end in front."""
-    gripped = with_second_grip(job)
-    if gripped is not None:
-        yield Way(gripped, "gripped again for what is left")
-    farther = farther_out(job)
-    if farther is not None:
-        yield Way(farther, "from a bar that stands out farther", for_outside=True)
-    if (grooved := _grooved(job)) is not None:
-        yield Way(grooved, GROOVED)
-        if (again := with_second_grip(grooved)) is not None:
-            yield Way(again, f"{GROOVED}, and gripped again")
-    for held in (job, gripped):
-        if held is not None:
-            yield Way(held, "with a second tool for what is left", for_outside=True, fine=True)
-    if len(job.setups) > 1 or job.stock.kind == "free":
-        return
-    longer = longer_piece(job)
-    if longer is not None:
-        yield Way(longer, "from a longer piece, parted off")
-    behind = widest_end_z(job)
-    if behind is not None and _is_heavier_behind(job, behind):
-        yield from _turned(job)
-    if behind is not None and (held := with_second_grip(job, behind)) is not None:
-        yield Way(held, "the widest place first, the rest from the other end", behind)
-    if behind is None or not _is_heavier_behind(job, behind):
-        yield from _turned(job)
-
-
-def _grooved(job: Job) -> Job | None:
-    """The job with its necks drawn as grooves; None where it has none."""
-    part = necks_as_grooves(job.part)
-    if part is None:
-        return None
-    try:
-        return proposed(job.changed(part=part))
-    except ToreumaError:
-        return None
-
-
-def _is_heavier_behind(job: Job, ends_z: float) -> bool:
-    """More is to be turned off behind a place than in front of it: that wants the first hold, which is the strong
-    one."""
-    stock = job.stock
-    if stock.kind == "free":
-        return False
-    chain = [(one.z_mm, one.d_mm / 2) for one in job.part.outside]
-    rough = stock.largest_d_mm / 2
-    behind = front = 0.0
-    for (z0, r0), (z1, r1) in pairwise(chain):
-        taken = (z0 - z1) * (rough**2 - (r0**2 + r0 * r1 + r1**2) / 3)
-        if (z0 + z1) / 2 < ends_z:
-            behind += taken
-        else:
-            front += taken
-    return behind > front
-
-
-def _turned(job: Job) -> Iterator[Way]:
-    """With its other end in front."""
-    part = mirrored(job.part)
-    if part == job.part:
-        return
-    try:
-        turned = proposed(job.changed(part=part))
-    except ToreumaError:
-        return
-    same = part.outside == job.part.outside and part.inside == job.part.inside
-    yield Way(turned, "begun from its other end", for_outside=not same)
-    behind = widest_end_z(turned)
-    held = with_second_grip(turned, behind)
-    if held is None and turned.second_hold is not None:
-        held, behind = turned, None
-    if held is not None:
-        yield Way(held, "begun from its other end, and gripped again", behind)

@@ -1,6 +1,6 @@
 """A search that takes its time beside plan and proof: for a route, or for the shortest cycle."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 __all__ = ["IDLE", "Search"]
@@ -16,10 +16,15 @@ class Search:
     what: Literal["", "route", "cycle"] = ""
     request: int = -1
     state: Literal["idle", "looking", "found", "stopped", "failed"] = "idle"
+    offers: bool = False
+    """Something was found that may be taken, while better is looked for."""
 
     def looks_for(self, what: str) -> bool:
         """Under way."""
         return self.state == "looking" and self.what == what
+
+    def with_offer(self) -> "Search":
+        return replace(self, offers=True)
 
     def ended(self, state: Literal["found", "stopped", "failed"]) -> "Search":
         return Search(self.what, self.request, state)

@@ -87,6 +87,7 @@ class Session(QObject):
         self._placed: tuple[tuple[object, ...], Scene] | None = None
         self._worker = Worker(engine or Engine(), self)
         self._worker.followed.connect(self._on_followed)
+        self._worker.offered.connect(self._on_offered)
         self._worker.routed.connect(self._on_routed)
         self._worker.ordered.connect(self._on_ordered)
         self._worker.proved.connect(self._on_proved)
@@ -420,6 +421,26 @@ class Session(QObject):
             self.message.emit("ok", f"Cycle {found.cycle_s:.1f} s, none is below {found.bound_s:.1f} s")
         else:
             self.message.emit("warning", "No carrier reaches the second side with the tools it needs")
+
+    def end_with_the_best(self) -> None:
+        """Look no further for a route: the best one found so far is taken."""
+        if self.offers:
+            self._worker.end_with_the_best()
+
+    @property
+    def offers(self) -> tuple[Proposed, ...]:
+        """The routes found so far by a search that is under way, the best first."""
+        return self._found if self.search.looks_for("route") and self.search.offers else ()
+
+    def _on_offered(self, number: int, proposed: Proposed) -> None:
+        if number != self.search.request or self.search.state != "looking":
+            return
+        self.search = self.search.with_offer()
+        self._found = (proposed, *proposed.others)
+        seconds, tools = f"{proposed.seconds:.0f} s", len(proposed.job.tools)
+        words = f"{proposed.way[:1].upper()}{proposed.way[1:]}, {seconds}, {tools} tools: {proposed.words}"
+        self.message.emit("ok", f"{spoken(words, self.system)}. Still looking for a better way")
+        self.job_changed.emit()
 
     def _on_routed(self, number: int, proposed: Proposed) -> None:
         if number != self.search.request or self.search.state != "looking" or self.whole is None:

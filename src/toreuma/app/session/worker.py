@@ -44,6 +44,7 @@ class Worker(QObject):
     judged = Signal(int, object)
     paired = Signal(int, object)
     failed = Signal(int, object)
+    offered = Signal(int, object)
     routed = Signal(int, object)
     better = Signal(int, float, float)
     balanced = Signal(int, object)
@@ -58,6 +59,7 @@ class Worker(QObject):
         self._wake = threading.Event()
         self._may_go_on = threading.Event()
         self._may_go_on.set()
+        self._enough = threading.Event()
         self._task = Task(self._answer_all, "planning", self)
         self._task.start()
 
@@ -67,7 +69,12 @@ class Worker(QObject):
 
     def request_route(self, job: Job) -> int:
         """Ask for a whole route for a job; gives the number of the request."""
+        self._enough.clear()
         return self._ask(lambda number, check: self._route(number, job, check))
+
+    def end_with_the_best(self) -> None:
+        """A route that was offered is enough: it is the answer."""
+        self._enough.set()
 
     def request_cycle(self, job: Job) -> int:
         """Ask for the shortest cycle with both spindles at work; gives the number of the request."""
@@ -139,7 +146,13 @@ class Worker(QObject):
         return check
 
     def _route(self, number: int, job: Job, check: Check) -> None:
-        found = self._engine.route(job, check, lambda share: self.progress.emit(number, share))
+        found = self._engine.route(
+            job,
+            check,
+            lambda share: self.progress.emit(number, share),
+            lambda route: self.offered.emit(number, route),
+            self._enough.is_set,
+        )
         check()
         self.routed.emit(number, found)
 

@@ -3,13 +3,14 @@
 from dataclasses import dataclass
 
 from toreuma.core.auto.next_best import Failed
+from toreuma.core.auto.planning import Planning
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.memo import Check, Memo
 from toreuma.core.model import Job
-from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.core.plan.turret.at_spindle import reaching
+from toreuma.core.spoken import said
 
-__all__ = ["FAILED", "Mended", "mended"]
+__all__ = ["FAILED", "NO_STATION", "Mended", "mended"]
 
 MOST_ROUNDS = 8
 """Cures lead to new findings at times; after so many rounds the rest is left to the person."""
@@ -17,6 +18,7 @@ MOST_ROUNDS = 8
 TAKEN_CURES = ("finish.deep", "finish.thin", "station.neighbour", "thread.crest")
 """Findings whose first cure is taken without asking."""
 
+NO_STATION = "tool.station"
 FAILED = "auto.failed"
 """The code of what was left out."""
 
@@ -31,14 +33,14 @@ class Mended:
     seats: Cure | None
 
 
-def mended(job: Job, check: Check, fixed: frozenset[str]) -> Mended:
+def mended(job: Job, planning: Planning, fixed: frozenset[str]) -> Mended:
     """The job with the cures taken that need no judgement, without operations that cut nothing or cannot be; what
     was wrong with those; and which cures were taken. Tools that are ``fixed`` work at the other side and stay."""
-    memo, taken = Memo(), []
+    taken: list[str] = []
     seats: Cure | None = None
     tried: set[tuple[str, str]] = set()
     for _ in range(MOST_ROUNDS):
-        planned = plan(job, memo, check)
+        planned = planning.plan(job)
         open_ = [one for one in planned.all_findings if one.cures and (one.code, one.operation) not in tried]
         finding = next((one for one in open_ if _is_taken(job, one)), None)
         if finding is None:
@@ -52,7 +54,7 @@ def mended(job: Job, check: Check, fixed: frozenset[str]) -> Mended:
         taken.append(f"{finding.cures[0].label}: {finding.what}")
     failed: list[Failed] = []
     for _ in range(MOST_ROUNDS):
-        planned = plan(job, memo, check)
+        planned = planning.plan(job)
         bad = [one for one in planned.operations if any(f.severity == "error" for f in one.findings)]
         idle = [one for one in planned.operations if not one.motions and one not in bad]
         if not bad and not idle:
@@ -66,7 +68,14 @@ def mended(job: Job, check: Check, fixed: frozenset[str]) -> Mended:
 def _failed(one: OperationPlan, job: Job) -> Failed:
     fault = next(finding for finding in one.findings if finding.severity == "error")
     name = one.operation.name or one.operation.id
-    finding = Finding("warning", FAILED, f"{name}: {fault.what}", fault.why, at=fault.at)
+    seats = sum(carrier.stations for carrier in reaching(job))
+    what, why = said("{}: {}", name, fault.what), fault.why
+    if fault.code == NO_STATION:
+        what = said("{}: no station is free for its tool", name)
+        why = said(
+            "the {} of the machine hold tools that are needed more; make it by hand or at another machine", seats
+        )
+    finding = Finding("warning", FAILED, what, why, at=fault.at)
     return Failed(one.operation.id, job.tool(one.operation.tool), fault.code, finding)
 
 

@@ -13,6 +13,7 @@ from toreuma.core.auto.mended import FAILED, mended
 from toreuma.core.auto.milling import with_milled
 from toreuma.core.auto.next_best import Advised, Failed, next_best
 from toreuma.core.auto.order import is_cut_first, ordered
+from toreuma.core.auto.planning import Planning
 from toreuma.core.auto.reamed import edge_alone, reamed_bore
 from toreuma.core.auto.relieved import by_finishing, is_undercut, taken_along
 from toreuma.core.auto.step_drilled import (
@@ -26,20 +27,19 @@ from toreuma.core.auto.step_drilled import (
     with_front_drilled,
 )
 from toreuma.core.auto.steps import RouteStep, steps_of
-from toreuma.core.auto.turret import also_facing, seated, spared
+from toreuma.core.auto.together import also_facing, by_need, spared, together
+from toreuma.core.auto.turret import seated
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box
 from toreuma.core.kinds.features import FEATURES
-from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job, Operation
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Drill, Tool, TurningTool
-from toreuma.core.plan import plan
 from toreuma.core.plan.numbers.drilling import point_length_mm
-from toreuma.core.plan.sides.second_side import plan_sides, second_setup, second_side
+from toreuma.core.plan.sides.second_side import second_setup, second_side
 from toreuma.core.plan.turret.at_spindle import reaching, serves
-from toreuma.core.scene import Scene, build_scene
+from toreuma.core.scene import Scene
 from toreuma.core.spoken import said
 from toreuma.core.standards.threads import Thread
 
@@ -114,7 +114,7 @@ def propose_route(
     store: Catalogue,
     rack: Collection[str] = (),
     threads: Mapping[str, Thread] = MappingProxyType({}),
-    check: Check = never_cancel,
+    planning: Planning | None = None,
     progress: Callable[[float], None] = lambda share: None,
     begun: Proposed | None = None,
     ends_z: float | None = None,
@@ -126,8 +126,9 @@ def propose_route(
     ``begun`` is a route of the same first side, which is taken as it is; ``ends_z`` leaves the outside behind it to the
     second side; ``spare``: the first side leaves so many stations to the second;
     ``fine``: a second tool is taken for small rests as well. Raises `PartError` for a part that
-    cannot be, and whatever ``check`` raises to stop; ``progress`` is told the share done.
+    cannot be, and whatever the check of ``planning`` raises to stop; ``progress`` is told the share done.
     """
+    planning = planning or Planning()
     have = _Store(store, rack, threads, fine=fine)
     first = job.changed(tools=(), setups=(job.setup.changed(operations=()),))
     two = job.second_hold is not None or len(job.setups) > 1
@@ -135,26 +136,28 @@ def propose_route(
     here = replace(
         have, catalogue=_without_backs(have.catalogue) if seen_behind else have.catalogue, two=two, spare=spare
     )
-    done = _begun(first, begun, seen_behind) or _side(first, here, {}, check, lambda share: progress(share / 2), ends_z)
+    done = _begun(first, begun, seen_behind) or _side(
+        first, here, {}, planning, lambda share: progress(share / 2), ends_z
+    )
     if job.second_hold is None and len(job.setups) < 2:
         return done
     setup = job.setups[1].changed(operations=()) if len(job.setups) > 1 else second_setup(job)
     both = done.job.changed(setups=(done.job.setup, setup))
-    other = second_side(both, plan(done.job, None, check))
+    other = second_side(both, planning.plan(done.job))
     there = (tool for tool in done.job.tools if serves(other, tool))
     names = {tool.name: (tool, done.uses.get(tool.id, frozenset())) for tool in there}
-    second = _side(other, have, names, check, lambda share: progress(0.5 + share / 2))
+    second = _side(other, have, names, planning, lambda share: progress(0.5 + share / 2))
     crowded = {one.operation for one in second.failed if one.code == "tool.station"}
     full = any(one.code == "tool.station" for one in done.failed)
     if crowded and not spare and not full and len(crowded) <= MOST_SPARE:
-        roomy = propose_route(job, store, rack, threads, check, progress, None, ends_z, len(crowded), fine)
+        roomy = propose_route(job, store, rack, threads, planning, progress, None, ends_z, len(crowded), fine)
         if not any(one.code == "tool.station" for one in roomy.failed):
             return roomy
     if not second.job.operations:
         return done
     tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
     whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
-    whole, moved = _seated_for_both(whole, second.seats, check)
+    whole, moved = _seated_for_both(whole, second.seats, planning)
     taken = (*done.taken, *second.taken, *moved)
     other_side = tuple(replace(one, side=1) for one in second.chosen)
     later = {one.what for one in second.chosen}
@@ -188,21 +191,21 @@ def _begun(bare: Job, begun: Proposed | None, seen_behind: bool) -> Proposed | N
     return replace(begun, job=job)
 
 
-def _seated_for_both(whole: Job, seats: Cure | None, check: Check) -> tuple[Job, tuple[str, ...]]:
+def _seated_for_both(whole: Job, seats: Cure | None, planning: Planning) -> tuple[Job, tuple[str, ...]]:
     """Tools in other stations, where one of a side is in the way of the other and that leaves none in the way."""
-    crowded = _crowded(whole, check)
+    crowded = _crowded(whole, planning)
     tried = [seats] if seats is not None else []
     tried += [one.cures[0] for one in crowded if one.cures]
     for cure in tried[:MOST_SEATS]:
         moved = cure.apply(whole)
-        if not _crowded(moved, check):
+        if not _crowded(moved, planning):
             return moved, (f"{cure.label}: one would stand in metal or jaws",)
     return whole, ()
 
 
-def _crowded(job: Job, check: Check) -> list[Finding]:
+def _crowded(job: Job, planning: Planning) -> list[Finding]:
     """Tools in the way of a neighbour, on any side."""
-    sides = plan_sides(job, check=check)
+    sides = planning.sides(job)
     return [one for side in sides for one in side.all_findings if one.code == "station.neighbour"]
 
 
@@ -210,25 +213,25 @@ def _side(
     bare: Job,
     have: _Store,
     known: Mapping[str, tuple[Tool, frozenset[str]]],
-    check: Check,
+    planning: Planning,
     progress: Callable[[float], None],
     ends_z: float | None = None,
 ) -> Proposed:
     """The route of one side. ``known`` are tools of the job that sit there for the other side and serve here too, by
     name, and their use. Where an operation cannot be with the tool advised for it, the next one is tried."""
     advised = Advised(have.catalogue)
-    best = found = _side_with(bare, have, known, advised, check, progress, ends_z)
+    best = found = _side_with(bare, have, known, advised, planning, progress, ends_z)
     for _ in range(MOST_TRIES if not have.spare else SPARE_TRIES):
         if not any(next_best(advised, one) for one in found.failed):
             break
-        found = _side_with(bare, have, known, advised, check, progress, ends_z)
+        found = _side_with(bare, have, known, advised, planning, progress, ends_z)
         best = min(best, found, key=lambda one: len(one.failed))
     in_two = any(one.what == FRONT_WORDS for one in best.chosen)
     if in_two and any(one.code == "tool.station" for one in best.failed):
-        plain = _side_with(bare, have, known, Advised(have.catalogue, plain=True), check, progress, ends_z)
+        plain = _side_with(bare, have, known, Advised(have.catalogue, plain=True), planning, progress, ends_z)
         best = min(best, plain, key=lambda one: len(one.failed))
     if _bore_open(best):
-        tight = _side_with(bare, have, known, Advised(have.catalogue, tight=True), check, progress, ends_z)
+        tight = _side_with(bare, have, known, Advised(have.catalogue, tight=True), planning, progress, ends_z)
         best = min(best, tight, key=lambda one: len(one.without))
     return best
 
@@ -252,7 +255,7 @@ def _side_with(
     have: _Store,
     known: Mapping[str, tuple[Tool, frozenset[str]]],
     advised: Advised,
-    check: Check,
+    planning: Planning,
     progress: Callable[[float], None],
     ends_z: float | None,
 ) -> Proposed:
@@ -260,7 +263,7 @@ def _side_with(
     sitting = {name: tool for name, (tool, _) in known.items()}
     others = tuple(tool for tool in bare.tools if tool.name not in sitting)
     bare = bare.with_setup(operations=())
-    scene = replace(build_scene(bare), ends_z=ends_z)
+    scene = planning.scene(bare, ends_z)
     every = wishes(bare, scene) if advised.plain else with_front_drilled(scene, wishes(bare, scene))
     here = (one for one in every if _is_here(bare, one, ends_z))
     asked = sorted(here, key=lambda wish: (wish.use == "face", is_undercut(bare, wish)))
@@ -277,7 +280,7 @@ def _side_with(
         uses[step.tool.name] = uses.get(step.tool.name, frozenset()) | {"drill"}
         steps.append((step, Advice(Wish(key="ream bore", use="drill", words="Ream the bore"), (), ())))
     for index, wish in enumerate(asked):
-        check()
+        planning.check()
         if is_undercut(bare, wish) and taken_along(bare, wish, (step for step, _ in steps)):
             continue
         back = bare.setup.centre is not None and is_cut_first(bare, wish)
@@ -306,7 +309,7 @@ def _side_with(
         if wish.key not in advised.known:
             store = advised.store(wish.key)
             advised.known[wish.key] = advise(
-                at_hand, seen, wish, store, have.rack, have.threads, check, tight=advised.tight, fine=have.fine
+                at_hand, seen, wish, store, have.rack, have.threads, planning.check, tight=advised.tight, fine=have.fine
             )
         advice = advised.known[wish.key]
         if wish.key == "rough outside" and any(one.use == "face" for one in asked):
@@ -323,7 +326,7 @@ def _side_with(
                 advised.store(wish.key),
                 have.rack,
                 have.threads,
-                check,
+                planning.check,
                 tight=advised.tight,
                 fine=have.fine,
             )
@@ -353,14 +356,18 @@ def _side_with(
             if wish.key in (FRONT_KEY, "drill bore"):
                 drilled = drilled.union(_drilled(bare, seen, step.tool))
         progress(0.8 * (index + 1) / len(asked))
-    steps = spared(steps, sum(one.stations for one in reaching(bare)) - have.spare, sitting)
+    steps = spared(bare, together(steps), sum(one.stations for one in reaching(bare)) - have.spare, sitting)
+    for step, advice in steps:
+        tools.setdefault(step.tool.name, step.tool)
+        uses[step.tool.name] = uses.get(step.tool.name, frozenset()) | {advice.wish.use}
     route = ordered(bare, [step for step, _ in steps])
-    placed = seated(bare, list(dict.fromkeys(tool.name for step in route for tool in step.tools)), tools, sitting)
+    names = list(dict.fromkeys(tool.name for step in route for tool in step.tools))
+    placed = seated(bare, names, tools, sitting, by_need(route))
     operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]
     both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
     proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack, have.threads)
-    cured = mended(proposed, check, frozenset(tool.id for tool, _ in known.values()))
+    cured = mended(proposed, planning, frozenset(tool.id for tool, _ in known.values()))
     proposed, taken = cured.job, cured.taken
     proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
     advice_of = {id(step): advice for step, advice in steps}

@@ -41,9 +41,11 @@ from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads import Thread
 from toreuma.core.standards.threads.form import form_of
 
-__all__ = ["RouteStep", "spot_for", "steps_of"]
+__all__ = ["REST", "SPOT", "RouteStep", "spot_for", "steps_of"]
 
 ID = "new"
+REST, SPOT = "what is left", "Spot"
+"""The end of the names of cuts with a second tool; the name of what starts a drill."""
 
 UNATTENDED_CHIP_MM = 10.0
 """With nobody watching, the feed of roughing goes back every so many mm: a nest of chips stops the machine."""
@@ -154,7 +156,7 @@ def _rough(ask: _Ask) -> list[RouteStep]:
     if split is not None:
         # A tool that cuts outward begins where it is needed; others only find what is left anyway.
         where = _between_edges(ask, split) if _cuts_outward(split.candidate.tool) else (begin, stop)
-        rest = rough(f"{ask.wish.words}: what is left", split.candidate.tool, *where)
+        rest = rough(f"{ask.wish.words}: {REST}", split.candidate.tool, *where)
         steps.append(ask.step(group, rest, split.candidate))
     return steps
 
@@ -224,7 +226,7 @@ def _finish(ask: _Ask) -> list[RouteStep]:
     if split is not None:
         start, stop = _between_edges(ask, split)
         stop = stop if inside else _before_hold(stop, reachable_end(ask.scene, split.candidate.tool), only_later=True)
-        name = f"{ask.wish.words}: what is left"
+        name = f"{ask.wish.words}: {REST}"
         rest = kind(id=ID, name=name, tool=ID, wanted_ra_um=ra, from_z_mm=start, to_z_mm=stop)
         if not inside and _cuts_outward(split.candidate.tool):  # its round has to roll over the edge it ends on
             rest = rest.changed(extension_mm=split.candidate.tool.insert.nose_radius_mm)  # type: ignore[union-attr]
@@ -294,7 +296,7 @@ def _drill(ask: _Ask) -> list[RouteStep]:
     spot = _spot(ask)
     if spot is not None:
         reasons = (said("Ø {}, {}°: starts the drill in the middle", q(spot.d_mm, "mm", "g"), f"{spot.point_deg:g}"),)
-        operation = DrillHole(id=ID, name="Spot", tool=ID, depth_mm=None)
+        operation = DrillHole(id=ID, name=SPOT, tool=ID, depth_mm=None)
         steps.append(RouteStep(group=group, operation=operation, tool=spot, reasons=reasons))
     hole = ask.job.part.features[ask.wish.feature] if ask.wish.feature >= 0 else None
     past = past_hole_mm(ask.job, hole, ask.store) if isinstance(hole, AxialHole) else past_through_mm(ask.job)

@@ -44,6 +44,13 @@ class ToolShape:
     held: tuple[Points, ...] = ()
 
     @cached_property
+    def key(self) -> tuple[object, ...]:
+        """Shapes of one key are the same, to the last bit."""
+        pieces = (self.core, *self.bodies, None, *self.ahead, None, *self.held)
+        outlines = tuple(None if one is None else one.tobytes() for one in pieces)
+        return outlines, self.nose_radius, self.tip, self.entering_angle_deg, self.edge_length
+
+    @cached_property
     def cutting(self) -> Region:
         """The insert, blade or point with its rounded corners."""
         core = grow(shapely.MultiPoint(self.core).convex_hull, self.nose_radius)

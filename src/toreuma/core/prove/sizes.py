@@ -9,7 +9,7 @@ from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
-from toreuma.core.model.feature import Groove, Relief, ThreadFeature
+from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.part import Element
 from toreuma.core.spoken import q, said
 
@@ -18,7 +18,7 @@ __all__ = ["SizeMade", "sizes_made"]
 PLACES = 41
 """At so many places along a cylinder it is looked at; grooves in it are passed over."""
 
-SAME_MM, EDGE_MM, CORNER_MM = 1e-6, 0.05, 1.2
+SAME_MM, EDGE_MM, CORNER_MM, DRAWN_MM = 1e-6, 0.05, 1.2, 1e-4
 STANDS_MM = 0.1
 """More metal than this on diameter is what no finishing cut has been at."""
 
@@ -74,7 +74,7 @@ def sizes_made(job: Job, shape: PartShape, final: Region) -> tuple[SizeMade, ...
                 continue
             element = elements[index]
             z = (segment.start[0], segment.end[0])
-            places = _places(job, side, z)
+            places = _places(shape, side, z, segment.start[1])
             known = _radii(final, places, side, segment.start[1])
             if not known or segment.start[1] < SAME_MM:
                 continue
@@ -95,19 +95,16 @@ def sizes_made(job: Job, shape: PartShape, final: Region) -> tuple[SizeMade, ...
     return tuple(found)
 
 
-def _places(job: Job, side: str, z: tuple[float, float]) -> list[float]:
-    """Places along a cylinder that no groove or relief takes away."""
-    gone = []
-    for feature in job.part.features:
-        if isinstance(feature, Groove) and feature.side == side:
-            gone.append((feature.z_mm - feature.width_mm - feature.edge_break_mm, feature.z_mm + feature.edge_break_mm))
-        if isinstance(feature, Relief) and feature.side == side:
-            along = feature.length_mm if feature.toward == "front" else -feature.length_mm
-            gone.append((min(feature.z_mm, feature.z_mm + along), max(feature.z_mm, feature.z_mm + along)))
+def _places(shape: PartShape, side: str, z: tuple[float, float], r: float) -> list[float]:
+    """Places along a cylinder where the drawing shows it: no groove, relief or hole takes it away there."""
     away = min(CORNER_MM / abs(z[1] - z[0]), 0.3)  # noses round the inner corners
-    shares = [away + (1 - 2 * away) * index / (PLACES - 1) for index in range(PLACES)]
-    every = [z[0] + (z[1] - z[0]) * share for share in shares]
-    return [place for place in every if not any(low - EDGE_MM <= place <= high + EDGE_MM for low, high in gone)]
+    every = z[0] + (z[1] - z[0]) * np.linspace(away, 1 - away, PLACES)
+    shown = np.ones(PLACES, dtype=bool)
+    for shift in (-EDGE_MM, 0.0, EDGE_MM):
+        index, radii, outward = crossings(shape.region, every + shift)
+        surface = (outward if side == "outside" else ~outward) & (np.abs(radii - r) < DRAWN_MM)
+        shown &= np.isin(np.arange(PLACES), index[surface])
+    return [float(place) for place in every[shown]]
 
 
 def _threaded(job: Job, side: str, z: tuple[float, float]) -> bool:

@@ -131,6 +131,13 @@ def reach_of_shape(
     scene: Scene, shape: ToolShape, surface: Surface, with_body: bool = True, with_hold: bool = True
 ) -> ToolReach:
     """As `reach_on` for a bare shape; ``with_body`` and ``with_hold`` leave holder or jaws out, to tell them apart."""
+    key = ("reach_of_shape", shape.key, surface, with_body, with_hold)
+    if key not in scene.known:
+        scene.known[key] = _reach(scene, shape, surface, with_body, with_hold)
+    return scene.known[key]  # type: ignore[no-any-return]
+
+
+def _reach(scene: Scene, shape: ToolShape, surface: Surface, with_body: bool, with_hold: bool) -> ToolReach:
     metal = surface_metal(scene, surface)
     if metal.is_empty:
         return ToolReach(EMPTY, EMPTY)

@@ -284,6 +284,10 @@ class RoutePanel(QWidget):
         below = QHBoxLayout()
         below.setContentsMargins(12, 6, 12, 2)
         below.addWidget(self.propose)
+        self.take = QPushButton(tr("Take the best so far"))
+        self.take.setToolTip(tr("Look no further: the route at the top of the list, with undo"))
+        self.take.clicked.connect(session.end_with_the_best)
+        below.addWidget(self.take)
         column.addLayout(below)
         column.addLayout(self._buttons())
         for signal in (session.job_changed, session.outcome_changed):
@@ -325,7 +329,11 @@ class RoutePanel(QWidget):
         whole, routing = self._session.whole, self._session.search.looks_for("route")
         self.sides.setVisible(whole is not None and len(whole.setups) > 1)
         self.sides.setCurrentIndex(self._session.side)
-        self.propose.setText("Stop looking for a route" if routing else "Propose the whole route")
+        offered = bool(self._session.offers)
+        self.propose.setText(
+            tr("Stop looking" if offered else "Stop looking for a route") if routing else tr("Propose the whole route")
+        )
+        self.take.setVisible(offered)
         self.propose.setVisible(job is not None)
         self._on_selection()
         self.view.viewport().update()

@@ -112,7 +112,10 @@ class Ways(QWidget):
         if ways != self._shown:
             self._shown = ways
             self._build()
-        self.setVisible(len(ways) > 1)
+        looking = bool(self._session.offers)
+        if looking:
+            self._title.setText(tr("Found so far, the best first; still looking"))
+        self.setVisible(len(ways) > 1 or looking)
         for row in self.rows:
             row.setChecked(row.way.job == self._session.whole)
 

@@ -1,0 +1,252 @@
+"""The tools of a side chosen together: one for alike work, and no more than the carrier has stations."""
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import replace
+
+from toreuma.core.advise.advice import Advice
+from toreuma.core.advise.candidate import Candidate
+from toreuma.core.advise.seated import behind
+from toreuma.core.auto.steps import REST, SPOT, RouteStep
+from toreuma.core.geometry.tool_shapes import shape_of
+from toreuma.core.model import Job, Relief, Tool, TurningTool
+from toreuma.core.model.tool import BoringTool, Drill, GroovingTool
+from toreuma.core.reach.relieved import slides_in
+
+__all__ = ["Advised", "also_facing", "by_need", "spared", "together"]
+
+SAME_MM2, SQUARE_DEG = 0.3, 90.0
+"""Leftovers that count as the same; entering angles from which on a tool faces."""
+
+NARROW = 0.6
+"""A blade narrower than this share of the one advised costs more time in a groove than a change of tool."""
+
+OUTSIDE = ("rough outside", "finish outside", "face")
+POINT_DEG = 1.0
+FEW = "stations are few"
+
+FIRST_NEEDED = (
+    "feed bar", "part off", "rough outside", "face", "finish outside", "thread", "drill bore", "rough bore", "tap",
+    "drill", "groove", "groove inside", "relief inside", "finish bore",
+)  # fmt: skip
+"""What is kept where not all tools have a station, the most needed first; then everything else, and then what only
+cleans up: spots, broken edges, what a first tool leaves."""
+
+Advised = tuple[RouteStep, Advice]
+
+
+def together(steps: Sequence[Advised]) -> list[Advised]:
+    """The steps with one blade for grooves that it cuts as well as another, and one spot drill."""
+    return _one_spot(_one_blade(list(steps)), exact=True)
+
+
+def spared(job: Job, steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -> list[Advised]:
+    """The steps with as few tools as the machine has stations, as far as that goes; what costs least is given up
+    first. ``known`` are tools that sit there anyway."""
+    kept = list(steps)
+    for saving in SAVINGS:
+        if len({tool.name for step, _ in kept for tool in step.tools} | set(known)) <= stations:
+            break
+        kept = saving(kept, job)
+    return kept
+
+
+def by_need(steps: Sequence[RouteStep]) -> list[str]:
+    """The names of the tools, those that can be done without last."""
+
+    def need(step: RouteStep) -> int:
+        cleans = _spots(step) or step.operation.name.endswith(REST) or _breaks_edge(step)
+        if cleans or step.group not in FIRST_NEEDED:
+            return len(FIRST_NEEDED) + cleans
+        return FIRST_NEEDED.index(step.group)
+
+    ranked: dict[str, int] = {}
+    for step in steps:
+        for tool in step.tools:
+            ranked[tool.name] = min(need(step), ranked.get(tool.name, need(step)))
+    return sorted(ranked, key=lambda name: ranked[name])
+
+
+def also_facing(advice: Advice) -> Advice:
+    """Advice for roughing with a tool first that faces as well, where it leaves no more: one tool less."""
+    best = advice.best
+    if best is None or advice.split is not None or _faces(best):
+        return advice
+    one = next((c for c in advice.candidates if _faces(c) and c.left_mm2 <= best.left_mm2 + SAME_MM2), None)
+    if one is None:
+        return advice
+    first = replace(one, against="", reasons=(*one.reasons, "faces as well: one tool less than with the strongest"))
+    others = (behind(c, first) if c.strength <= first.strength else c for c in advice.candidates if c is not one)
+    told = (c if c.against else replace(c, against="it does not face: one tool more") for c in others)
+    return replace(advice, candidates=(first, *told))
+
+
+def _faces(one: Candidate) -> bool:
+    """Its edge is not ahead of its nose, and it is fed toward the axis or the chuck."""
+    tool = one.tool
+    return isinstance(tool, TurningTool) and tool.hand == "right" and tool.holder.entering_angle_deg >= SQUARE_DEG
+
+
+def _spots(step: RouteStep) -> bool:
+    return step.operation.name == SPOT
+
+
+def _breaks_edge(step: RouteStep) -> bool:
+    """A pointed drill only breaks an edge."""
+    return step.group == "finish bore" and isinstance(step.tool, Drill)
+
+
+# What is shared at no price
+
+
+def _one_blade(steps: list[Advised]) -> list[Advised]:
+    """A groove by the blade of another one, where that is among its candidates and leaves no more."""
+    found = list(steps)
+    for index, (step, advice) in enumerate(found):
+        if step.group != "groove" or step.also or not isinstance(step.tool, GroovingTool):
+            continue
+        if sum(tool.name == step.tool.name for one, _ in found for tool in one.tools) > 1:
+            continue  # it serves another cut itself
+        least = min((c.left_mm2 for c in advice.candidates), default=0.0)
+        able = {c.tool.name: c for c in advice.candidates if c.left_mm2 <= least + SAME_MM2}
+        other = next((one for one, _ in found if one is not step and one.group == "groove" and not one.also
+                      and one.tool.name in able and _is_wide_enough(one.tool, step.tool)), None)  # fmt: skip
+        if other is not None:
+            reasons = (*able[other.tool.name].reasons, "cuts another groove as well: one tool less")
+            found[index] = replace(step, tool=other.tool, reasons=reasons), advice
+    return found
+
+
+def _is_wide_enough(tool: Tool, advised: GroovingTool) -> bool:
+    return isinstance(tool, GroovingTool) and tool.blade.width_mm >= NARROW * advised.blade.width_mm
+
+
+def _one_spot(steps: list[Advised], exact: bool) -> list[Advised]:
+    """One spot drill for all that is spotted: ``exact``, of the same point; else the one that breaks an edge, or the
+    widest."""
+    pointed = [step.tool for step, _ in steps if _spots(step) and isinstance(step.tool, Drill)]
+    pointed += [step.tool for step, _ in steps if _breaks_edge(step) and isinstance(step.tool, Drill)]
+    breaking = {step.tool.name for step, _ in steps if _breaks_edge(step)}
+
+    def shared(step: RouteStep) -> RouteStep:
+        mine = step.tool
+        if not _spots(step) or not isinstance(mine, Drill):
+            return step
+        able = [one for one in pointed if not exact or abs(one.point_deg - mine.point_deg) < POINT_DEG]
+        best = max(able, key=lambda one: (not exact and one.name in breaking, one.d_mm))
+        if best.name == mine.name:
+            return step
+        return replace(step, tool=best, reasons=("serves another hole as well: one tool less",))
+
+    return [(shared(step), advice) for step, advice in steps]
+
+
+# What is given up where stations are few
+
+
+def _facing_shared(steps: list[Advised], job: Job) -> list[Advised]:
+    """Facing with a tool that is there anyway."""
+    return [(_shared(step, advice, steps) if step.group == "face" else step, advice) for step, advice in steps]
+
+
+def _shared(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteStep:
+    """Facing with the best of the tools other steps need."""
+    needed = {tool.name for step, _ in steps if step is not face for tool in step.tools}
+    one = next((candidate for candidate in advice.candidates if candidate.tool.name in needed), None)
+    if one is None:
+        return _with_same_holder(face, advice, steps)
+    return replace(face, tool=one.tool, reasons=(*one.reasons, f"serves another cut as well: {FEW}"), also=())
+
+
+def _with_same_holder(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteStep:
+    """Facing with a tool of the same holder that another cut needs, with its insert."""
+    holders = {one.tool.holder for one in advice.candidates if isinstance(one.tool, TurningTool)}
+    others = (step.tool for step, _ in steps if step is not face and isinstance(step.tool, TurningTool))
+    same = next((tool for tool in others if isinstance(tool, TurningTool) and tool.holder in holders), None)
+    return face if same is None else replace(face, tool=same, reasons=(f"serves another cut as well: {FEW}",))
+
+
+def _one_spot_for_all(steps: list[Advised], job: Job) -> list[Advised]:
+    return _one_spot(steps, exact=False)
+
+
+def _rest_by_the_finisher(steps: list[Advised], job: Job) -> list[Advised]:
+    """What the rougher leaves, roughed with the finishing tool: no second rougher."""
+    finisher = next((step.tool for step, _ in steps if _is_main(step, "finish outside")), None)
+    if finisher is None:
+        return steps
+    return [
+        (replace(step, tool=finisher, reasons=(f"the finishing tool takes it: {FEW}",)), advice)
+        if step.group == "rough outside" and step.operation.name.endswith(REST) and step.tool.hand == finisher.hand
+        else (step, advice)
+        for step, advice in steps
+    ]
+
+
+def _one_outside(steps: list[Advised], job: Job) -> list[Advised]:
+    """The outside with one tool: the rougher where it finishes as much, else the strongest that does."""
+    rougher = next((step.tool for step, _ in steps if _is_main(step, "rough outside")), None)
+    finish = next((pair for pair in steps if _is_main(pair[0], "finish outside")), None)
+    if rougher is None or finish is None or not finish[1].candidates:
+        return steps
+    able = finish[1].candidates
+    least = min(one.left_mm2 for one in able)
+    full = [one for one in able if one.left_mm2 <= least + SAME_MM2]
+    full = [one for one in full if all(slides_in(shape_of(one.tool), relief) for relief in _undercuts(job))] or full
+    same = any(one.tool.name == rougher.name for one in full)
+    tool = rougher if same else max(full, key=lambda one: one.strength).tool
+    why = f"serves roughing and finishing: {FEW}"
+    return [
+        (replace(step, tool=tool, reasons=(why,)), advice)
+        if step.group in ("rough outside", "finish outside", "face")
+        and step.tool.name in (rougher.name, finish[0].tool.name)
+        else (step, advice)
+        for step, advice in steps
+    ]
+
+
+def _undercuts(job: Job) -> list[Relief]:
+    """Those of the outside that a slim tool takes along."""
+    reliefs = (one for one in job.part.features if isinstance(one, Relief))
+    return [one for one in reliefs if one.side == "outside" and one.form != "thread"]
+
+
+def _no_rest(steps: list[Advised], job: Job) -> list[Advised]:
+    """Without a second tool for what a first one leaves outside: it is told as left open, or the other side's."""
+    return [
+        (step, advice)
+        for step, advice in steps
+        if not (step.group == "finish outside" and step.operation.name.endswith(REST))
+    ]
+
+
+def _unspotted(steps: list[Advised], job: Job) -> list[Advised]:
+    return [(step, advice) for step, advice in steps if not _spots(step)]
+
+
+def _one_bar(steps: list[Advised], job: Job) -> list[Advised]:
+    """A bore with one bar: the finishing one, and where the roughing one does not go into the hole that is there, the
+    slimmer."""
+    mine, theirs = ([step for step, _ in steps if step.group == group] for group in ("finish bore", "rough bore"))
+    bars = [step for step in mine if isinstance(step.tool, BoringTool)]
+    if not bars or not theirs:
+        return steps
+    tool, changed = bars[0].tool, "rough bore"
+    if isinstance(theirs[0].tool, BoringTool) and isinstance(tool, BoringTool):
+        slim = theirs[0].tool
+        tool, changed = (slim, "finish bore") if slim.bar.diameter_mm < tool.bar.diameter_mm else (tool, changed)
+    why = f"serves roughing and finishing: {FEW}"
+    return [
+        (replace(step, tool=tool, reasons=(why,)), advice)
+        if step.group == changed and isinstance(step.tool, BoringTool)
+        else (step, advice)
+        for step, advice in steps
+    ]
+
+
+def _is_main(step: RouteStep, group: str) -> bool:
+    return step.group == group and not step.operation.name.endswith(REST) and isinstance(step.tool, TurningTool)
+
+
+SAVINGS: tuple[Callable[[list[Advised], Job], list[Advised]], ...] = (
+    _facing_shared, _one_spot_for_all, _rest_by_the_finisher, _one_bar, _one_outside, _no_rest, _unspotted,
+)  # fmt: skip
