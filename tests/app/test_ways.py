@@ -1,6 +1,7 @@
 """Ways found for a route, side by side in the window: one is taken, another is looked at, undo goes back."""
 
 import time
+from collections.abc import Callable
 
 import pytest
 from PySide6.QtCore import QEventLoop, QTimer
@@ -13,6 +14,9 @@ from toreuma.engine.fresh import new_job
 LINE = "30 h6 x 20 / 40 x 10 c1 / 25 k6 x 40 c1; length 70"
 
 
+SEVERAL = "20 x 10 / 26 x 5 / 16 x 15 / M10 x 12 relief"
+"""One hold leaves something open: other ways are looked at."""
+
 MOST_S = 120
 
 
@@ -22,17 +26,56 @@ def shown(window: Window, name: str, line: str) -> None:
     assert settle(window.session)
 
 
+def waited(until: Callable[[], bool]) -> None:
+    loop, looks, end = QEventLoop(), QTimer(), time.monotonic() + MOST_S
+    looks.timeout.connect(lambda: loop.quit() if until() or time.monotonic() > end else None)
+    looks.start(50)
+    loop.exec()
+    assert until()
+
+
 def routed(window: Window, line: str = LINE) -> OperationsStage:
     shown(window, "stepped", line)
     window.session.propose_route()
-    loop, looks, until = QEventLoop(), QTimer(), time.monotonic() + MOST_S
-    looks.timeout.connect(
-        lambda: loop.quit() if window.session.search.state != "looking" or time.monotonic() > until else None
-    )
-    looks.start(50)
-    loop.exec()
+    waited(lambda: window.session.search.state != "looking")
     assert window.session.search.state == "found"
     return window.at(OperationsStage)
+
+
+def test_the_best_so_far_can_be_taken_while_a_better_way_is_looked_for(window: Window) -> None:
+    session = window.session
+    shown(window, "stepped", SEVERAL)
+    panel = window.at(OperationsStage).panel
+    assert panel.take.isHidden()
+    session.propose_route()
+    assert panel.take.isHidden()  # nothing to take yet
+    waited(lambda: bool(session.offers))
+    assert not panel.take.isHidden()
+    assert not panel.ways.isHidden()
+    best, before = session.offers[0], session.whole
+    assert best.job.operations
+    assert session.whole == before  # an offer changes nothing
+    panel.take.click()
+    waited(lambda: session.search.state != "looking")
+    assert session.search.state == "found"
+    assert session.whole == session.ways[0].job
+    assert any(one.job == best.job for one in session.ways)
+    assert panel.take.isHidden()
+    session.undo()
+    assert session.whole == before
+
+
+def test_a_search_that_is_stopped_takes_nothing_but_keeps_what_it_found(window: Window) -> None:
+    session = window.session
+    shown(window, "stepped", SEVERAL)
+    session.propose_route()
+    waited(lambda: bool(session.offers))
+    before, offered = session.whole, session.offers[0]
+    window.at(OperationsStage).panel.propose.click()
+    assert session.search.state == "stopped"
+    assert (session.whole, session.offers) == (before, ())
+    session.take_way(offered)
+    assert session.whole == offered.job
 
 
 @pytest.mark.long

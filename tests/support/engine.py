@@ -88,8 +88,22 @@ class RecordedEngine(Engine):
     ) -> Balanced | None:
         return self._once("balance", job, lambda: super(RecordedEngine, self).balance(job, check, better), check)
 
-    def route(self, job: Job, check: Check = never_cancel, progress: Progress = lambda share: None) -> Proposed:
-        return self._once("route", job, lambda: super(RecordedEngine, self).route(job, check, progress), check)
+    def route(
+        self,
+        job: Job,
+        check: Check = never_cancel,
+        progress: Progress = lambda share: None,
+        offer: Callable[[Proposed], None] = lambda found: None,
+        enough: Callable[[], bool] = lambda: False,
+    ) -> Proposed:
+        key = "route", self.memo.digest(job)
+        if key not in self._kept:
+            found = super().route(job, check, progress, offer, enough)
+            if enough():  # cut short: not what is found by looking to the end
+                return found
+            self._kept[key] = found
+        check()
+        return self._kept[key]  # type: ignore[no-any-return]
 
 
 @cache

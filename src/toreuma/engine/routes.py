@@ -91,8 +91,9 @@ class Search:
         """The best of the ways to hold a job, begun with the one it has; ``cut`` is what was decided before."""
         as_it_is = Way(job, "as it is held" if len(job.setups) < 2 and job.second_hold is None else "in two holds")
         tried = _Tried(job, cut, [self._route(as_it_is, None, 0)])
-        self.offer(tried.best())
         plain = tried.first.verdict.finished and tried.first.is_plain
+        if not plain:
+            self.offer(tried.best())
         for count, way in enumerate(other_ways(job) if not plain else (), 1):
             self.check()
             if not tried.may_help(way):

@@ -99,30 +99,46 @@ def _breaks_edge(step: RouteStep) -> bool:
 
 
 def _one_blade(steps: list[Advised]) -> list[Advised]:
-    """A groove by the blade of another one, where that is among its candidates and leaves no more."""
+    """Grooves by one blade, where it is among the candidates of each and leaves no more."""
     found = list(steps)
-    for index, (step, advice) in enumerate(found):
-        if step.group != "groove" or step.also or not isinstance(step.tool, GroovingTool):
-            continue
-        if sum(tool.name == step.tool.name for one, _ in found for tool in one.tools) > 1:
-            continue  # it serves another cut itself
-        least = min((c.left_mm2 for c in advice.candidates), default=0.0)
-        able = {c.tool.name: c for c in advice.candidates if c.left_mm2 <= least + SAME_MM2}
-        other = next((one for one, _ in found if one is not step and one.group == "groove" and not one.also
-                      and one.tool.name in able and _is_wide_enough(one.tool, step.tool)), None)  # fmt: skip
-        if other is not None:
-            reasons = (*able[other.tool.name].reasons, "cuts another groove as well: one tool less")
-            found[index] = replace(step, tool=other.tool, reasons=reasons), advice
+    for index in range(len(found)):
+        for other in range(index):
+            shared = _shared_blade(found[index], found[other])
+            if shared is not None:
+                found[index], found[other] = (_by_blade(found[one], shared) for one in (index, other))
     return found
 
 
-def _is_wide_enough(tool: Tool, advised: GroovingTool) -> bool:
-    return isinstance(tool, GroovingTool) and tool.blade.width_mm >= NARROW * advised.blade.width_mm
+def _shared_blade(one: Advised, other: Advised) -> str | None:
+    """The name of the widest blade that cuts two grooves which have one each."""
+    if any(step.group != "groove" or step.also or not isinstance(step.tool, GroovingTool) for step, _ in (one, other)):
+        return None
+    if one[0].tool.name == other[0].tool.name:
+        return None
+    able, others = _blades(one), _blades(other)
+    return max(able.keys() & others.keys(), key=lambda name: (able[name].blade.width_mm, name), default=None)
+
+
+def _blades(one: Advised) -> dict[str, GroovingTool]:
+    """Blades that leave no more of a groove than the one advised, and are not much narrower, by name."""
+    step, advice = one
+    least = min((c.left_mm2 for c in advice.candidates), default=0.0)
+    able = (c.tool for c in advice.candidates if c.left_mm2 <= least + SAME_MM2)
+    wide = NARROW * step.tool.blade.width_mm  # type: ignore[union-attr]
+    return {tool.name: tool for tool in able if isinstance(tool, GroovingTool) and tool.blade.width_mm >= wide}
+
+
+def _by_blade(one: Advised, name: str) -> Advised:
+    step, advice = one
+    if step.tool.name == name:
+        return one
+    best = next(c for c in advice.candidates if c.tool.name == name)
+    return replace(step, tool=best.tool, reasons=(*best.reasons, "cuts another groove as well: one tool less")), advice
 
 
 def _one_spot(steps: list[Advised], exact: bool) -> list[Advised]:
-    """One spot drill for all that is spotted: ``exact``, of the same point; else the one that breaks an edge, or the
-    widest."""
+    """One spot drill for all that is spotted: ``exact``, with a point not sharper than the one advised; else the one
+    that breaks an edge, or the widest."""
     pointed = [step.tool for step, _ in steps if _spots(step) and isinstance(step.tool, Drill)]
     pointed += [step.tool for step, _ in steps if _breaks_edge(step) and isinstance(step.tool, Drill)]
     breaking = {step.tool.name for step, _ in steps if _breaks_edge(step)}
@@ -131,7 +147,7 @@ def _one_spot(steps: list[Advised], exact: bool) -> list[Advised]:
         mine = step.tool
         if not _spots(step) or not isinstance(mine, Drill):
             return step
-        able = [one for one in pointed if not exact or abs(one.point_deg - mine.point_deg) < POINT_DEG]
+        able = [one for one in pointed if not exact or one.point_deg > mine.point_deg - POINT_DEG]
         best = max(able, key=lambda one: (not exact and one.name in breaking, one.d_mm))
         if best.name == mine.name:
             return step
