@@ -66,6 +66,7 @@ class Judged:
 
 
 HARM_MM = 0.1
+BAR_TOOLS = ("bar_stop", "bar_puller")
 
 KEPT_EVERY = 8
 """Of the first program the state before every so-manieth way is kept."""
@@ -123,7 +124,7 @@ class Case:
             turned = Raster(0.0, 1.0, 1.0, cell)
             turned.z0, turned.shape = self._back - last.z0 - last.shape[1] * cell, last.shape
             rasters.append(turned)
-        self.courts = [Court(one, hold) for one, hold in zip(rasters, holds, strict=True)]
+        self.courts = [Court(one, hold, self._back) for one, hold in zip(rasters, holds, strict=True)]
         self.blank = self.courts[0].filled(blank)
         self._first: tuple[Cells, Judged] | None = None
 
@@ -155,8 +156,8 @@ class Case:
 class Court:
     """One side of a job. Of the first program states are kept; of another one only what is different is cut anew."""
 
-    def __init__(self, raster: Raster, hold: Hold) -> None:
-        self._hold, self.raster = hold, raster
+    def __init__(self, raster: Raster, hold: Hold, back: float) -> None:
+        self._hold, self.raster, self._back = hold, raster, back
         self.tools, self._home, self._driven = hold.tools, hold.home, hold.driven
         stops = raster.empty()
         for region in hold.fixed:
@@ -240,6 +241,13 @@ class Court:
                 continue
             out_of_thread = after_thread and one.how == "rapid" and one.start[0] == one.end[0]
             after_thread = one.how == "thread"
+            if tool.kind in BAR_TOOLS:  # the bar lies where the part before it was cut off
+                drawn_out = raster.metal
+                raster.metal = drawn_out.copy()
+                raster.metal[:, max(int((self._back - raster.z0) / raster.cell), 0) :] = False
+                self._pass(one, tool, self._fixed[centred], out_of_thread, found)
+                raster.metal = drawn_out
+                continue
             self._pass(one, tool, self._fixed[centred], out_of_thread, found)
             if one.how == "feed" and tool.kind == "parting":
                 piece = _fall(raster, piece, self._hold.jaw_face)
