@@ -91,14 +91,20 @@ def axial_hole(piece: Piece) -> Waiting:
     fields: Fields = {"kind": "axial_hole", "d_mm": d}
     if thread is not None and token is not None:
         fields["thread"] = tidy_thread(token.text)
+    drilled = False
     while piece.peek() is not None:
-        if piece.take("x", "deep"):
+        if piece.take("x", "deep", "tap", "tapped"):
+            if piece.peek() is None:
+                break
+            piece.take("x")
             depth = piece.length("the depth")
             if thread is not None and "thread_length_mm" not in fields:
                 fields["thread_length_mm"] = depth
                 fields["depth_mm"] = round(depth + BEHIND_PITCHES * thread.pitch_mm, 2)
+            elif drilled:
+                raise piece.wrong("the depth stands twice", "give one depth to a hole", piece.tokens[piece.at - 1])
             else:
-                fields["depth_mm"] = depth
+                fields["depth_mm"], drilled = depth, True
             piece.take("deep")
         elif piece.take("through", "thru"):
             fields.pop("depth_mm", None)
@@ -123,7 +129,7 @@ def centre(piece: Piece) -> Waiting:
     """``centre 2.5``, ``centre B2.5/8``, ``centre 2.5 / 5.3 back``, ``centre R 4 both``; the form may stand behind."""
     start = piece.start
     piece.take("centre", "center")
-    piece.take("hole", "holes")
+    piece.take("hole", "holes", "drill")
     piece.take("form", "type")
     form = _centre_form(piece)
     pilot, mouth = _pilot(piece)
@@ -166,25 +172,33 @@ def flats(piece: Piece) -> Waiting:
 
     def make(ground: Ground) -> list[Fields]:
         z = place.front_edge(ground.whole_mm, run)
-        return [{**fields, "from_z_mm": z, "to_z_mm": round(z - run, 6)}]
+        made = {**fields, "from_z_mm": z, "to_z_mm": round(z - run, 6)}
+        r = ground.d_at("outside", z - run / 2) / 2
+        if one and size > r:  # measured over the flat to the other side
+            made["distance_mm"] = round(size - r, 6)
+        return [made]
 
     return Waiting(start, piece.end, make)
 
 
 def slot(piece: Piece, side: str) -> Waiting:
-    """``slot 6 x 3.5 at 10 to 30``, ``12 slots 6 x 4 x 8 at 0 from back``: width, depth, length."""
+    """``slot 6 x 3.5 at 10 to 30``, ``12 slots 6 x 4 x 8 at 0 from back``: width, depth, length; ``keyway 6 JS9 x 2.8
+    through bore``."""
     start = piece.start
     count = counted(piece)
     face = piece.take("face")
     piece.take("slot", "slots", "keyway", "pocket")
     width = piece.length("the width of the slot")
+    limits = piece.size(width)
+    note = "a slot is cut to the middle of its limits" if limits else ""
+    width = round(width + (limits.middle_mm if limits else 0.0), 6)
     if not piece.take("x"):
         raise piece.wrong("the depth of the slot is missing", "type width x depth, such as slot 6 x 3.5 at 10 to 30")
     depth = piece.length("the depth of the slot")
     on = "front" if face else side
     fields: Fields = {"kind": "slot", "on": on, "count": count, "width_mm": width, "depth_mm": depth}
     length = piece.length("the length of the slot") if piece.take("x") else None
-    place = At(0.0)
+    place, through = At(0.0), False
     while piece.peek() is not None:
         if piece.is_next("at", "@", "from"):
             before = piece.at
@@ -195,6 +209,10 @@ def slot(piece: Piece, side: str) -> Waiting:
                 length = abs(piece.length("where the slot ends") - (place.mm or 0.0))
         elif piece.take("inside", "outside", "front", "back"):
             fields["on"] = piece.tokens[piece.at - 1].low
+        elif piece.take("in", "bore", "the"):
+            fields["on"] = "inside"
+        elif piece.take("through", "thru"):
+            through = True
         elif piece.take("first"):
             fields["start_deg"] = piece.plain("the angle of the first slot")
         elif piece.take("square"):
@@ -205,16 +223,16 @@ def slot(piece: Piece, side: str) -> Waiting:
             more_of(piece, fields)
     if fields["on"] in ("front", "back"):
         fields["length_mm"] = length or 0.0
-        return Waiting(start, piece.end, lambda ground: [fields])
-    if length is None:
-        raise piece.wrong("the length of the slot is missing", "type slot 6 x 3.5 at 10 to 30")
-    run = length
+        return Waiting(start, piece.end, lambda ground: [fields], note)
+    if length is None and not through:
+        raise piece.wrong("the length of the slot is missing", "type slot 6 x 3.5 at 10 to 30, or through bore")
 
     def make(ground: Ground) -> list[Fields]:
+        run = ground.whole_mm if length is None else length
         z = place.front_edge(ground.whole_mm, run)
         return [{**fields, "from_z_mm": z, "to_z_mm": round(z - run, 6)}]
 
-    return Waiting(start, piece.end, make)
+    return Waiting(start, piece.end, make, note)
 
 
 def _centre_form(piece: Piece) -> CentreForm | None:

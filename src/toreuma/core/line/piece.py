@@ -29,6 +29,8 @@ def tidy_thread(text: str) -> str:
         tidy = "M" + tidy[1:].replace(",", ".")
         tidy = re.sub(r"\s*[xX]\s*", "x", tidy)
         tidy = re.sub(r"\s+(?=\d[a-hA-H])", "-", tidy)
+    elif tidy[:1] in "GR" and tidy[1:2] in " 0123456789":
+        tidy = tidy[0] + re.sub(r"\s*-?\s*([AB])$", r"\1", tidy[1:].strip().replace('"', ""))
     elif tidy[:2].lower() == "tr":
         tidy = "Tr" + re.sub(r"\s*[xX]\s*", "x", tidy[2:].strip())
     return tidy

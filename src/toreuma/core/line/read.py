@@ -15,7 +15,7 @@ from toreuma.core.line.elements import End, elements_of
 from toreuma.core.line.fault import Fault, Misread
 from toreuma.core.line.feature_words import Fields, Ground, Waiting, feature_of
 from toreuma.core.line.features import read_feature
-from toreuma.core.line.hole_features import BEHIND_PITCHES
+from toreuma.core.line.hole_features import BEHIND_PITCHES, axial_hole
 from toreuma.core.line.piece import Piece
 from toreuma.core.line.place import SAME_MM, Placed, placed_bore, placed_outside
 from toreuma.core.line.step import NOUNS, CornerWord, Step, flipped_corners, read_corner, read_step
@@ -32,8 +32,10 @@ TAPPED_MM = 8.0
 MOST_LETTERS, MOST_DIGITS = 20_000, 30
 SUM_MM = 0.02
 """Lengths written with four places of an inch may miss their sum by so much."""
+HOLES = ("hole", "drill", "tap")
+BEHIND_HOLE = "begin it with ;, or say both depths of a tapped hole, as in hole M8 x 20 x 25"
 CLASSES = {"fine": "f", "medium": "m", "coarse": "c", "rough": "c"}
-OUTSIDE, INSIDE = ("out", "outside", "od"), ("bore", "inside", "id")
+OUTSIDE, INSIDE = ("out", "outside", "od"), ("bore", "inside", "id", "internal", "inner")
 
 
 @dataclass(frozen=True)
@@ -70,12 +72,15 @@ def read_line(text: str, units: System, tables: LineTables, name: str = "") -> L
     if endless is not None:
         return Line(None, (endless,))
     said, faults = _Said(), list[Fault]()
-    mode, spoiled = "outside", False
+    mode, spoiled, begins = "outside", False, ""
     for piece, after in _pieces(text, units, tables):
         if piece is None:
             mode = "outside"
             continue
         try:
+            begins = begins or _lead(piece)
+            if begins in HOLES and piece.kind_is("number"):
+                raise piece.wrong("a step stands behind a hole", BEHIND_HOLE)
             mode = _take(piece, said, mode)
             spoiled = spoiled or bool(faults)
         except Misread as error:
@@ -83,7 +88,7 @@ def read_line(text: str, units: System, tables: LineTables, name: str = "") -> L
         except (ValidationError, OverflowError):
             faults.append(Fault(piece.start, piece.end, *BEYOND))
         if after:
-            mode = "outside"
+            mode, begins = "outside", ""
     if spoiled:
         return Line(None, tuple(faults))
     try:
@@ -167,6 +172,14 @@ def _take(piece: Piece, said: _Said, mode: str) -> str:
         return mode
     if piece.is_next("thread") and not any(one.low in ("at", "@") for one in piece.tokens):
         piece.take("thread")  # a step that is a thread, not one on a surface that is there
+    if _is_tapped(piece):
+        said.features.append(axial_hole(piece))
+        return mode
+    if (here := _side_said(piece)) is not None:
+        waiting = read_feature(piece, here)
+        if waiting is not None:
+            said.features.append(waiting)
+            return mode
     steps = said.inside if mode == "inside" else said.outside
     corner = read_corner(piece)
     if corner is not None:
@@ -186,7 +199,31 @@ def _take(piece: Piece, said: _Said, mode: str) -> str:
     return mode
 
 
-_STEP_WORDS = ("hex", "hexagon", "square", "tip", "ball", "nose", "dia", "diameter")
+def _lead(piece: Piece) -> str:
+    """The word a section begins with."""
+    first = piece.peek()
+    return first.low if first is not None else ""
+
+
+def _is_tapped(piece: Piece) -> bool:
+    """A thread that is said to be deep, or tapped, goes into a hole."""
+    return piece.kind_is("thread") and any(one.low in ("deep", "tap", "tapped") for one in piece.tokens)
+
+
+def _side_said(piece: Piece) -> str | None:
+    """The side a feature is said to be on at its end, ``inside`` or ``in the bore``; the words are read."""
+    tokens = piece.tokens
+    if len(tokens) < 3 or tokens[-1].low not in (*INSIDE, *OUTSIDE) or tokens[0].kind == "thread":
+        return None
+    if not any(one.low in ("g", "groove", "grooves", "v", "relief", "undercut") for one in tokens[:3]):
+        return None
+    side = "inside" if tokens.pop().low in INSIDE else "outside"
+    while len(tokens) > 2 and tokens[-1].low in ("in", "the", "on"):
+        tokens.pop()
+    return side
+
+
+_STEP_WORDS = ("hex", "hexagon", "sw", "af", "square", "tip", "ball", "sphere", "nose", "dia", "diameter", "d", "cone")
 
 
 def _general(piece: Piece, said: _Said) -> bool:
@@ -209,6 +246,7 @@ def _general(piece: Piece, said: _Said) -> bool:
             piece.take("-")
             token = piece.peek()
         letter = CLASSES.get(token.low, token.low) if token is not None else ""
+        letter = letter[:1] if letter[1:] in ("h", "k", "l") else letter  # with the class of geometry, as mK
         if letter not in ("f", "m", "c", "v"):
             raise piece.wrong(
                 "the class of the general tolerance is missing", "type general m (ISO 2768: f, m, c or v)"
@@ -337,22 +375,26 @@ def _cornered(steps: list[Step], said: _Said, side: str) -> list[Step]:
 
 
 def _tipped(steps: list[Step]) -> list[Step]:
-    """A rounded tip as the arc it is, tangent to the cone behind it."""
+    """A rounded tip as the arc it is, tangent to the cone behind it; a ball goes on past its middle to the neck."""
     found = list(steps)
     for index, step in enumerate(found):
         if step.tip_mm is None:
             continue
         if index:
             raise Misread(step.start, step.end, "a tip stands at the front", "begin the line with it")
-        behind = found[1].slope if len(found) > 1 else None
-        half = math.atan(step.slope if step.slope is not None else behind or math.inf)
+        behind = found[1] if len(found) > 1 else None
+        slope = step.slope if step.slope is not None else behind.slope if behind is not None else None
+        half = math.atan(slope if slope is not None else math.inf)
         if half <= 0:
             raise Misread(step.start, step.end, "a tip needs a cone that widens behind it", "type > 14 included 50")
         r = step.tip_mm
-        if step.slope is None and behind is None:
-            end_d, length = 2 * r, r
-        else:
+        neck = behind.d0 if step.ball and behind is not None else None
+        if slope is not None:
             end_d, length = 2 * r * math.cos(half), r * (1 - math.sin(half))
+        elif neck is not None and 0 < neck < 2 * r:
+            end_d, length = neck, r + math.sqrt(r**2 - neck**2 / 4)
+        else:
+            end_d, length = 2 * r, r
         found[index] = replace(
             step, d0=0.0, d1=round(end_d, 6), length_mm=round(length, 6), slope=None, radius_mm=r, tip_mm=None
         )

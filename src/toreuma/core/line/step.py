@@ -87,6 +87,7 @@ class Step:
     ra_um: float | None = None
     name: str = ""
     tip_mm: float | None = None
+    ball: bool = False
     """Radius of a rounded tip."""
     face_name: str = ""
     face_ra_um: float | None = None
@@ -133,10 +134,14 @@ def _head(piece: Piece, step: Step) -> Step:
         piece.at += 1
         step = replace(step, name=step.name or word.text)
         piece.take("dia", "diameter")
-    if piece.take("tip", "ball", "nose"):
+    if piece.take("ball", "sphere"):
+        radius = piece.take("r", "radius")
+        across = piece.length("the diameter of the ball")
+        return replace(step, tip_mm=across if radius else across / 2, ball=True)
+    if piece.take("tip", "nose"):
         piece.take("r", "radius")
         return replace(step, tip_mm=piece.length("the radius of the tip"))
-    for shape, count in (("hex", 6), ("hexagon", 6), ("square", 4)):
+    for shape, count in (("hex", 6), ("hexagon", 6), ("sw", 6), ("af", 6), ("square", 4)):
         if piece.take(shape):
             across = piece.length("the size across flats")
             while piece.take("af", "across", "flats"):
@@ -150,6 +155,7 @@ def _head(piece: Piece, step: Step) -> Step:
     if thread is not None:
         typed = tidy_thread(" ".join(t.text for t in piece.tokens[before : piece.at]))
         return replace(step, thread=thread, thread_text=typed, d0=round(thread.d_mm, 6))
+    piece.take("cone", "d")
     piece.skip_diameter_signs()
     first = piece.peek()
     d0 = piece.length("a diameter")

@@ -13,7 +13,11 @@ _CLASS = r"(?:\s*-?\s*(?<!\d)\d[a-hA-H](?:\d[a-hA-H])?(?![\w]))?"
 _LEFT = r"(?:\s*-?\s*LH\b)?"
 _SIZE = r"(?:#\d+|\d+[-\s]\d+/\d+|\d+/\d+|\d*\.?\d+)"
 _THREADS = (
-    r"MJ?\s?\d+(?:[.,]\d+)?(?:[x×*](?:Ph[\d.]+P)?\d*[.,]?\d+)?(?:\(P[\d.]+\))?" + _LEFT + _CLASS + _LEFT + r"(?![\w])",
+    r"MJ?\s?\d+(?:[.,]\d+)?(?:[x×*](?:Ph[\d.]+P)?\d*[.,]?\d+)?(?:\(P[\d.]+\))?"
+    + _LEFT
+    + _CLASS
+    + _LEFT
+    + r"(?:(?![\w])|(?=[x×*]\d))",
     r"Tr\s?\d+(?:\.\d+)?[x×*]\d+(?:\.\d+)?(?:\(P[\d.]+\))?" + _LEFT + r"(?:\s*-?\s*\d[a-hA-H])?" + _LEFT + r"(?![\w])",
     _SIZE + r"\s*-\s*\d+(?:\.\d+)?\s*UN[A-Z]{0,2}(?:\s*-?\s*[123][AB])?" + _LEFT + r"(?![\w])",
     _SIZE + r"\s*-\s*\d+\s*ACME(?:\s*-?\s*\d[GC])?",
@@ -22,10 +26,12 @@ _THREADS = (
     r"UN(?:C|F|EF)?\s*" + _SIZE + r"(?:-\d+(?![\d/]))?(?:\s*-?\s*[123][AB])?(?![\w])",
     r"(?:Rp|Rc)\s?\d+(?:/\d+)?(?:\s\d/\d)?",
 )
-_PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?(?:-?[AB])?(?![\w.,])")
+_PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?\"?(?:\s?-?\s?[AB]\b)?(?![\w.,])")
 """Written tight and large, so that ``g 3`` stays a groove."""
+_PIPE_APART = re.compile(r"G (?:\d+[- ])?\d+/\d+\"?(?:\s?-?\s?[AB]\b)?(?![\w.,])(?![^/;\n]*(?:\bat\b|@))")
+"""With a blank where a fraction follows and no place: grooves stand at one."""
 
-_TAPER = re.compile(r"R(?:\d+[- ])?\d+/\d+(?![\w.,])")
+_TAPER = re.compile(r"R ?(?:\d+[- ])?\d+/\d+(?![\w.,])")
 _TAPER_SAID = re.compile(r"R\d+(?:[- ]\d+/\d+|/\d+)?(?![\w.,])")
 """A taper pipe thread: at the beginning of a piece with a fraction, or anything said to be a thread; else R is a
 radius."""
@@ -42,6 +48,9 @@ _PATTERN = re.compile(
 )
 _THREAD = re.compile("|".join(f"(?:{one})" for one in _THREADS), re.I)
 
+
+_UNIT = re.compile(r"\s*(mm|inch|in(?!\s+(?:the\s+)?(?:bore|hole|front|back|face)\b)|thou|\"|″)(?![A-Za-z])", re.I)
+"""``at 5 in the bore`` says where, no inches."""
 
 _FIT = re.compile(r"m\d{1,2}(?![\w.,(])(?!\s*[x×*]\s*\d+[.,]?\d*\s*(?:deep|on|pcd|bc)\b)", re.I)
 _ON_CIRCLE = re.compile(r"[^/;\n]*\b(?:on|pcd|bc)\b", re.I)
@@ -109,7 +118,8 @@ def _thread_at(text: str, at: int, before: list[Token]) -> int | None:
         return None
     last = before[-1].low if before else ""
     taper = _TAPER_SAID if last in ("thread", "tap") else _TAPER if last in ("", "/", ";", "\n", "bore") else None
-    match = _PIPE.match(text, at) or (taper.match(text, at) if taper else None) or _THREAD.match(text, at)
+    pipe = _PIPE.match(text, at) or (_PIPE_APART.match(text, at) if last in ("", "/", ";", "\n", "bore") else None)
+    match = pipe or (taper.match(text, at) if taper else None) or _THREAD.match(text, at)
     if match is None:
         return None
     metric = re.match(r"(MJ?\s?\d+(?:[.,]\d+)?)[x×*](\d*[.,]?\d+)", match.group(), re.I)
@@ -125,7 +135,8 @@ def _number(text: str, at: int, match: "re.Match[str]", system: System, tight: b
     end = match.end()
     if match["fraction"]:
         over, under = float(match["over"]), float(match["under"])
-        if over >= under and match["whole"] is None:  # 18/4 parts two steps, it is no fraction
+        parted = system == "mm" and text[end : end + 1] in ("x", "×", "*")  # 12/16x20 are two steps
+        if (over >= under or parted) and match["whole"] is None:  # 18/4 parts two steps, it is no fraction
             plain = match.re.match(text, at)
             assert plain is not None
             number = re.compile(r"\d+").match(text, at)
@@ -136,7 +147,7 @@ def _number(text: str, at: int, match: "re.Match[str]", system: System, tight: b
     else:
         value = float(match["number"].replace(",", "."))
     scale = 25.4 if system == "inch" else 1.0
-    unit = re.compile(r"\s*(mm|inch|in|thou|\"|″)(?![A-Za-z])", re.I).match(text, end)
+    unit = _UNIT.match(text, end)
     if unit is not None:
         scale, end = MM_OF[unit.group(1).lower()], unit.end()
     return Token("number", text[at:end], at, end, plain=value, mm=round(value * scale, 9), tight=tight), end
