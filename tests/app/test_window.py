@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 from PySide6.QtCore import QMimeData, QPoint, QPointF, Qt, QUrl
-from PySide6.QtGui import QDropEvent, QImage
+from PySide6.QtGui import QDropEvent, QFont, QFontMetrics, QImage
 from PySide6.QtWidgets import QAbstractButton, QApplication, QComboBox, QLineEdit, QPushButton
 from pytestqt.qtbot import QtBot
 
@@ -554,3 +554,12 @@ def test_twelve_stages_stand_in_the_header_of_the_usual_window(window: Window, q
     for button in header.buttons.values():
         assert button.width() >= button.sizeHint().width()
         assert button.geometry().right() <= 1280
+
+
+def test_the_name_of_the_stage_that_is_shown_is_written_whole(bare: Window) -> None:
+    bare.resize(1280, 800)
+    for key, button in bare.header.buttons.items():
+        bare.set_stage(key)
+        bold = QFont(button.font())
+        bold.setBold(True)
+        assert button.width() > QFontMetrics(bold).horizontalAdvance(button.text()), key

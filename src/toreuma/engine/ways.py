@@ -32,11 +32,16 @@ class Way:
 
 
 def other_ways(job: Job) -> Iterator[Way]:
-    """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; then
-    with its other end in front."""
+    """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; with
+    its other end in front, early where most is to be turned off behind."""
     gripped = with_second_grip(job)
     if gripped is not None:
         yield Way(gripped, "gripped again for what is left")
+    either = len(job.setups) < 2 and job.stock.kind != "free"
+    behind = widest_end_z(job) if either else None
+    heavier = behind is not None and _is_heavier_behind(job, behind)
+    if heavier:
+        yield from _turned(job)
     farther = farther_out(job)
     if farther is not None:
         yield Way(farther, "from a bar that stands out farther", for_outside=True, near_back_mm=BESIDE_HOLD_MM)
@@ -47,17 +52,14 @@ def other_ways(job: Job) -> Iterator[Way]:
     for held in (job, gripped):
         if held is not None:
             yield Way(held, "with a second tool for what is left", for_outside=True, fine=True)
-    if len(job.setups) > 1 or job.stock.kind == "free":
+    if not either:
         return
     longer = longer_piece(job)
     if longer is not None:
         yield Way(longer, "from a longer piece, parted off")
-    behind = widest_end_z(job)
-    if behind is not None and _is_heavier_behind(job, behind):
-        yield from _turned(job)
     if behind is not None and (held := with_second_grip(job, behind)) is not None:
         yield Way(held, "the widest place first, the rest from the other end", behind)
-    if behind is None or not _is_heavier_behind(job, behind):
+    if not heavier:
         yield from _turned(job)
 
 

@@ -1,7 +1,7 @@
 """The header: what is open, the stages, units, theme, search."""
 
 from PySide6.QtCore import Signal
-from PySide6.QtGui import QResizeEvent
+from PySide6.QtGui import QFont, QFontMetrics, QResizeEvent, QShowEvent
 from PySide6.QtWidgets import QButtonGroup, QFrame, QHBoxLayout, QPushButton, QSizePolicy, QToolButton, QVBoxLayout
 
 from toreuma.app.forms.label import Label
@@ -13,7 +13,7 @@ from toreuma.app.words import tr
 
 __all__ = ["Header"]
 
-NARROW_PX = 1180
+NARROW_PX, BESIDE_NAME_PX = 1180, 14
 GIVE_WAY = ("undo", "redo", "find", "open")
 
 
@@ -77,6 +77,15 @@ class Header(QFrame):
     def set_theme(self, theme: Theme) -> None:
         for name, button in self._tools.items():
             button.setIcon(icon(name, theme))
+
+    def showEvent(self, event: QShowEvent) -> None:
+        """Every stage has room for its name in bold, which it is written in when it is shown."""
+        super().showEvent(event)
+        for button in self.buttons.values():
+            button.ensurePolished()
+            bold = QFont(button.font())
+            bold.setBold(True)
+            button.setMinimumWidth(QFontMetrics(bold).horizontalAdvance(button.text()) + BESIDE_NAME_PX)
 
     def resizeEvent(self, event: QResizeEvent) -> None:
         """In a narrow window what stands in the menus as well gives its room to the name of the job."""

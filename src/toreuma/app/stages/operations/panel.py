@@ -324,7 +324,7 @@ class RoutePanel(QWidget):
     def refresh(self) -> None:
         job = self._session.job
         self._model.refresh()
-        self._empty.setVisible(job is not None and not job.operations)
+        self._empty.setVisible(job is not None and not job.operations and not self._session.offers)
         self._setup.setText(f"Setup {self._session.side + 1}: {job.setup.name}" if job else "")
         whole, routing = self._session.whole, self._session.search.looks_for("route")
         self.sides.setVisible(whole is not None and len(whole.setups) > 1)
