@@ -9,6 +9,7 @@ from tests.support.kept import plan
 from toreuma.core.errors import JobError
 from toreuma.core.model import Job, Part
 from toreuma.core.plan.asked.grips import operation_grips
+from toreuma.core.plan.sides.second_side import second_setup
 from toreuma.core.scene import build_scene
 from toreuma.shipped.library import demo_job
 
@@ -226,3 +227,41 @@ def test_the_block_of_a_blade_is_checked_against_its_neighbours(spear: Job) -> N
 def test_jaws_in_a_bore_that_is_not_there_are_refused(spear: Job) -> None:
     with pytest.raises(JobError, match="no bore"):
         plan(spear.with_setup(hold=spear.setup.hold.changed(side="inside")))
+
+
+def test_a_grip_may_begin_behind_the_front_edge_of_its_surface(spear: Job) -> None:
+    at_edge, behind = second(spear, 2, 6), second(spear, 2, 6, begins_mm=3.5)
+    outs = [second_setup(one).hold.stick_out_mm for one in (at_edge, behind)]
+    assert outs[0] - outs[1] == pytest.approx(3.5)  # so much less stands out
+    assert not plan(behind).second.findings  # type: ignore[union-attr]
+    length = -spear.part.outside[2].z_mm + spear.part.outside[1].z_mm
+    assert "second.short" in codes(second(spear, 2, 6, begins_mm=length - 6))
+
+
+def test_a_groove_at_the_front_edge_is_gripped_behind(spear: Job) -> None:
+    before = spear.part.outside[1]
+    groove = {"kind": "groove", "z_mm": before.z_mm - 1, "width_mm": 2, "d_mm": before.d_mm - 2}
+    grooved = spear.changed(part=spear.part.changed(features=(*spear.part.features, groove)))
+    assert not plan(second(grooved, 2, 10)).second.findings  # type: ignore[union-attr]  # jaws lie over it
+    on_it = second(grooved, 2, 4)
+    finding = next(one for one in plan(on_it).findings if one.code == "second.disturbed")
+    cured = finding.cures[0].apply(on_it)
+    assert cured.second_hold is not None
+    assert cured.second_hold.begins_mm == pytest.approx(3)
+    assert "second.disturbed" not in codes(cured)
+
+
+@pytest.mark.parametrize(("opens", "told"), [(4.0, True), (10.5, False), (None, False)])
+def test_a_head_wider_than_the_jaws_open_is_told(spear: Job, opens: float | None, told: bool) -> None:
+    headed = spear.changed(
+        part=Part(
+            outside=(
+                {"z_mm": 0, "d_mm": 40}, {"z_mm": -10, "d_mm": 40}, {"z_mm": -10, "d_mm": 30},
+                {"z_mm": -40, "d_mm": 30}, {"z_mm": -40, "d_mm": 20}, {"z_mm": -50, "d_mm": 20},
+            )
+        )
+    )  # fmt: skip
+    chuck = demo_job("seat-ring").setup.hold.changed(opens_mm=opens)
+    job = second(headed.with_setup(hold=chuck), 3, 10)
+    assert ("second.head" in codes(job)) is told
+    assert "second.head" not in codes(second(headed.with_setup(hold=chuck), 1, 5))  # nothing lies in front of it

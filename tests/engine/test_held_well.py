@@ -4,10 +4,12 @@ import pytest
 
 from tests.support.long import everyday
 from toreuma.core.auto.propose import Proposed
+from toreuma.core.edit.reshape import mirrored
 from toreuma.core.model import Job
 from toreuma.core.model.tool import Reamer
 from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import new_job
+from toreuma.engine.proposals import with_second_grip
 
 DONE = ("finished", "finished but for")
 
@@ -94,3 +96,40 @@ def test_side_two_asks_for_nothing_that_only_corners_leave() -> None:
     """The flange is turned on side one but for the round of the nose at its foot: no cut in the air on side two."""
     found = routed("32 m6 x 36 c1 / 44 x 5 c0.5 both; bore 20 H7 through c0.5 both", "geared lathe", "mm", "POM-C")
     assert [one.kind for one in found.job.setups[1].operations] == ["finish_bore"]
+
+
+def test_a_head_that_does_not_pass_the_jaws_is_not_put_behind_them() -> None:
+    """Ø 30 lies between Ø 60 and Ø 40: jaws that open some millimetres take one of the ends."""
+    job = job_of("60 x 10 c1 / 30 x 50 / 40 x 12 c1 back; bore 12 through c1 both")
+    for one in (with_second_grip(job), with_second_grip(job.changed(part=mirrored(job.part)))):
+        assert one is not None
+        assert one.second_hold is not None
+        assert one.part.outside[one.second_hold.element].d_mm != 30
+    by_hand = job.with_setup(hold=job.setup.hold.changed(opens_mm=None))
+    free = with_second_grip(by_hand)
+    assert free is not None
+    assert free.second_hold is not None
+    assert free.part.outside[free.second_hold.element].d_mm == 30
+
+
+def test_the_free_stretch_behind_a_groove_is_gripped() -> None:
+    job = job_of("30 x 60 c1; g 3 x 24 at 8 / 20 x 15")
+    held = with_second_grip(job)
+    assert held is not None
+    assert held.second_hold is not None
+    assert held.second_hold.begins_mm >= 10  # behind its chamfer, past the groove
+
+
+def test_a_long_piece_is_gripped_nearer_its_free_end_where_it_goes_into_the_spindle() -> None:
+    job = job_of("20 x 120 c1 / 12 x 10")
+    held = with_second_grip(job)
+    assert held is not None
+    assert held.second_hold is not None
+    stands_out = 130 - held.second_hold.begins_mm - held.second_hold.grip_length_mm
+    assert stands_out <= 2 * 20 + 1
+    narrow = with_second_grip(job.changed(machine=job.machine.changed(spindle_bore_mm=18.0)))
+    assert narrow is not None
+    assert narrow.second_hold is not None
+    chuck = narrow.setup.hold
+    deep = narrow.second_hold.begins_mm + narrow.second_hold.grip_length_mm
+    assert deep <= max(getattr(chuck, "jaw_length_mm", 0.0), getattr(chuck, "cap_length_mm", 0.0)) + 1

@@ -12,7 +12,7 @@ from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Machine
 from toreuma.core.model.feature import CentreHole
-from toreuma.core.plan.hold.second_grip import lies_between_jaws
+from toreuma.core.plan.hold.second_grip import free_stretches, lies_between_jaws, passed_d_mm
 from toreuma.core.units import System
 from toreuma.engine.library import Library, library
 
@@ -48,6 +48,9 @@ THIN_MM, THIN_GRIP_SHARE = 6.0, 0.5
 """What is thinner than this is gripped on so much of it."""
 CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 3.0, 15.0
 """Of the second hold: kept free of the first one's jaws and of the next shoulder, the least and the most it grips."""
+STANDS_OUT_D, BORE_ROOM_MM = 2.0, 1.0
+"""A second hold lets a piece stand out so many diameters before it moves nearer; what goes into the spindle is so much
+slimmer than its bore."""
 AWAY_ROOM_MM, MOST_SLENDER = 25.0, 7.0
 """What a holder takes on the side of the chuck; the most a bar stands out, in its diameters (usual practice)."""
 SAME_MM = 1e-3
@@ -351,23 +354,49 @@ def widest_end_z(job: Job) -> float | None:
 
 
 def _gripped_again(job: Job, reach_z: float, room_mm: float = 0.0) -> Job | None:
-    """Gripped on the longest cylinder in front of ``reach_z`` that carries nothing, so far from what is behind it."""
-    best: tuple[float, int] | None = None
+    """Gripped on the longest free stretch of a cylinder in front of ``reach_z``, so far from what is behind it, that
+    the hold's jaws get to past what lies in front of it; as near its back as the part goes into the hold."""
+    best: tuple[float, int, float] | None = None
+    widest = 0.0
     for index, (before, here) in enumerate(itertools.pairwise(job.part.outside), 1):
+        widest = max(widest, before.d_mm)
         if here.kind != "line" or abs(before.d_mm - here.d_mm) > SAME_MM:
             continue
+        passes = passed_d_mm(job.setup.hold, here.d_mm)
+        if passes is not None and widest > passes + SAME_MM:
+            continue
         last = index == len(job.part.outside) - 1
-        front, back = before.z_mm, max(here.z_mm + (0.0 if last else room_mm), reach_z)
-        free = min((front - high for high, low in _taken(job) if high > back and low < front), default=front - back)
         broken = job.part.edge_break_mm
-        free -= sum(one.corner.size_mm if one.corner is not None else broken for one in (before, here))
-        if free >= LEAST_SECOND_MM and (best is None or free > best[0]):
-            best = free, index
+        at_front, at_back = (one.corner.size_mm if one.corner is not None else broken for one in (before, here))
+        front = before.z_mm - at_front
+        back = max(here.z_mm + (0.0 if last else room_mm), reach_z) + at_back
+        for high, low in free_stretches(front, back, _taken(job)):
+            if high - low >= LEAST_SECOND_MM and (best is None or high - low > best[0] + SAME_MM):
+                best = high - low, index, front - high
     if best is None:
         return None
-    most = THIN_GRIP_SHARE * best[0] if best[0] < THIN_MM else best[0] - CLEAR_MM
+    free, element, begins = best
+    most = THIN_GRIP_SHARE * free if free < THIN_MM else free - CLEAR_MM
     grip = math.floor(100 * min(most, job.setup.hold.grip_length_mm, MOST_SECOND_MM)) / 100
-    return job.changed(second_hold={"element": best[1], "grip_length_mm": grip, "clearance_mm": CLEAR_MM})
+    begins += _nearer_back(job, element, begins, grip, free - CLEAR_MM - grip)
+    begins = math.ceil(1000 * begins - 0.1) / 1000 if begins > SAME_MM else 0.0
+    wanted = {"element": element, "begins_mm": begins, "grip_length_mm": grip, "clearance_mm": CLEAR_MM}
+    return job.changed(second_hold=wanted)
+
+
+def _nearer_back(job: Job, element: int, begins: float, grip: float, room: float) -> float:
+    """How much farther back the grip may begin where the piece would stand out far: what is deeper in the hold than
+    its jaws are long has to go into the spindle."""
+    hold, front, part = job.setup.hold, job.part.outside[:element], job.part
+    deep = begins + grip - front[-1].z_mm
+    too_far = -part.outside[-1].z_mm - deep - STANDS_OUT_D * part.outside[element].d_mm
+    if min(room, too_far) <= 0 or not isinstance(hold, Chuck | Collet):
+        return 0.0
+    bore = job.machine.spindle_bore_mm
+    if job.hand_over is None and (bore is None or max(one.d_mm for one in front) < bore - BORE_ROOM_MM):
+        return min(room, too_far)
+    jaws = hold.jaw_length_mm if isinstance(hold, Chuck) else hold.cap_length_mm
+    return min(max(jaws - deep, 0.0), room, too_far)
 
 
 def _longer(job: Job, shape: PartShape) -> Job:

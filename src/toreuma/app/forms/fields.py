@@ -156,6 +156,7 @@ REST_FIELDS: dict[str, tuple[Field, ...]] = {
 }
 
 SECOND_FIELDS: tuple[Field, ...] = (
+    Field("begins_mm", "begins behind its front edge", "mm", _Z),
     Field("grip_length_mm", "grip length", "mm", _Z),
     Field("clearance_mm", "kept free of the shoulder", "mm", _Z),
 )

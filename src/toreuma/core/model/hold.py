@@ -62,6 +62,7 @@ class Chuck(_Hold):
     bored_d_mm: Positive | None = Field(default=None, description="Diameter soft jaws are bored to")
     bored_depth_mm: Positive | None = Field(default=None, description="Depth of that bore: the piece rests on its step")
     step_mm: Amount = Field(default=4.0, description="Radial height of the step behind the bore")
+    opens_mm: Amount | None = Field(default=None, description="On diameter, from the grip; empty: by hand, all the way")
     jaw_sets: tuple[JawSet, ...] = Field(default=(), max_length=12, description="Other jaws there are for it")
 
     def with_jaws(self, other: JawSet) -> "Chuck":
@@ -79,6 +80,7 @@ class Collet(_Hold):
     cap_length_mm: Positive = Field(description="How far the cap stands out of the body")
     cap_d_mm: Positive = Field(description="Diameter of the cap at its front")
     stop: bool = Field(default=False, description="The blank rests against a stop inside")
+    opens_mm: Amount = Field(default=1.0, description="On diameter, from the grip")
 
 
 class Mandrel(_Hold):
@@ -122,6 +124,7 @@ class SecondHold(Value):
     """The surface the second side is held by, and how much of it the hold needs."""
 
     element: int = Field(ge=0, description="Index of the outside element to grip")
+    begins_mm: Amount = Field(default=0.0, description="From the front edge of the surface to where the grip begins")
     grip_length_mm: Positive
     clearance_mm: Amount = Field(default=1.0, description="Kept free between the jaws and the next shoulder")
     jaws: Literal["hard", "soft"] = "soft"

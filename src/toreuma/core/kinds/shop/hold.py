@@ -28,6 +28,13 @@ _HOLD = (
 )
 _CHUCK = (
     ShopField(path="grip_range_mm", label="takes", unit="mm", form="span", empty="any", why="diameters, from and to"),
+    ShopField(
+        path="opens_mm",
+        label="opens by",
+        unit="mm",
+        empty="by hand, all the way",
+        why="on diameter: a wider head does not go in",
+    ),
     ShopField(path="jaws", label="jaws", form="choice", options=(("hard, serrated", "hard"), ("soft, bored", "soft"))),
     ShopField(path="jaw_count", label="how many jaws", why="three press a thin ring more than six"),
     ShopField(path="jaw_length_mm", label="jaws stand out", unit="mm", why="from the body, along Z"),
@@ -45,6 +52,7 @@ _CHUCK = (
 )
 _COLLET = (
     ShopField(path="range_mm", label="closes on", unit="mm", form="span", why="diameters, from and to"),
+    ShopField(path="opens_mm", label="opens by", unit="mm", why="on diameter: a wider head does not go in"),
     ShopField(path="cap_length_mm", label="cap stands out", unit="mm"),
     ShopField(path="cap_d_mm", label="cap", unit="mm"),
     ShopField(path="stop", label="stop inside", form="choice", options=YES_NO),

@@ -11,16 +11,18 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Line
 from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.kinds.features import FEATURES
-from toreuma.core.model import FinishOd, Job, Operation, Part, SecondHold, TurningTool
-from toreuma.core.model.feature import Feature, Flats, Slot
+from toreuma.core.model import Chuck, Collet, FinishOd, Hold, Job, Operation, Part, SecondHold, TurningTool
+from toreuma.core.model.feature import Feature, Flats, Groove, Relief, Slot
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
-__all__ = ["SecondGrip", "lies_between_jaws", "second_grip"]
+__all__ = ["SecondGrip", "free_stretches", "lies_between_jaws", "passed_d_mm", "second_grip"]
 
 LEAST_WALL_SHARE = 0.12
 """Wall over diameter below which a grip presses the piece out of round."""
 
+BORNE_SHARE = 0.6
+"""Jaws lie over what is only missing, where so much of their length sits on the surface."""
 BROKEN_MM = 2.5
 """An edge may be broken so far over the flats."""
 TOUCH_MM = 1e-6
@@ -62,6 +64,7 @@ def second_grip(job: Job, scene: Scene) -> SecondGrip | None:
             "mm",
             formula="length of the cylinder",
             inputs=(
+                Input("begins behind its front edge", "", wanted.begins_mm, "mm"),
                 Input("grip wanted", "lg", wanted.grip_length_mm, "mm"),
                 Input("kept free", "", wanted.clearance_mm, "mm"),
             ),
@@ -115,16 +118,16 @@ def _findings(
 ) -> Iterable[Finding]:
     reach = max(back, scene.clear_z)  # what the first hold covers is not there to grip
     place, need = ((front + reach) / 2, d / 2), wanted.grip_length_mm + wanted.clearance_mm
-    blocked = _blocked(job, front, reach)
-    free = _longest_free(front, reach, [span for _, span in blocked])
+    begins, blocked = front - wanted.begins_mm, _blocked(job, front, reach)
+    under = [one for one in blocked if _overlaps(one.span, begins, begins - wanted.grip_length_mm)]
+    free = _free_from(begins, reach, [one.span for one in under if not one.is_gap])
+    borne = wanted.grip_length_mm - sum(min(one.span[0], begins) - one.span[1] for one in under)
+    if borne < BORNE_SHARE * wanted.grip_length_mm:
+        free = min(free, max(borne, 0.0))
     if free < need - TOUCH_MM:
-        shorter = round(free - wanted.clearance_mm, 2)
-        cures = (
-            (Cure(said("Grip {}", q(shorter, "mm", "g")), lambda j: _second(j, grip_length_mm=shorter)),)
-            if shorter > 1
-            else ()
-        )
-        words = ", ".join(dict.fromkeys(word for word, _ in blocked))
+        cures = tuple(_elsewhere(front, reach, [one.span for one in blocked], wanted))
+        words = ", ".join(dict.fromkeys(one.word for one in under))
+        blocked = under
         yield Finding(
             "error",
             "second.disturbed" if blocked else "second.short",
@@ -168,12 +171,49 @@ def _findings(
             "jaws press a thin ring out of round: bore soft jaws to the diameter, or use a mandrel",
             at=place,
         )
-    gripped = max(reach, front - wanted.grip_length_mm)
-    yield from _finished(job, front, gripped, place)
+    yield from _goes_in(job, scene, begins, d, place)
+    gripped = max(reach, begins - wanted.grip_length_mm)
+    yield from _finished(job, begins, gripped, place)
 
 
-def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
-    """What lies in a stretch of the outside where jaws cannot sit: word and (high, low) along Z."""
+def passed_d_mm(hold: Hold, d_mm: float) -> float | None:
+    """The widest head that goes past jaws which then close on ``d_mm``; None where they open as far as wanted."""
+    opens = hold.opens_mm if isinstance(hold, Chuck | Collet) else None
+    return None if opens is None else d_mm + opens
+
+
+def _goes_in(job: Job, scene: Scene, begins: float, d: float, place: tuple[float, float]) -> Iterable[Finding]:
+    """What lies deeper in the hold than the grip has to pass its jaws."""
+    held = job.setups[1].hold if len(job.setups) > 1 else job.setup.hold
+    passes = passed_d_mm(held, d)
+    segments = scene.profile.segments[: scene.profile.outside_end]
+    head = 2 * max((one.start[1] for one in segments if one.start[0] > begins + TOUCH_MM), default=0.0)
+    if passes is not None and head > passes + TOUCH_MM:
+        yield Finding(
+            "warning",
+            "second.head",
+            said(
+                "Ø {} lies in front of the grip, jaws that close on Ø {} open to Ø {}",
+                q(head, "mm", "g", bare=True),
+                q(d, "mm", "g", bare=True),
+                q(passes, "mm", "g"),
+            ),
+            "grip another surface, or lay a split bush between; jaws moved by hand open farther",
+            at=place,
+        )
+
+
+@dataclass(frozen=True)
+class _Blocked:
+    """What lies where jaws would sit, (high, low) along Z; ``is_gap``: there is only nothing to sit on."""
+
+    word: str
+    span: Span
+    is_gap: bool
+
+
+def _blocked(job: Job, front: float, back: float) -> list[_Blocked]:
+    """What lies in a stretch of the outside."""
     found = []
     for feature in job.part.features:
         lies = FEATURES[feature.kind].on_outside(feature)
@@ -183,7 +223,7 @@ def _blocked(job: Job, front: float, back: float) -> list[tuple[str, Span]]:
             continue
         word, high, low = lies
         if _overlaps((high, low), front, back):
-            found.append((word, (high, low)))
+            found.append(_Blocked(word, (high, low), isinstance(feature, Groove | Relief)))
     return found
 
 
@@ -206,13 +246,35 @@ def _fits_collet(job: Job, flats: Flats) -> bool:
     return is_of_bar(job.stock, flats) and (hold.kind == "collet" or (hold.kind == "chuck" and flats.count % 3 == 0))
 
 
-def _longest_free(front: float, back: float, blocked: list[Span]) -> float:
-    """Length of the longest stretch that nothing lies on."""
-    at, longest = front, 0.0
-    for high, low in sorted(blocked, reverse=True):
-        longest = max(longest, at - min(high, at))
+def _free_from(at: float, back: float, blocked: list[Span]) -> float:
+    """Length of surface from a place on that nothing lies on."""
+    highs = [min(high, at) for high, low in blocked if low < at - TOUCH_MM]
+    return at - max([*highs, back])
+
+
+def free_stretches(front: float, back: float, blocked: Iterable[Span]) -> list[Span]:
+    """Stretches (high, low) of a surface that nothing lies on, front to back."""
+    at, found = front, []
+    for high, low in sorted((one for one in blocked if _overlaps(one, front, back)), reverse=True):
+        if high < at - TOUCH_MM:
+            found.append((at, high))
         at = min(at, low)
-    return max(longest, at - back)
+    if at > back + TOUCH_MM:
+        found.append((at, back))
+    return found
+
+
+def _elsewhere(front: float, back: float, blocked: list[Span], wanted: SecondHold) -> Iterable[Cure]:
+    """The longest free stretch, gripped as far as there is room."""
+    high, low = max(free_stretches(front, back, blocked), key=lambda one: one[0] - one[1], default=(front, front))
+    grip = min(wanted.grip_length_mm, round(high - low - wanted.clearance_mm, 2))
+    begins = round(front - high, 3)
+    if grip <= 1:
+        return
+    words = said("Grip {}", q(grip, "mm", "g"))
+    if begins > 0:
+        words = said("{}, {} behind the front edge", words, q(begins, "mm", "g"))
+    yield Cure(words, lambda job: _second(job, grip_length_mm=grip, begins_mm=begins))
 
 
 def _is_drawn(job: Job, front: float, back: float) -> bool:

@@ -137,7 +137,7 @@ def second_setup(job: Job) -> Setup:
     level = [segment for segment in own if abs(segment.start[1] - segment.end[1]) < 1e-6]
     if not level:
         raise JobError("second side", "the surface of the second hold is no cylinder", "choose another")
-    jaw_face = profile.back_z - (level[0].start[0] - wanted.grip_length_mm)
+    jaw_face = profile.back_z - (level[0].start[0] - wanted.begins_mm - wanted.grip_length_mm)
     front = (
         float(scene.stock.bounds[0] - profile.back_z) * -1 if job.stock.length_mm or job.stock.kind == "free" else 0.0
     )
