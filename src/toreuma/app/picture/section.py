@@ -320,7 +320,7 @@ class SectionCanvas(QWidget):
             draw.bending(along, base, 56)
         second = session.outcome.plan.second if session.outcome else None
         if second is not None and second.d_mm > 0:
-            draw.second_grip(second.front_z, second.back_z, second.d_mm / 2)
+            draw.second_grip(*second.gripped, second.d_mm / 2)
 
     def _marks(self, draw: Painter) -> None:
         """Flags of findings, over everything else: the place may lie in the jaws."""

@@ -35,10 +35,12 @@ Span = tuple[float, float]
 
 @dataclass(frozen=True, kw_only=True)
 class SecondGrip:
-    """The chosen surface from ``front_z`` to ``back_z`` on ``d_mm``, with what is read about it and its findings."""
+    """The chosen surface from ``front_z`` to ``back_z`` on ``d_mm``, ``gripped`` of it (from, to along Z), with what is
+    read about it and its findings."""
 
     front_z: float
     back_z: float
+    gripped: Span = (0.0, 0.0)
     d_mm: float
     reasons: tuple[Evidence, ...]
     findings: tuple[Finding, ...]
@@ -74,6 +76,7 @@ def second_grip(job: Job, scene: Scene) -> SecondGrip | None:
     return SecondGrip(
         front_z=front,
         back_z=back,
+        gripped=(front - wanted.begins_mm, max(front - wanted.begins_mm - wanted.grip_length_mm, back)),
         d_mm=d,
         reasons=reasons,
         findings=tuple(_findings(job, scene, wanted, front, back, d, wall)),
