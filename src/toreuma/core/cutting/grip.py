@@ -21,11 +21,15 @@ For pins that bite into a face: what they carry round the axis over the push on 
 
 LIFT_SHARE = 1 / 3
 """Arm of the jaws' pressure, as a share of the grip length, when they may open over half their length."""
+JAW_SHARE = {2: 0.5, 3: math.sqrt(3) / 3, 4: 0.5, 5: 0.615, 6: math.sqrt(3) / 3}
+"""What so many jaws carry of a tilting moment in the worst place of a turn, as a share of all of them pushing in its
+plane: the least of ``sum |cos|`` over their number; two are taken as four, they are wide."""
 
-HELD = "S · max(√((Fc d/dg)² + Ff²)/µ, √(Fc² + Fp²) L/(lg/3))"
+NEARLY = 1e-12
+HELD = "S · F of (Fc d/dg)² + (Ff + (√(Fc² + Fp²) L - k F lg/3)/(k dg/2))² = (µ F)²"
 DRIVEN = "S · (Fc d/(dg µ) + Ff): the push on the pins"
 
-SOURCE = "VDI 3106: grip, centrifugal force, torque, axial push and tilting"
+SOURCE = "VDI 3106: grip, centrifugal force, torque, push; tilting by the balance of jaws and friction (statics)"
 
 
 def friction_of(hold: Hold) -> float:
@@ -56,15 +60,17 @@ def required_grip(
 ) -> Evidence:
     """What is said of the grip a cut asks for, N, safety included; `required_grip_n` is the number.
 
-    Friction carries torque and push: ``sqrt((Fc d / dg)^2 + Ff^2) / mu``. The jaws' pressure carries tilting:
-    ``sqrt(Fc^2 + Fp^2) L / (lg / 3)``. The larger of both counts, times the safety.
+    Friction carries torque and push: ``sqrt((Fc d / dg)^2 + Ff^2) / mu``. Tilting, ``M = sqrt(Fc^2 + Fp^2) L``, is
+    carried by the jaws' pressure as far as it moves along them, ``k F lg / 3``, and what is left by friction along the
+    axis on the radius of the grip: the piece can only tilt by sliding out of a jaw. Torque, push and that friction add
+    up square to each other, ``k`` is the share of the jaws that stand in the plane of the moment. Times the safety.
     """
     mu = friction_of(hold)
-    slip, tilt = _slip_and_tilt(hold, cutting_n, feed_n, passive_n, cut_d_mm, grip_d_mm, overhang_mm)
+    slip, held = _slip_and_held(hold, cutting_n, feed_n, passive_n, cut_d_mm, grip_d_mm, overhang_mm)
     return Evidence(
         "grip needed",
         "F req",
-        hold.safety * max(slip, tilt),
+        hold.safety * held,
         "N",
         formula=DRIVEN if isinstance(hold, FaceDriver) else HELD,
         source=SOURCE,
@@ -79,7 +85,8 @@ def required_grip(
             Input("friction", "µ", mu, "ratio"),
             Input("safety", "S", hold.safety, "ratio"),
             Input("to hold against slipping", "", slip, "N"),
-            Input("to hold against tilting", "", tilt, "N"),
+            Input("share of the jaws", "k", _jaw_share(hold), "ratio"),
+            Input("to hold against slipping and tilting", "", held, "N"),
         ),
     )
 
@@ -88,18 +95,36 @@ def required_grip_n(
     hold: Hold, cutting_n: float, feed_n: float, passive_n: float, cut_d_mm: float, grip_d_mm: float, overhang_mm: float
 ) -> float:
     """The number of `required_grip` alone, N."""
-    return hold.safety * max(_slip_and_tilt(hold, cutting_n, feed_n, passive_n, cut_d_mm, grip_d_mm, overhang_mm))
+    return hold.safety * _slip_and_held(hold, cutting_n, feed_n, passive_n, cut_d_mm, grip_d_mm, overhang_mm)[1]
 
 
-def _slip_and_tilt(
+def _jaw_share(hold: Hold) -> float:
+    return JAW_SHARE[hold.jaw_count] if isinstance(hold, Chuck) else 2 / math.pi
+
+
+def _slip_and_held(
     hold: Hold, cutting_n: float, feed_n: float, passive_n: float, cut_d_mm: float, grip_d_mm: float, overhang_mm: float
 ) -> tuple[float, float]:
+    """The grip against slipping alone, and against all of it, N."""
     if isinstance(hold, FaceDriver):  # the push carries the torque; feeding away from the pins takes from it
-        return cutting_n * cut_d_mm / grip_d_mm / friction_of(hold) + feed_n, 0.0
-    slip = math.hypot(cutting_n * cut_d_mm / grip_d_mm, feed_n) / friction_of(hold)
-    if isinstance(hold, Collet):
-        return slip, 0.0  # the collet's taper carries the tilting
-    return slip, math.hypot(cutting_n, passive_n) * overhang_mm / (LIFT_SHARE * hold.grip_length_mm)
+        slip = cutting_n * cut_d_mm / grip_d_mm / friction_of(hold) + feed_n
+        return slip, slip
+    mu, turning_n = friction_of(hold), cutting_n * cut_d_mm / grip_d_mm
+    slip = math.hypot(turning_n, feed_n) / mu
+    moment = math.hypot(cutting_n, passive_n) * overhang_mm
+    if isinstance(hold, Collet) or moment <= 0:
+        return slip, slip  # the collet's taper carries the tilting
+    share, radius = _jaw_share(hold), grip_d_mm / 2
+    by_pressure = moment / (share * LIFT_SHARE * hold.grip_length_mm)
+    if slip >= by_pressure:
+        return slip, slip
+    # turning^2 + (along - c F)^2 = (mu F)^2, the root where friction still carries some of the tilting
+    along, c = feed_n + moment / (share * radius), LIFT_SHARE * hold.grip_length_mm / radius
+    square, half = c**2 - mu**2, along * c
+    rest = turning_n**2 + along**2
+    if abs(square) < NEARLY:
+        return slip, rest / (2 * half)
+    return slip, (half - math.sqrt(max(half**2 - square * rest, 0.0))) / square
 
 
 def safe_speed_rpm(hold: Hold, required_n: float) -> float | None:
