@@ -6,7 +6,8 @@ from tests.support.long import everyday
 from toreuma.core.auto.propose import Proposed
 from toreuma.core.edit.reshape import mirrored
 from toreuma.core.model import Job
-from toreuma.core.model.tool import Reamer
+from toreuma.core.model.tool import BoringTool, Reamer
+from toreuma.core.plan import plan
 from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import new_job
 from toreuma.engine.proposals import with_second_grip
@@ -133,3 +134,37 @@ def test_a_long_piece_is_gripped_nearer_its_free_end_where_it_goes_into_the_spin
     chuck = narrow.setup.hold
     deep = narrow.second_hold.begins_mm + narrow.second_hold.grip_length_mm
     assert deep <= max(getattr(chuck, "jaw_length_mm", 0.0), getattr(chuck, "cap_length_mm", 0.0)) + 1
+
+
+def test_recesses_from_both_ends_are_bored_by_bars_as_long_as_each_is_deep() -> None:
+    """The land between them is open: it is no core the bar has to stop at, and no bar goes through to the other end."""
+    found = routed("60 x 80 c1 both; bore 40 H7 x 30 c1 / 30 x 20 / 40 H7 x 30 from back c1", material="GJL-250")
+    assert len(found.job.setups) == 2
+    for tool in found.job.tools:
+        if isinstance(tool, BoringTool):
+            assert (tool.bar.stick_out_mm or 0.0) < 60
+            assert tool.bar.diameter_mm >= 20
+
+
+def test_a_broken_edge_does_not_slow_the_whole_finishing_cut() -> None:
+    """The finisher meets twice its layer in a chamfer a millimetre wide: the feed is that of a part without one."""
+    feeds = []
+    for edge in ("", " c1"):
+        found = Engine().route(job_of(f"60 x 80{edge}"), enough=lambda: True)
+        planned = Engine().sides(found.job)[0]
+        feeds.append(
+            next(one.cuts.figures.feed_mm_rev for one in planned.operations if one.operation.kind == "finish_od")
+        )
+    assert feeds[1] == pytest.approx(feeds[0], rel=0.1)
+
+
+def test_a_thick_layer_in_a_wide_place_still_counts() -> None:
+    """A chamfer of four millimetres that nothing has roughed is no broken edge."""
+    job = job_of("60 x 80 c4")
+    found = Engine().route(job, enough=lambda: True)
+    sides = Engine().sides(found.job)
+    finish = next(one for one in sides[0].operations if one.operation.kind == "finish_od")
+    bare = found.job.with_setup(operations=(finish.operation,))
+    alone = plan(bare).operations[0]
+    assert alone.cuts.figures.ap_mm is not None
+    assert alone.cuts.figures.feed_mm_rev <= finish.cuts.figures.feed_mm_rev

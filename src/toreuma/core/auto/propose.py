@@ -183,8 +183,8 @@ def _begun(bare: Job, begun: Proposed | None, seen_behind: bool) -> Proposed | N
     """A known route of the first side, in this job."""
     if begun is None or len(begun.job.setups) != 1:
         return None
-    if seen_behind and any(isinstance(tool, BoringTool) and tool.bar.back for tool in begun.job.tools):
-        return None
+    if seen_behind and any(isinstance(tool, BoringTool) for tool in begun.job.tools):
+        return None  # its bars go deeper than they need to, now that the other end is served from there
     if any(one.wish == "drill bore" for one in begun.failed) or not begun.is_drilled or _bore_open(begun):
         return None
     job = bare.changed(tools=begun.job.tools, setups=(begun.job.setup, *bare.setups[1:]))

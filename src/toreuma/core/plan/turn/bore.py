@@ -29,7 +29,7 @@ EDGE_SHARE, FILM_MM = 0.6, 0.05
 FACED_MM = 2.2
 """A cone no higher than this, as indexable drills leave it, is cut with the floor."""
 
-RUN_ON_MM = 1.0
+RUN_ON_MM, ROOM_MM = 1.0, 0.25
 NARROW_SHARE = 0.9
 """What a drill left stands inside this share of the narrowest bore; farther out metal is its wall."""
 
@@ -125,9 +125,18 @@ def hole_radius(work: Work, bore: Bore) -> float:
     if bore.floor_z is None or open_r <= 0:
         return open_r
     bottom = _core(work, bore, open_r)  # a narrower step in front of it counts as well
+    if not bottom.is_empty and float(bottom.bounds[1]) > _least_hole_r(work):
+        return min(open_r, float(bottom.bounds[1]))  # no core, but a wall that the bar goes past
     top = float(bottom.bounds[2]) if not bottom.is_empty else bore.floor_z
     steps = shapely.clip_by_rect(work.stock, top + 1e-3, 0, FAR_MM, FAR_MM)
     return min(open_r, float(steps.bounds[1])) if not steps.is_empty else open_r
+
+
+def _least_hole_r(work: Work) -> float:
+    """Radius of the narrowest hole that bar and insert go into."""
+    pieces = (*work.shape.bodies, work.shape.core)
+    across = max(float(abs(piece[:, 1]).max()) for piece in pieces) + work.shape.nose_radius
+    return across / 2 + ROOM_MM
 
 
 def _core(work: Work, bore: Bore, hole_r: float) -> Region:

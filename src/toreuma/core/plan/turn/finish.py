@@ -48,6 +48,9 @@ DEPTH_MM = 0.002
 LEAST_DEEP_MM2 = 0.25
 """Less metal than this beyond the deepest a finishing cut should take is that of a chamfer: it does no harm."""
 
+USUAL_SHARES = (0.55, 0.7, 0.85)
+"""Of the deepest layer, what may be the usual one."""
+
 MOST_NOSE_RADII = 2.5
 """A finishing cut deeper than this many nose radii is a roughing cut with the wrong tool."""
 
@@ -65,8 +68,9 @@ def plan_finish(work: Work, operation: Finishing) -> Cuts:
     met = MetMetal(stretch.frame.region(work.stock), stretch.shape)
     way = _Way(operation.lead_mm, stretch, reach, met, _trimmed(contour, met, operation))
     # The way is the same at any feed, so the stock it meets is known before the feed is chosen.
-    deepest = _deepest(work, tuple(_walked(work, way, STOPPED, 1.0)[0].motions))
-    proposal = _proposal(work, operation, stretch, deepest[0])
+    trial = tuple(_walked(work, way, STOPPED, 1.0)[0].motions)
+    deepest = _deepest(work, trial)
+    proposal = _proposal(work, operation, stretch, _usual(work, trial, deepest[0]))
     feed, reasons = proposal.cut.feed_mm_rev, dict(proposal.reasons)
     reasons[Figure.DEPTH] = Evidence(
         "deepest cut",
@@ -279,6 +283,23 @@ def _beyond(work: Work, motions: tuple[Motion, ...], far_mm: float) -> float:
     after = work.after(motions, PLANNING_CHORD_MM)
     taken = work.stock.difference(after).simplify(DEPTH_MM)
     return float(taken.difference(after.simplify(DEPTH_MM).buffer(far_mm, quad_segs=4)).area)
+
+
+def _usual(work: Work, motions: tuple[Motion, ...], deepest_mm: float) -> float:
+    """How deep the cut goes but for chamfers, mm: in a place as short as they are no chip has to break, and the whole
+    cut is not fed for it."""
+    after = work.after(motions, PLANNING_CHORD_MM)
+    return work.memo.of(_depth_but_for_chamfers, work.stock, after, deepest_mm)
+
+
+def _depth_but_for_chamfers(stock: Region, after: Region, deepest_mm: float) -> float:
+    left = after.simplify(DEPTH_MM)
+    taken = stock.difference(after).simplify(DEPTH_MM)
+    for share in USUAL_SHARES:
+        beyond = taken.difference(left.buffer(share * deepest_mm, quad_segs=4))
+        if all(piece.area <= LEAST_DEEP_MM2 for piece in polygons(beyond)):
+            return share * deepest_mm
+    return deepest_mm
 
 
 def _too_deep(
