@@ -9,7 +9,8 @@ from toreuma.core.plan.route import Plan, plan
 
 __all__ = ["tool_changes"]
 
-LEAST_S = 0.05
+LEAST_S = 1.0
+"""For less nobody changes an order."""
 
 
 def tool_changes(planned: Plan, memo: Memo) -> Iterator[Finding]:
