@@ -42,7 +42,8 @@ def test_a_tool_that_comes_back_for_nothing() -> None:
 
 
 def test_an_order_that_cuts_longer_than_it_saves_is_not_told() -> None:
-    """The roughing cycle of the hub goes on to the axis where no hole is drilled yet: that eats up the tool change but for half a second."""
+    """The roughing cycle of the hub goes on to the axis where no hole is drilled yet: of the tool change it leaves half
+    a second."""
     hub = demo_job("runner-hub")
     assert [op.kind for op in hub.operations[:3]] == ["face", "drill", "rough_od"]
     assert hub.operations[0].tool == hub.operations[2].tool

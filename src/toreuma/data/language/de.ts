@@ -1339,6 +1339,42 @@
    <translation>Nachweis</translation>
   </message>
   <message>
+   <source>Take the best so far</source>
+   <translation>Das beste bis hier nehmen</translation>
+  </message>
+  <message>
+   <source>Stop looking</source>
+   <translation>Suche beenden</translation>
+  </message>
+  <message>
+   <source>Stop looking for a route</source>
+   <translation>Suche nach einem Arbeitsplan beenden</translation>
+  </message>
+  <message>
+   <source>Found so far, the best first; still looking</source>
+   <translation>Bisher gefunden, das Beste zuerst; es wird weiter gesucht</translation>
+  </message>
+  <message>
+   <source>Look no further: the route at the top of the list, with undo</source>
+   <translation>Nicht weiter suchen: der oberste Arbeitsplan der Liste, widerrufbar</translation>
+  </message>
+  <message>
+   <source>begins behind its front edge</source>
+   <translation>beginnt hinter der vorderen Kante</translation>
+  </message>
+  <message>
+   <source>opens by</source>
+   <translation>öffnet um</translation>
+  </message>
+  <message>
+   <source>by hand, all the way</source>
+   <translation>von Hand, ganz</translation>
+  </message>
+  <message>
+   <source>on diameter: a wider head does not go in</source>
+   <translation>im Durchmesser: ein breiterer Kopf geht nicht hinein</translation>
+  </message>
+  <message>
    <source>Propose the whole route</source>
    <translation>Ganzen Arbeitsplan vorschlagen</translation>
   </message>
@@ -1820,7 +1856,7 @@
   </message>
   <message>
    <source>The best {} of {} ways found</source>
-   <translation type="unfinished" />
+   <translation>Die besten {} von {} gefundenen Wegen</translation>
   </message>
   <message>
    <source>The first hold lets go</source>
@@ -4268,7 +4304,7 @@
   </message>
   <message>
    <source>{} ways found, the best first</source>
-   <translation type="unfinished" />
+   <translation>{} Wege gefunden, der beste zuerst</translation>
   </message>
   <message>
    <source>Ø end</source>
