@@ -8,7 +8,7 @@
   </message>
   <message>
    <source>A job as the program was written, not saved yet</source>
-   <translation type="unfinished" />
+   <translation>Ein Auftrag, wie das Programm geschrieben ist, noch nicht gesichert</translation>
   </message>
   <message>
    <source>A new part</source>
@@ -28,7 +28,7 @@
   </message>
   <message>
    <source>Above: the moves, click one for its line. Below: the metal at the line</source>
-   <translation type="unfinished" />
+   <translation>Oben: die Wege, ein Klick führt zur Zeile. Unten: das Metall an der Zeile</translation>
   </message>
   <message>
    <source>Across</source>
@@ -48,7 +48,7 @@
   </message>
   <message>
    <source>Against the open job</source>
-   <translation type="unfinished" />
+   <translation>Gegen den offenen Auftrag</translation>
   </message>
   <message>
    <source>Aim</source>
@@ -92,7 +92,7 @@
   </message>
   <message>
    <source>Arcs with centre I, K</source>
-   <translation type="unfinished" />
+   <translation>Bögen mit Mittelpunkt I, K</translation>
   </message>
   <message>
    <source>As the file says</source>
@@ -228,7 +228,7 @@
   </message>
   <message>
    <source>Both do the same, move by move.</source>
-   <translation type="unfinished" />
+   <translation>Beide tun dasselbe, Weg für Weg.</translation>
   </message>
   <message>
    <source>Both spindles at work</source>
@@ -288,7 +288,7 @@
   </message>
   <message>
    <source>Change a speed</source>
-   <translation type="unfinished" />
+   <translation>Eine Drehzahl ändern</translation>
   </message>
   <message>
    <source>Changed by hand</source>
@@ -400,7 +400,7 @@
   </message>
   <message>
    <source>Differences by move</source>
-   <translation type="unfinished" />
+   <translation>Unterschiede Weg für Weg</translation>
   </message>
   <message>
    <source>Dimension</source>
@@ -472,11 +472,11 @@
   </message>
   <message>
    <source>Every move written</source>
-   <translation type="unfinished" />
+   <translation>Jeder Weg ausgeschrieben</translation>
   </message>
   <message>
    <source>Every word was understood, and nothing met what it must not.</source>
-   <translation type="unfinished" />
+   <translation>Jedes Wort wurde verstanden, und nichts traf, was es nicht treffen darf.</translation>
   </message>
   <message>
    <source>Everything the drawing asks for</source>
@@ -688,7 +688,7 @@
   </message>
   <message>
    <source>Hold against the job</source>
-   <translation type="unfinished" />
+   <translation>Gegen den Auftrag halten</translation>
   </message>
   <message>
    <source>Holder</source>
@@ -808,7 +808,7 @@
   </message>
   <message>
    <source>It will not show:\n</source>
-   <translation type="unfinished" />
+   <translation>Es wird nicht zeigen:\n</translation>
   </message>
   <message>
    <source>Jaw fronts</source>
@@ -936,7 +936,7 @@
   </message>
   <message>
    <source>Machine it runs on</source>
-   <translation type="unfinished" />
+   <translation>Maschine, auf der es läuft</translation>
   </message>
   <message>
    <source>Machine of the new part</source>
@@ -996,7 +996,7 @@
   </message>
   <message>
    <source>Move one tool</source>
-   <translation type="unfinished" />
+   <translation>Ein Werkzeug verschieben</translation>
   </message>
   <message>
    <source>Name</source>
@@ -1076,11 +1076,11 @@
   </message>
   <message>
    <source>Not understood; write it as: 2 180 160</source>
-   <translation type="unfinished" />
+   <translation>Nicht verstanden; schreiben Sie: 2 180 160</translation>
   </message>
   <message>
    <source>Not understood; write it as: 2 Z-0.25</source>
-   <translation type="unfinished" />
+   <translation>Nicht verstanden; schreiben Sie: 2 Z-0.25</translation>
   </message>
   <message>
    <source>Not wanted</source>
@@ -1112,7 +1112,7 @@
   </message>
   <message>
    <source>Numbers only where needed</source>
-   <translation type="unfinished" />
+   <translation>Nummern nur wo nötig</translation>
   </message>
   <message>
    <source>Nut</source>
@@ -1320,7 +1320,7 @@
   </message>
   <message>
    <source>Program as a text</source>
-   <translation type="unfinished" />
+   <translation>Programm als Text</translation>
   </message>
   <message>
    <source>Program text</source>
@@ -1600,7 +1600,7 @@
   </message>
   <message>
    <source>Search, or a line number</source>
-   <translation type="unfinished" />
+   <translation>Suchen, oder eine Zeilennummer</translation>
   </message>
   <message>
    <source>Second hold</source>
@@ -1752,11 +1752,11 @@
   </message>
   <message>
    <source>Station, axis and way: 2 Z-0.25</source>
-   <translation type="unfinished" />
+   <translation>Station, Achse und Weg: 2 Z-0.25</translation>
   </message>
   <message>
    <source>Station, speed now, speed then: 2 180 160</source>
-   <translation type="unfinished" />
+   <translation>Station, Drehzahl jetzt, dann: 2 180 160</translation>
   </message>
   <message>
    <source>Stations</source>
@@ -1824,7 +1824,7 @@
   </message>
   <message>
    <source>Take the plan's</source>
-   <translation type="unfinished" />
+   <translation>Die des Plans nehmen</translation>
   </message>
   <message>
    <source>Take the selected element out</source>
@@ -1852,7 +1852,7 @@
   </message>
   <message>
    <source>That line is another one by now.</source>
-   <translation type="unfinished" />
+   <translation>Diese Zeile ist inzwischen eine andere.</translation>
   </message>
   <message>
    <source>The best {} of {} ways found</source>
@@ -2092,7 +2092,7 @@
   </message>
   <message>
    <source>What comes of it, inches</source>
-   <translation type="unfinished" />
+   <translation>Was herauskommt, Zoll</translation>
   </message>
   <message>
    <source>What happened</source>
@@ -2140,7 +2140,7 @@
   </message>
   <message>
    <source>What the program cuts</source>
-   <translation type="unfinished" />
+   <translation>Was das Programm schneidet</translation>
   </message>
   <message>
    <source>What the proof measured</source>
@@ -2228,15 +2228,15 @@
   </message>
   <message>
    <source>Words of the program</source>
-   <translation type="unfinished" />
+   <translation>Wörter des Programms</translation>
   </message>
   <message>
    <source>Work on it as a text of its own</source>
-   <translation type="unfinished" />
+   <translation>Als eigenen Text bearbeiten</translation>
   </message>
   <message>
    <source>Work on the text</source>
-   <translation type="unfinished" />
+   <translation>Den Text bearbeiten</translation>
   </message>
   <message>
    <source>Work that was not saved</source>
@@ -2332,7 +2332,7 @@
   </message>
   <message>
    <source>a program</source>
-   <translation type="unfinished" />
+   <translation>ein Programm</translation>
   </message>
   <message>
    <source>above</source>
@@ -2416,7 +2416,7 @@
   </message>
   <message>
    <source>as it looks</source>
-   <translation type="unfinished" />
+   <translation>wie es aussieht</translation>
   </message>
   <message>
    <source>as its like</source>
@@ -2436,7 +2436,7 @@
   </message>
   <message>
    <source>as the dialect says</source>
-   <translation type="unfinished" />
+   <translation>wie der Dialekt es sagt</translation>
   </message>
   <message>
    <source>as the machine wants</source>
@@ -2504,7 +2504,7 @@
   </message>
   <message>
    <source>beginning of the program</source>
-   <translation type="unfinished" />
+   <translation>Anfang des Programms</translation>
   </message>
   <message>
    <source>behind the nose</source>
@@ -2648,7 +2648,7 @@
   </message>
   <message>
    <source>by what is cut; Z is its front, J the front of the jaws</source>
-   <translation type="unfinished" />
+   <translation>nach dem, was geschnitten wird; Z ist dessen Vorderseite, J die Vorderseite der Backen</translation>
   </message>
   <message>
    <source>cap</source>
@@ -2680,7 +2680,7 @@
   </message>
   <message>
    <source>choose what it does</source>
-   <translation type="unfinished" />
+   <translation>wählen, was es tut</translation>
   </message>
   <message>
    <source>chucks, collets, drivers</source>
@@ -3044,7 +3044,7 @@
   </message>
   <message>
    <source>from line</source>
-   <translation type="unfinished" />
+   <translation>ab Zeile</translation>
   </message>
   <message>
    <source>from tool to tool</source>
@@ -3224,7 +3224,7 @@
   </message>
   <message>
    <source>its own words</source>
-   <translation type="unfinished" />
+   <translation>eigene Wörter</translation>
   </message>
   <message>
    <source>jaws</source>
@@ -3420,7 +3420,7 @@
   </message>
   <message>
    <source>moves neither tool nor work</source>
-   <translation type="unfinished" />
+   <translation>bewegt weder Werkzeug noch Werkstück</translation>
   </message>
   <message>
    <source>name</source>
@@ -3444,7 +3444,7 @@
   </message>
   <message>
    <source>no machine named</source>
-   <translation type="unfinished" />
+   <translation>keine Maschine genannt</translation>
   </message>
   <message>
    <source>no operation</source>
@@ -3500,11 +3500,11 @@
   </message>
   <message>
    <source>not set</source>
-   <translation type="unfinished" />
+   <translation>nicht gesetzt</translation>
   </message>
   <message>
    <source>not there</source>
-   <translation type="unfinished" />
+   <translation>nicht da</translation>
   </message>
   <message>
    <source>note</source>
@@ -3672,7 +3672,7 @@
   </message>
   <message>
    <source>print</source>
-   <translation type="unfinished" />
+   <translation>drucken</translation>
   </message>
   <message>
    <source>program words</source>
@@ -3740,7 +3740,7 @@
   </message>
   <message>
    <source>read and cut; not proved against a drawing</source>
-   <translation type="unfinished" />
+   <translation>gelesen und geschnitten; nicht gegen eine Zeichnung bewiesen</translation>
   </message>
   <message>
    <source>reamer</source>
@@ -3756,7 +3756,7 @@
   </message>
   <message>
    <source>rest</source>
-   <translation type="unfinished" />
+   <translation>Rest</translation>
   </message>
   <message>
    <source>rest of the bar</source>
@@ -4040,7 +4040,7 @@
   </message>
   <message>
    <source>this program</source>
-   <translation type="unfinished" />
+   <translation>dieses Programm</translation>
   </message>
   <message>
    <source>this work is in no file. Drop it for good?</source>
@@ -4156,7 +4156,7 @@
   </message>
   <message>
    <source>turns a minute</source>
-   <translation type="unfinished" />
+   <translation>Umdrehungen je Minute</translation>
   </message>
   <message>
    <source>turns it stands at the ends</source>
@@ -4240,7 +4240,7 @@
   </message>
   <message>
    <source>what differs</source>
-   <translation type="unfinished" />
+   <translation>was anders ist</translation>
   </message>
   <message>
    <source>what lies in the rack</source>
