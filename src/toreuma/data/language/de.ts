@@ -3756,7 +3756,7 @@
   </message>
   <message>
    <source>rest</source>
-   <translation>Rest</translation>
+   <translation>Lünette</translation>
   </message>
   <message>
    <source>rest of the bar</source>
