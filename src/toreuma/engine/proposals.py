@@ -268,10 +268,15 @@ def with_second_grip(job: Job, ends_z: float | None = None) -> Job | None:
         return None
     whole = -math.inf if job.stock.length_mm is None else job.stock.face_allowance_mm - job.setup.hold.stick_out_mm
     room = -math.inf if ends_z is None else ends_z + SECOND_ROOM_MM
-    held = _gripped_again(job, max(whole + CLEAR_MM, room), SECOND_ROOM_MM) or _gripped_again(
-        job, max(whole + CLEAR_MM, room)
-    )
+    reach = max(whole + CLEAR_MM, room)
+    held = _gripped_again(job, reach, SECOND_ROOM_MM)
+    if held is None or (ends_z is None and _grip_mm(held) < THIN_MM):  # little to hold: up to the next shoulder
+        held = max((one for one in (held, _gripped_again(job, reach)) if one is not None), key=_grip_mm, default=None)
     return None if held is None else held.changed(follows=tuple(one for one in held.follows if one != "second_hold"))
+
+
+def _grip_mm(job: Job) -> float:
+    return job.second_hold.grip_length_mm if job.second_hold is not None else 0.0
 
 
 def sawn(job: Job) -> Job | None:

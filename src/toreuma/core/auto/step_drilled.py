@@ -5,7 +5,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import replace
 from itertools import pairwise
 
-from toreuma.core.advise.wishes import Wish
+from toreuma.core.advise.wishes import LEAST_DRILLED_MM, PIERCED_SHARE, Wish
 from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import box
 from toreuma.core.scene import Scene
@@ -33,12 +33,27 @@ INSIDE_MM, FAR_MM = 0.05, 1e4
 
 
 def with_front_drilled(scene: Scene, wishes: Sequence[Wish]) -> tuple[Wish, ...]:
-    """The wishes with a drill for the wide front of the bore before the one for the rest, where there is one."""
-    at = next((n for n, one in enumerate(wishes) if one.key == "drill bore"), None)
-    if at is None or narrows_at(scene) is None:
+    """The wishes with a drill for the wide front of the bore before the one for the rest, where there is one; or
+    before the bars, where the rest is drilled and they do not go into so narrow a hole."""
+    end = narrows_at(scene)
+    before = ("drill bore",) if end is None or not _is_tight(scene, end) else ("drill bore", "rough bore")
+    at = next((n for n, one in enumerate(wishes) if one.key in before), None)
+    if at is None or end is None:
         return tuple(wishes)
     front = Wish(key=FRONT_KEY, use="drill", words=FRONT_WORDS)
     return (*wishes[:at], front, *wishes[at:])
+
+
+def _is_tight(scene: Scene, end_z: float) -> bool:
+    """The hole in the wide front is so narrow that it is drilled up before a bar goes in."""
+    front = scene.stock.intersection(box(end_z, 0.0, scene.profile.front_z, FAR_MM))
+    bore = scene.shape.bore
+    if front.is_empty or bore is None:
+        return False
+    before = (one for one in bore.segments[1:-1] if one.start[0] > end_z + INSIDE_MM)
+    wide = min((r for one in before for _, r in (one.start, one.end)), default=0.0)
+    hole = float(front.bounds[1])
+    return hole < PIERCED_SHARE * wide and wide - hole > LEAST_DRILLED_MM
 
 
 def narrows_at(scene: Scene) -> float | None:
