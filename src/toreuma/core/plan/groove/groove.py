@@ -88,7 +88,8 @@ def _cut(work: Work, operation: CutGroove, stage: _Stage) -> Cuts:
     proposal = _proposal(work, void, blade)
     feed, reasons = proposal.cut.feed_mm_rev, dict(proposal.reasons)
     path = Path(work, spindle_of(work, proposal), ground.frame, ground.safe)
-    plunges = plunge_places(rough, blade) if lone is None else [lone]
+    tight = rough is ground and leaves and stage.finishes
+    plunges = [lone] if lone is not None else plunge_places(rough, blade, operation.walls_mm if tight else 0.0)
     cycles: tuple[Cycle, ...] = ()
     if operation.written == "whole":
         drawn, cycles = cut_as_cycle(path, rough, plunges, feed, blade)

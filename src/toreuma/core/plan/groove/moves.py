@@ -6,14 +6,14 @@ from itertools import pairwise
 import numpy as np
 
 from toreuma.core.control_cycles import groove_pecks
-from toreuma.core.geometry.elements import Point, Points
+from toreuma.core.geometry.elements import Point, Points, Segment
 from toreuma.core.geometry.envelope import Envelope
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import CutGroove
 from toreuma.core.model.tool import Blade
 from toreuma.core.plan.groove.place import ROOM_MM, Ground
-from toreuma.core.plan.ground.met import MetMetal
+from toreuma.core.plan.ground.met import MetMetal, between
 from toreuma.core.plan.ground.path import Path
 from toreuma.core.plan.ground.result import Cycle, Pass, Word
 from toreuma.core.plan.ground.work import Work
@@ -41,13 +41,20 @@ LEANS_MM = 0.4
 
 CLEAR_MM, BESIDE_MM = 0.2, 0.3
 LEAST_AREA_MM2 = 0.02
+CHORDS_MM = 0.0015
+"""What plunges leave on a wall they made themselves comes of the chords they are drawn with."""
+BEHIND_MM, LEAST_TAKEN_MM2 = 0.3, 1e-3
+"""A way down a wall goes on so far behind the last metal; less than this is none."""
+FLOOR_MM, OFF_WALL_MM = 0.1, 0.1
+"""Off the floor, and off a wall, at feed."""
 FILM_MM2 = 1e-4
 SAME_MM = 1e-4
 
 
-def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
+def plunge_places(ground: Ground, blade: Blade, walls_mm: float = 0.0) -> list[tuple[float, float]]:
     """Places and depths of the plunges, from the middle outward; in a face from the largest diameter inward, because
-    the blade is curved for its first ring."""
+    the blade is curved for its first ring. Where the floor is wider than the blade by no more than ``walls_mm`` on
+    either side, one in the middle: the walls that are finished take the rest."""
     z0, z1 = float(ground.line[-1, 0]), float(ground.line[0, 0])
     envelope = Envelope(ground.line)
     flat = max(blade.width_mm - 2 * blade.corner_radius_mm, 0.3 * blade.width_mm)
@@ -56,7 +63,8 @@ def plunge_places(ground: Ground, blade: Blade) -> list[tuple[float, float]]:
     if z1 - z0 > ROOM_MM:
         floor = ground.line[ground.line[:, 1] < float(ground.line[:, 1].min()) + SAME_MM, 0]
         low, high = float(floor.min()), float(floor.max())
-        places = _apart(high, low, OVERLAP * flat) if high - low > ROOM_MM else [(low + high) / 2]
+        alone = high - low <= max(ROOM_MM, 2 * walls_mm)
+        places = [(low + high) / 2] if alone else _apart(high, low, OVERLAP * flat)
         for end, begin in ((z1, high), (z0, low)):  # above walls that lean
             places += _apart(end, begin, OVERLAP * flat)[:-1] if abs(end - begin) > LEANS_MM else []
     found = []
@@ -207,39 +215,67 @@ def _pecks(begin: float, depth: float, step: float) -> list[float]:
 
 
 def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pass]:
-    """The front wall down to the middle of the floor, then the back wall down to the same place."""
+    """The front wall down to the middle of the floor, then the back wall down to the same place; each as far as the
+    plunges have left metal on it."""
     line = ground.line
     low = float(line[:, 1].min())
     floor = line[line[:, 1] < low + SAME_MM, 0]
     middle = float((floor.max() + floor.min()) / 2)
     high = ground.top + ground.shape.nose_radius + CLEAR_MM
     met = MetMetal(ground.frame.region(work.stock), ground.shape)
+    opened = work.after(tuple(path.motions)).buffer(-CHORDS_MM, quad_segs=2)
+    standing = ground.frame.region(opened)
     drawn = []
     for way in (_half(line, middle, low), _half(line[::-1], middle, low)):
         whole = path.recovered(way, 0.0005)
-        cut = met.begun(whole)
-        if cut[0].start != whole[0].start and _comes_in(path, ground, met, cut[0].start, middle):
-            first = len(path.motions)
-            path.feed(feed, *cut[0].start)
-            path.along(cut, feed)
-            drawn.append(Pass(tuple(m.segment for m in path.motions[first:]), 0.1, finishing=True))
-            path.feed(feed, r=low + 0.1)
-            path.rapid(r=ground.safe)
+        cut = _as_far_as_metal(ground, standing, whole)
+        if not cut:
             continue
-        z, near = float(way[0, 0]), min(float(way[0, 1]) + CLEAR_MM, ground.safe)
-        _over(path, ground, z)
-        if _metal(work, ground, [(z, ground.safe), (z, near)]) > FILM_MM2:  # what is left for finishing stands there
-            path.rapid(r=met.down_to((z, near), min(high, ground.safe), CLEAR_MM))
-            path.feed(feed, r=near)
+        begun = met.begun(cut)
+        if begun[0].start != whole[0].start and _comes_in(path, ground, met, begun[0].start, middle):
+            cut = begun
         else:
-            path.rapid(r=near)
+            z, near = float(way[0, 0]), min(float(way[0, 1]) + CLEAR_MM, ground.safe)
+            _over(path, ground, z)
+            if _metal(work, ground, [(z, ground.safe), (z, near)]) > FILM_MM2:  # left for finishing stands there
+                path.rapid(r=met.down_to((z, near), min(high, ground.safe), CLEAR_MM))
+                path.feed(feed, r=near)
+            else:
+                path.rapid(r=near)
         first = len(path.motions)
-        path.feed(feed, *map(float, way[0]))
-        path.along(path.recovered(way, 0.0005), feed)
+        path.feed(feed, *cut[0].start)
+        path.along(cut, feed)
         drawn.append(Pass(tuple(m.segment for m in path.motions[first:]), 0.1, finishing=True))
-        path.feed(feed, r=low + 0.1)
-        path.rapid(r=ground.safe)
+        _leave_wall(path, ground, feed, middle, low)
     return drawn
+
+
+def _as_far_as_metal(ground: Ground, stock: Region, way: list[Segment]) -> list[Segment]:
+    """The way down a wall without an end that takes nothing more; nothing where all of it takes none."""
+
+    def taken(part: list[Segment]) -> float:
+        places = [part[0].start, *(point for one in part for point in one.points(0.001)[1:])]
+        return float(_swept(ground, [(float(z), float(r)) for z, r in places]).intersection(stock).area)
+
+    whole, length = taken(way), sum(one.length for one in way)
+    if whole < LEAST_TAKEN_MM2:
+        return []
+    low, high = 0.0, length
+    while high - low > BEHIND_MM / 4:
+        middle = (low + high) / 2
+        low, high = (low, middle) if taken(between(way, 0.0, middle)) > whole - LEAST_TAKEN_MM2 else (middle, high)
+    end = high + BEHIND_MM
+    return between(way, 0.0, end) if end < length - 2 * BEHIND_MM else way
+
+
+def _leave_wall(path: Path, ground: Ground, feed: float, middle: float, low: float) -> None:
+    """Out of the groove: off the floor, or off a wall toward the middle, before it is rapid."""
+    z, r = path.nose
+    if r < low + FLOOR_MM:
+        path.feed(feed, r=low + FLOOR_MM)
+    elif abs(middle - z) > SAME_MM:
+        path.feed(feed, z=z + math.copysign(min(OFF_WALL_MM, abs(middle - z)), middle - z))
+    path.rapid(r=ground.safe)
 
 
 def _comes_in(path: Path, ground: Ground, met: MetMetal, place: Point, middle: float) -> bool:

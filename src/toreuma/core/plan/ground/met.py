@@ -13,7 +13,7 @@ from toreuma.core.geometry.elements import Point, Points, Segment
 from toreuma.core.geometry.region import Region
 from toreuma.core.geometry.shape import ToolShape
 
-__all__ = ["MetMetal", "Trimmed"]
+__all__ = ["MetMetal", "Trimmed", "between"]
 
 STEP_MM = 0.2
 """A way is looked at after every so much of it."""
@@ -85,13 +85,13 @@ class MetMetal:
         whole = sum(one.length for one in way)
         begin, end = first - BEFORE_MM, whole - (last or 0.0) + BEHIND_MM
         begins, ends = begin > LEAST_MM, end < whole - LEAST_MM
-        return Trimmed(_between(way, begin if begins else 0.0, end if ends else whole), begins, ends)
+        return Trimmed(between(way, begin if begins else 0.0, end if ends else whole), begins, ends)
 
     def begun(self, way: Sequence[Segment]) -> list[Segment]:
         """Without what lies in the air at its beginning, if that is worth being left out."""
         first = self._first(way)
         begin = 0.0 if first is None else first - BEFORE_MM
-        return _between(way, begin, sum(one.length for one in way)) if begin > LEAST_MM else list(way)
+        return between(way, begin, sum(one.length for one in way)) if begin > LEAST_MM else list(way)
 
     def parted(self, way: Sequence[Segment]) -> list[tuple[list[Segment], bool]]:
         """A way in pieces, the first and the last and every other one of which cut; between them lie long stretches in
@@ -112,7 +112,7 @@ class MetMetal:
         for n in wide:
             bounds += [float(places[n]) + STEP_MM + BEHIND_MM, float(places[n + 1]) - STEP_MM - BEFORE_MM]
         bounds.append(gone)
-        return [(_between(way, low, high), n % 2 == 0) for n, (low, high) in enumerate(pairwise(bounds))]
+        return [(between(way, low, high), n % 2 == 0) for n, (low, high) in enumerate(pairwise(bounds))]
 
     def _first(self, way: Sequence[Segment]) -> float | None:
         """How far along its way the edge first meets metal, at the last place before it; None: nowhere."""
@@ -134,7 +134,7 @@ class MetMetal:
         return np.asarray(shapely.distance(cores, self.stock))
 
 
-def _between(way: Sequence[Segment], begin: float, end: float) -> list[Segment]:
+def between(way: Sequence[Segment], begin: float, end: float) -> list[Segment]:
     """The stretch of a way between two lengths along it, mm."""
     found: list[Segment] = []
     gone = 0.0
