@@ -57,7 +57,7 @@ def test_holes_are_spotted_by_one_drill() -> None:
     assert len(set(spots)) == 1
 
 
-@pytest.mark.parametrize("count", everyday([8, 7, 6, 5, 4], 6))
+@pytest.mark.parametrize("count", everyday([8, 7, 6, 5, 4, 3], 6))
 def test_with_few_stations_the_most_needed_tools_stay(count: int) -> None:
     found = routed(MANY, count)
     job = found.job
@@ -96,3 +96,12 @@ def test_features_left_out_for_want_of_stations_are_told() -> None:
         if feature.kind in ("groove", "axial_hole"):
             cut = any(getattr(one, "feature", None) == index for setup in found.job.setups for one in setup.operations)
             assert cut or FEATURES[feature.kind].label.split()[-1].lower() in told.lower(), (feature.kind, told)
+
+
+@pytest.mark.parametrize("count", everyday([1, 2], 1))
+def test_one_or_two_stations_hold_one_or_two_tools(count: int) -> None:
+    found = routed(MANY, count)
+    used = {one.tool for setup in found.job.setups for one in setup.operations}
+    assert 0 < len(used) <= count
+    assert all(found.job.tool(one).station <= count for one in used)  # type: ignore[union-attr]
+    assert len([one for one in found.without if "no station is free" in one.what]) >= 5

@@ -59,8 +59,10 @@ def mended(job: Job, planning: Planning, fixed: frozenset[str]) -> Mended:
         idle = [one for one in planned.operations if not one.motions and one not in bad]
         if not bad and not idle:
             break
-        failed += [_failed(one, job) for one in bad[:1]]
-        gone = {one.operation.id for one in (*bad[:1], *idle)}
+        homeless = [one for one in bad if any(finding.code == NO_STATION for finding in one.findings)]
+        out = homeless or bad[:1]  # what else is wrong may come of the one before it
+        failed += [_failed(one, job) for one in out]
+        gone = {one.operation.id for one in (*out, *idle)}
         job = job.with_setup(operations=tuple(one for one in job.operations if one.id not in gone))
     return Mended(job, tuple(failed), tuple(taken), seats)
 
