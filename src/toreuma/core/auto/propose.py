@@ -67,6 +67,8 @@ TURNED_IN_THE_BORE = ("rough bore", "finish bore")
 IN_THE_BORE = ("drill bore", *TURNED_IN_THE_BORE)
 NO_TOOL, BORED = "auto.none", ("Rough the bore:", "Finish the bore:")
 SAME_MM, FAR_MM = 1e-6, 1e4
+FAR_BEHIND_MM = 6.0
+"""A bore that is wider behind for less than this has a broken edge there."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -183,7 +185,10 @@ def _begun(bare: Job, begun: Proposed | None, seen_behind: bool) -> Proposed | N
     """A known route of the first side, in this job."""
     if begun is None or len(begun.job.setups) != 1:
         return None
-    if seen_behind and any(isinstance(tool, BoringTool) for tool in begun.job.tools):
+    far_behind = seen_behind and opens_behind(build_part(bare.part), FAR_BEHIND_MM)
+    if any(
+        isinstance(tool, BoringTool) and (far_behind or (seen_behind and tool.bar.back)) for tool in begun.job.tools
+    ):
         return None  # its bars go deeper than they need to, now that the other end is served from there
     if any(one.wish == "drill bore" for one in begun.failed) or not begun.is_drilled or _bore_open(begun):
         return None

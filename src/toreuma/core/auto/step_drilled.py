@@ -98,15 +98,17 @@ def before_it_widens(
     return cut, -end
 
 
-def opens_behind(shape: PartShape) -> bool:
-    """The bore is wider behind its narrowest place, all the way to the back: plain to see from the other end."""
+def opens_behind(shape: PartShape, least_mm: float = 0.0) -> bool:
+    """The bore is wider behind its narrowest place, all the way to the back and so far along it: plain to see from the
+    other end."""
     if shape.bore is None:
         return False
-    places = [r for s in shape.bore.segments[1:-1] for _, r in (s.start, s.end) if r > INSIDE_MM]
-    narrow = min(places, default=0.0)
-    last = max((n for n, r in enumerate(places) if r < narrow + INSIDE_MM), default=len(places))
+    places = [point for s in shape.bore.segments[1:-1] for point in (s.start, s.end) if point[1] > INSIDE_MM]
+    narrow = min((r for _, r in places), default=0.0)
+    last = max((n for n, (_, r) in enumerate(places) if r < narrow + INSIDE_MM), default=len(places))
     behind = places[last:]
-    return len(behind) > 1 and all(a <= b + INSIDE_MM for a, b in pairwise(behind))
+    opens = len(behind) > 1 and all(a[1] <= b[1] + INSIDE_MM for a, b in pairwise(behind))
+    return opens and behind[0][0] - behind[-1][0] >= least_mm
 
 
 def is_pierced(scene: Scene) -> bool:
