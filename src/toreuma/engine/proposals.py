@@ -48,6 +48,8 @@ THIN_MM, THIN_GRIP_SHARE = 6.0, 0.5
 """What is thinner than this is gripped on so much of it."""
 CLEAR_MM, LEAST_SECOND_MM, MOST_SECOND_MM = 1.0, 3.0, 15.0
 """Of the second hold: kept free of the first one's jaws and of the next shoulder, the least and the most it grips."""
+BEHIND_ROOM_MM = 15.0
+"""A stretch behind something else lies nearer the shoulder that the second side cuts: wheels and holders want room."""
 STANDS_OUT_D, BORE_ROOM_MM = 2.0, 1.0
 """A second hold lets a piece stand out so many diameters before it moves nearer; what goes into the spindle is so much
 slimmer than its bore."""
@@ -361,7 +363,7 @@ def widest_end_z(job: Job) -> float | None:
 def _gripped_again(job: Job, reach_z: float, room_mm: float = 0.0) -> Job | None:
     """Gripped on the longest free stretch of a cylinder in front of ``reach_z``, so far from what is behind it, that
     the hold's jaws get to past what lies in front of it; as near its back as the part goes into the hold."""
-    best: tuple[float, int, float] | None = None
+    best: tuple[float, float, int, float] | None = None
     widest = 0.0
     for index, (before, here) in enumerate(itertools.pairwise(job.part.outside), 1):
         widest = max(widest, before.d_mm)
@@ -376,11 +378,12 @@ def _gripped_again(job: Job, reach_z: float, room_mm: float = 0.0) -> Job | None
         front = before.z_mm - at_front
         back = max(here.z_mm + (0.0 if last else room_mm), reach_z) + at_back
         for high, low in free_stretches(front, back, _taken(job)):
-            if high - low >= LEAST_SECOND_MM and (best is None or high - low > best[0] + SAME_MM):
-                best = high - low, index, front - high
+            worth = high - low - (BEHIND_ROOM_MM if high < front - SAME_MM and not last else 0.0)
+            if worth >= LEAST_SECOND_MM and (best is None or worth > best[0] + SAME_MM):
+                best = worth, high - low, index, front - high
     if best is None:
         return None
-    free, element, begins = best
+    _, free, element, begins = best
     most = THIN_GRIP_SHARE * free if free < THIN_MM else free - CLEAR_MM
     grip = math.floor(100 * min(most, job.setup.hold.grip_length_mm, MOST_SECOND_MM)) / 100
     begins += _nearer_back(job, element, begins, grip, free - CLEAR_MM - grip)
