@@ -66,11 +66,14 @@ def test_the_best_so_far_can_be_taken_while_a_better_way_is_looked_for(window: W
 
 
 def test_a_search_that_is_stopped_takes_nothing_but_keeps_what_it_found(window: Window) -> None:
-    session = window.session
+    session, levels = window.session, list[str]()
+    session.message.connect(lambda level, _: levels.append(level))
     shown(window, "stepped", SEVERAL)
     session.propose_route()
     waited(lambda: bool(session.offers))
     before, offered = session.whole, session.offers[0]
+    assert not offered.state.startswith("finished")
+    assert levels[-1] == "warning"  # an offer that is not finished is not told as if all were well
     window.at(OperationsStage).panel.propose.click()
     assert session.search.state == "stopped"
     assert (session.whole, session.offers) == (before, ())

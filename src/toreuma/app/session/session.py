@@ -439,7 +439,8 @@ class Session(QObject):
         self._found = (proposed, *proposed.others)
         seconds, tools = f"{proposed.seconds:.0f} s", len(proposed.job.tools)
         words = f"{proposed.way[:1].upper()}{proposed.way[1:]}, {seconds}, {tools} tools: {proposed.words}"
-        self.message.emit("ok", f"{spoken(words, self.system)}. Still looking for a better way")
+        level = "ok" if proposed.state.startswith("finished") else "warning"
+        self.message.emit(level, f"{spoken(words, self.system)}. Still looking for a better way")
         self.job_changed.emit()
 
     def _on_routed(self, number: int, proposed: Proposed) -> None:

@@ -12,7 +12,7 @@ from toreuma.core.model import Job, Relief, Tool, TurningTool
 from toreuma.core.model.tool import BoringTool, Drill, GroovingTool
 from toreuma.core.reach.relieved import slides_in
 
-__all__ = ["Advised", "also_facing", "by_need", "spared", "together"]
+__all__ = ["Choice", "also_facing", "by_need", "spared", "together"]
 
 SAME_MM2, SQUARE_DEG = 0.3, 90.0
 """Leftovers that count as the same; entering angles from which on a tool faces."""
@@ -31,15 +31,16 @@ FIRST_NEEDED = (
 """What is kept where not all tools have a station, the most needed first; then everything else, and then what only
 cleans up: spots, broken edges, what a first tool leaves."""
 
-Advised = tuple[RouteStep, Advice]
+Choice = tuple[RouteStep, Advice]
+"""A step with the advice its tool was taken from."""
 
 
-def together(steps: Sequence[Advised]) -> list[Advised]:
+def together(steps: Sequence[Choice]) -> list[Choice]:
     """The steps with one blade for grooves that it cuts as well as another, and one spot drill."""
     return _one_spot(_one_blade(list(steps)), exact=True)
 
 
-def spared(job: Job, steps: Sequence[Advised], stations: int, known: Mapping[str, Tool]) -> list[Advised]:
+def spared(job: Job, steps: Sequence[Choice], stations: int, known: Mapping[str, Tool]) -> list[Choice]:
     """The steps with as few tools as the machine has stations, as far as that goes; what costs least is given up
     first. ``known`` are tools that sit there anyway."""
     kept = list(steps)
@@ -98,7 +99,7 @@ def _breaks_edge(step: RouteStep) -> bool:
 # What is shared at no price
 
 
-def _one_blade(steps: list[Advised]) -> list[Advised]:
+def _one_blade(steps: list[Choice]) -> list[Choice]:
     """Grooves by one blade, where it is among the candidates of each and leaves no more."""
     found = list(steps)
     for index in range(len(found)):
@@ -109,7 +110,7 @@ def _one_blade(steps: list[Advised]) -> list[Advised]:
     return found
 
 
-def _shared_blade(one: Advised, other: Advised) -> str | None:
+def _shared_blade(one: Choice, other: Choice) -> str | None:
     """The name of the widest blade that cuts two grooves which have one each."""
     if any(step.group != "groove" or step.also or not isinstance(step.tool, GroovingTool) for step, _ in (one, other)):
         return None
@@ -119,7 +120,7 @@ def _shared_blade(one: Advised, other: Advised) -> str | None:
     return max(able.keys() & others.keys(), key=lambda name: (able[name].blade.width_mm, name), default=None)
 
 
-def _blades(one: Advised) -> dict[str, GroovingTool]:
+def _blades(one: Choice) -> dict[str, GroovingTool]:
     """Blades that leave no more of a groove than the one advised, and are not much narrower, by name."""
     step, advice = one
     least = min((c.left_mm2 for c in advice.candidates), default=0.0)
@@ -128,7 +129,7 @@ def _blades(one: Advised) -> dict[str, GroovingTool]:
     return {tool.name: tool for tool in able if isinstance(tool, GroovingTool) and tool.blade.width_mm >= wide}
 
 
-def _by_blade(one: Advised, name: str) -> Advised:
+def _by_blade(one: Choice, name: str) -> Choice:
     step, advice = one
     if step.tool.name == name:
         return one
@@ -136,7 +137,7 @@ def _by_blade(one: Advised, name: str) -> Advised:
     return replace(step, tool=best.tool, reasons=(*best.reasons, "cuts another groove as well: one tool less")), advice
 
 
-def _one_spot(steps: list[Advised], exact: bool) -> list[Advised]:
+def _one_spot(steps: list[Choice], exact: bool) -> list[Choice]:
     """One spot drill for all that is spotted: ``exact``, with a point not sharper than the one advised; else the one
     that breaks an edge, or the widest."""
     pointed = [step.tool for step, _ in steps if _spots(step) and isinstance(step.tool, Drill)]
@@ -159,12 +160,12 @@ def _one_spot(steps: list[Advised], exact: bool) -> list[Advised]:
 # What is given up where stations are few
 
 
-def _facing_shared(steps: list[Advised], job: Job) -> list[Advised]:
+def _facing_shared(steps: list[Choice], job: Job) -> list[Choice]:
     """Facing with a tool that is there anyway."""
     return [(_shared(step, advice, steps) if step.group == "face" else step, advice) for step, advice in steps]
 
 
-def _shared(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteStep:
+def _shared(face: RouteStep, advice: Advice, steps: Sequence[Choice]) -> RouteStep:
     """Facing with the best of the tools other steps need."""
     needed = {tool.name for step, _ in steps if step is not face for tool in step.tools}
     one = next((candidate for candidate in advice.candidates if candidate.tool.name in needed), None)
@@ -173,7 +174,7 @@ def _shared(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteS
     return replace(face, tool=one.tool, reasons=(*one.reasons, f"serves another cut as well: {FEW}"), also=())
 
 
-def _with_same_holder(face: RouteStep, advice: Advice, steps: Sequence[Advised]) -> RouteStep:
+def _with_same_holder(face: RouteStep, advice: Advice, steps: Sequence[Choice]) -> RouteStep:
     """Facing with a tool of the same holder that another cut needs, with its insert."""
     holders = {one.tool.holder for one in advice.candidates if isinstance(one.tool, TurningTool)}
     others = (step.tool for step, _ in steps if step is not face and isinstance(step.tool, TurningTool))
@@ -181,11 +182,11 @@ def _with_same_holder(face: RouteStep, advice: Advice, steps: Sequence[Advised])
     return face if same is None else replace(face, tool=same, reasons=(f"serves another cut as well: {FEW}",))
 
 
-def _one_spot_for_all(steps: list[Advised], job: Job) -> list[Advised]:
+def _one_spot_for_all(steps: list[Choice], job: Job) -> list[Choice]:
     return _one_spot(steps, exact=False)
 
 
-def _rest_by_the_finisher(steps: list[Advised], job: Job) -> list[Advised]:
+def _rest_by_the_finisher(steps: list[Choice], job: Job) -> list[Choice]:
     """What the rougher leaves, roughed with the finishing tool: no second rougher."""
     finisher = next((step.tool for step, _ in steps if _is_main(step, "finish outside")), None)
     if finisher is None:
@@ -198,7 +199,7 @@ def _rest_by_the_finisher(steps: list[Advised], job: Job) -> list[Advised]:
     ]
 
 
-def _one_outside(steps: list[Advised], job: Job) -> list[Advised]:
+def _one_outside(steps: list[Choice], job: Job) -> list[Choice]:
     """The outside with one tool: the rougher where it finishes as much, else the strongest that does."""
     rougher = next((step.tool for step, _ in steps if _is_main(step, "rough outside")), None)
     finish = next((pair for pair in steps if _is_main(pair[0], "finish outside")), None)
@@ -226,7 +227,7 @@ def _undercuts(job: Job) -> list[Relief]:
     return [one for one in reliefs if one.side == "outside" and one.form != "thread"]
 
 
-def _no_rest(steps: list[Advised], job: Job) -> list[Advised]:
+def _no_rest(steps: list[Choice], job: Job) -> list[Choice]:
     """Without a second tool for what a first one leaves outside: it is told as left open, or the other side's."""
     return [
         (step, advice)
@@ -235,11 +236,11 @@ def _no_rest(steps: list[Advised], job: Job) -> list[Advised]:
     ]
 
 
-def _unspotted(steps: list[Advised], job: Job) -> list[Advised]:
+def _unspotted(steps: list[Choice], job: Job) -> list[Choice]:
     return [(step, advice) for step, advice in steps if not _spots(step)]
 
 
-def _one_bar(steps: list[Advised], job: Job) -> list[Advised]:
+def _one_bar(steps: list[Choice], job: Job) -> list[Choice]:
     """A bore with one bar: the finishing one, and where the roughing one does not go into the hole that is there, the
     slimmer."""
     mine, theirs = ([step for step, _ in steps if step.group == group] for group in ("finish bore", "rough bore"))
@@ -263,6 +264,6 @@ def _is_main(step: RouteStep, group: str) -> bool:
     return step.group == group and not step.operation.name.endswith(REST) and isinstance(step.tool, TurningTool)
 
 
-SAVINGS: tuple[Callable[[list[Advised], Job], list[Advised]], ...] = (
+SAVINGS: tuple[Callable[[list[Choice], Job], list[Choice]], ...] = (
     _facing_shared, _one_spot_for_all, _rest_by_the_finisher, _one_bar, _one_outside, _no_rest, _unspotted,
 )  # fmt: skip
