@@ -185,3 +185,14 @@ def test_a_part_that_is_handed_over_is_not_said_to_be_caught(window: Window, set
     window.session.change(window.session.job.changed(hand_over=None))
     settled()
     assert "taken" not in window.reasons.texts  # the choice stands there instead
+
+
+def test_tools_kept_apart_are_listed_and_let_go_again(hub: Window, settled: Wait) -> None:
+    job = hub.session.job
+    hub.session.change(job.changed(hand_over=job.hand_over.changed(apart=(("T1", "T2"),))))
+    settled()
+    button = next(b for b in hub.transfer.findChildren(QPushButton) if b.text() == "Let T1 and T2 work together")
+    button.click()
+    settled()
+    assert hub.session.job.hand_over.apart == ()
+    assert not [b for b in hub.transfer.findChildren(QPushButton) if "work together" in b.text()]

@@ -25,6 +25,7 @@ from toreuma.engine.follow import Outcome, follow, replay_of
 from toreuma.engine.house import by_house_rules
 from toreuma.engine.judging import Whole, prove_whole, verdict_of_pair
 from toreuma.engine.library import Library, library
+from toreuma.engine.meetings import without_meetings
 from toreuma.engine.pair import PairProof, prove_channels
 from toreuma.engine.proving import prove_plan, prove_read
 from toreuma.engine.routes import Search
@@ -128,10 +129,18 @@ class Engine:
         ``pair`` is the proof of both channels, where it was made already."""
         sides = self.sides(whole, check)
         taken = self.transfer(sides)
-        if taken is not None:
-            pair = pair or prove_channels(whole, sides, taken, self.language(whole), check=check, memo=self.memo)
+        pair = pair or self._handed(whole, check)
+        if taken is not None and pair is not None:
             return verdict_of_pair(sides, taken, pair)
         return prove_whole(sides, self.language(whole), check=check, memo=self.memo).verdict
+
+    def _handed(self, whole: Job, check: Check) -> PairProof | None:
+        """The proof of both channels of a job that is handed over."""
+        sides = self.sides(whole, check)
+        taken = self.transfer(sides)
+        if taken is None:
+            return None
+        return prove_channels(whole, sides, taken, self.language(whole), check=check, memo=self.memo)
 
     def prove_whole(self, sides: tuple[Plan, ...], texts: dict[int, str], dialect: str | None = None) -> Whole:
         """All sides of a job proved with nothing remembered; ``texts`` are taken instead of the planned programs."""
@@ -164,7 +173,8 @@ class Engine:
             threads = known_threads(way.job.part)
             planning = Planning(self.memo, check_or_enough, self.language(way.job).steps(way.job.units))
             found = propose_route(way.job, store, codes, threads, planning, told, begun, way.ends_z, fine=way.fine)
-            return replace(found, job=by_house_rules(found.job, rules))
+            ruled = by_house_rules(found.job, rules)
+            return replace(found, job=without_meetings(ruled, lambda one: self._handed(one, check_or_enough)))
 
         def judged(one: Job) -> tuple[Verdict, float]:
             return self.verdict(one, check=check_or_enough), sum(side.times.total_s for side in self.sides(one, check))

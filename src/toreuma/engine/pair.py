@@ -2,9 +2,10 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, partial
 
 from toreuma.core.channels.hand_over import drawn_mm
+from toreuma.core.channels.keep_apart import kept_apart
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
@@ -143,7 +144,7 @@ def prove_channels(
     # Whether the first hold may open on a turning spindle is for both channels to say, not for one.
     told = tuple(one for one in ran.findings if one.code != "hold.turning" or not pieces)
     run = Run(job, (sides[0].scene, scene), ran, grip_z)
-    beside, met = met_beside(run) if pieces else ((), ())
+    beside, met = met_beside(run, partial(kept_apart, job)) if pieces else ((), ())
     cut_so = [finding for part in made for side in part for finding in side.findings]
     findings = (*told, *handed, *met, *{(one.severity, one.code, one.what): one for one in cut_so}.values())
     cycle_s = pieces[-1].come.start_s - pieces[-2].come.start_s if len(pieces) > 1 else 0.0

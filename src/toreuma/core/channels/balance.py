@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from toreuma.core.channels.crossing import crossings
+from toreuma.core.channels.keep_apart import held_back
 from toreuma.core.channels.schedule import unloading, works
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.cutting.evidence import Evidence
@@ -203,6 +204,9 @@ class _Cycle:
             if before is not None:
                 self.model.Add(start >= before)
             before = start + ticks
+            for held in held_back(self._job, one.operation.tools):
+                interval = self.model.NewFixedSizeIntervalVar(start, ticks, f"{side} {index} {held}")
+                self._busy.setdefault(held, []).append(interval)
             for tool in self._job.tools:
                 if tool.id in one.operation.tools:
                     self._occupy(side, tool, one, start, f"{side} {index} {tool.id}")

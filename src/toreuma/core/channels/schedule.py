@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from toreuma.core.channels.crossing import crossings
+from toreuma.core.channels.keep_apart import held_back
 from toreuma.core.channels.overlap import overlap
 from toreuma.core.channels.transfer import Transfer
 from toreuma.core.channels.waits import Act, Laid, Wait, laid_out
@@ -166,7 +167,8 @@ class _Rows:
         machine = self._job.machine
         carrier = machine.carriers.index(machine.carrier_of(planned.motions[0].station))
         passing = crossings(self._job, carrier, "sub" if side else "main")
-        return (*self._channels_of(planned), *passing), pinched_s(self._job, planned)
+        held = held_back(self._job, planned.operation.tools)
+        return (*self._channels_of(planned), *passing, *held), pinched_s(self._job, planned)
 
     def _pinch(self, side: int, planned: OperationPlan, channels: tuple[int, ...]) -> None:
         """Both tools meet before every couple of passes, and when all is done."""

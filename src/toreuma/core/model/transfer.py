@@ -29,6 +29,9 @@ class HandOver(Value):
     park_d_mm: Positive | None = Field(
         default=None, description="Diameter at which the tips of all carriers wait; empty: their reference points"
     )
+    apart: tuple[tuple[str, str], ...] = Field(
+        default=(), max_length=100, description="Pairs of tools that never work at the same time, by their names"
+    )
 
 
 class TurnRound(Value):

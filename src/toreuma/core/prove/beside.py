@@ -1,12 +1,12 @@
 """Tools of several channels, with what carries them, at the same time: whether they meet each other, or what the
 other spindle holds."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from itertools import combinations
 
 import shapely
 
-from toreuma.core.findings import Finding
+from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.elements import Point
 from toreuma.core.geometry.region import Region, mirrored_at_axis
 from toreuma.core.prove.contact import Contact
@@ -28,19 +28,27 @@ LEAST_BEHIND_MM = 1.0
 Box = tuple[float, float, float, float]
 
 
-def met_beside(run: Run) -> tuple[tuple[Contact, ...], tuple[Finding, ...]]:
-    """Where tools of different channels come together, and tools and the other spindle; the first place of each."""
+def met_beside(
+    run: Run, apart: Callable[[str, str], tuple[Cure, ...]] = lambda one, other: ()
+) -> tuple[tuple[Contact, ...], tuple[Finding, ...]]:
+    """Where tools of different channels come together, and tools and the other spindle; the first place of each.
+
+    ``apart`` gives the cures for two tools that meet.
+    """
     contacts: dict[tuple[str, str], Contact] = {}
+    cures: dict[tuple[str, str], tuple[Cure, ...]] = {}
     wrong = tuple(_one_spindle(run))
-    for key, contact in (*_tools(run), *_holds(run)):
+    for key, contact in _tools(run):
         contacts.setdefault(key, contact)
-    found = tuple(contacts.values())
+        cures[key] = apart(*key)
+    for key, contact in _holds(run):
+        contacts.setdefault(key, contact)
     told = tuple(
         Finding("error", "beside.meet", f"line {one.line}: {one.what}", "two things cannot be in one place", at=one.at,
-                line=one.line)
-        for one in found
+                line=one.line, cures=cures.get(key, ()))
+        for key, one in contacts.items()
     )  # fmt: skip
-    return found, (*told, *wrong)
+    return tuple(contacts.values()), (*told, *wrong)
 
 
 def _tools(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:

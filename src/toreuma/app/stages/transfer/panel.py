@@ -1,5 +1,7 @@
 """Left panel of the transfer stage: how the part goes from one spindle to the other."""
 
+from collections.abc import Callable
+
 from toreuma.app.forms.fields import PARTS_FIELD, TRANSFER_FIELDS, TURN_FIELDS
 from toreuma.app.forms.rows import RowColumn
 from toreuma.core.model import HandOver, Job, PartOff, TurnRound
@@ -59,7 +61,7 @@ class TransferPanel(RowColumn):
                 self.buttons((("Plan the hand-over", plan),), columns=1)
                 self.end()
             return
-        fresh = self.start(("hand over",))
+        fresh = self.start(("hand over", job.hand_over.apart))
         now = job.hand_over
         if fresh:
             self.heading("Hand-over")
@@ -71,10 +73,26 @@ class TransferPanel(RowColumn):
         for name, label in (("phase", "Angles matched"), ("air_blast", "Air blast"), ("check_part", "Part asked for")):
             self.choice(name, label, YES_NO, getattr(now, name), lambda j, v, n=name: _with(j, **{n: v}))  # type: ignore[misc]
         if fresh:
+            for pair in now.apart:
+                self.note("{} and {} never work at the same time: they would meet.".format(*pair))
+            free = [(f"Let {one} and {other} work together", self._freed(one, other)) for one, other in now.apart]
+            if free:
+                self.buttons(tuple(free), columns=1)
             self.note(CAUTION)
             leave = lambda: self.session.change(self.session.job.changed(hand_over=None))  # type: ignore[union-attr]  # noqa: E731
             self.buttons((("Leave it out", leave),), columns=1)
             self.end()
+
+    def _freed(self, one: str, other: str) -> Callable[[], None]:
+        """Two tools need no longer wait for each other."""
+
+        def change() -> None:
+            job = self.session.job
+            if job is not None and job.hand_over is not None:
+                left = tuple(pair for pair in job.hand_over.apart if pair != (one, other))
+                self.session.change(_with(job, apart=left))
+
+        return change
 
     def _by_hand(self, job: Job) -> None:
         """The part is turned round by hand: how it comes off, what is done, how long that takes."""
