@@ -8,7 +8,7 @@ from toreuma.core.model.feature import Knurl
 from toreuma.core.model.part import Element, Part
 from toreuma.core.standards.knurls import blank_d_mm
 
-__all__ = ["as_turned", "knurled", "nominal_d_mm", "ridges"]
+__all__ = ["ROOM_PITCHES", "as_turned", "knurled", "nominal_d_mm", "ridges"]
 
 ROOM_PITCHES = 2.0
 """A knurl takes its whole cylinder but for corners and so many pitches: what is beside it is turned below size."""

@@ -47,8 +47,9 @@ class Waiting:
     start: int
     end: int
     make: Callable[["Ground"], list[Fields]]
-    note: str = ""
-    """What was understood otherwise than written, for the person to read."""
+    note: Callable[["Ground"], str] = lambda ground: ""
+    """What was understood otherwise than written, for the person to read; ``instead`` says what else may be typed."""
+    instead: str = "the drawing's limits stand on the sheet"
 
 
 @dataclass(frozen=True)

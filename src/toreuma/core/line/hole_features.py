@@ -35,6 +35,8 @@ def holes(piece: Piece) -> Waiting:
     place: At | None = None
     while piece.peek() is not None:
         if piece.take("on", "pcd", "bc"):
+            if piece.peek() is None and "circle_d_mm" in fields:
+                break  # on 60 PCD
             if piece.take("front", "back"):
                 fields["on"] = piece.tokens[piece.at - 1].low
             else:
@@ -122,7 +124,13 @@ def axial_hole(piece: Piece) -> Waiting:
             fields["d_mm"] = piece.length("the diameter of the drill")
         else:
             more_of(piece, fields)
-    return Waiting(start, piece.end, lambda ground: [fields])
+
+    def make(ground: Ground) -> list[Fields]:
+        """A hole whose drill would come to the back face goes through."""
+        through = not drilled and "thread_length_mm" in fields and fields.get("depth_mm", 0.0) >= ground.whole_mm
+        return [{name: value for name, value in fields.items() if name != "depth_mm" or not through}]
+
+    return Waiting(start, piece.end, make)
 
 
 def centre(piece: Piece) -> Waiting:
@@ -154,7 +162,8 @@ def flats(piece: Piece) -> Waiting:
     one = piece.take("flat")
     piece.take("flats", "x")
     size = piece.length("the size across the flats")
-    piece.take("across")
+    while piece.take("across", "af", "flats"):
+        pass
     fields: Fields = {"kind": "flats", "count": 1 if one else count}
     fields["distance_mm"] = size if one or count % 2 else round(size / 2, 6)
     length = None
@@ -192,12 +201,12 @@ def slot(piece: Piece, side: str) -> Waiting:
     limits = piece.size(width)
     note = "a slot is cut to the middle of its limits" if limits else ""
     width = round(width + (limits.middle_mm if limits else 0.0), 6)
+    piece.take("wide")
     if not piece.take("x"):
         raise piece.wrong("the depth of the slot is missing", "type width x depth, such as slot 6 x 3.5 at 10 to 30")
-    depth = piece.length("the depth of the slot")
+    depth, length = _depth_and_length(piece)
     on = "front" if face else side
     fields: Fields = {"kind": "slot", "on": on, "count": count, "width_mm": width, "depth_mm": depth}
-    length = piece.length("the length of the slot") if piece.take("x") else None
     place, through = At(0.0), False
     while piece.peek() is not None:
         if piece.is_next("at", "@", "from"):
@@ -223,7 +232,7 @@ def slot(piece: Piece, side: str) -> Waiting:
             more_of(piece, fields)
     if fields["on"] in ("front", "back"):
         fields["length_mm"] = length or 0.0
-        return Waiting(start, piece.end, lambda ground: [fields], note)
+        return Waiting(start, piece.end, lambda ground: [fields], lambda ground: note)
     if length is None and not through:
         raise piece.wrong("the length of the slot is missing", "type slot 6 x 3.5 at 10 to 30, or through bore")
 
@@ -232,7 +241,22 @@ def slot(piece: Piece, side: str) -> Waiting:
         z = place.front_edge(ground.whole_mm, run)
         return [{**fields, "from_z_mm": z, "to_z_mm": round(z - run, 6)}]
 
-    return Waiting(start, piece.end, make, note)
+    return Waiting(start, piece.end, make, lambda ground: note)
+
+
+def _depth_and_length(piece: Piece) -> tuple[float, float | None]:
+    """The depth of a slot, then its length where it is said; ``20 long x 3 deep`` is said the other way round."""
+    first = piece.length("the depth of the slot")
+    if piece.take("long"):
+        if not piece.take("x"):
+            raise piece.wrong("the depth of the slot is missing", "type slot 6 x 3.5 x 20, or 20 long x 3.5 deep")
+        depth = piece.length("the depth of the slot")
+        piece.take("deep")
+        return depth, first
+    piece.take("deep")
+    length = piece.length("the length of the slot") if piece.take("x") else None
+    piece.take("long")
+    return first, length
 
 
 def _centre_form(piece: Piece) -> CentreForm | None:

@@ -37,10 +37,11 @@ def tidy_thread(text: str) -> str:
 
 
 class Piece:
-    """The tokens between two separators, and how far they have been read."""
+    """The tokens between two separators, and how far they have been read. ``apart``: no ``/`` stands before them, so
+    that they need not be the next step."""
 
-    def __init__(self, tokens: list[Token], tables: LineTables, system: System) -> None:
-        self.tokens, self.tables, self.system = tokens, tables, system
+    def __init__(self, tokens: list[Token], tables: LineTables, system: System, apart: bool = False) -> None:
+        self.tokens, self.tables, self.system, self.apart = tokens, tables, system, apart
         self.at = 0
 
     @property

@@ -4,6 +4,7 @@ import math
 import re
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from typing import Any
 
 from pydantic import ValidationError
@@ -16,11 +17,14 @@ from toreuma.core.line.fault import Fault, Misread
 from toreuma.core.line.feature_words import Fields, Ground, Waiting, feature_of
 from toreuma.core.line.features import read_feature
 from toreuma.core.line.hole_features import BEHIND_PITCHES, axial_hole
+from toreuma.core.line.knurled import parted_at_knurls
 from toreuma.core.line.piece import Piece
 from toreuma.core.line.place import SAME_MM, Placed, placed_bore, placed_outside
 from toreuma.core.line.step import NOUNS, CornerWord, Step, flipped_corners, read_corner, read_step
 from toreuma.core.line.tables import LineTables
 from toreuma.core.line.tokens import Token, tokens_of
+from toreuma.core.line.turned_features import thread as thread_on
+from toreuma.core.line.wording import plain_text, worded
 from toreuma.core.model import Part
 from toreuma.core.units import System
 
@@ -61,6 +65,8 @@ class _Said:
         self.features: list[Waiting] = []
         self.loose: list[tuple[str, int, CornerWord]] = []
         """Corners said between two steps: the side, how many steps stood before, and the corner."""
+        self.notes: list[Fault] = []
+        """What was understood otherwise than written, or may be meant otherwise."""
         self.length_mm: float | None = None
         self.general: dict[str, Any] = {}
 
@@ -92,11 +98,8 @@ def read_line(text: str, units: System, tables: LineTables, name: str = "") -> L
     if spoiled:
         return Line(None, tuple(faults))
     try:
-        notes = tuple(
-            Fault(w.start, w.end, w.note, "the drawing's limits stand on the sheet") for w in said.features if w.note
-        )
         part = _part(said, tables, units, name)
-        return Line(part, tuple(faults), (*notes, *_short_threads(part, said, units)))
+        return Line(part, tuple(faults), (*said.notes, *_short_threads(part, said, units)))
     except Misread as error:
         return Line(None, (*faults, error.fault))
     except (ValidationError, OverflowError):
@@ -117,17 +120,24 @@ def _pieces(text: str, units: System, tables: LineTables) -> list[tuple[Piece | 
     """Pieces between ``/``, ``;``, line ends and commas followed by a blank, and whether a new section begins."""
     found: list[tuple[Piece | None, bool]] = []
     tokens: list[Token] = []
-    every = tokens_of(text, units)
+    before = ""
+    every = tokens_of(plain_text(text), units)
     for index, token in enumerate(every):
         if _parts(every, index, tokens):
-            if tokens:
-                found.append((Piece(tokens, tables, units), token.text in ";\n"))
-            tokens = []
+            found += _said_by(tokens, tables, units, before, token.text in ";\n")
+            tokens, before = [], token.text
         else:
             tokens.append(token)
-    if tokens:
-        found.append((Piece(tokens, tables, units), True))
-    return found
+    return [*found, *_said_by(tokens, tables, units, before, True)]
+
+
+def _said_by(
+    tokens: list[Token], tables: LineTables, units: System, before: str, ends: bool
+) -> list[tuple[Piece | None, bool]]:
+    """The pieces of some tokens behind a sign, and whether a new section begins behind the last."""
+    spoken = worded(tokens) if tokens else ()
+    pieces: list[Piece | None] = [Piece(one, tables, units, apart=before not in ("", "/")) for one in spoken if one]
+    return [(one, ends and one is pieces[-1]) for one in pieces]
 
 
 def _parts(every: list[Token], index: int, before: list[Token]) -> bool:
@@ -171,6 +181,9 @@ def _take(piece: Piece, said: _Said, mode: str) -> str:
     if piece.peek() is None:
         return mode
     if piece.is_next("thread") and not any(one.low in ("at", "@") for one in piece.tokens):
+        if mode == "outside" and _is_there(piece, said):
+            said.features.append(thread_on(piece, mode))
+            return mode
         piece.take("thread")  # a step that is a thread, not one on a surface that is there
     if _is_tapped(piece):
         said.features.append(axial_hole(piece))
@@ -203,6 +216,18 @@ def _lead(piece: Piece) -> str:
     """The word a section begins with."""
     first = piece.peek()
     return first.low if first is not None else ""
+
+
+def _is_there(piece: Piece, said: _Said) -> bool:
+    """Behind a comma, ``thread M16 x 30`` is cut on the Ø 16 that begins or ends the part."""
+    if not piece.apart or not said.outside or not piece.kind_is("thread", 1):
+        return False
+    here = said.outside[-1 if any(one.low in ("back", "rear") for one in piece.tokens) else 0]
+    piece.take("thread")
+    thread = piece.thread()
+    piece.at = 0
+    whole = here.thread is None and here.d0 is not None and here.d1 is None
+    return thread is not None and whole and abs((here.d0 or 0.0) - thread.d_mm) < SAME_MM
 
 
 def _is_tapped(piece: Piece) -> bool:
@@ -279,8 +304,11 @@ def _part(said: _Said, tables: LineTables, units: System, name: str) -> Part | N
     through = bool(bore) and abs(bore[-1].z1 + whole) < SAME_MM
     ground = Ground(whole, lambda side, z: _d_at(placed if side == "outside" else bore, z))
     fields = [(one, waiting) for waiting in said.features for one in waiting.make(ground)]
+    said.notes += [Fault(w.start, w.end, note, w.instead) for w in said.features if (note := w.note(ground))]
+    said.notes += _widening(bore, from_back, units)
     features = [feature_of(one, waiting.start, waiting.end) for one, waiting in fields]
     features += attached(placed, "outside", tables, units)
+    placed = parted_at_knurls(placed, [one for one, _ in fields])
     floor: End | None = None if through else "front" if from_back else "back"
     features += attached(_seen(bore, whole) if from_back else bore, "inside", tables, units, floor=floor)
     part = Part(
@@ -313,6 +341,15 @@ def _as_tapped(steps: list[Step]) -> Waiting | None:
             "depth_mm": round(step.length_mm + BEHIND_PITCHES * thread.pitch_mm, 2),
         }
     return Waiting(step.start, step.end, lambda ground: [fields])
+
+
+def _widening(bore: list[Placed], from_back: bool, units: System) -> Iterator[Fault]:
+    """A step of the bore that is wider than the one in front of it is cut from behind: often its depth is meant."""
+    for before, here in pairwise(bore if not from_back else []):
+        step = here.step
+        if not step.from_back and not before.step.from_back and here.d0 > before.d1 + SAME_MM and not step.through:
+            what = f"Ø {_mm(here.d0, units)} lies behind Ø {_mm(before.d1, units)}"
+            yield Fault(step.start, step.end, what, "if it begins at the face, write it first")
 
 
 def _short_threads(part: Part | None, said: _Said, units: System) -> Iterator[Fault]:

@@ -18,13 +18,18 @@ _THREADS = (
     + _CLASS
     + _LEFT
     + r"(?:(?![\w])|(?=[x×*]\d))",
-    r"Tr\s?\d+(?:\.\d+)?[x×*]\d+(?:\.\d+)?(?:\(P[\d.]+\))?" + _LEFT + r"(?:\s*-?\s*\d[a-hA-H])?" + _LEFT + r"(?![\w])",
+    r"Tr\s?\d+(?:\.\d+)?\s?[x×*]\s?\d+(?:\.\d+)?(?:\(P[\d.]+\))?"
+    + _LEFT
+    + r"(?:\s*-?\s*\d[a-hA-H])?"
+    + _LEFT
+    + r"(?![\w])",
     _SIZE + r"\s*-\s*\d+(?:\.\d+)?\s*UN[A-Z]{0,2}(?:\s*-?\s*[123][AB])?" + _LEFT + r"(?![\w])",
     _SIZE + r"\s*-\s*\d+\s*ACME(?:\s*-?\s*\d[GC])?",
     r"\d+/\d+-\d+(?![/\d])",
     r"(?:NP(?:TF?|SM)\s*" + _SIZE + r"|" + _SIZE + r"(?:-\d+(?:\.\d+)?)?\s*-?\s*NP(?:TF?|SM))\b",
     r"UN(?:C|F|EF)?\s*" + _SIZE + r"(?:-\d+(?![\d/]))?(?:\s*-?\s*[123][AB])?(?![\w])",
     r"(?:Rp|Rc)\s?\d+(?:/\d+)?(?:\s\d/\d)?",
+    r"(?:\d+[- ])?\d+/\d+\"?\s*BSP[PT]?\b",
 )
 _PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?\"?(?:\s?-?\s?[AB]\b)?(?![\w.,])")
 """Written tight and large, so that ``g 3`` stays a groove."""

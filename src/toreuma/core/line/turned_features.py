@@ -9,6 +9,9 @@ from toreuma.core.line.step import ReliefWord
 
 __all__ = ["face_groove", "groove", "knurl", "relief", "thread"]
 
+FLOOR_SHARE = 0.35
+"""No groove leaves so little of its surface's diameter."""
+
 
 def groove(piece: Piece, side: str) -> Waiting:
     """``g 3 x 24 at 12``: width, diameter of the floor, front edge; several places with commas or a pitch."""
@@ -16,6 +19,7 @@ def groove(piece: Piece, side: str) -> Waiting:
     count = counted(piece)
     piece.take("g", "groove", "v")
     vee = piece.tokens[piece.at - 1].low == "v"
+    plain = False
     if count == 1:
         count = counted(piece)
     first, floor_size = piece.length("the width of the groove"), None
@@ -28,9 +32,11 @@ def groove(piece: Piece, side: str) -> Waiting:
     else:
         if not piece.take("x") and not piece.is_next("Ø", "ø", "dia"):
             raise piece.wrong("the diameter of the floor is missing", "type width x floor, such as g 3 x 24 at 12")
+        plain = piece.kind_is("number")
         width, floor = first, piece.length("the diameter of the floor")
         floor_size = piece.size(floor)
         depth = floor if piece.take("deep") else 0.0
+        plain = plain and not depth and floor_size is None
     width, floor = (round(n + (s.middle_mm if s else 0.0), 6) for n, s in ((width, width_size), (floor, floor_size)))
     note = "a groove is cut to the middle of its limits" if width_size or floor_size else ""
     fields: Fields = {"kind": "groove", "side": side, "width_mm": width, "d_mm": floor}
@@ -70,20 +76,30 @@ def groove(piece: Piece, side: str) -> Waiting:
     if count > 1 and pitch is None and len(places) == 1:
         raise piece.wrong("how far the grooves are apart is missing", "type pitch 6, or every place: at 6, 12, 18")
 
+    def is_depth(ground: Ground) -> bool:
+        """No floor is so far from the surface: a plain number is how deep the groove is."""
+        surface = ground.d_at(side, places[0].place(ground.whole_mm))
+        return plain and (floor < surface if side == "inside" else 0 < floor < FLOOR_SHARE * surface)
+
+    def told(ground: Ground) -> str:
+        where = " in the bore" if side == "inside" else ""
+        return note or (f"the groove is read as {floor:g} mm deep{where}" if is_depth(ground) else "")
+
     def make(ground: Ground) -> list[Fields]:
         found = []
         for place in places:
             surface = ground.d_at(side, place.place(ground.whole_mm))
             wide = width or _sharp_width(surface, floor, fields["wall_deg"])
-            if depth:
-                fields["d_mm"] = round(surface + (-2 if side == "outside" else 2) * depth, 6)
+            if deep := depth or (floor if is_depth(ground) else 0.0):
+                fields["d_mm"] = round(surface + (-2 if side == "outside" else 2) * deep, 6)
             z = place.front_edge(ground.whole_mm, wide)
             step = (pitch or 0.0) * (-1 if place.from_back else 1)
             run = range(count if pitch else 1)
             found += [{**fields, "width_mm": wide, "z_mm": round(z - i * step, 6)} for i in run]
         return found
 
-    return Waiting(start, piece.end, make, note)
+    instead = Waiting.instead if note else "for a floor so narrow write its Ø, such as g 2 x Ø 5 at 10"
+    return Waiting(start, piece.end, make, told, instead)
 
 
 def _sharp_width(d_mm: float, floor_mm: float, wall_deg: float) -> float:
@@ -133,7 +149,9 @@ def thread(piece: Piece, side: str) -> Waiting:
     fields: Fields = {"kind": "thread", "side": side, "designation": tidy_thread(token.text)}
     if piece.take("x", "long"):
         fields["length_mm"] = piece.length("the length of full thread")
-    place = place_at(piece) or At(0.0)
+    place = place_at(piece) or At(0.0, from_back=piece.take("back", "rear"))
+    if place.from_back and not place.mm:
+        fields["entry"] = "back"
     if "length_mm" not in fields:
         raise piece.wrong("the length of the thread is missing", "type x 20 behind it")
     more_of(piece, fields)

@@ -12,7 +12,7 @@ from toreuma.core.standards.threads.thread import Limits, Side, Thread
 __all__ = ["METRIC", "metric_thread", "pitch_tolerance_um"]
 
 _N = r"\d+(?:[.,]\d+)?"
-_LEFT = r"[\s-]+LH"
+_LEFT = r"[\s-]*LH"
 METRIC = re.compile(
     rf"^[Mm]\s*(?P<d>{_N})"
     rf"(?:\s*[xX×*]\s*(?:Ph\s*(?P<lead>{_N})\s*P\s*(?P<p2>{_N})|(?P<lead3>{_N})\s*\(\s*P\s*(?P<p3>{_N})\s*\)|(?P<p>{_N})))?"
