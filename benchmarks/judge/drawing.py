@@ -39,7 +39,9 @@ def _diameters(elements: list[Json]) -> list[float]:
         size = one.get("size")
         if size:
             found[n] = one["d_mm"] + (size["lower_um"] + size["upper_um"]) / 2000
-            if n and elements[n - 1]["d_mm"] == one["d_mm"] and not elements[n - 1].get("size"):
+            alike = n and elements[n - 1]["d_mm"] == one["d_mm"] and not elements[n - 1].get("size")
+            cylinder = n > 1 and elements[n - 2]["d_mm"] == elements[n - 1]["d_mm"]
+            if alike and not (cylinder and elements[n - 1].get("kind") != "arc"):
                 found[n - 1] = found[n]
     return found
 
@@ -50,8 +52,10 @@ def _chain(elements: list[Json], edge: float, closes: bool, start: tuple[float, 
     runs: list[Outline] = []
     straight: list[bool] = []
     corner: list[Json | None] = []
-    for one, d in zip(elements, _diameters(elements), strict=True):
+    for n, (one, d) in enumerate(zip(elements, _diameters(elements), strict=True)):
         end = (one["z_mm"], d / 2)
+        if n and one.get("kind") != "arc" and one["d_mm"] == elements[n - 1]["d_mm"] and at[0] - end[0] > 1e-6:
+            at = (at[0], d / 2)  # a cylinder with limits of its own beside one of the same diameter
         if one.get("kind") == "arc":
             runs.append(_arc(at, end, one["radius_mm"], one.get("bulge", "convex"), closes))
             straight.append(False)

@@ -148,6 +148,8 @@ def asked_for(scene: Scene, wish: Wish) -> bool:
     metal = surface_metal(scene, wish.surface)
     if wish.surface.kind == "outside" and _is_cut(scene, metal):
         return False
+    if wish.surface.kind == "bore" and wish.use == "finish":
+        return _is_worth(metal, scene)
     return metal.area > LEAST_MM2 and (wish.use != "rough" or _is_thick(metal))
 
 

@@ -33,24 +33,34 @@ class Chain:
 def effective_diameters(elements: tuple[Element, ...]) -> list[float]:
     """Diameters to cut, mm: the middle of the limits where an element has some.
 
-    Limits belong to a cylinder, so the element before it, which ends where the cylinder begins, moves along.
+    Limits belong to a cylinder, so the element before it, which ends where the cylinder begins, moves along; one that
+    is a cylinder itself stays.
     """
     found = [element.d_mm for element in elements]
     for index, element in enumerate(elements):
         if element.size is None:
             continue
         found[index] = element.d_mm + element.size.middle_mm
-        if index and elements[index - 1].d_mm == element.d_mm and elements[index - 1].size is None:
-            found[index - 1] = found[index]
+        before = elements[index - 1] if index else None
+        if before is None or before.d_mm != element.d_mm or before.size is not None:
+            continue
+        level = index > 1 and before.kind == "line" and elements[index - 2].d_mm == before.d_mm
+        found[index - 1] = found[index - 1] if level else found[index]
     return found
 
 
 def bare_segments(elements: tuple[Element, ...], side: Side) -> list[Segment]:
-    """The elements without corners, from the axis at Z 0. Raises `PartError`."""
+    """The elements without corners, from the axis at Z 0. Raises `PartError`.
+
+    Cylinders of one diameter with limits of their own do not meet: the next one begins where its limits want it, and
+    the step between them belongs to none.
+    """
     at: Point = (0.0, 0.0)
     segments: list[Segment] = []
     for index, (element, diameter) in enumerate(zip(elements, effective_diameters(elements), strict=True)):
         end = (element.z_mm, diameter / 2)
+        if index and element.kind == "line" and element.d_mm == elements[index - 1].d_mm and at[0] - end[0] > TINY:
+            at = (at[0], end[1])
         if math.dist(at, end) < TINY:
             raise PartError(index, "z_mm", "the element has no length", "change where it ends or delete it", side)
         if end[0] > TINY:
@@ -104,6 +114,10 @@ def joined(bare: list[Segment], elements: tuple[Element, ...], side: Side, edge_
             before, blend, following = _cut_corner(index - 1, corner, segments[-1], following, side)
             segments[-1] = before
             segments.append(blend)
+            origin.append(index - 1)
+            is_corner.append(True)
+        elif math.dist(segments[-1].end, following.start) > TINY:
+            segments.append(Line(segments[-1].end, following.start))
             origin.append(index - 1)
             is_corner.append(True)
         segments.append(following)

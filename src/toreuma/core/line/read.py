@@ -22,8 +22,8 @@ from toreuma.core.line.piece import Piece
 from toreuma.core.line.place import SAME_MM, Placed, placed_bore, placed_outside
 from toreuma.core.line.step import NOUNS, CornerWord, Step, flipped_corners, read_corner, read_step
 from toreuma.core.line.tables import LineTables
+from toreuma.core.line.threaded import threaded
 from toreuma.core.line.tokens import Token, tokens_of
-from toreuma.core.line.turned_features import thread as thread_on
 from toreuma.core.line.wording import plain_text, worded
 from toreuma.core.model import Part
 from toreuma.core.units import System
@@ -182,7 +182,8 @@ def _take(piece: Piece, said: _Said, mode: str) -> str:
         return mode
     if piece.is_next("thread") and not any(one.low in ("at", "@") for one in piece.tokens):
         if mode == "outside" and _is_there(piece, said):
-            said.features.append(thread_on(piece, mode))
+            back = any(one.low in ("back", "rear") for one in piece.tokens)
+            said.outside = threaded(said.outside, piece, back)
             return mode
         piece.take("thread")  # a step that is a thread, not one on a surface that is there
     if _is_tapped(piece):
@@ -226,7 +227,7 @@ def _is_there(piece: Piece, said: _Said) -> bool:
     piece.take("thread")
     thread = piece.thread()
     piece.at = 0
-    whole = here.thread is None and here.d0 is not None and here.d1 is None
+    whole = here.thread is None and here.d0 is not None and here.d1 is None and here.length_mm is not None
     return thread is not None and whole and abs((here.d0 or 0.0) - thread.d_mm) < SAME_MM
 
 

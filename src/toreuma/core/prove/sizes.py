@@ -11,6 +11,7 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
 from toreuma.core.model.feature import ThreadFeature
 from toreuma.core.model.part import Element
+from toreuma.core.prove.threads import RUN_OUT_PITCHES
 from toreuma.core.spoken import q, said
 
 __all__ = ["SizeMade", "sizes_made"]
@@ -75,6 +76,8 @@ def sizes_made(job: Job, shape: PartShape, final: Region) -> tuple[SizeMade, ...
             element = elements[index]
             z = (segment.start[0], segment.end[0])
             places = _places(shape, side, z, segment.start[1])
+            if not _threaded(job, side, z):
+                places = [one for one in places if not any(low < one < high for low, high in _run_outs(job, side))]
             known = _radii(final, places, side, segment.start[1])
             if not known or segment.start[1] < SAME_MM:
                 continue
@@ -113,6 +116,19 @@ def _threaded(job: Job, side: str, z: tuple[float, float]) -> bool:
         isinstance(f, ThreadFeature) and f.side == side and f.from_z_mm > low and f.from_z_mm - f.length_mm < high
         for f in job.part.features
     )
+
+
+def _run_outs(job: Job, side: str) -> list[tuple[float, float]]:
+    """Where threads run out beyond their full length, into what has their diameter (ISO 6410 draws none of it)."""
+    found = []
+    for operation in (one for setup in job.setups for one in setup.operations):
+        for index, form in operation.threads_cut:
+            feature = job.part.features[index] if index < len(job.part.features) else None
+            if isinstance(feature, ThreadFeature) and feature.side == side:
+                out, end = RUN_OUT_PITCHES * form.pitch_mm, feature.from_z_mm - feature.length_mm
+                ahead = out if feature.entry == "back" else form.pitch_mm
+                found += [(end - out, end), (feature.from_z_mm, feature.from_z_mm + ahead)]
+    return found
 
 
 def _radii(final: Region, places: list[float], side: str, near: float) -> list[float]:

@@ -100,6 +100,8 @@ def _words(
     place = said("Z {}, Ø {}", q(z, "mm", "-.2f", bare=True), q(2 * r, "mm", "g", bare=True))
     if corner:
         kind = element.corner if element is not None else None
+        if kind is None and abs(segment.start[0] - segment.end[0]) < SAME_MM:  # between cylinders of other limits
+            return said("step at {}", place), said("{} on radius", q(segment.length, "mm", "g"))
         if kind is None:
             return said("edge break at {}", place), said("{}", q(part.edge_break_mm, "mm", "g"))
         word = "chamfer" if kind.kind == "chamfer" else "round"

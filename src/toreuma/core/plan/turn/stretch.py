@@ -274,7 +274,9 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
     shape = INSIDE.shape(work.shape)
     past = PAST_FLOOR_MM
     if bore.floor_z is None:
-        whole = 0.0 if operation.to_z_mm is not None else _past_end(work, work.given.threads_past_mm[1])
+        whole = (
+            0.0 if operation.to_z_mm is not None else _past_end(work, work.given.threads_past_mm[1], shape.nose_radius)
+        )
         past = (whole if operation.extension_mm is None else operation.extension_mm) + beyond_mm
     nose_to = bore.end_z - past - shape.tip[0]
     nose_from = _start(work, operation, nose_to)
@@ -453,10 +455,11 @@ def _end_outside(work: Work, operation: TurningOperation) -> tuple[float, float]
     return z, line.height(z)
 
 
-def _past_end(work: Work, threads_mm: float) -> float:
-    """How far past the end of the part the tip runs, mm; at least as far as threads ask for."""
+def _past_end(work: Work, threads_mm: float, nose_mm: float = 0.0) -> float:
+    """How far past the end of the part the tip runs, mm; at least as far as threads ask for. In a bore the round of
+    the nose leaves the wall behind it as well."""
     width = work.given.parting_mm
-    return max(width + PAST_PART_OFF_MM if width else PAST_END_MM, threads_mm)
+    return max(width + PAST_PART_OFF_MM if width else PAST_END_MM + nose_mm, threads_mm)
 
 
 def _short_of_end(work: Work, end_z: float, nose_to: float) -> tuple[Finding, ...]:
