@@ -49,11 +49,17 @@ def _blade(code: str, width: float, depth: float, feed: tuple[float, float], cor
     }
 
 
+def _both(row: Row) -> Iterator[Row]:
+    """A tool of either hand: a left-hand one has its block on the chuck's side and gets close to a shoulder in front."""
+    yield row
+    yield {**row, "name": f"{row['name']} L", "hand": "left", "blade": {**row["blade"], "code": f"{row['name']} L"}}
+
+
 def _parting() -> Iterator[Row]:
     for width, depth in PARTING:
         name = f"PB {width:g} {depth:g}"
         feed = (0.03 + 0.01 * width, 0.06 + 0.03 * width)
-        yield {"name": name, "kind": "parting", "blade": _blade(name, width, depth, feed, 0.2, **BLOCK)}
+        yield from _both({"name": name, "kind": "parting", "blade": _blade(name, width, depth, feed, 0.2, **BLOCK)})
     for hand, letter in (("right", "R"), ("left", "L")):
         for width, depth, angle in ((2.0, 16.0, 6.0), (3.0, 22.0, 6.0)):
             name = f"PB {width:g} {depth:g} {angle:g}{letter}"
@@ -67,12 +73,12 @@ def _outside() -> Iterator[Row]:
         name = f"GO {width:g} {depth:g}"
         corner = 0.1 if width < 2 else 0.2
         blade = _blade(name, width, depth, (0.04, 0.05 + 0.03 * width), corner, **BLOCK)
-        yield {"name": name, "kind": "grooving", "where": "outside", "blade": blade}
+        yield from _both({"name": name, "kind": "grooving", "where": "outside", "blade": blade})
     for width in CIRCLIP_MM:
         depth = round(1.5 * width, 1)
         name = f"GO {width:g} {depth:g}"
         blade = _blade(name, width, depth, (0.03, 0.05 + 0.02 * width), 0.1, **ANY)
-        yield {"name": name, "kind": "grooving", "where": "outside", "blade": blade}
+        yield from _both({"name": name, "kind": "grooving", "where": "outside", "blade": blade})
     for width in (2.0, 3.0, 4.0, 5.0, 6.0, 8.0):
         name = f"GR {width:g}"
         blade = _blade(name, width, 4 * width, (0.05, 0.05 + 0.03 * width), width / 2, **ANY)

@@ -36,7 +36,7 @@ def test_every_contact_has_its_own_line_and_place(spear: Job) -> None:
 
 
 def test_a_tool_comes_in_only_where_it_has_room(spear: Job) -> None:
-    """The blade is called while the turret still stands at the end of the thread: it swings into the jaws."""
+    """The blade is called while the turret still stands at the end of the thread: it swings into the bar."""
     planned = plan(spear)
     lines = post(planned, LANGUAGE).text.splitlines()
     assert not [one for one in contacts(prove_plan(planned, LANGUAGE, "\n".join(lines))) if "tool change" in one.what]
@@ -44,7 +44,7 @@ def test_a_tool_comes_in_only_where_it_has_room(spear: Job) -> None:
     leave = max(n for n in range(call) if "G0 X" in lines[n])
     del lines[leave : leave + 2]
     found = contacts(prove_plan(planned, LANGUAGE, "\n".join(lines) + "\n"))
-    assert any("tool change in jaws" in one.what for one in found), [one.what for one in found]
+    assert any("tool change in metal" in one.what for one in found), [one.what for one in found]
 
 
 @pytest.mark.long

@@ -170,8 +170,13 @@ def _parting(tool: PartingTool) -> ToolShape:
     )
 
 
-def _bladed(blade: Blade) -> ToolShape:
-    """A blade whose free-end corner is programmed; where its front leans the other corner stands back."""
+def _bladed(blade: Blade, block_first: bool = False) -> ToolShape:
+    """A blade whose free-end corner is programmed; where its front leans the other corner stands back.
+
+    As a turning tool of its hand leads with its edge, the blade sits at the end of its block: a right-hand one gets
+    close to jaws and shoulders on the chuck's side, and its block lies over what is in front of the cut. With
+    ``block_first`` it lies on the other side.
+    """
     radius, width = blade.corner_radius_mm, blade.width_mm
     flat, depth = width - 2 * radius, blade.depth_mm - radius
     back_by = flat * math.tan(math.radians(blade.front_deg))
@@ -181,8 +186,9 @@ def _bladed(blade: Blade) -> ToolShape:
     left, right = -flat - radius, radius
     foot = radius + back_by
     stem = np.array([[left + slim, foot], [right - slim, foot], [right - slim, depth], [left + slim, depth]])
-    block_left = left - (blade.block_width_mm - width)
-    block = np.array([[block_left, depth], [right, depth], [right, back], [block_left, back]])
+    more = blade.block_width_mm - width
+    near, far = (left - more, right) if block_first else (left, right + more)
+    block = np.array([[near, depth], [far, depth], [far, back], [near, back]])
     return ToolShape(
         core=core,
         nose_radius=radius,
@@ -195,7 +201,13 @@ def _bladed(blade: Blade) -> ToolShape:
 
 def _grooving(tool: GroovingTool) -> ToolShape:
     """Pointing down outside, up inside, and toward the chuck in a face."""
-    shape = _pointed(tool) if tool.tip_deg < 180 else _round_ended(tool) if tool.round_tip else _bladed(tool.blade)
+    shape = (
+        _pointed(tool)
+        if tool.tip_deg < 180
+        else _round_ended(tool)
+        if tool.round_tip
+        else _bladed(tool.blade, tool.where == "face")
+    )
     if tool.where == "outside":
         return shape
     if tool.where == "inside":
@@ -222,7 +234,7 @@ def _pull(tool: PullTool) -> ToolShape:
     radius = blade.corner_radius_mm
     flat, depth = blade.width_mm - 2 * radius, blade.depth_mm - radius
     core = np.array([[0.0, 0.0], [flat, flat * math.tan(angle)], [flat, depth], [0.0, depth]])
-    square = _bladed(blade)
+    square = _bladed(blade, block_first=True)
     bodies = tuple(piece + np.array([flat, 0.0]) for piece in square.bodies)
     rise = flat * math.tan(angle) + radius
     stem = np.maximum(bodies[0], [-math.inf, rise])

@@ -273,10 +273,9 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
     bore = bore_of(work, operation.to_z_mm)
     shape = INSIDE.shape(work.shape)
     past = PAST_FLOOR_MM
+    nose = shape.nose_radius if operation.kind == "finish_bore" else 0.0
     if bore.floor_z is None:
-        whole = (
-            0.0 if operation.to_z_mm is not None else _past_end(work, work.given.threads_past_mm[1], shape.nose_radius)
-        )
+        whole = 0.0 if operation.to_z_mm is not None else _past_end(work, work.given.threads_past_mm[1], nose)
         past = (whole if operation.extension_mm is None else operation.extension_mm) + beyond_mm
     nose_to = bore.end_z - past - shape.tip[0]
     nose_from = _start(work, operation, nose_to)
