@@ -50,7 +50,7 @@ def _blade(code: str, width: float, depth: float, feed: tuple[float, float], cor
 
 
 def _both(row: Row) -> Iterator[Row]:
-    """A tool of either hand: a left-hand one has its block on the chuck's side and gets close to a shoulder in front."""
+    """A tool of either hand: a left-hand one has its block on the chuck's side, free of a shoulder in front."""
     yield row
     yield {**row, "name": f"{row['name']} L", "hand": "left", "blade": {**row["blade"], "code": f"{row['name']} L"}}
 

@@ -29,7 +29,7 @@ def test_two_tools_kept_apart_never_work_at_the_same_time() -> None:
     job = demo_job("vane-stud")
     before = prove_channels(*handed(job), dialect=dialect("system-a"))
     firsts, seconds = ([op.tool for op in setup.operations] for setup in job.setups)
-    pairs = [pair for pair in product(dict.fromkeys(firsts), dict.fromkeys(seconds))]
+    pairs = product(dict.fromkeys(firsts), dict.fromkeys(seconds))
     meeting = [pair for pair in pairs if at_once_s(before, job, *pair) > 0.1]
     assert meeting
     one, other = meeting[0]

@@ -44,7 +44,7 @@ from toreuma.core.standards.threads.form import form_of
 __all__ = ["REST", "SPOT", "RouteStep", "spot_for", "steps_of"]
 
 ID = "new"
-REST, SPOT = "what is left", "Spot"
+REST, SPOT, FLOOR = "what is left", "Spot", "Clear the flat floor"
 """The end of the names of cuts with a second tool; the name of what starts a drill."""
 
 UNATTENDED_CHIP_MM = 10.0
@@ -307,7 +307,7 @@ def _drill(ask: _Ask) -> list[RouteStep]:
         steps.append(
             RouteStep(
                 group=group,
-                operation=DrillHole(id=ID, name="Clear the flat floor", tool=ID, peck=False),
+                operation=DrillHole(id=ID, name=FLOOR, tool=ID, peck=False),
                 tool=flat,
                 reasons=reasons,
             )

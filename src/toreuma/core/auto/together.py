@@ -6,14 +6,15 @@ from dataclasses import replace
 from toreuma.core.advise.advice import Advice
 from toreuma.core.advise.candidate import Candidate
 from toreuma.core.advise.seated import behind
-from toreuma.core.auto.steps import REST, SPOT, RouteStep
+from toreuma.core.auto.steps import FLOOR, REST, SPOT, RouteStep
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Job, Relief, Tool, TurningTool
+from toreuma.core.model import Job, PartingTool, Relief, Tool, TurningTool
 from toreuma.core.model.tool import BoringTool, Drill, GroovingTool
 from toreuma.core.reach.relieved import slides_in
 
 __all__ = ["Choice", "also_facing", "by_need", "spared", "together"]
 
+FLAT = 180.0
 SAME_MM2, SQUARE_DEG = 0.3, 90.0
 """Leftovers that count as the same; entering angles from which on a tool faces."""
 
@@ -120,12 +121,12 @@ def _shared_blade(one: Choice, other: Choice) -> str | None:
     return max(able.keys() & others.keys(), key=lambda name: (able[name].blade.width_mm, name), default=None)
 
 
-def _blades(one: Choice) -> dict[str, GroovingTool]:
-    """Blades that leave no more of a groove than the one advised, and are not much narrower, by name."""
+def _blades(one: Choice, share: float = NARROW) -> dict[str, GroovingTool]:
+    """Blades that leave no more of a groove than the one advised, and are no narrower than a share of it, by name."""
     step, advice = one
     least = min((c.left_mm2 for c in advice.candidates), default=0.0)
     able = (c.tool for c in advice.candidates if c.left_mm2 <= least + SAME_MM2)
-    wide = NARROW * step.tool.blade.width_mm  # type: ignore[union-attr]
+    wide = share * step.tool.blade.width_mm  # type: ignore[union-attr]
     return {tool.name: tool for tool in able if isinstance(tool, GroovingTool) and tool.blade.width_mm >= wide}
 
 
@@ -260,10 +261,47 @@ def _one_bar(steps: list[Choice], job: Job) -> list[Choice]:
     ]
 
 
+def _grooved_by_the_parting_blade(steps: list[Choice], job: Job) -> list[Choice]:
+    """Square grooves outside with the blade that parts off, where a parting blade goes into all of them."""
+    off = next((pair for pair in steps if pair[0].group == "part off"), None)
+    square = [pair for pair in steps if _is_square(pair[0])]
+    if off is None or not square:
+        return steps
+    widest = min(max(tool.blade.width_mm for tool in _blades(pair, 0.0).values()) for pair in square)
+    able = (one for one in off[1].candidates if isinstance(one.tool, PartingTool))
+    best = next((one for one in able if _fits(one.tool, widest)), None)
+    if best is None:
+        return steps
+    why = f"cuts grooves and parts off: {FEW}"
+    grooves = [step for step, _ in square]
+    return [
+        (replace(step, tool=best.tool, reasons=(why,)), advice) if step is off[0] or step in grooves else (step, advice)
+        for step, advice in steps
+    ]
+
+
+def _floor_by_the_bar(steps: list[Choice], job: Job) -> list[Choice]:
+    """Without the drill that clears a flat floor, where a bar comes down to it anyway."""
+    bored = any(step.group == "finish bore" and isinstance(step.tool, BoringTool) for step, _ in steps)
+    return [pair for pair in steps if not (bored and pair[0].operation.name == FLOOR)]
+
+
+def _is_square(step: RouteStep) -> bool:
+    tool = step.tool
+    plain = isinstance(tool, GroovingTool) and tool.where == "outside" and not tool.round_tip and tool.tip_deg == FLAT
+    return step.group == "groove" and not step.also and plain and tool.hand == "right"
+
+
+def _fits(blade: object, widest_mm: float) -> bool:
+    square = isinstance(blade, PartingTool) and blade.hand == "right" and blade.blade.front_deg == 0
+    return square and blade.blade.width_mm <= widest_mm + 1e-6  # type: ignore[attr-defined,no-any-return]
+
+
 def _is_main(step: RouteStep, group: str) -> bool:
     return step.group == group and not step.operation.name.endswith(REST) and isinstance(step.tool, TurningTool)
 
 
 SAVINGS: tuple[Callable[[list[Choice], Job], list[Choice]], ...] = (
-    _facing_shared, _one_spot_for_all, _rest_by_the_finisher, _one_bar, _one_outside, _no_rest, _unspotted,
+    _facing_shared, _one_spot_for_all, _rest_by_the_finisher, _one_bar, _grooved_by_the_parting_blade, _floor_by_the_bar,
+    _one_outside, _no_rest, _unspotted,
 )  # fmt: skip

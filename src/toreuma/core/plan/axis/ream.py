@@ -32,6 +32,10 @@ STOCK_SHARE, LEAST_STOCK_MM, MOST_STOCK_MM = 0.02, 0.1, 0.4
 """What is left for the reamer on diameter, as a share of it and within these bounds, mm: typical."""
 
 
+OUT_FEEDS, MOST_OUT_MM = 4.0, 1.5
+"""It is drawn out turning forward, so many times as fast and no faster than mm/rev: typical, so that no land marks the
+wall and chips come along."""
+
 FOLLOWS_MM = 0.5
 """A shank thinner than the hole by this much follows the flutes into it."""
 
@@ -77,7 +81,7 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     begin = len(path.motions)
     path.feed(feed, z=end)
     drawn = (path.motions[begin].segment,)
-    path.feed(2 * feed, z=start + APPROACH_MM)
+    path.feed(max(min(OUT_FEEDS * feed, MOST_OUT_MM), feed), z=start + APPROACH_MM)
     path.leave()
     done = swept(work, start + APPROACH_MM, end)
     findings = tuple(_findings(operation, tool, before, start - end))

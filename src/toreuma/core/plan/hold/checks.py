@@ -84,7 +84,8 @@ def _fits(job: Job, grip_d: float, place: tuple[float, float]) -> Iterable[Findi
     """The hold takes the diameter, its soft jaws are bored for it, and a collet has its shape."""
     hold = job.setup.hold
     span = hold.range_mm if isinstance(hold, Collet) else hold.grip_range_mm if isinstance(hold, Chuck) else None
-    if span is not None and not span[0] - 1e-6 <= grip_d <= span[1] + 1e-6:
+    soft = isinstance(hold, Chuck) and hold.jaws == "soft"  # bored as small as the piece wants
+    if span is not None and not (0.0 if soft else span[0]) - 1e-6 <= grip_d <= span[1] + 1e-6:
         yield Finding(
             "error",
             "hold.range",
@@ -97,7 +98,7 @@ def _fits(job: Job, grip_d: float, place: tuple[float, float]) -> Iterable[Findi
             "the jaws do not reach it or stand past their guides",
             at=place,
         )
-    if isinstance(hold, Chuck) and hold.jaws == "soft":
+    if isinstance(hold, Chuck) and soft:
         yield from _bored(job, hold, grip_d, place)
     if isinstance(hold, Collet) and job.stock.kind == "polygon" and job.stock.sides != 6:
         yield Finding("warning", "hold.shape", "a round collet does not hold a square bar", "use one of its shape")
