@@ -32,14 +32,17 @@ def outlines(part: Json) -> tuple[Outline, list[Outline]]:
     return solid, out
 
 
-def _diameters(elements: list[Json]) -> list[float]:
-    """The middle of the limits, where there are some; the face before a cylinder goes with it."""
+def _diameters(elements: list[Json], outside: bool) -> list[float]:
+    """The middle of the limits, where there are some, or what is left for grinding; the face before a cylinder goes
+    with it."""
     found = [one["d_mm"] for one in elements]
     for n, one in enumerate(elements):
-        size = one.get("size")
-        if size:
-            found[n] = one["d_mm"] + (size["lower_um"] + size["upper_um"]) / 2000
-            alike = n and elements[n - 1]["d_mm"] == one["d_mm"] and not elements[n - 1].get("size")
+        size, grind = one.get("size"), one.get("grind_mm")
+        if size or grind:
+            middle = (size["lower_um"] + size["upper_um"]) / 2000 if size else 0.0
+            found[n] = one["d_mm"] + ((grind if outside else -grind) if grind else middle)
+            bare = n and not elements[n - 1].get("size") and not elements[n - 1].get("grind_mm")
+            alike = bare and elements[n - 1]["d_mm"] == one["d_mm"]
             cylinder = n > 1 and elements[n - 2]["d_mm"] == elements[n - 1]["d_mm"]
             if alike and not (cylinder and elements[n - 1].get("kind") != "arc"):
                 found[n - 1] = found[n]
@@ -52,7 +55,7 @@ def _chain(elements: list[Json], edge: float, closes: bool, start: tuple[float, 
     runs: list[Outline] = []
     straight: list[bool] = []
     corner: list[Json | None] = []
-    for n, (one, d) in enumerate(zip(elements, _diameters(elements), strict=True)):
+    for n, (one, d) in enumerate(zip(elements, _diameters(elements, closes), strict=True)):
         end = (one["z_mm"], d / 2)
         if n and one.get("kind") != "arc" and one["d_mm"] == elements[n - 1]["d_mm"] and at[0] - end[0] > 1e-6:
             at = (at[0], d / 2)  # a cylinder with limits of its own beside one of the same diameter
@@ -139,7 +142,7 @@ def _arc(start: tuple[float, float], end: tuple[float, float], r: float, bulge: 
 def _bore(part: Json, back: float) -> Outline:
     elements = part["inside"]
     first = elements[0]
-    d = _diameters(elements)
+    d = _diameters(elements, False)
     reach = _front_r(part, first["d_mm"])
     bare = [{"z_mm": 0.0, "d_mm": d[0], "corner": first.get("corner"), "size": None}, *elements[1:]]
     bare[0] = {**first, "d_mm": d[0], "size": None}
@@ -161,11 +164,11 @@ def _bore(part: Json, back: float) -> Outline:
 def _front_r(part: Json, mouth: float) -> float:
     first = part["outside"][0]
     flat = abs(first["z_mm"]) < 1e-6
-    return float(_diameters(part["outside"])[0] / 2 if flat else mouth / 2 + 1e-6)
+    return float(_diameters(part["outside"], True)[0] / 2 if flat else mouth / 2 + 1e-6)
 
 
 def _back_r(part: Json) -> float:
-    return float(_diameters(part["outside"])[-1] / 2)
+    return float(_diameters(part["outside"], True)[-1] / 2)
 
 
 def _height(outline: Outline, z: float, inside: bool = False) -> float:

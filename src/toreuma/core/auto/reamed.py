@@ -81,6 +81,8 @@ def _one_diameter(job: Job, scene: Scene) -> float | None:
         return None
     if served_bore_z(scene) > scene.profile.back_z + SAME_MM:
         return None
+    if any(one.grind_mm is not None for one in inside):
+        return None  # it is turned smaller, and ground
     sizes = {round(one.d_mm, 4) for one in inside}
     limits = [one.size for one in inside if one.size is not None]
     return inside[0].d_mm if len(sizes) == 1 and limits else None

@@ -252,7 +252,7 @@ def reachable_end(scene: Scene, tool: Tool) -> float | None:
 def _finest(job: Job, inside: bool) -> float:
     """The finest roughness wanted on the side, um."""
     elements = job.part.inside if inside else job.part.outside
-    marks = [element.ra_um for element in elements if element.ra_um is not None]
+    marks = [element.ra_um for element in elements if element.ra_um is not None and element.grind_mm is None]
     return min([*marks, job.part.ra_um or 3.2])
 
 
@@ -306,10 +306,7 @@ def _drill(ask: _Ask) -> list[RouteStep]:
         reasons = (said("Ø {}, no point: clears the floor that the drill's point left", q(flat.d_mm, "mm", "g")),)
         steps.append(
             RouteStep(
-                group=group,
-                operation=DrillHole(id=ID, name=FLOOR, tool=ID, peck=False),
-                tool=flat,
-                reasons=reasons,
+                group=group, operation=DrillHole(id=ID, name=FLOOR, tool=ID, peck=False), tool=flat, reasons=reasons
             )
         )
     return steps

@@ -294,7 +294,7 @@ def _is_square(step: RouteStep) -> bool:
 
 def _fits(blade: object, widest_mm: float) -> bool:
     square = isinstance(blade, PartingTool) and blade.hand == "right" and blade.blade.front_deg == 0
-    return square and blade.blade.width_mm <= widest_mm + 1e-6  # type: ignore[attr-defined,no-any-return]
+    return square and blade.blade.width_mm <= widest_mm + 1e-6  # type: ignore[attr-defined]
 
 
 def _is_main(step: RouteStep, group: str) -> bool:
@@ -302,6 +302,6 @@ def _is_main(step: RouteStep, group: str) -> bool:
 
 
 SAVINGS: tuple[Callable[[list[Choice], Job], list[Choice]], ...] = (
-    _facing_shared, _one_spot_for_all, _rest_by_the_finisher, _one_bar, _grooved_by_the_parting_blade, _floor_by_the_bar,
-    _one_outside, _no_rest, _unspotted,
+    _facing_shared, _one_spot_for_all, _rest_by_the_finisher, _one_bar, _grooved_by_the_parting_blade,
+    _floor_by_the_bar, _one_outside, _no_rest, _unspotted,
 )  # fmt: skip

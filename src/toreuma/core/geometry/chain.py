@@ -9,7 +9,7 @@ from typing import Literal
 
 from toreuma.core.errors import PartError
 from toreuma.core.geometry.elements import Line, Point, Segment, arc_through_ends
-from toreuma.core.model.part import Corner, Element
+from toreuma.core.model.part import Corner, Element, turned_size
 
 __all__ = ["TINY", "Chain", "bare_segments", "effective_diameters", "joined"]
 
@@ -30,19 +30,20 @@ class Chain:
     corners: tuple[bool, ...]
 
 
-def effective_diameters(elements: tuple[Element, ...]) -> list[float]:
-    """Diameters to cut, mm: the middle of the limits where an element has some.
+def effective_diameters(elements: tuple[Element, ...], side: Side) -> list[float]:
+    """Diameters to cut, mm: the middle of the limits where an element has some, with what is left for grinding.
 
     Limits belong to a cylinder, so the element before it, which ends where the cylinder begins, moves along; one that
     is a cylinder itself stays.
     """
     found = [element.d_mm for element in elements]
     for index, element in enumerate(elements):
-        if element.size is None:
+        size = turned_size(element, side)
+        if size is None:
             continue
-        found[index] = element.d_mm + element.size.middle_mm
+        found[index] = element.d_mm + size.middle_mm
         before = elements[index - 1] if index else None
-        if before is None or before.d_mm != element.d_mm or before.size is not None:
+        if before is None or before.d_mm != element.d_mm or turned_size(before, side) is not None:
             continue
         level = index > 1 and before.kind == "line" and elements[index - 2].d_mm == before.d_mm
         found[index - 1] = found[index - 1] if level else found[index]
@@ -57,7 +58,7 @@ def bare_segments(elements: tuple[Element, ...], side: Side) -> list[Segment]:
     """
     at: Point = (0.0, 0.0)
     segments: list[Segment] = []
-    for index, (element, diameter) in enumerate(zip(elements, effective_diameters(elements), strict=True)):
+    for index, (element, diameter) in enumerate(zip(elements, effective_diameters(elements, side), strict=True)):
         end = (element.z_mm, diameter / 2)
         if index and element.kind == "line" and element.d_mm == elements[index - 1].d_mm and at[0] - end[0] > TINY:
             at = (at[0], end[1])

@@ -92,6 +92,7 @@ def elements_of(placed: list[Placed], side: Side, through: bool = True) -> tuple
                     "size": one.step.size,
                     "corner": _corner(back) if back is not None and not cone_back else None,
                     "ra_um": one.step.ra_um,
+                    "grind_mm": one.step.grind_mm,
                     "name": one.step.name,
                 }
             )

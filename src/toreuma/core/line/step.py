@@ -31,7 +31,7 @@ NOUNS = (
     *("land", "pilot", "boss", "stub", "cylinder", "rod", "pin", "barrel", "register"),
 )
 """What a step may be called in front of its diameter: its name."""
-IDLE = ("with", "and", "a", "an", "the", "of", "wide", "thick", "mm", "af", "equally", "spaced", "sharp")
+IDLE = ("with", "for", "and", "a", "an", "the", "of", "wide", "thick", "mm", "af", "equally", "spaced", "sharp")
 """Words that say nothing more."""
 
 
@@ -85,6 +85,8 @@ class Step:
     flats: tuple[int, float] | None = None
     """How many, and across."""
     ra_um: float | None = None
+    grind_mm: float | None = None
+    """What is left on the diameter for grinding."""
     name: str = ""
     tip_mm: float | None = None
     ball: bool = False
@@ -208,6 +210,8 @@ def _word(piece: Piece, step: Step) -> Step:
         return replace(step, through=True)
     if piece.take("ra"):
         return replace(step, ra_um=piece.plain("the roughness in µm"))
+    if piece.take("grind", "grinding", "ground"):
+        return replace(step, grind_mm=piece.length("what is left on the diameter for grinding"))
     if piece.take("face"):
         return _face(piece, step)
     if piece.is_next("n") and piece.kind_is("number", 1):

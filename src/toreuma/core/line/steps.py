@@ -24,6 +24,7 @@ def steps_of(elements: tuple[Element, ...]) -> list[StepOf]:
     face: Element | None = None
     for element in elements:
         flat = element.kind == "line" and abs(element.z_mm - z) < SAME_MM and element.size is None
+        flat = flat and element.grind_mm is None
         if flat and face is None and abs(element.d_mm - d) > SAME_MM:
             face, z, d = element, element.z_mm, element.d_mm
             continue
@@ -43,6 +44,7 @@ def steps_of(elements: tuple[Element, ...]) -> list[StepOf]:
             hollow=element.kind == "arc" and element.bulge == "concave",
             corners=tuple(corners),
             ra_um=element.ra_um,
+            grind_mm=element.grind_mm,
             name=element.name,
             face_name=face.name if face is not None else "",
             face_ra_um=face.ra_um if face is not None else None,

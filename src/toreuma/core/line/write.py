@@ -144,6 +144,8 @@ def _step_text(placed: list[Placed], index: int, side: Side, units: System, thro
         words.append(f"knurl {step.knurl[0]} {length_text(step.knurl[1], units)}")
     if step.ra_um is not None:
         words.append(f"ra {plain_text(step.ra_um)}")
+    if step.grind_mm is not None:
+        words.append(f"grind {length_text(step.grind_mm, units)}")
     if step.name:
         words.append(f"'{_plain_name(step.name)}'")
     if step.face_ra_um is not None:

@@ -15,7 +15,7 @@ from toreuma.core.measure.features import of_feature
 from toreuma.core.measure.gauges import SELDOM, gauge_for, how_often
 from toreuma.core.model import Part
 from toreuma.core.model.feature import ThreadFeature
-from toreuma.core.model.part import Element
+from toreuma.core.model.part import Element, turned_size
 from toreuma.core.spoken import q, said
 from toreuma.core.standards.gauges import GaugeTables
 from toreuma.core.standards.general import GeneralTables, general_tolerance_mm
@@ -158,8 +158,10 @@ def limits_of(element: Element) -> tuple[float, float]:
 
 
 def _diameter(element: Element, row: str, side: str, segment: Segment) -> Characteristic:
-    size, d = element.size, element.d_mm
-    limits = (None, None) if size is None else limits_of(element)
+    size = turned_size(element, side)
+    ground = element.grind_mm is not None and size is not None
+    d = round(element.d_mm + size.middle_mm, 6) if ground and size is not None else element.d_mm
+    limits = (None, None) if size is None else limits_of(element.changed(size=size))
     words = "outside" if side == "outside" else "bore"
     what = (
         said("{}, Ø {}", element.name, q(d, "mm", "g", bare=True))
@@ -178,8 +180,16 @@ def _diameter(element: Element, row: str, side: str, segment: Segment) -> Charac
         upper=limits[1],
         at=segment.at(0.5),
         ends_z=(segment.start[0], segment.end[0]),
-        from_where="" if size is None else (size.fit or "as typed"),
+        from_where=_from_where(element),
     )
+
+
+def _from_where(element: Element) -> str:
+    """Where the limits come from."""
+    size = element.size
+    if element.grind_mm is not None:
+        return said("before grinding to {}", size.fit if size is not None and size.fit else "size")
+    return "" if size is None else (size.fit or "as typed")
 
 
 def _cone(element: Element, begins: tuple[float, float], row: str, side: str, segment: Segment) -> Characteristic:

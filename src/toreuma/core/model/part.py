@@ -7,7 +7,10 @@ from pydantic import Field, model_validator
 from toreuma.core.model.feature import Feature
 from toreuma.core.value import Length, Name, Positive, Value
 
-__all__ = ["Corner", "Element", "Part", "Size"]
+__all__ = ["Corner", "Element", "Part", "Size", "turned_size"]
+
+GROUND_LATER_UM = 50.0
+"""What is ground next is turned to its size and this much on either side: usual, grinding takes out the rest."""
 
 Diameter = Annotated[float, Field(ge=0, le=1e5)]
 
@@ -49,7 +52,19 @@ class Element(Value):
     corner: Corner | None = None
     size: Size | None = Field(default=None, description="Limits of the diameter of a cylinder")
     ra_um: Positive | None = Field(default=None, description="Roughness wanted on this surface")
+    grind_mm: Annotated[float, Field(gt=0, le=20)] | None = Field(
+        default=None, description="What turning leaves on the diameter for grinding, which makes limits and finish"
+    )
     name: Name = ""
+
+
+def turned_size(element: Element, side: str) -> Size | None:
+    """Limits of a diameter, ``outside`` or ``inside``, as turning leaves it, as deviations from the nominal one: larger
+    outside and smaller inside by what is ground off."""
+    if element.grind_mm is None:
+        return element.size
+    more = 1000 * element.grind_mm * (1 if side == "outside" else -1)
+    return Size(lower_um=more - GROUND_LATER_UM, upper_um=more + GROUND_LATER_UM)
 
 
 class Part(Value):

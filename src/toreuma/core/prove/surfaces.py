@@ -8,7 +8,7 @@ import shapely
 from toreuma.core.geometry.elements import Points
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
-from toreuma.core.model.part import Element
+from toreuma.core.model.part import Element, turned_size
 from toreuma.core.prove.threads import allowed_by_threads
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
@@ -79,7 +79,7 @@ def surfaces_made(job: Job, scene: Scene, final: Region) -> tuple[SurfaceMade, .
         if len(free) < 2:
             continue
         over, under = _deviations(free, final)
-        size = element.size if element is not None else None
+        size = turned_size(element, side) if element is not None else None
         allowed = (size.upper_um - size.lower_um) / 4 if size is not None else FREE_UM
         found.append(
             SurfaceMade(

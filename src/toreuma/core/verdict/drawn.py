@@ -12,7 +12,7 @@ from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.profile import Profile
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Part
-from toreuma.core.model.part import Element
+from toreuma.core.model.part import Element, turned_size
 from toreuma.core.spoken import q, said
 
 __all__ = ["Drawn", "drawn_of"]
@@ -84,7 +84,8 @@ def _of_chain(
         line = shapely.intersection(shapely.LineString(segment.points(0.0005)), near)
         element = elements[index] if index < len(elements) else None
         what, wanted = _words(part, side, segment, element, corner, number, chain)
-        size = element.size if element is not None and not corner and _is_level(segment) else None
+        level = element is not None and not corner and _is_level(segment)
+        size = turned_size(element, side) if element is not None and level else None
         allowed = max((size.upper_um - size.lower_um) / 4, LEAST_UM) if size is not None else FREE_UM
         key = f"{side} {index}{' corner' if corner else ''}"
         one = _placed(key, what, wanted, side, line, region, allowed=allowed, element=None if corner else index)

@@ -10,7 +10,7 @@ from toreuma.core.findings import Finding, place_text
 from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.region import Region, box, polygons, union
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Job, ThreadForm
+from toreuma.core.model import Job, Part, ThreadForm
 from toreuma.core.model.feature import AxialHole, Feature
 from toreuma.core.model.tool import BoringTool, GroovingTool, PartingTool, TurningTool
 from toreuma.core.prove.sizes import SizeMade, sizes_made
@@ -80,6 +80,11 @@ class _Ground:
     asked: tuple[Asked, ...]
     others: tuple[tuple[str, float, float], ...]
     makers: Makers
+    grinds: Mapping[tuple[str, int], float]
+    """What the drawing leaves on diameters for grinding, by side and place in the profile."""
+
+    def grind_of(self, drawn: Drawn) -> float | None:
+        return None if drawn.element is None else self.grinds.get((drawn.side, drawn.element))
 
     def size_of(self, drawn: Drawn) -> SizeMade | None:
         """The cylinder a drawn thing is, unless its size is judged with a thread or a knurl."""
@@ -110,11 +115,22 @@ def _section_rows(
     seats = [(one.side, one.from_z_mm - one.length_mm, one.from_z_mm) for one in features if one.kind == "thread"]
     knurls = [("outside", one.from_z_mm - one.length_mm, one.from_z_mm) for one in features if one.kind == "knurl"]
     ground = _Ground(
-        sizes=sizes_made(job, shape, final), asked=asked_to_stay(sides), others=(*seats, *knurls), makers=makers
-    )
+        sizes=sizes_made(job, shape, final), asked=asked_to_stay(sides), others=(*seats, *knurls), makers=makers,
+        grinds=_grinds(job.part),
+    )  # fmt: skip
     rows = [_row(one, ground) for one in found]
     rows += [_loose_row(number, piece) for number, piece in enumerate(loose)]
     return [*rows, _off_row(job, shape, final, sides, makers)]
+
+
+def _grinds(part: Part) -> dict[tuple[str, int], float]:
+    sides = (("outside", part.outside), ("inside", part.inside))
+    return {
+        (side, n): one.grind_mm
+        for side, elements in sides
+        for n, one in enumerate(elements)
+        if one.grind_mm is not None
+    }
 
 
 def _with_core(one: Drawn, features: Sequence[Feature], forms: Mapping[int, ThreadForm]) -> Drawn:
@@ -138,6 +154,10 @@ def _row(found: Found, ground: _Ground) -> Row:
     drawn, size = found.drawn, ground.size_of(found.drawn)
     made = ground.makers.of(drawn.points, drawn.normals)
     state, left, cure = _state(found, size, ground, made)
+    grind = ground.grind_of(drawn)
+    if grind is not None and state in ("made", "allowed"):
+        state, left = "allowed", said("{} on the diameter stays for grinding, as drawn", q(grind, "mm", "g"))
+    nose = max((piece.nose_mm or 0.0 for piece in found.rounded), default=None)
     wanted = drawn.wanted
     if size is not None and size.limits_mm is not None:
         wanted = said("Ø {} to {}", q(size.limits_mm[0], "mm", ".3f", bare=True), q(size.limits_mm[1], "mm", ".3f"))
@@ -151,7 +171,7 @@ def _row(found: Found, ground: _Ground) -> Row:
         cure=cure,
         made=made,
         at=drawn.at,
-        nose_mm=max((piece.nose_mm or 0.0 for piece in found.rounded), default=None) if state == "allowed" else None,
+        nose_mm=nose if state == "allowed" and grind is None else None,
     )
 
 

@@ -143,6 +143,7 @@ def _surface(panel: PartReasons, job: Job, side: str, index: int, element: Eleme
     fields = [Field("z_mm", "ends at Z", "mm"), Field("d_mm", "diameter at its end", "mm", "on diameter")]
     fields += [Field("radius_mm", "arc radius", "mm")] if element.kind == "arc" else []
     fields += [Field("ra_um", "wanted Ra", "um", empty="open")]
+    fields += [Field("grind_mm", "left for grinding", "mm", "on diameter", empty="none")] if level else []
     for field in fields:
         panel.typed(
             f"element.{field.name}",

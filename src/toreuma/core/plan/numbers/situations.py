@@ -17,6 +17,7 @@ from toreuma.core.geometry.region import Region
 from toreuma.core.model import Blade, Insert, Machine, Pins
 from toreuma.core.model.conditions import Conditions
 from toreuma.core.model.material import LIFE_MIN
+from toreuma.core.model.part import turned_size
 from toreuma.core.model.steps import Steps
 from toreuma.core.model.tool import PullTool
 from toreuma.core.motion import Spindle
@@ -181,13 +182,14 @@ def size_bend(work: Work, after: Region, nose_to: float) -> Bend | None:
             continue
         ends = [end for segment in segments for end in (segment.start[0], segment.end[0])]
         along = [float(found.at(z)) for z in np.linspace(min(ends), max(ends), PLACES)]
-        band = FREE_BAND_MM if element.size is None else (element.size.upper_um - element.size.lower_um) / 1000
+        size = turned_size(element, "outside")
+        band = FREE_BAND_MM if size is None else (size.upper_um - size.lower_um) / 1000
         allowed = max(BAND_SHARE * band / 2, 5e-4)
         label = said("{} of the limits of Ø {}", f"{BAND_SHARE:.0%}", q(element.d_mm, "mm", "g"))
         one = Bend(
             max(along) - min(along),
             allowed,
-            label if element.size is not None else said("usual for Ø {}", q(element.d_mm, "mm", "g")),
+            label if size is not None else said("usual for Ø {}", q(element.d_mm, "mm", "g")),
         )
         if one.mm_per_n > 0 and (worst is None or one.mm_per_n / one.allowed_mm > worst.mm_per_n / worst.allowed_mm):
             worst = one

@@ -6,7 +6,7 @@ from typing import Literal
 from toreuma.core.cutting.bars import bar_held
 from toreuma.core.cutting.situation import BarHeld, Situation
 from toreuma.core.model import TurningTool
-from toreuma.core.model.part import Element
+from toreuma.core.model.part import Element, turned_size
 from toreuma.core.model.tool import Bar, BoringTool, PullTool
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.numbers.situations import (
@@ -86,4 +86,5 @@ def _situation(work: Work, use: Literal["rough", "finish"], d_mm: float, mean_d_
 
 def _band(element: Element) -> float:
     """Width of the limits of a diameter, mm."""
-    return FREE_BAND_MM if element.size is None else (element.size.upper_um - element.size.lower_um) / 1000
+    size = turned_size(element, "outside")
+    return FREE_BAND_MM if size is None else (size.upper_um - size.lower_um) / 1000
