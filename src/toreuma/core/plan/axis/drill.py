@@ -6,7 +6,7 @@ from toreuma.core.control_cycles import groove_pecks
 from toreuma.core.cutting.evidence import Evidence
 from toreuma.core.cutting.figures import Figure
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.model import DrillHole, Job, Operation
+from toreuma.core.model import DrillHole, FinishBore, Job, Operation
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import PECK_BACK_OFF_MM, Spindle, peck_bottoms
 from toreuma.core.plan.axis.axial import deepest_z, metal_front, swept, touch_z
@@ -45,6 +45,9 @@ CONE_SHARE = 0.95
 LEAST_MM = 0.05
 """What is no hole yet."""
 
+
+FLOOR_STOCK_MM, PAST_STEP_MM = 0.1, 0.5
+"""A flat drill leaves so much on a step for the bar that finishes it, where the bore goes on deeper by more."""
 
 IN_THE_HOLE = ("drill", "tap", "ream", "rough_bore", "finish_bore")
 
@@ -174,7 +177,16 @@ def _hole(work: Work, tool: Drill, operation: DrillHole) -> Hole | None:
             said("the part has no room for {}, Ø {}, on the axis at its front", tool.id, q(tool.d_mm, "mm", "g")),
             "choose a smaller drill, turn the part round, or type the depth",
         )
-    return Hole(start, math.ceil(high * 1000) / 1000, False)
+    end = math.ceil(high * 1000) / 1000
+    return Hole(start, end + FLOOR_STOCK_MM if point < LEAST_MM and _is_faced(work, end) else end, False)
+
+
+def _is_faced(work: Work, end: float) -> bool:
+    """A bar that finishes the bore goes on deeper and faces the step the drill ends on."""
+    void = work.scene.shape.void
+    deeper = void is not None and float(void.bounds[0]) < end - PAST_STEP_MM
+    ends = (one.to_z_mm for one, _ in work.given.neighbours.goes_on if isinstance(one, FinishBore))
+    return deeper and any(to_z is None or to_z < end + LEAST_MM for to_z in ends)
 
 
 def pecks_of(tool: Drill, wanted: bool, peck_mm: float | None, start: float, end: float) -> list[float]:
