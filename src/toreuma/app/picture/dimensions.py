@@ -168,7 +168,7 @@ class DimensionPainter:
             f" {size_text(size, self._draw.system)}" if size else ""
         )
         if (grind := elements[element].grind_mm) is not None:
-            text = f"{text} +{show(grind, 'mm', self._draw.system, trim=True).number} ground"
+            text = f"{text} +{show(grind, 'mm', self._draw.system, trim=True).number} to grind"
         middle = self._draw.view.point((segment.start[0] + segment.end[0]) / 2, segment.start[1])
         width = self._draw.p.fontMetrics().horizontalAdvance(text)
         room = abs(segment.end[0] - segment.start[0]) * self._draw.view.scale

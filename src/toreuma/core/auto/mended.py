@@ -83,5 +83,7 @@ def _failed(one: OperationPlan, job: Job) -> Failed:
 
 def _is_taken(job: Job, finding: Finding) -> bool:
     operation = job.operation(finding.operation)
-    parting = operation is not None and operation.kind == "part_off" and finding.code == "hold.short"
-    return parting or finding.code in TAKEN_CURES
+    from_bar = job.stock.kind != "free" and job.stock.length_mm is None
+    kinds = ("part_off", "knurl") if from_bar else ("part_off",)
+    farther_out = operation is not None and operation.kind in kinds and finding.code == "hold.short"
+    return farther_out or finding.code in TAKEN_CURES

@@ -7,7 +7,7 @@ from pydantic import Field, model_validator
 from toreuma.core.model.feature import Feature
 from toreuma.core.value import Length, Name, Positive, Value
 
-__all__ = ["Corner", "Element", "Part", "Size", "turned_size"]
+__all__ = ["Corner", "Element", "Part", "Size", "limits_turned", "turned_size"]
 
 GROUND_LATER_UM = 50.0
 """What is ground next is turned to its size and this much on either side: usual, grinding takes out the rest."""
@@ -65,6 +65,12 @@ def turned_size(element: Element, side: str) -> Size | None:
         return element.size
     more = 1000 * element.grind_mm * (1 if side == "outside" else -1)
     return Size(lower_um=more - GROUND_LATER_UM, upper_um=more + GROUND_LATER_UM)
+
+
+def limits_turned(element: Element, side: str) -> tuple[float, float] | None:
+    """The same as diameters, mm."""
+    size = turned_size(element, side)
+    return None if size is None else (element.d_mm + size.lower_um / 1000, element.d_mm + size.upper_um / 1000)
 
 
 class Part(Value):

@@ -10,7 +10,7 @@ from toreuma.core.geometry.part_shape import PartShape
 from toreuma.core.geometry.region import Region
 from toreuma.core.model import Job
 from toreuma.core.model.feature import ThreadFeature
-from toreuma.core.model.part import Element, turned_size
+from toreuma.core.model.part import limits_turned
 from toreuma.core.prove.threads import RUN_OUT_PITCHES
 from toreuma.core.spoken import q, said
 
@@ -91,7 +91,7 @@ def sizes_made(job: Job, shape: PartShape, final: Region) -> tuple[SizeMade, ...
                     side=side,
                     nominal_mm=2 * segment.start[1],
                     found_mm=made,
-                    limits_mm=_limits(element, side),
+                    limits_mm=limits_turned(element, side),
                     z=z,
                 )
             )
@@ -138,8 +138,3 @@ def _radii(final: Region, places: list[float], side: str, near: float) -> list[f
     wanted = outward if side == "outside" else ~outward
     here = (radii[wanted & (index == place)] for place in range(len(places)))
     return [float(ends[np.abs(ends - near).argmin()]) for ends in here if len(ends)]
-
-
-def _limits(element: Element, side: str) -> tuple[float, float] | None:
-    size = turned_size(element, side)
-    return None if size is None else (element.d_mm + size.lower_um / 1000, element.d_mm + size.upper_um / 1000)

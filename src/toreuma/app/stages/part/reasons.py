@@ -28,6 +28,7 @@ from toreuma.core.geometry.taper import half_angle_deg
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.kinds.field import Field
 from toreuma.core.model import Element, Job
+from toreuma.core.model.part import limits_turned
 from toreuma.core.standards.general import general_tolerance_mm
 from toreuma.core.standards.threads import thread_of
 from toreuma.core.units import show
@@ -165,12 +166,11 @@ def _surface(panel: PartReasons, job: Job, side: str, index: int, element: Eleme
             size_text(element.size, panel.session.system),
             lambda j, v: with_size(j, side, index, v),
         )
-        if element.size is not None:
-            low, high = (element.d_mm + x / 1000 for x in (element.size.lower_um, element.size.upper_um))
-            system = panel.session.system
-            panel.text(
-                "limits", "muted", f"Ø {show(low, 'mm', system)} to {show(high, 'mm', system)}; cut to the middle"
-            )
+        limits = limits_turned(element, side)
+        if limits is not None:
+            low, high = (show(one, "mm", panel.session.system) for one in limits)
+            how = "turned so, ground to size after" if element.grind_mm is not None else "cut to the middle"
+            panel.text("limits", "muted", f"Ø {low} to {high}; {how}")
         else:
             panel.text("limits", "muted", _general(panel, job, element.d_mm))
     if fresh:
