@@ -42,7 +42,8 @@ LIFT_OFF_MM = 0.5
 
 FINISH_DEPTH_MM = 0.5
 
-FACED_ROOM_MM = 0.5
+FACED_ROOM_MM, LEAST_EDGED_MM = 0.5, 6.0
+"""Room a bar needs to the wall behind it when its nose has faced a step; no bar breaks edges of narrower places."""
 SERVED_MM, FILM_MM = 0.01, 0.01
 """Places along Z that count as one; thinner metal asks for no bar."""
 
@@ -263,7 +264,8 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
     faced = _faced_to(scene)
     if faced is not None and across - faced[1] > faced[0] - FACED_ROOM_MM:
         return said("it meets the wall before its nose has faced the step down to Ø {}", q(2 * faced[1], "mm", "g"))
-    hole = min(hole, 2 * faced[1]) if faced is not None and wish.use == "finish" else hole
+    if faced is not None and faced[2] and wish.use == "finish" and 2 * faced[1] >= LEAST_EDGED_MM:
+        hole = min(hole, 2 * faced[1])  # its nose breaks the edge of the narrower place
     if hole < bar.least_cut_mm:
         return said(
             "its flank asks for a hole of {}, there will be one of {}",
@@ -281,9 +283,9 @@ def _does_not_fit(job: Job, scene: Scene, tool: TurningTool | BoringTool, wish: 
     return ""
 
 
-def _faced_to(scene: Scene) -> tuple[float, float] | None:
-    """Radius of the bore in front of the step on which the metal ends, and the one the step goes down to with what
-    breaks its edge; None for a floor, whose middle a drill without a point clears."""
+def _faced_to(scene: Scene) -> tuple[float, float, bool] | None:
+    """Radius of the bore in front of the step on which the metal ends, the one the step goes down to with what breaks
+    its edge, and whether anything does; None for a floor, whose middle a drill without a point clears."""
     bore = scene.shape.bore
     at = step_at(bore.segments[1:], served_bore_z(scene)) if bore is not None else None
     if bore is None or at is None:
@@ -294,7 +296,7 @@ def _faced_to(scene: Scene) -> tuple[float, float] | None:
     )
     step = bore.segments[number]
     edge = bore.segments[number + 1] if number + 1 < len(bore.segments) and bore.corners[number + 1] else step
-    return (step.start[1], edge.end[1]) if step.end[1] > SERVED_MM else None
+    return (step.start[1], edge.end[1], edge is not step) if step.end[1] > SERVED_MM else None
 
 
 def _holder_ahead(tool: TurningTool, scene: Scene) -> bool:
