@@ -150,9 +150,12 @@ def in_the_way(work: Work, bore: Bore, hole_r: float) -> Region:
     core = _core(work, bore, hole_r)
     if bore.floor_z is not None and not core.is_empty and float(core.bounds[2]) - bore.floor_z <= FACED_MM:
         core = EMPTY  # the bar faces so flat a cone away with the floor
+    taken = bore.end_r - EDGE_SHARE * work.shape.edge_length
+    if bore.floor_z is None and not core.is_empty and float(core.bounds[1]) > taken:
+        core = EMPTY  # a rim behind a through bore, which the edge in front of the bar takes
     if bore.floor_z is not None and not core.is_empty:
         stands = shapely.clip_by_rect(core, bore.floor_z + FILM_MM, 0, FAR_MM, FAR_MM)
-        if not stands.is_empty and float(stands.bounds[1]) > bore.end_r - EDGE_SHARE * work.shape.edge_length:
+        if not stands.is_empty and float(stands.bounds[1]) > taken:
             core = EMPTY  # a ring that a flat drill has left open in the middle: the edge in front of the bar takes it
     held = shapely.clip_by_rect(work.scene.fixed, -FAR_MM, 0, FAR_MM, bore.largest_r)
     both = union([core, held])
