@@ -75,3 +75,22 @@ def test_what_cannot_be_names_element_and_field(elements: list, element: int, fi
     assert caught.value.field == field
     if element is not None:
         assert caught.value.element == element
+
+
+def test_cylinders_of_one_diameter_with_other_limits_meet_in_a_step() -> None:
+    """20 k6 is +2 to +15 um, 20 h9 -52 to 0 (ISO 286): each is turned to its own middle, and none is a cone."""
+    k6, h9 = ({"lower_um": low, "upper_um": high} for low, high in ((2, 15), (-52, 0)))
+    seat = {"z_mm": -20, "d_mm": 20, "size": k6}
+    shaft = {"z_mm": -50, "d_mm": 20, "size": h9}
+    profile = build_profile(part({"z_mm": 0, "d_mm": 20}, seat, shaft))
+    ends = [(segment.start, segment.end) for segment in profile.segments[1:4]]
+    assert ends == [
+        ((0, pytest.approx(10.00425)), (-20, pytest.approx(10.00425))),
+        ((-20, pytest.approx(10.00425)), (-20, pytest.approx(9.987))),
+        ((-20, pytest.approx(9.987)), (-50, pytest.approx(9.987))),
+    ]
+    # One without limits keeps its size, whichever side of the other it lies on.
+    for elements in ((seat, {"z_mm": -50, "d_mm": 20}), ({"z_mm": -30, "d_mm": 20}, {**seat, "z_mm": -50})):
+        radii = [s.start[1] for s in build_profile(part({"z_mm": 0, "d_mm": 20}, *elements)).segments
+                 if abs(s.start[1] - s.end[1]) < 1e-9 and s.start[1] > 1]  # fmt: skip
+        assert sorted(radii) == [pytest.approx(10), pytest.approx(10.00425)]

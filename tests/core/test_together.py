@@ -5,6 +5,7 @@ import pytest
 from tests.support.kept import plan_sides
 from tests.support.long import everyday
 from toreuma.core.auto.propose import Proposed, propose_route
+from toreuma.core.auto.steps import FLOOR
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import Job, Relief
@@ -105,3 +106,22 @@ def test_one_or_two_stations_hold_one_or_two_tools(count: int) -> None:
     assert 0 < len(used) <= count
     assert all(found.job.tool(one).station <= count for one in used)  # type: ignore[union-attr]
     assert len([one for one in found.without if "no station is free" in one.what]) >= 5
+
+
+def test_with_few_stations_one_blade_grooves_and_parts_off() -> None:
+    line = "M20x1.5 x 20 relief / 26 x 30; g 3.5 x 22 at 35; hole 8 x 30"
+    roomy, tight = routed(line), routed(line, 5)
+    assert not set(names_of(roomy, "groove")) & set(names_of(roomy, "part_off"))
+    assert set(names_of(tight, "groove")) == set(names_of(tight, "part_off"))
+    assert names_of(tight, "thread")
+    assert any("parts off" in reason for one in tight.chosen for reason in one.reasons)
+
+
+def test_with_few_stations_the_bar_faces_the_floor() -> None:
+    line = "M48x2 x 27.7 relief / 53.7 x 24.5 / 62.5 x 9.6; bore 23 x 19.4 / 18 H7 x 10.2; g 4.5 x 46.6 at 37"
+    steps = [one.name for one in routed(line).job.setups[0].operations]
+    assert FLOOR in steps
+    tight = routed(line, 6)
+    assert FLOOR not in [one.name for one in tight.job.setups[0].operations]
+    assert names_of(tight, "finish_bore")
+    assert len(names_of(tight, "groove")) == 2

@@ -181,3 +181,14 @@ def test_drills_have_their_point_length() -> None:
         ),
     ):
         assert shape_of(axial).cutting.bounds[3] == pytest.approx(4)
+
+
+def test_a_right_hand_blade_sits_at_the_end_of_its_block_toward_the_chuck() -> None:
+    """As a turning tool of its hand, it gets to a shoulder on the chuck's side; the left-hand one is its mirror."""
+    right, left = (shape_of(_groover("outside", hand=hand)) for hand in ("right", "left"))
+    for shape, sign in ((right, 1), (left, -1)):
+        cutting, block = shape.cutting.bounds, shape.bodies[1]
+        far = (block[:, 0] * sign).max() - max(sign * cutting[0], sign * cutting[2])
+        near = (block[:, 0] * sign).min() - min(sign * cutting[0], sign * cutting[2])
+        assert near == pytest.approx(0, abs=1e-6)
+        assert far > 5

@@ -118,7 +118,8 @@ def _shared_blade(one: Choice, other: Choice) -> str | None:
     if one[0].tool.name == other[0].tool.name:
         return None
     able, others = _blades(one), _blades(other)
-    return max(able.keys() & others.keys(), key=lambda name: (able[name].blade.width_mm, name), default=None)
+    both = able.keys() & others.keys()
+    return max(both, key=lambda name: (able[name].blade.width_mm, able[name].hand == "right", name), default=None)
 
 
 def _blades(one: Choice, share: float = NARROW) -> dict[str, GroovingTool]:
