@@ -38,7 +38,6 @@ HOLDER_FREE_MM = 1.0
 """Between the face and what holds a tap."""
 
 OWN_DRILL_MM = 0.06
-SHANK_FREE_MM = 0.1
 DEPTH_FREE_MM = 0.3
 ROUND_SHARE = 0.9
 WALLS_MM = 0.3
@@ -177,7 +176,7 @@ def _tap(ask: Ask, tool: WholeTool) -> Verdict | None:
         return said(
             "it goes {} deep, what holds it begins {} behind its end", q(goes, "mm", ".1f"), q(behind, "mm", "g")
         )
-    if goes > tool.flute_length_mm and tool.shank_d_mm > hole.d_mm - SHANK_FREE_MM:
+    if goes > tool.flute_length_mm and not tool.follows_into(hole.d_mm):
         return said(
             "it goes {} deep, its thread is {} long and its shank Ø {} does not follow into Ø {}",
             q(goes, "mm", ".1f"),
@@ -289,9 +288,9 @@ def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:
             return said("{} wide, the groove has room for {}", q(width, "mm", "g"), q(max(narrow, 0)))
         if groove_depth_mm(scene, feature) + DEPTH_FREE_MM > depth:
             return said(
-                "{} deep at most, the groove is {}",
+                "{} deep at most, the groove with room for its block asks for {}",
                 q(depth, "mm", "g"),
-                q(groove_depth_mm(scene, feature), "mm", ".1f"),
+                q(groove_depth_mm(scene, feature) + DEPTH_FREE_MM, "mm", ".1f"),
             )
     if isinstance(feature, Relief) and width > feature.length_mm:
         return said("{} wide, the relief is {} long", q(width, "mm", "g"), q(feature.length_mm, "mm", "g"))

@@ -29,6 +29,9 @@ SAME_DEG = 0.5
 TAPPED_SHARE = 0.6
 """A blind hole is threaded over this share at least."""
 
+FLUTE_PAST_D = 0.5
+"""Flutes are longer than a hole by so much of its diameter: point, breakthrough, room for chips."""
+
 MILL_SHARE = 0.92
 """Of its core a thread mill fills no more: it has to go round, and its chips to come out."""
 CUT_BY: dict[str, type[HolesBeside] | type[MillFlats] | type[MillSlot]] = {
@@ -73,7 +76,7 @@ def with_milled(
             )
             continue
         form = _form(feature, threads)
-        found = _tools(feature, form, store, rack)
+        found = _tools(feature, form, store, rack, places[0].top - places[0].level)
         if not found:
             without.append(_cannot(feature, "no drill, tap or mill of the store has its size"))
             continue
@@ -83,12 +86,20 @@ def with_milled(
                 without.append(_cannot(feature, f"no station of the {carrier.name} is free for {tool.name}"))
                 break
             made = CUT_BY[feature.kind](id=f"m{len(steps) + 1}", name=name, tool=seated.id, feature=index)
+            past = max((_past_mm(one) for one, _, _ in found if isinstance(one, Tap)), default=0.0)
+            if isinstance(seated, Drill) and seated.form not in ("spot", "centre") and past and places[0].through:
+                made = made.changed(breakthrough_mm=past)
             if isinstance(seated, ThreadMill):
                 made = made.changed(form=form)
             steps.append(MilledStep(made, seated, why))
     at = next((n for n, one in enumerate(job.operations) if one.kind == LAST), len(job.operations))
     added = tuple(step.operation for step in steps)
     return job.with_setup(operations=(*job.operations[:at], *added, *job.operations[at:])), tuple(steps), tuple(without)
+
+
+def _past_mm(tap: Tap) -> float:
+    """How far behind the part a through hole is drilled for a tap: its lead and a turn more, for bar may be there."""
+    return round((tap.lead_pitches + 1) * tap.pitch_mm, 2) if tap.taper == 0 else 0.0
 
 
 def _cannot(feature: Feature, why: str) -> Finding:
@@ -118,12 +129,12 @@ def _form(feature: Feature, threads: Mapping[str, Thread]) -> ThreadForm | None:
 
 
 def _tools(
-    feature: Feature, form: ThreadForm | None, store: Catalogue, rack: Collection[str]
+    feature: Feature, form: ThreadForm | None, store: Catalogue, rack: Collection[str], deep_mm: float
 ) -> list[tuple[Tool, str, tuple[str, ...]]]:
-    """The tools of a feature in their order, what each does, and why this one."""
+    """The tools of a feature so deep in their order, what each does, and why this one."""
     name = feature.name or {"holes": "the holes", "flats": "the flats", "slot": "the slot"}[feature.kind]
     if isinstance(feature, HolePattern):
-        return _hole_tools(feature, form, name, store, rack)
+        return _hole_tools(feature, form, name, store, rack, deep_mm)
     mills = [one for one in store.tools if isinstance(one, EndMill)]
     if isinstance(feature, Slot):
         fitting = [one for one in mills if one.d_mm < feature.width_mm - SAME_MM] or [
@@ -138,11 +149,17 @@ def _tools(
 
 
 def _hole_tools(
-    feature: HolePattern, form: ThreadForm | None, name: str, store: Catalogue, rack: Collection[str]
+    feature: HolePattern, form: ThreadForm | None, name: str, store: Catalogue, rack: Collection[str], deep_mm: float
 ) -> list[tuple[Tool, str, tuple[str, ...]]]:
     taps = [one for one in store.tools if isinstance(one, Tap)] if feature.thread else []
     fitting = [one for one in taps if cuts_thread(one.thread, one.pitch_mm, feature.thread, feature.d_mm)]
-    tap = max(fitting, key=lambda one: (_full_thread(one, feature) >= TAPPED_SHARE, one.code in rack), default=None)
+
+    def worth(one: Tap) -> tuple[bool, bool, bool, bool]:
+        suits = one.form == ("through" if feature.depth_mm is None else "blind")  # where its chips go
+        follows = deep_mm <= one.flute_length_mm or one.follows_into(feature.d_mm)
+        return _full_thread(one, feature) >= TAPPED_SHARE, follows, suits, one.code in rack
+
+    tap = max(fitting, key=worth, default=None)
     mill = None
     if feature.thread and (tap is None or _full_thread(tap, feature) < TAPPED_SHARE):
         mill = _thread_mill(feature, form, store, rack)
@@ -156,6 +173,9 @@ def _hole_tools(
     ]
     sized.sort(key=lambda one: (round(abs(one.d_mm - wanted) / ABOUT_MM), one.flute_length_mm))
     close = [one for one in sized if abs(one.d_mm - wanted) < abs(sized[0].d_mm - wanted) + ABOUT_MM]
+    deep_mm += _past_mm(tap) if tap is not None and feature.depth_mm is None else 0.0
+    near = close + [one for one in sized if one not in close]
+    close = [one for one in near if one.flute_length_mm >= deep_mm + FLUTE_PAST_D * one.d_mm] or close
     drill = _best(close, rack, lambda one: float(one.material != "high-speed steel"))
     if drill is None:
         return []

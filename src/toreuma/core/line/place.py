@@ -115,7 +115,11 @@ def placed_bore(steps: list[Step], whole_mm: float) -> tuple[list[Placed], bool]
     behind = _run(back, 0.0)
     used = (-ahead[-1].z1 if ahead else 0.0) + (-behind[-1].z1 if behind else 0.0)
     if used > whole_mm + SAME_MM:
-        raise _fault(steps[-1], f"the bore is {used:g} mm deep and the part {whole_mm:g} mm long", "shorten a step")
+        raise _fault(
+            steps[-1],
+            f"the bore is {used:g} mm deep and the part {whole_mm:g} mm long",
+            "steps follow one another: shorten one, or write counterbore 46 x 18 for a depth from the face",
+        )
     left = round(whole_mm - used, 9)
     if through:
         last = ahead[-1].d1 if ahead else 0.0

@@ -25,8 +25,8 @@ _THREADS = (
     + r"(?![\w])",
     _SIZE + r"\s*-\s*\d+(?:\.\d+)?\s*UN[A-Z]{0,2}(?:\s*-?\s*[123][AB])?" + _LEFT + r"(?![\w])",
     _SIZE + r"\s*-\s*\d+\s*ACME(?:\s*-?\s*\d[GC])?",
-    r"\d+/\d+-\d+(?![/\d])",
     r"(?:NP(?:TF?|SM)\s*" + _SIZE + r"|" + _SIZE + r"(?:-\d+(?:\.\d+)?)?\s*-?\s*NP(?:TF?|SM))\b",
+    r"\d+/\d+-\d+(?![/\d])",
     r"UN(?:C|F|EF)?\s*" + _SIZE + r"(?:-\d+(?![\d/]))?(?:\s*-?\s*[123][AB])?(?![\w])",
     r"(?:Rp|Rc)\s?\d+(?:/\d+)?(?:\s\d/\d)?",
     r"(?:\d+[- ])?\d+/\d+\"?\s*BSP[PT]?\b",
@@ -35,6 +35,9 @@ _PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?\"?(?:\s?-?\s?[AB]\b)?(?![\w.,])")
 """Written tight and large, so that ``g 3`` stays a groove."""
 _PIPE_APART = re.compile(r"G (?:\d+[- ])?\d+/\d+\"?(?:\s?-?\s?[AB]\b)?(?![\w.,])(?![^/;\n]*(?:\bat\b|@))")
 """With a blank where a fraction follows and no place: grooves stand at one."""
+
+_BEFORE_THREAD = ("", "/", ";", "\n", "bore", "hole", "thread", "tapped", ",")
+"""What a designation in two words may stand behind."""
 
 _TAPER = re.compile(r"R ?(?:\d+[- ])?\d+/\d+(?![\w.,])")
 _TAPER_SAID = re.compile(r"R\d+(?:[- ]\d+/\d+|/\d+)?(?![\w.,])")
@@ -122,8 +125,8 @@ def _thread_at(text: str, at: int, before: list[Token]) -> int | None:
     if before and before[-1].kind == "number" and _FIT.match(text, at) and not _ON_CIRCLE.match(text, at):
         return None
     last = before[-1].low if before else ""
-    taper = _TAPER_SAID if last in ("thread", "tap") else _TAPER if last in ("", "/", ";", "\n", "bore") else None
-    pipe = _PIPE.match(text, at) or (_PIPE_APART.match(text, at) if last in ("", "/", ";", "\n", "bore") else None)
+    taper = _TAPER_SAID if last in ("thread", "tap") else _TAPER if last in _BEFORE_THREAD else None
+    pipe = _PIPE.match(text, at) or (_PIPE_APART.match(text, at) if last in _BEFORE_THREAD else None)
     match = pipe or (taper.match(text, at) if taper else None) or _THREAD.match(text, at)
     if match is None:
         return None

@@ -272,6 +272,10 @@ class Reamer(_Tool):
     code: Name = ""
 
 
+SHANK_FREE_MM = 0.1
+"""A shank goes into a hole wider by this on diameter: those of long taps are made so (ISO 2283)."""
+
+
 class Tap(_Tool):
     kind: Literal["tap"] = "tap"
     thread: Name = Field(description="Thread it cuts, as M8 or 6-32 UNC")
@@ -296,6 +300,10 @@ class Tap(_Tool):
     def depth_mm(self, length_mm: float) -> float:
         """How deep its end goes for a length of full thread; a taper tap goes to its gauge plane for any."""
         return self.gauge_mm if self.taper > 0 else length_mm + self.lead_pitches * self.pitch_mm
+
+    def follows_into(self, hole_d_mm: float) -> bool:
+        """Its shank is thinner than the hole and may follow the thread into it."""
+        return self.shank_d_mm <= hole_d_mm - SHANK_FREE_MM
 
 
 class _Mill(_Tool):

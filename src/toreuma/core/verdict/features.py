@@ -40,6 +40,7 @@ BLIND_PITCHES = 7.0
 """A blind hole without a length of thread: so much of it may stay without, for the lead and its clearance."""
 
 CORE_AT_MM = 0.5
+CORE_AT_PITCHES = 0.75
 """So much of a hole about its middle is measured."""
 
 RIDGE_MM, END_MM = 0.03, 0.3
@@ -180,7 +181,7 @@ def _tapped(
                 side,
                 number,
                 makers,
-                _core_d(final, at),
+                _core_d(final, at, form.pitch_mm if form is not None else 0.0),
                 exact=hole.depth_mm is None or hole.thread_length_mm is not None,
             )
     return _with(row, "open", "none", "no tap goes in", "a tapping operation")
@@ -191,9 +192,10 @@ def _length(hole: AxialHole, through: float) -> float:
     return hole.thread_length_mm or (hole.depth_mm if hole.depth_mm is not None else through)
 
 
-def _core_d(final: Region, at: tuple[float, float]) -> float:
-    """Diameter of the hole between the teeth."""
-    wide = shapely.clip_by_rect(final, at[0] - CORE_AT_MM, 0, at[0] + CORE_AT_MM, 1e5)
+def _core_d(final: Region, at: tuple[float, float], pitch_mm: float) -> float:
+    """Diameter of the hole between the teeth, where it is narrowest over more than a pitch."""
+    along = max(CORE_AT_MM, CORE_AT_PITCHES * pitch_mm)
+    wide = shapely.clip_by_rect(final, at[0] - along, 0, at[0] + along, 1e5)
     return 2 * float(wide.bounds[1]) if not wide.is_empty else 0.0
 
 

@@ -136,7 +136,7 @@ def _findings(
             said("the tap ends at Z {}, the hole's cylinder at Z {}", q(end, bare=True), q(floor, bare=True)),
             said("the tap breaks: drill {} deeper", q(floor - end + CLEAR_PITCHES * tool.pitch_mm, "mm", ".1f")),
         )
-    if -end > tool.flute_length_mm:
+    if -end > tool.flute_length_mm and not (hole is not None and tool.follows_into(hole.d_mm)):
         add(
             "warning",
             "tap.flute",

@@ -4,9 +4,9 @@ import shapely
 from shapely.affinity import translate
 
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.geometry.region import Region, depth_inside
+from toreuma.core.geometry.region import Region, depth_inside, union
 from toreuma.core.model import Job
-from toreuma.core.model.tool import Mill
+from toreuma.core.model.tool import Mill, Tap
 from toreuma.core.motion import Motion
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.hold.cures import stick_out_more
@@ -19,7 +19,7 @@ TOUCH_MM = 0.05
 
 def holder_in_the_way(work: Work, motions: list[Motion]) -> tuple[Finding, ...]:
     """The deepest place where the holder would stand in something, in the plane the tool stands in."""
-    body = translate(work.shape.body, -work.shape.tip[0], -work.shape.tip[1])
+    body = translate(_behind(work), -work.shape.tip[0], -work.shape.tip[1])
     ends = {motion.end for motion in motions if not motion.is_rapid and not motion.event}
     solids = {"jaws or chuck": work.scene.fixed, "the part": work.stock}
     worst: tuple[float, str, Region] | None = None
@@ -43,6 +43,14 @@ def holder_in_the_way(work: Work, motions: list[Motion]) -> tuple[Finding, ...]:
     why = "draw the tool out farther, take a longer one, or stick the piece out"
     place = float(at.x), float(at.y)
     return (Finding("error", "driven.holder", what, why, operation=work.operation.id, at=place, cures=tuple(cures)),)
+
+
+def _behind(work: Work) -> Region:
+    """What comes behind the cutting part; of a tap whose shank follows its thread only what holds it."""
+    tool = work.tool
+    if isinstance(tool, Tap) and tool.follows_into(tool.d_mm - tool.pitch_mm):
+        return union([shapely.MultiPoint(piece).convex_hull for piece in work.shape.held])
+    return work.shape.body
 
 
 def _drawn_out(work: Work, body: Region, solid: Region, ends: set[tuple[float, float]]) -> list[Cure]:

@@ -227,7 +227,8 @@ def drill_feed(work: Work, tool: Drill, rpm: float, there_kw: float) -> tuple[fl
 
 def _findings(operation: HolesBeside, tool: Drill | Reamer | Tap, place: Sunk, depth: _Sunk) -> list[Finding]:
     found = []
-    if place.top - depth.full > tool.flute_length_mm:
+    follows = isinstance(tool, Tap) and tool.follows_into(place.d_mm)
+    if place.top - depth.full > tool.flute_length_mm and not follows:
         what = said(
             "{} deep, the flutes of {} are {} long",
             q(place.top - depth.full, "mm", ".1f"),
