@@ -4314,5 +4314,25 @@
    <source>Ø of a milling spindle's nose</source>
    <translation>Ø der Nase einer Frässpindel</translation>
   </message>
+  <message>
+   <source>Let {} and {} work together</source>
+   <translation>{} und {} zusammen arbeiten lassen</translation>
+  </message>
+  <message>
+   <source>{} and {} never work at the same time: they would meet.</source>
+   <translation>{} und {} arbeiten nie zugleich: sie würden sich treffen.</translation>
+  </message>
+  <message>
+   <source>left for grinding</source>
+   <translation>bleibt zum Schleifen</translation>
+  </message>
+  <message>
+   <source>turned so, ground to size after</source>
+   <translation>so gedreht, danach auf Maß geschliffen</translation>
+  </message>
+  <message>
+   <source>cut to the middle</source>
+   <translation>auf die Mitte gedreht</translation>
+  </message>
  </context>
 </TS>

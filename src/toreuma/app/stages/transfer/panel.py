@@ -4,6 +4,7 @@ from collections.abc import Callable
 
 from toreuma.app.forms.fields import PARTS_FIELD, TRANSFER_FIELDS, TURN_FIELDS
 from toreuma.app.forms.rows import RowColumn
+from toreuma.app.words import tr
 from toreuma.core.model import HandOver, Job, PartOff, TurnRound
 
 __all__ = ["TransferPanel"]
@@ -20,6 +21,7 @@ ONE_SPINDLE = (
 )
 NO_SECOND = "Choose the surface the second hold grips on the hold stage, then plan the second side and the hand-over."
 ON_FIRST = "The hand-over is planned with the first side: show it to change it."
+TOGETHER = "Let {} and {} work together"
 TAKEN = (("falls into the chips", "falls"), ("is caught", "caught"), ("is held by the pick-off", "picked"))
 BY_HAND = (
     "This machine has one spindle: the part is taken out, turned round into jaws bored for it, and the program of the "
@@ -74,8 +76,8 @@ class TransferPanel(RowColumn):
             self.choice(name, label, YES_NO, getattr(now, name), lambda j, v, n=name: _with(j, **{n: v}))  # type: ignore[misc]
         if fresh:
             for pair in now.apart:
-                self.note("{} and {} never work at the same time: they would meet.".format(*pair))
-            free = [(f"Let {one} and {other} work together", self._freed(one, other)) for one, other in now.apart]
+                self.note(tr("{} and {} never work at the same time: they would meet.").format(*pair))
+            free = [(tr(TOGETHER).format(one, other), self._freed(one, other)) for one, other in now.apart]
             if free:
                 self.buttons(tuple(free), columns=1)
             self.note(CAUTION)
