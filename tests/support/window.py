@@ -12,6 +12,7 @@ from toreuma.app.stages.proof.stage import ProofStage
 from toreuma.app.stages.stock.stage import StockStage
 from toreuma.app.stages.tools.stage import ToolsStage
 from toreuma.app.stages.transfer.stage import TransferStage
+from toreuma.app.theme import load_fonts
 
 __all__ = ["Window"]
 
@@ -37,7 +38,12 @@ PANELS: dict[str, tuple[type[Any], str]] = {
 
 
 class Window(MainWindow):
-    """`window.hold` is the panel of the hold stage, and so on; `window.reasons` are the reasons that are shown."""
+    """`window.hold` is the panel of the hold stage, and so on; `window.reasons` are the reasons that are shown. Its
+    letters are the shipped ones, as in the application."""
+
+    def __init__(self, *given: Any) -> None:
+        load_fonts()
+        super().__init__(*given)
 
     def __getattr__(self, name: str) -> Any:
         if name in PANELS:
