@@ -19,6 +19,7 @@ PARTS = [
     ("20 k6 x 25 / 20 h9 x 30 / 30 x 10", "slant-bed", "C45"),
     ("32 x 40 c1 both; hole M16 x 18", "slant-bed", "16MnCr5"),  # the core was measured on a tooth
     ("54 x 20 c1; bore 35 H7; 3 x M5 on 44", "twin-spindle mill-turn", "AlMgSi1"),  # through, deeper than flutes are
+    ("42 x 38; cross 6 at 17", "twin-spindle mill-turn", "42CrMo4"),  # its own drill, not the longer one beside it
     ("12 x 8 c0.5 / 20 x 14 knurl diamond 1 c1 both; hole M6 x 12", "gang lathe", "EN AW-7075"),  # wheels at the jaws
 ]
 

@@ -174,8 +174,7 @@ def _hole_tools(
     sized.sort(key=lambda one: (round(abs(one.d_mm - wanted) / ABOUT_MM), one.flute_length_mm))
     close = [one for one in sized if abs(one.d_mm - wanted) < abs(sized[0].d_mm - wanted) + ABOUT_MM]
     deep_mm += _past_mm(tap) if tap is not None and feature.depth_mm is None else 0.0
-    near = close + [one for one in sized if one not in close]
-    close = [one for one in near if one.flute_length_mm >= deep_mm + FLUTE_PAST_D * one.d_mm] or close
+    close = [one for one in close if one.flute_length_mm >= deep_mm + FLUTE_PAST_D * one.d_mm] or close
     drill = _best(close, rack, lambda one: float(one.material != "high-speed steel"))
     if drill is None:
         return []
