@@ -282,8 +282,10 @@ def _grooved_by_the_parting_blade(steps: list[Choice], job: Job) -> list[Choice]
 
 
 def _floor_by_the_bar(steps: list[Choice], job: Job) -> list[Choice]:
-    """Without the drill that clears a flat floor, where a bar comes down to it anyway."""
-    bored = any(step.group == "finish bore" and isinstance(step.tool, BoringTool) for step, _ in steps)
+    """Without the drill that clears a flat floor, where a bar comes down to it anyway and faces it to the axis."""
+    floor_r = min((one.d_mm / 2 for one in job.part.inside if one.d_mm > 0), default=0.0)
+    bars = [step.tool.bar for step, _ in steps if step.group == "finish bore" and isinstance(step.tool, BoringTool)]
+    bored = any(bar.functional_width_mm + bar.diameter_mm / 2 <= floor_r for bar in bars)
     return [pair for pair in steps if not (bored and pair[0].operation.name == FLOOR)]
 
 

@@ -24,6 +24,9 @@ STEP_MM, FEWEST, MOST = 0.1, 7, 400
 FREE_UM = 10.0
 """Square to the surface, where the drawing gives no limits."""
 
+RELIEF_UM = 50.0
+"""A relief keeps something free: its diameter has h13 (DIN 76-1), its depth a tenth (DIN 509)."""
+
 LEAST_UM = 2.0
 """What a program of this resolution can hold."""
 
@@ -70,7 +73,8 @@ def drawn_of(part: Part, shape: PartShape) -> tuple[Drawn, ...]:
         line = shapely.intersection(shapely.boundary(void.cut), near)
         side = "inside" if getattr(feature, "side", "") == "inside" else "outside"
         name = feature.name or feature.kind.replace("_", " ")
-        placed = _placed(f"feature {index}", name, "as drawn", side, line, shape.region, feature=index)
+        allowed = RELIEF_UM if feature.kind == "relief" else FREE_UM
+        placed = _placed(f"feature {index}", name, "as drawn", side, line, shape.region, allowed, feature=index)
         found += [placed] if placed is not None else []
     return tuple(found)
 
