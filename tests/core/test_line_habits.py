@@ -90,6 +90,7 @@ def test_a_thread_said_behind_a_comma_is_cut_on_the_shaft_that_is_there() -> Non
     assert part.outside[-1].z_mm == -90
     assert same(part, part_of("M16 x 30 / 16 x 30 / M16 x 30"))
     assert part == part_of("16 x 90, thread M16 x 30, thread M16 x 30 back")
+    assert part == part_of("16 x 90; M16 x 30 at front; M16 x 30 at back")
     # Another diameter, or a step behind a slash, is a step of its own.
     assert part_of("12 x 20, thread M16 x 30").outside[-1].z_mm == -50
     assert part_of("16 x 90 / thread M16 x 30").outside[-1].z_mm == -120

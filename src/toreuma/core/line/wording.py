@@ -120,6 +120,17 @@ def _thread_inside(tokens: list[Token]) -> list[Token]:
     return _to_front(tokens, len(tokens) - 1) if threaded and tokens[-1].low in _SIDES else tokens
 
 
+def _thread_at_end(tokens: list[Token]) -> list[Token]:
+    """``M20 x 25 at front``: on the shaft that is there, from its front or its back."""
+    lows = _lows(tokens)
+    at = next((n for n in range(len(lows) - 1) if lows[n] in ("at", "@") and lows[n + 1] in ("front", "back")), None)
+    if at is None or not (tokens[0].kind == "thread" or lows[0] == "thread"):
+        return tokens
+    word = [] if lows[0] == "thread" else [replace(tokens[0], kind="word", text="thread")]
+    end = [tokens[at + 1]] if lows[at + 1] == "back" else []
+    return [*word, *tokens[:at], *tokens[at + 2 :], *end]
+
+
 def _polygon_first(tokens: list[Token]) -> list[Token]:
     """``24 hex x 10``, ``24 AF x 10`` and ``24 AF hex x 10``."""
     lows = _lows(tokens)
@@ -221,7 +232,7 @@ def _kept(rule: _Rule) -> _Rule:
 _RULES: tuple[_Rule, ...] = tuple(
     _kept(rule)
     for rule in (
-        _left_hand, _length_letter, _hole_first, _side_first, _thread_inside, _polygon_first, _cross_first,
-        _counted_first, _taper_word, _knurl_form, _square_edges,
+        _left_hand, _length_letter, _hole_first, _side_first, _thread_inside, _thread_at_end, _polygon_first,
+        _cross_first, _counted_first, _taper_word, _knurl_form, _square_edges,
     )
 )  # fmt: skip
