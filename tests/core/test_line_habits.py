@@ -130,6 +130,17 @@ def test_in_a_job_of_inches_a_groove_may_be_a_fraction_wide() -> None:
     assert groove.width_mm == pytest.approx(6.35)
 
 
+def test_screw_threads_by_their_number_need_no_series() -> None:
+    for typed in ("#10-24 x .6 / .7 x .5", "No. 10-24 x .6 / .7 x .5"):
+        assert same(
+            part_of(typed, "inch").changed(features=()),
+            part_of("#10-24 UNC x .6 / .7 x .5", "inch").changed(features=()),
+        )
+    (hole,) = part_of(".8 x 1; tap #8-32 x .4", "inch").features
+    assert hole.kind == "axial_hole"
+    assert hole.thread == "#8-32"
+
+
 def test_a_ball_goes_on_past_its_middle_to_the_neck() -> None:
     part = part_of("ball 30 / 16 x 40")
     deep = 15 + math.sqrt(15**2 - 8**2)
