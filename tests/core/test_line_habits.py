@@ -130,6 +130,13 @@ def test_in_a_job_of_inches_a_groove_may_be_a_fraction_wide() -> None:
     assert groove.width_mm == pytest.approx(6.35)
 
 
+def test_a_centre_without_a_size_gets_the_usual_one_and_that_is_said() -> None:
+    line = said("30 h6 x 40 / 40 x 8 / 20 h6 x 40, centre both", "mm")
+    assert line.part is not None
+    assert [(one.end, one.d_mm) for one in line.part.features] == [("front", 3.15), ("back", 2.5)]
+    assert any("usual" in one.what for one in line.notes)
+
+
 def test_screw_threads_by_their_number_need_no_series() -> None:
     for typed in ("#10-24 x .6 / .7 x .5", "No. 10-24 x .6 / .7 x .5"):
         assert same(

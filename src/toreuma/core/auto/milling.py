@@ -161,7 +161,7 @@ def _hole_tools(
 
     tap = max(fitting, key=worth, default=None)
     mill = None
-    if feature.thread and (tap is None or _full_thread(tap, feature) < TAPPED_SHARE):
+    if feature.thread and (tap is None or not all(worth(tap)[:2])):
         mill = _thread_mill(feature, form, store, rack)
         tap = None if mill is not None else tap
     if feature.thread and tap is None and mill is None:

@@ -14,6 +14,11 @@ BEHIND_PITCHES = 5
 """A hole is drilled so much deeper than its full thread, in pitches: about the overhang e1 of DIN 76-1."""
 
 
+USUAL_PILOTS = ((6.0, 1.0), (10.0, 1.6), (16.0, 2.0), (25.0, 2.5), (40.0, 3.15), (63.0, 4.0), (100.0, 5.0),
+                (160.0, 6.3), (1e9, 10.0))  # fmt: skip
+"""Diameter up to which, and pilot of ISO 866, mm: typical."""
+
+
 def holes(piece: Piece) -> Waiting:
     """``6 x 6.6 on 50``, ``4 x M6 x 14 on 70 first 45 back``; ``cross 2 x 5 at 25`` round the outside."""
     start = piece.start
@@ -140,7 +145,8 @@ def centre(piece: Piece) -> Waiting:
     piece.take("hole", "holes", "drill")
     piece.take("form", "type")
     form = _centre_form(piece)
-    pilot, mouth = _pilot(piece)
+    usual = piece.peek() is None or piece.is_next("front", "back", "both")
+    pilot, mouth = (0.0, 0.0) if usual else _pilot(piece)
     form = form or _centre_form(piece) or "A"
     if mouth is None:
         mouth = piece.length("the diameter of the mouth") if piece.take("/", ">") else cone_mouth(pilot, form)
@@ -152,7 +158,25 @@ def centre(piece: Piece) -> Waiting:
         piece.take("ends")
     fields: Fields = {"kind": "centre_hole", "form": form, "d_mm": pilot, "mouth_d_mm": mouth}
     more_of(piece, fields)
-    return Waiting(start, piece.end, lambda ground: [{**fields, "end": end} for end in ends])
+
+    def sized(ground: Ground, end: str) -> Fields:
+        if not usual:
+            return {**fields, "end": end}
+        d = _usual_pilot_mm(ground, end)
+        return {**fields, "end": end, "d_mm": d, "mouth_d_mm": cone_mouth(d, form)}
+
+    def told(ground: Ground) -> str:
+        sizes = sorted({_usual_pilot_mm(ground, end) for end in ends}) if usual else []
+        return " and ".join(f"centre {form}{size:g}: usual for its diameter" for size in sizes)
+
+    instead = "for another size write it, such as centre A2.5"
+    return Waiting(start, piece.end, lambda ground: [sized(ground, end) for end in ends], told, instead)
+
+
+def _usual_pilot_mm(ground: Ground, end: str) -> float:
+    """The pilot of a centre hole that a shaft of the diameter at an end usually gets, mm."""
+    d = ground.d_at("outside", 0.0 if end == "front" else -ground.whole_mm)
+    return next(pilot for most, pilot in USUAL_PILOTS if d <= most)
 
 
 def flats(piece: Piece) -> Waiting:
