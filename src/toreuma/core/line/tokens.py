@@ -37,8 +37,9 @@ _PIPE = re.compile(r"G\d+(?:[- ]\d+/\d+|/\d+)?\"?(?:\s?-?\s?[AB]\b)?(?![\w.,])")
 _PIPE_APART = re.compile(r"G (?:\d+[- ])?\d+/\d+\"?(?:\s?-?\s?[AB]\b)?(?![\w.,])(?![^/;\n]*(?:\bat\b|@))")
 """With a blank where a fraction follows and no place: grooves stand at one."""
 
-_BEFORE_THREAD = ("", "/", ";", "\n", "bore", "hole", "thread", "tapped", ",")
-"""What a designation in two words may stand behind."""
+_BEFORE_TAPER = ("", "/", ";", "\n", "bore")
+_BEFORE_PIPE = (*_BEFORE_TAPER, "hole", "thread", "tapped", ",")
+"""What a designation in two words may stand behind; ``R 1/4`` behind a comma is a radius."""
 
 _TAPER = re.compile(r"R ?(?:\d+[- ])?\d+/\d+(?![\w.,])")
 _TAPER_SAID = re.compile(r"R\d+(?:[- ]\d+/\d+|/\d+)?(?![\w.,])")
@@ -126,8 +127,8 @@ def _thread_at(text: str, at: int, before: list[Token]) -> int | None:
     if before and before[-1].kind == "number" and _FIT.match(text, at) and not _ON_CIRCLE.match(text, at):
         return None
     last = before[-1].low if before else ""
-    taper = _TAPER_SAID if last in ("thread", "tap") else _TAPER if last in _BEFORE_THREAD else None
-    pipe = _PIPE.match(text, at) or (_PIPE_APART.match(text, at) if last in _BEFORE_THREAD else None)
+    taper = _TAPER_SAID if last in ("thread", "tap") else _TAPER if last in _BEFORE_TAPER else None
+    pipe = _PIPE.match(text, at) or (_PIPE_APART.match(text, at) if last in _BEFORE_PIPE else None)
     match = pipe or (taper.match(text, at) if taper else None) or _THREAD.match(text, at)
     if match is None:
         return None
