@@ -41,6 +41,9 @@ MOST_CONTACTS = 5000
 LIMIT_UM = 2.0
 """Gouge and undeclared leftover up to this are within what a program of this resolution can hold."""
 
+RAG_MM2, RAG_OFF_MM = 1e-3, 0.1
+"""Crumbs smaller than this and so far off the part are the edge of what is declared."""
+
 
 @dataclass(frozen=True, kw_only=True)
 class Proof:
@@ -126,6 +129,7 @@ def prove(
         around.difference(union([scene.part, *(one.raised for one in cutter.rolled)])), LIMIT_UM / 1000
     )
     undeclared = without_film(extra.difference(declared.buffer(LIMIT_UM / 1000)), LIMIT_UM / 1000)
+    undeclared = union([one for one in polygons(undeclared) if not _is_rag(one, scene.part)])
     leftover_um = max(1000 * thickness(undeclared, scene.part), bored.leftover_um)
     kept = extra.intersection(declared)
     left = _left(undeclared, scene)
@@ -305,6 +309,11 @@ def _loose_findings(cutter: Cutter) -> list[Finding]:
         for line, ring in cutter.loose
         if ring.area > 0.05
     ]
+
+
+def _is_rag(piece: Region, part: Region) -> bool:
+    """A crumb on the edge of declared metal, off the part: chords of what is declared and of what is cut differ."""
+    return bool(piece.area < RAG_MM2 and piece.distance(part) > RAG_OFF_MM)
 
 
 def _left(region: Region, scene: Scene) -> tuple[tuple[tuple[float, float], float], ...]:
