@@ -16,7 +16,7 @@ from toreuma.core.line.step import NOUNS, read_corner, read_step
 from toreuma.core.line.tables import LineTables
 from toreuma.core.line.threaded import threaded
 from toreuma.core.line.tokens import Token, tokens_of
-from toreuma.core.line.wording import plain_text, worded
+from toreuma.core.line.wording import tidied, worded
 from toreuma.core.model import Part
 from toreuma.core.units import System
 
@@ -94,7 +94,7 @@ def _pieces(text: str, units: System, tables: LineTables) -> list[tuple[Piece | 
     found: list[tuple[Piece | None, bool]] = []
     tokens: list[Token] = []
     before = ""
-    every = tokens_of(plain_text(text), units)
+    every = tokens_of(tidied(text), units)
     for index, token in enumerate(every):
         if _parts(every, index, tokens):
             found += _said_by(tokens, tables, units, before, token.text in ";\n")

@@ -10,7 +10,7 @@ from dataclasses import replace
 
 from toreuma.core.line.tokens import Token
 
-__all__ = ["plain_text", "worded"]
+__all__ = ["tidied", "worded"]
 
 _SIDES = ("inside", "internal", "inner", "outside", "external")
 _CIRCLE = ("on", "pcd", "bc")
@@ -61,7 +61,7 @@ _SAME: tuple[tuple[tuple[str, ...], tuple[str, ...]], ...] = (
 """Words one behind the other, and what stands for them."""
 
 
-def plain_text(text: str) -> str:
+def tidied(text: str) -> str:
     """A text in which what would part a word, or name a standard that is meant anyway, is gone; as long as before."""
     for pattern, instead in _TEXTS:
         text = re.sub(pattern, lambda m, i=instead: m.expand(i).ljust(len(m.group())), text)  # type: ignore[misc]

@@ -15,7 +15,7 @@ from toreuma.core.measure.features import of_feature
 from toreuma.core.measure.gauges import SELDOM, gauge_for, how_often
 from toreuma.core.model import Part
 from toreuma.core.model.feature import ThreadFeature
-from toreuma.core.model.part import Element, turned_size
+from toreuma.core.model.part import Element, limits_turned
 from toreuma.core.spoken import q, said
 from toreuma.core.standards.gauges import GaugeTables
 from toreuma.core.standards.general import GeneralTables, general_tolerance_mm
@@ -158,10 +158,11 @@ def limits_of(element: Element) -> tuple[float, float]:
 
 
 def _diameter(element: Element, row: str, side: str, segment: Segment) -> Characteristic:
-    size = turned_size(element, side)
-    ground = element.grind_mm is not None and size is not None
-    d = round(element.d_mm + size.middle_mm, 6) if ground and size is not None else element.d_mm
-    limits = (None, None) if size is None else limits_of(element.changed(size=size))
+    d = element.d_mm
+    low, high = limits_turned(element, side) or (None, None)
+    if low is not None and high is not None:
+        low, high = round(low, 6), round(high, 6)
+        d = d if element.grind_mm is None else round((low + high) / 2, 6)
     words = "outside" if side == "outside" else "bore"
     what = (
         said("{}, Ø {}", element.name, q(d, "mm", "g", bare=True))
@@ -176,8 +177,8 @@ def _diameter(element: Element, row: str, side: str, segment: Segment) -> Charac
         quantity="diameter",
         side=side,
         nominal=d,
-        lower=limits[0],
-        upper=limits[1],
+        lower=low,
+        upper=high,
         at=segment.at(0.5),
         ends_z=(segment.start[0], segment.end[0]),
         from_where=_from_where(element),

@@ -30,7 +30,7 @@ class HandOver(Value):
         default=None, description="Diameter at which the tips of all carriers wait; empty: their reference points"
     )
     apart: tuple[tuple[str, str], ...] = Field(
-        default=(), max_length=100, description="Pairs of tools that never work at the same time, by their names"
+        default=(), max_length=100, description="Pairs of tools that never work at the same time, as T1 and T11"
     )
 
 

@@ -4327,12 +4327,12 @@
    <translation>bleibt zum Schleifen</translation>
   </message>
   <message>
-   <source>turned so, ground to size after</source>
-   <translation>so gedreht, danach auf Maß geschliffen</translation>
+   <source>Ø {} to {}; turned so, ground to size after</source>
+   <translation>Ø {} bis {}; so gedreht, danach auf Maß geschliffen</translation>
   </message>
   <message>
-   <source>cut to the middle</source>
-   <translation>auf die Mitte gedreht</translation>
+   <source>Ø {} to {}; cut to the middle</source>
+   <translation>Ø {} bis {}; auf die Mitte gedreht</translation>
   </message>
  </context>
 </TS>

@@ -38,6 +38,8 @@ from toreuma.shipped.standards import general_tables, thread_tables
 __all__ = ["PartReasons"]
 
 RELIEF_SIZES = ("length_mm", "depth_mm", "face_depth_mm", "radius_mm")
+MIDDLE = "Ø {} to {}; cut to the middle"
+GROUND = "Ø {} to {}; turned so, ground to size after"
 GENERAL = (("None", ""), ("Fine (f)", "f"), ("Medium (m)", "m"), ("Coarse (c)", "c"), ("Very coarse (v)", "v"))
 
 
@@ -169,8 +171,7 @@ def _surface(panel: PartReasons, job: Job, side: str, index: int, element: Eleme
         limits = limits_turned(element, side)
         if limits is not None:
             low, high = (show(one, "mm", panel.session.system) for one in limits)
-            how = "turned so, ground to size after" if element.grind_mm is not None else "cut to the middle"
-            panel.text("limits", "muted", f"Ø {low} to {high}; {how}")
+            panel.text("limits", "muted", tr(GROUND if element.grind_mm is not None else MIDDLE).format(low, high))
         else:
             panel.text("limits", "muted", _general(panel, job, element.d_mm))
     if fresh:
