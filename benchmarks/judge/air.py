@@ -39,10 +39,11 @@ def fed(court: Court, ways: list[Way], blank: Cells, speeds: float = 1.0) -> Fed
             feed_s += seconds
             met = False
             for core, radius in ((tool.core, tool.round), *((piece, 0.0) for piece in tool.ahead)):
-                window, cells = raster.under(hull(np.vstack([core + a, core + b])), radius)
-                met = met or bool(cells.size and (metal[window] & cells).any())
-                if cells.size:
-                    metal[window] &= ~cells
+                shape = hull(np.vstack([core + a, core + b]))
+                window = raster.window(shape, radius)
+                cells = raster.within(window, metal[window], shape, radius)
+                met = met or bool(cells.any())
+                metal[window] &= ~cells
             air_s += 0.0 if met else seconds
     return Fed(feed_s, air_s)
 

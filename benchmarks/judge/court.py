@@ -259,9 +259,8 @@ class Court:
         cutting = [(tool.core, tool.round), *((piece, 0.0) for piece in tool.ahead)]
         for core, radius in cutting:
             for shape in _passes(core, places, one.how == "thread"):
-                window, cells = raster.under(shape, radius, step=step)
-                if not cells.size:
-                    continue
+                window = raster.window(shape, radius, step)
+                cells = raster.within(window, raster.metal[window] | stops[window], shape, radius)
                 if one.how == "rapid":
                     if not out_of_thread:
                         _hit(found, raster, raster.metal[window] & cells, "rapid in metal", one.line, step)
@@ -270,10 +269,10 @@ class Court:
                 _hit(found, raster, stops[window] & cells, "edge in the hold", one.line, step)
         for body in tool.bodies:
             for shape in _passes(body, places, False):
-                window, cells = raster.under(shape, 0.0, SKIN, BODY_STEP)
-                if cells.size:
-                    _hit(found, raster, raster.metal[window] & cells, "holder in metal", one.line, BODY_STEP)
-                    _hit(found, raster, stops[window] & cells, "holder in the hold", one.line, BODY_STEP)
+                window = raster.window(shape, 0.0, BODY_STEP)
+                cells = raster.within(window, raster.metal[window] | stops[window], shape, -SKIN)
+                _hit(found, raster, raster.metal[window] & cells, "holder in metal", one.line, BODY_STEP)
+                _hit(found, raster, stops[window] & cells, "holder in the hold", one.line, BODY_STEP)
 
 
 def _packed(cells: Cells) -> bytes:

@@ -5,10 +5,11 @@ import math
 import numpy as np
 import numpy.typing as npt
 
-__all__ = ["Cells", "Points", "Raster", "hull", "round_ways"]
+__all__ = ["Cells", "Points", "Raster", "Window", "hull", "round_ways"]
 
 Cells = npt.NDArray[np.bool_]
 Points = npt.NDArray[np.float64]
+Window = tuple[slice, slice]
 
 
 class Raster:
@@ -38,27 +39,31 @@ class Raster:
                 found[:, column] = np.searchsorted(crossed, rows) % 2 == 1
         return found
 
-    def under(
-        self, core: Points, radius: float, shrink: float = 0.0, step: int = 1
-    ) -> tuple[tuple[slice, slice], Cells]:
-        """Cells within ``radius`` of a convex outline, less ``shrink``, and the window of the raster they lie in; what
-        lies below the axis counts above it. Only every ``step``-th cell is looked at."""
-        reach = radius
-        low, high = core.min(axis=0) - reach, core.max(axis=0) + reach
+    def window(self, core: Points, radius: float, step: int = 1) -> Window:
+        """The part of the raster within ``radius`` of an outline; what lies below the axis counts above it. Only
+        every ``step``-th cell is looked at."""
+        low, high = core.min(axis=0) - radius, core.max(axis=0) + radius
         r_low = 0.0 if low[1] < 0 else low[1]
         r_high = max(high[1], -low[1])
         rows = slice(max(0, int(r_low / self.cell) - 1), min(self.shape[0], int(r_high / self.cell) + 2), step)
         columns = slice(max(0, int((low[0] - self.z0) / self.cell) - 1),
                         min(self.shape[1], int((high[0] - self.z0) / self.cell) + 2), step)  # fmt: skip
-        if rows.stop <= rows.start or columns.stop <= columns.start:
-            return (rows, columns), np.zeros((0, 0), bool)
-        r = (np.arange(rows.start, rows.stop, step) + 0.5) * self.cell
-        z = self.z0 + (np.arange(columns.start, columns.stop, step) + 0.5) * self.cell
-        zz, rr = np.meshgrid(z, r)
-        found = _near(zz, rr, core, radius - shrink)
-        if low[1] < 0:
-            found |= _near(zz, -rr, core, radius - shrink)
-        return (rows, columns), found
+        return rows, columns
+
+    def within(self, window: Window, among: Cells, core: Points, reach: float) -> Cells:
+        """Those of some cells of a window that lie within ``reach`` of a convex outline; below zero: so deep in it."""
+        found = np.zeros(among.shape, bool)
+        row, column = np.nonzero(among)
+        if not len(row):
+            return found
+        rows, columns = window
+        r = (rows.start + row * rows.step + 0.5) * self.cell
+        z = self.z0 + (columns.start + column * columns.step + 0.5) * self.cell
+        near = _near(z, r, core, reach)
+        if core[:, 1].min() - max(reach, 0.0) < 0:
+            near |= _near(z, -r, core, reach)
+        found[row, column] = near
+        return found
 
 
 def _near(z: Points, r: Points, core: Points, reach: float) -> Cells:
