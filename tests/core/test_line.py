@@ -9,6 +9,7 @@ from toreuma.core.errors import PartError
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.line import Line, read_line, written_line
 from toreuma.core.model import Part
+from toreuma.core.model.feature import Groove
 from toreuma.core.units import System
 from toreuma.engine.line import line_tables
 from toreuma.shipped.library import demo_job, demo_names
@@ -126,6 +127,15 @@ def test_threads_bring_their_seat_and_their_relief() -> None:
     assert whole.length_mm == 8
     nut = part_of("40 x 20; bore M20x1.5 through")
     assert nut.inside[0].d_mm == pytest.approx(20 - 1.082532 * 1.5, abs=6e-4)
+
+
+@pytest.mark.parametrize("line", ["M20 x 20 relief / 20 h6 x 25 / 30 x 10", "20 x 20 relief, thread M20 / 20 h6 x 25"])
+def test_the_relief_of_a_thread_before_a_seat_of_its_diameter_is_a_groove(line: str) -> None:
+    thread, groove = part_of(line).features
+    assert isinstance(groove, Groove)
+    assert groove.z_mm == thread.from_z_mm - thread.length_mm
+    assert groove.z_mm - groove.width_mm == pytest.approx(-20)
+    assert groove.d_mm < 20 - 1.2 * 2.5  # below the core of the thread
 
 
 def test_inches_fractions_and_two_written_limits() -> None:

@@ -4,8 +4,10 @@ import pytest
 
 from tests.engine.test_held_well import job_of
 from toreuma.core.auto.propose import propose_route
+from toreuma.core.model import CutGroove
 from toreuma.core.plan import plan
 from toreuma.core.plan.ground.result import OperationPlan
+from toreuma.engine.engine import Engine
 from toreuma.shipped.library import catalogue, known_threads
 
 
@@ -37,3 +39,14 @@ def test_walls_that_stand_are_cut_down_to_the_floor() -> None:
     (groove,) = grooves_of("40 x 60; g 9.4 x 30 at 10")
     lows = [round(motion.end[1], 2) for motion in groove.motions if not motion.is_rapid]
     assert lows.count(min(lows)) >= 3  # the plunges stop above, both walls come down to the floor
+
+
+def test_a_floor_with_rounded_corners_gets_a_blade_that_comes_down_between_them() -> None:
+    """One of 3.15 mm with corners of 0.1 mm goes into 3.22 mm, and lies on its rounds of 0.2 mm before the floor."""
+    found = Engine().route(job_of("73.43 x 40; g 4.43 x 66 at 8 r0.2; g 3.22 x 66.79 at 20 r0.2"))
+    assert found.state in ("finished", "finished but for"), found.words
+    grooves = [one for one in found.job.operations if isinstance(one, CutGroove)]
+    assert len(grooves) == 2
+    (tool,) = {one.tool for one in grooves}
+    blade = found.job.tool(tool).blade  # type: ignore[union-attr]
+    assert blade.width_mm - 2 * blade.corner_radius_mm < 3.22 - 2 * 0.2

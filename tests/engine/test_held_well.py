@@ -168,3 +168,12 @@ def test_a_thick_layer_in_a_wide_place_still_counts() -> None:
     alone = plan(bare).operations[0]
     assert alone.cuts.figures.ap_mm is not None
     assert alone.cuts.figures.feed_mm_rev <= finish.cuts.figures.feed_mm_rev
+
+
+def test_a_ring_is_gripped_over_the_groove_that_takes_most_of_it() -> None:
+    """No land of it is long enough: the jaws sit on both."""
+    found = routed("18.6 h7 x 12.8 c0.9 front c0.5 back; bore 9.8 H7 through c0.5; g 6.25 x 14.76 at 3.275; break 0.2")
+    held = found.job.second_hold
+    assert held is not None
+    assert held.begins_mm < 3.275 < 3.275 + 6.25 < held.begins_mm + held.grip_length_mm
+    assert not any("free to grip" in one.what for one in plan(found.job).all_findings)

@@ -11,7 +11,7 @@ from toreuma.core.geometry.elements import chords
 from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Machine
-from toreuma.core.model.feature import CentreHole
+from toreuma.core.model.feature import CentreHole, Groove, Relief
 from toreuma.core.plan.hold.second_grip import free_stretches, lies_between_jaws, passed_d_mm
 from toreuma.core.units import System
 from toreuma.engine.library import Library, library
@@ -362,7 +362,12 @@ def widest_end_z(job: Job) -> float | None:
 
 def _gripped_again(job: Job, reach_z: float, room_mm: float = 0.0) -> Job | None:
     """Gripped on the longest free stretch of a cylinder in front of ``reach_z``, so far from what is behind it, that
-    the hold's jaws get to past what lies in front of it; as near its back as the part goes into the hold."""
+    the hold's jaws get to past what lies in front of it; as near its back as the part goes into the hold. Where no
+    stretch is long enough, jaws lie over a groove."""
+    return _gripped_free(job, reach_z, room_mm) or _gripped_free(job, reach_z, room_mm, over_gaps=True)
+
+
+def _gripped_free(job: Job, reach_z: float, room_mm: float, over_gaps: bool = False) -> Job | None:
     best: tuple[float, float, int, float] | None = None
     widest = 0.0
     for index, (before, here) in enumerate(itertools.pairwise(job.part.outside), 1):
@@ -377,7 +382,7 @@ def _gripped_again(job: Job, reach_z: float, room_mm: float = 0.0) -> Job | None
         at_front, at_back = (one.corner.size_mm if one.corner is not None else broken for one in (before, here))
         front = before.z_mm - at_front
         back = max(here.z_mm + (0.0 if last else room_mm), reach_z) + at_back
-        for high, low in free_stretches(front, back, _taken(job)):
+        for high, low in free_stretches(front, back, _taken(job, over_gaps)):
             worth = high - low - (BEHIND_ROOM_MM if high < front - SAME_MM and not last else 0.0)
             if worth >= LEAST_SECOND_MM and (best is None or worth > best[0] + SAME_MM):
                 best = worth, high - low, index, front - high
@@ -417,13 +422,14 @@ def _longer(job: Job, shape: PartShape) -> Job:
     return job.with_setup(hold=hold.changed(stick_out_mm=out))
 
 
-def _taken(job: Job) -> list[tuple[float, float]]:
-    """Stretches of the outside that carry something jaws cannot sit on, (high, low)."""
+def _taken(job: Job, over_gaps: bool) -> list[tuple[float, float]]:
+    """Stretches of the outside that carry something jaws cannot sit on, (high, low); nor lie over, ``over_gaps``."""
     drawn = job.stock.kind == "polygon"  # the flats are the bar's own: jaws sit on them
     carried = [
         one for one in job.part.features if not (drawn and one.kind == "flats") and not lies_between_jaws(one, job.part)
     ]
-    lies = (FEATURES[feature.kind].on_outside(feature) for feature in carried)
+    kept = (one for one in carried if not (over_gaps and isinstance(one, Groove | Relief)))
+    lies = (FEATURES[feature.kind].on_outside(feature) for feature in kept)
     return [(one[1], one[2]) for one in lies if one is not None]
 
 

@@ -101,32 +101,34 @@ def _breaks_edge(step: RouteStep) -> bool:
 
 
 def _one_blade(steps: list[Choice]) -> list[Choice]:
-    """Grooves by one blade, where it is among the candidates of each and leaves no more."""
+    """Grooves by the fewest blades, where these are among the candidates of each and leave no more; of those that cut
+    as many grooves the widest."""
     found = list(steps)
-    for index in range(len(found)):
-        for other in range(index):
-            shared = _shared_blade(found[index], found[other])
-            if shared is not None:
-                found[index], found[other] = (_by_blade(found[one], shared) for one in (index, other))
+    open_ = {index: _blades(one) for index, one in enumerate(steps) if _by_one_blade(one)}
+    while len(open_) > 1:
+        able = {name: blade for blades in open_.values() for name, blade in blades.items()}
+        cuts = {name: [index for index, blades in open_.items() if name in blades] for name in able}
+        name = max(able, key=lambda n: (len(cuts[n]), able[n].blade.width_mm, able[n].hand == "right", n), default="")
+        if len(cuts.get(name, ())) < 2:
+            return found
+        for index in cuts[name]:
+            found[index] = _by_blade(found[index], name)
+            del open_[index]
     return found
 
 
-def _shared_blade(one: Choice, other: Choice) -> str | None:
-    """The name of the widest blade that cuts two grooves which have one each."""
-    if any(step.group != "groove" or step.also or not isinstance(step.tool, GroovingTool) for step, _ in (one, other)):
-        return None
-    if one[0].tool.name == other[0].tool.name:
-        return None
-    able, others = _blades(one), _blades(other)
-    both = able.keys() & others.keys()
-    return max(both, key=lambda name: (able[name].blade.width_mm, able[name].hand == "right", name), default=None)
+def _by_one_blade(one: Choice) -> bool:
+    step = one[0]
+    return step.group == "groove" and not step.also and isinstance(step.tool, GroovingTool)
 
 
 def _blades(one: Choice, share: float = NARROW) -> dict[str, GroovingTool]:
     """Blades that leave no more of a groove than the one advised, and are no narrower than a share of it, by name."""
     step, advice = one
-    least = min((c.left_mm2 for c in advice.candidates), default=0.0)
-    able = (c.tool for c in advice.candidates if c.left_mm2 <= least + SAME_MM2)
+    blades = [c for c in advice.candidates if isinstance(c.tool, GroovingTool)]
+    least = min((c.left_mm2 for c in blades), default=0.0)
+    whole = min((c.rank[:1] for c in blades), default=())  # those that come down to the floor, where there are any
+    able = (c.tool for c in blades if c.left_mm2 <= least + SAME_MM2 and c.rank[:1] <= whole)
     wide = share * step.tool.blade.width_mm  # type: ignore[union-attr]
     return {tool.name: tool for tool in able if isinstance(tool, GroovingTool) and tool.blade.width_mm >= wide}
 

@@ -64,7 +64,8 @@ def attached(
         if step.thread is not None:
             fields.append(_thread(placed, index, side, relief, floor))
         if relief is not None:
-            fields.append(relief)
+            at_shoulder = any(_ends_at_shoulder(placed, index, side))
+            fields.append(relief if at_shoulder else _between(relief, one.d0))
         length = round(one.z0 - one.z1, 6)
         if step.knurl is not None:
             lead, trail = (_leg(one, end) for end in ("front", "back"))
@@ -111,15 +112,25 @@ def _relief(placed: list[Placed], index: int, side: Side, tables: LineTables, un
     step = one.step
     assert step.relief is not None
     front, back = _ends_at_shoulder(placed, index, side)
-    if not front and not back:
+    if not front and not back and (step.thread is None or index == len(placed) - 1):
         raise Misread(
             step.start, step.end, "there is no shoulder for a relief", "put it on a step that meets a larger one"
         )
     piece = Piece([Token("name", "", step.start, step.end)], tables, units)
     pitch = step.thread.pitch_mm if step.thread is not None else None
     fields = relief_fields(piece, step.relief, pitch, one.d0, side)
-    z, toward = (one.z1, "front") if back else (one.z0, "back")
+    z, toward = (one.z0, "back") if front and not back else (one.z1, "front")
     return {**fields, "side": side, "z_mm": z, "toward": toward}
+
+
+def _between(relief: dict[str, Any], d_mm: float) -> dict[str, Any]:
+    """The run-out of a thread that no shoulder ends: as long and as deep as its relief, a groove."""
+    inward = -2 if relief["side"] == "outside" else 2
+    return {
+        "kind": "groove", "side": relief["side"], "z_mm": round(relief["z_mm"] + relief["length_mm"], 6),
+        "width_mm": relief["length_mm"], "d_mm": round(d_mm + inward * relief["depth_mm"], 6),
+        "floor_round_mm": relief["radius_mm"],
+    }  # fmt: skip
 
 
 def _thread(

@@ -24,6 +24,8 @@ def threaded(outside: list[Step], piece: Piece, back: bool) -> list[Step]:
     thread = replace(said, length_mm=length, corners=(*said.corners, *mine))
     rest = replace(shaft, length_mm=round(whole - length, 9), corners=others)
     kept = [rest] if whole - length > SAME_MM else []
+    if not kept:  # what is said of the shaft is said of its thread
+        thread = replace(thread, relief=said.relief or shaft.relief, name=said.name or shaft.name)
     return [*outside[:-1], *kept, thread] if back else [thread, *kept, *outside[1:]]
 
 

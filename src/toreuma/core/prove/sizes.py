@@ -1,6 +1,6 @@
 """Sizes of the finished piece: every cylinder measured where it was cut, held against its limits."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -23,6 +23,7 @@ SAME_MM, EDGE_MM, CORNER_MM, DRAWN_MM = 1e-6, 0.05, 1.2, 1e-4
 STANDS_MM = 0.1
 """More metal than this on diameter is what no finishing cut has been at."""
 
+RUN_OUT_STEP_MM = 0.05
 RESOLUTION_MM = 0.0015
 """What a program in whole micrometres of diameter can hold, and chords on top of it."""
 
@@ -31,7 +32,7 @@ RESOLUTION_MM = 0.0015
 class SizeMade:
     """A cylinder as it was cut: least and greatest diameter found with the limits, mm; None where it has none.
 
-    ``cut`` is false where metal still stands on it.
+    ``cut`` is false where metal still stands on it; so much of its length, ``run_out_mm``, is a thread's run-out.
     """
 
     name: str
@@ -40,6 +41,7 @@ class SizeMade:
     found_mm: tuple[float, float]
     limits_mm: tuple[float, float] | None
     z: tuple[float, float]
+    run_out_mm: float = 0.0
 
     @property
     def cut(self) -> bool:
@@ -50,14 +52,15 @@ class SizeMade:
     @property
     def ok(self) -> bool:
         """Within its limits; within a hundredth of the drawn size where there are none."""
-        return self._within(self.found_mm[0]) and self._within(self.found_mm[1])
+        return self.within(self.found_mm[0]) and self.within(self.found_mm[1])
 
     @property
     def ok_where_least(self) -> bool:
         """Within them where least metal stands: elsewhere a nose may have rounded the corner beside it."""
-        return self._within(self.found_mm[0 if self.side == "outside" else 1])
+        return self.within(self.found_mm[0 if self.side == "outside" else 1])
 
-    def _within(self, d_mm: float) -> bool:
+    def within(self, d_mm: float) -> bool:
+        """Whether a diameter is within the limits."""
         low, high = self.limits_mm or (self.nominal_mm - 0.01, self.nominal_mm + 0.01)
         return low - RESOLUTION_MM <= d_mm <= high + RESOLUTION_MM
 
@@ -76,25 +79,24 @@ def sizes_made(job: Job, shape: PartShape, final: Region) -> tuple[SizeMade, ...
             element = elements[index]
             z = (segment.start[0], segment.end[0])
             places = _places(shape, side, z, segment.start[1])
-            if not _threaded(job, side, z):
-                places = [one for one in places if not any(low < one < high for low, high in _run_outs(job, side))]
-            known = _radii(final, places, side, segment.start[1])
+            in_thread, plain = _shared(job, side, places)
+            known = _radii(final, plain, side, segment.start[1])
+            crests = _radii(final, in_thread, side, segment.start[1])
+            if crests:  # of a thread the crest counts
+                known.append(max(crests) if side == "outside" else min(crests))
             if not known or segment.start[1] < SAME_MM:
                 continue
             made = (2 * min(known), 2 * max(known))
-            if _threaded(job, side, z):  # of a thread the crest counts
-                made = (made[1], made[1]) if side == "outside" else (made[0], made[0])
             name = element.name or said("Ø {}", q(element.d_mm, "mm", "g", bare=True))
-            found.append(
-                SizeMade(
-                    name=name,
-                    side=side,
-                    nominal_mm=2 * segment.start[1],
-                    found_mm=made,
-                    limits_mm=limits_turned(element, side),
-                    z=z,
-                )
+            size = SizeMade(
+                name=name,
+                side=side,
+                nominal_mm=2 * segment.start[1],
+                found_mm=made,
+                limits_mm=limits_turned(element, side),
+                z=z,
             )
+            found.append(replace(size, run_out_mm=_run_out_mm(job, size, final)))
     return tuple(found)
 
 
@@ -110,12 +112,13 @@ def _places(shape: PartShape, side: str, z: tuple[float, float], r: float) -> li
     return [float(place) for place in every[shown]]
 
 
-def _threaded(job: Job, side: str, z: tuple[float, float]) -> bool:
-    low, high = min(z), max(z)
-    return any(
-        isinstance(f, ThreadFeature) and f.side == side and f.from_z_mm > low and f.from_z_mm - f.length_mm < high
-        for f in job.part.features
-    )
+def _shared(job: Job, side: str, places: list[float]) -> tuple[list[float], list[float]]:
+    """Places along a cylinder that lie in a thread, and those that lie neither in one nor in its run-out."""
+    seats = [f for f in job.part.features if isinstance(f, ThreadFeature) and f.side == side]
+    threads = [(f.from_z_mm - f.length_mm, f.from_z_mm) for f in seats]
+    taken = [*threads, *_run_outs(job, side)]
+    in_thread = [one for one in places if any(low <= one <= high for low, high in threads)]
+    return in_thread, [one for one in places if not any(low <= one <= high for low, high in taken)]
 
 
 def _run_outs(job: Job, side: str) -> list[tuple[float, float]]:
@@ -129,6 +132,20 @@ def _run_outs(job: Job, side: str) -> list[tuple[float, float]]:
                 ahead = out if feature.entry == "back" else form.pitch_mm
                 found += [(end - out, end), (feature.from_z_mm, feature.from_z_mm + ahead)]
     return found
+
+
+def _run_out_mm(job: Job, size: SizeMade, final: Region) -> float:
+    """How much of a cylinder's length is out of its limits because a thread runs out into it."""
+    low, high = min(size.z), max(size.z)
+    longest = 0.0
+    for start, end in _run_outs(job, size.side):
+        start, end = max(start, low), min(end, high)
+        if start >= end:
+            continue
+        places = np.arange(start + RUN_OUT_STEP_MM / 2, end, RUN_OUT_STEP_MM)
+        radii = (r for one in places for r in _radii(final, [one], size.side, size.nominal_mm / 2))
+        longest += RUN_OUT_STEP_MM * sum(not size.within(2 * r) for r in radii)
+    return float(longest)
 
 
 def _radii(final: Region, places: list[float], side: str, near: float) -> list[float]:

@@ -157,7 +157,8 @@ def _row(found: Found, ground: _Ground) -> Row:
     grind = ground.grind_of(drawn)
     if grind is not None and state in ("made", "allowed"):
         state, left = "allowed", said("{} on the diameter stays for grinding, as drawn", q(grind, "mm", "g"))
-    nose = max((piece.nose_mm or 0.0 for piece in found.rounded), default=None)
+    told = grind is not None or (size is not None and size.limits_mm is not None and size.run_out_mm > 0)
+    nose = None if told else max((piece.nose_mm or 0.0 for piece in found.rounded), default=None)
     wanted = drawn.wanted
     if size is not None and size.limits_mm is not None:
         wanted = said("Ø {} to {}", q(size.limits_mm[0], "mm", ".3f", bare=True), q(size.limits_mm[1], "mm", ".3f"))
@@ -171,7 +172,7 @@ def _row(found: Found, ground: _Ground) -> Row:
         cure=cure,
         made=made,
         at=drawn.at,
-        nose_mm=nose if state == "allowed" and grind is None else None,
+        nose_mm=nose if state == "allowed" else None,
     )
 
 
@@ -193,6 +194,8 @@ def _state(found: Found, size: SizeMade | None, ground: _Ground, made: Made | No
     if size is not None and not (size.ok or (found.rounded and size.ok_where_least)):
         d = said("Ø {} to {}", q(size.found_mm[0], "mm", ".3f", bare=True), q(size.found_mm[1], "mm", ".3f"))
         return "wrong", d, "other limits to aim at, or another finishing cut"
+    if size is not None and size.limits_mm is not None and size.run_out_mm > 0:
+        return "allowed", said("{} of its length are the run-out of the thread beside it", q(size.run_out_mm)), ""
     if found.rounded:
         nose = max(piece.nose_mm or 0.0 for piece in found.rounded)
         return "allowed", said("a corner is rounded by a nose of {}", q(nose, "mm", "g")), ""

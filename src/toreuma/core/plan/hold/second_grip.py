@@ -21,8 +21,10 @@ __all__ = ["SecondGrip", "free_stretches", "lies_between_jaws", "passed_d_mm", "
 LEAST_WALL_SHARE = 0.12
 """Wall over diameter below which a grip presses the piece out of round."""
 
-BORNE_SHARE = 0.6
-"""Jaws lie over what is only missing, where so much of their length sits on the surface."""
+BORNE_SHARE, BORNE_AT_BOTH_ENDS = 0.6, 0.3
+"""Jaws lie over what is only missing, where so much of their length sits on the surface; less is enough where it is
+that at both their ends."""
+LAND_MM = 1.0
 BROKEN_MM = 2.5
 """An edge may be broken so far over the flats."""
 TOUCH_MM = 1e-6
@@ -125,7 +127,9 @@ def _findings(
     under = [one for one in blocked if _overlaps(one.span, begins, begins - wanted.grip_length_mm)]
     free = _free_from(begins, reach, [one.span for one in under if not one.is_gap])
     borne = wanted.grip_length_mm - sum(min(one.span[0], begins) - one.span[1] for one in under)
-    if borne < BORNE_SHARE * wanted.grip_length_mm:
+    ends = begins - wanted.grip_length_mm
+    between = all(one.span[0] < begins - LAND_MM and one.span[1] > ends + LAND_MM for one in under)
+    if borne < (BORNE_AT_BOTH_ENDS if between else BORNE_SHARE) * wanted.grip_length_mm:
         free = min(free, max(borne, 0.0))
     if free < need - TOUCH_MM:
         cures = tuple(_elsewhere(front, reach, [one.span for one in blocked], wanted))
