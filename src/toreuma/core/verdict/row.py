@@ -127,7 +127,8 @@ class Verdict:
         if noses:
             size = said("{} to {}", q(noses[0], "mm", "g", bare=True), q(noses[-1], "mm", "g"))
             size = size if len(noses) > 1 else said("{}", q(noses[0], "mm", "g"))
-            others.append(said("inner corners of {} surfaces, rounded by noses of {}", count, size))
+            several = said("inner corners of {} surfaces, rounded by noses of {}", count, size)
+            others.append(several if count > 1 else said("inner corners of one surface, rounded by a nose of {}", size))
         words = others[0] if others else ""
         for other in others[1:]:
             words = said("{}; {}", words, other)
