@@ -12,6 +12,7 @@ from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import AxialHole
 from toreuma.core.model.tool import Drill, Tap
 from toreuma.core.plan.axis.tap import CLEAR_PITCHES, PAST_PITCHES
+from toreuma.core.plan.numbers.drilling import carried_feed_mm_rev, usual_feed_mm_rev
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 from toreuma.core.standards.threads.same import cuts_thread
@@ -26,6 +27,9 @@ LEAST_ALLOWANCE_MM = 0.1
 
 AT_HAND_MM, NO_FLOOR = 1.0, 1000.0
 """A drill at hand may leave so much more on radius than another; one that leaves a cone on a flat floor comes last."""
+
+RUBS_SHARE, RUBS = 0.4, 100.0
+"""A drill that the spindle lets be fed by less than this share of what is usual rubs: smaller ones come first."""
 
 THROUGH_MM = 1.0
 FLAT_DEG = 170.0
@@ -105,6 +109,10 @@ def drill_for_bore(ask: Ask, tool: Drill, point: float) -> Verdict:
     usual = 0.0 if _usual_size(tool.d_mm, units) else 1.0
     # What is at hand is taken where it is about as large, never a small drill because it lies there.
     size = left // AT_HAND_MM + (0.0 if flat else NO_FLOOR)
+    fed = carried_feed_mm_rev(ask.job.machine, ask.job.stock.material, tool)
+    if fed < RUBS_SHARE * usual_feed_mm_rev(ask.job.stock.material, tool):
+        size += RUBS
+        reasons = (*reasons, said("the spindle carries no more than {} with it: it would rub", q(fed, "mm/rev", ".3f")))
     if ask.tight:
         return (size, left, usual, tool.flute_length_mm), reasons, 0.0
     return (size, left // BORE_ALLOWANCE_MM, usual, left, tool.flute_length_mm), reasons, 0.0

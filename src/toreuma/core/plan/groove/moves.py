@@ -93,8 +93,11 @@ def lone_plunge(work: Work, ground: Ground) -> tuple[float, float] | None:
 
 def _metal(work: Work, ground: Ground, path: list[tuple[float, float]]) -> float:
     """Area the blade would take along a way of its nose, mm2."""
-    swept = _swept(ground, path)
-    return float(swept.intersection(ground.frame.region(work.stock)).area)
+    return _taken(ground, ground.frame.region(work.stock), path)
+
+
+def _taken(ground: Ground, stock: Region, path: list[tuple[float, float]]) -> float:
+    return float(_swept(ground, path).intersection(stock).area)
 
 
 def _swept(ground: Ground, path: list[tuple[float, float]]) -> Region:
@@ -222,9 +225,9 @@ def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pa
     floor = line[line[:, 1] < low + SAME_MM, 0]
     middle = float((floor.max() + floor.min()) / 2)
     high = ground.top + ground.shape.nose_radius + CLEAR_MM
-    met = MetMetal(ground.frame.region(work.stock), ground.shape)
     opened = work.after(tuple(path.motions)).buffer(-CHORDS_MM, quad_segs=2)
     standing = ground.frame.region(opened)
+    met = MetMetal(standing, ground.shape)
     drawn = []
     for way in (_half(line, middle, low), _half(line[::-1], middle, low)):
         whole = path.recovered(way, 0.0005)
@@ -237,7 +240,7 @@ def finish_walls(work: Work, path: Path, ground: Ground, feed: float) -> list[Pa
         else:
             z, near = float(way[0, 0]), min(float(way[0, 1]) + CLEAR_MM, ground.safe)
             _over(path, ground, z)
-            if _metal(work, ground, [(z, ground.safe), (z, near)]) > FILM_MM2:  # left for finishing stands there
+            if _taken(ground, standing, [(z, ground.safe), (z, near)]) > FILM_MM2:  # left for finishing stands there
                 path.rapid(r=met.down_to((z, near), min(high, ground.safe), CLEAR_MM))
                 path.feed(feed, r=near)
             else:
@@ -255,7 +258,7 @@ def _as_far_as_metal(ground: Ground, stock: Region, way: list[Segment]) -> list[
 
     def taken(part: list[Segment]) -> float:
         places = [part[0].start, *(point for one in part for point in one.points(0.001)[1:])]
-        return float(_swept(ground, [(float(z), float(r)) for z, r in places]).intersection(stock).area)
+        return _taken(ground, stock, [(float(z), float(r)) for z, r in places])
 
     whole, length = taken(way), sum(one.length for one in way)
     if whole < LEAST_TAKEN_MM2:

@@ -7,7 +7,7 @@ from toreuma.core.cutting import force
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.cutting.figures import Figure, Figures, Reasons
 from toreuma.core.cutting.holes import drill_feed_mm_rev, drilling
-from toreuma.core.cutting.speed import bound, lowest
+from toreuma.core.cutting.speed import bound, lowest, surface_speed_rpm
 from toreuma.core.model import DrillHole, Machine, Material
 from toreuma.core.model.tool import Drill
 from toreuma.core.plan.ground.work import Work
@@ -15,7 +15,7 @@ from toreuma.core.plan.numbers.axial_speed import AxialSpeed, axial_speed, pinne
 from toreuma.core.plan.numbers.situations import rung_of_feed, rung_of_speed
 from toreuma.core.spoken import q, said
 
-__all__ = ["Hole", "drill_numbers", "point_length_mm"]
+__all__ = ["Hole", "carried_feed_mm_rev", "drill_numbers", "point_length_mm", "usual_feed_mm_rev"]
 
 SPEED_SHARE = {"high-speed steel": 0.8}
 LEAST_TURNS_SHARE, TURN_STEPS = 0.3, 40
@@ -104,7 +104,7 @@ def _carried(work: Work, tool: Drill, speed: AxialSpeed) -> AxialSpeed:
     pins = work.operation.pins
     if pins.clamp_rpm is not None or pins.vc_m_min is not None:
         return speed
-    feed = rung_of_feed(machine, _usual_feed(material, tool))
+    feed = rung_of_feed(machine, usual_feed_mm_rev(material, tool))
     torque, _ = drilling(material, tool.d_mm, feed, tool.point_deg)
 
     def carries(rpm: float) -> bool:
@@ -123,7 +123,26 @@ def _carried(work: Work, tool: Drill, speed: AxialSpeed) -> AxialSpeed:
     return replace(speed, rpm=rpm, n=replace(speed.n, number=rpm, limits=limits))
 
 
-def _usual_feed(material: Material, tool: Drill) -> float:
+def carried_feed_mm_rev(machine: Machine, material: Material, tool: Drill) -> float:
+    """The most a drill is fed, mm/rev, up to what is usual, at any speed that suits it: as the spindle's power lets."""
+    usual = usual_feed_mm_rev(material, tool)
+    row = next((row for row in material.speeds if row.tool_material == tool.material), None)
+    if row is None:
+        return usual
+    vc = row.rough_m_min * SPEED_SHARE.get(tool.material, SPEED_SHARE_ELSE)
+    fastest = min(surface_speed_rpm(vc, tool.d_mm), machine.max_rpm)
+    speeds = [fastest * LEAST_TURNS_SHARE ** (n / TURN_STEPS) for n in range(TURN_STEPS + 1)]
+    return max(_by_power(machine, material, tool, usual, rpm) for rpm in speeds)
+
+
+def _by_power(machine: Machine, material: Material, tool: Drill, feed: float, rpm: float) -> float:
+    """As much of a feed as the spindle carries at a speed, mm/rev: M grows with f^(1 - mc)."""
+    torque, _ = drilling(material, tool.d_mm, feed, tool.point_deg)
+    share = min(force.available_power_kw(machine, rpm) / max(torque * rpm / 9549.3, 1e-9), 1.0)
+    return float(feed * share ** (1 / (1 - material.mc)))
+
+
+def usual_feed_mm_rev(material: Material, tool: Drill) -> float:
     """Usual in the material for the diameter, within the drill's range, mm/rev."""
     low, high = tool.feed_mm_rev
     usual = drill_feed_mm_rev(material, tool.material, tool.d_mm)
@@ -136,11 +155,8 @@ def _feed(
     """What is usual in the material for its diameter, within the drill's range; less where the power is not there."""
     high = tool.feed_mm_rev[1]
     usual = drill_feed_mm_rev(material, tool.material, tool.d_mm)
-    middle = _usual_feed(material, tool)
-    there = force.available_power_kw(machine, rpm)
-    torque, _ = drilling(material, tool.d_mm, middle, tool.point_deg)
-    share = min(there / max(torque * rpm / 9549.3, 1e-9), 1.0)
-    by_power = middle * share ** (1 / (1 - material.mc))
+    middle = usual_feed_mm_rev(material, tool)
+    by_power = _by_power(machine, material, tool, middle, rpm)
     limits = [
         Limit("middle of the drill's range", middle, "mm/rev")
         if usual is None
