@@ -9,15 +9,24 @@ import shapely.affinity
 from toreuma.core.geometry.elements import Line, Points
 from toreuma.core.geometry.minkowski import sweep
 from toreuma.core.geometry.region import Region, box, union
+from toreuma.core.plan.ground.path import APPROACH_MM
 from toreuma.core.plan.ground.work import Work
 
-__all__ = ["deepest_z", "metal_front", "swept", "touch_z"]
+__all__ = ["before_metal", "deepest_z", "metal_front", "swept", "touch_z"]
 
 ALONGSIDE_MM, SAMPLED_MM = 0.02, 0.5
 """A wall as wide as the tool is passed along; how finely what it meets is looked at."""
 
+FACED_MM, BEFORE_FACED_MM = 0.02, 0.5
+"""Metal that stands out no more has been faced: the point comes so near to it at a rapid."""
+
 CONSISTENT_MM2, DEPTH_MM = 1e-7, 1e-4
 """Smaller overlaps with the part come from rounding; how exactly the depth is sought."""
+
+
+def before_metal(start_z: float) -> float:
+    """Where a rapid ends in front of metal that begins at ``start_z``."""
+    return start_z + (BEFORE_FACED_MM if start_z <= FACED_MM else APPROACH_MM)
 
 
 def metal_front(work: Work, r_mm: float) -> float | None:

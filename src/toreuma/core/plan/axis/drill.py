@@ -9,7 +9,7 @@ from toreuma.core.findings import Cure, Finding
 from toreuma.core.model import DrillHole, FinishBore, Job, Operation
 from toreuma.core.model.tool import Drill
 from toreuma.core.motion import PECK_BACK_OFF_MM, Spindle, peck_bottoms
-from toreuma.core.plan.axis.axial import deepest_z, metal_front, swept, touch_z
+from toreuma.core.plan.axis.axial import before_metal, deepest_z, metal_front, swept, touch_z
 from toreuma.core.plan.axis.drill_checks import drill_findings, too_weak
 from toreuma.core.plan.axis.next_needs import needs_after
 from toreuma.core.plan.ground.given import Neighbours
@@ -32,9 +32,6 @@ CYCLE_PECK = 1.0
 
 LIFT_MM = 0.3
 """Where the chips are only broken the drill lifts so far."""
-
-FACED_MM, BEFORE_FACED_MM = 0.02, 1.0
-"""Metal that stands out no more has been faced: the point comes so near to it at a rapid."""
 
 OPEN_MM = 0.5
 """So near a drill comes at a rapid in a hole it has room in, before it meets metal."""
@@ -81,7 +78,7 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
     figures, reasons = drill_numbers(work, operation, tool, hole)
     feed, rpm = figures.feed_mm_rev or 0.0, figures.rpm or 0.0
     path = Path(work, Spindle("fixed", rpm))
-    clear = hole.start_z + (BEFORE_FACED_MM if hole.start_z <= FACED_MM else APPROACH_MM)
+    clear = before_metal(hole.start_z)
     equal = round(operation.peck_mm or CYCLE_PECK * tool.d_mm, 3) if operation.written != "moves" else 0.0
     touch = touch_z(work)
     touch = hole.start_z if touch is None else min(touch, hole.start_z)

@@ -8,7 +8,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.model import ReamHole
 from toreuma.core.model.tool import Reamer
 from toreuma.core.motion import Spindle
-from toreuma.core.plan.axis.axial import deepest_z, metal_front, swept
+from toreuma.core.plan.axis.axial import before_metal, deepest_z, metal_front, swept
 from toreuma.core.plan.ground.path import APPROACH_MM, Path
 from toreuma.core.plan.ground.result import Cuts, OperationFault, Pass
 from toreuma.core.plan.ground.work import Work
@@ -32,7 +32,7 @@ STOCK_SHARE, LEAST_STOCK_MM, MOST_STOCK_MM = 0.02, 0.1, 0.4
 """What is left for the reamer on diameter, as a share of it and within these bounds, mm: typical."""
 
 
-OUT_FEEDS, MOST_OUT_MM = 4.0, 1.5
+OUT_FEEDS, MOST_OUT_MM = 8.0, 2.5
 """It is drawn out turning forward, so many times as fast and no faster than mm/rev: typical, so that no land marks the
 wall and chips come along."""
 
@@ -77,11 +77,14 @@ def plan_ream(work: Work, operation: ReamHole) -> Cuts:
     figures, reasons = _numbers(work, operation, tool, before, start - end)
     feed = figures.feed_mm_rev or 0.0
     path = Path(work, Spindle("fixed", figures.rpm or 0.0))
+    clear = before_metal(start)
     path.come(start + APPROACH_MM, 0.0)
+    path.rapid(z=clear)
     begin = len(path.motions)
     path.feed(feed, z=end)
     drawn = (path.motions[begin].segment,)
-    path.feed(max(min(OUT_FEEDS * feed, MOST_OUT_MM), feed), z=start + APPROACH_MM)
+    path.feed(max(min(OUT_FEEDS * feed, MOST_OUT_MM), feed), z=clear)
+    path.rapid(z=start + APPROACH_MM)
     path.leave()
     done = swept(work, start + APPROACH_MM, end)
     findings = tuple(_findings(operation, tool, before, start - end))

@@ -36,7 +36,7 @@ __all__ = ["is_held", "plan_part_off"]
 NEAR_MM = 0.3
 """How near to the bar a rapid ends: it is round there, and its size is known."""
 
-EDGE_RUN_IN_MM = 0.4
+EDGE_RUN_IN_MM = 0.2
 """How far outside the stock the edge cut begins, along the edge."""
 
 STEEP = 0.5

@@ -22,8 +22,8 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["plan_face"]
 
-BESIDE_MM = 1.0
-"""A cut toward the axis begins so far outside the metal."""
+BESIDE_MM, BESIDE_CLEAN_MM = 1.0, 0.5
+"""A cut toward the axis begins so far outside the metal; nearer where its surface is clean."""
 
 FILM_MM = 0.001
 INTO_HOLE_MM = 1.0
@@ -63,10 +63,11 @@ def plan_face(work: Work, operation: Face) -> Cuts:
     path = Path(work, spindle_of(work, proposal))
     centre = upper_envelope(work.blocked_by_centre, front + APPROACH_MM + nose, operation.leave_mm + nose)
     hole_r = float(ring.bounds[1]) if not ring.is_empty else 0.0
-    start_r = top + BESIDE_MM + nose
+    beside = BESIDE_CLEAN_MM if work.given.stock.skin == "clean" else BESIDE_MM
+    start_r = top + beside + nose
     end_r = max(-operation.past_centre_mm, hole_r - INTO_HOLE_MM, centre.points[:, 1].max())
     findings = _stopped_by_centre(operation, end_r - nose) if end_r > max(hole_r - INTO_HOLE_MM, 0) else ()
-    if end_r > start_r - BESIDE_MM:
+    if end_r > start_r - beside:
         return Cuts(
             motions=(), passes=(), reasons=reasons, findings=findings, proposal=proposal, figures=proposal.figures
         )
