@@ -233,11 +233,11 @@ def test_feed_begins_where_a_pointed_drill_first_touches_the_open_hole() -> None
     broken = job.with_setup(operations=(*job.operations, DrillHole(id="e", tool="E", depth_mm=None)))
     motions = op(broken, "e").motions
     fed = next(n for n, motion in enumerate(motions) if not motion.is_rapid)
-    assert motions[fed - 1].end[0] == pytest.approx(-4.0 + 0.5, abs=0.05)
+    assert motions[fed - 1].end[0] == pytest.approx(-4.0 + 0.3, abs=0.05)
     assert motions[fed].end[0] == pytest.approx(-4.0, abs=1e-3)
     assert not proved(broken).contacts
 
 
 def test_a_drill_into_the_full_begins_in_front_of_the_face() -> None:
     first = next(motion for motion in op(drilled(), "s").motions if not motion.is_rapid)
-    assert first.segment.start[0] == pytest.approx(1.0)
+    assert first.segment.start[0] == pytest.approx(0.5)

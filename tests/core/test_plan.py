@@ -123,7 +123,7 @@ def test_operations_follow_the_stock_before_them(spear: Job, spear_plan: Plan) -
 
 def test_finishing_runs_past_the_end_and_comes_in_through_the_air(spear: Job, spear_plan: Plan) -> None:
     finish = op(spear_plan, "op4")
-    assert min(motion.end[0] for motion in finish.motions) == pytest.approx(-76 - 3.5, abs=1e-6)
+    assert min(motion.end[0] for motion in finish.motions) == pytest.approx(-76 - 3.2, abs=1e-6)
     longer = op(plan(with_field(spear, "op4", extension_mm=1.0)), "op4")
     assert min(motion.end[0] for motion in longer.motions) == pytest.approx(-76, abs=1e-6)
 

@@ -93,7 +93,7 @@ def test_a_rapid_through_the_bar_is_a_contact_on_its_line(spear_plan: Plan, text
 
 
 def test_a_tool_driven_into_the_jaws_is_a_contact(spear_plan: Plan, text: str, language: Dialect) -> None:
-    changed, line = edited(text, r"Z-79\.5", "Z-93.", after="(OP 4")
+    changed, line = edited(text, r"Z-79\.2", "Z-93.", after="(OP 4")
     proof = prove_text(spear_plan, changed, language)
     assert any("jaws" in c.what and c.line >= line for c in proof.contacts)
 

@@ -37,11 +37,12 @@ class Routed:
     seconds: float
 
     @property
-    def cost(self) -> tuple[int, int, float]:
-        """Finished comes first, then how much is open, then time and tools."""
+    def cost(self) -> tuple[int, int, int, float]:
+        """Finished comes first, then how much metal stands open, in how many places, then time and tools."""
         verdict, tools = self.verdict, len(self.proposed.job.tools)
         rank = 2 if verdict.dangers else 0 if verdict.finished else 1
-        return rank, len(verdict.open) + len(verdict.dangers), self.seconds + TOOL_S * tools
+        left = round(sum(row.left_mm2 for row in verdict.open))
+        return rank, left, len(verdict.open) + len(verdict.dangers), self.seconds + TOOL_S * tools
 
     @property
     def is_plain(self) -> bool:
@@ -211,10 +212,13 @@ def _said(one: Routed, job: Job, before: tuple[str, ...]) -> Proposed:
 
 def _decided(best: Routed, rival: Routed) -> str:
     """The number that spoke for the best way, with the one it stood against."""
-    (rank, open_, _), (other_rank, other_open, _) = best.cost, rival.cost
+    (rank, left, open_, _), (other_rank, other_left, other_open, _) = best.cost, rival.cost
     way, other = best.way.words, rival.way.words
     if rank != other_rank:
         return said("{}: {}; {}: {}", way, _briefly(best), other, _briefly(rival))
+    if left != other_left:
+        mine, theirs = (q(float(one), "mm2", ".0f") for one in (left, other_left))
+        return said("{}: {} stand open; {}: {}", way, mine, other, theirs)
     if open_ != other_open:
         return said("{}: {} open; {}: {} open", way, open_, other, other_open)
     (mine, few), (theirs, many) = ((q(one.seconds, "s", ".0f"), len(one.proposed.job.tools)) for one in (best, rival))

@@ -51,6 +51,9 @@ OUTWARD_GAIN_MM2 = {"rough": 2.0, "finish": 0.05}
 LIKE_MM2 = {"rough": REACH_TOLERANCE_MM2, "finish": 0.05}
 """Second tools that leave as little as the best of them within so much are equals."""
 
+LAST_MM2 = 0.005
+"""What a finishing bar leaves more than another, no tool takes after it: a pip amid a floor is no more."""
+
 PAIR_SHARE, PAIR_GAIN_MM2 = {"rough": 0.05, "finish": 0.35}, {"rough": 5.0, "finish": 0.3}
 """Of two pairs of tools the one that leaves so much less is taken, if its first tool alone does about as well."""
 
@@ -90,7 +93,8 @@ class _Asked:
     def rank(self, one: Tried, over_mm2: float = 0.0, left_mm2: float = 0.0) -> tuple[float, ...]:
         """How well a tool suits, low for the best, if it leaves so much, and so much more than the best of all."""
         insert, finishing = one.insert, self.wish.use == "finish"
-        whole = 0.0 if over_mm2 <= REACH_TOLERANCE_MM2 else 1.0
+        like = LAST_MM2 if one.bar and finishing else REACH_TOLERANCE_MM2
+        whole = 0.0 if over_mm2 <= like else 1.0
         suits = STRENGTH[insert.shape] - (PUSHES if insert.shape == "R" else 0.0)
         if one.entering_deg < 90 - 1e-6 and self.square:
             suits -= SHOULDERS

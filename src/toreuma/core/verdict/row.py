@@ -32,7 +32,7 @@ class Row:
 
     ``what`` is what it is, ``wanted`` and ``found`` in words, ``left`` what is open or allowed about it, with its size;
     ``cure`` is what would make it. ``at`` is a place (z, r) in mm as the drawing counts them; ``nose_mm`` rounds its
-    corners.
+    corners; ``left_mm2`` of the half section stand on it.
     """
 
     key: str
@@ -45,6 +45,7 @@ class Row:
     made: Made | None = None
     at: tuple[float, float] = (0.0, 0.0)
     nose_mm: float | None = None
+    left_mm2: float = 0.0
 
     def as_finding(self) -> Finding:
         """What is to be said of it: what is open or wrong, or that nothing is."""

@@ -134,7 +134,8 @@ def compared(
 
 
 def _piece(region: Region, part: Region, corners: Sequence[Corner], noses: Sequence[float]) -> Piece:
-    near = [corner for corner in corners if region.distance(shapely.Point(corner.at)) < NEAR_MM]
+    wide = noses[-1] if noses else 0.0  # a drill may have taken the point of a corner: what stands begins beside it
+    near = [one for one in corners if region.distance(shapely.Point(one.at)) < max(one.reach_mm(wide), NEAR_MM)]
     for nose in noses if near else ():
         reach = shapely.union_all([shapely.Point(one.at).buffer(MORE * one.reach_mm(nose)) for one in near])
         fits = region.area <= MORE * sum(one.rest_mm2(nose) for one in near) + LEAST_MM2

@@ -173,6 +173,7 @@ def _row(found: Found, ground: _Ground) -> Row:
         made=made,
         at=drawn.at,
         nose_mm=nose if state == "allowed" else None,
+        left_mm2=sum(piece.region.area for piece in found.stands),
     )
 
 

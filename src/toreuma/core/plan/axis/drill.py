@@ -33,8 +33,8 @@ CYCLE_PECK = 1.0
 LIFT_MM = 0.3
 """Where the chips are only broken the drill lifts so far."""
 
-OPEN_MM = 0.5
-"""So near a drill comes at a rapid in a hole it has room in, before it meets metal."""
+OPEN_MM = 0.3
+"""So near a drill comes at a rapid to metal in a hole: to what it meets first, and back to where it was."""
 
 CONE_SHARE = 0.95
 """A spot or centre goes in up to this share of its cone."""
@@ -101,7 +101,7 @@ def plan_drill(work: Work, operation: DrillHole) -> Cuts:
                 continue  # nothing is met so far up
             if reached < (clear if equal else touch):
                 path.rapid(z=clear)
-                path.rapid(z=reached + PECK_BACK_OFF_MM)
+                path.rapid(z=reached + (PECK_BACK_OFF_MM if equal else OPEN_MM))
             path.feed(feed, z=bottom)
             reached = bottom
     drawn = tuple(motion.segment for motion in path.motions[begin:] if not motion.is_rapid)

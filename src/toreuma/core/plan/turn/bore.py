@@ -125,6 +125,9 @@ def hole_radius(work: Work, bore: Bore) -> float:
     if bore.floor_z is None or open_r <= 0:
         return open_r
     bottom = _core(work, bore, open_r)  # a narrower step in front of it counts as well
+    low = not bottom.is_empty and float(bottom.bounds[2]) - bore.floor_z <= FACED_MM
+    if low and work.operation.kind == "finish_bore":
+        return open_r  # a ring at the floor is gone before the bar faces it
     if not bottom.is_empty and float(bottom.bounds[1]) > _least_hole_r(work):
         return min(open_r, float(bottom.bounds[1]))  # no core, but a wall that the bar goes past
     top = float(bottom.bounds[2]) if not bottom.is_empty else bore.floor_z

@@ -145,7 +145,7 @@ def _walked(work: Work, way: _Way, spindle: Spindle, feed: float) -> tuple[Path,
     z, r = path.nose
     if stretch.is_bore:
         lift, up = 0.0 if ends else PULL_OUT_MM, min(r + PULL_OUT_MM, max(stretch.safe, r))
-        path.go(feed if stretch.blind else None, z=z + lift, r=up)
+        path.go(None, z=z + lift, r=up)
     elif not ends:
         path.feed(feed, r=met.out_of((z, r), max(work.stock.bounds[3] + nose, r)))
     path.leave()

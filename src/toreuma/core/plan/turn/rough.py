@@ -225,7 +225,7 @@ def _write(
         path.along(path.recovered(cut.climb, fit), feed)
     segments = tuple(motion.segment for motion in path.motions[begin:])
     z, r = path.nose
-    out = feed if stretch.blind or not cut.begins_free else None
+    out = feed if not cut.begins_free else None
     path.go(out, z=z + PULL_OUT_MM, r=min(r + PULL_OUT_MM, safe))
     return Pass(segments, cut.above - cut.level)
 

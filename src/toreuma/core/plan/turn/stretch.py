@@ -29,7 +29,7 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["Stretch", "TurningOperation", "blocked_of", "reach_of", "stretch_of"]
 
-PAST_PART_OFF_MM = 0.5
+PAST_PART_OFF_MM = 0.2
 PAST_END_MM = 1.0
 PAST_FLOOR_MM = 0.5
 HOLDER_CLEARANCE_MM = 0.3
