@@ -1,4 +1,5 @@
-"""Drills, centre and spot drills, reamers and taps. Lengths: ISO 235 (DIN 338), DIN 6537, DIN 333, DIN 212, ISO 529."""
+"""Drills, centre and spot drills, reamers and taps. Lengths: ISO 235 (DIN 338), ISO 494 (DIN 340), DIN 1869,
+DIN 6537, DIN 333, DIN 212, ISO 529."""
 
 from bisect import bisect_left
 from collections.abc import Iterator
@@ -25,6 +26,24 @@ JOBBER = (
     (21.2, 145, 243), (22.4, 150, 248), (23.6, 155, 276), (25.0, 160, 281), (26.5, 165, 286), (28.0, 170, 291),
     (30.0, 175, 296), (31.5, 180, 301), (33.5, 185, 334),
 )  # fmt: skip
+
+# up to and including this diameter: flute and overall length, mm (ISO 494, DIN 340)
+LONG_DRILLS = (
+    (1.06, 33, 56), (1.18, 37, 60), (1.32, 41, 65), (1.5, 45, 70), (1.7, 50, 76), (1.9, 53, 80), (2.12, 56, 85),
+    (2.36, 59, 90), (2.65, 62, 95), (3.0, 66, 100), (3.35, 69, 106), (3.75, 73, 112), (4.25, 78, 119), (4.75, 82, 126),
+    (5.3, 87, 132), (6.0, 91, 139), (6.7, 97, 148), (7.5, 102, 156), (8.5, 109, 165), (9.5, 115, 175), (10.6, 121, 184),
+    (11.8, 128, 195), (13.2, 134, 205), (14.0, 140, 214), (15.0, 144, 220), (16.0, 149, 227),
+)  # fmt: skip
+
+# up to and including this diameter: flute and overall length, mm (DIN 1869, row 1)
+EXTRA_LONG_DRILLS = (
+    (2.12, 85, 125), (2.65, 95, 140), (3.35, 100, 150), (3.75, 115, 165), (4.25, 120, 175), (4.75, 125, 185),
+    (5.3, 135, 195), (6.0, 140, 205), (6.7, 150, 215), (7.5, 155, 225), (8.5, 165, 240), (9.5, 175, 250),
+    (10.6, 185, 265), (11.8, 195, 280), (13.2, 205, 295),
+)  # fmt: skip
+
+CORES = (1.6, 2.05, 2.1, 3.3, 3.7, 4.2, 5.8, 6.8, 7.8, 8.8, 9.8, 10.2, 11.8, 12.8)
+"""Between the halves: core holes of threads, and what is left for reamers."""
 
 # up to and including this diameter: flute and overall length of the short and of the long form, shank, mm
 CARBIDE = (
@@ -111,6 +130,7 @@ def hole_tools() -> Iterator[Row]:
     """Rows of everything that makes holes along its own axis."""
     yield from _twist()
     yield from _inch_twist()
+    yield from _deep()
     yield from _carbide()
     yield from _large()
     yield from _special()
@@ -124,8 +144,8 @@ def _row_for(table: tuple[tuple[float, ...], ...], d: float) -> tuple[float, ...
     return table[min(bisect_left([row[0] for row in table], d - 1e-6), len(table) - 1)][1:]
 
 
-def _hss(name: str, d: float) -> Row:
-    flute, overall = _row_for(JOBBER, d)
+def _hss(name: str, d: float, lengths: tuple[tuple[float, ...], ...] = JOBBER) -> Row:
+    flute, overall = _row_for(lengths, d)
     return {
         "name": name,
         "kind": "drill",
@@ -157,6 +177,21 @@ def _inch_twist() -> Iterator[Row]:
         while whole % 2 == 0:
             whole, down = whole // 2, down // 2
         yield _hss(f"TD {whole}/{down} HSS 118", 25.4 * up / 64)
+
+
+def _deep() -> Iterator[Row]:
+    """Long and extra long drills for deep holes, of usual sizes."""
+    halves = [n / 2 for n in range(2, 33)]
+    for d in sorted({*halves, *CORES}):
+        yield _hss(f"TD {d:g} HSS L 118", d, LONG_DRILLS)
+        if 2 <= d <= EXTRA_LONG_DRILLS[-1][0]:
+            yield _hss(f"TD {d:g} HSS XL 118", d, EXTRA_LONG_DRILLS)
+    for up in range(2, 33):
+        part = Fraction(up, 32)
+        if 25.4 * part <= EXTRA_LONG_DRILLS[-1][0]:
+            yield _hss(f"TD {part} HSS L 118", 25.4 * float(part), LONG_DRILLS)
+            if up > 2:
+                yield _hss(f"TD {part} HSS XL 118", 25.4 * float(part), EXTRA_LONG_DRILLS)
 
 
 def _carbide() -> Iterator[Row]:
