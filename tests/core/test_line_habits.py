@@ -27,6 +27,7 @@ def same(one: Part, other: Part) -> bool:
 @pytest.mark.parametrize(
     ("typed", "plain"),
     [
+        ("32 x 55; bore 16 x 38 flat bottom", "32 x 55; bore 16 x 38"),
         ("G 1/2 x 15 relief / 28 x 10", "G1/2 x 15 relief / 28 x 10"),
         ('G1/2" x 15 / 28 x 10', "G1/2 x 15 / 28 x 10"),
         ("28 x 10 / G 3/4 A x 20", "28 x 10 / G3/4A x 20"),

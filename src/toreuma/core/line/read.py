@@ -181,6 +181,8 @@ def _take(piece: Piece, said: Said, mode: str) -> str:
     token = piece.peek()
     if token is not None and token.kind == "word" and token.low not in (*_STEP_WORDS, *NOUNS):
         raise piece.wrong(f"'{token.text}' is not known", "begin a piece with a diameter, bore, g, hole, length …")
+    if mode == "inside" and piece.tokens[-1].low == "flat":  # as the floor of a bore is
+        piece.tokens = piece.tokens[:-1]
     step = read_step(piece)
     steps.append(replace(step, deep=True) if sunk else step)
     return mode
