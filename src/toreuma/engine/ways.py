@@ -35,13 +35,14 @@ def other_ways(job: Job) -> Iterator[Way]:
     """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; with
     its other end in front, early where most is to be turned off behind."""
     gripped = with_second_grip(job)
-    if gripped is not None:
-        yield Way(gripped, "gripped again for what is left")
     either = len(job.setups) < 2 and job.stock.kind != "free"
     behind = widest_end_z(job) if either else None
     heavier = behind is not None and _is_heavier_behind(job, behind)
-    if heavier:
-        yield from _turned(job)
+    turned = list(_turned(job)) if heavier else []
+    yield from turned[:1]
+    if gripped is not None:
+        yield Way(gripped, "gripped again for what is left")
+    yield from turned[1:]
     farther = farther_out(job)
     if farther is not None:
         yield Way(farther, "from a bar that stands out farther", for_outside=True, near_back_mm=BESIDE_HOLD_MM)
