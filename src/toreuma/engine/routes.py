@@ -37,12 +37,14 @@ class Routed:
     seconds: float
 
     @property
-    def cost(self) -> tuple[int, int, int, float]:
-        """Finished comes first, then how much metal stands open, in how many places, then time and tools."""
+    def cost(self) -> tuple[int, int, int, int, float]:
+        """Finished comes first, then how much metal stands open, in how many places, then what has limits and is cut
+        in both holds, then time and tools."""
         verdict, tools = self.verdict, len(self.proposed.job.tools)
         rank = 2 if verdict.dangers else 0 if verdict.finished else 1
         left = round(sum(row.left_mm2 for row in verdict.open))
-        return rank, left, len(verdict.open) + len(verdict.dangers), self.seconds + TOOL_S * tools
+        both = sum(row.in_both_holds for row in verdict.rows)
+        return rank, left, len(verdict.open) + len(verdict.dangers), both, self.seconds + TOOL_S * tools
 
     @property
     def is_plain(self) -> bool:
@@ -107,7 +109,7 @@ class Search:
             last = tried.routes[-1]
             if tried.ranked[0] is last:
                 self.offer(tried.best())
-            if last.verdict.finished and last.is_plain:
+            if last.verdict.finished and last.is_plain and not any(row.in_both_holds for row in last.verdict.rows):
                 break
         self.progress(1.0)
         return tried.best()
@@ -212,7 +214,7 @@ def _said(one: Routed, job: Job, before: tuple[str, ...]) -> Proposed:
 
 def _decided(best: Routed, rival: Routed) -> str:
     """The number that spoke for the best way, with the one it stood against."""
-    (rank, left, open_, _), (other_rank, other_left, other_open, _) = best.cost, rival.cost
+    (rank, left, open_, both, _), (other_rank, other_left, other_open, other_both, _) = best.cost, rival.cost
     way, other = best.way.words, rival.way.words
     if rank != other_rank:
         return said("{}: {}; {}: {}", way, _briefly(best), other, _briefly(rival))
@@ -221,6 +223,8 @@ def _decided(best: Routed, rival: Routed) -> str:
         return said("{}: {} stand open; {}: {}", way, mine, other, theirs)
     if open_ != other_open:
         return said("{}: {} open; {}: {} open", way, open_, other, other_open)
+    if both != other_both:
+        return said("{}: {} sizes cut in both holds; {}: {}", way, both, other, other_both)
     (mine, few), (theirs, many) = ((q(one.seconds, "s", ".0f"), len(one.proposed.job.tools)) for one in (best, rival))
     return said("{}: {}, {} tools; {}: {}, {} tools", way, mine, few, other, theirs, many)
 

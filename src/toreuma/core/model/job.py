@@ -108,6 +108,11 @@ class Job(Value):
         return self.setup.operations
 
     @property
+    def second_runout_um(self) -> float:
+        """How far the second hold may run out, as it is checked when the part is turned round."""
+        return (self.turn_round or TurnRound()).runout_um
+
+    @property
     def is_pair(self) -> bool:
         """Two parts back to back are made from one blank."""
         return self.stock.supply.back_to_back

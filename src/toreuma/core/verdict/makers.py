@@ -50,6 +50,19 @@ class Makers:
                 return self._made(number, section, side.here(points[chosen[which : which + 1]]))
         return None
 
+    def holds(self, points: Points, normals: Points) -> tuple[int, ...]:
+        """The sides, counted from 0, in whose hold some of these places (n, 2) were cut."""
+        probes = points + OFF_MM * normals
+        found = []
+        for number, (side, states) in enumerate(zip(self._sides, self._states, strict=True)):
+            here = side.here(probes)
+            begun, left = (
+                shapely.contains_xy(metal, here[:, 0], here[:, 1]) for metal in (states.metal[0], states.metal[-1])
+            )
+            if (begun & ~left).any():
+                found.append(number)
+        return tuple(found)
+
     def of_section(self, number: int, section: int) -> Made | None:
         """The operation of a section of a side, and the last line it cuts on."""
         program = self._sides[number].proof.program

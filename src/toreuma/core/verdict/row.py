@@ -32,7 +32,8 @@ class Row:
 
     ``what`` is what it is, ``wanted`` and ``found`` in words, ``left`` what is open or allowed about it, with its size;
     ``cure`` is what would make it. ``at`` is a place (z, r) in mm as the drawing counts them; ``nose_mm`` rounds its
-    corners; ``left_mm2`` of the half section stand on it.
+    corners; ``left_mm2`` of the half section stand on it; ``in_both_holds``: it has limits, and
+    what was cut of it in the second counts in them.
     """
 
     key: str
@@ -46,6 +47,7 @@ class Row:
     at: tuple[float, float] = (0.0, 0.0)
     nose_mm: float | None = None
     left_mm2: float = 0.0
+    in_both_holds: bool = False
 
     def as_finding(self) -> Finding:
         """What is to be said of it: what is open or wrong, or that nothing is."""

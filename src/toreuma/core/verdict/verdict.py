@@ -39,6 +39,8 @@ MOST_NOSE_MM = 2.0
 ROUNDED_SHARE = 0.42
 """What a nose leaves in a square corner, seen square to a wall, is less than this share of it (√2 - 1)."""
 SLACK_MM = 0.01
+APART_SHARE = 0.2
+"""Halves that stand apart by no more than this share of a size's limits are not told."""
 MOST_PLACES = 4
 """So many places of one surface are named."""
 LAYER_SHARE = 0.8
@@ -82,6 +84,16 @@ class _Ground:
     makers: Makers
     grinds: Mapping[tuple[str, int], float]
     """What the drawing leaves on diameters for grinding, by side and place in the profile."""
+    runout_um: float
+    """How far the second hold may run out."""
+
+    def in_both_holds(self, drawn: Drawn, size: SizeMade | None) -> bool:
+        """A cylinder with limits, some of which was cut in either hold: what its halves stand apart counts in them."""
+        if size is None or size.limits_mm is None:
+            return False
+        width_um = 1000 * (size.limits_mm[1] - size.limits_mm[0])
+        counts = self.runout_um / 2 > APART_SHARE * width_um
+        return counts and len(self.makers.holds(drawn.points, drawn.normals)) > 1
 
     def grind_of(self, drawn: Drawn) -> float | None:
         return None if drawn.element is None else self.grinds.get((drawn.side, drawn.element))
@@ -116,7 +128,7 @@ def _section_rows(
     knurls = [("outside", one.from_z_mm - one.length_mm, one.from_z_mm) for one in features if one.kind == "knurl"]
     ground = _Ground(
         sizes=sizes_made(job, shape, final), asked=asked_to_stay(sides), others=(*seats, *knurls), makers=makers,
-        grinds=_grinds(job.part),
+        grinds=_grinds(job.part), runout_um=job.second_runout_um,
     )  # fmt: skip
     rows = [_row(one, ground) for one in found]
     rows += [_loose_row(number, piece) for number, piece in enumerate(loose)]
@@ -157,7 +169,12 @@ def _row(found: Found, ground: _Ground) -> Row:
     grind = ground.grind_of(drawn)
     if grind is not None and state in ("made", "allowed"):
         state, left = "allowed", said("{} on the diameter stays for grinding, as drawn", q(grind, "mm", "g"))
-    told = grind is not None or (size is not None and size.limits_mm is not None and size.run_out_mm > 0)
+    both = grind is None and state in ("made", "allowed") and ground.in_both_holds(drawn, size)
+    if both:
+        half = q(ground.runout_um / 2, "um", "g")
+        words = said("it is cut in both holds: the second may run out, its halves stand up to {} apart", half)
+        state, left = "allowed", said("{}; {}", left, words) if left else words
+    told = grind is not None or both or (size is not None and size.limits_mm is not None and size.run_out_mm > 0)
     nose = None if told else max((piece.nose_mm or 0.0 for piece in found.rounded), default=None)
     wanted = drawn.wanted
     if size is not None and size.limits_mm is not None:
@@ -173,6 +190,7 @@ def _row(found: Found, ground: _Ground) -> Row:
         made=made,
         at=drawn.at,
         nose_mm=nose if state == "allowed" else None,
+        in_both_holds=both,
         left_mm2=sum(piece.region.area for piece in found.stands),
     )
 
