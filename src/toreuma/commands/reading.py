@@ -60,8 +60,7 @@ def _read(file: Path, given: Path | None, name: str | None, skip: list[int], mac
     known = given_of({} if given is None else knowledge(given), "given" if given is None else given.name)
     known = with_neighbours(known, file, skip)
     where = library().machine(machine) if machine is not None else None
-    words = None if where is None else where.own_words
-    return read_foreign(text, name=name or (where.dialect if where else None), given=known, machine=words)
+    return read_foreign(text, name=name, given=known, machine=where)
 
 
 def knowledge(path: Path) -> object:

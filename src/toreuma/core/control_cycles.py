@@ -83,12 +83,19 @@ def faced_pass(start: Point, z: float, r: float, taper: float = 0.0) -> list[Mad
     return [_exchanged(one) for one in turned_pass(start[::-1], r, z, taper)]
 
 
-def threaded_pass(start: Point, z: float, r: float, taper: float = 0.0) -> list[Made]:
-    """One pass of a thread: down, along in step with the spindle, straight out, and back to the start. ``taper`` as of
-    a turning pass."""
+def threaded_pass(start: Point, z: float, r: float, taper: float = 0.0, pull_out_mm: float = 0.0) -> list[Made]:
+    """One pass of a thread: down, along in step with the spindle, out, and back to the start. ``taper`` as of a turning
+    pass; over ``pull_out_mm`` before its end the tool comes out at 45 degrees, else straight at it."""
     way = _Way(start)
     way.rapid(r=r + taper)
-    way.thread(z, r)
+    long = abs(start[0] - z)
+    pull = min(pull_out_mm, long)
+    if pull > 0:
+        leaves = r + taper * pull / long
+        way.thread(z + math.copysign(pull, start[0] - z), leaves)
+        way.thread(z, leaves + math.copysign(pull, start[1] - r))
+    else:
+        way.thread(z, r)
     way.rapid(r=start[1])
     way.rapid(z=start[0])
     return way.made

@@ -9,6 +9,7 @@ from typing import Any, Literal
 from pydantic import Field, model_validator
 
 from toreuma.core.meanings import MEANINGS, NEEDED, OF_THE_MACHINE
+from toreuma.core.model.machine import Machine
 from toreuma.core.model.steps import FT_MM, Steps
 from toreuma.core.value import Identifier, Name, Positive, Value
 
@@ -22,6 +23,9 @@ CYCLE_WORDS = frozenset(
      "count")
 )  # fmt: skip
 """What cycles are told: places, depths, allowances and feeds."""
+
+SET_AT_MACHINE = ("lift_mm", "peck_back_mm", "thread_run_out")
+"""Numbers of the control itself, which the machine may have otherwise."""
 
 SPEED_WORDS = ("clamp_rpm", "surface", "fixed_rpm", "live_rpm")
 
@@ -148,6 +152,15 @@ class Dialect(Value):
     after_tool: tuple[str, ...]
     tool_driven: tuple[str, ...] = Field(description="In place of ``tool`` where the tool turns and the work stands")
     wait_from: int = Field(default=101, ge=1, description="M number of the first mark at which channels wait")
+    lift_mm: Positive = Field(
+        default=0.5, description="The control draws back so far between cuts of a cycle that does not say, mm"
+    )
+    peck_back_mm: Positive = Field(
+        default=0.5, description="A deep-hole cycle comes back to so far above where it was, mm"
+    )
+    thread_run_out: float = Field(
+        default=0.0, ge=0, le=20, description="A thread cycle of one pass runs out at 45 degrees over so many leads"
+    )
     thread_lead: Literal["feed", "along"] = Field(
         default="feed", description="The lead of a thread stands behind F, or behind K along Z and I across"
     )
@@ -169,6 +182,11 @@ class Dialect(Value):
             feed_mm_rev=10.0 ** -self.feed_decimals[units] * (25.4 if inch else 1.0),
             feed_mm_min=10.0 ** -self.minute_decimals[units] * (25.4 if inch else 1.0),
         )
+
+    def set_at(self, machine: Machine) -> "Dialect":
+        """With the numbers that a machine's own control has set otherwise."""
+        own = {name: value for name in SET_AT_MACHINE if (value := getattr(machine, name)) is not None}
+        return self.changed(**own) if own else self
 
     def vocabulary(self, machine: Mapping[str, str] | None = None) -> dict[str, str]:
         """What each word means, the word written shortest: ``{"G0": "rapid"}``.

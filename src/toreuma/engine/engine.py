@@ -74,7 +74,7 @@ class Engine:
 
     def language(self, job: Job, name: str | None = None) -> Dialect:
         """The dialect a job's programs are written in, or the one named."""
-        return self.library.dialect(name or job.program.dialect)
+        return self.library.dialect(name or job.program.dialect).set_at(job.machine)
 
     def plan(self, job: Job, check: Check = never_cancel, dialect: str | None = None) -> Plan:
         """The plan of the job's first side, in the steps of its control."""

@@ -10,6 +10,7 @@ from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.findings import Finding
 from toreuma.core.meanings import MEANINGS
+from toreuma.core.model import Machine
 from toreuma.core.read import Given, Nose, Program, read
 from toreuma.core.read.guess import Guess, guess
 from toreuma.engine.channel_texts import taken_apart
@@ -64,14 +65,17 @@ def language_of(text: str, name: str | None = None) -> tuple[Dialect, Guess | No
 
 
 def read_foreign(
-    text: str, *, name: str | None = None, given: Given | None = None, machine: Mapping[str, str] | None = None
+    text: str, *, name: str | None = None, given: Given | None = None, machine: Machine | None = None
 ) -> Foreign:
-    """Read a text as what it most likely is; every change of what is in force is kept. Raises `ProgramError`."""
-    language, found = language_of(text, name)
+    """Read a text as what it most likely is, as the machine it is for has its words and numbers; every change of what
+    is in force is kept. Raises `ProgramError`."""
+    language, found = language_of(text, name or (machine.dialect if machine is not None else None))
+    language = language if machine is None else language.set_at(machine)
+    words = None if machine is None else machine.own_words
     known = given or Given()
     texts = taken_apart(text, language)
     programs = {
-        channel: read(each, language, None, machine=machine, given=known, watched=True)
+        channel: read(each, language, None, machine=words, given=known, watched=True)
         for channel, each in texts.items()
     }
     if found is not None and found.units == "inch":

@@ -110,9 +110,8 @@ def study_of(text: str, asked: Asked) -> Study:
         except ToreumaError as error:
             faults.append(error)
     known = replace(asked.given, home=home_beside(blank, at_least=FAR))
-    name = asked.dialect or (machine.dialect if machine is not None else None)
-    words = None if machine is None else machine.own_words
-    found = read_foreign(text, name=name, given=known, machine=words)
+    name = asked.dialect or None
+    found = read_foreign(text, name=name, given=known, machine=machine)
     seen = overview(found.program, list(blocks_of(text, found.dialect)), known.home)
     tools: list[Filled] = []
     for use in seen.tools:
@@ -129,7 +128,7 @@ def study_of(text: str, asked: Asked) -> Study:
     home = home_beside(blank, at_least=FAR)
     if home != known.home or any(one.code == "side.nose" for one in found.program.findings):
         known = replace(known, noses=noses, home=home)
-        found = read_foreign(text, name=name, given=known, machine=words)
+        found = read_foreign(text, name=name, given=known, machine=machine)
     return Study(
         text=text,
         asked=asked,

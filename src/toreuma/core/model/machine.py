@@ -84,6 +84,15 @@ class Machine(Value):
     words: tuple[OwnWord, ...] = Field(
         default=(), max_length=200, description="What its builder's words mean, where that differs from the dialect"
     )
+    lift_mm: Positive | None = Field(
+        default=None, description="Its control draws back so far between cuts of a cycle that does not say"
+    )
+    peck_back_mm: Positive | None = Field(
+        default=None, description="A deep-hole cycle comes back to so far above where it was"
+    )
+    thread_run_out: float | None = Field(
+        default=None, ge=0, le=20, description="A thread cycle runs out over so many leads before its end"
+    )
     per_h: Positive | None = Field(default=None, description="Cost of an hour, in the shop's currency")
     time_ratio: Positive = Field(default=1.0, description="Time a part takes on it over the time computed")
     warm_up_min: Positive | None = Field(

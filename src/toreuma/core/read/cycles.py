@@ -30,9 +30,6 @@ SAME_MM = 2e-3
 MOST_PASSES, MOST_PECKS = 1000, 20_000
 """A cycle that would make more is a slip of the keys."""
 
-LIFT_MM = 0.5
-"""How far a control draws back between cuts where the cycle does not say."""
-
 
 class CycleError(ValueError):
     """What is wrong with a cycle, in words."""
@@ -53,7 +50,8 @@ class Words:
     """The words of a cycle: its first block where it has two, its last, and the contour between P and Q.
 
     ``scale`` is mm for the program's unit, ``across`` mm on radius for a number of X, ``fine`` mm for a whole number.
-    ``pockets``: the contour's first block says that it may fall and rise. What is obeyed is put into ``used``.
+    ``lift_mm``: so far the control draws back where the cycle does not say. ``pockets``: the contour's first block says
+    that it may fall and rise. What is obeyed is put into ``used``.
     """
 
     first: Block | None
@@ -64,6 +62,7 @@ class Words:
     across: float
     fine: float
     feed: float
+    lift_mm: float
     contour: tuple[Segment, ...] = ()
     pockets: bool = False
     used: set[str]
@@ -114,7 +113,7 @@ def _rough(words: Words, facing: bool) -> list[Made]:
     if _turns_back(words.contour, facing):
         raise CycleError("the contour turns back along its length: the cycle stops there")
     if words.given("D"):  # of one block
-        depth, retract = abs(words.measure("D")), LIFT_MM
+        depth, retract = abs(words.measure("D")), words.lift_mm
     elif words.first is not None and words.given("W" if facing else "U", first=True):
         depth = words.positive("W" if facing else "U", words.scale, first=True)
         retract = words.of("R", words.scale, first=True)
@@ -149,13 +148,13 @@ def _pecks(words: Words, facing: bool) -> list[Made]:
     if words.given("I") or words.given("K") or words.given("D"):  # of one block
         deep, wide = ("K", "I") if facing else ("I", "K")
         peck, step = abs(words.of(deep, words.scale)), abs(words.of(wide, words.scale))
-        lift, aside = LIFT_MM, abs(words.measure("D"))
+        lift, aside = words.lift_mm, abs(words.measure("D"))
     else:
         deep, wide = ("Q", "P") if facing else ("P", "Q")
         peck, step = abs(words.measure(deep)), abs(words.measure(wide))
         lift, aside = words.of("R", words.scale, first=True), abs(words.of("R", words.scale))
         if words.first is None:
-            lift = LIFT_MM
+            lift = words.lift_mm
     axis = 1 if facing else 0
     if step <= 0 and abs(words.target[axis] - words.at[axis]) > SAME_MM:
         raise CycleError(f"the cycle needs a positive {wide}")
@@ -206,7 +205,7 @@ MULTIPLE: dict[str, Callable[[Words], list[Made]]] = {
 FOLLOWING = ("rough_cycle", "rough_face_cycle", "pattern_cycle", "finish_cycle")
 """Those that follow a contour between two block numbers."""
 
-BOXES: dict[str, Callable[[Point, float, float, float], list[Made]]] = {
+BOXES: dict[str, Callable[..., list[Made]]] = {
     "turn_cycle": turned_pass,
     "face_cycle": faced_pass,
     "thread_cycle": threaded_pass,

@@ -149,7 +149,23 @@ class Cycling(Drilling):
                 "the pass was taken as it is written",
                 key="side box",
             )
-        self._made(BOXES[state.move](state.at, kept["z"], kept["r"], state.taper), self._feed_in_force(block), block)
+        feed = self._feed_in_force(block)
+        more = {"pull_out_mm": self._run_out_mm(feed, block)} if state.move == "thread_cycle" else {}
+        self._made(BOXES[state.move](state.at, kept["z"], kept["r"], state.taper, **more), feed, block)
+
+    def _run_out_mm(self, lead_mm: float, block: Block) -> float:
+        """How far before its end a pass of a thread begins to come out."""
+        asked, leads = self._state.runs_out, self._dialect.thread_run_out
+        if asked and leads <= 0:
+            self._once(
+                "warning",
+                "thread.run_out",
+                block.line,
+                "over how many leads a thread runs out is a number of the machine, and not known",
+                "it was taken to end square; type it with the machine: threads run out over",
+                key="run out",
+            )
+        return 0.0 if asked is False else leads * lead_mm
 
     def _multiple(self, name: str, block: Block) -> None:
         """A cycle of its own blocks: the first of two is kept, the last one makes the moves."""
@@ -177,6 +193,7 @@ class Cycling(Drilling):
                 across=across,
                 fine=fine,
                 feed=feed,
+                lift_mm=self._dialect.lift_mm,
                 contour=tuple(one.segment for one in pieces),
                 pockets=pockets,
                 used=self._used,

@@ -3,7 +3,7 @@
 from dataclasses import dataclass, replace
 
 from toreuma.core.geometry.elements import Line, Point
-from toreuma.core.motion import PECK_BACK_OFF_MM, peck_bottoms
+from toreuma.core.motion import peck_bottoms
 from toreuma.core.read.corners import Corners
 from toreuma.core.read.cycles import MOST_PASSES, has_point
 from toreuma.core.read.words import Block
@@ -117,7 +117,7 @@ class Drilling(Corners):
             return
         for below in peck_bottoms(0.0, -depth, peck):
             if abs(state.at[axis] - hole.near) > 1e-9:
-                above = state.at[axis] - down * PECK_BACK_OFF_MM
+                above = state.at[axis] - down * self._dialect.peck_back_mm
                 self._drill_to(hole, hole.near, None, block)
                 self._drill_to(hole, above, None, block)
             self._drill_to(hole, hole.near - down * below, feed, block)

@@ -12,7 +12,7 @@ QUESTIONS = frozenset(
     (
         "program.m_word", "program.units", "program.no_point", "program.variable", "datum.unknown", "corner.plain",
         "side.nose", "place.second_reference", "place.lost", "tool.short", "tool.number", "tool.waits", "speed.mode",
-        "feed.mode", "program.dialect", "contact.assumed", "program.by_hand", "program.behind",
+        "feed.mode", "program.dialect", "thread.run_out", "contact.assumed", "program.by_hand", "program.behind",
     )
 )  # fmt: skip
 """Something was assumed, and somebody knows better."""

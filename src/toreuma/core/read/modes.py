@@ -49,7 +49,6 @@ NOT_CUT = {
     "cylinder_on": "the work turned under a driven tool along its round",
     "plane_across": "a plane across the axis",
     "plane_along": "a plane beside the axis",
-    "chamfer_on": "how a thread runs out",
 }
 """What is read as a word and not as moves yet."""
 
@@ -86,6 +85,8 @@ class Modes(Reading):
             self._set_datum_in_force(name, block)
         elif name == "cycle_off":
             state.move, state.cycle = "", {}
+        elif name in ("chamfer_on", "chamfer_off"):
+            state.runs_out = name == "chamfer_on"
         elif name == "speed_shared":
             state.shared, state.running = True, False
         elif name in HANDED:

@@ -168,6 +168,8 @@ class State:
     """Of the contour, where the nose goes along it."""
     noses: dict[int, Nose] = field(default_factory=dict)
     wear: dict[int, Point] = field(default_factory=dict)
+    runs_out: bool | None = None
+    """Whether threads of one pass come out before their end; None: as the control is set."""
     turn: float = 0.0
     """Share of a turn at which the next thread begins."""
     firsts: dict[str, Block] = field(default_factory=dict)
