@@ -61,6 +61,44 @@ def test_the_part_is_what_the_program_cuts() -> None:
     assert thread.from_z_mm == pytest.approx(-2.0)  # type: ignore[union-attr]
 
 
+FACED = (
+    "T0505 (FACE GROOVER 3 WIDE)\nG97 S500 M3\nG0 X22. Z2.\nG1 Z-4. F.05\nG0 Z2.\nX24.\nG1 Z-4.\nG0 Z2.\n"
+    "G0 X150. Z100.\n"
+)
+V_CUT = (
+    "T0606 (GROOVE 2 WIDE)\nG97 S800 M3\nG0 X42. Z-32.\nG1 X34. F.06\nG0 X42.\nZ-29.691\nG1 X40.\nX34. Z-32.\n"
+    "G0 X42.\nZ-34.309\nG1 X40.\nX34. Z-32.\nG0 X42.\nG0 X150. Z100.\n"
+)
+IN_BORE = (
+    "T0202 (BORE R.4)\nG97 S900 M3\nG0 X24. Z2.\nG1 Z-30. F.15\nG0 X22.\nZ2.\nG0 X150. Z100.\n"
+    "T0707 (INTERNAL GROOVE 3 WIDE)\nG97 S500 M3\nG0 X20. Z2.\nZ-13.\nG1 X28. F.05\nG0 X20.\nZ2.\nG0 X150. Z100.\n"
+)
+
+
+@pytest.mark.parametrize(
+    ("cut", "blank", "wanted"),
+    [
+        (FACED, "D50 L80", {"kind": "face_groove", "depth_mm": 4.0}),
+        (V_CUT, "D40 L80", {"kind": "groove", "side": "outside", "wall_deg": 37.6, "d_mm": 34.0}),
+        (IN_BORE, "D50 L80 bore 20", {"kind": "groove", "side": "inside", "width_mm": 3.0, "d_mm": 28.0}),
+    ],
+)
+def test_grooves_of_every_surface_are_features_that_are_planned_anew(
+    cut: str, blank: str, wanted: dict[str, object]
+) -> None:
+    job = taken("O9\nG21 G40 G99 G18\n" + cut + END, blank).job
+    (groove,) = job.part.features
+    said = groove.model_dump()
+    for key, value in wanted.items():
+        assert said[key] == (pytest.approx(value, abs=0.1) if isinstance(value, float) else value), said
+    index = len(job.operations) - 1
+    planned = anew(job, index)
+    assert planned.operations[index].kind == "groove"
+    assert all(
+        row.state in ("made", "allowed") for row in proved(planned).verdict.rows if row.key.startswith("feature")
+    )
+
+
 def test_moves_are_kept_and_proved_against_that_part() -> None:
     whole = proved(taken(TURNED + GROOVED + THREADED + END, "D50 L80").job)
     (proof,) = whole.proofs

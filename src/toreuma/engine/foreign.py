@@ -75,8 +75,7 @@ def read_foreign(
     known = given or Given()
     texts = taken_apart(text, language)
     programs = {
-        channel: read(each, language, None, machine=words, given=known, watched=True)
-        for channel, each in texts.items()
+        channel: read(each, language, None, machine=words, given=known, watched=True) for channel, each in texts.items()
     }
     if found is not None and found.units == "inch":
         programs = {channel: _asked_units(program, found) for channel, program in programs.items()}

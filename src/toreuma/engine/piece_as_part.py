@@ -1,7 +1,6 @@
-"""What stands at the end of a program as a drawing: elements outside and in the bore, square grooves as features."""
+"""What stands at the end of a program as a drawing: elements outside and in the bore, grooves as features."""
 
 import math
-from dataclasses import dataclass
 from itertools import pairwise
 from typing import Any
 
@@ -13,6 +12,7 @@ from toreuma.core.geometry.elements import Arc, Line, Point, Segment, arc_throug
 from toreuma.core.geometry.recover import recover
 from toreuma.core.geometry.region import Region
 from toreuma.core.prove.piece import outline_of
+from toreuma.engine.piece_recesses import FACE, INSIDE, OUTSIDE, without_recesses
 
 __all__ = ["part_of_piece"]
 
@@ -39,12 +39,16 @@ def part_of_piece(piece: Region, front: float) -> Row:
     at_back = np.flatnonzero(ring[:, 0] < ring[:, 0].min() + FLAT_MM)
     face = next(n for n in range(len(ring)) if ring[(n + 1) % len(ring), 0] < ring[0, 0] - FLAT_MM)
     outside = _segments([(float(ring[0, 0]), 0.0), *map(tuple, ring[face : at_back[0] + 1])])
-    outside, grooves = _without_grooves(outside)
-    found: Row = {"outside": [_element(one, "outside") for one in outside], "features": grooves}
+    outside, in_face = without_recesses(outside, FACE)
+    outside, grooves = without_recesses(outside, OUTSIDE)
+    found: Row = {"outside": [_element(one, "outside") for one in outside], "features": [*grooves, *in_face]}
     if ring[0, 1] < FLAT_MM:
         return found
     bore = _to_the_axis([tuple(ring[0]), *map(tuple, ring[:0:-1])], float(ring[:, 0].min()))
-    return found | {"inside": [_element(one, "inside") for one in _segments([(float(ring[0, 0]), 0.0), *bore])]}
+    walls, in_bore = without_recesses(_segments([(float(ring[0, 0]), 0.0), *bore]), INSIDE)
+    return found | {
+        "inside": [_element(one, "inside") for one in walls], "features": [*found["features"], *in_bore]
+    }  # fmt: skip
 
 
 def _to_the_axis(corners: list[Point], back: float) -> list[Point]:
@@ -87,60 +91,6 @@ def _longer(start: Point, end: Point, arc: Arc, between: Point) -> Arc | None:
         return None
     near = abs(math.dist(whole.centre, between) - arc.radius) < FIT_MM
     return whole if near and math.dist(whole.centre, arc.centre) < SAME_MM else None
-
-
-@dataclass(frozen=True)
-class _Recess:
-    """Places of its walls among the segments, and the groove as a feature."""
-
-    first: int
-    last: int
-    groove: Row
-
-
-def _without_grooves(segments: list[Segment]) -> tuple[list[Segment], list[Row]]:
-    """The outside as if no square groove were cut in its cylinders, and those grooves."""
-    found, grooves = list(segments), []
-    while recess := _recess(found):
-        before, after = found[recess.first - 1], found[recess.last + 1]
-        found[recess.first - 1 : recess.last + 2] = [Line(before.start, after.end)]
-        grooves.append(recess.groove)
-    return found, grooves
-
-
-def _recess(segments: list[Segment]) -> _Recess | None:
-    """The first groove with square walls in a cylinder: down, along, and up to the same diameter."""
-    for first, down in enumerate(segments):
-        if not first or not _is_square(down) or down.end[1] >= down.start[1] or not _is_level(segments[first - 1]):
-            continue
-        last = first + 1
-        rounds: list[float] = []
-        while last < len(segments) - 1 and not _is_square(segments[last]) and last - first <= 4:
-            one = segments[last]
-            if isinstance(one, Arc):
-                rounds.append(one.radius)
-            last += 1
-        up = segments[last] if last < len(segments) - 1 else None
-        if up is None or not _is_square(up) or up.end[1] <= up.start[1] or not _is_level(segments[last + 1]):
-            continue
-        floor = [one for one in segments[first + 1 : last] if isinstance(one, Line)]
-        if abs(up.end[1] - down.start[1]) > SAME_MM or len(floor) != 1 or not _is_level(floor[0]):
-            continue
-        if len(rounds) not in (0, 2) or (rounds and abs(rounds[0] - rounds[1]) > SAME_MM):
-            continue
-        groove = {"kind": "groove", "z_mm": round(down.start[0], DIGITS), "d_mm": round(2 * floor[0].end[1], DIGITS),
-                  "width_mm": round(down.start[0] - up.start[0], DIGITS),
-                  "floor_round_mm": round(sum(rounds) / 2, 3) if rounds else 0.0}  # fmt: skip
-        return _Recess(first, last, groove)
-    return None
-
-
-def _is_square(one: Segment) -> bool:
-    return isinstance(one, Line) and abs(one.start[0] - one.end[0]) < SAME_MM < abs(one.start[1] - one.end[1])
-
-
-def _is_level(one: Segment) -> bool:
-    return isinstance(one, Line) and abs(one.start[1] - one.end[1]) < SAME_MM < abs(one.start[0] - one.end[0])
 
 
 def _element(segment: Segment, side: str) -> Row:

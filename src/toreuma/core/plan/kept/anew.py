@@ -27,6 +27,7 @@ from toreuma.core.model import (
     TapHole,
     Tool,
 )
+from toreuma.core.model.feature import FaceGroove, Groove
 from toreuma.core.motion import Motion
 from toreuma.core.simulate.removal import swept_each
 
@@ -162,10 +163,17 @@ def _bore(stretch: _Stretch, told: dict[str, Any]) -> Iterator[Operation]:
 def _with_blade(stretch: _Stretch, told: dict[str, Any]) -> Iterator[Operation]:
     cut = union(list(stretch.swept))
     for index, feature in enumerate(stretch.job.part.features):
-        if feature.kind != "groove":
-            continue
-        floor = box(feature.z_mm - feature.width_mm, 0.0, feature.z_mm, feature.d_mm / 2 + TOUCHES_MM)
-        if cut.intersects(floor):
+        if isinstance(feature, Groove | FaceGroove) and cut.intersects(_floor_of(feature)):
             yield CutGroove(**told, feature=index)
     if stretch.reaches_axis:
         yield PartOff(**told)
+
+
+def _floor_of(groove: Groove | FaceGroove) -> Region:
+    """Where a blade is that has come down to the floor of a groove."""
+    r = groove.d_mm / 2
+    if isinstance(groove, FaceGroove):
+        deep = -groove.depth_mm
+        return box(deep - TOUCHES_MM, r - groove.width_mm, deep + TOUCHES_MM, r)
+    low, high = (0.0, r + TOUCHES_MM) if groove.side == "outside" else (r - TOUCHES_MM, FAR_MM)
+    return box(groove.z_mm - groove.width_mm, low, groove.z_mm, high)
