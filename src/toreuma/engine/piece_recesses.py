@@ -1,4 +1,4 @@
-"""Grooves in what stands at the end of a program: recesses with even walls in cylinders, in the bore and in the face."""
+"""Grooves in what stands at the end of a program: recesses with even walls in cylinders, in the bore, in the face."""
 
 import math
 from collections.abc import Callable
