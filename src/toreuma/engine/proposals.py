@@ -4,13 +4,16 @@ until the person sets it."""
 import itertools
 import math
 from collections.abc import Callable
+from dataclasses import dataclass
 from typing import Any
 
 from toreuma.core.errors import ToreumaError
+from toreuma.core.geometry.blank import blank_region
 from toreuma.core.geometry.elements import chords
 from toreuma.core.geometry.part_shape import PartShape, build_part
+from toreuma.core.geometry.region import box
 from toreuma.core.kinds.features import FEATURES
-from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Machine
+from toreuma.core.model import BarSize, Chuck, Collet, Followed, Hold, Job, Machine, Stock
 from toreuma.core.model.feature import CentreHole, Groove, Relief
 from toreuma.core.plan.hold.second_grip import free_stretches, lies_between_jaws, passed_d_mm
 from toreuma.core.units import System
@@ -55,7 +58,7 @@ STANDS_OUT_D, BORE_ROOM_MM = 2.0, 1.0
 slimmer than its bore."""
 AWAY_ROOM_MM, MOST_SLENDER = 25.0, 7.0
 """What a holder takes on the side of the chuck; the most a bar stands out, in its diameters (usual practice)."""
-SAME_MM = 1e-3
+SAME_MM, FAR_MM = 1e-3, 1e5
 
 
 def next_bar(
@@ -199,16 +202,42 @@ def _takes(hold: Hold, d_mm: float) -> bool:
     return False
 
 
+@dataclass(frozen=True)
+class _Piece:
+    """A blank that is put into the hold one by one: Z of its front, its length, and its diameter where it is gripped,
+    all mm."""
+
+    front: float
+    length: float
+    grip_d: float
+
+
+def _piece(stock: Stock, shape: PartShape) -> _Piece | None:
+    """A sawn piece, a casting or a forging; None for a bar and for what another hold left."""
+    if stock.kind != "free":
+        length = stock.length_mm
+        return None if length is None else _Piece(stock.face_allowance_mm, length, stock.largest_d_mm)
+    if stock.outline:
+        return None
+    blank = blank_region(stock, shape, 0.0)
+    back, _, front, _ = blank.bounds
+    gripped = blank.intersection(box(back, 0.0, back + min(GRIP_SHARE * (front - back), MOST_SECOND_MM), FAR_MM))
+    return _Piece(max(front, stock.face_allowance_mm), front - back, 2 * float(gripped.bounds[3]))
+
+
 def _with_hold(job: Job, shape: PartShape) -> Job:
     """The shop's own holds before those that ship; a collet on a machine with a gang plate, else a chuck with hard
     jaws, the smallest that takes the blank."""
-    d = job.stock.largest_d_mm if job.stock.kind != "free" else 2 * shape.profile.largest_r
+    piece = _piece(job.stock, shape)
+    if piece is not None:
+        d = piece.grip_d
+    else:
+        d = job.stock.largest_d_mm if job.stock.kind != "free" else 2 * shape.profile.largest_r
     shop = library()
     own = shop.shop.of("hold")
     gang = any(carrier.kind == "gang plate" for carrier in job.machine.carriers)
-    sawn = job.stock.kind != "free" and job.stock.length_mm is not None
     fitting = [hold for hold in shop.holds.values() if _takes(hold, d)]
-    wanted = Collet if gang and not sawn else Chuck
+    wanted = Collet if gang and piece is None else Chuck
 
     def rank(hold: Hold) -> tuple[bool, bool, float]:
         return hold.name not in own, not isinstance(hold, wanted), hold.body_d_mm
@@ -226,11 +255,11 @@ def _with_stick_out(job: Job, shape: PartShape) -> Job:
     """So far out that the part and the cut that parts it off stand free; a sawn piece as far as its grip lets it."""
     hold, stock = job.setup.hold, job.stock
     length = -shape.profile.back_z
-    if stock.kind != "free" and stock.length_mm is not None:
-        grip = min(hold.grip_length_mm, max(LEAST_GRIP_MM, round(GRIP_SHARE * stock.length_mm, 1)))
-        room = stock.length_mm - stock.face_allowance_mm + _last_shoulder_z(shape) - TOOL_ROOM_MM
+    if (piece := _piece(stock, shape)) is not None:
+        grip = min(hold.grip_length_mm, max(LEAST_GRIP_MM, round(GRIP_SHARE * piece.length, 1)))
+        room = piece.length - piece.front + _last_shoulder_z(shape) - TOOL_ROOM_MM
         grip = max(min(grip, round(room, 1)), LEAST_GRIP_MM)
-        out = max(round(stock.length_mm - grip, 3), 1.0)
+        out = max(round(piece.length - grip, 3), 1.0)
         return job.with_setup(hold=hold.changed(stick_out_mm=out, grip_length_mm=grip))
     return job.with_setup(hold=hold.changed(stick_out_mm=round(stock.face_allowance_mm + length + BEHIND_MM, 1)))
 
@@ -249,10 +278,10 @@ def _last_shoulder_z(shape: PartShape) -> float:
 def _with_second_hold(job: Job, shape: PartShape) -> Job:
     """A sawn piece is turned round: its second hold sits on the longest cylinder that the first one leaves free and
     that carries nothing. What is parted off from a bar has none."""
-    stock = job.stock
-    if stock.kind == "free" or stock.length_mm is None:
+    piece = _piece(job.stock, shape)
+    if piece is None:
         return job.changed(second_hold=None)
-    held = _gripped_again(job, stock.face_allowance_mm - job.setup.hold.stick_out_mm + CLEAR_MM)
+    held = _gripped_again(job, piece.front - job.setup.hold.stick_out_mm + CLEAR_MM)
     return _longer(job, shape).changed(second_hold=None) if held is None else held
 
 

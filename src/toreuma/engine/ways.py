@@ -35,7 +35,7 @@ def other_ways(job: Job) -> Iterator[Way]:
     """Other ways to hold it: gripped a second time, for what is left or for all that lies behind its widest place; with
     its other end in front, early where most is to be turned off behind."""
     gripped = with_second_grip(job)
-    either = len(job.setups) < 2 and job.stock.kind != "free"
+    either = len(job.setups) < 2 and not (job.stock.kind == "free" and (job.stock.outline or job.stock.outside))
     behind = widest_end_z(job) if either else None
     heavier = behind is not None and _is_heavier_behind(job, behind)
     turned = list(_turned(job)) if heavier else []

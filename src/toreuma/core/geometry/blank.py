@@ -13,7 +13,7 @@ from toreuma.core.model.stock import FreeBlank, Stock, TubeBar
 
 __all__ = ["blank_region", "outline_points"]
 
-FAR_MM = 200.0
+FAR_MM, SAME_MM = 200.0, 1e-6
 
 
 def blank_region(stock: Stock, shape: PartShape, back_z: float) -> Region:
@@ -64,7 +64,9 @@ def _opened(shape: PartShape) -> Region:
     void = shape.void
     assert void is not None
     low, high = float(void.bounds[0]), float(void.bounds[2])
-    pieces = [void, box(high - 0.5, 0, high + FAR_MM, _radius_at(void, high - 0.25))]
+    pieces = [void]
+    if high > shape.profile.front_z - SAME_MM:
+        pieces.append(box(high - 0.5, 0, high + FAR_MM, _radius_at(void, high - 0.25)))
     if low < shape.profile.back_z:
         pieces.append(box(low - FAR_MM, 0, low + 0.5, _radius_at(void, low + 0.25)))
     whole = union(pieces)
