@@ -14,6 +14,7 @@ from toreuma.engine.fresh import line_fault, new_job, starter_line
 from toreuma.engine.library import open_job
 from toreuma.engine.line import line_of, said, with_part
 from toreuma.engine.proposals import settled
+from toreuma.engine.stock_line import with_blank
 from toreuma.files.jobs import save_job
 from toreuma.shipped.library import starters
 
@@ -34,6 +35,10 @@ def new_command(
     units: Annotated[str, typer.Option("--units", help="mm or inch")] = "mm",
     material: Annotated[str, typer.Option("--material", help="Any of its names: 4140, 1.4404, 316L")] = "",
     machine: Annotated[str, typer.Option("--machine", help="A machine by name, the shop's own or a shipped one")] = "",
+    blank: Annotated[
+        str,
+        typer.Option("--blank", help="What it is cut from, else proposed: D60, D60 L80, D80 d50, HEX 24, casting 3"),
+    ] = "",
     as_json: JsonOption = False,
 ) -> None:
     """Write a job of a new part: bar, hold and stick-out are proposed from it."""
@@ -47,6 +52,7 @@ def new_command(
     if not line.strip():
         raise JobError("--line", "the part is missing", "type it as 30 x 18 c1 / 44 x 27, or name a --starter")
     job, note = new_job(name or file.stem, system, material, machine, line)
+    job = with_blank(job, blank) if blank.strip() else job
     save_job(job, file)
     if as_json:
         stock = job.stock.model_dump(mode="json", exclude={"material", "supply"})

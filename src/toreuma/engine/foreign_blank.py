@@ -50,11 +50,14 @@ class Blank:
         return max(d for _, d in self.corners) if self.corners else self.d_mm
 
 
-def blank_of(line: str, scale: float = 1.0) -> Blank:
-    """Read the line. A plain number is mm, times ``scale``. Raises `ProgramError`."""
+def blank_of(line: str, scale: float = 1.0, *, cut_to_length: bool = True) -> Blank:
+    """Read the line. A plain number is mm, times ``scale``; without ``cut_to_length`` a bar needs no length, and a
+    number alone is its diameter. Raises `ProgramError`."""
     text = BY.sub(_in_letters, line.strip())
     if re.match(rf"^\s*{NUMBER}[\s/]+{NUMBER}\s*[,;]", text):
         return _corners(text, scale)
+    if not cut_to_length and re.fullmatch(rf"\s*(?:bar)?\s*{NUMBER}\s*", text, re.IGNORECASE):
+        text = "D" + re.sub(r"(?i)^\s*bar", "", text).strip()
     found: dict[str, float] = {}
     at = 0
     word = re.compile(rf"\s*,?\s*(HEX|SQ(?:UARE)?|BORE|[A-Za-zØø]+)?\s*[:=]?\s*{NUMBER}")
@@ -68,7 +71,7 @@ def blank_of(line: str, scale: float = 1.0) -> Blank:
             raise ProgramError("blank", f"'{match[0].strip()[:20]}' was not understood", EXAMPLE)
         found[name] = float(match[2]) * (INCH if (match[3] or "").upper() in ("IN", "INCH", '"') else scale)
         at = match.end()
-    return _plain(found)
+    return _plain(found, cut_to_length)
 
 
 def _in_letters(match: re.Match[str]) -> str:
@@ -77,12 +80,12 @@ def _in_letters(match: re.Match[str]) -> str:
     return f"D{d}{d_unit or ''}{hollow} L{length}{unit or ''}"
 
 
-def _plain(found: dict[str, float]) -> Blank:
+def _plain(found: dict[str, float], cut_to_length: bool) -> Blank:
     size = found.get("d") or found.get("hex") or found.get("square")
-    length = found.get("length")
-    if not size or not length:
+    length = found.get("length", 0.0)
+    if not size or (not length and cut_to_length):
         raise ProgramError("blank", "it needs a size across and a length", EXAMPLE)
-    if not (0 < size <= MOST_MM and 0 < length <= MOST_MM):
+    if not (0 < size <= MOST_MM and 0 <= length <= MOST_MM):
         raise ProgramError("blank", f"its sizes have to lie between 0 and {MOST_MM:g} mm", EXAMPLE)
     bore = found.get("bore", 0.0)
     if not 0 <= bore < size:
