@@ -126,11 +126,11 @@ def hole_radius(work: Work, bore: Bore) -> float:
         return open_r
     bottom = _core(work, bore, open_r)  # a narrower step in front of it counts as well
     low = not bottom.is_empty and float(bottom.bounds[2]) - bore.floor_z <= FACED_MM
-    if low and work.operation.kind == "finish_bore":
-        return open_r  # a ring at the floor is gone before the bar faces it
-    if not bottom.is_empty and float(bottom.bounds[1]) > _least_hole_r(work):
+    faced = low and work.operation.kind == "finish_bore"  # a ring at the floor is gone before the bar faces it
+    if not faced and not bottom.is_empty and float(bottom.bounds[1]) > _least_hole_r(work):
         return min(open_r, float(bottom.bounds[1]))  # no core, but a wall that the bar goes past
     top = float(bottom.bounds[2]) if not bottom.is_empty else bore.floor_z
+    top = max(top, bore.floor_z + FACED_MM) if faced else top
     steps = shapely.clip_by_rect(work.stock, top + 1e-3, 0, FAR_MM, FAR_MM)
     return min(open_r, float(steps.bounds[1])) if not steps.is_empty else open_r
 
