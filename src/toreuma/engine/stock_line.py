@@ -10,7 +10,7 @@ from toreuma.engine.proposals import proposed
 
 __all__ = ["with_blank"]
 
-GROWN = re.compile(rf"^\s*(?:casting|cast|forging|forged)\s*\+?\s*(?:{NUMBER})?\s*$", re.IGNORECASE)
+GROWN = re.compile(rf"^\s*(?P<how>cast(?:ing)?|forg(?:ing|ed))\s*\+?\s*(?:{NUMBER})?\s*$", re.IGNORECASE)
 USUAL_ALLOWANCE_MM, MOST_ALLOWANCE_MM = 3.0, 50.0
 EXAMPLE = 'write it as "D60", "D60 L80", "D80 d50", "HEX 24", or "casting 3"'
 SIDES = {"hex": 6, "square": 4}
@@ -27,12 +27,13 @@ def with_blank(job: Job, line: str) -> Job:
 def _sizes(line: str, system: System) -> dict[str, object]:
     scale = INCH if system == "inch" else 1.0
     if grown := GROWN.match(line):
-        unit = (grown[2] or "").upper()
+        skin = "hard" if grown["how"].lower().startswith("cast") else "scale"
+        unit = (grown[3] or "").upper()
         of = INCH if unit.startswith("IN") or unit == '"' else 1.0 if unit else scale
-        allowance = float(grown[1]) * of if grown[1] else USUAL_ALLOWANCE_MM
+        allowance = float(grown[2]) * of if grown[2] else USUAL_ALLOWANCE_MM
         if not 0 < allowance <= MOST_ALLOWANCE_MM:
             raise JobError("blank", f"an allowance lies between 0 and {MOST_ALLOWANCE_MM:g} mm", EXAMPLE)
-        return {"kind": "free", "allowance_mm": allowance, "face_allowance_mm": allowance, "skin": "scale"}
+        return {"kind": "free", "allowance_mm": allowance, "face_allowance_mm": allowance, "skin": skin}
     try:
         blank = blank_of(line, scale, cut_to_length=False)
     except ProgramError as error:

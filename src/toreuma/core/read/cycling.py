@@ -162,7 +162,7 @@ class Cycling(Drilling):
                 "thread.run_out",
                 block.line,
                 "over how many leads a thread runs out is a number of the machine, and not known",
-                "it was taken to end square; type it with the machine: threads run out over",
+                "it was taken to end square; type it with the machine: threads run out, leads",
                 key="run out",
             )
         return 0.0 if asked is False else leads * lead_mm

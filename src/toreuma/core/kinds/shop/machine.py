@@ -276,8 +276,7 @@ _ROUND_IT = (
     ShopField(
         path="thread_run_out",
         usual=(0, 3),
-        label="threads run out over",
-        unit="leads",
+        label="threads run out, leads",
         empty="as the dialect says",
         why="a number of its control: a thread cycle of one pass comes out at 45° so far before its end",
     ),

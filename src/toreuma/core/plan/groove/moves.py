@@ -39,7 +39,7 @@ STEP_WIDTHS = 3.0
 LEANS_MM = 0.4
 """A wall that leans by less, or is only rounded at its top, is left to the finishing cut."""
 
-CLEAR_MM, BESIDE_MM = 0.2, 0.15
+CLEAR_MM, BESIDE_MM = 0.2, 0.25
 LEAST_AREA_MM2 = 0.02
 CHORDS_MM = 0.0015
 """What plunges leave on a wall they made themselves comes of the chords they are drawn with."""
