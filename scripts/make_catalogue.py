@@ -17,9 +17,9 @@ from catalogue.threaders import threaders
 from toreuma.shipped.paths import data_path
 
 SOURCE = (
-    "sizes: ISO 1832, ISO 5608 and 5610, ISO 6261, ISO 235 (DIN 338), ISO 494 (DIN 340), DIN 1869, DIN 6537, "
-    "DIN 333, DIN 212, ISO 529, ISO 2283, widths of DIN 471 and 472; chip windows, grades, tooth feeds and sizes of blades and mills: typical, "
-    "made up for this catalogue"
+    "sizes: ISO 1832, ISO 5608 and 5610, ISO 6261, ISO 235 (DIN 338), ISO 494 (DIN 340), DIN 1869, DIN 6537, DIN 333, "
+    "DIN 212, ISO 529, ISO 2283, widths of DIN 471 and 472; chip windows, grades, tooth feeds and sizes of blades and "
+    "mills: typical, made up for this catalogue"
 )
 BLADED = ("parting", "grooving", "threading", "pull")
 
