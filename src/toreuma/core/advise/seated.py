@@ -278,9 +278,9 @@ def _reasons(job: Job, wish: Wish, one: Tried) -> tuple[str, ...]:
         )
     skin = job.stock.skin
     if skin != "clean" and wish.use == "rough":
-        lines.append(
-            said("{} on the blank: the first pass goes below it, {} on radius", skin, q(job.stock.skin_mm, "mm", "g"))
-        )
+        deep = q(job.stock.skin_mm, "mm", "g")
+        what = "hard skin" if skin == "hard" else skin
+        lines.append(said("{} on the blank: the first pass goes below it, {} on radius", what, deep))
     return tuple(lines)
 
 

@@ -3,11 +3,14 @@
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass
+from itertools import pairwise
+
+import shapely
 
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.region import box
 from toreuma.core.geometry.workholding import centre_mouth
-from toreuma.core.model import CentreHole, Chuck, Collet, FaceDriver, Job
+from toreuma.core.model import CentreHole, Chuck, Collet, Element, FaceDriver, Job
 from toreuma.core.plan.hold.rests import rest_findings
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
@@ -19,6 +22,8 @@ BORED_WITHIN_MM = 0.1
 
 ROUND_SHARE = 0.5
 """Share of the tightest diameter's limits that the grip may use up."""
+
+STANDS_MM, FAR_MM = 0.02, 1e4
 
 FREE_RATIO, CARE_RATIO = 3.0, 5.0
 """Stick-out over diameter: up to the first free, up to the second with care."""
@@ -54,7 +59,7 @@ def hold_findings(job: Job, scene: Scene, standing: Standing) -> Iterable[Findin
             f"the bar sticks out {standing.stick_out_ratio:.1f} times its diameter",
             f"up to 3 stands free; {word}; the deflection drawn along the piece says how much it gives way",
         )
-    yield from _out_of_round(job, standing.ovality_um, place)
+    yield from _out_of_round(job, scene, standing.ovality_um, place)
     yield from _whips(job, standing.quiet_rpm)
 
 
@@ -219,9 +224,18 @@ def _bored(job: Job, hold: Chuck, grip_d: float, place: tuple[float, float]) -> 
         )
 
 
-def _out_of_round(job: Job, ovality_um: float | None, place: tuple[float, float]) -> Iterable[Finding]:
-    """The grip presses the ring farther out of round than half of the tightest diameter allows."""
-    sized = [e for e in (*job.part.outside, *job.part.inside) if e.size is not None]
+def _cut_here(scene: Scene, before: Element, here: Element, inside: bool) -> bool:
+    """Metal stands on the middle of a cylinder, which this hold has to take away."""
+    z, r = (before.z_mm + here.z_mm) / 2, here.d_mm / 2
+    room = (0.0, r - STANDS_MM) if inside else (r + STANDS_MM, FAR_MM)
+    return bool(shapely.intersects(scene.stock, shapely.LineString([(z, room[0]), (z, max(room[1], 0.0))])))
+
+
+def _out_of_round(job: Job, scene: Scene, ovality_um: float | None, place: tuple[float, float]) -> Iterable[Finding]:
+    """The grip presses the ring farther out of round than half of the tightest diameter it cuts allows."""
+    sides = ((job.part.outside, False), (job.part.inside, True))
+    pairs = [(before, here, inside) for chain, inside in sides for before, here in pairwise(chain)]
+    sized = [here for before, here, inside in pairs if here.size is not None and _cut_here(scene, before, here, inside)]
     if ovality_um is None or not sized:
         return
     tightest = min(sized, key=lambda e: e.size.upper_um - e.size.lower_um if e.size else math.inf)

@@ -15,6 +15,7 @@ from toreuma.core.plan.ground.opened import Interruption
 
 __all__ = ["REACH", "Derate", "counted", "derates_of", "without_derate"]
 
+SKIN_WORDS = {"scale": "scale on the blank", "hard": "hard skin on the blank"}
 SKIN = {"scale": (0.85, "scale rubs the edge away"), "hard": (0.7, "a hard skin notches the edge at one depth")}
 DRY = {"M": 0.6, "S": 0.6}
 DRY_ELSE, UNATTENDED = 0.75, 0.85
@@ -70,7 +71,7 @@ def derates_of(given: Given) -> tuple[Derate, ...]:
 
     if given.stock.skin in SKIN:
         factor, why = SKIN[given.stock.skin]
-        add("skin", f"{given.stock.skin} on the blank", factor, why)
+        add("skin", SKIN_WORDS[given.stock.skin], factor, why)
     if given.stock.kind == "polygon":
         hits = f"{given.stock.sides} hits a turn until the corners are off"
         add("interruption", "interrupted cut", INTERRUPTED, hits)
