@@ -172,7 +172,9 @@ class Engine:
         def propose(way: Way, begun: Proposed | None, told: Progress) -> Proposed:
             threads = known_threads(way.job.part)
             planning = Planning(self.memo, check_or_enough, self.language(way.job).steps(way.job.units))
-            found = propose_route(way.job, store, codes, threads, planning, told, begun, way.ends_z, fine=way.fine)
+            found = propose_route(
+                way.job, store, codes, threads, planning, told, begun, way.ends_z, fine=way.fine, anew=way.anew
+            )
             ruled = by_house_rules(found.job, rules)
             return replace(found, job=without_meetings(ruled, lambda one: self._handed(one, check_or_enough)))
 

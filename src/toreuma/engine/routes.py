@@ -2,6 +2,7 @@
 them by what comes of it is taken."""
 
 from collections.abc import Callable
+from contextlib import suppress
 from dataclasses import dataclass, replace
 
 from toreuma.core.auto.mended import NO_STATION
@@ -111,8 +112,19 @@ class Search:
                 self.offer(tried.best())
             if last.verdict.finished and last.is_plain and not any(row.in_both_holds for row in last.verdict.rows):
                 break
+        self._set_up_anew(tried)
         self.progress(1.0)
         return tried.best()
+
+    def _set_up_anew(self, tried: "_Tried") -> None:
+        """Where no way finishes a part that is turned round by hand: the best two with tools for each side alone."""
+        if tried.ranked[0].verdict.finished or tried.job.hand_over is not None:
+            return
+        turned = [one.way for one in tried.ranked if len(one.proposed.job.setups) > 1]
+        for count, way in enumerate(turned[:2], len(tried.routes)):
+            words = said("{}, set up anew in between", way.words)
+            with suppress(ToreumaError):
+                tried.routes.append(self._route(replace(way, anew=True, words=words), None, count))
 
     def _route(self, way: Way, known: Proposed | None, count: int) -> Routed:
         def told(share: float) -> None:

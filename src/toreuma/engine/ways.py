@@ -21,7 +21,7 @@ GROOVED = "its necks cut as grooves"
 class Way:
     """A job held in some way, in ``words``; the first side serves the outside down to ``ends_z``, mm along Z (None: all
     it can). ``for_outside``: it only helps where the outside is left open, with ``near_back_mm`` so near its end;
-    ``fine``: a second tool is taken for small rests."""
+    ``fine``: a second tool is taken for small rests; ``anew``: the machine is set up anew for the second side."""
 
     job: Job
     words: str
@@ -29,6 +29,7 @@ class Way:
     for_outside: bool = False
     near_back_mm: float | None = None
     fine: bool = False
+    anew: bool = False
 
 
 def other_ways(job: Job) -> Iterator[Way]:

@@ -28,7 +28,7 @@ from toreuma.core.auto.step_drilled import (
 )
 from toreuma.core.auto.steps import RouteStep, steps_of
 from toreuma.core.auto.together import also_facing, by_need, spared, together
-from toreuma.core.auto.turret import seated
+from toreuma.core.auto.turret import seated, set_up_anew
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box
@@ -122,12 +122,14 @@ def propose_route(
     ends_z: float | None = None,
     spare: int = 0,
     fine: bool = False,
+    anew: bool = False,
 ) -> Proposed:
     """A route in place of the operations and tools the job has; for both sides where one hold does not reach all.
 
     ``begun`` is a route of the same first side, which is taken as it is; ``ends_z`` leaves the outside behind it to the
     second side; ``spare``: the first side leaves so many stations to the second;
-    ``fine``: a second tool is taken for small rests as well. Raises `PartError` for a part that
+    ``fine``: a second tool is taken for small rests as well; ``anew``: a part that is turned round by hand finds the
+    machine set up for its second side alone. Raises `PartError` for a part that
     cannot be, and whatever the check of ``planning`` raises to stop; ``progress`` is told the share done.
     """
     planning = planning or Planning()
@@ -155,11 +157,18 @@ def propose_route(
         roomy = propose_route(job, store, rack, threads, planning, progress, None, ends_z, len(crowded), fine)
         if not any(one.code == "tool.station" for one in roomy.failed):
             return roomy
-    if not second.job.operations:
+    apart = None
+    if (anew or (crowded and not spare)) and job.hand_over is None:
+        apart = _side(other.changed(tools=()), have, {}, planning, lambda share: progress(0.5 + share / 2))
+    if apart is not None and (anew or len(apart.failed) < len(second.failed)):
+        whole, second = set_up_anew(both, done.job, apart.job), apart
+        moved: tuple[str, ...] = ("The stations are set up anew for the second side: one set of tools is too many",)
+    elif not second.job.operations:
         return done
-    tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
-    whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
-    whole, moved = _seated_for_both(whole, second.seats, planning)
+    else:
+        tools = {tool.id: tool for tool in (*done.job.tools, *second.job.tools)}
+        whole = both.changed(tools=tuple(tools.values()), setups=(done.job.setup, second.job.setup))
+        whole, moved = _seated_for_both(whole, second.seats, planning)
     taken = (*done.taken, *second.taken, *moved)
     other_side = tuple(replace(one, side=1) for one in second.chosen)
     later = {one.what for one in second.chosen}

@@ -10,6 +10,8 @@ from toreuma.core.auto.steps import FLOOR, REST, SPOT, RouteStep
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import Job, PartingTool, Relief, Tool, TurningTool
 from toreuma.core.model.tool import BoringTool, Drill, GroovingTool
+from toreuma.core.plan.numbers.drilling import point_length_mm
+from toreuma.core.plan.turn.bore import FACED_MM
 from toreuma.core.reach.relieved import slides_in
 
 __all__ = ["Choice", "also_facing", "by_need", "spared", "together"]
@@ -284,7 +286,12 @@ def _grooved_by_the_parting_blade(steps: list[Choice], job: Job) -> list[Choice]
 
 
 def _floor_by_the_bar(steps: list[Choice], job: Job) -> list[Choice]:
-    """Without the drill that clears a flat floor, where a bar comes down to it anyway and faces it to the axis."""
+    """Without the drill that clears a flat floor, where a bar comes down to it anyway and faces it to the axis, and so
+    low a cone as the drill before leaves with it."""
+    named = (step.tool for step, _ in steps if step.group == "drill bore" and step.operation.name != FLOOR)
+    drills = [tool for tool in named if isinstance(tool, Drill) and tool.form not in ("spot", "centre")]
+    if any(point_length_mm(tool) > FACED_MM for tool in drills):
+        return steps
     floor_r = min((one.d_mm / 2 for one in job.part.inside if one.d_mm > 0), default=0.0)
     bars = [step.tool.bar for step, _ in steps if step.group == "finish bore" and isinstance(step.tool, BoringTool)]
     bored = any(bar.functional_width_mm + bar.diameter_mm / 2 <= floor_r for bar in bars)

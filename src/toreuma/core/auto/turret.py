@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from toreuma.core.model import Job, Tool
 from toreuma.core.plan.turret.at_spindle import faces, facing_other, reaching
 
-__all__ = ["seated"]
+__all__ = ["seated", "set_up_anew"]
 
 
 def seated(
@@ -39,3 +39,21 @@ def seated(
         tool = tools[name].changed(id=free_name, station=station)
         placed[name] = tool if faces(job, tool) else facing_other(tool)
     return placed
+
+
+def set_up_anew(whole: Job, first: Job, second: Job) -> Job:
+    """Both sides as one job, the machine set up anew for the second: a tool of both keeps its name, the others get one
+    that nobody has and a number past the turret's end, for they sit nowhere while the first side is cut."""
+    same = {tool.name: tool.id for tool in first.tools}
+    taken, beyond = {tool.id for tool in first.tools}, itertools.count(whole.machine.stations + 1)
+    ids: dict[str, str] = {}
+    more: list[Tool] = []
+    for tool in second.tools:
+        ids[tool.id] = same.get(tool.name) or next(text for n in itertools.count(1) if (text := f"T{n}") not in taken)
+        if ids[tool.id] not in taken:
+            taken.add(ids[tool.id])
+            more.append(tool.changed(id=ids[tool.id], station=next(beyond)))
+    operations = tuple(one.with_tools(ids) for one in second.operations)
+    stations = tuple((ids[tool.id], tool.station) for tool in second.tools)
+    setup = second.setup.changed(operations=operations, stations=stations)
+    return whole.changed(tools=(*first.tools, *more), setups=(first.setup, setup))

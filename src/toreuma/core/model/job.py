@@ -2,7 +2,7 @@
 
 from collections import Counter
 from collections.abc import Callable
-from typing import Literal, Self
+from typing import Annotated, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -62,6 +62,10 @@ class Setup(Value):
     centre: Centre | None = None
     rest: Rest | None = Field(default=None, description="What carries it between its ends")
     operations: tuple[Operation, ...] = Field(default=(), max_length=1000)
+    stations: tuple[tuple[str, Annotated[int, Field(ge=1, le=999)]], ...] = Field(
+        default=(), max_length=500,
+        description="Tools and their stations, where the machine is set up anew for this hold; empty: as in the job",
+    )  # fmt: skip
 
 
 class Job(Value):

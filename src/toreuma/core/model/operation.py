@@ -1,6 +1,7 @@
 """Operations: what is cut, with which tool, and the numbers the person fixed."""
 
-from typing import Annotated, Any, Literal
+from collections.abc import Mapping
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import Field, model_validator
 
@@ -67,6 +68,11 @@ class _Operation(Value):
     def tools(self) -> tuple[str, ...]:
         """Every tool the operation takes, the first one first."""
         return (self.tool,)
+
+    def with_tools(self, names: Mapping[str, str]) -> Self:
+        """The same with other names of tools, where ``names`` has them."""
+        fields = (one for one in type(self).model_fields if one == "tool" or one.endswith("_tool"))
+        return self.changed(**{one: names[old] for one in fields if (old := getattr(self, one)) in names})
 
     @property
     def threads_cut(self) -> tuple[tuple[int, "ThreadForm"], ...]:

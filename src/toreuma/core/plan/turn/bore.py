@@ -13,7 +13,7 @@ from toreuma.core.plan.ground.result import OperationFault
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.spoken import q, said
 
-__all__ = ["Bore", "bore_of", "hole_radius", "in_the_way"]
+__all__ = ["FACED_MM", "Bore", "bore_of", "hole_radius", "in_the_way"]
 
 FAR_MM = 1e4
 BEHIND_MM = 500.0
