@@ -17,6 +17,7 @@ from toreuma.core.channels.balance import Balanced
 from toreuma.core.errors import JobError, ToreumaError
 from toreuma.core.findings import Finding
 from toreuma.core.model import Job, Part
+from toreuma.core.plan.sides.set_up import with_second
 from toreuma.core.prove import Proof
 from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.replay import Replay
@@ -201,10 +202,10 @@ class Session(QObject):
         before, whole = self.whole, job
         if self.side:  # part and blank of a second side follow from the first
             held = job.setup.changed(spindle=before.setups[1].spindle)
-            kept = ("tools", "conditions", "trials", "units", "prove_out", "program")
+            kept = ("conditions", "trials", "units", "prove_out", "program")
             machine = before.machine if job.machine == self.job.machine else job.machine
             changes = {name: getattr(job, name) for name in kept}
-            whole = before.changed(setups=(before.setup, held), machine=machine, **changes)
+            whole = with_second(before, job.changed(setups=(held,))).changed(machine=machine, **changes)
         self.history.put(before, together)
         self._set(whole, job)
 

@@ -7,9 +7,10 @@ from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import Region, box, polygons
 from toreuma.core.kinds.features import FEATURES
 from toreuma.core.memo import Check, Memo, never_cancel
-from toreuma.core.model import Chuck, Element, FreeBlank, Job, Part, Setup, Tool
+from toreuma.core.model import Chuck, Element, FreeBlank, Job, Part, Setup
 from toreuma.core.model.steps import Steps
 from toreuma.core.plan.route import Plan, plan
+from toreuma.core.plan.sides.set_up import second_tools
 from toreuma.core.scene import build_scene
 from toreuma.core.spoken import q, said
 
@@ -48,7 +49,7 @@ def second_side(job: Job, first: Plan, piece: Region | None = None) -> Job:
         held, machine = held.changed(spindle="sub"), machine.seen_from_second(apart)
     return job.changed(
         name=name,
-        tools=_set_up(job),
+        tools=second_tools(job),
         part=turned_part(job.part),
         stock=blank,
         machine=machine,
@@ -57,14 +58,6 @@ def second_side(job: Job, first: Plan, piece: Region | None = None) -> Job:
         hand_over=None,
         program=program,
     )
-
-
-def _set_up(job: Job) -> tuple[Tool, ...]:
-    """The tools of the second side where they sit then: set up anew, or as the job has them."""
-    stations = dict(job.setups[1].stations)
-    if not stations or job.hand_over is not None:
-        return job.tools
-    return tuple(tool.changed(station=stations[tool.id]) for tool in job.tools if tool.id in stations)
 
 
 def plan_sides(
