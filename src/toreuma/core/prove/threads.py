@@ -12,7 +12,7 @@ import shapely
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.part_shape import build_part
 from toreuma.core.geometry.region import EMPTY, Region, box, union
-from toreuma.core.geometry.slender import rises_slowly
+from toreuma.core.geometry.slender import rises_slowly, stands_for
 from toreuma.core.model import Job, ThreadForm
 from toreuma.core.model.feature import AxialHole, ThreadFeature
 from toreuma.core.model.tool import Tap
@@ -109,12 +109,15 @@ def thread_zone(feature: object, form: ThreadForm, part: Region) -> Region:
     ahead = run_out if feature.entry == "back" else form.pitch_mm
     zone = box(end - run_out, max(low, 0.0), front + ahead, high)
     if feature.side == "outside":  # it may run out into a shank or a slender cone of its own diameter, at either end
-        for from_z, to_z, at in ((end - run_out, end, end), (front, front + run_out, front)):
+        for at, way in ((end, -1.0), (front, 1.0)):
+            beside = sorted((at, at + way * INSIDE_MM))
+            begins = _top(shapely.clip_by_rect(part, beside[0], 0, beside[1], FAR_MM))
+            long = stands_for(part, at, begins, way, run_out)  # up to the next groove
+            from_z, to_z = sorted((at, at + way * long))
             shank = shapely.clip_by_rect(part, from_z, 0, to_z, FAR_MM)
-            begins = _top(shapely.clip_by_rect(part, max(at - INSIDE_MM, from_z), 0, min(at + INSIDE_MM, to_z), FAR_MM))
             top = _top(shank)
             own = begins <= high + SHANK_PITCHES * form.pitch_mm
-            if own and top > high and rises_slowly(part, at, begins, 1.0 if at == front else -1.0, run_out):
+            if own and top > high and rises_slowly(part, at, begins, way, long):
                 zone = zone.union(box(from_z, max(low, 0.0), to_z, top))
     return zone
 
