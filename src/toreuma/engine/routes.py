@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from toreuma.core.auto.mended import NO_STATION
 from toreuma.core.auto.propose import Proposed
 from toreuma.core.auto.steps import REST
+from toreuma.core.auto.together import FEW
 from toreuma.core.errors import ToreumaError
 from toreuma.core.memo import Check, never_cancel
 from toreuma.core.model import Job
@@ -18,7 +19,7 @@ from toreuma.engine.ways import GROOVED, Way, other_ways
 
 __all__ = ["Routed", "Search"]
 
-TOOL_S = 6.0
+TOOL_S, SET_UP_S = 6.0, 30.0
 """What a tool more in the turret counts: it is set, measured and kept."""
 WAYS_TO_COME = 1.5
 """Progress counts with so many more, whose number nobody knows."""
@@ -45,7 +46,13 @@ class Routed:
         rank = 2 if verdict.dangers else 0 if verdict.finished else 1
         left = round(sum(row.left_mm2 for row in verdict.open))
         both = sum(row.in_both_holds for row in verdict.rows)
-        return rank, left, len(verdict.open) + len(verdict.dangers), both, self.seconds + TOOL_S * tools
+        between = SET_UP_S if self.way.anew else 0.0
+        return rank, left, len(verdict.open) + len(verdict.dangers), both, self.seconds + TOOL_S * tools + between
+
+    @property
+    def is_short_of_stations(self) -> bool:
+        """A tool does what it is not the first choice for, because stations are few."""
+        return any(FEW in reason for one in self.proposed.chosen for reason in one.reasons)
 
     @property
     def is_plain(self) -> bool:
@@ -117,11 +124,13 @@ class Search:
         return tried.best()
 
     def _set_up_anew(self, tried: "_Tried") -> None:
-        """Where no way finishes a part that is turned round by hand: the best two with tools for each side alone."""
-        if tried.ranked[0].verdict.finished or tried.job.hand_over is not None:
+        """A part that is turned round by hand, with tools for each side alone: the best two ways where none finishes
+        it, and the best where tools serve for what they are not made for because stations are few."""
+        best = tried.ranked[0]
+        if tried.job.hand_over is not None or (best.verdict.finished and not best.is_short_of_stations):
             return
         turned = [one.way for one in tried.ranked if len(one.proposed.job.setups) > 1]
-        for count, way in enumerate(turned[:2], len(tried.routes)):
+        for count, way in enumerate(turned[: 1 if best.verdict.finished else 2], len(tried.routes)):
             words = said("{}, set up anew in between", way.words)
             with suppress(ToreumaError):
                 tried.routes.append(self._route(replace(way, anew=True, words=words), None, count))

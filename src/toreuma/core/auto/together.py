@@ -14,7 +14,7 @@ from toreuma.core.plan.numbers.drilling import point_length_mm
 from toreuma.core.plan.turn.bore import FACED_MM
 from toreuma.core.reach.relieved import slides_in
 
-__all__ = ["Choice", "also_facing", "by_need", "spared", "together"]
+__all__ = ["FEW", "Choice", "also_facing", "by_need", "spared", "together"]
 
 FLAT = 180.0
 SAME_MM2, SQUARE_DEG = 0.3, 90.0
