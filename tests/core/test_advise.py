@@ -344,13 +344,13 @@ def test_a_wish_knows_the_operations_that_cut_it(name: str, cut_with: dict[str, 
 
 def test_of_tools_that_cannot_do_it_the_nearest_is_told_first() -> None:
     """A bore too deep for every drill and bar: the longest drill of the size that is wanted, the stiffest bar."""
-    part = {"outside": [{"z_mm": 0, "d_mm": 30}, {"z_mm": -140, "d_mm": 30}],
-            "inside": [{"z_mm": 0, "d_mm": 8.5}, {"z_mm": -140, "d_mm": 8.5}]}  # fmt: skip
+    part = {"outside": [{"z_mm": 0, "d_mm": 30}, {"z_mm": -180, "d_mm": 30}],
+            "inside": [{"z_mm": 0, "d_mm": 8.5}, {"z_mm": -180, "d_mm": 8.5}]}  # fmt: skip
     spear = demo_job("spear").changed(tools=()).with_setup(operations=())
     job = spear.changed(part=Part.model_validate(part))
     scene = build_scene(job)
     first = {wish.key: advice(job, scene, wish).rejected[0] for wish in wishes(job, scene)
              if wish.key in ("drill bore", "rough bore")}  # fmt: skip
-    assert (first["drill bore"].title, "flutes" in first["drill bore"].why) == ("TD 7.5 HSS 118", True)
+    assert (first["drill bore"].title, "flutes" in first["drill bore"].why) == ("TD 7.5 HSS XL 118", True)
     assert first["rough bore"].title.startswith("E06")
     assert "L/D" in first["rough bore"].why
