@@ -63,6 +63,16 @@ def test_a_new_job_never_takes_the_place_of_another(home: Path) -> None:
     assert path.read_bytes() == kept
 
 
+def test_what_a_part_is_cut_from_may_be_said(home: Path) -> None:
+    cast, bad = home / "cast.toreuma", home / "bad.toreuma"
+    assert toreuma("new", str(cast), "-l", "60 x 30 / 90 x 15", "--blank", "casting 4").returncode == 0
+    assert load_job(cast).stock.allowance_mm == 4.0  # type: ignore[union-attr]
+    done = toreuma("new", str(bad), "-l", "60 x 30", "--blank", "D60 d80")
+    assert done.returncode == 2
+    assert done.stderr.startswith("toreuma: blank: ")
+    assert not bad.exists()
+
+
 def test_a_shop_is_filled_listed_handed_on_and_emptied(home: Path) -> None:
     assert toreuma("shop", "new", "machine", "Ours", "--like", "gang lathe", "--set", "max_rpm=5200").returncode == 0
     assert toreuma("shop", "list", "machine").stdout.splitlines()[1] == "  Ours   own"

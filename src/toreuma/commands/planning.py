@@ -46,7 +46,10 @@ def describe(job: JobArgument, as_json: JsonOption = False) -> None:
         z, r = zip(*data[name], strict=True)
         print(f"  {name}: Z {min(z):.3f} to {max(z):.3f} mm, largest diameter {2 * max(r):.3f} mm, {len(z)} corners")
     for tool, shape in data["tools"].items():
-        print(f"  {tool}: {shape['kind']}, station {shape['station']}, nose radius {shape['nose_radius_mm']:g} mm")
+        first, second = shape["station"], shape["second_side_station"]
+        sits = f"station {first}" if first is not None else "in no station"
+        sits += f", {second or 'none'} on the second side" if second != first else ""
+        print(f"  {tool}: {shape['kind']}, {sits}, nose radius {shape['nose_radius_mm']:g} mm")
     for setup in data["setups"]:
         print(f"  setup '{setup['name']}': jaws up to Z {setup['jaw_face_z_mm']:.3f} mm")
 

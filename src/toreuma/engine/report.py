@@ -45,11 +45,13 @@ def description(job: Job) -> Json:
     """Geometry as planned: stock and part as closed [z, r] outlines in mm, tools from the programmed point."""
     scene = build_scene(job)
     tools = {}
+    anew = dict(job.setups[1].stations) if len(job.setups) > 1 else {}
     for tool in job.tools:
         shape = shape_of(tool)
         tip = np.array(shape.tip)
         tools[tool.id] = {
-            "station": tool.station,
+            "station": tool.station if tool.station <= job.machine.stations else None,
+            "second_side_station": anew.get(tool.id) if anew else tool.station,
             "kind": tool.kind,
             "nose_radius_mm": shape.nose_radius,
             "cutting": _outline(shape.cutting, tip),

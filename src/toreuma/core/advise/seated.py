@@ -19,6 +19,7 @@ from toreuma.core.memo import Check
 from toreuma.core.model import Job
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import Relief
+from toreuma.core.plan.numbers.derates import SKIN_WORDS
 from toreuma.core.reach.relieved import relieved
 from toreuma.core.reach.tight import tight_spots
 from toreuma.core.reach.tool_reach import Surface, surface_metal
@@ -279,8 +280,7 @@ def _reasons(job: Job, wish: Wish, one: Tried) -> tuple[str, ...]:
     skin = job.stock.skin
     if skin != "clean" and wish.use == "rough":
         deep = q(job.stock.skin_mm, "mm", "g")
-        what = "hard skin" if skin == "hard" else skin
-        lines.append(said("{} on the blank: the first pass goes below it, {} on radius", what, deep))
+        lines.append(said("{}: the first pass goes below it, {} on radius", SKIN_WORDS[skin], deep))
     return tuple(lines)
 
 

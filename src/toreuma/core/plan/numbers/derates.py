@@ -13,7 +13,7 @@ from toreuma.core.model.conditions import LeftOut
 from toreuma.core.plan.ground.given import Given
 from toreuma.core.plan.ground.opened import Interruption
 
-__all__ = ["REACH", "Derate", "counted", "derates_of", "without_derate"]
+__all__ = ["REACH", "SKIN_WORDS", "Derate", "counted", "derates_of", "without_derate"]
 
 SKIN_WORDS = {"scale": "scale on the blank", "hard": "hard skin on the blank"}
 SKIN = {"scale": (0.85, "scale rubs the edge away"), "hard": (0.7, "a hard skin notches the edge at one depth")}

@@ -124,7 +124,8 @@ def _carried(work: Work, tool: Drill, speed: AxialSpeed) -> AxialSpeed:
 
 
 def carried_feed_mm_rev(machine: Machine, material: Material, tool: Drill) -> float:
-    """The most a drill is fed, mm/rev, up to what is usual, at any speed that suits it: as the spindle's power lets."""
+    """The most a drill is fed, mm/rev, up to what is usual, at any speed that suits it: as far as the spindle's power
+    carries the torque of both lips (Kienzle)."""
     usual = usual_feed_mm_rev(material, tool)
     row = next((row for row in material.speeds if row.tool_material == tool.material), None)
     if row is None:

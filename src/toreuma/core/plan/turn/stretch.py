@@ -67,8 +67,7 @@ class Stretch:
     """The finished stretch ends at ``end_z`` on radius ``end_r``; the nose centre stays between ``nose_from`` and
     ``nose_to``, and below ``ceiling``. ``bottom`` lies below everything that is followed.
 
-    ``first`` is the first surface to cut, None where the stretch starts at a typed place; ``blind``: a bore with a
-    floor, where what a drill left may stand beside the way out.
+    ``first`` is the first surface to cut, None where the stretch starts at a typed place.
     """
 
     frame: Frame
@@ -85,7 +84,6 @@ class Stretch:
     bottom: float
     from_z: float | None
     findings: tuple[Finding, ...]
-    blind: bool = False
 
     @property
     def top(self) -> float:
@@ -301,7 +299,6 @@ def _inside(work: Work, operation: TurningOperation, beyond_mm: float) -> Stretc
         bottom=-(work.scene.stock_r + 5.0),
         from_z=operation.from_z_mm,
         findings=_rubbing(work, hole_r),
-        blind=bore.floor_z is not None,
     )
 
 
