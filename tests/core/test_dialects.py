@@ -7,7 +7,7 @@ from tests.support.long import everyday
 from toreuma.core.dialect import Dialect
 from toreuma.core.geometry.region import depth_inside
 from toreuma.engine.engine import Engine
-from toreuma.engine.judging import verdict_of_pair
+from toreuma.engine.judging import prove_whole, verdict_of_pair
 from toreuma.engine.pair import prove_channels
 from toreuma.shipped.library import demo_job, demo_names, dialect, dialect_names
 
@@ -93,3 +93,57 @@ def test_channels_wait_by_words_of_a_dialect(template: str) -> None:
 def test_a_wait_that_names_no_mark_is_refused(template: str) -> None:
     with pytest.raises(ValueError, match=r"wait|asks for"):
         dialect("system-a").changed(wait=template)
+
+
+OTHER_LETTERS = {
+    "peck_cycle": ("Z{bottom} R{above} D{peck} F{feed}",),
+    "tap_cycle": ("Z{bottom} R{above} K{lead}",),
+    "thread_cycle": ("X{x} Z{z} E{lead}",),
+    "groove_cycle": ("X{x} Z{z} I{peck} K{step} F{feed}",),
+    "face_peck_cycle": ("X{x} Z{bottom} D{peck} F{feed}",),
+    "whole_thread_cycle": ("X{x} Z{z} K{height} D{first_depth} A{flank} F{lead}",),
+    "rough_cycle": ("P{first} Q{last} U{leave_across} W{leave_along} D{depth} F{feed}",),
+    "rough_face_cycle": ("P{first} Q{last} U{leave_across} W{leave_along} D{depth} F{feed}",),
+    "pattern_cycle": ("K{out_along} I{out_across} R{count}", "A{first} B{last} U{leave_across} W{leave_along} F{feed}"),
+    "finish_cycle": ("L{first} H{last} F{feed}",),
+}
+"""Every cycle with letters of its own, in one block and in two."""
+
+
+@pytest.mark.parametrize("name", everyday([*demo_names()], "spear", "bleed-screw"))
+def test_cycles_are_read_in_the_letters_in_which_they_are_written(name: str) -> None:
+    usual = dialect("system-a")
+    own = usual.changed(cycles={**usual.cycles, **OTHER_LETTERS}, cycles_also={})
+    engine, job = Engine(), demo_job(name)
+    found = {}
+    for each in (usual, own):
+        sides = engine.sides(job)
+        taken = engine.transfer(sides)
+        if taken is None:
+            whole = prove_whole(sides, each)
+            found[each.cycles["finish_cycle"]] = whole.verdict, [proof.final for proof in whole.proofs]
+        else:
+            proof = prove_channels(job, sides, taken, each)
+            found[each.cycles["finish_cycle"]] = (
+                verdict_of_pair(sides, taken, proof),
+                [proof.first.final, proof.second.final],
+            )
+    (planned, finals), (other, others) = found.values()
+    assert other.words == planned.words
+    for one, two in zip(finals, others, strict=True):
+        assert max(depth_inside(one.difference(two), one), depth_inside(two.difference(one), two)) < 0.002
+
+
+@pytest.mark.parametrize(
+    ("form", "words"),
+    [
+        (("Z{bottom} Q{deep}",), "U{depth}"),
+        (("Q{bottom} R{above}",), "stands behind Z"),
+        (("Z{bottom} S{peck}",), "never a number"),
+        (("Z{bottom} R{above} R{peck}",), "twice"),
+        (("Z{bottom}", "R{above}", "Q{peck}"), "one or two"),
+    ],
+)
+def test_a_form_that_cannot_be_is_refused_in_words(form: tuple[str, ...], words: str) -> None:
+    with pytest.raises(ValueError, match=words):
+        dialect("system-a").changed(cycles={"peck_cycle": form})

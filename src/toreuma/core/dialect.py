@@ -8,6 +8,7 @@ from typing import Any, Literal
 
 from pydantic import Field, model_validator
 
+from toreuma.core.cycle_words import CYCLE_WORDS, PLACES, letters_of, told_by
 from toreuma.core.meanings import MEANINGS, NEEDED, OF_THE_MACHINE
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.steps import FT_MM, Steps
@@ -16,24 +17,10 @@ from toreuma.core.value import Identifier, Name, Positive, Value
 __all__ = ["Dialect", "OwnDialect", "PowerOn", "own_id", "short"]
 
 CODE = re.compile(r"[GM]\d{1,4}(\.\d)?", re.I)
-CYCLE_WORD = re.compile(r"[A-Z],?\{([a-z_]+)\}")
-CYCLE_WORDS = frozenset(
-    ("x", "z", "bottom", "above", "feed", "lead", "peck", "step", "lift", "code", "least", "allowance", "height",
-     "first_depth", "depth", "retract", "first", "last", "leave_across", "leave_along", "out_across", "out_along",
-     "count")
-)  # fmt: skip
-"""What cycles are told: places, depths, allowances and feeds."""
-
 SET_AT_MACHINE = ("lift_mm", "peck_back_mm", "thread_run_out")
 """Numbers of the control itself, which the machine may have otherwise."""
 
 SPEED_WORDS = ("clamp_rpm", "surface", "fixed_rpm", "live_rpm")
-
-
-def cycle_word_of(word: str) -> str:
-    """What a word of a cycle's template is told: ``U{depth}`` is told the depth. Empty for none."""
-    match = CYCLE_WORD.fullmatch(word)
-    return match[1] if match is not None else ""
 
 
 def short(word: str) -> str:
@@ -141,6 +128,9 @@ class Dialect(Value):
         default={},
         description="Words of each cycle behind its own, block by block; those that are not told are left out",
     )
+    cycles_also: dict[str, tuple[tuple[str, ...], ...]] = Field(
+        default={}, description="Further forms of cycles, block by block, for reading"
+    )
     home: tuple[str, ...] = Field(
         default=("{reference} U0", "{reference} W0"), description="Back to the reference point"
     )
@@ -205,6 +195,11 @@ class Dialect(Value):
         tail = f"-{channel}" if channel and not self.channels_in_one else ""
         return f"{self.file_name.format(number=number)}{tail}{self.file_suffix}"
 
+    def forms_of(self, name: str) -> tuple[tuple[str, ...], ...]:
+        """The forms of a cycle, that in which it is written before those that are only read."""
+        own = (self.cycles[name],) if name in self.cycles else ()
+        return (*own, *self.cycles_also.get(name, ()))
+
     def has(self, name: str) -> bool:
         """Whether there is a word for something."""
         return name in self.codes
@@ -244,10 +239,9 @@ class Dialect(Value):
             "wait": {"mark", "channels"},
             "tool_off_word": {"station"},
         }
-        for name, blocks in self.cycles.items():
-            for word in " ".join(blocks).split():
-                if name not in MEANINGS or cycle_word_of(word) not in CYCLE_WORDS:
-                    raise ValueError(f"cycles: {name[:40]} has '{word[:30]}'; words are written as U{{depth}}")
+        for name in (*self.cycles, *self.cycles_also):
+            for form in self.forms_of(name):
+                _check_form(name, form)
         if self.wait.count("{mark}") != 1 or self.wait.count("{channels}") > 1 or not self.wait[0].isprintable():
             raise ValueError(f"wait '{self.wait[:40]}' names its {{mark}} once, and its {{channels}} at most once")
         for field, allowed in known.items():
@@ -255,6 +249,22 @@ class Dialect(Value):
             for template in (value,) if isinstance(value, str) else value:
                 _check_template(field, template, allowed)
         return self
+
+
+def _check_form(name: str, form: tuple[str, ...]) -> None:
+    """Raises `ValueError` for a form of a cycle that could not be written and read."""
+    if name not in MEANINGS or not 1 <= len(form) <= 2:
+        raise ValueError(f"cycles: {name[:40]} is no cycle of one or two blocks")
+    for word in " ".join(form).split():
+        if (what := told_by(word)) not in CYCLE_WORDS:
+            raise ValueError(f"cycles: {name[:40]} has '{word[:30]}'; words are written as U{{depth}}")
+        if what in PLACES and word[0] not in PLACES[what]:
+            raise ValueError(f"cycles: {name[:40]} has '{word[:30]}'; {what} stands behind {PLACES[what][0]}")
+        if word[0] in "GMNOST":
+            raise ValueError(f"cycles: {name[:40]} has '{word[:30]}'; {word[0]} is never a number of a cycle")
+    for block, letters in zip(form, letters_of(form), strict=True):
+        if len(letters) < len(block.split()):
+            raise ValueError(f"cycles: {name[:40]} has a letter twice in '{block[:40]}'")
 
 
 def _check_template(field: str, template: str, allowed: set[str]) -> None:

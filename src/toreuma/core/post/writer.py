@@ -5,7 +5,8 @@ import unicodedata
 from dataclasses import dataclass
 from itertools import groupby
 
-from toreuma.core.dialect import Dialect, cycle_word_of
+from toreuma.core.cycle_words import counts_steps, letters_of, told_by
+from toreuma.core.dialect import Dialect
 from toreuma.core.errors import ProgramError
 from toreuma.core.geometry.elements import Arc, Point, Segment
 from toreuma.core.model import Tool
@@ -251,13 +252,14 @@ class Writer(DrivenWords):
             self._contours[operation] = (first, first + (len(contour) - 1) * self._step)
         numbers = self._contours.get(cycle.contour_of or operation, (0, 0))
         start_z = motions[cycle.first].start[0]
-        values = {word.what: self._cycle_number(word, numbers, start_z) for word in cycle.words}
+        told = {word.what: word for word in cycle.words}
         for template in self._dialect.cycles[cycle.name]:
-            told = [word for word in template.split() if cycle_word_of(word) in values]
-            self._block(" ".join([codes[cycle.name], *(word.format(**values) for word in told)]))
-        for number, words in enumerate(contour):
+            written = [(one[0], told[told_by(one)]) for one in template.split() if told_by(one) in told]
+            words = [letter + self._cycle_number(letter, word, numbers, start_z) for letter, word in written]
+            self._block(" ".join([codes[cycle.name], *words]))
+        for number, text in enumerate(contour):
             marked = not self._line_step and number in (0, len(contour) - 1)
-            self._block(words, number=first + number if marked else None)
+            self._block(text, number=first + number if marked else None)
         if cycle.ends and self._dialect.has("cycle_off"):
             self._block(codes["cycle_off"])
         self._feed = self._move = ""
@@ -268,7 +270,7 @@ class Writer(DrivenWords):
     def _step(self) -> int:
         return self._line_step or 1
 
-    def _cycle_number(self, word: Word, contour: tuple[int, int], start_z: float) -> str:
+    def _cycle_number(self, letter: str, word: Word, contour: tuple[int, int], start_z: float) -> str:
         """What a cycle is told, as a number without its letter."""
         number, scale = word.number, self._scale
         double = 2 if self._dialect.x_is_diameter else 1
@@ -278,7 +280,7 @@ class Writer(DrivenWords):
             "across": lambda: self._number_text(number * double * scale, self._places),
             "length": lambda: self._number_text(number * scale, self._places),
             "above": lambda: self._above(number, start_z),
-            "fine": lambda: self._fine_text(number * scale),
+            "fine": lambda: self._fine_text(number * scale, counts_steps(letter, word.what)),
             "count": lambda: f"{number:.0f}",
             "padded": lambda: f"{number:06.0f}",
             "feed": lambda: self._number_text(number * scale, self._dialect.feed_decimals[self._units]),
@@ -286,16 +288,20 @@ class Writer(DrivenWords):
             "last": lambda: str(contour[1]),
         }[word.how]()
 
-    def _fine_text(self, number: float) -> str:
-        """A number of the words that count smallest steps."""
-        if not self._dialect.cycles_count_steps:
+    def _fine_text(self, number: float, in_steps: bool) -> str:
+        """A number that is written in smallest steps where its letter counts them."""
+        if not in_steps or not self._dialect.cycles_count_steps:
             return self._number_text(number, self._places)
         return str(round(number * 10 ** self._dialect.smallest[self._units]))
 
     def _has(self, cycle: Cycle) -> bool:
-        """Whether a run of moves is written as the control's cycle."""
-        told = self._dialect.has(cycle.name) and cycle.name in self._dialect.cycles
-        return told and not self._plan.job.program.long_hand
+        """Whether a run of moves is written as the control's cycle: it has to be told all that makes its moves."""
+        form = self._dialect.cycles.get(cycle.name)
+        if form is None or not self._dialect.has(cycle.name) or self._plan.job.program.long_hand:
+            return False
+        told = {what for block in letters_of(form) for what in block.values()}
+        needed = {word.what for word in cycle.words if word.number or word.how in ("x", "z", "first", "last")}
+        return needed <= told | {"lift", "retract", "x", "z", "bottom"}
 
     def _above(self, z: float, start_z: float) -> str:
         """Where a drilling cycle begins to feed: its place, or how far that is from where the cycle begins."""

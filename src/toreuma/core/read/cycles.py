@@ -22,9 +22,9 @@ from toreuma.core.control_cycles import (
     turned_pass,
 )
 from toreuma.core.geometry.elements import Point, Segment
-from toreuma.core.read.words import Block
+from toreuma.core.read.told import Told
 
-__all__ = ["BOXES", "FOLLOWING", "MOST_PASSES", "MULTIPLE", "CycleError", "Words", "falls", "has_point"]
+__all__ = ["BOXES", "FOLLOWING", "MOST_PASSES", "MULTIPLE", "CycleError", "Words", "falls"]
 
 SAME_MM = 2e-3
 MOST_PASSES, MOST_PECKS = 1000, 20_000
@@ -35,61 +35,37 @@ class CycleError(ValueError):
     """What is wrong with a cycle, in words."""
 
 
-def has_point(block: Block, letter: str) -> bool:
-    """Whether the number behind a letter is written with a point; one that is computed counts as if it were."""
-    if any(block.words[n][0] == letter for n, _ in block.said.computed):
-        return True
-    text = block.text.upper()
-    rest = text[text.rfind(letter) + 1 :].lstrip()
-    number = rest[: next((n for n, c in enumerate(rest) if c not in "+-.0123456789 "), len(rest))]
-    return "." in number or rest[:1] in ("#", "[")
-
-
 @dataclass(frozen=True, kw_only=True)
 class Words:
-    """The words of a cycle: its first block where it has two, its last, and the contour between P and Q.
+    """A cycle: what its blocks tell, where it begins and ends, and the contour between two block numbers.
 
-    ``scale`` is mm for the program's unit, ``across`` mm on radius for a number of X, ``fine`` mm for a whole number.
     ``lift_mm``: so far the control draws back where the cycle does not say. ``pockets``: the contour's first block says
-    that it may fall and rise. What is obeyed is put into ``used``.
+    that it may fall and rise.
     """
 
-    first: Block | None
-    block: Block
+    told: Told
     at: Point
     target: Point
-    scale: float
-    across: float
-    fine: float
     feed: float
     lift_mm: float
     contour: tuple[Segment, ...] = ()
     pockets: bool = False
-    used: set[str]
 
-    def given(self, letter: str, first: bool = False) -> bool:
-        block = self.first if first else self.block
-        return block is not None and block.value(letter) is not None
+    def given(self, what: str) -> bool:
+        return self.told.given(what)
 
-    def of(self, letter: str, unit: float, first: bool = False) -> float:
-        """A number in mm; 0 where it is not given."""
-        block = self.first if first else self.block
-        value = block.value(letter) if block is not None else None
-        if not first:
-            self.used.add(letter)
-        return (value or 0.0) * unit
+    def of(self, what: str) -> float:
+        return self.told.of(what)
 
-    def measure(self, letter: str, first: bool = False) -> float:
-        """The same of a letter that counts smallest steps where its number has no point."""
-        block = self.first if first else self.block
-        pointed = block is not None and self.given(letter, first) and has_point(block, letter)
-        return self.of(letter, self.scale if pointed else self.fine, first)
-
-    def positive(self, letter: str, unit: float, first: bool = False) -> float:
-        value = self.of(letter, unit, first)
+    def positive(self, what: str) -> float:
+        value = self.of(what)
         if value <= 0:
-            raise CycleError(f"the cycle needs a positive {letter}")
+            raise CycleError(f"the cycle needs a positive {self.told.letter(what)}")
         return value
+
+    def told_or(self, what: str, otherwise: float) -> float:
+        """A number, or another one where the form of the cycle has no room for it."""
+        return self.of(what) if self.given(what) or self.told.has_two else otherwise
 
 
 def falls(contour: Sequence[Segment], facing: bool) -> bool:
@@ -112,31 +88,24 @@ def _rough(words: Words, facing: bool) -> list[Made]:
         raise CycleError("the contour goes back on its way: the cycle stops there")
     if _turns_back(words.contour, facing):
         raise CycleError("the contour turns back along its length: the cycle stops there")
-    if words.given("D"):  # of one block
-        depth, retract = abs(words.measure("D")), words.lift_mm
-    elif words.first is not None and words.given("W" if facing else "U", first=True):
-        depth = words.positive("W" if facing else "U", words.scale, first=True)
-        retract = words.of("R", words.scale, first=True)
-    else:
+    if not words.given("depth"):
         raise CycleError("its depth of cut is not said: it stands in a block of its own before, or behind D")
+    depth = abs(words.of("depth")) if not words.told.has_two else words.positive("depth")
+    retract = words.told_or("retract", words.lift_mm)
     axis = 0 if facing else 1
     if depth <= 0 or max(abs(words.at[axis] - segment.end[axis]) for segment in words.contour) / depth > MOST_PASSES:
         raise CycleError(f"it would make more than {MOST_PASSES} passes")
-    leave_r, leave_z = words.of("U", words.across), words.of("W", words.scale)
+    leave_r, leave_z = words.of("leave_across"), words.of("leave_along")
     made = rough_pockets if words.pockets and falls(words.contour, facing) else rough_passes
     return made(words.at, words.contour, depth, retract, leave_z, leave_r, facing)
 
 
 def _pattern(words: Words) -> list[Made]:
-    if words.given("D"):  # of one block
-        out_r, out_z = words.of("I", words.scale), words.of("K", words.scale)
-        count = math.floor(words.positive("D", 1.0) + 0.5)
-    else:
-        out_r, out_z = words.of("U", words.scale, first=True), words.of("W", words.scale, first=True)
-        count = math.floor(words.positive("R", 1.0, first=True) + 0.5)
+    out_r, out_z = words.of("out_across"), words.of("out_along")
+    count = math.floor(words.positive("count") + 0.5)
     if count > MOST_PASSES:
         raise CycleError(f"it would make more than {MOST_PASSES} passes")
-    leave_r, leave_z = words.of("U", words.across), words.of("W", words.scale)
+    leave_r, leave_z = words.of("leave_across"), words.of("leave_along")
     return pattern_passes(words.at, words.contour, out_z, out_r, count, leave_z, leave_r)
 
 
@@ -145,22 +114,14 @@ def _finish(words: Words) -> list[Made]:
 
 
 def _pecks(words: Words, facing: bool) -> list[Made]:
-    if words.given("I") or words.given("K") or words.given("D"):  # of one block
-        deep, wide = ("K", "I") if facing else ("I", "K")
-        peck, step = abs(words.of(deep, words.scale)), abs(words.of(wide, words.scale))
-        lift, aside = words.lift_mm, abs(words.measure("D"))
-    else:
-        deep, wide = ("Q", "P") if facing else ("P", "Q")
-        peck, step = abs(words.measure(deep)), abs(words.measure(wide))
-        lift, aside = words.of("R", words.scale, first=True), abs(words.of("R", words.scale))
-        if words.first is None:
-            lift = words.lift_mm
+    peck, step, aside = abs(words.of("peck")), abs(words.of("step")), abs(words.of("aside"))
+    lift = words.told_or("lift", words.lift_mm)
     axis = 1 if facing else 0
     if step <= 0 and abs(words.target[axis] - words.at[axis]) > SAME_MM:
-        raise CycleError(f"the cycle needs a positive {wide}")
+        raise CycleError(f"the cycle needs a positive {words.told.letter('step')}")
     plunges = abs(words.target[axis] - words.at[axis]) / step if step > 0 else 1.0
     if 0 < peck < SAME_MM:
-        raise CycleError(f"the cycle needs a larger {deep}")
+        raise CycleError(f"the cycle needs a larger {words.told.letter('peck')}")
     pecks = abs(words.target[1 - axis] - words.at[1 - axis]) / peck if peck > 0 else 1.0
     if max(plunges, 1.0) * max(pecks, 1.0) > MOST_PECKS:
         raise CycleError(f"it would plunge more than {MOST_PECKS} times")
@@ -168,21 +129,18 @@ def _pecks(words: Words, facing: bool) -> list[Made]:
 
 
 def _thread(words: Words) -> list[Made]:
-    if words.given("K") or words.given("D"):  # of one block
-        height, depth = words.positive("K", words.scale), abs(words.measure("D"))
-        flank, taper = words.of("A", 1.0), words.of("I", words.scale)
-        springs, tenths, least, allowance = 1, 0, 0.0, 0.0
-        words.of("P", 1.0)
-    else:
-        code = round(words.of("P", 1.0, first=True))
-        if words.first is None or not 0 <= code <= 999_999:
+    springs, tenths, flank = 1, 0, words.of("flank")
+    if any(what == "code" for letters in words.told.letters for what in letters.values()):
+        code = round(words.of("code"))
+        if not words.told.has_two or not 0 <= code <= 999_999:
             raise CycleError("its first block with the P of six digits is missing")
         springs, tenths, flank = code // 10000, code // 100 % 100, float(code % 100)
-        least, allowance = words.measure("Q", first=True), words.measure("R", first=True)
-        height, depth, taper = words.measure("P"), words.measure("Q"), words.of("R", words.scale)
-    for letter, number in (("P", height), ("Q", depth)):
+    words.of("infeed")
+    height, depth, taper = words.of("height"), abs(words.of("first_depth")), words.of("taper")
+    least, allowance = words.of("least"), words.of("allowance")
+    for what, number in (("height", height), ("first_depth", depth)):
         if number <= 0:
-            raise CycleError(f"the cycle needs a positive {letter}")
+            raise CycleError(f"the cycle needs a positive {words.told.letter(what)}")
     if tenths / 10 * words.feed > abs(words.at[0] - words.target[0]):
         raise CycleError("it would run out over more than its length")
     depths = thread_depths(height, depth, least, allowance, springs)

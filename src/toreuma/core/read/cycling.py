@@ -1,14 +1,17 @@
 """Travel, and the cycles that make many moves of one or two blocks."""
 
 from toreuma.core.control_cycles import Made
+from toreuma.core.cycle_words import letters_of
 from toreuma.core.geometry.elements import Line, Point
 from toreuma.core.read.cycles import BOXES, FOLLOWING, MULTIPLE, CycleError, Words
 from toreuma.core.read.drilling import Drilling
 from toreuma.core.read.moves import Collected
+from toreuma.core.read.told import Told, is_first
 from toreuma.core.read.words import Block
 
 __all__ = ["Cycling"]
 
+CONTOUR = ("first", "last")
 STEERING = ("call", "return", "end", "macro", *MULTIPLE, *BOXES)
 
 
@@ -133,13 +136,11 @@ class Cycling(Drilling):
                 "where it ends is not said",
             )
             return
-        taper = self._take(block, "R")
-        if taper is None:
-            taper = self._take(block, "K" if state.move == "face_cycle" else "I")
-        if taper is not None or any(self._named(*word) == state.move for word in block.words if word[0] == "G"):
-            state.taper = (taper or 0.0) * state.scale
-        if state.move == "thread_cycle" and (angle := self._take(block, "Q")) is not None:
-            state.turn = angle / 1000 / 360 % 1.0
+        told = self._told(state.move, block)
+        if told.given("taper") or any(self._named(*word) == state.move for word in block.words if word[0] == "G"):
+            state.taper = told.of("taper")
+        if told.given("phase"):
+            state.turn = told.of("phase") / 1000 / 360 % 1.0
         if state.side:
             self._once(
                 "error",
@@ -149,7 +150,7 @@ class Cycling(Drilling):
                 "the pass was taken as it is written",
                 key="side box",
             )
-        feed = self._feed_in_force(block)
+        feed = self._feed_told(told, block)
         more = {"pull_out_mm": self._run_out_mm(feed, block)} if state.move == "thread_cycle" else {}
         self._made(BOXES[state.move](state.at, kept["z"], kept["r"], state.taper, **more), feed, block)
 
@@ -167,36 +168,50 @@ class Cycling(Drilling):
             )
         return 0.0 if asked is False else leads * lead_mm
 
+    def _told(self, name: str, block: Block) -> Told:
+        """What a cycle's block tells, in the forms of the dialect."""
+        state = self._state
+        return Told(
+            forms=self._dialect.forms_of(name),
+            first=state.firsts.get(name),
+            block=block,
+            scale=state.scale,
+            across=state.scale / 2 if self._dialect.x_is_diameter else state.scale,
+            fine=state.scale * self._fine,
+            used=self._used,
+        )
+
+    def _feed_told(self, told: Told, block: Block) -> float:
+        """The feed in force, or the lead that a cycle tells behind a letter of its own, mm."""
+        letter = told.letter("lead")
+        if letter in ("", "F") or not told.given("lead"):
+            return self._feed_in_force(block)
+        self._state.feed, self._state.feed_since = abs(told.of("lead")), self._state.tools
+        return self._feed_in_force(block)
+
     def _multiple(self, name: str, block: Block) -> None:
         """A cycle of its own blocks: the first of two is kept, the last one makes the moves."""
         follows = name in FOLLOWING
-        relative = tuple(one for one in self._dialect.relative if one)
-        last = any(block.value(letter) is not None for letter in ("PQ" if follows else ("X", "Z", *relative)))
+        forms, ways = self._dialect.forms_of(name), tuple(one for one in self._dialect.relative if one)
         self._corner_left(block.line)
-        if not last:
+        if is_first(forms, block, ways):
             self._state.firsts[name] = block
-            self._used |= {"U", "W", "R", "P", "Q"} & block.said.last.keys()
+            self._used |= {letter for form in forms if len(form) > 1 for letter in letters_of(form)[0]}
             return
-        state, feed = self._state, self._feed_in_force(block)
-        across = state.scale / 2 if self._dialect.x_is_diameter else state.scale
-        fine = state.scale * self._fine
-        self._used |= {"X", "Z", "P", "Q", "U", "W"} & block.said.last.keys()
+        told, state = self._told(name, block), self._state
+        feed = self._feed_told(told, block)
+        self._used |= {"X", "Z", *ways, *(told.letter(what) for what in CONTOUR)} & block.said.last.keys()
         try:
-            pieces, pockets = self._contour(block, skip=name != "finish_cycle") if follows else ([], False)
+            pieces, pockets = self._contour(told, block, name != "finish_cycle") if follows else ([], False)
             target = state.at if follows else self._target(block)
             words = Words(
-                first=state.firsts.get(name),
-                block=block,
+                told=told,
                 at=state.at,
                 target=target,
-                scale=state.scale,
-                across=across,
-                fine=fine,
                 feed=feed,
                 lift_mm=self._dialect.lift_mm,
                 contour=tuple(one.segment for one in pieces),
                 pockets=pockets,
-                used=self._used,
             )
             made = MULTIPLE[name](words)
         except CycleError as error:
@@ -246,12 +261,12 @@ class Cycling(Drilling):
             self._leaving = False
             self._side_word(before, block)
 
-    def _contour(self, block: Block, skip: bool) -> tuple[list[Collected], bool]:
+    def _contour(self, told: Told, block: Block, skip: bool) -> tuple[list[Collected], bool]:
         """What stands between two block numbers, from where the tool is, and whether it may fall and rise.
 
         ``skip``: the program goes on behind it.
         """
-        first, last = block.value("P"), block.value("Q")
+        first, last = (block.value(told.letter(what)) for what in CONTOUR)
         begin, end = self._numbered(first), self._numbered(last)
         if not skip and (first, last) in self._contours:
             begin, end = self._contours[first, last]

@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 from toreuma.core.geometry.elements import Line, Point
 from toreuma.core.motion import peck_bottoms
 from toreuma.core.read.corners import Corners
-from toreuma.core.read.cycles import MOST_PASSES, has_point
+from toreuma.core.read.cycles import MOST_PASSES
+from toreuma.core.read.told import Told
 from toreuma.core.read.words import Block
 
 __all__ = ["Drilling"]
@@ -29,6 +30,12 @@ class _Hole:
 class Drilling(Corners):
     """Makes the moves of G80 to G89."""
 
+    def _told(self, name: str, block: Block) -> Told:
+        raise NotImplementedError
+
+    def _feed_told(self, told: Told, block: Block) -> float:
+        raise NotImplementedError
+
     def _drill(self, block: Block) -> None:
         """One hole, or as many as are asked for; what a block leaves out stays as it was."""
         state, kept = self._state, self._state.cycle
@@ -38,17 +45,17 @@ class Drilling(Corners):
         across = self._across_place(block, axis)
         if across is not None and across != start:
             self._add(Line(start, across), None, block)
-        hole = self._hole(block, axis)
+        told = self._told(state.move, block)
+        hole = self._hole(told, block, axis)
         if hole is None:
             return
-        repeats = self._take(block, "K")
-        if repeats is None:
-            repeats = self._take(block, "L")
-        if repeats is not None and not 0 <= repeats <= MOST_REPEATS:
-            self._say("error", "cycle.words", block.line, f"it would be made {repeats:g} times", "check its K")
+        repeats = told.of("repeats") if told.given("repeats") else 1.0
+        if not 0 <= repeats <= MOST_REPEATS:
+            what = f"it would be made {repeats:g} times"
+            self._say("error", "cycle.words", block.line, what, f"check its {told.letter('repeats')}")
             return
-        for _ in range(1 if repeats is None else round(repeats)):
-            self._one_hole(hole, block)
+        for _ in range(round(repeats)):
+            self._one_hole(hole, told, block)
 
     def _across_place(self, block: Block, axis: int) -> Point | None:
         """Where the hole is; an angle of the work has been obeyed already."""
@@ -60,12 +67,12 @@ class Drilling(Corners):
         self._used |= {one for one in names if one}
         return (state.at[0], r) if axis == 0 else (z, state.at[1])
 
-    def _hole(self, block: Block, axis: int) -> _Hole | None:
+    def _hole(self, told: Told, block: Block, axis: int) -> _Hole | None:
         state, kept = self._state, self._state.cycle
         place, way = (("Z", "X")[axis], self._dialect.relative[1 - axis])
         unit = self._unit("zr"[axis])
         start = kept["start"] if not state.near else state.at[axis]
-        above = self._take(block, "R")
+        above = self._take(block, told.letter("above"))
         if above is not None:
             is_way = self._dialect.drill_above == "way" or state.incremental
             kept["R"] = start + above * unit if is_way else above * unit + state.shift[axis]
@@ -79,25 +86,20 @@ class Drilling(Corners):
         if "bottom" not in kept:
             self._say("error", "cycle.words", block.line, f"the cycle needs a {place}", "how deep it goes is not said")
             return None
-        for letter in ("Q", "P"):
-            value = self._take(block, letter)
-            if value is not None:
-                kept[letter] = value
-                if letter == "Q" and not has_point(block, "Q"):
-                    kept["Q"] = value * self._fine
+        for what in ("peck", "dwell"):
+            if told.given(what):
+                kept[what] = told.of(what)
         return _Hole(start, near, kept["bottom"], axis)
 
-    def _one_hole(self, hole: _Hole, block: Block) -> None:
-        state, feed = self._state, self._feed_in_force(block)
+    def _one_hole(self, hole: _Hole, told: Told, block: Block) -> None:
+        state, feed = self._state, self._feed_told(told, block)
         back = hole.near if state.near else hole.start
         self._drill_to(hole, hole.near, None, block)
         if state.move in TAPPING:
             lead = feed
             if state.per_minute and not state.surface and (turns := abs(state.live_rpm) or state.speed):
                 lead = feed / turns
-            self._tapped(hole, hole.bottom, lead, block)
-            self._drill_dwell(block)
-            self._tapped(hole, hole.near, lead, block)
+            self._tapped_down(hole, lead, block)
         elif state.move in BORING:
             self._drill_to(hole, hole.bottom, feed, block)
             self._drill_dwell(block)
@@ -106,25 +108,36 @@ class Drilling(Corners):
             self._pecked(hole, feed, block)
         self._drill_to(hole, back, None, block)
 
+    def _tapped_down(self, hole: _Hole, lead: float, block: Block) -> None:
+        """Down and out in step with the spindle, in as many pecks as are asked for."""
+        for place in self._bottoms(hole, block):
+            self._tapped(hole, place, lead, block)
+            self._drill_dwell(block)
+            self._tapped(hole, hole.near, lead, block)
+
     def _pecked(self, hole: _Hole, feed: float, block: Block) -> None:
-        state, axis = self._state, hole.axis
-        peck = abs(state.cycle.get("Q", 0.0)) * state.scale
+        down = -1.0 if hole.bottom < hole.near else 1.0
+        for place in self._bottoms(hole, block):
+            at = self._state.at[hole.axis]
+            if abs(at - hole.near) > 1e-9:
+                self._drill_to(hole, hole.near, None, block)
+                self._drill_to(hole, at - down * self._dialect.peck_back_mm, None, block)
+            self._drill_to(hole, place, feed, block)
+        self._drill_dwell(block)
+
+    def _bottoms(self, hole: _Hole, block: Block) -> list[float]:
+        """Where each peck ends, along the hole."""
+        peck = abs(self._state.cycle.get("peck", 0.0))
         down = -1.0 if hole.bottom < hole.near else 1.0
         depth = abs(hole.near - hole.bottom)
         if peck > 0 and depth / peck > MOST_PASSES:
             what = f"it would peck more than {MOST_PASSES} times"
             self._say("error", "cycle.words", block.line, what, "the control would stand there for hours")
-            return
-        for below in peck_bottoms(0.0, -depth, peck):
-            if abs(state.at[axis] - hole.near) > 1e-9:
-                above = state.at[axis] - down * self._dialect.peck_back_mm
-                self._drill_to(hole, hole.near, None, block)
-                self._drill_to(hole, above, None, block)
-            self._drill_to(hole, hole.near - down * below, feed, block)
-        self._drill_dwell(block)
+            return []
+        return [hole.near - down * below for below in peck_bottoms(0.0, -depth, peck)]
 
     def _drill_dwell(self, block: Block) -> None:
-        dwell = self._state.cycle.get("P", 0.0)
+        dwell = self._state.cycle.get("dwell", 0.0)
         if dwell > 0:
             made = self._motion(Line(self._state.at, self._state.at), None, block)
             self._motions.append(replace(made, dwell_s=dwell * self._dialect.dwell_s.get("P", 0.001)))

@@ -1,5 +1,8 @@
 """What may follow a word in its block, the most usual first."""
 
+from toreuma.core.cycle_words import CYCLE_WORDS, letters_of
+from toreuma.core.dialect import Dialect
+
 __all__ = ["following"]
 
 PLACES = (("X", "diameter"), ("Z", "along the axis"))
@@ -10,25 +13,19 @@ FOLLOWING: dict[str, tuple[tuple[str, str], ...]] = {
     "arc_clockwise": (*PLACES, ("R", "radius"), ("I", "centre across"), ("K", "centre along"), ("F", "feed")),
     "arc_counter_clockwise": (*PLACES, ("R", "radius"), ("I", "centre across"), ("K", "centre along"), ("F", "feed")),
     "thread": (*PLACES, ("F", "lead"), ("Q", "angle at which it begins")),
-    "thread_cycle": (*PLACES, ("R", "taper on radius"), ("F", "lead")),
-    "turn_cycle": (*PLACES, ("R", "taper on radius"), ("F", "feed")),
-    "face_cycle": (*PLACES, ("R", "taper along Z"), ("F", "feed")),
     "dwell": (("X", "seconds"), ("P", "thousandths of a second")),
     "surface_speed": (("S", "surface speed"), ("M", "way of turning")),
     "fixed_speed": (("S", "turns a minute"), ("M", "way of turning")),
     "clamp": (("S", "largest turns a minute"),),
-    "rough_cycle": (("P", "first block of the contour"), ("Q", "last block of the contour"),
-                    ("U", "depth, or allowance on diameter"), ("W", "allowance along Z"), ("R", "retract"),
-                    ("F", "feed")),
-    "finish_cycle": (("P", "first block of the contour"), ("Q", "last block of the contour")),
-    "groove_cycle": (*PLACES, ("P", "peck in X"), ("Q", "step in Z"), ("R", "retract"), ("F", "feed")),
-    "peck_cycle": (("Z", "bottom"), ("R", "from the start to where it begins"), ("Q", "peck"), ("P", "dwell"),
-                   ("F", "feed")),
-    "tap_cycle": (("Z", "bottom"), ("R", "from the start to where it begins"), ("F", "lead")),
     "call": (("P", "number of the program"), ("L", "how often")),
-}  # fmt: skip
+}
 
 
-def following(name: str) -> tuple[tuple[str, str], ...]:
-    """Letters that may stand behind a word of this meaning, each with what it says there."""
-    return FOLLOWING.get(name, FOLLOWING[""])
+def following(name: str, dialect: Dialect) -> tuple[tuple[str, str], ...]:
+    """Letters that may stand behind a word of this meaning, each with what it says there; a letter that a cycle has in
+    both its blocks stands twice."""
+    forms = dialect.forms_of(name)
+    if not forms:
+        return FOLLOWING.get(name, FOLLOWING[""])
+    last = letters_of(forms[0])[::-1]
+    return tuple((letter, CYCLE_WORDS[what]) for letters in last for letter, what in letters.items())

@@ -9,6 +9,7 @@ from toreuma.core.read.flow import Flow
 from toreuma.core.read.modes import EVENTS, LIVE
 from toreuma.core.read.remembered import REACHING
 from toreuma.core.read.state import Mark, Section
+from toreuma.core.read.told import counted_in
 from toreuma.core.read.words import Block
 
 __all__ = ["Obeying"]
@@ -140,9 +141,9 @@ class Obeying(Flow):
     def _without_point(self, block: Block) -> Block:
         """A block with places that have no point, as the dialect means them."""
         names = {self._named_word(word) for word in block.words if word[0] == "G"}
-        counted = {"R"} if "pattern_cycle" in names else set()  # its R is a number of passes
-        counted |= {"X", "U"} if "dwell" in names else set()
-        counted |= {"R"} if "whole_thread_cycle" in names and "X" not in block.said.last else set()
+        counted = {"X", "U"} if "dwell" in names else set()
+        if cycle := next((name for name in (*names, self._state.move) if name and name.endswith("_cycle")), ""):
+            counted |= counted_in(self._dialect.forms_of(cycle), block)
         counted |= {"B", "C", "A", ",A"} if not names & {"line"} else {"B", "A", ",A"}
         whole = block.said.whole - counted
         if names & {"macro", "macro_modal"} or not whole:

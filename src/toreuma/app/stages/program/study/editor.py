@@ -336,7 +336,7 @@ class ProgramEditor(QPlainTextEdit):
             found = sorted((word for word in names if word.startswith(begun)), key=_order)
             return [f"{word}   {tr(words_of(names[word]))}" for word in found]
         last = next((one.name for one in reversed(spans_of(before, language, machine)) if one.name), "")
-        return [f"{letters}   {tr(words)}" for letters, words in following(last)]
+        return [f"{letters}   {tr(words)}" for letters, words in following(last, language)]
 
     def _take(self, text: str, begun: int) -> None:
         cursor = self.textCursor()
