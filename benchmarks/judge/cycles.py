@@ -11,6 +11,8 @@ Place = tuple[float, float]
 Numbers = dict[str, float]
 FINE = 0.001
 """Whole numbers of P and Q count thousandths of a millimetre, or ten-thousandths of an inch."""
+GRAIN = 0.002
+"""Nearer than that two places are one."""
 
 MOST = 2000
 
@@ -87,7 +89,7 @@ def _first_met(lines: list[tuple[Place, Place]], r: float, from_z: float) -> flo
 def grooved(at: Place, target: Place, last: Numbers, unit: float) -> Iterator[Leg]:
     """Plunges side by side, from where the tool stands to the place."""
     step = last.get("Q", 0.0) * FINE * unit
-    if target[0] != at[0] and step <= 0:
+    if abs(target[0] - at[0]) > GRAIN and step <= 0:
         raise ValueError("no step")
     count = math.ceil(abs(target[0] - at[0]) / step - 1e-9) if step else 0
     if count > MOST:

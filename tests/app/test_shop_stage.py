@@ -1,5 +1,6 @@
 """The shop in the window: an entry of one's own is made, typed, kept, drawn, used and taken out."""
 
+import re
 from pathlib import Path
 
 import pytest
@@ -9,7 +10,10 @@ from pytestqt.qtbot import QtBot
 from tests.support.window import Window
 from toreuma.app.stages.shop.page import KINDS, ShopPage
 from toreuma.app.stages.shop.stage import ShopStage
+from toreuma.core.post import post
+from toreuma.engine.engine import Engine
 from toreuma.engine.library import library, renew
+from toreuma.shipped.library import demo_job
 
 
 @pytest.fixture
@@ -133,3 +137,45 @@ def test_a_material_is_found_by_its_other_names(shop: ShopPage, typed: str, name
     shop.open("material", "C45")
     shop.filter.setText(typed)
     assert [shop.list.item(n).text() for n in range(shop.list.count())] == names
+
+
+def test_a_control_of_ones_own_is_typed_and_a_machine_writes_in_its_words(shop: ShopPage) -> None:
+    shop.open("dialect", "G-code system A")
+    assert not shop.form.rows["line_step"].entry.isEnabled()
+    shop.make_new("corner control", "G-code system A")
+    put(shop, "whole_numbers", "2")
+    put(shop, "cycles.thread_cycle", "X{x} Z{z} E{lead}")
+    put(shop, "codes.clamp_work", "M68")
+    put(shop, "codes.face_peck_cycle", "")
+    put(shop, "line_step", "0")
+    own = library().shop.of("dialect")["corner control"].value
+    assert own.changes.keys() == {"whole_numbers", "cycles", "codes", "line_step"}
+    assert "a pass of a thread" in shop.says.text()
+    made = library().dialect("corner-control")
+    assert made.cycles["thread_cycle"] == ("X{x} Z{z} E{lead}",)
+    assert not made.has("face_peck_cycle")
+    text = post(Engine().sides(demo_job("vane-stud"), dialect="corner-control")[0], made).text
+    assert re.search(r"^G92 X\S+ Z\S+ E\S+$", text, re.M)
+
+
+@pytest.mark.parametrize(
+    ("path", "text", "words"),
+    [
+        ("cycles.tap_cycle", "Z{bottom} Q{rubbish}", "U{depth}"),
+        ("codes.rapid", "", "no code for rapid"),
+        ("codes.rapid", "X0", "no G or M word"),
+        ("also", "M7 mist_on, M5", "no word with what it means"),
+        ("tool_word", "T{place}", "asks for"),
+        ("decimals.mm", "many", "number"),
+        ("line_step", "-3", "0 or more"),
+        ("decimals.mm", "", "both"),
+    ],
+)
+def test_a_control_that_cannot_be_is_told_at_the_field(shop: ShopPage, path: str, text: str, words: str) -> None:
+    shop.open("dialect", "G-code system B")
+    shop.make_new("corner control", "G-code system B")
+    put(shop, path, text)
+    row = shop.form.rows[path]
+    assert row.entry.text() == text  # type: ignore[union-attr]
+    assert words in row.says.text()
+    assert not library().shop.of("dialect")["corner control"].value.changes

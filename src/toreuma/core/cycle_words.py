@@ -1,4 +1,4 @@
-"""What cycles are told: the numbers behind their letters, by what they mean, and the forms in which dialects write them.
+"""What cycles are told: the numbers behind their letters, by what they mean, and the forms in which they are written.
 
 A form is the words of a cycle block by block, ``("U{depth} R{retract}", "P{first} Q{last} F{feed}")``.
 """
@@ -61,7 +61,7 @@ def told_by(word: str) -> str:
 @lru_cache(maxsize=500)
 def letters_of(form: tuple[str, ...]) -> tuple[dict[str, str], ...]:
     """Letters of each block of a form, and what each tells."""
-    return tuple({letter: what for letter, what in _WORD.findall(block)} for block in form)
+    return tuple(dict(_WORD.findall(block)) for block in form)
 
 
 def counts_steps(letter: str, what: str) -> bool:

@@ -39,7 +39,8 @@ class PowerOn(Value):
 class OwnDialect(Value):
     """A shop's own way of writing: the name of a dialect it goes out from, and what is said otherwise.
 
-    ``changes`` has fields of `Dialect`; codes and further words stand beside those of the base.
+    ``changes`` has fields of `Dialect`; of its tables, such as codes and cycles, what is said stands beside what the
+    base says, and None takes something away.
     """
 
     name: Name
@@ -50,10 +51,13 @@ class OwnDialect(Value):
         """The dialect. Raises `ValueError` for what cannot be."""
         data = base.model_dump()
         for field, value in self.changes.items():
-            if field not in Dialect.model_fields or field == "id":
+            if field not in Dialect.model_fields or field in ("id", "of_its_machine"):
                 raise ValueError(f"a dialect has no '{field[:40]}'")
-            inner = isinstance(data.get(field), dict) and isinstance(value, dict)
-            data[field] = {**data[field], **value} if inner else value
+            if isinstance(data.get(field), dict) and isinstance(value, dict):
+                value = {key: one for key, one in {**data[field], **value}.items() if one is not None}
+            data[field] = value
+        said = {*self.changes.get("codes", {}), *self.changes.get("also", {}).values()} & OF_THE_MACHINE
+        data["of_its_machine"] = sorted({*base.of_its_machine, *said})
         return Dialect.model_validate({**data, "id": own_id(self.name), "name": self.name})
 
 
@@ -124,6 +128,9 @@ class Dialect(Value):
     loop: str = Field(description="Runs the program {number} so many {parts} times")
     codes: dict[str, str]
     also: dict[str, str] = Field(default={}, description="Further words, and what each means")
+    of_its_machine: tuple[str, ...] = Field(
+        default=(), description="Meanings only a machine's builder gives a word, whose words here are known to be right"
+    )
     cycles: dict[str, tuple[str, ...]] = Field(
         default={},
         description="Words of each cycle behind its own, block by block; those that are not told are left out",
@@ -187,7 +194,8 @@ class Dialect(Value):
         every = {**{short(word): name for name, word in self.codes.items()},
                  **{short(word): name for word, name in self.also.items()}}  # fmt: skip
         if machine is None:
-            return {word: name for word, name in every.items() if name not in OF_THE_MACHINE}
+            unknown = OF_THE_MACHINE - set(self.of_its_machine)
+            return {word: name for word, name in every.items() if name not in unknown}
         return every | {short(word): name for word, name in machine.items()}
 
     def file_of(self, number: int, channel: int = 0) -> str:
@@ -214,6 +222,9 @@ class Dialect(Value):
         missing = sorted(NEEDED - set(self.codes))
         if missing:
             raise ValueError(f"the dialect has no code for {missing[0]}")
+        for field in ("decimals", "smallest", "feed_decimals", "minute_decimals"):
+            if len(getattr(self, field)) < 2:
+                raise ValueError(f"{field} are said for both mm and inch")
         for name in (*self.codes, *self.also.values()):
             if name not in MEANINGS:
                 near = ", ".join(get_close_matches(name, MEANINGS, 3, 0.5))

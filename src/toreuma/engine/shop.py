@@ -14,6 +14,7 @@ from toreuma.core.kinds.shop import FIELDS_OF, ShopField
 from toreuma.core.model import BarSize, Insert, Tool
 from toreuma.core.model.catalogue import Catalogue, InsertCarrier, RackItem
 from toreuma.engine.library import drop_entry, keep_entry, library, renew
+from toreuma.engine.own_dialects import in_lines, said_otherwise, whole
 from toreuma.files.jobs import validation_line
 from toreuma.files.rack import load_rack, save_rack
 from toreuma.files.shop import Entry, entry_text, name_of, read_entries, save_entry
@@ -32,6 +33,7 @@ __all__ = [
     "of_shop",
     "put_on_rack",
     "renamed",
+    "shown",
     "taken_in",
     "tool_shown",
     "with_field",
@@ -158,7 +160,7 @@ def tool_shown(value: Any) -> Tool:
 def fields_of(kind: str, value: Any) -> tuple[ShopField, ...]:
     """What is asked of an entry; words of programs are chosen among the dialects there are."""
     dialects = tuple((one.name, name) for name, one in library().dialects.items())
-    found = FIELDS_OF[kind](value) if kind in FIELDS_OF and value is not None else ()
+    found = FIELDS_OF[kind](shown(value)) if kind in FIELDS_OF and value is not None else ()
     return tuple(
         replace(one, form="choice", options=((("as the machine wants", None),) if one.empty else ()) + dialects)
         if one.path == "dialect"
@@ -167,9 +169,16 @@ def fields_of(kind: str, value: Any) -> tuple[ShopField, ...]:
     )
 
 
+def shown(value: Any) -> Any:
+    """An entry as its fields show it. Raises `JobError`."""
+    return whole(value) if isinstance(value, OwnDialect) else value
+
+
 def with_field(value: Any, path: str, number: Any) -> Any:
     """A value with one field changed, named by its path as ``carriers.0.stations``. Raises `JobError`."""
     head, _, rest = path.partition(".")
+    if isinstance(value, OwnDialect) and head not in OwnDialect.model_fields:
+        return said_otherwise(value, with_field(whole(value), path, in_lines(path, number)))
     fields = getattr(type(value), "model_fields", {})
     if head not in fields:
         raise JobError(path, "there is no such field", f"choose from {', '.join(sorted(fields)) or 'none'}")
@@ -177,6 +186,9 @@ def with_field(value: Any, path: str, number: Any) -> Any:
     try:
         if not rest:
             return value.changed(**{head: number})
+        if isinstance(held, dict):
+            kept = {key: one for key, one in held.items() if key != rest}
+            return value.changed(**{head: kept if number is None or number == () else {**held, rest: number}})
         if isinstance(held, tuple):
             index, _, tail = rest.partition(".")
             if not index.isdigit() or int(index) >= len(held):

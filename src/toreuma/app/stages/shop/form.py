@@ -13,11 +13,12 @@ from toreuma.app.words import tr
 from toreuma.core.errors import ToreumaError
 from toreuma.core.kinds.shop import ShopField, range_of
 from toreuma.core.units import UNITS, System
-from toreuma.engine.shop import fields_of, with_field
+from toreuma.engine.shop import fields_of, shown, with_field
 
 __all__ = ["ShopForm"]
 
 ENTRY_PX, LABEL_PX, UNIT_PX = 170, 180, 56
+WIDTHS_PX = {"lines": 3 * ENTRY_PX, "meanings": 3 * ENTRY_PX, "word": ENTRY_PX // 2}
 
 
 class _Row(QWidget):
@@ -43,10 +44,10 @@ class _Row(QWidget):
             self.entry = QLineEdit()
             self.entry.setPlaceholderText(tr(field.empty))
             self.entry.editingFinished.connect(self._typed)
-            if field.form == "text":
+            if field.form in ("text", "lines", "meanings"):
                 self.entry.setObjectName("name")
-        wide = field.form in ("curve", "list", "text", "words")
-        self.entry.setFixedWidth(2 * ENTRY_PX if wide else ENTRY_PX)
+        wide = field.form in ("curve", "list", "text", "words", "meanings", "lines")
+        self.entry.setFixedWidth(WIDTHS_PX.get(field.form, 2 * ENTRY_PX if wide else ENTRY_PX))
         self.entry.setAccessibleName(field.label)
         self.unit = Label()
         self.unit.setObjectName("muted")
@@ -59,6 +60,7 @@ class _Row(QWidget):
         grid.addWidget(self.entry, 0, 1)
         grid.addWidget(self.unit, 0, 2)
         grid.addWidget(self.says, 0, 3) if not wide else grid.addWidget(self.says, 1, 1, 1, 3)
+        self.says.setVisible(bool(hint))
         grid.setColumnStretch(3, 1)
 
     def help_page(self) -> tuple[str, str]:
@@ -72,12 +74,14 @@ class _Row(QWidget):
             self.entry.setCurrentIndex(index)
         elif not self.is_open:
             self.entry.setText(text)
+            self.entry.setCursorPosition(0)
         self.unit.setText(UNITS[self.field.unit][system].label if self.field.unit in UNITS else "")
 
     def say(self, fault: str, unusual: bool = False) -> None:
         name = "error" if fault else "warning" if unusual else "muted"
         self.says.setObjectName(name)
         self.says.setText(fault or (f"Unusual; {self._hint}" if unusual else self._hint))
+        self.says.setVisible(bool(self.says.text()))
         for widget in (self.says, self.entry):
             if widget is self.entry:
                 widget.setProperty("bad", bool(fault))
@@ -123,13 +127,14 @@ class ShopForm(ScrollColumn):
         if name != self._name:
             self._name, self._key = name, ()
         self.kind, self.value, self._system = kind, value, system
+        seen = shown(value)
         fields = fields_of(kind, value)
         key = (kind, tuple(one.path for one in fields), tuple(one.heading for one in fields), system)
         if key != self._key:
             self._key = key
             self._fill(fields)
         for path, row in self.rows.items():
-            held = value_at(value, path)
+            held = value_at(seen, path)
             row.present(value_text(row.field, held, system), _index(row.field, held), system)
             row.entry.setEnabled(editable)
             if not row.is_open:
@@ -143,7 +148,7 @@ class ShopForm(ScrollColumn):
         for field in fields:
             if field.heading:
                 self.column.addWidget(heading(field.heading))
-            bounds = range_of(self.value, field.path) if field.form == "number" else (None, None)
+            bounds = range_of(shown(self.value), field.path) if field.form == "number" else (None, None)
             words = (range_text(field, bounds, self._system), field.why, f"empty: {field.empty}" if field.empty else "")
             hint = "; ".join(one for one in words if one)
             row = _Row(field, hint[:1].upper() + hint[1:], self._edit)

@@ -30,6 +30,7 @@ from toreuma.core.geometry.insert_picture import insert_picture
 from toreuma.core.geometry.shop_picture import Piece, hold_picture, machine_picture, rest_picture
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.engine.library import keep_entry, library
+from toreuma.engine.own_dialects import otherwise
 from toreuma.engine.shop import by_likeness, called, drop, exported, keep, of_shop, taken_in, tool_shown
 from toreuma.files.shop import shop_folder
 from toreuma.files.writing import write_atomically
@@ -46,6 +47,7 @@ KINDS = (
     ("insert", "Inserts", "by code or by sizes"),
     ("holder", "Holders and bars", "by code or by sizes"),
     ("rack", "Rack", "edges left, place, price"),
+    ("dialect", "Program words", "as controls want them"),
     ("bar", "Bars and prices", "what lies in the rack"),
     ("rules", "House rules", "how a job begins"),
 )
@@ -80,6 +82,7 @@ class ShopPage(QWidget):
         self.filter.setAccessibleName(tr("Look for a name in the shop"))
         self.list = QListWidget()
         self.list.setAccessibleName(tr("Entries of the shop"))
+        self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.new_name = QLineEdit()
         self.new_name.setObjectName("search")
         self.new_name.setPlaceholderText(tr("Name of a new one like this"))
@@ -226,6 +229,8 @@ class ShopPage(QWidget):
         self.form.show_value(self.kind, value, self._session.system, own, self._name)
         self._draw(value)
         self._on_job()
+        if self.kind == "dialect" and own and value is not None:
+            self._say("muted", otherwise(value))
 
     def _draw(self, value: Any) -> None:
         picture = PICTURES.get(self.kind)
@@ -262,6 +267,7 @@ class ShopPage(QWidget):
             return
         self.form.show_value(self.kind, value, self._session.system, True, self._name)
         self._draw(value)
+        self._say("muted", otherwise(value) if self.kind == "dialect" else "")
 
     def _on_source(self) -> None:
         entry = library().shop.of(self.kind).get(self._name)

@@ -1,6 +1,7 @@
 """Numbers of the shop as text, and back."""
 
 import re
+from collections.abc import Mapping
 from typing import Any
 
 from toreuma.core.errors import UnitError
@@ -15,7 +16,10 @@ def value_at(value: Any, path: str) -> Any:
     for step in path.split("."):
         if value is None:
             return None
-        value = value[int(step)] if step.isdigit() else getattr(value, step)
+        if isinstance(value, Mapping):
+            value = value.get(step)
+        else:
+            value = value[int(step)] if step.isdigit() else getattr(value, step)
     return value
 
 
@@ -29,7 +33,11 @@ def value_text(field: ShopField, held: Any, system: System) -> str:
         return "  ".join(_number(one, field.unit, system) for one in held)
     if field.form == "words":
         return ", ".join(f"{one.word} {one.means}" for one in held)
-    if field.form == "text":
+    if field.form == "meanings":
+        return ", ".join(f"{word} {means}" for word, means in held.items())
+    if field.form == "lines":
+        return " | ".join(held)
+    if field.form in ("text", "word"):
         return str(held)
     return _number(float(held), field.unit, system)
 
@@ -44,9 +52,13 @@ def _number(value: float, unit: str, system: System) -> str:
 def read_value(field: ShopField, text: str, system: System) -> Any:
     """The value of typed text; None for nothing. Raises `UnitError`."""
     text = text.strip()
+    if field.form == "meanings":
+        return dict(_meaning(field, one) for one in re.split(r"\s*[,;\n]\s*", text) if one)
+    if field.form == "lines":
+        return tuple(one for one in re.split(r"\s*\|\s*", text) if one)
     if not text:
         return () if field.form in ("list", "words") else () if field.form == "curve" and field.empty else None
-    if field.form == "text":
+    if field.form in ("text", "word"):
         return text
     if field.form == "words":
         return [one for one in re.split(r"\s*[,;\n]\s*", text) if one]
@@ -61,6 +73,13 @@ def read_value(field: ShopField, text: str, system: System) -> Any:
             raise UnitError(field.label, f"'{text}' is no range", "type both ends, such as 8 120")
         return [parse(one, unit, system) for one in ends]
     return parse(text, unit, system)
+
+
+def _meaning(field: ShopField, text: str) -> tuple[str, str]:
+    word, *means = text.split()
+    if len(means) != 1:
+        raise UnitError(field.label, f"'{text}' is no word with what it means", "type for example M7 mist_on")
+    return word, means[0]
 
 
 def _corner(text: str, unit: str, system: System) -> dict[str, float]:

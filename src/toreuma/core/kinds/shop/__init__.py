@@ -4,6 +4,7 @@ what is taken while it is empty. Ranges are the model's."""
 from collections.abc import Callable
 from typing import Any
 
+from toreuma.core.kinds.shop.dialect import dialect_fields
 from toreuma.core.kinds.shop.field import ShopField, range_of
 from toreuma.core.kinds.shop.hold import centre_fields, hold_fields
 from toreuma.core.kinds.shop.machine import machine_fields
@@ -26,5 +27,6 @@ FIELDS_OF: dict[str, Callable[[Any], tuple[ShopField, ...]]] = {
     "insert": tool_fields,
     "holder": tool_fields,
     "rack": rack_fields,
+    "dialect": dialect_fields,
 }
 """Fields of an entry by its kind, given the entry."""

@@ -1,6 +1,6 @@
 """A field of something in the shop, and the range of its number."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,9 +11,12 @@ YES_NO = (("no", False), ("yes", True))
 
 @dataclass(frozen=True, kw_only=True)
 class ShopField:
-    """``path`` leads to it, as ``carriers.0.stations``; ``form`` is number, text, choice, curve (corners of a power
-    curve), list (rising numbers), words (of programs, and what they mean), span (two numbers) or part (there or not:
-    ``options`` are none and what it begins as). ``heading`` begins a group."""
+    """``path`` leads to it, as ``carriers.0.stations``; ``heading`` begins a group.
+
+    ``form`` is number, text, word (a short text), choice, curve (corners of a power curve), list (rising numbers), words
+    (of programs, and what they mean), meanings (the same as a table), lines (of text), span (two numbers) or part (there
+    or not: ``options`` are none and what it begins as).
+    """
 
     path: str
     label: str
@@ -31,6 +34,8 @@ def range_of(value: Any, path: str) -> tuple[float | None, float | None]:
     """The least and the greatest number a field takes, in its own unit; None where there is no bound."""
     head, _, rest = path.partition(".")
     held: Any = getattr(value, head)
+    if isinstance(held, Mapping):
+        return None, None
     if rest:
         if isinstance(held, tuple):
             index, _, rest = rest.partition(".")
