@@ -102,8 +102,8 @@ def grooved(at: Place, target: Place, last: Numbers, unit: float) -> Iterator[Le
     yield Leg("rapid", at)
 
 
-def threaded(at: Place, target: Place, last: Numbers, unit: float) -> Iterator[Leg]:
-    """Passes of even chips, each a little deeper, down to the place."""
+def threaded(at: Place, target: Place, first: Numbers, last: Numbers, unit: float, lead: float) -> Iterator[Leg]:
+    """Passes of even chips, each a little deeper, down to the place, running out over so many tenths of the lead."""
     height, begin = last.get("P", 0.0) * FINE * unit, last.get("Q", 0.0) * FINE * unit
     if last.get("R"):
         raise ValueError("a taper")
@@ -112,9 +112,12 @@ def threaded(at: Place, target: Place, last: Numbers, unit: float) -> Iterator[L
     into = 1.0 if target[1] > at[1] else -1.0
     crest = target[1] - into * height
     count = min(math.ceil((height / begin) ** 2), MOST)
+    out = min(int(first.get("P", 0.0)) // 100 % 100 / 10 * lead, abs(target[0] - at[0]))
     for n in range(1, count + 1):
         r = crest + into * min(begin * math.sqrt(n), height)
         yield Leg("rapid", (at[0], r))
-        yield Leg("thread", (target[0], r))
+        yield Leg("thread", (target[0] + math.copysign(out, at[0] - target[0]), r))
+        if out:
+            yield Leg("thread", (target[0], r - into * out))
         yield Leg("rapid", (target[0], at[1]))
         yield Leg("rapid", at)

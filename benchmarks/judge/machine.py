@@ -200,8 +200,10 @@ def _several(c: _Control, code: str, values: dict[str, float], line: int) -> Non
         if code in ("75", "76"):
             z = values["Z"] * c.unit if "Z" in values else at[0] + values.get("W", 0.0) * c.unit
             r = values["X"] * c.unit / 2 if "X" in values else at[1] + values.get("U", 0.0) * c.unit / 2
-            made = grooved if code == "75" else threaded
-            legs = list(made(at, (z, r), values, c.unit))
+            if code == "75":
+                legs = list(grooved(at, (z, r), values, c.unit))
+            else:
+                legs = list(threaded(at, (z, r), c.firsts.get(code, {}), values, c.unit, c.feed))
         else:
             contour = _contour(c, values, line, skip=code != "70")
             if code != "70":

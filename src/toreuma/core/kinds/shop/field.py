@@ -13,9 +13,9 @@ YES_NO = (("no", False), ("yes", True))
 class ShopField:
     """``path`` leads to it, as ``carriers.0.stations``; ``heading`` begins a group.
 
-    ``form`` is number, text, word (a short text), choice, curve (corners of a power curve), list (rising numbers), words
-    (of programs, and what they mean), meanings (the same as a table), lines (of text), span (two numbers) or part (there
-    or not: ``options`` are none and what it begins as).
+    ``form`` is number, text, word (a short text), choice, curve (corners of a power curve), list (rising numbers),
+    words (of programs, and what they mean), meanings (the same as a table), lines (of text), span (two numbers) or
+    part (there or not: ``options`` are none and what it begins as).
     """
 
     path: str
