@@ -9,7 +9,7 @@ from typing import Any, Literal
 from pydantic import Field, model_validator
 
 from toreuma.core.cycle_words import CYCLE_WORDS, PLACES, letters_of, told_by
-from toreuma.core.meanings import MEANINGS, NEEDED, OF_THE_MACHINE
+from toreuma.core.meanings import MEANINGS, NEEDED, NOTHING, OF_THE_MACHINE
 from toreuma.core.model.machine import Machine
 from toreuma.core.model.steps import FT_MM, Steps
 from toreuma.core.value import Identifier, Name, Positive, Value
@@ -181,8 +181,12 @@ class Dialect(Value):
         )
 
     def set_at(self, machine: Machine) -> "Dialect":
-        """With the numbers that a machine's own control has set otherwise."""
-        own = {name: value for name in SET_AT_MACHINE if (value := getattr(machine, name)) is not None}
+        """With the numbers that a machine's own control has set otherwise, written in the words of its builder."""
+        own: dict[str, Any] = {name: value for name in SET_AT_MACHINE if (value := getattr(machine, name)) is not None}
+        written = OF_THE_MACHINE | (MEANINGS - self.codes.keys() - {NOTHING})
+        words = {name: word for word, name in reversed(machine.own_words.items()) if name in written}
+        if words:
+            own["codes"] = {**self.codes, **words}
         return self.changed(**own) if own else self
 
     def vocabulary(self, machine: Mapping[str, str] | None = None) -> dict[str, str]:

@@ -68,6 +68,8 @@ class Writer(DrivenWords):
         self._contours: dict[str, tuple[int, int]] = {}
         self._shift_z = 0.0
         self._minute = False
+        self._square_in = ""
+        """The operation whose threads are told to end square, where the control would run them out."""
 
     def write(self) -> str:
         job = self._plan.job
@@ -246,6 +248,9 @@ class Writer(DrivenWords):
     def _cycle(self, cycle: Cycle, motions: tuple[Motion, ...], operation: str) -> None:
         """A run of moves as one or two blocks, with the contour they follow, and the word that ends them."""
         codes = self._dialect.codes
+        if cycle.name == "thread_cycle" and self._dialect.thread_run_out and self._square_in != operation:
+            self._square_in = operation
+            self._block(codes["chamfer_off"])
         contour = self._contour_blocks(cycle.contour)
         first = self._number + (len(self._dialect.cycles[cycle.name]) + 1) * self._step
         if contour:
@@ -298,6 +303,8 @@ class Writer(DrivenWords):
         """Whether a run of moves is written as the control's cycle: it has to be told all that makes its moves."""
         form = self._dialect.cycles.get(cycle.name)
         if form is None or not self._dialect.has(cycle.name) or self._plan.job.program.long_hand:
+            return False
+        if cycle.name == "thread_cycle" and self._dialect.thread_run_out and not self._dialect.has("chamfer_off"):
             return False
         told = {what for block in letters_of(form) for what in block.values()}
         needed = {word.what for word in cycle.words if word.number or word.how in ("x", "z", "first", "last")}
