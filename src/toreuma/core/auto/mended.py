@@ -18,6 +18,9 @@ MOST_ROUNDS = 8
 TAKEN_CURES = ("finish.deep", "finish.thin", "station.neighbour", "thread.crest")
 """Findings whose first cure is taken without asking."""
 
+BESIDE_HOLD = "driven.holder"
+"""The holder of a driven tool stands in the hold, or in the part."""
+
 NO_STATION = "tool.station"
 FAILED = "auto.failed"
 """The code of what was left out."""
@@ -46,12 +49,13 @@ def mended(job: Job, planning: Planning, fixed: frozenset[str]) -> Mended:
         if finding is None:
             break
         tried.add((finding.code, finding.operation))
-        cured = finding.cures[0].apply(job)
+        cure = _cure_of(job, finding)
+        cured = cure.apply(job)
         if any(cured.tool(one) != job.tool(one) for one in fixed):
-            seats = finding.cures[0]
+            seats = cure
             continue
         job = cured
-        taken.append(f"{finding.cures[0].label}: {finding.what}")
+        taken.append(f"{cure.label}: {finding.what}")
     failed: list[Failed] = []
     for _ in range(MOST_ROUNDS):
         planned = planning.plan(job)
@@ -83,7 +87,15 @@ def _failed(one: OperationPlan, job: Job) -> Failed:
 
 def _is_taken(job: Job, finding: Finding) -> bool:
     operation = job.operation(finding.operation)
-    from_bar = job.stock.kind != "free" and job.stock.length_mm is None
-    kinds = ("part_off", "knurl") if from_bar else ("part_off",)
+    kinds = ("part_off", "knurl") if _is_from_bar(job) else ("part_off",)
     farther_out = operation is not None and operation.kind in kinds and finding.code == "hold.short"
-    return farther_out or finding.code in TAKEN_CURES
+    return farther_out or finding.code in (*TAKEN_CURES, BESIDE_HOLD)
+
+
+def _cure_of(job: Job, finding: Finding) -> Cure:
+    """The first, as a rule; room beside the hold comes of a bar that stands out farther rather than of a long mill."""
+    return finding.cures[-1 if finding.code == BESIDE_HOLD and _is_from_bar(job) else 0]
+
+
+def _is_from_bar(job: Job) -> bool:
+    return job.stock.kind != "free" and job.stock.length_mm is None

@@ -45,15 +45,16 @@ CUT_BY: dict[str, type[HolesBeside] | type[MillFlats] | type[MillSlot]] = {
 class MilledStep:
     """One operation that was added, its tool, and why this one."""
 
-    operation: Operation
+    operation: HolesBeside | MillFlats | MillSlot
     tool: Tool
     reasons: tuple[str, ...]
 
 
 def with_milled(
-    job: Job, store: Catalogue, rack: Collection[str], threads: Mapping[str, Thread]
+    job: Job, store_of: Callable[[int], Catalogue], rack: Collection[str], threads: Mapping[str, Thread]
 ) -> tuple[Job, tuple[MilledStep, ...], tuple[Finding, ...]]:
-    """The job with an operation for every milled feature it can cut from here, and what it cannot."""
+    """The job with an operation for every milled feature it can cut from here, and what it cannot; ``store_of`` has the
+    tools that may serve a feature."""
     scene = build_scene(job)
     steps: list[MilledStep] = []
     without: list[Finding] = []
@@ -76,7 +77,7 @@ def with_milled(
             )
             continue
         form = _form(feature, threads)
-        found = _tools(feature, form, store, rack, places[0].top - places[0].level)
+        found = _tools(feature, form, store_of(index), rack, places[0])
         if not found:
             without.append(_cannot(feature, "no drill, tap or mill of the store has its size"))
             continue
@@ -129,12 +130,12 @@ def _form(feature: Feature, threads: Mapping[str, Thread]) -> ThreadForm | None:
 
 
 def _tools(
-    feature: Feature, form: ThreadForm | None, store: Catalogue, rack: Collection[str], deep_mm: float
+    feature: Feature, form: ThreadForm | None, store: Catalogue, rack: Collection[str], place: Sunk
 ) -> list[tuple[Tool, str, tuple[str, ...]]]:
-    """The tools of a feature so deep in their order, what each does, and why this one."""
+    """The tools of a feature in their order, what each does, and why this one."""
     name = feature.name or {"holes": "the holes", "flats": "the flats", "slot": "the slot"}[feature.kind]
     if isinstance(feature, HolePattern):
-        return _hole_tools(feature, form, name, store, rack, deep_mm)
+        return _hole_tools(feature, form, name, store, rack, place.top - place.level)
     mills = [one for one in store.tools if isinstance(one, EndMill)]
     if isinstance(feature, Slot):
         fitting = [one for one in mills if one.d_mm < feature.width_mm - SAME_MM] or [
@@ -142,10 +143,18 @@ def _tools(
         ]
         why = "the stoutest mill the slot lets in with its walls finished on their own"
     else:
-        fitting = [one for one in mills if one.d_mm <= LARGEST_MILL_MM]
-        why = said("the stoutest mill up to Ø{}: it bends least", q(LARGEST_MILL_MM, "mm", "g", bare=True))
+        assert isinstance(feature, Flats)
+        between = abs(feature.from_z_mm - feature.to_z_mm) if _has_walls(feature, place) else LARGEST_MILL_MM
+        most = min(LARGEST_MILL_MM, between)
+        fitting = [one for one in mills if one.d_mm <= most]
+        why = said("the stoutest mill up to Ø{}: it bends least", q(most, "mm", "g", bare=True))
     best = _best(fitting, rack, lambda one: one.d_mm)
     return [(best, f"Mill {name}", (why,))] if best is not None else []
+
+
+def _has_walls(feature: Flats, place: Sunk) -> bool:
+    """Metal stands at both ends of flats that are cut from above."""
+    return place.along == "x" and place.region.bounds[2] <= max(feature.from_z_mm, feature.to_z_mm) + SAME_MM
 
 
 def _hole_tools(

@@ -7,10 +7,12 @@ from toreuma.core.findings import Finding
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.tool import BoringTool, Drill, Tool
 
-__all__ = ["Advised", "Failed", "next_best"]
+__all__ = ["MILLED", "Advised", "Failed", "next_best"]
 
 OTHERS_FAULT = ("bore.full", "ream.full", "tool.station")
 """What fails because an operation before it did, or the turret is full: another tool is no help."""
+MILLED = "milled "
+"""Begins the wish for what driven tools cut; the number of the feature follows."""
 SMALLER = 0.8
 """A drill the spindle cannot drive is followed by one of this share of its diameter."""
 
@@ -46,6 +48,11 @@ class Advised:
 def next_best(advised: Advised, failed: Failed) -> bool:
     """Leave a tool out of the advice that cannot do it, if there is another one."""
     advice, tool = advised.known.get(failed.wish), failed.tool
+    if failed.wish.startswith(MILLED) and tool is not None and failed.code not in OTHERS_FAULT:
+        store = advised.store(failed.wish)
+        left = tuple(one for one in store.tools if one.name != tool.name)
+        advised.stores[failed.wish] = store.changed(tools=left)
+        return any(isinstance(one, type(tool)) for one in left)
     if advice is None or tool is None or failed.code in OTHERS_FAULT:
         return False
     if isinstance(tool, Drill) and failed.code == "power.short":

@@ -11,7 +11,7 @@ from toreuma.core.advise.wishes import Wish, asked_for, wishes
 from toreuma.core.auto.countersunk import countersunk
 from toreuma.core.auto.mended import FAILED, mended
 from toreuma.core.auto.milling import with_milled
-from toreuma.core.auto.next_best import Advised, Failed, next_best
+from toreuma.core.auto.next_best import MILLED, Advised, Failed, next_best
 from toreuma.core.auto.order import is_cut_first, ordered
 from toreuma.core.auto.planning import Planning
 from toreuma.core.auto.reamed import edge_alone, reamed_bore
@@ -380,7 +380,9 @@ def _side_with(
     operations = [_operation(step, placed, count) for count, step in enumerate(route, 1)]
     both = {tool.id: tool for tool in (*others, *sitting.values(), *placed.values())}
     proposed = bare.changed(tools=tuple(both.values())).with_setup(operations=tuple(operations))
-    proposed, milled, unmilled = with_milled(proposed, have.catalogue, have.rack, have.threads)
+    proposed, milled, unmilled = with_milled(
+        proposed, lambda index: advised.store(f"{MILLED}{index}"), have.rack, have.threads
+    )
     cured = mended(proposed, planning, frozenset(tool.id for tool, _ in known.values()))
     proposed, taken = cured.job, cured.taken
     proposed = _used_only(proposed, {*sitting, *(tool.name for tool in others)})
@@ -404,6 +406,7 @@ def _side_with(
     progress(1.0)
     found = {placed[name].id: uses[name] for name in placed}
     wish_of = {operation.id: advice_of[id(step)].wish.key for operation, step in zip(operations, route, strict=True)}
+    wish_of |= {one.operation.id: f"{MILLED}{one.operation.feature}" for one in milled}
     failed = tuple(replace(one, wish=wish_of.get(one.operation, "")) for one in cured.failed)
     return Proposed(
         job=proposed,
