@@ -365,3 +365,26 @@ def test_two_numbers_behind_a_thread_are_pitch_and_length_or_both_depths() -> No
     assert (hole.thread, hole.thread_length_mm, hole.depth_mm) == ("M6", 13, 17)
     (thread,) = part_of("M24 x 2 x 20 / 30 x 10").features
     assert thread.designation.startswith("M24x2")
+
+
+@pytest.mark.parametrize(
+    ("words", "on", "length"),
+    [
+        ("slot 8 x 4 on front", "front", 0.0),
+        ("slot 8 x 4 x 30 on the front face", "front", 30.0),
+        ("slot 8 x 4 x 30 in the face", "front", 30.0),
+        ("slot 8 x 4 on the back face", "back", 0.0),
+        ("keyway 8 x 4 on the outside from 10 to 30", "outside", 0.0),
+        ("keyway 8 x 4 in the bore at 0 to 20", "inside", 0.0),
+    ],
+)
+def test_where_a_slot_lies_is_said_in_words(words: str, on: str, length: float) -> None:
+    (slot,) = read_line(f"45 x 60; bore 20; {words}", "mm", line_tables(), "x").part.features  # type: ignore[union-attr]
+    assert (slot.kind, slot.on, slot.length_mm) == ("slot", on, length)
+
+
+def test_holes_at_a_place_stand_square_to_the_axis_and_no_step_goes_through() -> None:
+    (holes,) = read_line("45 x 60; 3 holes 5 x 10 at 20", "mm", line_tables(), "x").part.features  # type: ignore[union-attr]
+    assert (holes.on, holes.count, holes.z_mm, holes.depth_mm) == ("outside", 3, -20.0, 10.0)
+    read = read_line("45 x 60; 3 x 5 through at 30", "mm", line_tables(), "x")
+    assert "cross 3 x 5 at 20" in str(read.faults[0])

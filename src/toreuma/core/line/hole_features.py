@@ -70,7 +70,9 @@ def holes(piece: Piece) -> Waiting:
     if cross and place is None:
         raise piece.wrong("where the holes stand is missing", "type at 38, from the front to their middle")
     if not cross and not fields.get("circle_d_mm"):
-        raise piece.wrong("the hole circle is missing", "type on 50, its diameter")
+        if place is None or fields["on"] != "front":
+            raise piece.wrong("the hole circle is missing", "type on 50, its diameter; or at 20, square to the axis")
+        fields["on"] = "outside"
     return Waiting(
         start,
         piece.end,
@@ -242,7 +244,11 @@ def slot(piece: Piece, side: str) -> Waiting:
                 length = abs(piece.length("where the slot ends") - (place.mm or 0.0))
         elif piece.take("inside", "outside", "front", "back"):
             fields["on"] = piece.tokens[piece.at - 1].low
-        elif piece.take("in", "bore", "the"):
+        elif piece.take("on", "the"):
+            continue
+        elif piece.take("face"):
+            fields["on"] = "back" if fields["on"] == "back" else "front"
+        elif piece.take("in", "bore"):
             fields["on"] = "inside"
         elif piece.take("through", "thru"):
             through = True

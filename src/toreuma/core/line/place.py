@@ -55,6 +55,9 @@ def placed_outside(steps: list[Step], whole_mm: float | None) -> list[Placed]:
             raise _fault(step, what, "write them in that order, or 30 to 18 from back for where one ends")
         d0 = d if step.d0 is None else step.d0
         length = _own_length(step, d0)
+        if step.through and length is not None:
+            what = "a step of the outside does not go through the part"
+            raise _fault(step, what, "holes square to the axis are written cross 3 x 5 at 20; in the axis, hole 8.5")
         if step.to_mm is not None:
             if step.from_back and whole_mm is None:
                 raise _fault(step, "the whole length is not known", "add a piece such as length 118")
