@@ -248,7 +248,7 @@ def _turning_tool(c: _Control, values: dict[str, float]) -> None:
 def _mode(c: _Control, code: str, values: dict[str, float], line: int) -> None:
     if code in ("0", "1", "2", "3", "32", "83", "84", "90", "92", "94"):
         c.group = code
-    elif code == "80" or code in ("70", "71", "72", "75", "76"):
+    elif code == "80":
         c.group = ""
     elif code in ("20", "21"):
         c.unit = 25.4 if code == "20" else 1.0

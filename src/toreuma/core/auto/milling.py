@@ -9,7 +9,7 @@ from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
 from toreuma.core.geometry.of_bar import is_of_bar
-from toreuma.core.model import Carrier, HolesBeside, Job, MillFlats, MillSlot, Operation, ThreadForm
+from toreuma.core.model import Carrier, HolesBeside, Job, MillFlats, MillSlot, ThreadForm
 from toreuma.core.model.catalogue import Catalogue
 from toreuma.core.model.feature import Feature, Flats, HolePattern, Slot
 from toreuma.core.model.tool import Drill, EndMill, Tap, ThreadMill, Tool

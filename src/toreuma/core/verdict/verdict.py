@@ -10,7 +10,7 @@ from toreuma.core.findings import Finding, place_text
 from toreuma.core.geometry.part_shape import PartShape, build_part
 from toreuma.core.geometry.region import Region, box, polygons, union
 from toreuma.core.geometry.tool_shapes import shape_of
-from toreuma.core.model import Job, Part, ThreadForm
+from toreuma.core.model import CutGroove, Job, Part, ThreadForm
 from toreuma.core.model.feature import AxialHole, Feature
 from toreuma.core.model.tool import BoringTool, GroovingTool, PartingTool, TurningTool
 from toreuma.core.prove.sizes import SizeMade, sizes_made
@@ -130,7 +130,8 @@ def _section_rows(
         sizes=sizes_made(job, shape, final), asked=asked_to_stay(sides), others=(*seats, *knurls), makers=makers,
         grinds=_grinds(job.part), runout_um=job.second_runout_um,
     )  # fmt: skip
-    rows = [_row(one, ground) for one in found]
+    blades = _blades(sides)
+    rows = [_row(_of_blades(one, blades), ground) for one in found]
     rows += [_loose_row(number, piece) for number, piece in enumerate(loose)]
     return [*rows, _off_row(job, shape, final, sides, makers)]
 
@@ -160,6 +161,26 @@ def _noses(sides: Sequence[SideMade]) -> set[float]:
     tools = {tool.id: tool for side in sides for tool in side.job.tools}.values()
     kinds = TurningTool | BoringTool | GroovingTool | PartingTool
     return {min(shape_of(tool).nose_radius, MOST_NOSE_MM) for tool in tools if isinstance(tool, kinds)}
+
+
+def _blades(sides: Sequence[SideMade]) -> dict[int, float]:
+    """By feature, the largest round of the blades that cut it."""
+    found: dict[int, float] = {}
+    for side in sides:
+        for one in side.job.operations:
+            if isinstance(one, CutGroove):
+                rounds = [shape_of(tool).nose_radius for name in one.tools if (tool := side.job.tool(name)) is not None]
+                found[one.feature] = max(found.get(one.feature, 0.0), *rounds, 0.0)
+    return found
+
+
+def _of_blades(found: Found, blades: Mapping[int, float]) -> Found:
+    """A groove's corners are rounded by its own blades, whatever larger noses there are."""
+    most = blades.get(found.drawn.feature) if found.drawn.feature is not None else None
+    if most is None:
+        return found
+    own = (replace(one, nose_mm=None) if (one.nose_mm or 0.0) > most + SLACK_MM else one for one in found.pieces)
+    return replace(found, pieces=tuple(own))
 
 
 def _row(found: Found, ground: _Ground) -> Row:
