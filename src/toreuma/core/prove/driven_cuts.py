@@ -1,6 +1,5 @@
 """What driven tools cut away, kept compactly: ways at one level as one region, holes by their deepest point."""
 
-import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 
@@ -75,18 +74,15 @@ class DrivenTool:
         return turned_about_z(swept(stood, np.array([[x, y, z] for (z, x), y in ends])), motion.driven.c_deg)
 
     def bounds_along(self, body: Solid, motion: Motion) -> Bounds:
-        """Bounds of a body of the tool moved along a move, where the work is; a little wide where it is turned."""
+        """Bounds of a body of the tool moved along a move, for somebody who turned with the work: how far it is from
+        the axis is the same at every angle, and here the bounds lie close."""
         assert motion.driven is not None
         x0, y0, z0, x1, y1, z1 = body.bounding_box()
         if self.along_x:  # the tool's own axis lies along X
             x0, z0, x1, z1 = z0, x0, z1, x1
         ends = list(zip((motion.start, motion.end), motion.driven.y, strict=True))
         xs, ys, zs = ([x for (_, x), _ in ends], [y for _, y in ends], [z for (z, _), _ in ends])
-        low, high = (min(xs) + x0, min(ys) + y0), (max(xs) + x1, max(ys) + y1)
-        c, s = math.cos(math.radians(motion.driven.c_deg)), math.sin(math.radians(motion.driven.c_deg))
-        corners = [(x * c - y * s, x * s + y * c) for x in (low[0], high[0]) for y in (low[1], high[1])]
-        turned_x, turned_y = [x for x, _ in corners], [y for _, y in corners]
-        return min(turned_x), min(turned_y), min(zs) + z0, max(turned_x), max(turned_y), max(zs) + z1
+        return min(xs) + x0, min(ys) + y0, min(zs) + z0, max(xs) + x1, max(ys) + y1, max(zs) + z1
 
     def level_of(self, motion: Motion) -> float | None:
         """The level along its axis down to which a flat mill opens the metal; None for other cuts."""
