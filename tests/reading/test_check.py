@@ -182,3 +182,18 @@ def test_of_a_program_that_does_not_end_the_beginning_is_cut() -> None:
     assert any("does not end" in one for one in made.cut.assumed)
     assert any(one.code == "program.endless" for one in made.findings)
     assert any(one.code == "contact" for one in made.findings)
+
+
+@pytest.mark.parametrize(("drill", "parts_at", "bore"), [("", -0.5, False), ("20", 18.0, True)])
+def test_what_is_parted_off_from_a_long_bar_is_what_comes_of_it(drill: str, parts_at: float, bore: bool) -> None:
+    hole = f"T0202 (DRILL D{drill})\nG97 S800 M3\nG0 X0 Z5.\nG1 Z-45. F.15\nG0 Z100.\nX100.\n" if drill else ""
+    text = (
+        f"O1\nG21 G18 G99\nG50 S2500\n{hole}T0101 (TURN CNMG120408)\nG96 S180 M3\nG0 X47. Z2.\nX40.\nG1 Z-35. F.2\n"
+        f"X46.\nG0 X100. Z100.\nT0303 (PART 3 WIDE)\nG96 S100 M3\nG0 X48. Z-30.\nG1 X{parts_at} F.1\nG0 X100.\nM30\n"
+    )
+    made = checked(text, "D45 L100")
+    low, _, high, outer = made.cut.proof.final.bounds
+    assert made.cut.proof.parted
+    assert (low, high, outer) == pytest.approx((-27.0, 0.0, 20.0), abs=0.01)
+    assert (made.cut.proof.final.bounds[1] > 9.9) is bore
+    assert not [one for one in made.cut.findings if one.code == "loose"]

@@ -14,7 +14,7 @@ from toreuma.core.geometry.region import EMPTY, Region, box, mirrored_at_axis, r
 from toreuma.core.geometry.workholding import Holding, centre_solid, holding_of, steady_solid
 from toreuma.core.model import Centre, FollowRest, Hold, Job, Machine, Part, Rest, SteadyRest, Stock
 
-__all__ = ["BELOW_AXIS_MM", "Scene", "build_scene", "contour", "once_a_scene", "placed"]
+__all__ = ["BELOW_AXIS_MM", "WIRE_MM", "Scene", "build_scene", "contour", "once_a_scene", "placed"]
 
 T = TypeVar("T")
 P = ParamSpec("P")
@@ -23,6 +23,10 @@ BELOW_AXIS_MM = 3.0
 """How far below the axis solids are drawn: no cutting edge runs farther past the centre."""
 
 INDEX_CLEARANCE_MM = 50.0
+
+
+WIRE_MM = 0.2
+"""What stands for the part where there is no drawing: so thin a wire on the axis that no cut is held against it."""
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -54,6 +58,11 @@ class Scene:
     steady: Region = EMPTY
     rest: Rest | None = None
     ends_z: float | None = None
+
+    @property
+    def has_drawing(self) -> bool:
+        """A part is drawn: more than the wire that stands for one."""
+        return float(self.part.bounds[3]) > WIRE_MM / 2 + 1e-9
 
     @property
     def supports(self) -> Supports:

@@ -5,18 +5,20 @@ from dataclasses import dataclass, replace
 from itertools import groupby
 
 from pydantic import ValidationError
+from shapely.affinity import translate
 
 from toreuma.core.errors import ProgramError, ToreumaError
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.memo import Check, never_cancel
-from toreuma.core.model import AsWritten, Job, Machine, WrittenMove, WrittenThread
+from toreuma.core.model import AsWritten, Job, Machine, Operation, Tool, WrittenMove, WrittenThread
 from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.prove import prove
 from toreuma.core.read import Program
 from toreuma.core.scene import build_scene
 from toreuma.engine.check_report import thread_rows
+from toreuma.engine.driven_work import DrivenWork, driven_work
 from toreuma.engine.foreign_blank import Blank
 from toreuma.engine.foreign_job import assumed_of, from_tools, job_of
 from toreuma.engine.library import library
@@ -54,6 +56,12 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
             places[one.station, one.lead_mm] = WrittenThread(feature=len(part["features"]), form=one.form)
             part["features"].append(one.feature)
     where = study.machine or _machine_for(study)
+    beside = driven_work(_driven(study, moved), [one.tool for one in study.tools], _in_front(piece, moved),
+                         len(part["features"]))  # fmt: skip
+    part["features"] += beside.features
+    if beside.operations:
+        left.append(f"what driven tools cut is planned anew: {len(beside.operations)} operations")
+    left += beside.left
     left.append("the part is what this program cuts: no drawing was asked")
     left += assumed_of(study.blank, (), where, usual=study.blank_is_usual)
     if study.machine is None:
@@ -62,8 +70,9 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
     assumed = {station: words for station, (_, words) in tools.items()}
     try:
         ground = job_of(_moved(study.blank, moved), study.tools, where)
-        operations = list(_operations(program, study, moved, places, assumed))
-        if operations:  # what holds for all of it is kept with the first
+        rows = [*_operations(program, study, moved, places, assumed), *_named(beside, study)]
+        operations = [one for _, one in sorted(rows, key=lambda row: row[0])]
+        if operations and isinstance(operations[0], AsWritten):  # what holds for all of it is kept with the first
             operations[0] = operations[0].changed(assumed=(*operations[0].assumed, *left))
         language = study.dialect.id if study.dialect.id in library().dialects else ground.program.dialect
         job = Job.model_validate(
@@ -72,7 +81,7 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
                 "name": name[:120],
                 "part": part,
                 "units": _units(study),
-                "tools": [tool for tool, _ in tools.values()],
+                "tools": [_standing(tool, beside) for tool, _ in tools.values()],
                 "setups": [ground.setup.changed(operations=tuple(operations))],
                 "program": {"dialect": language},
             }
@@ -95,12 +104,34 @@ def _plain(study: Study) -> tuple[Program, list[str]]:
     if faults:
         first = faults[0]
         left.append(f"line {first.line}: {first.what}" + (f", and {len(faults) - 1} more" if len(faults) > 1 else ""))
-    if any(one.driven is not None for one in program.motions):
-        left.append("moves of driven tools are left out")
-    if any(one.event for one in program.motions):
+    if any(one.event and one.driven is None for one in program.motions):
         left.append("bar feeding and handing over are left out")
     kept = tuple(one for one in program.motions if one.driven is None and not one.event)
     return replace(program, motions=kept), left
+
+
+def _driven(study: Study, moved: float) -> list[Motion]:
+    """Moves of driven tools, Z counted from the front of what comes of it."""
+    motions = from_tools(study.program, study.tools).motions
+    return [replace(one, segment=one.segment.moved(-moved, 0.0)) for one in motions if one.driven is not None]
+
+
+def _in_front(piece: Region, front: float) -> Region:
+    return translate(piece, -front)
+
+
+def _named(beside: DrivenWork, study: Study) -> Iterator[tuple[int, Operation]]:
+    """Operations of driven tools, called as the program calls them."""
+    uses = {f"T{use.station}": use for use in study.overview.tools}
+    for line, one in beside.operations:
+        words = next(iter(uses[one.tool].comments), "") if one.tool in uses else ""
+        yield line, one.changed(name=words[:120]) if words else one
+
+
+def _standing(tool: Tool, beside: DrivenWork) -> Tool:
+    """A tool, mounted the way its cuts ask for."""
+    mount = beside.mounts.get(tool.id)
+    return tool.changed(mount=mount) if mount is not None else tool
 
 
 def _moved(blank: Blank, by: float) -> Blank:
@@ -118,6 +149,8 @@ def _machine_for(study: Study) -> Machine:
     """The plainest machine of the shop that has every station, the strongest of those."""
     last = max((one.tool.station for one in study.tools), default=1)
     machines = list(library().machines.values())
+    if any(one.driven is not None for one in study.program.motions):
+        machines = [one for one in machines if one.c_axis is not None and any(c.live for c in one.carriers)] or machines
     fit = [one for one in machines if max(carrier.stations for carrier in one.carriers) >= last]
     return min(fit or machines, key=lambda one: (len(one.carriers), -max(point.power_kw for point in one.power)))
 
@@ -144,8 +177,8 @@ def _operations(
     moved: float,
     threads: dict[tuple[int, float], WrittenThread],
     assumed: dict[int, tuple[str, ...]],
-) -> Iterator[AsWritten]:
-    """One operation for every stretch of a tool."""
+) -> Iterator[tuple[int, Operation]]:
+    """One operation for every stretch of a tool, with the line at which it begins."""
     uses = {use.station: use for use in study.overview.tools}
     count = 0
     for station, run in groupby(program.motions, key=lambda one: one.station):
@@ -158,13 +191,16 @@ def _operations(
         leads = sorted({round(one.feed, 4) for one in motions if one.in_step and one.feed})
         unknown = [_unknown_thread(lead, station in _taps(study)) for lead in leads
                    if (station, lead) not in threads]  # fmt: skip
-        yield AsWritten(
-            id=f"op{count}",
-            name=words[:120],
-            tool=f"T{station}",
-            moves=tuple(_moves(motions, moved)),
-            threads=tuple(threads[station, lead] for lead in leads if (station, lead) in threads),
-            assumed=(*assumed.get(station, ()), *unknown),
+        yield (
+            motions[0].line,
+            AsWritten(
+                id=f"op{count}",
+                name=words[:120],
+                tool=f"T{station}",
+                moves=tuple(_moves(motions, moved)),
+                threads=tuple(threads[station, lead] for lead in leads if (station, lead) in threads),
+                assumed=(*assumed.get(station, ()), *unknown),
+            ),
         )
 
 

@@ -9,14 +9,12 @@ from toreuma.core.geometry.elements import Point
 from toreuma.core.model import Job, Machine
 from toreuma.core.prove import Contact
 from toreuma.core.read import Program
+from toreuma.core.scene import WIRE_MM
 from toreuma.engine.foreign_blank import Blank
 from toreuma.engine.foreign_tools import Filled
 from toreuma.engine.library import library
 
 __all__ = ["OF_THE_CUT", "assumed_of", "from_tools", "home_beside", "job_of", "softened"]
-
-SLIVER_MM = 0.2
-"""What stands for the part where there is no drawing: so thin a wire on the axis that no cut is held against it."""
 
 HOME_AWAY = (250.0, 150.0)
 """The reference point is taken to be so far beside the blank, where no machine is known."""
@@ -111,7 +109,7 @@ def job_of(blank: Blank, tools: tuple[Filled, ...], machine: Machine | None) -> 
 
 
 def _wire(length: float) -> list[dict[str, Any]]:
-    return [{"z_mm": 0.0, "d_mm": SLIVER_MM}, {"z_mm": -length, "d_mm": SLIVER_MM}]
+    return [{"z_mm": 0.0, "d_mm": WIRE_MM}, {"z_mm": -length, "d_mm": WIRE_MM}]
 
 
 def _stock(blank: Blank) -> dict[str, Any]:

@@ -53,6 +53,9 @@ GROWN = 1.25
 AT_ONCE = 256
 """What so many moves sweep is made at once."""
 
+BLADE_MM = 1.0
+"""Nothing that parts a piece off is narrower, and no piece thinner."""
+
 GOUGE_MM = 0.0005
 """Overlaps with the part thinner than this are below what the program's own resolution can avoid."""
 
@@ -357,11 +360,18 @@ class Cutter:
         for part in parts:
             if part in held:
                 continue
-            if part.intersection(self._scene.part).area > 0.5 * self._scene.part.area:
+            if self._is_piece(part, held):
                 self.piece, self._hanging = part, (motion.station, motion.end)
             elif part.area > 1e-4:
                 self.loose.append((motion.line, part))
         self.stock = union(held)
+
+    def _is_piece(self, part: Region, held: list[Region]) -> bool:
+        """What comes off is the piece: most of what is drawn; without a drawing, all that is in front of the hold."""
+        if self._scene.has_drawing:
+            return bool(part.intersection(self._scene.part).area > 0.5 * self._scene.part.area)
+        behind = max((float(one.bounds[2]) for one in held), default=-1e5)
+        return behind < float(part.bounds[0]) + BLADE_MM and part.area > BLADE_MM**2
 
     def _rub(self, tool: Tool, shape: ToolShape, motion: Motion, swept: Region, before: Region) -> None:
         found = rubs(tool, shape, motion, lambda: swept.intersection(before), self.stock)

@@ -109,6 +109,8 @@ class Modes(Reading):
         state = self._state
         state.running, state.reverse = True, name.startswith(("spindle_reverse", "reverse"))
         state.coolant = state.coolant or name.endswith("coolant")
+        if self._anyone:  # the words that end driven work are the machine's own
+            state.live_rpm, state.held_at_angle = 0.0, False
         self._turns(block, on=True)
         if state.reverse:
             self._once(

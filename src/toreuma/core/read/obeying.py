@@ -18,6 +18,7 @@ MOST_MARKS = 99
 
 POINTED = re.compile(r"[XZ]\s*[+-]?\d*\.", re.I)
 
+TURNING = ("spindle_forward", "spindle_reverse", "forward_coolant", "reverse_coolant", "surface_speed", "clamp")
 BEFORE_MOVES = (
     "clamp",
     "set_datum",
@@ -259,12 +260,14 @@ class Obeying(Flow):
                 elif letter == "M" and self._is_wait(number):
                     self._wait(int(number), block)
                 elif letter == "M" and self._anyone:
+                    drives = self._drives_perhaps(block)
+                    taken = "turning a driven tool" if drives else "moving neither tool nor work"
                     self._once(
                         "warning",
                         "program.m_word",
                         block.line,
                         f"what M{number:g} does on this machine is not known",
-                        "it was taken as moving neither tool nor work",
+                        f"it was taken as {taken}",
                         key=f"M{number:g}",
                     )
                     self._used.add("P")
@@ -279,6 +282,14 @@ class Obeying(Flow):
             elif letter == "N":
                 self._numbers.append((int(number), block.line))
         return names
+
+    def _drives_perhaps(self, block: Block) -> bool:
+        """A word nobody knows, with a speed beside it while the spindle stands, drives a tool."""
+        state, speed = self._state, block.value("S")
+        if state.running or not speed or any(self._named_word(one) in TURNING for one in block.words):
+            return False
+        state.live_rpm, state.held_at_angle = speed, True
+        return True
 
     def _moves(self, names: list[str], block: Block) -> None:
         """Where the block leads."""

@@ -1,0 +1,150 @@
+"""What driven tools cut in a program that nobody planned comes back as the features that were drawn."""
+
+from typing import Any
+
+import pytest
+
+from tests.support.long import everyday
+from toreuma.core.model import Job
+from toreuma.core.post import post
+from toreuma.engine.as_job import TakenAsJob, as_job
+from toreuma.engine.engine import Engine
+from toreuma.engine.fresh import new_job
+from toreuma.engine.study import Asked, study_of
+
+MILL_TURN = "twin-spindle mill-turn"
+
+BY_HAND = """%
+O0042 (FLANGE)
+G21 G18 G99 G40
+G50 S2500
+T0101 (TURN CNMG120408)
+G96 S180 M3
+G0 X62. Z2. M8
+Z0
+G1 X-1.6 F0.2
+G0 X50. Z2.
+G1 Z-20. F0.25
+X62.
+G0 X100. Z100.
+M5
+M161
+T0505 (SPOT DRILL D10)
+G98 M153 S2000
+G0 X36. Z5.
+{angles[0]}
+G1 Z-2. F100
+G0 Z5.
+{angles[1]}
+G1 Z-2.
+G0 Z5.
+{angles[2]}
+G1 Z-2.
+G0 Z5.
+G0 X100. Z100.
+M155
+T0606 (DRILL D5)
+G98 M153 S3000
+G0 X36. Z5.
+G83 Z-15. R0 Q3000 F150 {angles[0]}
+{angles[1]}
+{angles[2]}
+G80
+G0 X100. Z100.
+M155
+M162
+G99
+M30
+%
+"""
+
+LINES = [
+    "60 x 30 c1; flats 50 x 15 at 5",
+    "40 x 30 c1; slot 8 x 4 from 5 to 25",
+    "60 x 30 c1; 4 x M5 x 12 on 40",
+    "50 x 30 c1; 3 x 5 on 38",
+    "32 x 50 c1; cross 4 x 5 x 8 at 20",
+    "35 x 60 c1; slot 10 x 5 x 40 at 0",
+    "25 x 70 c1; flat 22 x 15 at 30",
+    "50 x 30 c1; hex 40 x 8",
+    "16 x 60 c0.5; 2 flats 13 x 10 at 0; cross 1 x 3 at 52",
+    "60 x 12 c1; 12 slots 4 x 3 x 12 at 0",
+    "45 x 60 c1; bore 20 through; cross 3 x 4 at 30",
+    "30 x 40 c1; slot 4 x 6 on front",
+    "60 x 40 c1; slot 8 x 6 x 30 on front",
+]
+
+
+def of_tools(job: Job) -> dict[int, dict[str, Any]]:
+    """What a person would say of the tools of a job."""
+    found: dict[int, dict[str, Any]] = {}
+    for tool in job.tools:
+        row: dict[str, Any] = {"kind": tool.kind}
+        if tool.kind in ("drill", "reamer", "end_mill"):
+            row["d_mm"] = tool.d_mm
+        if tool.kind == "drill":
+            row |= {"point_deg": tool.point_deg, "kind": "centre" if tool.form == "spot" else "drill"}
+        if tool.kind == "tap":
+            row["thread"] = tool.thread
+        if tool.kind in ("parting", "grooving"):
+            row |= {"width_mm": tool.blade.width_mm, "depth_mm": tool.blade.depth_mm}
+        if tool.kind == "turning":
+            row["code"] = tool.name.split("-")[0]
+        found[tool.station] = row
+    return found
+
+
+def beside(job: Job) -> list[Any]:
+    return [one for one in job.part.features if one.kind in ("holes", "flats", "slot")]
+
+
+@pytest.mark.parametrize("line", everyday(LINES, LINES[0], LINES[2], LINES[11]))
+def test_features_come_back_from_the_program_that_cuts_them(line: str) -> None:
+    engine = Engine()
+    drawn, _ = new_job("Fitting", "mm", "C45", MILL_TURN, line)
+    job = engine.route(drawn).job
+    text = post(engine.sides(job)[0], engine.language(job)).text
+    blank = f"D{job.stock.largest_d_mm:g} L100"  # type: ignore[union-attr]
+    taken = as_job(study_of(text, Asked(blank=blank, machine=MILL_TURN, tools=of_tools(job))), "taken").job
+    for one, other in zip(beside(job), beside(taken), strict=True):
+        for name in type(one).model_fields:
+            here, there = getattr(one, name), getattr(other, name)
+            assert there == (pytest.approx(here, abs=0.001) if isinstance(here, float) else here), name
+    milled = [one for one in taken.operations if one.kind in ("holes", "flats", "slot")]
+    assert {one.feature for one in milled} == set(range(len(taken.part.features)))
+    whole = engine.prove_whole(engine.sides(taken), {})
+    assert whole.verdict.state in ("finished", "finished but for"), whole.verdict.words
+
+
+def by_hand(*angles: str) -> TakenAsJob:
+    text = BY_HAND.format(angles=angles)
+    return as_job(study_of(text, Asked(blank="D62 L60")), "by hand")
+
+
+def test_words_nobody_knows_drive_a_tool_where_the_spindle_stands() -> None:
+    study = study_of(BY_HAND.format(angles=("C0", "C120.", "C240.")), Asked(blank="D62 L60"))
+    asked = [one for one in study.program.findings if "M153" in one.what]
+    assert "turning a driven tool" in asked[0].why
+    assert not [one for one in study.program.findings if one.code == "spindle.stopped"]
+    taken = by_hand("C0", "C120.", "C240.")
+    (holes,) = beside(taken.job)
+    assert (holes.count, holes.d_mm, holes.circle_d_mm, holes.step_deg) == (3, 5.0, 36.0, None)
+    assert holes.depth_mm == pytest.approx(13.498, abs=0.001)
+    kinds = [one.kind for one in taken.job.operations]
+    assert kinds == ["as_written", "holes", "holes"]
+    assert taken.job.machine.c_axis is not None
+    engine = Engine()
+    assert engine.prove_whole(engine.sides(taken.job), {}).verdict.state == "finished"
+
+
+def test_holes_that_are_not_spread_evenly_keep_their_angles() -> None:
+    (step,) = beside(by_hand("C10.", "C40.", "C70.").job)
+    assert (step.count, step.start_deg, step.step_deg) == (3, 10.0, 30.0)
+    each = beside(by_hand("C0", "C40.", "C250.").job)
+    assert [(one.count, one.start_deg) for one in each] == [(1, 0.0), (1, 40.0), (1, 250.0)]
+
+
+def test_what_is_no_feature_is_named_with_its_line() -> None:
+    text = BY_HAND.format(angles=("C0", "C120.", "C240.")).replace("(DRILL D5)", "(ENDMILL D5)")
+    taken = as_job(study_of(text, Asked(blank="D62 L60")), "by hand")
+    assert any("is no hole, flat or slot" in one and "line 33" in one for one in taken.left_out)
