@@ -10,7 +10,7 @@ from toreuma.core.post import post
 from toreuma.engine.as_job import TakenAsJob, as_job
 from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import new_job
-from toreuma.engine.study import Asked, study_of
+from toreuma.engine.study import Asked, cut_of, study_of
 
 MILL_TURN = "twin-spindle mill-turn"
 
@@ -54,6 +54,50 @@ G0 X100. Z100.
 M155
 M162
 G99
+M30
+%
+"""
+
+POLAR = """%
+O0060 (HEX HEAD, MILLED POLAR, CROSS HOLE)
+G21 G18 G40 G99 G97
+T0101 (TURN CNMG120408)
+G50 S3000
+G96 S180 M3
+G0 X42. Z0 M8
+G1 X-1.6 F.15
+G0 X40. Z2.
+G1 Z-50. F.25
+X44.
+G0 X100. Z100.
+M5
+T0303 (ENDMILL 10MM)
+M161
+G98
+M153 S2500
+G0 C0
+G0 X60. Z-12.
+G12.1
+G1 X45. C20. F300
+X45. C-20.
+G13.1
+G0 X100. Z100.
+M155
+T0505 (DRILL 6MM)
+M153 S1800
+G0 C90.
+G0 Z-35. X46.
+G87 X10. R-1. Q4000 F120
+G80
+G0 X100. Z100.
+M155
+M162
+G99
+T0707 (PARTING 3MM)
+G96 S100 M3
+G0 X44. Z-48.
+G1 X-.6 F.08
+G0 X100. Z100.
 M30
 %
 """
@@ -148,3 +192,15 @@ def test_what_is_no_feature_is_named_with_its_line() -> None:
     text = BY_HAND.format(angles=("C0", "C120.", "C240.")).replace("(DRILL D5)", "(ENDMILL D5)")
     taken = as_job(study_of(text, Asked(blank="D62 L60")), "by hand")
     assert any("is no hole, flat or slot" in one and "line 33" in one for one in taken.left_out)
+
+
+def test_a_flat_by_turning_the_work_and_a_hole_across_behind_it() -> None:
+    study = study_of(POLAR, Asked(blank="D42 L100"))
+    assert [one.tool.mount for one in study.tools if hasattr(one.tool, "mount")][1:3] == ["axial", "radial"]
+    pecks = [one for one in study.program.motions if one.line == 30]
+    assert all(one.driven is not None and one.driven.y == (0.0, 0.0) for one in pecks)
+    assert pecks[0].end == (-35.0, 22.0)  # R is on radius
+    assert not cut_of(study).proof.contacts
+    flat, hole = beside(as_job(study, "hex").job)
+    assert (flat.kind, flat.distance_mm, flat.to_z_mm) == ("flats", 17.5, -12.0)
+    assert (hole.on, hole.z_mm, hole.start_deg, hole.d_mm) == ("outside", -35.0, 90.0, 6.0)

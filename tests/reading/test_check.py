@@ -197,3 +197,28 @@ def test_what_is_parted_off_from_a_long_bar_is_what_comes_of_it(drill: str, part
     assert (low, high, outer) == pytest.approx((-27.0, 0.0, 20.0), abs=0.01)
     assert (made.cut.proof.final.bounds[1] > 9.9) is bore
     assert not [one for one in made.cut.findings if one.code == "loose"]
+
+
+def test_sizes_in_comments_of_an_inch_program_are_inches() -> None:
+    text = (
+        "O1\nG20 G18 G99\nT0101 (TURN 80 DEG R.031)\nG97 S900 M3\nG0 X2. Z.1\nX1.\nG1 Z-.9 F.008\nX2.1\nG0 X4. Z4.\n"
+        "T0202 (DRILL 12MM)\nG0 X0 Z.1\nG1 Z-1. F.004\nG0 Z4.\n"
+        "T0303 (CUTOFF .125 WIDE)\nG0 X2. Z-.75\nG1 X.4 F.003\nG0 X4.\nM30\n"
+    )
+    made = checked(text, "D2in L4in")
+    turning, drill, blade = (one.tool for one in made.study.tools)
+    assert turning.insert.nose_radius_mm == pytest.approx(0.7874)  # type: ignore[union-attr]
+    assert drill.d_mm == 12.0  # type: ignore[union-attr]
+    assert blade.blade.width_mm == pytest.approx(3.175)  # type: ignore[union-attr]
+    assert made.cut.proof.final.bounds[0] == pytest.approx(-(0.75 - 0.125) * 25.4, abs=0.01)
+    said = checked(text, "D2in L4in", {"tools": {"3": {"width": 0.1}}})
+    assert said.study.tools[2].tool.blade.width_mm == pytest.approx(2.54)  # type: ignore[union-attr]
+
+
+def test_the_ridges_of_a_thread_in_a_bore_are_one_step() -> None:
+    text = (
+        "O1\nG21 G18 G99\nT0101 (DRILL 24)\nG97 S800 M3\nG0 X0 Z3.\nG1 Z-40. F.1\nG0 Z50.\n"
+        "T0202 (ID THREAD)\nG0 X22. Z5.\nG92 X24.6 Z-20. F1.5\nX25.\nX25.3\nG0 Z50.\nM30\n"
+    )
+    made = checked(text, "D60 L60")
+    assert len(diameters(made, "bore")) < 8

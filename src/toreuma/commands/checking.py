@@ -7,11 +7,14 @@ import typer
 
 from toreuma.commands.common import JsonOption, print_json
 from toreuma.commands.reading import FileArgument, LanguageOption, SkipOption, knowledge
+from toreuma.core.units import System, show
 from toreuma.engine.as_job import as_job
 from toreuma.engine.check import Checked, check_program
 from toreuma.engine.check_report import check_report, kind_in
 from toreuma.engine.foreign import given_of, program_bytes_text, with_neighbours
 from toreuma.files.jobs import save_job
+
+MINUS = "\u2212"
 
 __all__ = ["register"]
 
@@ -47,7 +50,8 @@ def check(
     else:
         _print(made)
         if job is not None and taken is not None:
-            print(f"  taken as a job: {job.name}, {_operations(len(taken.job.operations))} as written")
+            written = [one for one in taken.job.operations if one.kind == "as_written"]
+            print(f"  taken as a job: {job.name}, {_operations(len(written))} as written")
             for line in taken.left_out:
                 print(f"    {line}")
     if not made.safe:
@@ -66,17 +70,21 @@ def _print(made: Checked) -> None:
         print(
             f"  line {use.line:>4}  station {use.station}: {tool.tool.kind}, {', '.join(use.comments) or 'no comment'}"
         )
-    print("  what comes of it:")
+    system: System = "inch" if report["units"] == "inch" else "mm"
+
+    def n(mm: float) -> str:
+        return show(mm, "mm", system).number.replace(MINUS, "-")
+
+    print(f"  what comes of it, {show(0.0, 'mm', system).unit}:")
     for name in ("outside", "bore"):
         for row in report["piece"][name]:
-            z, d = f"Z {row['front_z']:.3f} to {row['back_z']:.3f}", f"Ø {row['front_d']:.3f}"
+            z, d = f"Z {n(row['front_z'])} to {n(row['back_z'])}", f"Ø {n(row['front_d'])}"
             if row["front_d"] != row["back_d"]:
-                d += f" to {row['back_d']:.3f}" + (", curved" if row["curved"] else "")
+                d += f" to {n(row['back_d'])}" + (", curved" if row["curved"] else "")
             print(f"    {name} {z}  {d}")
     for row in report["piece"]["threads"]:
-        print(
-            f"    thread Z {row['front_z']:.3f} to {row['back_z']:.3f}  lead {row['lead_mm']:g}, {row['passes']} passes"
-        )
+        along = f"Z {n(row['front_z'])} to {n(row['back_z'])}"
+        print(f"    thread {along}  lead {n(row['lead_mm'])}, {row['passes']} passes")
     for finding in made.findings:
         print(f"  {kind_in(finding)}: {finding.what}; {finding.why}")
     for line in made.cut.assumed:

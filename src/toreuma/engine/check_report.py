@@ -63,18 +63,21 @@ def thread_rows(motions: Sequence[Motion]) -> list[dict[str, Any]]:
     return rows
 
 
-def _without_ridges(steps: Sequence[Step], threads: Sequence[dict[str, Any]]) -> list[Step]:
+def _without_ridges(steps: Sequence[Step], threads: Sequence[dict[str, Any]], inside: bool) -> list[Step]:
     """Steps that are the ridges of a thread become one, as wide as its crests, or as narrow in a bore."""
+    crest = min if inside else max
     found: list[Step] = []
     last: tuple[int, int] = (-1, -1)
     for one in steps:
         middle, short = (one.front_z + one.back_z) / 2, one.front_z - one.back_z
-        low = min(one.front_d, one.back_d)
+        low, high = sorted((one.front_d, one.back_d))
         within = next((n for n, row in enumerate(threads) if row["back_z"] <= middle <= row["front_z"]
-                       and short < row["lead_mm"] and low > row["smallest_d"] - 0.01), None)  # fmt: skip
+                       and short < row["lead_mm"]
+                       and (high < row["largest_d"] + 0.01 if inside else low > row["smallest_d"] - 0.01)),
+                      None)  # fmt: skip
         if within is not None and last == (within, len(found)):
             before = found[-1]
-            d = max(before.front_d, one.front_d, one.back_d)
+            d = crest(before.front_d, one.front_d, one.back_d)
             found[-1] = Step(before.front_z, one.back_z, d, d)
         else:
             found.append(one)
@@ -86,8 +89,8 @@ def piece_rows(cut: Cut) -> dict[str, Any]:
     """Steps outside and in the bore, and threads, of what stands at the end."""
     piece, threads = cut.proof.final, thread_rows(cut.study.program.motions)
     return {
-        "outside": [_step(one) for one in _without_ridges(merged(outside_steps(piece)), threads)],
-        "bore": [_step(one) for one in _without_ridges(merged(bore_steps(piece)), threads)],
+        "outside": [_step(one) for one in _without_ridges(merged(outside_steps(piece)), threads, inside=False)],
+        "bore": [_step(one) for one in _without_ridges(merged(bore_steps(piece)), threads, inside=True)],
         "threads": threads,
     }
 

@@ -14,7 +14,7 @@ from toreuma.core.model import HolesBeside, MillFlats, MillSlot, Operation
 from toreuma.core.model.tool import Drill, EndMill, Reamer, Tap, Tool
 from toreuma.core.motion import Motion
 
-__all__ = ["DrivenWork", "driven_work"]
+__all__ = ["DrivenWork", "driven_work", "mount_of"]
 
 SAME_MM, SAME_DEG = 0.01, 0.01
 DIGITS = 4
@@ -58,6 +58,17 @@ class _Holes:
     d_mm: float = 0.0
     bottom: float | None = None
     thread: str = ""
+
+
+def mount_of(tool: Tool, motions: Iterable[Motion]) -> str | None:
+    """Which way a tool stands that is driven in a program; None where it is not."""
+    moves = [one for one in motions if one.driven is not None and one.station == tool.station
+             and not one.event and one.length > SAME_MM]  # fmt: skip
+    cuts = [one for one in moves if not one.is_rapid]
+    if not cuts:
+        return None
+    places = [] if isinstance(tool, EndMill) else _places(cuts)
+    return places[0].mount if places else _leaves_along(moves)[0]
 
 
 def driven_work(motions: Sequence[Motion], tools: Iterable[Tool], part: Region, count: int) -> DrivenWork:
@@ -290,6 +301,8 @@ class _Making:
 
 def _leaves_along(moves: list[Motion]) -> tuple[str, ...]:
     """Which way a mill stands, the likelier first: it leaves the metal along its own axis."""
+    if any(one.driven is not None and one.driven.polar for one in moves):
+        return (AXIAL,)  # turning the work takes nothing that stands along X across
     votes = {AXIAL: 0, RADIAL: 0}
     for before, after in pairwise(moves):
         if not before.is_rapid and after.is_rapid:

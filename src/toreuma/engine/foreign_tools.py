@@ -74,10 +74,11 @@ class Filled:
     """Somebody said what carries it; else its holder is one that is usual."""
 
 
-def filled(use: ToolUse, row: Mapping[str, Any] | None, where: str) -> Filled:
-    """A tool of one station as it is said, else as its comments and cuts show. Raises `ProgramError`."""
-    said = _said(row or {})
-    hints = _Hints(use, said)
+def filled(use: ToolUse, row: Mapping[str, Any] | None, where: str, inch: bool = False) -> Filled:
+    """A tool of one station as it is said, else as its comments and cuts show; ``inch``: the program counts in inches,
+    and so does who says a number without a unit. Raises `ProgramError`."""
+    said = _said(row or {}, inch)
+    hints = _Hints(use, said, inch)
     try:
         return hints.tool()
     except ToreumaError:
@@ -90,13 +91,17 @@ def filled(use: ToolUse, row: Mapping[str, Any] | None, where: str) -> Filled:
         ) from None
 
 
-def _said(row: Mapping[str, Any]) -> dict[str, Any]:
+def _said(row: Mapping[str, Any], inch: bool) -> dict[str, Any]:
     lower = {str(key).lower(): value for key, value in row.items() if value is not None}
     found = {}
     for name, keys in SAID_KEYS.items():
-        value = next((lower[key] for key in keys if key in lower), None)
-        if value is not None:
-            found[name] = value
+        key = next((key for key in keys if key in lower), None)
+        if key is None:
+            continue
+        value = lower[key]
+        if name.endswith("_mm") and not key.endswith("_mm") and inch and re.fullmatch(r"[\d.]+", str(value).strip()):
+            value = INCH * float(value)
+        found[name] = value
     return found
 
 
@@ -129,8 +134,8 @@ _NOSE_WORDS = re.compile(rf"\bR\s*{_SIZE}|{_SIZE}\s*(?:RAD|NOSE)|(?:NOSE|RAD(?:I
 class _Hints:
     """Everything that speaks for one tool being what it is."""
 
-    def __init__(self, use: ToolUse, said: dict[str, Any]) -> None:
-        self.use, self.said = use, said
+    def __init__(self, use: ToolUse, said: dict[str, Any], inch: bool) -> None:
+        self.use, self.said, self.inch = use, said, inch
         self.text = " ".join((*use.comments, str(said.get("name", "")), str(said.get("code", "")))).upper()
         self.assumed: list[str] = []
         self.insert = self._insert()
@@ -223,15 +228,22 @@ class _Hints:
         return None
 
     def _size(self, name: str, pattern: re.Pattern[str], most: float) -> float | None:
-        """A size that is said, or that a comment says; fractions are inches."""
+        """A size that is said, or that a comment says; fractions are inches, and so is everything in a program of
+        inches that does not say mm."""
         if name in self.said:
             return _mm(str(self.said[name]))
         for match in pattern.finditer(self.text):
             found = next((one for one in match.groups() if one), None)
             size = _mm(found) if found else None
+            if size is not None and self.inch and "/" not in (found or "") and not self._is_metric(match):
+                size *= INCH
             if size is not None and 0 < size <= most:
                 return size
         return None
+
+    def _is_metric(self, match: re.Match[str]) -> bool:
+        """mm stands within a size or right behind it."""
+        return "MM" in self.text[match.start() : match.end() + 3]
 
     def _d(self, usual: float) -> float:
         found = self._size("d_mm", _D_WORDS, 200.0)

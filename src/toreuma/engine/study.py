@@ -19,6 +19,7 @@ from toreuma.core.read.words import blocks_of
 from toreuma.core.scene import Scene, build_scene
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.simulate.timeline import Timeline, timeline_of
+from toreuma.engine.driven_work import mount_of
 from toreuma.engine.foreign import read_foreign
 from toreuma.engine.foreign_blank import Blank, blank_of
 from toreuma.engine.foreign_job import OF_THE_CUT, assumed_of, from_tools, home_beside, job_of, softened
@@ -114,14 +115,16 @@ def study_of(text: str, asked: Asked) -> Study:
     found = read_foreign(text, name=name, given=known, machine=machine)
     seen = overview(found.program, list(blocks_of(text, found.dialect)), known.home)
     tools: list[Filled] = []
+    inch = any(one.what == "units" and one.value == "inch" for one in found.program.in_force)
     for use in seen.tools:
         for row in (asked.tools.get(use.station), None):
             try:
-                tools.append(filled(use, row, "tools"))
+                tools.append(filled(use, row, "tools", inch))
                 break
             except ToreumaError as error:
                 if row is not None or use.station not in asked.tools:
                     faults.append(error)
+    tools = [_standing(one, found.program) for one in tools]
     if usual:
         blank = usual_blank(seen, tools, asked.seen)
     noses = {**{one.tool.station: Nose(one.nose_mm) for one in tools if one.nose_mm > 0}, **known.noses}
@@ -143,6 +146,12 @@ def study_of(text: str, asked: Asked) -> Study:
         given=known,
         faults=tuple(faults),
     )
+
+
+def _standing(one: Filled, program: Program) -> Filled:
+    """A tool, mounted the way in which it is driven."""
+    mount = mount_of(one.tool, program.motions)
+    return one if mount is None else replace(one, tool=one.tool.changed(mount=mount))
 
 
 def usual_blank(seen: Overview, made: Sequence[Filled], before: Blank | None = None) -> Blank:

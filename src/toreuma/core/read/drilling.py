@@ -75,7 +75,8 @@ class Drilling(Corners):
         above = self._take(block, told.letter("above"))
         if above is not None:
             is_way = self._dialect.drill_above == "way" or state.incremental
-            kept["R"] = start + above * unit if is_way else above * unit + state.shift[axis]
+            # A way is told on radius, along X as well.
+            kept["R"] = start + above * state.scale if is_way else above * unit + state.shift[axis]
         near = kept.get("R", start)
         number = self._take(block, place)
         relative = self._take(block, way) if way else None

@@ -1,5 +1,6 @@
 """Words that stay in force: units, ways of moving, tool, speed, feed, and what the machine does meanwhile."""
 
+import math
 from dataclasses import replace
 
 from toreuma.core.geometry.elements import Line, Point, Segment
@@ -123,6 +124,10 @@ class Modes(Reading):
 
     def _polar_word(self, name: str, block: Block) -> None:
         state = self._state
+        if state.polar and name == "polar_off" and state.y:  # the tool stands in line with the axis again
+            z, x = state.at
+            state.at, state.c_deg = (z, math.hypot(x, state.y)), state.c_deg + math.degrees(math.atan2(state.y, x))
+            state.y = 0.0
         state.polar = name == "polar_on"
         if state.polar and not state.held_at_angle and not self._anyone:
             self._say(
