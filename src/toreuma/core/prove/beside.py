@@ -167,6 +167,9 @@ def _holds(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
             if around is None or not _close(around, _hold_box(run, leg, main, second)):
                 continue
             for seconds in _moments(leg, leg, leg.start_s, leg.end_s):
+                now = run.box(channel, leg, seconds, seconds)
+                if now is not None and not _close(now, _hold_box(run, leg, main, second, seconds)):
+                    continue
                 stand = run.placed(channel, leg, seconds)
                 if stand is None:
                     break
@@ -179,12 +182,13 @@ def _holds(run: Run) -> Iterator[tuple[tuple[str, str], Contact]]:
                     break
 
 
-def _hold_box(run: Run, leg: Leg, main: Region, second: Region) -> Box:
-    """A box round the hold a tool does not work at, while it makes a move."""
+def _hold_box(run: Run, leg: Leg, main: Region, second: Region, seconds: float | None = None) -> Box:
+    """A box round the hold a tool does not work at, while it makes a move, or at one moment of it."""
     if leg.motion.second:
         low_z, low_r, high_z, high_r = main.bounds
         return float(low_z), float(low_r), float(high_z), float(high_r)
-    zeros = run.zero_of_second(leg.start_s), run.zero_of_second(leg.end_s)
+    moments = (leg.start_s, leg.end_s) if seconds is None else (seconds,)
+    zeros = [run.zero_of_second(one) for one in moments]
     low_z, low_r, high_z, high_r = second.bounds
     return float(min(zeros) - high_z), float(low_r), float(max(zeros) - low_z), float(high_r)
 

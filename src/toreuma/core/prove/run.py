@@ -44,25 +44,53 @@ class Leg:
         return self.motion.segment.at(min(max(share, 0.0), 1.0))
 
 
+Place = tuple[float, float, float, float]
+"""Along and across -1 or 1, and where to: what takes a tool from its programmed point to the machine's places."""
+
+
+@dataclass(frozen=True, kw_only=True)
+class _Bodies:
+    """A tool and what carries it, from its programmed point."""
+
+    body: Region
+    cutting: Region
+    solid: Region
+    carried_by: Region
+
+
 @dataclass(frozen=True, kw_only=True)
 class Stand:
-    """A tool at one moment: ``body`` and ``cutting`` in the machine's places, ``tip`` the programmed point.
-
-    ``carried_by`` is what carries it, in the same places: the disc of a turret, the nose of a milling spindle.
-    """
+    """A tool at one moment; its bodies stand in the machine's places, ``tip`` is the programmed point there."""
 
     channel: int
     carrier: Carrier
     tool: Tool
     motion: Motion
     tip: Point
-    body: Region
-    cutting: Region
-    carried_by: Region
+    bodies: _Bodies
+    place: Place
 
-    @property
+    @cached_property
+    def body(self) -> Region:
+        return self._placed(self.bodies.body)
+
+    @cached_property
+    def cutting(self) -> Region:
+        return self._placed(self.bodies.cutting)
+
+    @cached_property
     def solid(self) -> Region:
-        return union([self.body, self.cutting])
+        """All of the tool."""
+        return self._placed(self.bodies.solid)
+
+    @cached_property
+    def carried_by(self) -> Region:
+        """What carries the tool: the disc of a turret, the nose of a milling spindle."""
+        return self._placed(self.bodies.carried_by)
+
+    def _placed(self, region: Region) -> Region:
+        along, across, z, r = self.place
+        return affine_transform(region, [along, 0.0, 0.0, across, z, r])
 
 
 class Run:
@@ -79,6 +107,7 @@ class Run:
         self._back_z = scenes[0].profile.back_z
         self._shapes = {tool.station: (tool, shape_of(tool)) for tool in job.tools}
         self._reaches: dict[int, tuple[float, float, float, float]] = {}
+        self._bodies: dict[int, _Bodies] = {}
         self._carriers = {tool.station: _carrier_of(job.machine.carrier_of(tool.station), tool) for tool in job.tools}
         self._legs = {channel: _legs(ran.happened, channel, ran.seconds, job.machine) for channel in ran.laid.times}
         self._starts = {channel: [leg.start_s for leg in legs] for channel, legs in self._legs.items()}
@@ -136,26 +165,31 @@ class Run:
         known = self._shapes.get(leg.motion.station)
         if known is None:
             return None
-        tool, shape = known
+        tool, _ = known
         carrier = self.job.machine.carrier_of(tool.station)
         z, r = leg.at(seconds)
         second = leg.motion.second
         along = -1.0 if second else 1.0
         across = -1.0 if carrier.side == "below" else 1.0
         at_z = self.zero_of_second(seconds) - z if second else z
-        place = [along, 0.0, 0.0, across, at_z - along * shape.tip[0], across * (r - shape.tip[1])]
-        body, cutting = (affine_transform(one, place) for one in (shape.body, shape.cutting))
-        carried_by = affine_transform(self._carriers[tool.station], [along, 0.0, 0.0, across, at_z, across * r])
         return Stand(
             channel=channel,
             carrier=carrier,
             tool=tool,
             motion=leg.motion,
             tip=(at_z, across * r),
-            body=body,
-            cutting=cutting,
-            carried_by=carried_by,
+            bodies=self._bodies_of(tool.station),
+            place=(along, across, at_z, across * r),
         )
+
+    def _bodies_of(self, station: int) -> _Bodies:
+        if station not in self._bodies:
+            shape = self._shapes[station][1]
+            body, cutting = (translate(one, -shape.tip[0], -shape.tip[1]) for one in (shape.body, shape.cutting))
+            carried_by = self._carriers[station]
+            solid = union([body, cutting])
+            self._bodies[station] = _Bodies(body=body, cutting=cutting, solid=solid, carried_by=carried_by)
+        return self._bodies[station]
 
     def box(self, channel: int, leg: Leg, start: float, end: float) -> tuple[float, float, float, float] | None:
         """A box (z, r, z, r) round the way of a tool and its carrier from ``start`` to ``end``, in the machine."""
