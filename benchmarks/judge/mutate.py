@@ -10,6 +10,7 @@ import time
 from collections import Counter, defaultdict
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field, replace
+from difflib import SequenceMatcher
 from functools import cached_property
 from multiprocessing import Pool
 
@@ -32,6 +33,8 @@ from toreuma.shipped.library import demo_job, demo_names
 
 __all__ = ["Bench", "Outcome", "asked", "main"]
 
+
+NUMBER = re.compile(r"^\s*N\d+\s*")
 
 SLICES = 16
 """Each job is tried in so many slices, so that what slips through is printed while the rest still runs."""
@@ -152,23 +155,34 @@ class Bench:
 
     def _by_judge(self, number: int, change: Change) -> Outcome:
         try:
-            self._followed(number, change)
+            text = self._followed(number, change)
             case, clean = self.case
-            court = self._judged(case, {**self.texts, number: change.text})
+            court = self._judged(case, {**self.texts, number: text})
             beside, planned = self.driven
             harmful = court.harms(clean)
             if beside is not None:
-                harmful |= self.driven_by(beside, number, change.text).worse_than(planned[number])
+                harmful |= self.driven_by(beside, number, text).worse_than(planned[number])
         except NotJudged as error:
             return Outcome(self.job.name, number, change, "not judged", str(error))
         return Outcome(self.job.name, number, change, "MISSED" if harmful else "harmless", str(court))
 
-    def _followed(self, number: int, change: Change) -> None:
-        """Raises `NotJudged` for lines of the parts after the first."""
+    def _followed(self, number: int, change: Change) -> str:
+        """The changed program as the judge follows it, which makes the first part alone: what is changed in the program
+        of the parts after it is changed where the first is made by the same lines. Raises `NotJudged` where there are
+        none."""
+        if "M98" in change.was:
+            raise NotJudged("how many parts are made")
         lines = self.texts[number].splitlines()
         end = next((n for n, line in enumerate(lines, 1) if re.search(r"\bM30\b", line)), len(lines))
-        if change.line > end + 1 or "M98" in change.was:
-            raise NotJudged("a part after the first")
+        if change.line <= end + 1:
+            return change.text
+        changed, more = change.text.splitlines(), len(change.text.splitlines()) - len(lines)
+        first, after = ([NUMBER.sub("", one) for one in part] for part in (lines[:end], lines[end:]))
+        for block in SequenceMatcher(None, first, after, autojunk=False).get_matching_blocks():
+            if block.b <= change.line - 1 - end < block.b + block.size - 1:
+                made = changed[end + block.b : end + block.b + block.size + more]
+                return "\n".join([*lines[: block.a], *made, *lines[block.a + block.size :]]) + "\n"
+        raise NotJudged("a part after the first")
 
 
 def _moves(program: Program) -> list[Motion]:
