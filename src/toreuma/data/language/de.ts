@@ -4334,5 +4334,233 @@
    <source>Ø {} to {}; cut to the middle</source>
    <translation>Ø {} bis {}; auf die Mitte gedreht</translation>
   </message>
- </context>
+   <message>
+   <source>Program words</source>
+   <translation>Programmwörter</translation>
+  </message>
+  <message>
+   <source>as controls want them</source>
+   <translation>wie Steuerungen sie wollen</translation>
+  </message>
+  <message>
+   <source>X20 without a point is</source>
+   <translation>X20 ohne Punkt ist</translation>
+  </message>
+  <message>
+   <source>P, Q and D of cycles count steps</source>
+   <translation>P, Q und D von Zyklen zählen Schritte</translation>
+  </message>
+  <message>
+   <source>X is a diameter</source>
+   <translation>X ist ein Durchmesser</translation>
+  </message>
+  <message>
+   <source>decimals written, mm</source>
+   <translation>Stellen geschrieben, mm</translation>
+  </message>
+  <message>
+   <source>decimals written, inch</source>
+   <translation>Stellen geschrieben, Zoll</translation>
+  </message>
+  <message>
+   <source>decimals of a step, mm</source>
+   <translation>Stellen eines Schritts, mm</translation>
+  </message>
+  <message>
+   <source>decimals of a step, inch</source>
+   <translation>Stellen eines Schritts, Zoll</translation>
+  </message>
+  <message>
+   <source>decimals of a feed, mm</source>
+   <translation>Stellen eines Vorschubs, mm</translation>
+  </message>
+  <message>
+   <source>decimals of a feed, inch</source>
+   <translation>Stellen eines Vorschubs, Zoll</translation>
+  </message>
+  <message>
+   <source>units</source>
+   <translation>Einheiten</translation>
+  </message>
+  <message>
+   <source>block numbers step by</source>
+   <translation>Satznummern in Schritten von</translation>
+  </message>
+  <message>
+   <source>ways from where it is</source>
+   <translation>Wege von dort, wo es steht</translation>
+  </message>
+  <message>
+   <source>chamfers and roundings</source>
+   <translation>Fasen und Rundungen</translation>
+  </message>
+  <message>
+   <source>I and K of an arc</source>
+   <translation>I und K eines Bogens</translation>
+  </message>
+  <message>
+   <source>R of a drilling cycle</source>
+   <translation>R eines Bohrzyklus</translation>
+  </message>
+  <message>
+   <source>lead of a thread</source>
+   <translation>Steigung eines Gewindes</translation>
+  </message>
+  <message>
+   <source>T says</source>
+   <translation>T sagt</translation>
+  </message>
+  <message>
+   <source>a tool is called by</source>
+   <translation>ein Werkzeug wird gerufen mit</translation>
+  </message>
+  <message>
+   <source>its offset taken away by</source>
+   <translation>seine Korrektur weggenommen mit</translation>
+  </message>
+  <message>
+   <source>waits by</source>
+   <translation>wartet mit</translation>
+  </message>
+  <message>
+   <source>channels wait at</source>
+   <translation>Kanäle warten bei</translation>
+  </message>
+  <message>
+   <source>marks from</source>
+   <translation>Marken ab</translation>
+  </message>
+  <message>
+   <source>second spindle moves by</source>
+   <translation>die zweite Spindel fährt mit</translation>
+  </message>
+  <message>
+   <source>runs a program so often</source>
+   <translation>führt ein Programm so oft aus</translation>
+  </message>
+  <message>
+   <source>files are named</source>
+   <translation>Dateien heißen</translation>
+  </message>
+  <message>
+   <source>and end with</source>
+   <translation>und enden mit</translation>
+  </message>
+  <message>
+   <source>% opens and closes</source>
+   <translation>% öffnet und schließt</translation>
+  </message>
+  <message>
+   <source>comment up to the end behind</source>
+   <translation>Kommentar bis zum Ende hinter</translation>
+  </message>
+  <message>
+   <source>all channels in one file</source>
+   <translation>alle Kanäle in einer Datei</translation>
+  </message>
+  <message>
+   <source>the unit</source>
+   <translation>die Einheit</translation>
+  </message>
+  <message>
+   <source>its smallest step</source>
+   <translation>der kleinste Schritt</translation>
+  </message>
+  <message>
+   <source>per turn</source>
+   <translation>je Umdrehung</translation>
+  </message>
+  <message>
+   <source>per minute</source>
+   <translation>je Minute</translation>
+  </message>
+  <message>
+   <source>U and W</source>
+   <translation>U und W</translation>
+  </message>
+  <message>
+   <source>a word of their own</source>
+   <translation>ein eigenes Wort</translation>
+  </message>
+  <message>
+   <source>behind a comma</source>
+   <translation>hinter einem Komma</translation>
+  </message>
+  <message>
+   <source>C, R, A plain</source>
+   <translation>C, R, A ohne Komma</translation>
+  </message>
+  <message>
+   <source>from its start</source>
+   <translation>von seinem Anfang</translation>
+  </message>
+  <message>
+   <source>places</source>
+   <translation>Orte</translation>
+  </message>
+  <message>
+   <source>from the start</source>
+   <translation>vom Anfang</translation>
+  </message>
+  <message>
+   <source>a place</source>
+   <translation>ein Ort</translation>
+  </message>
+  <message>
+   <source>behind F</source>
+   <translation>hinter F</translation>
+  </message>
+  <message>
+   <source>behind K and I</source>
+   <translation>hinter K und I</translation>
+  </message>
+  <message>
+   <source>station and offset</source>
+   <translation>Platz und Korrektur</translation>
+  </message>
+  <message>
+   <source>station alone</source>
+   <translation>Platz allein</translation>
+  </message>
+  <message>
+   <source>a program begins</source>
+   <translation>ein Programm beginnt</translation>
+  </message>
+  <message>
+   <source>a tool with surface speed</source>
+   <translation>ein Werkzeug mit Schnittgeschwindigkeit</translation>
+  </message>
+  <message>
+   <source>a tool with fixed speed</source>
+   <translation>ein Werkzeug mit fester Drehzahl</translation>
+  </message>
+  <message>
+   <source>a tool on standing work</source>
+   <translation>ein Werkzeug am stehenden Werkstück</translation>
+  </message>
+  <message>
+   <source>a driven tool</source>
+   <translation>ein angetriebenes Werkzeug</translation>
+  </message>
+  <message>
+   <source>behind a tool</source>
+   <translation>hinter einem Werkzeug</translation>
+  </message>
+  <message>
+   <source>behind a driven tool</source>
+   <translation>hinter einem angetriebenen Werkzeug</translation>
+  </message>
+  <message>
+   <source>to the reference point</source>
+   <translation>zum Referenzpunkt</translation>
+  </message>
+  <message>
+   <source>a program ends</source>
+   <translation>ein Programm endet</translation>
+  </message>
+  <message>
+   <source>what stands at its head</source>
+   <translation>was an seinem Kopf steht</translation>
+  </message>
+</context>
 </TS>
