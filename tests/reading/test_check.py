@@ -222,3 +222,23 @@ def test_the_ridges_of_a_thread_in_a_bore_are_one_step() -> None:
     )
     made = checked(text, "D60 L60")
     assert len(diameters(made, "bore")) < 8
+
+
+def test_a_word_nobody_knows_turns_the_spindle_where_a_speed_stands_beside_it() -> None:
+    text = "O1\nG21 G18 G99\nT0101 (TURN CNMG120408)\nG97 S1200 M213\nG0 X42. Z2.\nX38.\nG1 Z-20. F.2\nX42.\nG0 X99.\nM30\n"
+    made = checked(text, "D40 L60")
+    asked = [one for one in made.findings if "M213" in one.what]
+    assert "turning the spindle" in asked[0].why
+    assert made.safe
+    assert not [one for one in made.findings if one.code == "spindle.stopped"]
+
+
+def test_a_groove_in_the_face_is_listed_and_a_gripper_is_no_drill() -> None:
+    text = (
+        "O1\nG21 G18 G99\nT0202 (FACE GROOVE 4 WIDE)\nG97 S700 M3\nG0 X50. Z2.\nG1 Z-5. F.05\nG0 Z50.\n"
+        "T0303 (BAR PULLER)\nM5\nG98\nG0 X0 Z10.\nG1 Z2. F2000\nG0 Z50.\nM30\n"
+    )
+    made = checked(text, "D60 L40")
+    rows = check_report(made)["piece"]["face_grooves"]
+    assert rows == [{"front_z": 0.0, "outer_d": 50.0, "inner_d": 42.0, "depth": 5.0}]
+    assert made.study.tools[1].tool.kind == "bar_puller"

@@ -82,6 +82,8 @@ def _print(made: Checked) -> None:
             if row["front_d"] != row["back_d"]:
                 d += f" to {n(row['back_d'])}" + (", curved" if row["curved"] else "")
             print(f"    {name} {z}  {d}")
+    for row in report["piece"]["face_grooves"]:
+        print(f"    face groove Ø {n(row['outer_d'])} to {n(row['inner_d'])}  {n(row['depth'])} deep")
     for row in report["piece"]["threads"]:
         along = f"Z {n(row['front_z'])} to {n(row['back_z'])}"
         print(f"    thread {along}  lead {n(row['lead_mm'])}, {row['passes']} passes")

@@ -3,13 +3,16 @@
 from collections.abc import Sequence
 from typing import Any
 
+from toreuma.core.errors import ProgramError
 from toreuma.core.findings import Finding
+from toreuma.core.geometry.region import Region
 from toreuma.core.motion import Motion
 from toreuma.core.prove.piece import Step, bore_steps, merged, outline_of, outside_steps
 from toreuma.core.read import kind_of
 from toreuma.core.read.overview import Extreme, ToolUse
 from toreuma.engine.check import Checked
 from toreuma.engine.foreign_job import OF_THE_CUT
+from toreuma.engine.piece_as_part import part_of_piece
 from toreuma.engine.reading_report import finding_row, units_of
 from toreuma.engine.study import Cut
 
@@ -86,13 +89,30 @@ def _without_ridges(steps: Sequence[Step], threads: Sequence[dict[str, Any]], in
 
 
 def piece_rows(cut: Cut) -> dict[str, Any]:
-    """Steps outside and in the bore, and threads, of what stands at the end."""
+    """Steps outside and in the bore, grooves in the face, and threads, of what stands at the end."""
     piece, threads = cut.proof.final, thread_rows(cut.study.program.motions)
     return {
         "outside": [_step(one) for one in _without_ridges(merged(outside_steps(piece)), threads, inside=False)],
         "bore": [_step(one) for one in _without_ridges(merged(bore_steps(piece)), threads, inside=True)],
+        "face_grooves": _face_grooves(piece),
         "threads": threads,
     }
+
+
+def _face_grooves(piece: Region) -> list[dict[str, float]]:
+    """Recesses in the front face: their outer and inner diameters, where the face is and how deep they are, mm."""
+    if piece.is_empty:
+        return []
+    front = float(piece.bounds[2])
+    try:
+        features = part_of_piece(piece, front)["features"]
+    except ProgramError:
+        return []
+    return [
+        {"front_z": round(front, 4), "outer_d": one["d_mm"], "inner_d": round(one["d_mm"] - 2 * one["width_mm"], 4),
+         "depth": one["depth_mm"]}
+        for one in features if one["kind"] == "face_groove"
+    ]  # fmt: skip
 
 
 def kind_in(finding: Finding) -> str:

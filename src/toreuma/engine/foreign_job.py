@@ -61,11 +61,15 @@ def softened(
         if finding.code == "contact" and "rapid in metal" in finding.what and 0 < depths.get(line, 0.0) < SCRAPES_MM:
             why = "the edge scrapes a wall on its way out: feed it out, or lean the way"
             yield replace(finding, severity="warning", code="contact.scrape", why=why)
-        elif finding.code == "contact" and "holder in" in finding.what and stations.get(line) not in said:
-            why = "its holder is a usual one: say which it is"
+        elif finding.code == "contact" and _is_of_body(finding) and stations.get(line) not in said:
+            why = "its body is a usual one: say which it is"
             yield replace(finding, severity="warning", code="contact.assumed", why=why)
         else:
             yield finding
+
+
+def _is_of_body(finding: Finding) -> bool:
+    return any(words in finding.what for words in ("holder in", "gripper in", "stop in"))
 
 
 def assumed_of(

@@ -11,6 +11,8 @@ from toreuma.core.geometry.from_code import insert_from, tool_from
 from toreuma.core.model import Tool
 from toreuma.core.model.tool import (
     Bar,
+    BarPuller,
+    BarStop,
     Blade,
     BoringTool,
     ChamferMill,
@@ -61,6 +63,10 @@ USUAL_DEPTH = 4.0
 """Blades for grooves outside stand out so many widths: typical, between 3 and 6."""
 
 
+GRIPPED_MM = (2.0, 80.0)
+"""A gripper nobody described takes every usual bar."""
+
+
 @dataclass(frozen=True, kw_only=True)
 class Filled:
     """A tool, and what of it nobody said. ``shift`` leads from the point that the program moves to the one the tool is
@@ -106,6 +112,8 @@ def _said(row: Mapping[str, Any], inch: bool) -> dict[str, Any]:
 
 
 _KIND_WORDS: tuple[tuple[str, str], ...] = (
+    (r"\b(BAR|STOCK)[ -]?(PULLER|PULL|GRIPPER)\b|\b(PULLER|GRIPPER)\b", "bar_puller"),
+    (r"\b(BAR|STOCK|WORK)[ -]?STOP(PER)?\b", "bar_stop"),
     (r"\bTHR(EA)?D[ -]?MILL", "thread_mill"),
     (r"\bCHAMFER(ING)?[ -]?(MILL|CUTTER)\b", "chamfer_mill"),
     (r"\bTAP(PING)?\b", "tap"),
@@ -167,6 +175,8 @@ class _Hints:
             "chamfer_mill": self._chamfer_mill,
             "thread_mill": self._thread_mill,
             "turning": self._turning,
+            "bar_stop": self._bar_stop,
+            "bar_puller": self._bar_puller,
         }
 
     def _shift(self, tool: Tool, nose: float) -> Point:
@@ -437,6 +447,13 @@ class _Hints:
             overall_length_mm=flute + 40,
             shank_d_mm=max(d, 4.0) * 0.7,
         )
+
+    def _bar_stop(self, kind: str) -> Tool:
+        return BarStop(**self._head())
+
+    def _bar_puller(self, kind: str) -> Tool:
+        self.assumed.append("what it grips")
+        return BarPuller(**self._head(), grips_mm=GRIPPED_MM)
 
     def _mill(self, kind: str) -> Tool:
         d = self._d(6.0)

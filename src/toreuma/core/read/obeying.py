@@ -14,11 +14,11 @@ from toreuma.core.read.words import Block
 
 __all__ = ["Obeying"]
 
-MOST_MARKS = 99
+MOST_MARKS, LOOKED_AHEAD = 99, 60
 
 POINTED = re.compile(r"[XZ]\s*[+-]?\d*\.", re.I)
 
-TURNING = ("spindle_forward", "spindle_reverse", "forward_coolant", "reverse_coolant", "surface_speed", "clamp")
+TURNING = ("spindle_forward", "spindle_reverse", "forward_coolant", "reverse_coolant", "clamp")
 BEFORE_MOVES = (
     "clamp",
     "set_datum",
@@ -260,8 +260,7 @@ class Obeying(Flow):
                 elif letter == "M" and self._is_wait(number):
                     self._wait(int(number), block)
                 elif letter == "M" and self._anyone:
-                    drives = self._drives_perhaps(block)
-                    taken = "turning a driven tool" if drives else "moving neither tool nor work"
+                    taken = self._turns_perhaps(block) or "moving neither tool nor work"
                     self._once(
                         "warning",
                         "program.m_word",
@@ -283,13 +282,27 @@ class Obeying(Flow):
                 self._numbers.append((int(number), block.line))
         return names
 
-    def _drives_perhaps(self, block: Block) -> bool:
-        """A word nobody knows, with a speed beside it while the spindle stands, drives a tool."""
+    def _turns_perhaps(self, block: Block) -> str:
+        """What a word nobody knows turns, with a speed beside it while the spindle stands: a driven tool, where the work
+        is turned to angles before the next one, else the spindle. Empty for nothing."""
         state, speed = self._state, block.value("S")
         if state.running or not speed or any(self._named_word(one) in TURNING for one in block.words):
-            return False
-        state.live_rpm, state.held_at_angle = speed, True
-        return True
+            return ""
+        if state.held_at_angle or self._turned_ahead():
+            state.live_rpm, state.held_at_angle = speed, True
+            return "turning a driven tool"
+        state.running = True
+        self._turns(block, on=True)
+        return "turning the spindle"
+
+    def _turned_ahead(self) -> bool:
+        """An angle of the work, a way across or polar moves stand before the next tool."""
+        for one in self._blocks[self._next : self._next + LOOKED_AHEAD]:
+            if "T" in one.said.last:
+                return False
+            if {"C", "Y"} & one.said.last.keys() or any(self._named_word(w) == "polar_on" for w in one.words):
+                return True
+        return False
 
     def _moves(self, names: list[str], block: Block) -> None:
         """Where the block leads."""
