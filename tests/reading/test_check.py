@@ -225,7 +225,8 @@ def test_the_ridges_of_a_thread_in_a_bore_are_one_step() -> None:
 
 
 def test_a_word_nobody_knows_turns_the_spindle_where_a_speed_stands_beside_it() -> None:
-    text = "O1\nG21 G18 G99\nT0101 (TURN CNMG120408)\nG97 S1200 M213\nG0 X42. Z2.\nX38.\nG1 Z-20. F.2\nX42.\nG0 X99.\nM30\n"
+    head = "O1\nG21 G18 G99\nT0101 (TURN CNMG120408)\nG97 S1200 M213\n"
+    text = f"{head}G0 X42. Z2.\nX38.\nG1 Z-20. F.2\nX42.\nG0 X99.\nM30\n"
     made = checked(text, "D40 L60")
     asked = [one for one in made.findings if "M213" in one.what]
     assert "turning the spindle" in asked[0].why

@@ -1,6 +1,7 @@
 """What came of a program without a drawing, as data."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Iterable, Sequence
+from itertools import groupby
 from typing import Any
 
 from toreuma.core.errors import ProgramError
@@ -18,7 +19,9 @@ from toreuma.engine.study import Cut
 
 __all__ = ["check_report", "kind_in", "overview_row", "piece_rows"]
 
-LEAST_AREA_MM2 = 1e-3
+RIDGES, SAME_SHARE = 1.5, 0.1
+"""The first and last ridges of a thread stand within so many leads of its ends; crests that differ by less than this
+share of the lead are one cylinder."""
 
 
 def check_report(made: Checked) -> dict[str, Any]:
@@ -59,7 +62,7 @@ def thread_rows(motions: Sequence[Motion]) -> list[dict[str, Any]]:
     rows = []
     for (station, lead), cuts in found.items():
         ends = [z for one in cuts for z in (one.start[0], one.end[0])]
-        radii = [one.end[1] for one in cuts]
+        radii = [r for one in cuts for r in (one.start[1], one.end[1])]
         rows.append({"station": station, "line": cuts[0].line, "lead_mm": lead, "front_z": round(max(ends), 4),
                      "back_z": round(min(ends), 4), "smallest_d": round(2 * min(radii), 4),
                      "largest_d": round(2 * max(radii), 4), "passes": len(cuts)})  # fmt: skip
@@ -68,24 +71,32 @@ def thread_rows(motions: Sequence[Motion]) -> list[dict[str, Any]]:
 
 def _without_ridges(steps: Sequence[Step], threads: Sequence[dict[str, Any]], inside: bool) -> list[Step]:
     """Steps that are the ridges of a thread become one, as wide as its crests, or as narrow in a bore."""
-    crest = min if inside else max
-    found: list[Step] = []
-    last: tuple[int, int] = (-1, -1)
-    for one in steps:
+
+    def thread_of(one: Step) -> int | None:
         middle, short = (one.front_z + one.back_z) / 2, one.front_z - one.back_z
         low, high = sorted((one.front_d, one.back_d))
-        within = next((n for n, row in enumerate(threads) if row["back_z"] <= middle <= row["front_z"]
-                       and short < row["lead_mm"]
-                       and (high < row["largest_d"] + 0.01 if inside else low > row["smallest_d"] - 0.01)),
-                      None)  # fmt: skip
-        if within is not None and last == (within, len(found)):
-            before = found[-1]
-            d = crest(before.front_d, one.front_d, one.back_d)
-            found[-1] = Step(before.front_z, one.back_z, d, d)
-        else:
-            found.append(one)
-            last = (within, len(found)) if within is not None else (-1, -1)
+        return next((n for n, row in enumerate(threads) if row["back_z"] <= middle <= row["front_z"]
+                     and short < row["lead_mm"]
+                     and (high < row["largest_d"] + 0.01 if inside else low > row["smallest_d"] - 0.01)),
+                    None)  # fmt: skip
+
+    found: list[Step] = []
+    for number, run in groupby(steps, thread_of):
+        ridges = list(run)
+        lead = None if number is None else threads[number]["lead_mm"]
+        found += ridges if lead is None else [_over_ridges(ridges, lead, min if inside else max)]
     return found
+
+
+def _over_ridges(ridges: list[Step], lead: float, crest: Callable[[Iterable[float]], float]) -> Step:
+    """One step over the crests, from those at the front to those at the back."""
+    front, back = ridges[0].front_z, ridges[-1].back_z
+    ends = [[one for one in ridges if one.front_z > front - RIDGES * lead],
+            [one for one in ridges if one.back_z < back + RIDGES * lead]]  # fmt: skip
+    first, last = (crest(d for one in each for d in (one.front_d, one.back_d)) for each in ends)
+    if abs(first - last) < SAME_SHARE * lead:
+        first = last = crest((first, last))
+    return Step(front, back, first, last)
 
 
 def piece_rows(cut: Cut) -> dict[str, Any]:

@@ -283,8 +283,8 @@ class Obeying(Flow):
         return names
 
     def _turns_perhaps(self, block: Block) -> str:
-        """What a word nobody knows turns, with a speed beside it while the spindle stands: a driven tool, where the work
-        is turned to angles before the next one, else the spindle. Empty for nothing."""
+        """What a word nobody knows turns, with a speed beside it while the spindle stands: a driven tool, where the
+        work is turned to angles before the next one, else the spindle. Empty for nothing."""
         state, speed = self._state, block.value("S")
         if state.running or not speed or any(self._named_word(one) in TURNING for one in block.words):
             return ""

@@ -16,6 +16,9 @@ Work = Literal["turning", "boring", "facing", "grooving", "threading", "drilling
 NEAR_LINES = 3
 """A comment so many lines before or behind a tool's call may belong to it."""
 
+HOME_WORDS = (("G", 28.0), ("G", 30.0), ("G", 53.0))
+"""To a reference point, or a place of the machine."""
+
 AXIS_MM = 0.05
 """Cuts this near to the axis and along it are drilled."""
 
@@ -145,13 +148,18 @@ def _beside(blocks: Sequence[Block], at: int) -> Iterator[str]:
     """Comments of the block itself, then of lines that are nothing else before it, then behind it."""
     yield from blocks[at].comments
     for n in range(at - 1, max(at - 1 - NEAR_LINES, -1), -1):
-        if blocks[n].said.last.keys() - {"N", "G", "S", "M"}:
+        if blocks[n].said.last.keys() - {"N", "G", "S", "M"} and not _goes_home(blocks[n]):
             break
         yield from blocks[n].comments
     for n in range(at + 1, min(at + 1 + NEAR_LINES, len(blocks))):
         if "T" in blocks[n].said.last:
             break
         yield from blocks[n].comments
+
+
+def _goes_home(block: Block) -> bool:
+    """The tool goes away before the next one is called."""
+    return any(word in HOME_WORDS for word in block.words) and not block.said.last.keys() & {"T", "F"}
 
 
 def _work(cuts: Sequence[Motion], blocks: Sequence[Block], inside: bool) -> Work:
