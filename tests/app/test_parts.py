@@ -2,6 +2,7 @@
 
 import threading
 import time
+from pathlib import Path
 
 import pytest
 from PySide6.QtCore import QPointF, QRectF, Qt
@@ -16,8 +17,10 @@ from toreuma.app.forms.number import Entry, evidence_html
 from toreuma.app.forms.part_edits import changed_element, changed_feature, split, tapered
 from toreuma.app.picture.view import View
 from toreuma.app.session import Session
-from toreuma.app.session.worker import Worker, left_running
+from toreuma.app.session.task import left_running
+from toreuma.app.session.worker import Worker
 from toreuma.app.shell.shot import settle
+from toreuma.app.stages.program.stage import ProgramStage
 from toreuma.app.theme import load_theme
 from toreuma.core.cutting.evidence import Evidence, Input, Limit
 from toreuma.core.errors import Cancelled, PartError
@@ -170,7 +173,7 @@ def test_a_hundred_operations_stay_usable(window: Window, spear: Job) -> None:
 def test_a_window_that_goes_does_not_wait_for_a_step_without_end(
     qtbot: QtBot, spear: Job, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr("toreuma.app.session.worker.STOP_MS", 200)
+    monkeypatch.setattr("toreuma.app.session.task.STOP_MS", 200)
     go_on, begun = threading.Event(), threading.Event()
 
     def stuck(*arguments: object) -> object:
@@ -186,6 +189,28 @@ def test_a_window_that_goes_does_not_wait_for_a_step_without_end(
     before = time.monotonic()
     worker.stop()
     assert time.monotonic() - before < 3
+    assert left_running()
+    go_on.set()
+    qtbot.waitUntil(lambda: not left_running(), timeout=10_000)
+
+
+def test_a_window_that_goes_leaves_a_program_that_is_being_read(
+    qtbot: QtBot, bare: Window, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("toreuma.app.session.task.STOP_MS", 100)
+    go_on, begun = threading.Event(), threading.Event()
+
+    def stuck(*arguments: object) -> object:
+        begun.set()
+        go_on.wait(20)
+        raise Cancelled
+
+    monkeypatch.setattr("toreuma.app.stages.program.study.desk.study_of", stuck)
+    path = tmp_path / "o.nc"
+    path.write_text("O1\nG21\nM30\n")
+    assert bare.at(ProgramStage).desk.open(path)
+    assert begun.wait(10)
+    bare.at(ProgramStage).desk.stop()
     assert left_running()
     go_on.set()
     qtbot.waitUntil(lambda: not left_running(), timeout=10_000)

@@ -9,10 +9,20 @@ from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Check
 from toreuma.files.log import write_fault
 
-__all__ = ["Task", "Work"]
+__all__ = ["Task", "Work", "left_running"]
 
 Work = Callable[[Check, Callable[[float], None]], object]
 """Is given a check, which raises `Cancelled` once the task is stopped, and whom to tell the share done."""
+
+
+STOP_MS = 3_000
+_LEFT: list["Task"] = []
+"""What runs out after its window has gone."""
+
+
+def left_running() -> bool:
+    """A step of a task that was ended has not come to its own end."""
+    return any(not task.isFinished() for task in _LEFT)
 
 
 class Task(QThread):
@@ -40,6 +50,16 @@ class Task(QThread):
         self.finished.connect(self.deleteLater)
         if self.isFinished():
             self.deleteLater()
+
+    def end(self) -> bool:
+        """Stop, and wait for the end. A step that does not come to its own in time is left to run out by itself, for
+        the window that goes does not wait for it: that gives False."""
+        self.stop()
+        if self.wait(STOP_MS):
+            return True
+        self.setParent(None)
+        _LEFT.append(self)
+        return False
 
     def _check(self) -> None:
         if self._stopped:

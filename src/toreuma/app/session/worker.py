@@ -15,18 +15,9 @@ from toreuma.core.model import Job
 from toreuma.engine.engine import Engine
 from toreuma.files.log import write_fault
 
-__all__ = ["Worker", "left_running"]
+__all__ = ["Worker"]
 
 Asked = Literal["plan", "route", "cycle"]
-
-STOP_MS = 3_000
-_LEFT: list["Worker"] = []
-
-
-def left_running() -> bool:
-    """A step of a worker that was stopped has not come to its end."""
-    return any(not worker.ended for worker in _LEFT)
-
 
 QUIET_S = 5.0
 """It stands still for the window no longer than this."""
@@ -111,16 +102,8 @@ class Worker(QObject):
         goes does not wait for it."""
         self.cancel()
         self._queue.put(None)
-        if self._task.wait(STOP_MS):
+        if self._task.end():
             self._engine.forget()
-        else:
-            self._task.setParent(None)
-            _LEFT.append(self)
-
-    @property
-    def ended(self) -> bool:
-        """Its thread has come to its end."""
-        return self._task.isFinished()
 
     def _answer_all(self, check: Check, progress: object) -> None:
         """The thread's loop."""

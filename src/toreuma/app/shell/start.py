@@ -10,7 +10,7 @@ from PySide6.QtWidgets import QApplication
 
 from toreuma.app.guard import guard_all
 from toreuma.app.session import Session
-from toreuma.app.session.worker import left_running
+from toreuma.app.session.task import left_running
 from toreuma.app.shell.settings import opened_settings
 from toreuma.app.shell.trouble import Trouble
 from toreuma.app.shell.window import MainWindow

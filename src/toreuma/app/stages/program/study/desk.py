@@ -250,8 +250,7 @@ class Desk(QWidget):
         self._again = False
         for task in (self._task, self._holding):
             if task is not None:
-                task.stop()
-                task.wait(3000)
+                task.end()
 
     def _on_over(self) -> None:
         task, self._task = self._task, None
