@@ -3,7 +3,7 @@
 import warnings
 from collections.abc import Callable
 
-from PySide6.QtCore import QObject, QThread, Signal
+from PySide6.QtCore import QObject, QThread, Signal, SignalInstance
 
 from toreuma.core.errors import Cancelled, ToreumaError
 from toreuma.core.memo import Check
@@ -25,6 +25,14 @@ def left_running() -> bool:
     return any(not task.isFinished() for task in _LEFT)
 
 
+def _unheard(*signals: SignalInstance) -> None:
+    """Nothing more is heard of them."""
+    with warnings.catch_warnings():
+        warnings.simplefilter("ignore", RuntimeWarning)  # that nobody listens to one of them is no fault
+        for signal in signals:
+            signal.disconnect()
+
+
 class Task(QThread):
     """Ends with exactly one of ``done``, ``failed`` or, when stopped, neither. ``what`` names it where it fails."""
 
@@ -43,10 +51,7 @@ class Task(QThread):
     def leave(self) -> None:
         """Stop without waiting; goes away by itself once the step under way has ended. Nothing more is heard of it."""
         self.stop()
-        with warnings.catch_warnings():
-            warnings.simplefilter("ignore", RuntimeWarning)  # that nobody listens to one of them is no fault
-            for signal in (self.done, self.failed, self.progress):
-                signal.disconnect()
+        _unheard(self.done, self.failed, self.progress)
         self.finished.connect(self.deleteLater)
         if self.isFinished():
             self.deleteLater()
@@ -57,6 +62,7 @@ class Task(QThread):
         self.stop()
         if self.wait(STOP_MS):
             return True
+        _unheard(self.done, self.failed, self.progress, self.finished)
         self.setParent(None)
         _LEFT.append(self)
         return False
