@@ -12,6 +12,7 @@ from toreuma.engine.as_job import as_job
 from toreuma.engine.check import Checked, check_program
 from toreuma.engine.check_report import check_report, kind_in
 from toreuma.engine.foreign import given_of, program_bytes_text, with_neighbours
+from toreuma.engine.piece_words import piece_lines
 from toreuma.files.jobs import save_job
 
 MINUS = "\u2212"
@@ -72,21 +73,9 @@ def _print(made: Checked) -> None:
         )
     system: System = "inch" if report["units"] == "inch" else "mm"
 
-    def n(mm: float) -> str:
-        return show(mm, "mm", system).number.replace(MINUS, "-")
-
     print(f"  what comes of it, {show(0.0, 'mm', system).unit}:")
-    for name in ("outside", "bore"):
-        for row in report["piece"][name]:
-            z, d = f"Z {n(row['front_z'])} to {n(row['back_z'])}", f"Ø {n(row['front_d'])}"
-            if row["front_d"] != row["back_d"]:
-                d += f" to {n(row['back_d'])}" + (", curved" if row["curved"] else "")
-            print(f"    {name} {z}  {d}")
-    for row in report["piece"]["face_grooves"]:
-        print(f"    face groove Ø {n(row['outer_d'])} to {n(row['inner_d'])}  {n(row['depth'])} deep")
-    for row in report["piece"]["threads"]:
-        along = f"Z {n(row['front_z'])} to {n(row['back_z'])}"
-        print(f"    thread {along}  lead {n(row['lead_mm'])}, {row['passes']} passes")
+    for line in piece_lines(made.cut, system):
+        print(f"    {line.replace(MINUS, '-')}")
     for finding in made.findings:
         print(f"  {kind_in(finding)}: {finding.what}; {finding.why}")
     for line in made.cut.assumed:

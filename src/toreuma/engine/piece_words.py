@@ -10,7 +10,8 @@ MOST_LINES = 40
 
 
 def piece_lines(cut: Cut, system: System) -> list[str]:
-    """Steps outside and in the bore, and threads, front to back; plain numbers in the system's unit."""
+    """Steps outside and in the bore, grooves in the face and threads, front to back; plain numbers in the system's
+    unit."""
     found = []
     rows = piece_rows(cut)
     for name, word in (("outside", "Ø"), ("bore", "bore Ø")):
@@ -18,9 +19,12 @@ def piece_lines(cut: Cut, system: System) -> list[str]:
             front, back, one, other = (_plain(row[key], system) for key in ("front_z", "back_z", "front_d", "back_d"))
             size = one if one == other else f"{one} … {other}" + (" curved" if row["curved"] else "")
             found.append(f"{word} {size}   Z {front} … {back}")
+    for row in rows["face_grooves"]:
+        outer, inner, deep = (_plain(row[key], system) for key in ("outer_d", "inner_d", "depth"))
+        found.append(f"face groove Ø {outer} … {inner}   {deep} deep")
     for row in rows["threads"]:
         front, back = _plain(row["front_z"], system), _plain(row["back_z"], system)
-        found.append(f"thread, lead {_plain(row['lead_mm'], system)}   Z {front} … {back}")
+        found.append(f"thread, lead {_plain(row['lead_mm'], system)}   Z {front} … {back}, {row['passes']} passes")
     more = len(found) - MOST_LINES
     return [*found[:MOST_LINES], *([f"{more} more"] if more > 0 else [])]
 
