@@ -10,6 +10,7 @@ from toreuma.core.post import post
 from toreuma.engine.as_job import TakenAsJob, as_job
 from toreuma.engine.engine import Engine
 from toreuma.engine.fresh import new_job
+from toreuma.engine.piece_words import piece_lines
 from toreuma.engine.study import Asked, cut_of, study_of
 
 MILL_TURN = "twin-spindle mill-turn"
@@ -204,3 +205,20 @@ def test_a_flat_by_turning_the_work_and_a_hole_across_behind_it() -> None:
     flat, hole = beside(as_job(study, "hex").job)
     assert (flat.kind, flat.distance_mm, flat.to_z_mm) == ("flats", 17.5, -12.0)
     assert (hole.on, hole.z_mm, hole.start_deg, hole.d_mm) == ("outside", -35.0, 90.0, 6.0)
+
+
+def test_what_comes_of_driven_tools_is_listed() -> None:
+    study = study_of(POLAR, Asked(blank="D42 L100"))
+    lines = piece_lines(cut_of(study), "mm")
+    assert "1 × flat 17.5 from the axis   Z 0 … −12, at 0°" in lines
+    assert "1 × Ø 6 across   Z −35, 13.197 deep, at 90°" in lines
+    milling = study.overview.tools[1]
+    assert (milling.feeds, milling.per_minute) == ((300.0,), True)
+
+
+def test_driven_taps_go_at_their_lead_a_minute() -> None:
+    text = BY_HAND.format(angles=("C0", "C120.", "C240."))
+    text = text.replace("(DRILL D5)", "(TAP M6)").replace("G83 Z-15. R0 Q3000 F150", "G84 Z-12. R0 F3000")
+    taps = [one for one in study_of(text, Asked(blank="D62 L60")).program.motions if one.station == 6 and one.feed]
+    assert {round(one.feed or 0.0, 6) for one in taps} == {3000.0}
+    assert all(one.per_minute for one in taps)

@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 from itertools import groupby
 
 from pydantic import ValidationError
-from shapely.affinity import translate
 
 from toreuma.core.errors import ProgramError, ToreumaError
 from toreuma.core.geometry.elements import Arc
@@ -18,7 +17,7 @@ from toreuma.core.prove import prove
 from toreuma.core.read import Program
 from toreuma.core.scene import build_scene
 from toreuma.engine.check_report import thread_rows
-from toreuma.engine.driven_work import DrivenWork, driven_work
+from toreuma.engine.driven_work import DrivenWork, made_beside
 from toreuma.engine.foreign_blank import Blank
 from toreuma.engine.foreign_job import assumed_of, from_tools, job_of
 from toreuma.engine.library import library
@@ -56,8 +55,7 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
             places[one.station, one.lead_mm] = WrittenThread(feature=len(part["features"]), form=one.form)
             part["features"].append(one.feature)
     where = study.machine or _machine_for(study)
-    beside = driven_work(_driven(study, moved), [one.tool for one in study.tools], _in_front(piece, moved),
-                         len(part["features"]))  # fmt: skip
+    beside = made_beside(study.program, study.tools, piece, len(part["features"]))
     part["features"] += beside.features
     if beside.operations:
         left.append(f"what driven tools cut is planned anew: {len(beside.operations)} operations")
@@ -108,16 +106,6 @@ def _plain(study: Study) -> tuple[Program, list[str]]:
         left.append("bar feeding and handing over are left out")
     kept = tuple(one for one in program.motions if one.driven is None and not one.event)
     return replace(program, motions=kept), left
-
-
-def _driven(study: Study, moved: float) -> list[Motion]:
-    """Moves of driven tools, Z counted from the front of what comes of it."""
-    motions = from_tools(study.program, study.tools).motions
-    return [replace(one, segment=one.segment.moved(-moved, 0.0)) for one in motions if one.driven is not None]
-
-
-def _in_front(piece: Region, front: float) -> Region:
-    return translate(piece, -front)
 
 
 def _named(beside: DrivenWork, study: Study) -> Iterator[tuple[int, Operation]]:

@@ -12,6 +12,7 @@ from toreuma.core.prove.piece import Step, bore_steps, merged, outline_of, outsi
 from toreuma.core.read import kind_of
 from toreuma.core.read.overview import Extreme, ToolUse
 from toreuma.engine.check import Checked
+from toreuma.engine.driven_work import made_beside
 from toreuma.engine.foreign_job import OF_THE_CUT
 from toreuma.engine.piece_as_part import part_of_piece
 from toreuma.engine.reading_report import finding_row, units_of
@@ -100,12 +101,13 @@ def _over_ridges(ridges: list[Step], lead: float, crest: Callable[[Iterable[floa
 
 
 def piece_rows(cut: Cut) -> dict[str, Any]:
-    """Steps outside and in the bore, grooves in the face, and threads, of what stands at the end."""
+    """Steps outside and in the bore, grooves in the face, threads, and what lies beside the axis, of what is left."""
     piece, threads = cut.proof.final, thread_rows(cut.study.program.motions)
     return {
         "outside": [_step(one) for one in _without_ridges(merged(outside_steps(piece)), threads, inside=False)],
         "bore": [_step(one) for one in _without_ridges(merged(bore_steps(piece)), threads, inside=True)],
         "face_grooves": _face_grooves(piece),
+        "beside": list(made_beside(cut.study.program, cut.study.tools, piece).features),
         "threads": threads,
     }
 
@@ -145,6 +147,7 @@ def overview_row(use: ToolUse) -> dict[str, Any]:
         "work": use.work,
         "inside": use.inside,
         "feeds": [round(one, 5) for one in use.feeds],
+        "per_minute": use.per_minute,
         "leads_mm": [round(one, 5) for one in use.leads_mm],
         "speeds": [{"mode": mode, "value": round(value, 3)} for mode, value in use.speeds],
         "clamps_rpm": list(use.clamps_rpm),

@@ -3,18 +3,22 @@ part and operations that cut them."""
 
 import math
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import groupby, pairwise
 from typing import Any
 
 import numpy as np
+from shapely.affinity import translate
 
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import HolesBeside, MillFlats, MillSlot, Operation
 from toreuma.core.model.tool import Drill, EndMill, Reamer, Tap, Tool
 from toreuma.core.motion import Motion
+from toreuma.core.read import Program
+from toreuma.engine.foreign_job import from_tools
+from toreuma.engine.foreign_tools import Filled
 
-__all__ = ["DrivenWork", "driven_work", "mount_of"]
+__all__ = ["DrivenWork", "driven_work", "made_beside", "mount_of"]
 
 SAME_MM, SAME_DEG = 0.01, 0.01
 DIGITS = 4
@@ -69,6 +73,14 @@ def mount_of(tool: Tool, motions: Iterable[Motion]) -> str | None:
         return None
     places = [] if isinstance(tool, EndMill) else _places(cuts)
     return places[0].mount if places else _leaves_along(moves)[0]
+
+
+def made_beside(program: Program, made: Sequence[Filled], piece: Region, count: int = 0) -> DrivenWork:
+    """The same of a program with its tools and what comes of it, wherever that stands along Z."""
+    front = 0.0 if piece.is_empty else float(piece.bounds[2])
+    motions = from_tools(program, tuple(made)).motions
+    driven = [replace(one, segment=one.segment.moved(-front, 0.0)) for one in motions if one.driven is not None]
+    return driven_work(driven, [one.tool for one in made], translate(piece, -front), count)
 
 
 def driven_work(motions: Sequence[Motion], tools: Iterable[Tool], part: Region, count: int) -> DrivenWork:

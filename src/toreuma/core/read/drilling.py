@@ -157,6 +157,7 @@ class Drilling(Corners):
 
     def _tapped(self, hole: _Hole, along: float, lead: float, block: Block) -> None:
         if self._state.held_at_angle and self._state.live_rpm:
-            self._driven_to(self._place(hole, along), self._state.y, lead, block)
+            feed = lead * abs(self._state.live_rpm) if self._state.per_minute else lead
+            self._driven_to(self._place(hole, along), self._state.y, feed, block)
         else:
             self._thread(self._place(hole, along), lead, block)

@@ -50,6 +50,8 @@ class ToolUse:
     inside: bool
     leads_mm: tuple[float, ...]
     feeds: tuple[float, ...]
+    per_minute: bool
+    """Its feeds are told a minute, mm/min; else a turn, mm."""
     speeds: tuple[tuple[str, float], ...]
     """Whether of the surface or turns a minute, and how much: m/min or rpm."""
     clamps_rpm: tuple[float, ...]
@@ -120,6 +122,7 @@ def _tools(program: Program, blocks: Sequence[Block]) -> Iterator[ToolUse]:
             inside=_inside(motions),
             leads_mm=tuple(dict.fromkeys(one.feed or 0.0 for one in cuts if one.in_step)),
             feeds=tuple(dict.fromkeys(one.feed or 0.0 for one in cuts if not one.in_step)),
+            per_minute=bool(cuts) and all(one.per_minute for one in cuts if not one.in_step),
             speeds=tuple(dict.fromkeys((one.mode, one.value) for one in spindles if one.value)),
             clamps_rpm=tuple(dict.fromkeys(one.clamp_rpm for one in spindles if one.clamp_rpm)),
             cuts=len(cuts),

@@ -260,7 +260,7 @@ class KnownPanel(ScrollColumn):
         if use.leads_mm:
             parts.append(f"{tr('lead')} {self._each(use.leads_mm, 'mm')}")
         elif use.feeds:
-            parts.append(f"F {self._each(use.feeds, 'mm/rev')}")
+            parts.append(f"F {self._each(use.feeds, 'mm/min' if use.per_minute else 'mm/rev')}")
         for mode, value in use.speeds[:2]:
             parts.append(self._each((value,), "m/min" if mode == "surface" else "rpm"))
         parts += [f"{tr('clamp')} {one:g}" for one in use.clamps_rpm[:1]]
