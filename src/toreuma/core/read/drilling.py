@@ -98,7 +98,8 @@ class Drilling(Corners):
         self._drill_to(hole, hole.near, None, block)
         if state.move in TAPPING:
             lead = feed
-            if state.per_minute and not state.surface and (turns := abs(state.live_rpm) or state.speed):
+            turns = abs(state.live_rpm) or (0.0 if state.surface else state.speed)
+            if state.per_minute and turns:
                 lead = feed / turns
             self._tapped_down(hole, lead, block)
         elif state.move in BORING:
