@@ -10,7 +10,7 @@ from toreuma.core.errors import ProgramError, ToreumaError
 from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.memo import Check, never_cancel
-from toreuma.core.model import AsWritten, Job, Machine, Operation, Tool, WrittenMove, WrittenThread
+from toreuma.core.model import AsWritten, Job, Machine, Operation, WrittenMove, WrittenThread
 from toreuma.core.model.tool import Tap
 from toreuma.core.motion import Motion, Spindle
 from toreuma.core.prove import prove
@@ -79,7 +79,7 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
                 "name": name[:120],
                 "part": part,
                 "units": _units(study),
-                "tools": [_standing(tool, beside) for tool, _ in tools.values()],
+                "tools": [tool for tool, _ in tools.values()],
                 "setups": [ground.setup.changed(operations=tuple(operations))],
                 "program": {"dialect": language},
             }
@@ -114,12 +114,6 @@ def _named(beside: DrivenWork, study: Study) -> Iterator[tuple[int, Operation]]:
     for line, one in beside.operations:
         words = next(iter(uses[one.tool].comments), "") if one.tool in uses else ""
         yield line, one.changed(name=words[:120]) if words else one
-
-
-def _standing(tool: Tool, beside: DrivenWork) -> Tool:
-    """A tool, mounted the way its cuts ask for."""
-    mount = beside.mounts.get(tool.id)
-    return tool.changed(mount=mount) if mount is not None else tool
 
 
 def _moved(blank: Blank, by: float) -> Blank:
