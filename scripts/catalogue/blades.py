@@ -16,6 +16,9 @@ PARTING = ((1.5, 8.0), (2.0, 16.0), (2.0, 25.0), (2.5, 18.0), (2.5, 30.0), (3.0,
 CIRCLIP_MM = (1.1, 1.3, 1.6, 1.85, 2.15, 2.65, 3.15, 4.15)
 """Widths of grooves for circlips (DIN 471, DIN 472), mm."""
 
+SMALL_CIRCLIP_MM = (0.5, 0.7, 0.8, 0.9)
+"""The same for shafts from 3 to 8 mm."""
+
 OUTSIDE = ((1.0, 3.0), (1.5, 4.0), (1.5, 8.0), (2.0, 8.0), (2.0, 14.0), (2.5, 10.0), (3.0, 14.0), (4.0, 18.0),
            (5.0, 20.0), (6.0, 22.0), (8.0, 25.0))  # fmt: skip
 
@@ -73,6 +76,10 @@ def _outside() -> Iterator[Row]:
         name = f"GO {width:g} {depth:g}"
         corner = 0.1 if width < 2 else 0.2
         blade = _blade(name, width, depth, (0.04, 0.05 + 0.03 * width), corner, **BLOCK)
+        yield from _both({"name": name, "kind": "grooving", "where": "outside", "blade": blade})
+    for width in SMALL_CIRCLIP_MM:
+        name = f"GO {width:g} 1.2"
+        blade = _blade(name, width, 1.2, (0.01, 0.02 + 0.02 * width), 0.05, **ANY)
         yield from _both({"name": name, "kind": "grooving", "where": "outside", "blade": blade})
     for width in CIRCLIP_MM:
         depth = round(1.5 * width, 1)

@@ -255,13 +255,15 @@ def _formed(ask: Ask, tool: FormTool) -> Verdict | None:
     reach = reach_on(ask.scene, tool, surface)
     if reach.area_mm2 > NOTHING_SHARE * surface_metal(ask.scene, surface).area:
         return "its form does not go into the groove"
+    layer = _layer_mm(reach.leftover, ask.scene.part, 0.0)
+    if layer > LAYER_MM:
+        return said("its form is not the groove's: {} stays", q(layer, "mm", ".3f"))
     width = max(z for z, _ in tool.outline_mm) - min(z for z, _ in tool.outline_mm)
     words = (
         said("ground to the shape: one plunge leaves {}", q(reach.area_mm2, "mm2", ".2f")),
         f"{tool.material}: slow, and quiet",
     )
-    layer = _layer_mm(reach.leftover, ask.scene.part, 0.0)
-    return (layer > LAYER_MM, round(reach.area_mm2 / 0.05), -width), words, reach.area_mm2
+    return (False, round(reach.area_mm2 / 0.05), -width), words, reach.area_mm2
 
 
 def _groove_room(scene: Scene, feature: object, tool: GroovingTool) -> str:

@@ -286,7 +286,8 @@ class Obeying(Flow):
         """What a word nobody knows turns, with a speed beside it while the spindle stands: a driven tool, where the
         work is turned to angles before the next one, else the spindle. Empty for nothing."""
         state, speed = self._state, block.value("S")
-        if state.running or not speed or any(self._named_word(one) in TURNING for one in block.words):
+        named = {self._named_word(one) for one in block.words if one[0] in "GM"}
+        if state.running or not speed or named & set(TURNING):
             return ""
         if state.held_at_angle or self._turned_ahead():
             state.live_rpm, state.held_at_angle = speed, True
@@ -300,7 +301,8 @@ class Obeying(Flow):
         for one in self._blocks[self._next : self._next + LOOKED_AHEAD]:
             if "T" in one.said.last:
                 return False
-            if {"C", "Y"} & one.said.last.keys() or any(self._named_word(w) == "polar_on" for w in one.words):
+            polar = any(self._named_word(word) == "polar_on" for word in one.words if word[0] == "G")
+            if polar or {"C", "Y"} & one.said.last.keys():
                 return True
         return False
 

@@ -21,7 +21,7 @@ NEAR_MM = 0.006
 TURN = math.radians(8.0)
 """An outline that turns less than this goes on: chords of a round do."""
 
-MORE = 1.15
+MORE, CLOSE_SHARE = 1.15, 0.25
 """A rounded corner may hold so much more metal than a true round: edges lean, and meet at more than one place."""
 
 WINDOW, ROLLED, ROLLED_OFF = 4.0, 32, 0.05
@@ -137,8 +137,9 @@ def _piece(region: Region, part: Region, corners: Sequence[Corner], noses: Seque
     wide = noses[-1] if noses else 0.0  # a drill may have taken the point of a corner: what stands begins beside it
     near = [one for one in corners if region.distance(shapely.Point(one.at)) < max(one.reach_mm(wide), NEAR_MM)]
     for nose in noses if near else ():
-        reach = shapely.union_all([shapely.Point(one.at).buffer(MORE * one.reach_mm(nose)) for one in near])
-        fits = region.area <= MORE * sum(one.rest_mm2(nose) for one in near) + LEAST_MM2
+        sharp = _as_one(near, CLOSE_SHARE * nose)
+        reach = shapely.union_all([shapely.Point(one.at).buffer(MORE * one.reach_mm(nose)) for one in sharp])
+        fits = region.area <= MORE * sum(one.rest_mm2(nose) for one in sharp) + LEAST_MM2
         if fits and region.difference(reach).area < LEAST_MM2 and _is_beyond(region, part, near, nose):
             return Piece(region, thickness(region, part), nose)
     # What a nose rounds in a corner it joins says nothing of a layer: that is as thick as it is beside the corner.
@@ -148,6 +149,19 @@ def _piece(region: Region, part: Region, corners: Sequence[Corner], noses: Seque
         beside = region.difference(shapely.union_all(corner))
     beside = region if beside.area < LEAST_MM2 else beside
     return Piece(region, thickness(beside, part), None)
+
+
+def _as_one(corners: Sequence[Corner], close_mm: float) -> list[Corner]:
+    """Corners so close to the one before are one with it, as sharp as they are together: the point of a V."""
+    found: list[Corner] = []
+    for one in corners:
+        last = found[-1] if found else None
+        if last is not None and math.dist(last.at, one.at) < close_mm and last.angle + one.angle > math.pi:
+            middle = (last.at[0] + one.at[0]) / 2, (last.at[1] + one.at[1]) / 2
+            found[-1] = Corner(middle, last.angle + one.angle - math.pi)
+        else:
+            found.append(one)
+    return found
 
 
 def _is_beyond(region: Region, part: Region, near: Sequence[Corner], nose: float) -> bool:
