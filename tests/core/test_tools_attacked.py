@@ -257,7 +257,7 @@ def test_what_is_set_aside_never_takes_a_name_that_is_taken(tmp_path: Path) -> N
 
 
 def test_jobs_carry_every_kind_of_tool_and_what_was_seen(spear: Job) -> None:
-    tools = [tool.changed(id=f"X{i}", station=10 + i) for i, tool in enumerate(catalogue().tools[::12])]
+    tools = [tool.changed(id=f"X{i}", station=10 + i) for i, tool in enumerate(catalogue().tools[::14])]
     trial = {"tool": "CNMG", "cut": "Rough the outside", "chip": "long strings"}
     job = spear.changed(tools=(*spear.tools, *tools, boring().changed(id="B1")), trials=(trial,))
     again = parse_job(job_text(job))
