@@ -13,6 +13,7 @@ from toreuma.app.stages.shop.stage import ShopStage
 from toreuma.core.post import post
 from toreuma.engine.engine import Engine
 from toreuma.engine.library import library, renew
+from toreuma.files.shop import shop_folder
 from toreuma.shipped.library import demo_job
 
 
@@ -179,3 +180,16 @@ def test_a_control_that_cannot_be_is_told_at_the_field(shop: ShopPage, path: str
     assert row.entry.text() == text  # type: ignore[union-attr]
     assert words in row.says.text()
     assert not library().shop.of("dialect")["corner control"].value.changes
+
+
+@pytest.mark.parametrize("changes", ['{"also": ["M7"]}', '{"codes": {"rapid": 5}}', '{"no such": 1}', '{"cycles": 3}'])
+def test_a_control_whose_file_is_spoiled_is_told_and_can_be_taken_out(shop: ShopPage, changes: str) -> None:
+    shop.open("dialect", "G-code system A")
+    shop.make_new("corner control", "G-code system A")
+    (path,) = shop_folder().glob("dialects/*.json")
+    path.write_text(re.sub(r'"changes": \{\}', f'"changes": {changes}', path.read_text()))
+    renew()
+    shop.open("dialect", "corner control")
+    assert shop.form.value is None
+    assert "mend its file" in shop.says.text() or "cannot be used" in shop.says.text()
+    assert shop.remove.isEnabled()

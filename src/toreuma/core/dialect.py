@@ -56,7 +56,8 @@ class OwnDialect(Value):
             if isinstance(data.get(field), dict) and isinstance(value, dict):
                 value = {key: one for key, one in {**data[field], **value}.items() if one is not None}
             data[field] = value
-        said = {*self.changes.get("codes", {}), *self.changes.get("also", {}).values()} & OF_THE_MACHINE
+        codes, also = (one if isinstance(one := self.changes.get(name), dict) else {} for name in ("codes", "also"))
+        said = {*codes, *map(str, also.values())} & OF_THE_MACHINE
         data["of_its_machine"] = sorted({*base.of_its_machine, *said})
         return Dialect.model_validate({**data, "id": own_id(self.name), "name": self.name})
 

@@ -226,7 +226,11 @@ class ShopPage(QWidget):
         self.source.setEnabled(entry is not None)
         self.remove.setEnabled(entry is not None or (self.kind == "rack" and value is not None))
         self.hand_on.setEnabled(value is not None)
-        self.form.show_value(self.kind, value, self._session.system, own, self._name)
+        try:
+            self.form.show_value(self.kind, value, self._session.system, own, self._name)
+        except ToreumaError as error:  # an entry whose file somebody spoiled
+            self._say("error", f"{error.where}: {error.what}; mend its file in {shop_folder()}, or take it out")
+            self.form.show_value(self.kind, value := None, self._session.system, False, self._name)
         self._draw(value)
         self._on_job()
         if self.kind == "dialect" and own and value is not None:
