@@ -2,28 +2,26 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from itertools import groupby
 
 from pydantic import ValidationError
 
 from toreuma.core.errors import ProgramError, ToreumaError
-from toreuma.core.geometry.elements import Arc
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.memo import Check, never_cancel
-from toreuma.core.model import AsWritten, Job, Machine, Operation, WrittenMove, WrittenThread
+from toreuma.core.model import AsWritten, Job, Machine, WrittenThread
 from toreuma.core.model.tool import Tap
-from toreuma.core.motion import Motion, Spindle
 from toreuma.core.prove import prove
 from toreuma.core.read import Program
 from toreuma.core.scene import build_scene
 from toreuma.engine.check_report import thread_rows
-from toreuma.engine.driven_work import DrivenWork, made_beside
+from toreuma.engine.driven_work import DrivenWork, made_beside, stretches
 from toreuma.engine.foreign_blank import Blank
 from toreuma.engine.foreign_job import assumed_of, from_tools, job_of
 from toreuma.engine.library import library
 from toreuma.engine.piece_as_part import part_of_piece
 from toreuma.engine.study import Study
 from toreuma.engine.usual_chips import with_usual_chips
+from toreuma.engine.written_moves import moves_of
 from toreuma.engine.written_threads import found_threads
 from toreuma.files.jobs import validation_line
 
@@ -57,8 +55,6 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
     where = study.machine or _machine_for(study)
     beside = made_beside(study.program, study.tools, piece, len(part["features"]))
     part["features"] += beside.features
-    if beside.operations:
-        left.append(f"what driven tools cut is planned anew: {len(beside.operations)} operations")
     left += beside.left
     left.append("the part is what this program cuts: no drawing was asked")
     left += assumed_of(study.blank, (), where, usual=study.blank_is_usual)
@@ -68,9 +64,8 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
     assumed = {station: words for station, (_, words) in tools.items()}
     try:
         ground = job_of(_moved(study.blank, moved), study.tools, where)
-        rows = [*_operations(program, study, moved, places, assumed), *_named(beside, study)]
-        operations = [one for _, one in sorted(rows, key=lambda row: row[0])]
-        if operations and isinstance(operations[0], AsWritten):  # what holds for all of it is kept with the first
+        operations = list(_operations(program, study, moved, places, beside, assumed))
+        if operations:  # what holds for all of it is kept with the first
             operations[0] = operations[0].changed(assumed=(*operations[0].assumed, *left))
         language = study.dialect.id if study.dialect.id in library().dialects else ground.program.dialect
         job = Job.model_validate(
@@ -96,24 +91,16 @@ def as_job(study: Study, name: str, check: Check = never_cancel) -> TakenAsJob:
 
 
 def _plain(study: Study) -> tuple[Program, list[str]]:
-    """What turns and drills on the axis, and in words what else there is."""
+    """What cuts, and in words what else there is."""
     program, left = from_tools(study.program, study.tools), []
     faults = [one for one in program.findings if one.severity == "error"]
     if faults:
         first = faults[0]
-        left.append(f"line {first.line}: {first.what}" + (f", and {len(faults) - 1} more" if len(faults) > 1 else ""))
-    if any(one.event and one.driven is None for one in program.motions):
+        left.append(first.what + (f", and {len(faults) - 1} more" if len(faults) > 1 else ""))
+    kept = tuple(one for one in program.motions if one.driven is not None or not one.event)
+    if len(kept) < len(program.motions):
         left.append("bar feeding and handing over are left out")
-    kept = tuple(one for one in program.motions if one.driven is None and not one.event)
     return replace(program, motions=kept), left
-
-
-def _named(beside: DrivenWork, study: Study) -> Iterator[tuple[int, Operation]]:
-    """Operations of driven tools, called as the program calls them."""
-    uses = {f"T{use.station}": use for use in study.overview.tools}
-    for line, one in beside.operations:
-        words = next(iter(uses[one.tool].comments), "") if one.tool in uses else ""
-        yield line, one.changed(name=words[:120]) if words else one
 
 
 def _moved(blank: Blank, by: float) -> Blank:
@@ -146,7 +133,8 @@ def _piece(study: Study, program: Program, check: Check) -> tuple[Region, float]
     """What comes of it without the ridges of threads, its front at zero, and how far that was moved."""
     job = job_of(study.blank, study.tools, study.machine)
     taps = _taps(study)
-    smooth = replace(program, motions=tuple(one for one in program.motions if not one.in_step or one.station in taps))
+    round_ = (one for one in program.motions if one.driven is None and (not one.in_step or one.station in taps))
+    smooth = replace(program, motions=tuple(round_))
     final = prove(job, build_scene(job), smooth, EMPTY, check).final
     if final.is_empty:
         raise ProgramError("program", "nothing is left of the blank", "look at its blank and its tools")
@@ -158,31 +146,32 @@ def _operations(
     study: Study,
     moved: float,
     threads: dict[tuple[int, float], WrittenThread],
+    beside: DrivenWork,
     assumed: dict[int, tuple[str, ...]],
-) -> Iterator[tuple[int, Operation]]:
-    """One operation for every stretch of a tool, with the line at which it begins."""
+) -> Iterator[AsWritten]:
+    """One operation for every stretch of a tool."""
     uses = {use.station: use for use in study.overview.tools}
+    milled = iter(beside.milled)
     count = 0
-    for station, run in groupby(program.motions, key=lambda one: one.station):
-        motions = [one for one in run if one.segment.length > 1e-9 or one.dwell_s]
-        if not station or station not in uses or not any(one.feed is not None for one in motions):
+    for run in stretches(program.motions):
+        station, driven = run[0].station, run[0].driven is not None
+        cuts_beside = next(milled) if driven else ()
+        if not station or station not in uses or not any(one.feed is not None for one in run):
             continue
         count += 1
         use = uses[station]
         words = next(iter(use.comments), "") or f"{use.work}, station {station}"
-        leads = sorted({round(one.feed, 4) for one in motions if one.in_step and one.feed})
+        leads = sorted({round(one.feed, 4) for one in run if one.in_step and one.feed})
         unknown = [_unknown_thread(lead, station in _taps(study)) for lead in leads
                    if (station, lead) not in threads]  # fmt: skip
-        yield (
-            motions[0].line,
-            AsWritten(
-                id=f"op{count}",
-                name=words[:120],
-                tool=f"T{station}",
-                moves=tuple(_moves(motions, moved)),
-                threads=tuple(threads[station, lead] for lead in leads if (station, lead) in threads),
-                assumed=(*assumed.get(station, ()), *unknown),
-            ),
+        yield AsWritten(
+            id=f"op{count}",
+            name=words[:120],
+            tool=f"T{station}",
+            moves=tuple(moves_of(run, moved)),
+            threads=tuple(threads[station, lead] for lead in leads if (station, lead) in threads),
+            milled=cuts_beside,
+            assumed=(*assumed.get(station, ()), *unknown),
         )
 
 
@@ -190,24 +179,3 @@ def _unknown_thread(lead: float, tapped: bool) -> str:
     if tapped:
         return f"the hole is drawn as wide as the tap, without its thread of lead {lead:g} mm"
     return f"the thread of lead {lead:g} mm is none of a standard"
-
-
-def _moves(motions: list[Motion], moved: float) -> Iterator[WrittenMove]:
-    """Moves as data; the first is a rapid to where the stretch begins."""
-    spindle: Spindle | None = None
-    for one in motions:
-        z, r = one.end
-        centre = (one.segment.centre[0] - moved, one.segment.centre[1]) if isinstance(one.segment, Arc) else None
-        changed = one.spindle != spindle
-        spindle = one.spindle
-        yield WrittenMove(
-            z_mm=z - moved,
-            r_mm=r,
-            how="rapid" if one.is_rapid else "thread" if one.in_step else "feed",
-            feed=one.feed,
-            per_minute=one.per_minute,
-            centre=centre,
-            clockwise=one.segment.clockwise if isinstance(one.segment, Arc) else True,
-            dwell_s=one.dwell_s,
-            speed=(spindle.mode, spindle.value, spindle.clamp_rpm) if changed else None,
-        )

@@ -62,9 +62,9 @@ class Outcome:
         before = self.job.stock.opened if self.job.stock.kind == "free" else ()
         found = set(before)
         for one in self.plan.operations:
-            times = self.times_of(one.operation.id) if one.cuts.opens is not None else None
-            if times is not None and one.cuts.opens is not None and times[1] <= seconds + 1e-6:
-                found.add(one.cuts.opens)
+            times = self.times_of(one.operation.id) if one.cuts.opens else None
+            if times is not None and times[1] <= seconds + 1e-6:
+                found.update(one.cuts.opens)
         return tuple(sorted(found))
 
     def times_of(self, operation_id: str) -> tuple[float, float] | None:

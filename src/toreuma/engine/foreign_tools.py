@@ -118,7 +118,7 @@ _KIND_WORDS: tuple[tuple[str, str], ...] = (
     (r"\bCHAMFER(ING)?[ -]?(MILL|CUTTER)\b", "chamfer_mill"),
     (r"\bTAP(PING)?\b", "tap"),
     (r"\bREAM(ER)?\b", "reamer"),
-    (r"\b(CENT(ER|RE)[ -]?DRILL|SPOT(TING)?|C/?DRILL)\b", "centre"),
+    (r"\b(CENT(ER|RE)([ -]?DRILL)?|SPOT(TER|TING)?|C/?DRILL)\b", "centre"),
     (r"\b(U-?)?DRILL(ING)?\b|\bDR\b", "drill"),
     (r"\b(PART(ING)?( ?OFF)?|CUT-? ?OFF|PARTOFF)\b", "parting"),
     (r"\bFACE[ -]?GROOV", "face grooving"),
@@ -129,7 +129,7 @@ _KIND_WORDS: tuple[tuple[str, str], ...] = (
     (r"\bFAC(E|ING)\b|\bTURN(ING)?\b|\bROUGH(ING)?\b|\bFINISH(ING)?\b|\bO\.?D\.?\b", "turning"),
 )
 _SIZE = r"(\d+/\d+|\d*\.\d+|\d+\.?)"
-_DRILLS = r"(?:U-?DRILL|C/?DRILL|DRILL|REAM(?:ER)?|(?:END ?)?MILL|BAR)"
+_DRILLS = r"(?:U-?DRILL|C/?DRILL|DRILL|SPOT(?:TER|TING)?|CENT(?:ER|RE)|REAM(?:ER)?|(?:END ?)?MILL|BAR)"
 _D_WORDS = re.compile(
     rf"(?:DIA\.?|Ø|\bD)\s*{_SIZE}|{_SIZE}\s*(?:MM)?\s*(?:DIA\b|{_DRILLS})|{_DRILLS}\s*(?:DIA\.?|Ø|D)?\s*{_SIZE}", re.I
 )

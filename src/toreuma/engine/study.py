@@ -161,7 +161,9 @@ def usual_blank(seen: Overview, made: Sequence[Filled], before: Blank | None = N
     drilled = max((float(getattr(one.tool, "d_mm", 0.0)) for one in made), default=0.0)
     bored = [one for one in cutting if one.inside and one.widest is not None and one.nearest is not None]
     hole = max([drilled, *(one.widest.mm for one in bored if one.widest is not None)])
-    outside = [one.widest.mm for one in cutting if one.widest is not None and not one.inside]
+    rows = [one for one in cutting if one.widest is not None and not one.inside]
+    turned = [one for one in rows if one.work != "driven"] or rows  # a mill comes in at feed from far out
+    outside = [one.widest.mm for one in turned if one.widest is not None]
     widest = max([*outside, WALL_SHARE * hole]) if outside or hole else 50.0
     deepest = min((one.deepest.mm for one in cutting if one.deepest is not None), default=-50.0)
     front = max((one.front.mm for one in seen.tools if one.front is not None and one.work == "facing"), default=0.0)

@@ -59,7 +59,7 @@ def with_milled(
     steps: list[MilledStep] = []
     without: list[Finding] = []
     done = set(job.stock.opened if job.stock.kind == "free" else ())
-    done |= {one.feature for one in job.operations if isinstance(one, HolesBeside | MillFlats | MillSlot)}
+    done |= {each.feature for one in job.operations for each in one.milling}
     for index, feature in enumerate(job.part.features):
         if not isinstance(feature, HolePattern | Flats | Slot) or index in done or is_of_bar(job.stock, feature):
             continue

@@ -5,7 +5,6 @@ from functools import partial
 
 from toreuma.core.critic.moves import LAST, name_of
 from toreuma.core.findings import Cure, Finding
-from toreuma.core.kinds.operations import OPERATIONS
 from toreuma.core.memo import Memo
 from toreuma.core.model import Job
 from toreuma.core.plan.ground.result import OperationPlan
@@ -13,21 +12,19 @@ from toreuma.core.plan.route import Plan, plan
 
 __all__ = ["interrupted_cut", "opened_early"]
 
-MILLED = frozenset(name for name, kind in OPERATIONS.items() if kind.milled)
-
 
 def opened_early(planned: Plan, memo: Memo) -> Iterator[Finding]:
     """Every opening with turning behind it that it interrupts, and what it gains to open it last."""
     operations = planned.operations
     for index, one in enumerate(operations):
-        if one.cuts.opens is None or not one.motions:
+        if not one.cuts.opens or not one.motions:
             continue
         if not any(later.cuts.interruption is not None for later in operations[index + 1 :]):
             continue
         with_it = [
             other.operation.id
             for other in operations
-            if other.operation.kind in MILLED and getattr(other.operation, "feature", None) == one.cuts.opens
+            if any(mill.feature in one.cuts.opens for mill in other.operation.milling)
         ]
         cure = Cure(f"Move '{name_of(one.operation)}' behind the turning", partial(_last, ids=with_it))
         after = plan(cure.apply(planned.job), memo, steps=planned.steps)

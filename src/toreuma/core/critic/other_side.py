@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from toreuma.core.critic.moves import LAST
-from toreuma.core.critic.opened_early import MILLED, interrupted_cut
+from toreuma.core.critic.opened_early import interrupted_cut
 from toreuma.core.errors import ToreumaError
 from toreuma.core.findings import Cure, Finding
 from toreuma.core.memo import Memo
@@ -22,7 +22,7 @@ def other_side(planned: Plan, memo: Memo) -> Iterator[Finding]:
     Only holes right through can be cut from either side; others are told without a cure.
     """
     job = planned.job
-    cut = tuple(op.cuts.opens for op in planned.operations if op.motions and op.cuts.opens is not None)
+    cut = tuple(index for op in planned.operations if op.motions for index in op.cuts.opens)
     if len(job.setups) < 2 or not cut:
         return
     second = _second(job, planned, memo)
@@ -50,7 +50,7 @@ def other_side(planned: Plan, memo: Memo) -> Iterator[Finding]:
         "order.other_side",
         f"{names} are open when the second side is turned: {now[0]:.1f} s of interrupted cut and {now[1]} hits there",
         "what is cut behind that turning interrupts nothing" if found else "it has to be cut from this side",
-        operation=next(op.operation.id for op in planned.operations if op.motions and op.cuts.opens is not None),
+        operation=next(op.operation.id for op in planned.operations if op.motions and op.cuts.opens),
         cures=tuple(found),
     )
 
@@ -69,7 +69,7 @@ def _both(job: Job, memo: Memo) -> Plan | None:
 def _moved(job: Job, index: int) -> Job:
     """The operations of a feature at the end of the second side."""
     first, second = job.setups[0], job.setups[1]
-    moving = [op for op in first.operations if op.kind in MILLED and getattr(op, "feature", None) == index]
+    moving = [op for op in first.operations if any(one.feature == index for one in op.milling)]
     left = tuple(op for op in first.operations if op not in moving)
     taken = {op.id for op in second.operations}
     fresh = []

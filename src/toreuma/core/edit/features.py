@@ -1,8 +1,12 @@
 """A feature taken out of a part: operations that name the features behind it follow, those that cut it go with it."""
 
-from toreuma.core.model import AsWritten, Job, Operation
+from typing import TypeVar
+
+from toreuma.core.model import AsWritten, Job, Milling, Operation, WrittenThread
 
 __all__ = ["without_feature"]
+
+Named = TypeVar("Named", WrittenThread, Milling)
 
 
 def without_feature(job: Job, index: int) -> Job:
@@ -18,10 +22,14 @@ def without_feature(job: Job, index: int) -> Job:
 def _follows(operation: Operation, gone: int) -> Operation | None:
     """The operation counting features anew; None for one that cuts what is gone."""
     if isinstance(operation, AsWritten):
-        kept = [one for one in operation.threads if one.feature != gone]
-        moved = tuple(one.changed(feature=one.feature - (one.feature > gone)) for one in kept)
-        return operation if moved == operation.threads else operation.changed(threads=moved)
+        return operation.changed(threads=_counted(operation.threads, gone), milled=_counted(operation.milled, gone))
     cut = getattr(operation, "feature", None)
     if cut is None or cut < gone:
         return operation
     return None if cut == gone else operation.changed(feature=cut - 1)
+
+
+def _counted(named: tuple[Named, ...], gone: int) -> tuple[Named, ...]:
+    """What names features, counting them anew; without what names the one that is gone."""
+    kept = (one for one in named if one.feature != gone)
+    return tuple(one.changed(feature=one.feature - (one.feature > gone)) for one in kept)

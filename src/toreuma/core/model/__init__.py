@@ -33,16 +33,14 @@ from toreuma.core.model.operation import (
     MillSlot,
     Operation,
     PartOff,
-    Pins,
     ReamHole,
     RollKnurl,
     RoughBore,
     RoughOd,
     TapHole,
-    ThreadForm,
-    WrittenMove,
     WrittenThread,
 )
+from toreuma.core.model.operation_base import Milling, Pins, ThreadForm
 from toreuma.core.model.part import Corner, Element, Part, Size
 from toreuma.core.model.rest import FollowRest, Rest, SteadyRest
 from toreuma.core.model.shop import BarSize, HouseRules
@@ -50,6 +48,7 @@ from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
 from toreuma.core.model.transfer import HandOver, TurnRound
+from toreuma.core.model.written_move import WrittenDriven, WrittenMove
 
 __all__ = [
     "FORMAT_VERSION",
@@ -98,6 +97,7 @@ __all__ = [
     "Material",
     "MillFlats",
     "MillSlot",
+    "Milling",
     "Operation",
     "Part",
     "PartOff",
@@ -129,6 +129,7 @@ __all__ = [
     "TubeBar",
     "TurnRound",
     "TurningTool",
+    "WrittenDriven",
     "WrittenMove",
     "WrittenThread",
     "is_milled",

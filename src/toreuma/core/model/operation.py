@@ -1,11 +1,12 @@
 """Operations: what is cut, with which tool, and the numbers the person fixed."""
 
-from collections.abc import Mapping
-from typing import Annotated, Any, Literal, Self
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from toreuma.core.value import Identifier, Length, Name, Positive, Share, Value
+from toreuma.core.model.operation_base import Milling, OperationBase, ThreadForm
+from toreuma.core.model.written_move import WrittenMove
+from toreuma.core.value import Identifier, Length, Positive, Share, Value
 
 __all__ = [
     "AsWritten",
@@ -21,14 +22,11 @@ __all__ = [
     "MillSlot",
     "Operation",
     "PartOff",
-    "Pins",
     "ReamHole",
     "RollKnurl",
     "RoughBore",
     "RoughOd",
     "TapHole",
-    "ThreadForm",
-    "WrittenMove",
     "WrittenThread",
 ]
 
@@ -47,40 +45,7 @@ def _written_before(data: Any, meaning: Written) -> Any:
     return data
 
 
-class Pins(Value):
-    """Numbers the person fixed; what is not pinned is proposed."""
-
-    vc_m_min: Positive | None = None
-    feed_mm_rev: Positive | None = None
-    ap_mm: Positive | None = Field(default=None, description="Largest depth per pass, on radius")
-    clamp_rpm: Positive | None = None
-
-
-class _Operation(Value):
-    id: Identifier
-    name: Name = ""
-    tool: Identifier
-    enabled: bool = True
-    pins: Pins = Pins()
-    centre_back: bool = Field(default=False, description="Cut while the live centre is drawn back")
-
-    @property
-    def tools(self) -> tuple[str, ...]:
-        """Every tool the operation takes, the first one first."""
-        return (self.tool,)
-
-    def with_tools(self, names: Mapping[str, str]) -> Self:
-        """The same with other names of tools, where ``names`` has them."""
-        fields = (one for one in type(self).model_fields if one == "tool" or one.endswith("_tool"))
-        return self.changed(**{one: names[old] for one in fields if (old := getattr(self, one)) in names})
-
-    @property
-    def threads_cut(self) -> tuple[tuple[int, "ThreadForm"], ...]:
-        """Threads its tool cuts in step with the spindle: which of the part's features, and in what form."""
-        return ()
-
-
-class Face(_Operation):
+class Face(OperationBase):
     """Face the front square to the axis, past the centre."""
 
     kind: Literal["face"] = "face"
@@ -89,7 +54,7 @@ class Face(_Operation):
     written: Literal["moves", "passes"] = Field(default="moves", description="Move by move, or a cycle for each pass")
 
 
-class _Contour(_Operation):
+class _Contour(OperationBase):
     from_z_mm: Length | None = Field(default=None, description="Start of the stretch; empty: the front")
     to_z_mm: Length | None = Field(default=None, description="End of the stretch; empty: the back edge")
     extension_mm: Allowance | None = Field(default=None, description="How far past the end; empty: proposed")
@@ -157,7 +122,7 @@ class FinishBore(_Finishing):
     lead_mm: Positive = Field(default=0.5, description="Length of the run-in")
 
 
-class PartOff(_Operation):
+class PartOff(OperationBase):
     """Cut the part from the bar, with the back edge broken on the way."""
 
     kind: Literal["part_off"] = "part_off"
@@ -180,7 +145,7 @@ class PartOff(_Operation):
         return data
 
 
-class FeedBar(_Operation):
+class FeedBar(OperationBase):
     """Feed the bar to a stop for the next part, or draw it out with a gripper."""
 
     kind: Literal["feed_bar"] = "feed_bar"
@@ -188,7 +153,7 @@ class FeedBar(_Operation):
     draw_mm_min: Positive = Field(default=2000.0, description="Speed at which a gripper draws")
 
 
-class DrillHole(_Operation):
+class DrillHole(OperationBase):
     """Drill, spot or centre on the axis, from the front."""
 
     kind: Literal["drill"] = "drill"
@@ -208,7 +173,7 @@ class DrillHole(_Operation):
         return _written_before(data, "whole")
 
 
-class CutGroove(_Operation):
+class CutGroove(OperationBase):
     """Cut a groove or relief of the part."""
 
     kind: Literal["groove"] = "groove"
@@ -230,28 +195,7 @@ class CutGroove(_Operation):
         return tuple(dict.fromkeys(one for one in (self.tool, self.root_tool, self.wall_tool) if one is not None))
 
 
-class ThreadForm(Value):
-    """The thread to be cut, as its standard gives it: diameters in mm, least and greatest."""
-
-    designation: Name
-    pitch_mm: Positive
-    flank_deg: float = Field(ge=20, le=90, description="Between the flanks")
-    pitch_d_mm: tuple[Positive, Positive] = Field(description="Limits of the pitch diameter; the middle is aimed at")
-    crest_d_mm: tuple[Positive, Positive] = Field(
-        description="Limits of the diameter the thread is cut into: major outside, minor in a bore"
-    )
-    depth_mm: Positive | None = Field(default=None, description="Depth of the standard's profile, on radius")
-    starts: int = Field(default=1, ge=1, le=24)
-    left_hand: bool = False
-    taper: float = Field(default=0.0, ge=0, lt=0.5, description="Growth of the diameter along the length")
-    gauge_mm: float = Field(default=0.0, ge=0, le=1e3, description="From its start to where its diameters hold")
-
-    @property
-    def lead_mm(self) -> float:
-        return self.pitch_mm * self.starts
-
-
-class CutThread(_Operation):
+class CutThread(OperationBase):
     """Cut a thread of the part with a single-point tool."""
 
     kind: Literal["thread"] = "thread"
@@ -284,22 +228,6 @@ class CutThread(_Operation):
         return ((self.feature, self.form),)
 
 
-class WrittenMove(Value):
-    """One move of a program, in places of its tool's programmed point. ``centre`` is that of an arc, (z, r) in mm.
-
-    ``speed`` is set where it changes: of the surface, m/min, or of the spindle, rpm, and the clamp."""
-
-    z_mm: Length
-    r_mm: Length
-    how: Literal["rapid", "feed", "thread"] = "rapid"
-    feed: float | None = Field(default=None, gt=0, le=1e6, description="mm per turn or minute; the lead of a thread")
-    per_minute: bool = False
-    centre: tuple[float, float] | None = None
-    clockwise: bool = True
-    dwell_s: float = Field(default=0.0, ge=0, le=3600)
-    speed: tuple[Literal["surface", "fixed", "stopped"], float, float | None] | None = None
-
-
 class WrittenThread(Value):
     """A thread of the part that moves of a program cut."""
 
@@ -307,20 +235,25 @@ class WrittenThread(Value):
     form: ThreadForm
 
 
-class AsWritten(_Operation):
+class AsWritten(OperationBase):
     """A stretch of a program that was read, kept move by move until it is planned anew."""
 
     kind: Literal["as_written"] = "as_written"
     moves: tuple[WrittenMove, ...] = Field(min_length=1, max_length=200_000)
     threads: tuple[WrittenThread, ...] = ()
+    milled: tuple[Milling, ...] = ()
     assumed: tuple[str, ...] = Field(default=(), max_length=50, description="What nobody said of its tool or threads")
 
     @property
     def threads_cut(self) -> tuple[tuple[int, ThreadForm], ...]:
         return tuple((one.feature, one.form) for one in self.threads)
 
+    @property
+    def milling(self) -> tuple[Milling, ...]:
+        return self.milled
 
-class RollKnurl(_Operation):
+
+class RollKnurl(OperationBase):
     """Press ridges into a cylinder with a knurling tool."""
 
     kind: Literal["knurl"] = "knurl"
@@ -328,7 +261,7 @@ class RollKnurl(_Operation):
     dwell_turns: float = Field(default=3.0, ge=1, le=50, description="Turns it stands at both ends for the ridges")
 
 
-class TapHole(_Operation):
+class TapHole(OperationBase):
     """Tap the hole on the axis."""
 
     kind: Literal["tap"] = "tap"
@@ -336,7 +269,7 @@ class TapHole(_Operation):
     rigid: bool = Field(default=True, description="Feed in step with the spindle; otherwise in a floating holder")
 
 
-class ReamHole(_Operation):
+class ReamHole(OperationBase):
     """Bring a drilled hole on the axis to size."""
 
     kind: Literal["ream"] = "ream"
@@ -346,8 +279,12 @@ class ReamHole(_Operation):
     breakthrough_mm: Allowance = Field(default=1.0, description="How far the lead runs past a through hole")
 
 
-class _Milled(_Operation):
+class _Milled(OperationBase):
     feature: int = Field(ge=0, description="Which of the part's features, counted from 0")
+
+    @property
+    def milling(self) -> tuple[Milling, ...]:
+        return (Milling(feature=self.feature),)
 
 
 class HolesBeside(_Milled):
@@ -360,19 +297,30 @@ class HolesBeside(_Milled):
     breakthrough_mm: Allowance = Field(default=1.0, description="How far the full diameter runs past a through hole")
     form: ThreadForm | None = Field(default=None, description="Of the holes' thread, for a thread mill")
 
+    @property
+    def milling(self) -> tuple[Milling, ...]:
+        return (Milling(feature=self.feature, form=self.form),)
+
 
 class _EndMilled(_Milled):
     leave_mm: Allowance = Field(default=0.2, description="Left on floor and walls for the last cut; 0: one cut")
     by: Literal["", "y", "polar"] = Field(
         default="", description="Across with Y, or by turning the work; empty: Y where the carrier has it"
     )
+    edge_tool: Identifier | None = Field(
+        default=None, description="Breaks the edges afterwards; empty: they stay sharp"
+    )
+
+    @property
+    def milling(self) -> tuple[Milling, ...]:
+        edges = () if self.edge_tool is None else (Milling(feature=self.feature, edges_only=True),)
+        return (*super().milling, *edges)
 
 
 class MillFlats(_EndMilled):
     """Mill flats, one after the other, the work standing at an angle."""
 
     kind: Literal["flats"] = "flats"
-    edge_tool: Identifier | None = Field(default=None, description="Breaks the edge at the front; empty: left sharp")
 
     @property
     def tools(self) -> tuple[str, ...]:
@@ -385,9 +333,6 @@ class MillSlot(_EndMilled):
     kind: Literal["slot"] = "slot"
     start_tool: Identifier | None = Field(
         default=None, description="Drills a hole first in which the mill goes down; empty: it goes down by itself"
-    )
-    edge_tool: Identifier | None = Field(
-        default=None, description="Breaks the edges afterwards; empty: they stay sharp"
     )
 
     @property

@@ -56,7 +56,7 @@ class Plan:
     def opened(self) -> tuple[int, ...]:
         """Milled features that are open at the end."""
         before = self.job.stock.opened if self.job.stock.kind == "free" else ()
-        cut = (op.cuts.opens for op in self.operations if op.motions and op.cuts.opens is not None)
+        cut = (index for op in self.operations if op.motions for index in op.cuts.opens)
         return tuple(sorted({*before, *cut}))
 
     @property
@@ -116,8 +116,8 @@ def _operations(job: Job, scene: Scene, given: Given, memo: Memo, check: Check) 
         result = _one(job, replace(given, opened=opened), operation, stock, memo)
         planned.append(result)
         stock = result.after
-        if result.motions and result.cuts.opens is not None:
-            opened = tuple(sorted({*opened, result.cuts.opens}))
+        if result.motions and result.cuts.opens:
+            opened = tuple(sorted({*opened, *result.cuts.opens}))
     return tuple(planned)
 
 
@@ -203,7 +203,7 @@ def _whole(
 def _interrupted(kind: Kind, work: Work, operation: Operation, cuts: Cuts) -> Cuts:
     """The cuts, planned again more gently where what is open already interrupts them."""
     opened, machine = work.given.opened, work.given.machine
-    if not opened or cuts.opens is not None or not cuts.motions:
+    if not opened or cuts.opens or not cuts.motions:
         return cuts
     removed = work.stock.difference(work.after(cuts.motions, cuts.chord_mm))
     places = opened_by(work.given.part, work.scene.part, opened)

@@ -40,6 +40,9 @@ class DrivenWords:
     def _speed_text(self, number: float) -> str:
         raise NotImplementedError
 
+    def _pause(self, seconds: float) -> None:
+        raise NotImplementedError
+
     def _feed_text(self, feed: float, decimals: int) -> str:
         raise NotImplementedError
 
@@ -56,6 +59,8 @@ class DrivenWords:
         if before is not None and driven.polar != before.polar:
             self._block(codes["polar_on" if driven.polar else "polar_off"])
             self._move = ""
+            if before.polar and before.y[1]:  # the tool stands in line with the axis again, farther out
+                self._x = self._y = ""
         if before is not None and driven.rpm != before.rpm:
             self._block(
                 f"{codes['live_forward' if driven.rpm > 0 else 'live_reverse']} S{self._speed_text(abs(driven.rpm))}"
@@ -66,6 +71,8 @@ class DrivenWords:
             self._move = codes["rapid"]
         elif motion.event:
             self._block(codes[motion.event])
+        elif motion.dwell_s > 0:
+            self._pause(motion.dwell_s)
         else:
             self._driven_move(motion, driven)
 

@@ -22,6 +22,7 @@ from toreuma.core.prove.taps import Stroke
 from toreuma.core.prove.threads import ThreadMade, thread_findings, threads_made
 from toreuma.core.prove.told import Told, told_otherwise
 from toreuma.core.prove.travel import travel_findings
+from toreuma.core.prove.undrawn import Undrawn
 from toreuma.core.read import Program
 from toreuma.core.scene import Scene
 from toreuma.core.simulate.timeline import Timeline, timeline_of
@@ -51,8 +52,8 @@ class Proof:
 
     ``leftover`` is metal on the part beyond what the plan declared, ``declared`` what it said would stay;
     ``threads``, ``sizes``, ``surfaces`` are measured on the finished piece, ``gouged`` is missing from it;
-    ``milled`` is the metal left in each milled feature, um, by its place among the part's, ``tapped`` how taps
-    went, ``chords`` how thread mills did;
+    ``milled`` is the metal left in each milled feature, um, by its place among the part's, ``undrawn`` what driven
+    tools cut as written beside them, ``tapped`` how taps went, ``chords`` how thread mills did;
     ``left`` are places (z, r) of undeclared leftover and how thick it is, um, the largest first; ``before`` is the
     stock, ``states`` what is left of it after each section, ``final`` the finished piece or what is still in the chuck.
     """
@@ -78,6 +79,7 @@ class Proof:
     gouges: tuple[Gouge, ...] = ()
     left: tuple[tuple[tuple[float, float], float], ...] = ()
     milled: tuple[tuple[int, float], ...] = ()
+    undrawn: tuple[Undrawn, ...] = ()
     tapped: tuple[Stroke, ...] = ()
     chords: tuple[Chord, ...] = ()
 
@@ -175,6 +177,7 @@ def prove(
         gouges=deep,
         left=left,
         milled=bored.each,
+        undrawn=bored.undrawn,
         tapped=tuple(cutter.tapped),
         chords=tuple(cutter.chords),
     )

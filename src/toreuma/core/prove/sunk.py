@@ -19,7 +19,7 @@ from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.geometry.region import Region, region_from_points, rings
 from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, thickness_um, turned_about_z
 from toreuma.core.memo import Memo
-from toreuma.core.model import HolesBeside, Job, MillFlats, MillSlot, ThreadForm, Tool, is_milled
+from toreuma.core.model import Job, ThreadForm, Tool, is_milled
 from toreuma.core.model.feature import Flats, HolePattern, Slot
 from toreuma.core.model.tool import EndMill, Reamer, Tap, ThreadMill
 from toreuma.core.motion import Motion
@@ -28,6 +28,7 @@ from toreuma.core.prove.driven_cuts import DrivenCuts, DrivenTool
 from toreuma.core.prove.layers import Layers
 from toreuma.core.prove.metal import COARSE, SIMPLE_MM, Metal, is_full, may_meet
 from toreuma.core.prove.orbits import chord_of, fits
+from toreuma.core.prove.undrawn import Undrawn, undrawn_bodies, undrawn_of
 from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
@@ -55,12 +56,14 @@ FILM_MM = 0.001
 @dataclass(frozen=True)
 class Bored:
     """What driven tools made of the part's milled features, um: missing metal, metal left, and where; ``each`` is the
-    metal left in every one of them, by its place among the part's features."""
+    metal left in every one of them, by its place among the part's features; ``undrawn`` is what was kept as written
+    beside them."""
 
     gouge_um: float = 0.0
     leftover_um: float = 0.0
     findings: tuple[Finding, ...] = ()
     each: tuple[tuple[int, float], ...] = ()
+    undrawn: tuple[Undrawn, ...] = ()
 
 
 class MilledPiece:
@@ -237,22 +240,23 @@ class MilledPiece:
 
     def compared(self, job: Job, final: Region, memo: Memo | None = None) -> Bored:
         """What was cut, held against every milled feature that an operation of the job cuts."""
-        cuts = [one for one in job.operations if isinstance(one, HolesBeside | MillFlats | MillSlot) and one.enabled]
-        wanted = frozenset(one.feature for one in cuts)
-        edges = (one for one in job.operations if isinstance(one, MillSlot | MillFlats) and one.edge_tool)
-        edged = frozenset(one.feature for one in edges)
+        milling = [each for one in job.operations if one.enabled for each in one.milling]
+        wanted = frozenset(each.feature for each in milling if not each.edges_only)
+        edged = frozenset(each.feature for each in milling if each.edges_only)
         if (
             not wanted
             and not self._cuts.any
             and not self._threading
+            and not undrawn_of(job)
             and not any(is_milled(one) for one in job.part.features)
         ):
             return Bored()
         if memo is None:
             return self._compared(wanted, edged, final)
-        forms = tuple(one.form for one in cuts if isinstance(one, HolesBeside))
+        forms = tuple(each.form for each in milling)
         own = memo.digest(job.part), memo.digest(job.stock), memo.digest(final)
-        key = ("bored", *own, self.history, wanted, edged, forms)
+        kept = tuple(memo.digest(one) for one in undrawn_of(job))
+        key = ("bored", *own, self.history, wanted, edged, forms, kept)
         return memo.get(key, lambda: self._compared(wanted, edged, final))
 
     def _off_their_threads(self) -> Iterator[tuple[int, Solid]]:
@@ -267,12 +271,11 @@ class MilledPiece:
     def _rooms(self) -> Iterator[tuple[Sunk, ThreadForm]]:
         """Every hole with a thread that a mill is meant to cut."""
         job = self._job
-        for one in job.operations:
-            if isinstance(one, HolesBeside) and one.enabled and one.form is not None:
-                feature = job.part.features[one.feature]
-                if isinstance(feature, HolePattern) and feature.thread:
-                    with suppress(PartError):
-                        yield from ((place, one.form) for place in sunk_of(one.feature, feature, self._scene.part))
+        for one in (each for operation in job.operations if operation.enabled for each in operation.milling):
+            feature = job.part.features[one.feature] if one.feature < len(job.part.features) else None
+            if one.form is not None and isinstance(feature, HolePattern) and feature.thread:
+                with suppress(PartError):
+                    yield from ((place, one.form) for place in sunk_of(one.feature, feature, self._scene.part))
 
     def _compared(self, wanted: frozenset[int], edged: frozenset[int], final: Region) -> Bored:
         job, part = self._job, self._scene.part
@@ -296,7 +299,8 @@ class MilledPiece:
         round_ = revolved(final.simplify(SIMPLE_MM))
         bodies = [*self._cuts.bodies(), *self._off_their_threads()]
         taken = joined(body for _, body in bodies)
-        gouged = (taken - joined(allowed)) ^ round_
+        undrawn = list(undrawn_bodies(job))
+        gouged = (taken - joined([*allowed, *(body for _, body in undrawn)])) ^ round_
         left = joined([solids[index] for index in sorted(wanted) if index in solids]) ^ round_
         left = left - taken
         gouge, leftover = _beside_film(gouged), _beside_film(left)
@@ -313,7 +317,8 @@ class MilledPiece:
             what = said("{} are left in a hole, flat or slot", q(leftover, "um", ".1f"))
             findings.append(Finding("error", "milled.left", what, "the plan says it is cut", at=_place(left)))
         each = tuple((index, _beside_film((one ^ round_) - taken)) for index, one in solids.items())
-        return Bored(gouge, leftover, tuple(findings), each)
+        kept = tuple(Undrawn(name, _beside_film((one ^ round_) - taken), _place(one)) for name, one in undrawn)
+        return Bored(gouge, leftover, tuple(findings), each, kept)
 
 
 MOST_CHORDS = 24

@@ -1,6 +1,6 @@
 """Drilling, tapping and boring cycles: along Z in the face, along X in the side, again at every place that follows."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from toreuma.core.geometry.elements import Line, Point
 from toreuma.core.motion import peck_bottoms
@@ -141,8 +141,7 @@ class Drilling(Corners):
     def _drill_dwell(self, block: Block) -> None:
         dwell = self._state.cycle.get("dwell", 0.0)
         if dwell > 0:
-            made = self._motion(Line(self._state.at, self._state.at), None, block)
-            self._motions.append(replace(made, dwell_s=dwell * self._dialect.dwell_s.get("P", 0.001)))
+            self._stand(dwell * self._dialect.dwell_s.get("P", 0.001), block)
 
     def _place(self, hole: _Hole, along: float) -> Point:
         return (along, self._state.at[1]) if hole.axis == 0 else (self._state.at[0], along)

@@ -63,8 +63,7 @@ class Moves(Places):
                 return
             if letter in ("X", "U") and self._dialect.whole_numbers == "steps" and letter in block.said.whole:
                 each = 0.001
-            made = self._motion(Line(self._state.at, self._state.at), None, block)
-            self._motions.append(replace(made, dwell_s=number * each))
+            self._stand(number * each, block)
             return
         self._say("error", "program.dwell", block.line, "a dwell without a time", "say how long")
 
@@ -130,6 +129,14 @@ class Moves(Places):
         turned, state.c_deg, state.angle_told = deg - state.c_deg, deg, True
         made = self._motion(Line(state.at, state.at), None, block)
         self._motions.append(replace(made, event="index", driven=self._angle(turned)))
+
+    def _stand(self, seconds: float, block: Block) -> None:
+        """The tool stands where it is, turning where it is driven."""
+        state = self._state
+        made = self._motion(Line(state.at, state.at), None, block)
+        if state.held_at_angle and state.live_rpm:
+            made = replace(made, spindle=STOPPED, driven=self._angle())
+        self._motions.append(replace(made, dwell_s=seconds))
 
     def _driven(self, target: Point, block: Block) -> None:
         """A move of a driven tool, Y and ways made by turning the work among them."""

@@ -291,12 +291,10 @@ def _milled(
 
 
 def _by(index: int, number: int, side: SideMade, makers: Makers) -> Made | None:
-    """The operation of a side that cuts a feature, by its place in the route."""
-    for place, operation in enumerate(side.job.operations, 1):
-        if operation.enabled and getattr(operation, "feature", None) == index:
-            section = next((n for n, one in enumerate(side.proof.program.sections) if one.number == place), None)
-            return makers.of_section(number, section) if section is not None else None
-    return None
+    """The operation of a side that cuts a feature."""
+    found = (one.id for one in side.job.operations if one.enabled and index in one.features_cut)
+    name = next(found, None)
+    return None if name is None else makers.of_operation(number, name)
 
 
 def _tapped_pattern(

@@ -63,6 +63,13 @@ class Makers:
                 found.append(number)
         return tuple(found)
 
+    def of_operation(self, number: int, name: str) -> Made | None:
+        """An operation of a side, by its place in the route."""
+        side = self._sides[number]
+        place = next((n for n, one in enumerate(side.job.operations, 1) if one.id == name), 0)
+        section = next((n for n, one in enumerate(side.proof.program.sections) if one.number == place), None)
+        return self.of_section(number, section) if section is not None else None
+
     def of_section(self, number: int, section: int) -> Made | None:
         """The operation of a section of a side, and the last line it cuts on."""
         program = self._sides[number].proof.program

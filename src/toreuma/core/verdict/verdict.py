@@ -23,6 +23,7 @@ from toreuma.core.verdict.makers import Makers
 from toreuma.core.verdict.row import Made, Row, RowState, Verdict
 from toreuma.core.verdict.section import Found, Piece, compared
 from toreuma.core.verdict.side import SideMade
+from toreuma.core.verdict.undrawn_rows import undrawn_rows
 
 __all__ = ["UNFINISHED", "verdict_of"]
 
@@ -68,6 +69,7 @@ def verdict_of(
     rows = [
         *_section_rows(job, shape, final, sides, forms, makers),
         *feature_rows(job, shape, final, sides, forms, makers),
+        *undrawn_rows(sides, makers),
     ]
     dangers = tuple(one for one in findings if one.severity == "error" and one.code not in UNFINISHED)
     return Verdict(rows=tuple(rows), back_z=shape.profile.back_z, dangers=dangers, unplanned=tuple(unplanned))

@@ -82,7 +82,7 @@ class Cuts:
     tools. ``coverage`` gives the region the operation leaves clean as far as its tool reaches; it is computed only
     when somebody asks what remains. ``chord_mm`` is how closely planning simulates the cuts: coarsely where a
     finishing allowance stays on. ``infeed`` are the passes of a thread; ``becomes`` is the stock after an
-    operation that does not cut; ``opens`` is the milled feature that is open afterwards;
+    operation that does not cut; ``opens`` are the milled features that are open afterwards;
     ``cycles`` are the runs of moves to be written as one block each; ``strokes`` are first move and the one behind
     the last of every roughing pass that is written move by move; ``interruption`` is what open features do to the cut.
     """
@@ -96,7 +96,7 @@ class Cuts:
     chord_mm: float = PLANNING_CHORD_MM
     infeed: tuple[InfeedPass, ...] = ()
     becomes: Region | None = None
-    opens: int | None = None
+    opens: tuple[int, ...] = ()
     cycles: tuple[Cycle, ...] = ()
     strokes: tuple[tuple[int, int], ...] = ()
     interruption: Interruption | None = None

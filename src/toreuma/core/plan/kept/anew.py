@@ -7,7 +7,6 @@ from typing import Any
 
 import shapely
 
-from toreuma.core.errors import JobError
 from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.geometry.tool_shapes import shape_of
 from toreuma.core.model import (
@@ -29,6 +28,8 @@ from toreuma.core.model import (
 )
 from toreuma.core.model.feature import FaceGroove, Groove
 from toreuma.core.motion import Motion
+from toreuma.core.plan.kept.driven_anew import driven_anew
+from toreuma.core.plan.kept.instead import free_id, instead_of
 from toreuma.core.simulate.removal import swept_each
 
 __all__ = ["planned_anew"]
@@ -84,19 +85,13 @@ def planned_anew(job: Job, operation_id: str, part: Region, motions: tuple[Motio
     tool = job.tool(kept.tool)
     assert isinstance(kept, AsWritten)
     assert tool is not None
+    if any(move.driven is not None for move in kept.moves):
+        return driven_anew(job, kept)
     stretch = _Stretch(job, tool, part, kept, tuple(_passes(motions)))
     fresh: list[Operation] = []
     for operation in _anew(stretch) if stretch.passes else ():
-        fresh.append(operation.changed(id=_free(job, fresh), tool=kept.tool, enabled=kept.enabled))
-    if not fresh:
-        raise JobError(kept.name or kept.id, "no kind of operation does what these moves do", "keep them as written")
-    at = job.operations.index(kept)
-    return job.with_setup(operations=(*job.operations[:at], *fresh, *job.operations[at + 1 :]))
-
-
-def _free(job: Job, fresh: list[Operation]) -> str:
-    taken = {one.id for one in (*job.operations, *fresh)}
-    return next(name for name in (f"op{n}" for n in range(1, len(taken) + 2)) if name not in taken)
+        fresh.append(operation.changed(id=free_id(job, fresh), tool=kept.tool, enabled=kept.enabled))
+    return instead_of(job, kept, fresh)
 
 
 def _passes(motions: tuple[Motion, ...]) -> Iterator[tuple[Motion, ...]]:

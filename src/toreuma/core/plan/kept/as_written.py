@@ -11,6 +11,13 @@ from toreuma.core.plan.ground.moves import Moves
 from toreuma.core.plan.ground.result import Cuts, Pass
 from toreuma.core.plan.ground.work import Work
 from toreuma.core.plan.kept.anew import planned_anew
+from toreuma.core.plan.kept.driven_as_written import (
+    driven_as_written,
+    driven_figures,
+    driven_passes,
+    not_drawn,
+    opened_by_it,
+)
 from toreuma.core.simulate.removal import swept_each
 
 __all__ = ["plan_as_written"]
@@ -20,7 +27,32 @@ ABOVE_AXIS = (-1e5, 0.0, 1e5, 1e4)
 
 
 def plan_as_written(work: Work, operation: AsWritten) -> Cuts:
-    """The moves as they were read, from the point where tools are changed and back to it."""
+    """The moves as they were read, from the point where tools are changed and back to it. Raises `OperationFault`."""
+    if any(move.driven is not None for move in operation.moves):
+        driven = driven_as_written(work, operation)
+        return Cuts(
+            motions=driven,
+            passes=driven_passes(driven),
+            reasons={},
+            findings=(*_findings(work, operation, driven), *not_drawn(operation)),
+            becomes=work.stock,
+            opens=opened_by_it(work, operation),
+            figures=driven_figures(driven),
+        )
+    motions = _motions(work, operation)
+    cuts = [one for one in motions if one.feed is not None]
+    return Cuts(
+        motions=motions,
+        passes=tuple(_passes(motions)),
+        reasons={},
+        findings=_findings(work, operation, motions),
+        coverage=lambda: _covered(work, cuts),
+        figures=_figures(cuts),
+    )
+
+
+def _motions(work: Work, operation: AsWritten) -> tuple[Motion, ...]:
+    """Moves of a tool that stands still."""
     station, at, spindle = work.tool.station, work.scene.index, STOPPED
     motions: list[Motion] = Moves()
     for move in operation.moves:
@@ -39,14 +71,19 @@ def plan_as_written(work: Work, operation: AsWritten) -> Cuts:
         if end != at:
             motions.append(Motion(Line(at, end), None, spindle, station))
             at = end
-    cuts = [one for one in motions if one.feed is not None]
+    return tuple(motions)
+
+
+def _findings(work: Work, operation: AsWritten, motions: tuple[Motion, ...]) -> tuple[Finding, ...]:
+    """That they stand as written, and what was assumed."""
+    anew = Cure("Plan it anew", lambda job: planned_anew(job, operation.id, work.scene.part, motions))
     note = Finding(
         "note",
         "written.kept",
         f"{len(operation.moves)} moves stand as they were written",
         "their depths, feeds and speeds are nobody's proposal; plan this anew to have them worked out",
         operation=operation.id,
-        cures=(Cure("Plan it anew", lambda job: planned_anew(job, operation.id, work.scene.part, tuple(motions))),),
+        cures=(anew,),
     )
     assumed = Finding(
         "warning",
@@ -55,14 +92,7 @@ def plan_as_written(work: Work, operation: AsWritten) -> Cuts:
         "the proof is worth as much as that: set the tool as it is, or plan this anew",
         operation=operation.id,
     )
-    return Cuts(
-        motions=tuple(motions),
-        passes=tuple(_passes(motions)),
-        reasons={},
-        findings=(note, assumed) if operation.assumed else (note,),
-        coverage=lambda: _covered(work, cuts),
-        figures=_figures(cuts),
-    )
+    return (note, assumed) if operation.assumed else (note,)
 
 
 def _segment(at: Point, move: WrittenMove, index: Point) -> Segment:
@@ -73,7 +103,7 @@ def _segment(at: Point, move: WrittenMove, index: Point) -> Segment:
     return Line(at, end) if move.centre is None else Arc(at, end, move.centre, move.clockwise)
 
 
-def _passes(motions: list[Motion]) -> list[Pass]:
+def _passes(motions: tuple[Motion, ...]) -> list[Pass]:
     """Cuts that follow each other without a rapid between, as one line each."""
     found: list[list[Segment]] = []
     joined = False

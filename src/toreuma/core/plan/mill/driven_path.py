@@ -1,5 +1,7 @@
 """Writes moves of a driven tool down: the work stands at an angle under its brake, or is turned in step."""
 
+import math
+
 from toreuma.core.geometry.elements import Line, Point
 from toreuma.core.motion import STOPPED, Driven, Event, Motion
 from toreuma.core.plan.ground.moves import Moves
@@ -47,12 +49,27 @@ class DrivenPath:
             self._event("brake_on" if on else "brake_off")
 
     def polar(self, on: bool) -> None:
-        """From here on Y comes about by turning the work, or no longer."""
+        """From here on Y comes about by turning the work, or no longer; then the tool stands in line with the axis, and
+        the work as far round as that takes."""
+        if self._polar and not on and self._y:
+            z, x = self._at
+            self._c += math.degrees(math.atan2(self._y, x))
+            self._at, self._y = (z, math.hypot(x, self._y)), 0.0
         self._polar = on
 
     def reverse(self) -> None:
         """The tool turns the other way from here on."""
         self._rpm = -self._rpm
+
+    def turn(self, rpm: float) -> None:
+        """The tool turns so fast from here on; below zero in reverse."""
+        self._rpm = self._work.given.steps.turns(rpm)
+
+    def dwell(self, seconds: float) -> None:
+        """It stands where it is."""
+        driven = Driven(rpm=self._rpm, c_deg=self._c, y=(self._y, self._y), polar=self._polar)
+        way = Line(self._at, self._at)
+        self.motions.append(Motion(way, None, STOPPED, self._station, dwell_s=seconds, driven=driven))
 
     def leave(self, along_x: bool) -> None:
         """Back to the index point: along the tool's axis first."""

@@ -78,7 +78,7 @@ def plan_flats(work: Work, operation: MillFlats) -> Cuts:
         broken = break_front(work, operation, feature, places)
         motions, reasons = (*motions, *broken.motions), {**reasons, **broken.reasons}
         findings = (*findings, *broken.findings)
-    opens, figures = operation.feature, numbers.figures
+    opens, figures = (operation.feature,), numbers.figures
     return Cuts(
         motions=motions,
         passes=drawn,

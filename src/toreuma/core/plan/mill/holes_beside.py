@@ -68,7 +68,7 @@ def plan_holes(work: Work, operation: HolesBeside) -> Cuts:
     path.leave(along_x)
     findings = (*_findings(operation, tool, places[0], deep[0]), *holder_in_the_way(work, path.motions))
     drills = isinstance(tool, Drill) and tool.form not in ("spot", "centre")  # a spot only marks the place
-    opened = operation.feature if drills else None
+    opened = (operation.feature,) if drills else ()
     drawn = tuple(Pass((one,), tool.d_mm / 2) for one in _ways(places, deep))
     moves = tuple(path.motions)
     return Cuts(

@@ -92,7 +92,7 @@ def plan_slot(work: Work, operation: MillSlot) -> Cuts:
         broken = break_edges(work, operation, places, [_outward(one, feature, 0.0) for one in places])
         motions, reasons = (*motions, *broken.motions), {**reasons, **broken.reasons}
         findings = (*findings, *broken.findings)
-    opens, figures = operation.feature, numbers.figures
+    opens, figures = (operation.feature,), numbers.figures
     return Cuts(
         motions=motions,
         passes=drawn,

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 from toreuma.core.findings import Cure, Finding, Severity
 from toreuma.core.model import CutThread, Job, Part
 from toreuma.core.model.feature import ThreadFeature
-from toreuma.core.model.operation import ThreadForm
+from toreuma.core.model.operation_base import ThreadForm
 from toreuma.core.model.part import Size
 from toreuma.core.model.tool import ThreadingTool, ThreadInsert
 from toreuma.core.plan.ground.work import Work
