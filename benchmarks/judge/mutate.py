@@ -27,7 +27,8 @@ from toreuma.core.post import post
 from toreuma.core.read import Program, read
 from toreuma.core.verdict import Verdict
 from toreuma.engine.engine import Engine
-from toreuma.engine.judging import prove_whole, verdict_of_pair
+from toreuma.engine.further_parts import verdict_of_pair
+from toreuma.engine.judging import prove_whole
 from toreuma.engine.pair import prove_channels, references, texts_of
 from toreuma.shipped.library import demo_job, demo_names
 

@@ -7,7 +7,8 @@ from tests.support.long import everyday
 from toreuma.core.dialect import Dialect
 from toreuma.core.geometry.region import depth_inside
 from toreuma.engine.engine import Engine
-from toreuma.engine.judging import prove_whole, verdict_of_pair
+from toreuma.engine.further_parts import verdict_of_pair
+from toreuma.engine.judging import prove_whole
 from toreuma.engine.pair import prove_channels
 from toreuma.shipped.library import demo_job, demo_names, dialect, dialect_names
 

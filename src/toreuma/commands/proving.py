@@ -18,7 +18,7 @@ from toreuma.core.prove import Proof
 from toreuma.core.verdict import TOLD_BY_ROWS, Verdict
 from toreuma.engine import report
 from toreuma.engine.engine import Engine
-from toreuma.engine.judging import verdict_of_pair
+from toreuma.engine.further_parts import verdict_of_pair
 from toreuma.engine.library import open_job
 from toreuma.engine.pair import prove_channels, texts_of
 from toreuma.files.reading import text_of

@@ -9,8 +9,9 @@ from typing import Any
 
 from shapely.affinity import translate
 
+from toreuma.core.geometry.milled import mouth_d_mm
 from toreuma.core.geometry.region import Region, box
-from toreuma.core.model import Milling
+from toreuma.core.model import HolePattern, Milling
 from toreuma.core.model.tool import ChamferMill, Drill, EndMill, Reamer, Tap, Tool
 from toreuma.core.motion import Motion
 from toreuma.core.read import Program
@@ -57,6 +58,7 @@ class _Holes:
     d_mm: float = 0.0
     bottom: float | None = None
     thread: str = ""
+    full_to: float | None = None
 
 
 def mount_of(tool: Tool, motions: Iterable[Motion]) -> str | None:
@@ -166,6 +168,7 @@ class _Making:
             if isinstance(tool, Tap):
                 hole.thread = tool.thread
                 hole.d_mm = hole.d_mm or round(tool.d_mm - tool.pitch_mm, 3)
+                hole.full_to = pattern[0].bottom + tool.lead_pitches * tool.pitch_mm
             else:
                 hole.d_mm = max(hole.d_mm, tool.d_mm)
                 hole.bottom = deep if hole.bottom is None else min(hole.bottom, deep)
@@ -183,15 +186,22 @@ class _Making:
         return index
 
     def _at_known(self, one: "_Stretch") -> bool:
-        """Whether a tool goes to the holes of patterns that are known."""
+        """Whether a tool goes to the holes of patterns that are known, no wider than their edges are broken."""
         found = False
         for pattern in patterns(places_of(one.cuts)):
             degs = tuple(sorted(place.deg for place in pattern))
             for index, hole in self._holes.items():
-                if (hole.mount, round(hole.at_mm, 2)) == pattern[0].row and alike(hole.degs, degs):
+                same = (hole.mount, round(hole.at_mm, 2)) == pattern[0].row and alike(hole.degs, degs)
+                if same and self._marks(one.tool, hole, pattern[0]):
                     self._mills(one, index)
                     found = True
         return found
+
+    def _marks(self, tool: Tool, hole: _Holes, place: Place) -> bool:
+        feature = HolePattern.model_validate(self._hole_row(hole))
+        top = 0.0 if hole.mount == AXIAL else self._wall(hole.at_mm, float(self._part.bounds[3]))[1]
+        slope = math.tan(math.radians(float(getattr(tool, "point_deg", 90.0))) / 2)
+        return 2 * (top - place.bottom) * slope <= mouth_d_mm(feature, 0.0) + SAME_MM
 
     def _along_edges(self, one: "_Stretch") -> bool:
         """Whether a pointed tool goes along what mills cut at the same angles."""
@@ -208,14 +218,15 @@ class _Making:
         row: Row = {"kind": "holes", "count": len(hole.degs), "d_mm": round(hole.d_mm, DIGITS)} | spread(hole.degs)
         bottom = hole.bottom
         if hole.mount == AXIAL:
+            inner, top = back, 0.0
             row |= {"on": "front", "circle_d_mm": round(2 * hole.at_mm, DIGITS)}
-            if bottom is not None and bottom > back + SAME_MM:
-                row["depth_mm"] = round(-bottom, DIGITS)
         else:
-            row |= {"on": "outside", "z_mm": round(hole.at_mm, DIGITS)}
             inner, top = self._wall(hole.at_mm, outer)
-            if bottom is not None and bottom > inner + SAME_MM:
-                row["depth_mm"] = round(top - bottom, DIGITS)
+            row |= {"on": "outside", "z_mm": round(hole.at_mm, DIGITS)}
+        if bottom is not None and bottom > inner + SAME_MM:
+            row["depth_mm"] = round(top - bottom, DIGITS)
+        if hole.full_to is not None and hole.full_to > inner + SAME_MM:
+            row["thread_length_mm"] = round(top - hole.full_to, DIGITS)
         return row | ({"thread": hole.thread} if hole.thread else {})
 
     def _wall(self, z: float, outer: float) -> tuple[float, float]:

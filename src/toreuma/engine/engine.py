@@ -22,8 +22,9 @@ from toreuma.core.prove import Proof
 from toreuma.core.simulate.replay import Replay
 from toreuma.core.verdict import Verdict
 from toreuma.engine.follow import Outcome, follow, replay_of
+from toreuma.engine.further_parts import verdict_of_pair
 from toreuma.engine.house import by_house_rules
-from toreuma.engine.judging import Whole, prove_whole, verdict_of_pair
+from toreuma.engine.judging import Whole, prove_whole
 from toreuma.engine.library import Library, library
 from toreuma.engine.meetings import without_meetings
 from toreuma.engine.pair import PairProof, prove_channels

@@ -4,7 +4,6 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from functools import partial
 
-from toreuma.core.channels.transfer import Transfer
 from toreuma.core.dialect import Dialect
 from toreuma.core.findings import Finding
 from toreuma.core.memo import Check, Memo, never_cancel
@@ -17,11 +16,10 @@ from toreuma.core.scene import build_scene
 from toreuma.core.standards.threads.form import form_of
 from toreuma.core.verdict import SideMade, Verdict, verdict_of
 from toreuma.engine.hand_changes import written
-from toreuma.engine.pair import PairProof
 from toreuma.engine.proving import prove_read
 from toreuma.shipped.library import known_threads
 
-__all__ = ["Whole", "planned_findings", "prove_whole", "thread_forms", "verdict_of_pair", "verdict_of_sides"]
+__all__ = ["Whole", "planned_findings", "prove_whole", "thread_forms", "verdict_of_sides"]
 
 Progress = Callable[[float], None]
 
@@ -82,16 +80,6 @@ def verdict_of_sides(plans: Sequence[Plan], made: Sequence[SideMade], more: Sequ
     found = [finding for side in made for finding in side.proof.findings]
     planned, unplanned = planned_findings(plans)
     return verdict_of(plans[0].job, made, thread_forms(plans[0].job), (*planned, *found, *more), unplanned)
-
-
-def verdict_of_pair(plans: Sequence[Plan], taken: Transfer, pair: PairProof) -> Verdict:
-    """The verdict over a part that both channels made complete: its first piece, and what was found on any."""
-    other = pair.second_job
-    sides = (
-        SideMade(job=plans[0].job, scene=plans[0].scene, proof=pair.first),
-        SideMade(job=other, scene=build_scene(other), proof=pair.second, turned=True),
-    )
-    return verdict_of_sides(plans, sides, (*taken.findings, *pair.findings))
 
 
 def planned_findings(plans: Sequence[Plan]) -> tuple[tuple[Finding, ...], tuple[Finding, ...]]:

@@ -1,5 +1,6 @@
 """Operations of driven tools for the milled features of a part: behind the turning, in front of parting off."""
 
+import math
 from collections.abc import Callable, Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import TypeVar
@@ -7,7 +8,7 @@ from typing import TypeVar
 from toreuma.core.critic.moves import LAST
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
+from toreuma.core.geometry.milled import Sunk, mouth_d_mm, sunk_of
 from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.model import Carrier, HolesBeside, Job, MillFlats, MillSlot, ThreadForm
 from toreuma.core.model.catalogue import Catalogue
@@ -165,7 +166,9 @@ def _hole_tools(
 
     def worth(one: Tap) -> tuple[bool, bool, bool, bool]:
         suits = one.form == ("through" if feature.depth_mm is None else "blind")  # where its chips go
-        follows = deep_mm <= one.flute_length_mm or one.follows_into(feature.d_mm)
+        lead = one.lead_pitches * one.pitch_mm
+        way = deep_mm if feature.thread_length_mm is None else feature.thread_length_mm + lead
+        follows = way <= one.flute_length_mm or one.follows_into(feature.d_mm)
         return _full_thread(one, feature) >= TAPPED_SHARE, follows, suits, one.code in rack
 
     tap = max(fitting, key=worth, default=None)
@@ -187,7 +190,7 @@ def _hole_tools(
     drill = _best(close, rack, lambda one: float(one.material != "high-speed steel"))
     if drill is None:
         return []
-    mouth = feature.d_mm + 2 * hole_edge_mm(0.0)
+    mouth = mouth_d_mm(feature, 0.0)
     spots = sorted((one for one in drills if one.form == "spot" and one.d_mm >= mouth), key=lambda one: one.d_mm)
     found: list[tuple[Tool, str, tuple[str, ...]]] = []
     if spots:
@@ -214,6 +217,9 @@ def _hole_tools(
 def _full_thread(tap: Tap, feature: HolePattern) -> float:
     """The share of a blind hole that a tap threads whole: not its lead, nor a pitch of clearance; 1 where it goes
     through."""
+    if feature.thread_length_mm is not None:
+        room = math.inf if feature.depth_mm is None else feature.depth_mm - feature.thread_length_mm
+        return 1.0 if tap.lead_pitches * tap.pitch_mm <= room + SAME_MM else 0.0
     if feature.depth_mm is None:
         return 1.0
     return 1.0 - (tap.lead_pitches + 1.0) * tap.pitch_mm / feature.depth_mm

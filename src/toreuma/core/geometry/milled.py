@@ -14,8 +14,9 @@ from toreuma.core.errors import PartError
 from toreuma.core.geometry.region import Region, box, polygons
 from toreuma.core.geometry.shape import quarter_chords
 from toreuma.core.model.feature import Flats, HolePattern, Slot
+from toreuma.core.standards.threads.same import nominal_d_mm
 
-__all__ = ["Along", "Sunk", "Turn", "hole_edge_mm", "metal_of_turn", "sunk_of"]
+__all__ = ["Along", "Sunk", "Turn", "hole_edge_mm", "metal_of_turn", "mouth_d_mm", "sunk_of"]
 
 Along = Literal["z", "x"]
 
@@ -24,6 +25,9 @@ STEPS = 1440
 
 EDGE_MM = 0.3
 """Chamfer at the mouth of holes where the part names none."""
+
+SUNK_OF_THREAD = 1.05
+"""A threaded hole is sunk to so many of its thread's diameters (DIN 76-1)."""
 
 FAR_MM = 1e4
 BEYOND_MM = 5.0
@@ -37,6 +41,7 @@ class Sunk:
     the region lies in (x, y), seen from the front, levels are Z, and ``c_deg`` is where its middle lies. ``top`` is
     where metal begins; ``floor_to`` is how far below the level a point or a breakthrough may go. ``middle`` is its
     place (u, v), ``d_mm`` the diameter of a hole, else 0. ``behind``: it lies in the back face and is open that way.
+    ``threaded_to`` is the level down to which full thread is wanted, where the drawing says.
     """
 
     along: Along
@@ -48,6 +53,7 @@ class Sunk:
     middle: tuple[float, float]
     d_mm: float = 0.0
     behind: bool = False
+    threaded_to: float | None = None
 
     def may_open(self, z: float, r: float) -> bool:
         """Whether a turn there can meet it at all."""
@@ -132,6 +138,15 @@ def hole_edge_mm(edge_break_mm: float) -> float:
     return edge_break_mm or EDGE_MM
 
 
+def mouth_d_mm(feature: HolePattern, edge_break_mm: float) -> float:
+    """How wide the mouth of a hole is sunk, mm: by its edge, and where a tap follows wider than its thread.
+
+    Countersinks of threads: DIN 76-1, 1.05 d."""
+    edge = feature.d_mm + 2 * hole_edge_mm(edge_break_mm)
+    nominal = nominal_d_mm(feature.thread) if feature.thread else None
+    return edge if nominal is None else max(edge, SUNK_OF_THREAD * nominal)
+
+
 def _angles(count: int, start: float, step: float | None) -> list[float]:
     return [start + n * (360 / count if step is None else step) for n in range(count)]
 
@@ -185,6 +200,8 @@ def _holes(index: int, feature: HolePattern, part: Region) -> tuple[Sunk, ...]:
         region = shapely.Point(middle).buffer(r, quad_segs=quarter_chords(r))
         along: Along = "x" if feature.on == "outside" else "z"
         behind, through = feature.on == "back", feature.depth_mm is None
+        length = feature.thread_length_mm if feature.thread else None
+        threaded_to = None if length is None else top + length if behind else top - length
         found.append(
             Sunk(
                 along=along,
@@ -196,6 +213,7 @@ def _holes(index: int, feature: HolePattern, part: Region) -> tuple[Sunk, ...]:
                 middle=middle,
                 d_mm=feature.d_mm,
                 behind=behind,
+                threaded_to=threaded_to,
             )
         )
     return tuple(found)

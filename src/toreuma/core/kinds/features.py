@@ -244,6 +244,7 @@ FEATURES: dict[str, FeatureKind] = declared(
             Field("z_mm", "at Z", "mm"),
             _START,
             Field("step_deg", "step", "deg", empty="even"),
+            Field("thread_length_mm", "full thread", "mm", empty="as deep as a tap goes"),
         ),
         place=("on", (("Front face", "front"), ("Back face", "back"), ("Round the outside", "outside"))),
         facts=lambda f, size: f"{f.count} × Ø {size(f.d_mm)}",

@@ -38,6 +38,7 @@ def holes(piece: Piece) -> Waiting:
         fields["thread"] = tidy_thread(token.text)
     piece.size(d)
     place: At | None = None
+    drilled = False
     while piece.peek() is not None:
         if piece.take("on", "pcd", "bc"):
             if piece.peek() is None and "circle_d_mm" in fields:
@@ -49,7 +50,12 @@ def holes(piece: Piece) -> Waiting:
                     pass
                 fields["circle_d_mm"] = piece.length("the diameter of the hole circle")
         elif piece.take("x", "deep"):
-            fields["depth_mm"] = piece.length("the depth")
+            depth = piece.length("the depth")
+            if thread is not None and "thread_length_mm" not in fields:
+                fields["thread_length_mm"] = depth
+                fields["depth_mm"] = round(depth + BEHIND_PITCHES * thread.pitch_mm, 2)
+            else:
+                fields["depth_mm"], drilled = depth, True
             piece.take("deep")
         elif piece.take("through", "thru"):
             fields.pop("depth_mm", None)
@@ -73,11 +79,15 @@ def holes(piece: Piece) -> Waiting:
         if place is None or fields["on"] != "front":
             raise piece.wrong("the hole circle is missing", "type on 50, its diameter; or at 20, square to the axis")
         fields["on"] = "outside"
-    return Waiting(
-        start,
-        piece.end,
-        lambda ground: [{**fields, "z_mm": place.place(ground.whole_mm) if place is not None else 0.0}],
-    )
+
+    def make(ground: Ground) -> list[Fields]:
+        """Holes in a face whose drill would come to the other one go through."""
+        through = not drilled and "thread_length_mm" in fields and fields.get("depth_mm", 0.0) >= ground.whole_mm
+        if fields["on"] != "outside" and through:
+            fields.pop("depth_mm")
+        return [{**fields, "z_mm": place.place(ground.whole_mm) if place is not None else 0.0}]
+
+    return Waiting(start, piece.end, make)
 
 
 def _lonely(piece: Piece, cross: bool) -> bool:

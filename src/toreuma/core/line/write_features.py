@@ -91,10 +91,12 @@ def _knurl(w: _Writer) -> list[str]:
     return [f"knurl {w.feature.form} {w.mm('pitch_mm')} x {w.mm('length_mm')}", w.at("from_z_mm")]
 
 
-def _axial_hole(w: _Writer) -> list[str]:
+def _depths(w: _Writer) -> list[str]:
+    """Of its thread, and of the hole; a depth alone is the hole's where it has no thread."""
     f = w.feature
-    w.said |= {"thread", "thread_length_mm", "depth_mm", "d_mm"}
-    head = f"hole {f.thread}" if f.thread else f"hole {length_text(f.d_mm, w.units)}"
+    if f.thread and f.thread_length_mm is None and f.depth_mm is not None:
+        return []  # written by its name: a depth alone would be the thread's
+    w.said |= {"thread_length_mm", "depth_mm"}
     depths = []
     if f.thread and f.thread_length_mm is not None:
         depths.append(f"x {length_text(f.thread_length_mm, w.units)}")
@@ -102,6 +104,14 @@ def _axial_hole(w: _Writer) -> list[str]:
         depths.append(f"x {length_text(f.depth_mm, w.units)}")
     elif f.thread_length_mm is not None:
         depths.append("through")
+    return depths
+
+
+def _axial_hole(w: _Writer) -> list[str]:
+    f = w.feature
+    w.said |= {"thread", "d_mm"}
+    head = f"hole {f.thread}" if f.thread else f"hole {length_text(f.d_mm, w.units)}"
+    depths = _depths(w)
     drill = f"drill {length_text(f.d_mm, w.units)}" if f.thread else ""
     return [head, *depths, drill, w.choice("end", {"front": "", "back": "back"})]
 
@@ -118,7 +128,7 @@ def _holes(w: _Writer) -> list[str]:
     f = w.feature
     w.said |= {"thread", "on", "count", "z_mm", "d_mm"}
     what = f"{f.thread} drill {length_text(f.d_mm, w.units)}" if f.thread else length_text(f.d_mm, w.units)
-    depth = f"x {w.mm('depth_mm')}" if f.depth_mm is not None else ""
+    depth = " ".join(_depths(w))
     place = f"at {length_text(-f.z_mm, w.units)}"
     first = f"first {plain_text(f.start_deg)}" if f.start_deg else ""
     w.said.add("start_deg")

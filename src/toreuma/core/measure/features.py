@@ -159,7 +159,7 @@ def _centre_hole(make: _Maker, f: CentreHole, _: Threads) -> Found:
 def _holes(make: _Maker, f: HolePattern, threads: Threads) -> Found:
     make.name = f"{make.name}, {f.count} times" if f.count > 1 else make.name
     make.at = {"front": (0.0, f.circle_d_mm / 2), "back": (make.back, f.circle_d_mm / 2)}.get(f.on, make.at)
-    yield from _hole(make, f.d_mm, f.depth_mm, f.thread, None, threads)
+    yield from _hole(make, f.d_mm, f.depth_mm, f.thread, f.thread_length_mm, threads)
     if f.on == "outside":
         yield make.one("middle from the front face", "length", abs(f.z_mm))
     elif f.circle_d_mm > 0:

@@ -131,6 +131,7 @@ class HolePattern(Value):
     start_deg: float = Field(default=0.0, ge=-360, le=360)
     step_deg: float | None = Field(default=None, description="Empty: spread evenly")
     thread: Name = ""
+    thread_length_mm: Positive | None = Field(default=None, description="Of full thread; empty: as deep as a tap goes")
     name: Name = ""
 
 

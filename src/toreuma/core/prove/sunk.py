@@ -14,7 +14,7 @@ from shapely import Point
 from toreuma.core.cutting.force import specific_force_n_mm2
 from toreuma.core.errors import PartError
 from toreuma.core.findings import Finding
-from toreuma.core.geometry.milled import Sunk, hole_edge_mm, sunk_of
+from toreuma.core.geometry.milled import Sunk, hole_edge_mm, mouth_d_mm, sunk_of
 from toreuma.core.geometry.of_bar import is_of_bar
 from toreuma.core.geometry.region import Region, region_from_points, rings
 from toreuma.core.geometry.solids import ALONG_X, Solid, facets, joined, prism, revolved, thickness_um, turned_about_z
@@ -289,8 +289,9 @@ class MilledPiece:
             except PartError:
                 continue
             solids[index] = joined(feature_solid(one, -FILM_MM) for one in places)
-            broken = feature.kind == "holes" or index in edged
-            edge = hole_edge_mm(job.part.edge_break_mm) if broken else 0.0
+            edge = hole_edge_mm(job.part.edge_break_mm) if index in edged else 0.0
+            if isinstance(feature, HolePattern):
+                edge = (mouth_d_mm(feature, job.part.edge_break_mm) - feature.d_mm) / 2
             allowed += [_allowed(one, edge, feature.kind == "flats") for one in places]
             cut = index in wanted or index in opened or is_of_bar(job.stock, feature)
             if not cut and not any(one.behind for one in places):

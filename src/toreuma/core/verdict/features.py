@@ -329,9 +329,10 @@ def _tapped_place(row: Row, place: Sunk, form: Form | None, side: SideMade, numb
     top = place.top
     shifted = Stroke(line=deepest.line, station=deepest.station, from_side=deepest.from_side, c_deg=deepest.c_deg,
                      place=deepest.place, end=deepest.end - top, lead_mm=deepest.lead_mm)  # fmt: skip
-    length = abs(top - place.level)
+    length = abs(top - (place.level if place.threaded_to is None else place.threaded_to))
     core = place.d_mm if isinstance(tool, Tap) else None
-    return _tapped_row(row, form, [shifted], length, side, number, makers, core)
+    exact = place.threaded_to is not None
+    return _tapped_row(row, form, [shifted], length, side, number, makers, core, exact=exact)
 
 
 def _is_at(stroke: Stroke, place: Sunk) -> bool:

@@ -18,7 +18,7 @@ LEAD_SHARE = 0.02
 FULL_FROM_PITCHES = 0.5
 """The thread is full so far above the end of the mill."""
 
-DEPTH_PITCHES = 1.0
+DEPTH_PITCHES, DEPTH_MM = 1.0, 0.05
 SAME_GROOVE_PITCHES = 0.02
 SIZE_MM = 0.002
 
@@ -44,8 +44,9 @@ def milled_thread_row(
         return replace(
             row, state="wrong", found=found, left=wrong, cure="the mill on the thread's own helix", made=made
         )
-    wanted = place.top - place.level
-    if top < place.top - form.pitch_mm or full < wanted - DEPTH_PITCHES * form.pitch_mm:
+    wanted = place.top - (place.level if place.threaded_to is None else place.threaded_to)
+    least = wanted - (DEPTH_PITCHES * form.pitch_mm if place.threaded_to is None else DEPTH_MM)
+    if top < place.top - form.pitch_mm or full < least:
         left = said("{} of full thread are wanted", q(wanted))
         return replace(row, state="open", found=found, left=left, cure="deeper turns, or more of them", made=made)
     return replace(row, state="made", found=found, left="", cure="", made=made)

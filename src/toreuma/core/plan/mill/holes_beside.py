@@ -9,7 +9,7 @@ from toreuma.core.cutting.force import KIENZLE
 from toreuma.core.cutting.holes import drilling, tapping_torque_nm
 from toreuma.core.findings import Finding
 from toreuma.core.geometry.elements import Line
-from toreuma.core.geometry.milled import Sunk, hole_edge_mm
+from toreuma.core.geometry.milled import Sunk, mouth_d_mm
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import HolePattern, HolesBeside, LiveDrive
 from toreuma.core.model.tool import Drill, Reamer, Tap, ThreadMill
@@ -86,7 +86,7 @@ def _depth(work: Work, tool: Drill | Reamer | Tap, operation: HolesBeside, featu
     """Where the end of the tool goes."""
     past = operation.breakthrough_mm if place.through else 0.0
     if isinstance(tool, Drill) and tool.form in ("spot", "centre"):
-        wide = min(feature.d_mm + 2 * hole_edge_mm(work.given.part.edge_break_mm), CONE_SHARE * tool.d_mm)
+        wide = min(mouth_d_mm(feature, work.given.part.edge_break_mm), CONE_SHARE * tool.d_mm)
         end = place.top - wide / 2 / math.tan(math.radians(tool.point_deg) / 2)
         return _Sunk(max(end, place.level), place.top)
     if isinstance(tool, Drill):
@@ -98,6 +98,13 @@ def _depth(work: Work, tool: Drill | Reamer | Tap, operation: HolesBeside, featu
     lead = tool.lead_pitches * tool.pitch_mm
     if tool.taper > 0:
         return _Sunk(place.top - tool.gauge_mm, place.top - tool.gauge_mm + lead)
+    if place.threaded_to is not None:
+        end = place.threaded_to - lead
+        if not place.through and end < place.level:
+            room = said("the hole is {} deeper than its thread, the lead of {} takes {}",
+                        q(place.threaded_to - place.level), tool.id, q(lead))  # fmt: skip
+            raise OperationFault("tap.short", room, "drill deeper, or take a tap with a shorter lead")
+        return _Sunk(end, end + lead)
     end = place.level - lead if place.through else place.level + tool.pitch_mm
     return _Sunk(end, end + lead)
 

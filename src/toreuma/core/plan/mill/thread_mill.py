@@ -39,6 +39,8 @@ THROUGH_PITCHES = 1.0
 
 FLANK_WITHIN_DEG = 0.5
 PITCH_WITHIN_MM = 0.002
+FULL_PAST_PITCHES = 0.75
+"""The thread is full from half a pitch above the end of the mill on."""
 
 
 @dataclass(frozen=True)
@@ -122,6 +124,8 @@ def _helix(tool: ThreadMill, form: ThreadForm, place: Sunk) -> _Helix:
     pitch = form.pitch_mm
     orbit = (sum(form.pitch_d_mm) / 2 - tool.pitch_d_mm(pitch)) / 2
     end = place.level - THROUGH_PITCHES * pitch if place.through else place.level + FLOOR_PITCHES * pitch
+    if place.threaded_to is not None:
+        end = max(end, place.threaded_to - FULL_PAST_PITCHES * pitch)
     way = (-1.0 if form.left_hand else 1.0) * (1.0 if place.along == "z" else -1.0)
     if tool.rows == "one":
         lead = pitch * form.starts

@@ -7,7 +7,7 @@ from toreuma.core.standards.threads.metric import METRIC
 from toreuma.core.standards.threads.npsm import NPSM
 from toreuma.core.standards.threads.pipe import NPT, PIPE
 
-__all__ = ["cuts_thread", "is_left_hand"]
+__all__ = ["cuts_thread", "is_left_hand", "nominal_d_mm"]
 
 INCH = re.compile(
     rf"^#?(?P<size>{INCH_SIZE})(?:\"|in)?\s*-?\s*(?P<tpi>(?<=[-\s])\d+(?:\.\d+)?)?\s*-?\s*(?P<series>UN\w*)?", re.I
@@ -50,6 +50,12 @@ def cuts_thread(tool_thread: str, pitch_mm: float, wanted: str, core_d_mm: float
 def is_left_hand(designation: str) -> bool:
     """Whether a designation names a left-hand thread."""
     return bool(re.search(r"LH\b", designation, re.I))
+
+
+def nominal_d_mm(designation: str) -> float | None:
+    """The diameter that a metric or an inch thread is named by, mm; None for others."""
+    found = _metric(designation) or _inch(designation)
+    return found[0] if found is not None else None
 
 
 def _plain(designation: str) -> str:
