@@ -1,6 +1,7 @@
 """Programs with one thing changed: harm is told, what means the same is not; the harm by the second judge's word."""
 
 import random
+import re
 from functools import cache
 
 import pytest
@@ -65,3 +66,13 @@ def test_a_changed_mode_tool_or_datum_is_told(was: str, now: str) -> None:
     assert was in text
     verdict, _ = case.proved({0: text.replace(was, now, 1)})
     assert verdict.state == "unsafe", (was, now)
+
+
+def test_a_later_part_that_comes_out_otherwise_is_told() -> None:
+    case = bench("vane-stud")
+    first, later = re.finditer(r"X0\.25 Z-1\.11861", case.texts[1])
+    text = case.texts[1]
+    verdict, _ = case.proved({1: text[: later.start()] + "X0.26 Z-1.11861" + text[later.end() :]})
+    assert first.start() < text.index("M30") < later.start()
+    assert verdict.state == "not finished"
+    assert "on part 2: 0.127 mm stands" in verdict.words

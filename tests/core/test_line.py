@@ -368,6 +368,24 @@ def test_two_numbers_behind_a_thread_are_pitch_and_length_or_both_depths() -> No
 
 
 @pytest.mark.parametrize(
+    ("words", "full", "deep"),
+    [
+        ("4 x M6 x 12 on 40", 12, 17),
+        ("4 x M6 x 12 x 16 on 40", 12, 16),
+        ("4 x M6 x 12 through on 40", 12, None),
+        ("4 x M6 x 26 on 40", 26, None),  # a drill five pitches deeper comes out behind
+        ("4 x M6 on 40", None, None),
+        ("cross 2 x M6 x 12 at 15", 12, 17),
+    ],
+)
+def test_a_depth_of_tapped_holes_beside_the_axis_is_that_of_their_thread(
+    words: str, full: float | None, deep: float | None
+) -> None:
+    (holes,) = part_of(f"60 x 30; {words}").features
+    assert (holes.thread_length_mm, holes.depth_mm) == (full, deep)
+
+
+@pytest.mark.parametrize(
     ("words", "on", "length"),
     [
         ("slot 8 x 4 on front", "front", 0.0),

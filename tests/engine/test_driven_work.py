@@ -1,5 +1,6 @@
 """What driven tools cut in a program that nobody planned comes back as the features that were drawn."""
 
+import math
 from typing import Any
 
 import pytest
@@ -236,3 +237,27 @@ def test_driven_taps_go_at_their_lead_a_minute() -> None:
     taps = [one for one in study_of(text, Asked(blank="D62 L60")).program.motions if one.station == 6 and one.feed]
     assert {round(one.feed or 0.0, 6) for one in taps} == {3000.0}
     assert all(one.per_minute for one in taps)
+
+
+def test_tapped_holes_are_sunk_to_their_thread_and_cut_as_deep_as_drawn() -> None:
+    engine = Engine()
+    drawn, _ = new_job("Fitting", "mm", "C45", MILL_TURN, "60 x 30 c1; 4 x M6 x 12 x 16 on 40")
+    job = engine.route(drawn).job
+    (side,) = engine.sides(job)
+    lowest: dict[str, float] = {}
+    for one in (motion for operation in side.operations for motion in operation.motions):
+        if one.driven is not None and one.feed is not None:
+            tool = next(tool for tool in job.tools if tool.station == one.station)
+            lowest[tool.kind] = min(lowest.get(tool.kind, 0.0), one.end[0])
+            if tool.kind == "drill" and tool.form == "spot":
+                lowest["spot"] = min(lowest.get("spot", 0.0), one.end[0])
+    spot = next(tool for tool in job.tools if tool.kind == "drill" and tool.form == "spot")
+    assert -2 * lowest["spot"] * math.tan(math.radians(spot.point_deg / 2)) == pytest.approx(6.3, abs=0.01)
+    tap = next(tool for tool in job.tools if tool.kind == "tap")
+    assert lowest["tap"] == pytest.approx(-12 - tap.lead_pitches * tap.pitch_mm, abs=0.001)
+    text = post(side, engine.language(job)).text
+    short = text.replace(f"Z{lowest['tap']:g}", f"Z{lowest['tap'] + 0.2:g}")
+    assert short != text
+    verdict = engine.prove_whole([side], {0: short}).verdict
+    assert verdict.state == "not finished"
+    assert "12.00 mm of full thread are wanted" in verdict.words

@@ -263,7 +263,21 @@ OPERATIONS: dict[str, OperationKind] = declared(
     as_written=OperationKind(
         label="As written",
         fields=(),
-        tools=("turning", "boring", "parting", "grooving", "threading", "drill", "reamer", "tap", "form", "pull"),
+        tools=(
+            "turning",
+            "boring",
+            "parting",
+            "grooving",
+            "threading",
+            "drill",
+            "reamer",
+            "tap",
+            "form",
+            "pull",
+            "end_mill",
+            "chamfer_mill",
+            "thread_mill",
+        ),
         only_read=True,
     ),
     part_off=OperationKind(

@@ -83,7 +83,7 @@ def _findings(work: Work, operation: AsWritten, motions: tuple[Motion, ...]) -> 
         f"{len(operation.moves)} moves stand as they were written",
         "their depths, feeds and speeds are nobody's proposal; plan this anew to have them worked out",
         operation=operation.id,
-        cures=(anew,),
+        cures=() if not_drawn(operation) else (anew,),
     )
     assumed = Finding(
         "warning",

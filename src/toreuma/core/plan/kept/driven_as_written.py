@@ -56,8 +56,8 @@ def opened_by_it(work: Work, operation: AsWritten) -> tuple[int, ...]:
 
 
 def not_drawn(operation: AsWritten) -> tuple[Finding, ...]:
-    """What it cuts where the part shows nothing."""
-    if operation.milled:
+    """That a driven tool cuts where the part shows nothing."""
+    if operation.milled or operation.moves[-1].driven is None:
         return ()
     return (
         Finding(
