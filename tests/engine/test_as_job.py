@@ -6,6 +6,7 @@ import pytest
 
 from toreuma.core.errors import ProgramError
 from toreuma.core.model import Job
+from toreuma.core.post import post
 from toreuma.engine.as_job import TakenAsJob, as_job
 from toreuma.engine.engine import Engine
 from toreuma.engine.judging import Whole
@@ -209,3 +210,30 @@ def test_an_inch_program_makes_an_inch_job() -> None:
     assert job.units == "inch"
     (thread,) = job.part.features
     assert thread.designation == "3/4-16 UNF"  # type: ignore[union-attr]
+
+
+STOPPED = (
+    "O9\nG21 G18 G40 G99\nT1010 (BAR STOP)\nG0 X0 Z5.\nG98 G1 Z0 F2000.\nM11\nG4 X1.\nM10\nG99\nG0 Z50.\n"
+    "G0 X150. Z100.\nT0101 (ROUGH CNMG120408)\nG50 S2500\nG96 S180 M3\nG0 X16. Z2.\nG1 Z-20. F.25\nX22.\n"
+    "G0 X150. Z100.\nT0707 (PARTING 3MM)\nG96 S100 M3\nG0 X24. Z-33.\nG1 X-.6 F.08\nG0 X24.\nG0 X150. Z100.\n"
+)
+
+
+def test_a_bar_that_comes_out_to_a_stop_is_kept_with_the_hold_that_opens() -> None:
+    job = as_job(study_of(STOPPED + END, Asked(blank="D20 L100", machine="slant-bed")), "taken").job
+    stop = job.operations[0]
+    assert stop.kind == "as_written"
+    assert [one.event for one in stop.moves if one.event] == ["unclamp", "clamp"]
+    engine = Engine()
+    (side,) = engine.sides(job)
+    text = post(side, engine.language(job)).text
+    assert text.index("M11") < text.index("G4 P1000") < text.index("M10")
+    assert proved(job).verdict.state == "finished"
+    farther = text.replace("G1 Z0. F2000.", "G1 Z1.5 F2000.")
+    assert farther != text
+    assert "1.50 mm farther" in engine.prove_whole([side], {0: farther}).verdict.words
+
+
+def test_words_nobody_knows_are_named_where_a_job_has_none_of_them() -> None:
+    found = taken(STOPPED + END, "D20 L100")
+    assert "M11, M10: what is done there is not known, and the job does not do it" in found.left_out

@@ -21,7 +21,7 @@ from toreuma.engine.library import library
 from toreuma.engine.piece_as_part import part_of_piece
 from toreuma.engine.study import Study
 from toreuma.engine.usual_chips import with_usual_chips
-from toreuma.engine.written_moves import moves_of
+from toreuma.engine.written_moves import KEPT, moves_of
 from toreuma.engine.written_threads import found_threads
 from toreuma.files.jobs import validation_line
 
@@ -97,9 +97,13 @@ def _plain(study: Study) -> tuple[Program, list[str]]:
     if faults:
         first = faults[0]
         left.append(first.what + (f", and {len(faults) - 1} more" if len(faults) > 1 else ""))
-    kept = tuple(one for one in program.motions if one.driven is not None or not one.event)
-    if len(kept) < len(program.motions):
-        left.append("bar feeding and handing over are left out")
+    kept = tuple(one for one in program.motions
+                 if not one.second and (one.driven is not None or not one.event or one.event in KEPT))  # fmt: skip
+    if len(kept) < len(program.motions) or any(mark.what.startswith("second") for mark in program.marks):
+        left.append("what a second spindle does is left out")
+    if study.overview.machine_words:
+        words = ", ".join(study.overview.machine_words)
+        left.append(f"{words}: what is done there is not known, and the job does not do it")
     return replace(program, motions=kept), left
 
 
@@ -156,7 +160,7 @@ def _operations(
     for run in stretches(program.motions):
         station, driven = run[0].station, run[0].driven is not None
         cuts_beside = next(milled) if driven else ()
-        if not station or station not in uses or not any(one.feed is not None for one in run):
+        if not station or station not in uses or not any(one.feed is not None or one.event in KEPT for one in run):
             continue
         count += 1
         use = uses[station]

@@ -10,6 +10,7 @@ from toreuma.core.findings import Finding
 from toreuma.core.geometry.region import EMPTY, Region
 from toreuma.core.memo import Check, Memo, never_cancel
 from toreuma.core.model import Job, Machine
+from toreuma.core.model.tool import BarStop, Drill, EndMill, Reamer, Tap
 from toreuma.core.motion import Motion
 from toreuma.core.prove import Proof, prove
 from toreuma.core.read import Given, Nose, Program
@@ -158,7 +159,8 @@ def usual_blank(seen: Overview, made: Sequence[Filled], before: Blank | None = N
     """A bar that the cuts of a program fit into, and no smaller than the one before; with a hole where something is
     bored that nothing drills."""
     cutting = [one for one in seen.tools if one.cuts]
-    drilled = max((float(getattr(one.tool, "d_mm", 0.0)) for one in made), default=0.0)
+    holes = (one.tool for one in made if isinstance(one.tool, Drill | Reamer | Tap | EndMill))
+    drilled = max((one.d_mm for one in holes if one.mount == "still"), default=0.0)
     bored = [one for one in cutting if one.inside and one.widest is not None and one.nearest is not None]
     hole = max([drilled, *(one.widest.mm for one in bored if one.widest is not None)])
     rows = [one for one in cutting if one.widest is not None and not one.inside]
@@ -166,7 +168,9 @@ def usual_blank(seen: Overview, made: Sequence[Filled], before: Blank | None = N
     outside = [one.widest.mm for one in turned if one.widest is not None]
     widest = max([*outside, WALL_SHARE * hole]) if outside or hole else 50.0
     deepest = min((one.deepest.mm for one in cutting if one.deepest is not None), default=-50.0)
-    front = max((one.front.mm for one in seen.tools if one.front is not None and one.work == "facing"), default=0.0)
+    stops = {one.tool.station for one in made if isinstance(one.tool, BarStop)}
+    front = max((one.front.mm for one in seen.tools
+                 if one.front is not None and (one.work == "facing" or one.station in stops)), default=0.0)  # fmt: skip
     d = max(BAR_STEP_MM * -(-min(max(widest, 5.0), 1000.0) // BAR_STEP_MM), BAR_STEP_MM)
     length = min(max(-deepest, 10.0) + BEHIND_MM, 3000.0)
     front = min(max(front, 0.0), 5.0)

@@ -1,14 +1,17 @@
 """Moves that were read, as data of an operation that keeps them."""
 
 from collections.abc import Iterator, Sequence
+from typing import cast, get_args
 
 from toreuma.core.geometry.elements import Arc
-from toreuma.core.model import WrittenDriven, WrittenMove
-from toreuma.core.motion import Motion, Spindle
+from toreuma.core.model import WrittenDriven, WrittenEvent, WrittenMove
+from toreuma.core.motion import Event, Motion, Spindle
 
-__all__ = ["moves_of"]
+__all__ = ["KEPT", "moves_of"]
 
 SAME_MM = 1e-9
+KEPT: tuple[Event, ...] = get_args(WrittenEvent)[1:]
+"""What a machine does in a stretch that is kept."""
 
 
 def moves_of(motions: Sequence[Motion], moved: float) -> Iterator[WrittenMove]:
@@ -16,6 +19,10 @@ def moves_of(motions: Sequence[Motion], moved: float) -> Iterator[WrittenMove]:
     spindle: Spindle | None = None
     braked, begun = False, False
     for one in motions:
+        if one.event in KEPT:
+            begun = True
+            yield _stands(one, moved)
+            continue
         if one.event:
             braked = one.event == "brake_on" if one.event.startswith(("brake", "c_axis")) else braked
             continue
@@ -41,6 +48,11 @@ def moves_of(motions: Sequence[Motion], moved: float) -> Iterator[WrittenMove]:
             speed=(spindle.mode, spindle.value, spindle.clamp_rpm) if changed and one.driven is None else None,
             driven=_driven(one, 1, braked),
         )
+
+
+def _stands(one: Motion, moved: float) -> WrittenMove:
+    z, r = one.end
+    return WrittenMove(z_mm=z - moved, r_mm=r, dwell_s=one.dwell_s, event=cast("WrittenEvent", one.event))
 
 
 def _begin(first: Motion, moved: float, braked: bool) -> WrittenMove:

@@ -48,7 +48,7 @@ from toreuma.core.model.spindles import CAxis, PowerPoint, SecondSpindle
 from toreuma.core.model.stock import FreeBlank, PolygonBar, RoundBar, Stock, Supply, TubeBar
 from toreuma.core.model.tool import Blade, Holder, Insert, PartingTool, Tool, TurningTool
 from toreuma.core.model.transfer import HandOver, TurnRound
-from toreuma.core.model.written_move import WrittenDriven, WrittenMove
+from toreuma.core.model.written_move import WrittenDriven, WrittenEvent, WrittenMove
 
 __all__ = [
     "FORMAT_VERSION",
@@ -130,6 +130,7 @@ __all__ = [
     "TurnRound",
     "TurningTool",
     "WrittenDriven",
+    "WrittenEvent",
     "WrittenMove",
     "WrittenThread",
     "is_milled",

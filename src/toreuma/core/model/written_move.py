@@ -6,7 +6,7 @@ from pydantic import Field
 
 from toreuma.core.value import Length, Value
 
-__all__ = ["WrittenDriven", "WrittenMove"]
+__all__ = ["WrittenDriven", "WrittenEvent", "WrittenMove"]
 
 
 class WrittenDriven(Value):
@@ -20,6 +20,10 @@ class WrittenDriven(Value):
     y_mm: Length = 0.0
     polar: bool = False
     braked: bool = False
+
+
+WrittenEvent = Literal["", "unclamp", "clamp", "centre_in", "centre_out"]
+"""The hold opens or closes, the centre comes or goes."""
 
 
 class WrittenMove(Value):
@@ -37,3 +41,4 @@ class WrittenMove(Value):
     dwell_s: float = Field(default=0.0, ge=0, le=3600)
     speed: tuple[Literal["surface", "fixed", "stopped"], float, float | None] | None = None
     driven: WrittenDriven | None = Field(default=None, description="Where the tool turns and the work stands")
+    event: WrittenEvent = Field(default="", description="What the machine does while no axis moves")

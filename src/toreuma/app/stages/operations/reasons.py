@@ -100,10 +100,11 @@ class OperationReasons(RouteReasons):
             self.add(self._uses)
         if proposal is not None:
             self._uses.show_uses(proposal.uses, self.session.system)
-        if fresh:
-            self.add(heading("Settings"))
         with_centre = (WITH_CENTRE,) if job.setup.centre is not None else ()
-        for field in (*OPERATIONS[operation.kind].fields, *with_centre):
+        fields = (*OPERATIONS[operation.kind].fields, *with_centre)
+        if fresh and fields:
+            self.add(heading("Settings"))
+        for field in fields:
             self._field_row(operation, field)
         if fresh and planned is not None and planned.cuts.infeed:
             self.add(heading("Passes"))

@@ -23,6 +23,7 @@ from toreuma.core.simulate.removal import swept_each
 __all__ = ["plan_as_written"]
 
 FASTEST_RPM = 1e5
+WORKED_OUT = "; plan this anew to have them worked out"
 ABOVE_AXIS = (-1e5, 0.0, 1e5, 1e4)
 
 
@@ -57,8 +58,8 @@ def _motions(work: Work, operation: AsWritten) -> tuple[Motion, ...]:
     motions: list[Motion] = Moves()
     for move in operation.moves:
         spindle = spindle if move.speed is None else Spindle(*move.speed)
-        if move.dwell_s:
-            motions.append(Motion(Line(at, at), None, spindle, station, dwell_s=move.dwell_s))
+        if move.dwell_s or move.event:
+            motions.append(Motion(Line(at, at), None, spindle, station, dwell_s=move.dwell_s, event=move.event))
             continue
         segment = _segment(at, move, work.scene.index)
         if segment.length < 1e-9:
@@ -76,14 +77,15 @@ def _motions(work: Work, operation: AsWritten) -> tuple[Motion, ...]:
 
 def _findings(work: Work, operation: AsWritten, motions: tuple[Motion, ...]) -> tuple[Finding, ...]:
     """That they stand as written, and what was assumed."""
+    undrawn = bool(not_drawn(operation))
     anew = Cure("Plan it anew", lambda job: planned_anew(job, operation.id, work.scene.part, motions))
     note = Finding(
         "note",
         "written.kept",
         f"{len(operation.moves)} moves stand as they were written",
-        "their depths, feeds and speeds are nobody's proposal; plan this anew to have them worked out",
+        f"their depths, feeds and speeds are nobody's proposal{'' if undrawn else WORKED_OUT}",
         operation=operation.id,
-        cures=() if not_drawn(operation) else (anew,),
+        cures=() if undrawn else (anew,),
     )
     assumed = Finding(
         "warning",
