@@ -380,7 +380,7 @@ def _long_taps() -> Iterator[Row]:
         if not LONG_TAPS[0][0] - 0.3 <= thread.d_mm <= LONG_TAPS[-1][0]:
             continue
         overall, shank = _row_for(LONG_TAPS, thread.d_mm)
-        if shank > thread.tap_drill_mm - 0.1:  # as thick as the drilled hole: the shank would not follow
+        if shank > min(thread.tap_drill_mm - 0.1, thread.d_mm - thread.pitch_mm):  # the shank would not follow
             continue
         for form, lead, letter in (("through", 4.0, "B"), ("blind", 2.5, "C")):
             yield {

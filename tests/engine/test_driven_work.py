@@ -154,6 +154,8 @@ def test_features_come_back_from_the_program_that_cuts_them(line: str) -> None:
     taken = as_job(study_of(text, Asked(blank=blank, machine=MILL_TURN, tools=of_tools(job))), "taken").job
     for one, other in zip(beside(job), beside(taken), strict=True):
         for name in type(one).model_fields:
+            if name == "thread_length_mm":  # by the lead of the tap, which no program says
+                continue
             here, there = getattr(one, name), getattr(other, name)
             assert there == (pytest.approx(here, abs=0.001) if isinstance(here, float) else here), name
     assert {one.kind for one in taken.operations} == {"as_written"}
