@@ -33,11 +33,14 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["is_held", "plan_part_off"]
 
-NEAR_MM = 0.3
+NEAR_MM = 0.2
 """How near to the bar a rapid ends: it is round there, and its size is known."""
 
 EDGE_RUN_IN_MM = 0.2
 """How far outside the stock the edge cut begins, along the edge."""
+
+EDGE_AHEAD_MM = 0.5
+"""The stock is looked at so far in front of the edge that is broken."""
 
 STEEP = 0.5
 """Fall per length from which on an edge counts as steep."""
@@ -78,16 +81,21 @@ def plan_part_off(work: Work, operation: PartOff) -> Cuts:
     path.come(slot_z, clear)
     path.rapid(r=near_r)
     begin = len(path.motions)
-    edge = [] if operation.leave_axial_mm else work.memo.of(_edge, scene.shape, shape, top)
+    profile = scene.profile
+    wide = profile.segments[profile.outside_end - 1].end[0] - profile.back_z
+    beside = _stock_radius(work, wide + EDGE_AHEAD_MM, slot=False)
+    edge = [] if operation.leave_axial_mm else work.memo.of(_edge, scene.shape, shape, beside)
     if edge:
-        bottom = scene.profile.segments[-1].start[1]
+        bottom = profile.segments[-1].start[1]
         path.feed(feed, r=max(bottom - DEEPER_THAN_EDGE_MM, 0.2) + shape.nose_radius)
         path.rapid(r=near_r)
         start = edge[0].start
-        safe = _stock_radius(work, start[0] - slot_z) + NEAR_MM + shape.nose_radius
+        safe = _stock_radius(work, start[0] - slot_z, slot=False) + NEAR_MM + shape.nose_radius
         path.rapid(r=max(near_r, safe))
         path.rapid(z=start[0])
-        path.along([Line((start[0], max(near_r, safe)), start), *edge], feed)
+        down = max(safe, start[1])
+        path.rapid(r=down)
+        path.along([Line((start[0], down), start), *edge], feed)
     slow_r = max(operation.slow_below_d_mm / 2, hollow + THIN_WALL_MM if hollow else 0.0) + shape.nose_radius
     if path.nose[1] > slow_r:
         path.feed(feed, z=slot_z, r=slow_r)
@@ -218,10 +226,11 @@ def _slot_place(profile: Profile, shape: ToolShape) -> float:
     return profile.back_z - shape.nose_radius - _right_nose(shape)
 
 
-def _stock_radius(work: Work, ahead_mm: float = 0.0) -> float:
-    """Largest radius of the stock where the blade goes in, and up to ``ahead_mm`` in front of that, mm."""
+def _stock_radius(work: Work, ahead_mm: float = 0.0, slot: bool = True) -> float:
+    """Largest radius of the stock where the blade goes in, unless ``slot`` is off, and up to ``ahead_mm`` in front of
+    that, mm."""
     z = work.scene.profile.back_z - _left(work)
-    met = work.stock.intersection(box(z - work.shape.edge_length, 0, z + ahead_mm + 1e-3, 1e4))
+    met = work.stock.intersection(box(z - (work.shape.edge_length if slot else 0.0), 0, z + ahead_mm + 1e-3, 1e4))
     return float(met.bounds[3]) if not met.is_empty else work.scene.stock_r
 
 

@@ -21,10 +21,13 @@ STEP_MM = 0.2
 FILM_MM = 0.0005
 """An edge that goes this deep or less runs along what is finished."""
 
-BEFORE_MM, BEHIND_MM = 0.5, 0.3
+FINER = 4
+"""The first metal between two of those places is found by halving so often."""
+
+BEFORE_MM, BEHIND_MM = 0.4, 0.3
 """So much of the way before the first metal and behind the last one is gone at feed."""
 
-LEAST_MM, LEAST_GAP_MM = 0.5, 4.0
+LEAST_MM, LEAST_GAP_MM = 0.3, 4.0
 """Less than this is not worth being left out: at an end, and between two places that cut."""
 
 AT_ONCE, FAR_MM = 64, 1e4
@@ -124,9 +127,18 @@ class MetMetal:
                 chunk = shares[begin : begin + AT_ONCE]
                 met = np.flatnonzero(self.cuts(np.array([one.at(float(share)) for share in chunk])))
                 if len(met):
-                    return gone + max(float(chunk[met[0]]) * one.length - STEP_MM, 0.0)
+                    place = begin + int(met[0])
+                    low = float(shares[max(place - 1, 0)])
+                    return gone + self._nearer(one, low, float(shares[place])) * one.length
             gone += one.length
         return None
+
+    def _nearer(self, one: Segment, low: float, high: float) -> float:
+        """The last share of a segment at which the edge is not in metal, between one that is not and one that is."""
+        for _ in range(FINER):
+            middle = (low + high) / 2
+            low, high = (low, middle) if self.cuts(np.array([one.at(middle)]))[0] else (middle, high)
+        return low
 
     def _away(self, places: Points) -> NDArray[np.float64]:
         """How far the core of the tool is from metal at each place, mm."""

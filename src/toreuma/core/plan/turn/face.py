@@ -22,7 +22,7 @@ from toreuma.core.spoken import q, said
 
 __all__ = ["plan_face"]
 
-BESIDE_MM, BESIDE_CLEAN_MM = 1.0, 0.5
+BESIDE_MM, BESIDE_CLEAN_MM = 1.0, 0.4
 """A cut toward the axis begins so far outside the metal; nearer where its surface is clean."""
 
 FILM_MM = 0.001

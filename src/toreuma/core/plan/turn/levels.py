@@ -30,7 +30,7 @@ JOIN_MM = 3.0
 
 SAME_MM = 1e-6
 
-BEFORE_MM = 0.5
+BEFORE_MM = 0.4
 """A pass begins so far in front of the metal: it comes there at a rapid."""
 
 VARIES, LEAST_VARIED = 0.15, 1.2
