@@ -183,7 +183,27 @@ class Bench:
             if block.b <= change.line - 1 - end < block.b + block.size - 1:
                 made = changed[end + block.b : end + block.b + block.size + more]
                 return "\n".join([*lines[: block.a], *made, *lines[block.a + block.size :]]) + "\n"
+        return self._in_its_section(lines, changed, change.line, end)
+
+    def _in_its_section(self, lines: list[str], changed: list[str], line: int, end: int) -> str:
+        """The same where sections of the later parts stand in another order. Raises `NotJudged`."""
+        low, high = _section(lines, line - 1)
+        wanted = [NUMBER.sub("", one) for one in lines[low:high]]
+        for place in (n for n, one in enumerate(lines[:end]) if one.startswith("(OP")):
+            if [NUMBER.sub("", one) for one in lines[place + 1 : place + 1 + high - low]] == wanted:
+                made = changed[low : high + len(changed) - len(lines)]
+                return "\n".join([*lines[: place + 1], *made, *lines[place + 1 + high - low :]]) + "\n"
         raise NotJudged("a part after the first")
+
+
+def _section(lines: list[str], at: int) -> tuple[int, int]:
+    """First line and the one behind the last of the section round a line: from behind its title to its optional stop.
+    Raises `NotJudged`."""
+    title = next((n for n in range(at, -1, -1) if lines[n].startswith("(OP")), None)
+    stop = next((n for n in range(at, len(lines)) if re.search(r"\bM1\b", lines[n])), None)
+    if title is None or stop is None or any(one.startswith("(OP") for one in lines[title + 1 : stop]):
+        raise NotJudged("a part after the first")
+    return title + 1, stop
 
 
 def _moves(program: Program) -> list[Motion]:
