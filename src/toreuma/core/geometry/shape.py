@@ -20,6 +20,8 @@ TRAIL_LENGTH_MM = 80.0
 """How far behind the nose the trailing edge still counts as a limit."""
 
 FAR_MM = 1e4
+LEAST_HIGH_MM, LEAST_LEAN = 0.2, 1e-3
+"""So high above the nose an edge begins to tell how it leans; an edge square to the axis leans by no more."""
 
 TRAIL_MARGIN_DEG = 2.0
 """Clearance kept between the trailing edge and a wall it follows down."""
@@ -108,6 +110,14 @@ class ToolShape:
         ahead = shapely.clip_by_rect(shapely.MultiPoint(self.core).convex_hull, -FAR_MM, -FAR_MM, 0.0, FAR_MM)
         points = shapely.get_coordinates(ahead)
         return np.asarray(points) if len(points) else np.zeros((1, 2))
+
+    @cached_property
+    def leading_lean(self) -> float:
+        """How far the edge that leads, of a tool that goes toward smaller z, stays behind its nose in a unit of height;
+        infinite where it runs ahead of the nose, or is none."""
+        high = self.core[self.core[:, 1] > LEAST_HIGH_MM]
+        lean = float((high[:, 0] / high[:, 1]).min()) if len(high) else math.inf
+        return lean if lean > -LEAST_LEAN else math.inf
 
     @property
     def is_blade(self) -> bool:

@@ -32,7 +32,7 @@ STOCK_SHARE, LEAST_STOCK_MM, MOST_STOCK_MM = 0.02, 0.1, 0.4
 """What is left for the reamer on diameter, as a share of it and within these bounds, mm: typical."""
 
 
-OUT_FEEDS, MOST_OUT_MM = 8.0, 2.5
+OUT_FEEDS, MOST_OUT_MM = 20.0, 5.0
 """It is drawn out turning forward, so many times as fast and no faster than mm/rev: typical, so that no land marks the
 wall and chips come along."""
 

@@ -18,7 +18,7 @@ __all__ = ["MetMetal", "Trimmed", "between"]
 STEP_MM = 0.2
 """A way is looked at after every so much of it."""
 
-FILM_MM = 0.0005
+FILM_MM = 0.0025
 """An edge that goes this deep or less runs along what is finished."""
 
 FINER = 4

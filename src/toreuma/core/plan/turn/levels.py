@@ -33,6 +33,9 @@ SAME_MM = 1e-6
 BEFORE_MM = 0.4
 """A pass begins so far in front of the metal: it comes there at a rapid."""
 
+SQUARE_MM, LEFT_ON_WALL_MM = 0.01, 0.1
+"""A wall is square where it lies so close to a plane; an edge that leaves no more on it need not follow it up."""
+
 VARIES, LEAST_VARIED = 0.15, 1.2
 """How much deeper and shallower than even the passes are by turns; metal thinner than so many passes is not varied."""
 
@@ -79,11 +82,13 @@ class LevelCut:
 
 @dataclass(frozen=True)
 class Metal:
-    """The stock, the nose centres from which an insert meets what is worth it, and the nose radius, mm."""
+    """The stock, the nose centres from which an insert meets what is worth it, and the nose radius, mm; ``leans`` is
+    how far the edge that leads stays behind a square wall, in a unit of its height."""
 
     stock: Region
     touched: Region
     nose: float
+    leans: float = math.inf
 
 
 MOST_PASSES = 2_000
@@ -208,6 +213,8 @@ def _at_level(
             near = PULL_OUT_MM if last == len(envelope.points) - 1 and left == len(marked) - 1 else JOIN_MM
             end = z_left if cleared - z_left < near else min(cleared, e_right) - PULL_OUT_MM
             climb = _climb(marked, left, above) if end == z_left else marked[:0]
+            if len(climb) and np.ptp(climb[:, 0]) < SQUARE_MM and metal.leans * (above - level) <= LEFT_ON_WALL_MM:
+                climb = marked[:0]  # the edge has cleaned the wall by itself
             entry = _descent(marked, right, above) if walled else marked[:0]
             yield LevelCut(
                 level=level,

@@ -6,6 +6,7 @@ At a wall the tool follows it up to the level before, which leaves no steps; int
 wall behind it, which is as steep as its trailing edge allows.
 """
 
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -37,6 +38,7 @@ from toreuma.core.plan.turn.rough_plunge import rough_by_plunging
 from toreuma.core.plan.turn.rough_pull import EXIT_MM, SLOW_EXIT, pulled_numbers, rolled_in
 from toreuma.core.plan.turn.situations import rough_situation
 from toreuma.core.plan.turn.stretch import Stretch, reach_of, stretch_of
+from toreuma.core.plan.turn.that_cut import that_cut
 from toreuma.core.propose.proposal import Proposal
 
 __all__ = ["front_later", "plan_rough"]
@@ -46,6 +48,9 @@ Roughing = RoughOd | RoughBore
 FAR_MM = 1e4
 PAST_FINISH_MM = 0.3
 """Roughing runs this much farther past the end than finishing."""
+
+CLEANED_LATER_MM = 0.05
+"""Where so much is left on walls, a finishing cut cleans what a leaning edge leaves besides."""
 
 COARSE_MM = 0.002
 """Chords and arcs of roughing hold this where it leaves an allowance much larger than it."""
@@ -65,8 +70,12 @@ def plan_rough(work: Work, operation: Roughing) -> Cuts:
     limit, feed, _ = proposal.cut
     if operation.kind == "rough_od" and operation.pattern == "contour":
         return rough_along_contour(work, operation, stretch, touched, proposal, reasons)
-    metal = Metal(stretch.stock, touched, stretch.shape.nose_radius)
+    finished_later = operation.leave_axial_mm >= CLEANED_LATER_MM
+    leans = stretch.shape.leading_lean if finished_later else math.inf
+    metal = Metal(stretch.stock, touched, stretch.shape.nose_radius, leans)
     cuts = work.memo.of(level_cuts, reach.envelope, metal, top, stretch.floor, limit, operation.varied)
+    if operation.written == "moves" and finished_later and not pulled:
+        cuts = work.memo.of(that_cut, cuts, stretch.stock, stretch.shape.core, stretch.shape.nose_radius)
     findings = [*stretch.findings, *stops_in_hard_skin(work.given.stock.material, operation)]
     if not cuts:
         findings.append(
