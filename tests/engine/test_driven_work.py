@@ -263,3 +263,22 @@ def test_tapped_holes_are_sunk_to_their_thread_and_cut_as_deep_as_drawn() -> Non
     verdict = engine.prove_whole([side], {0: short}).verdict
     assert verdict.state == "not finished"
     assert "12.00 mm of full thread are wanted" in verdict.words
+
+
+def test_a_thread_that_a_mill_goes_round_in_its_holes_is_one_of_the_standard() -> None:
+    engine = Engine()
+    drawn, _ = new_job("Flange", "mm", "C45", MILL_TURN, "120 x 40 c1; 3 x M27x1.5 x 20 on 70")
+    job = engine.route(drawn).job
+    rows = of_tools(job)
+    (mill,) = [one for one in job.tools if one.kind == "thread_mill"]
+    rows[mill.station] |= {"d_mm": mill.d_mm, "name": f"THREAD MILL M99x{mill.pitch_mm[0]:g}"}
+    text = post(engine.sides(job)[0], engine.language(job)).text
+    blank = f"D{job.stock.largest_d_mm:g} L100"  # type: ignore[union-attr]
+    taken = as_job(study_of(text, Asked(blank=blank, machine=MILL_TURN, tools=rows)), "taken").job
+    (holes,) = beside(taken)
+    assert (holes.count, holes.thread, holes.circle_d_mm) == (3, "M27x1.5", 70.0)
+    assert 20.0 <= holes.thread_length_mm <= 20.5
+    assert engine.prove_whole(engine.sides(taken), {}).verdict.state == "finished"
+    anew = planned_anew(engine, taken)
+    assert [one.kind for one in anew.operations][-2:] == ["holes", "holes"]
+    assert engine.prove_whole(engine.sides(anew), {}).verdict.state == "finished"

@@ -12,7 +12,7 @@ from shapely.affinity import translate
 from toreuma.core.geometry.milled import mouth_d_mm
 from toreuma.core.geometry.region import Region, box
 from toreuma.core.model import HolePattern, Milling
-from toreuma.core.model.tool import ChamferMill, Drill, EndMill, Reamer, Tap, Tool
+from toreuma.core.model.tool import ChamferMill, Drill, EndMill, Reamer, Tap, ThreadMill, Tool
 from toreuma.core.motion import Motion
 from toreuma.core.read import Program
 from toreuma.engine.driven_mills import FLATS, SLOTS, Flat, is_same_place, is_within
@@ -28,6 +28,7 @@ from toreuma.engine.driven_places import (
     plain_deg,
     spread,
 )
+from toreuma.engine.driven_threads import milled_thread
 from toreuma.engine.foreign_job import from_tools
 from toreuma.engine.foreign_tools import Filled
 
@@ -133,7 +134,7 @@ class _Making:
             if cuts and tool is not None:
                 self._look(_Stretch(tool, cuts, leaves_along(moves), self._milled[-1]))
         for one in self._waiting:  # what only marks places, or breaks edges
-            if not (self._at_known(one) or self._along_edges(one)):
+            if not (self._threads(one) or self._at_known(one) or self._along_edges(one)):
                 self._leave(one)
         for index, hole in self._holes.items():
             self._features[index] = self._hole_row(hole)
@@ -147,7 +148,7 @@ class _Making:
                 self._leave(one)
             return
         places = places_of(one.cuts)
-        if _is_pointed(tool):
+        if _is_pointed(tool) or isinstance(tool, ThreadMill):
             self._waiting.append(one)
         elif places and isinstance(tool, Drill | Tap | Reamer):
             self._drilled(one, tool, places)
@@ -195,6 +196,19 @@ class _Making:
                 if same and self._marks(one.tool, hole, pattern[0]):
                     self._mills(one, index)
                     found = True
+        return found
+
+    def _threads(self, one: "_Stretch") -> bool:
+        """Whether a mill cuts threads into holes of patterns that are known."""
+        found = False
+        for index, hole in self._holes.items() if isinstance(one.tool, ThreadMill) else ():
+            assert isinstance(one.tool, ThreadMill)
+            made = milled_thread(one.cuts, one.tool, HolePattern.model_validate(self._hole_row(hole)), self._part)
+            if made is not None:
+                form, hole.full_to = made
+                hole.thread = form.designation
+                one.milled.append(Milling(feature=self._count + index, form=form))
+                found = True
         return found
 
     def _marks(self, tool: Tool, hole: _Holes, place: Place) -> bool:

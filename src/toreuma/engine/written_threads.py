@@ -13,7 +13,7 @@ from toreuma.core.standards.threads import thread_of
 from toreuma.core.standards.threads.form import form_of
 from toreuma.shipped.standards import thread_tables
 
-__all__ = ["FoundThread", "found_threads"]
+__all__ = ["FoundThread", "found_threads", "standard_names"]
 
 LEAD_MM = 0.003
 """Leads of inch threads are written in rounded mm."""
@@ -45,7 +45,7 @@ def _found(row: dict[str, Any], inside: bool, piece: Region, front: float) -> Fo
     side: Literal["outside", "inside"] = "inside" if inside else "outside"
     seat = _seat(bore_steps(piece) if inside else outside_steps(piece), row)
     size = row["largest_d"] if inside or seat is None else seat.front_d
-    name = next(iter(_designations(size, row["lead_mm"], near=0.5 * row["lead_mm"] if inside else NEAR_MM)), "")
+    name = next(iter(standard_names(size, row["lead_mm"], near=0.5 * row["lead_mm"] if inside else NEAR_MM)), "")
     found = FoundThread(station=row["station"], line=row["line"], lead_mm=row["lead_mm"], form=None, feature={})
     if seat is None or not name:
         return found
@@ -70,7 +70,7 @@ def _seat(steps: Sequence[Step], row: dict[str, Any]) -> Step | None:
     return max(flat, key=lambda one: min(one.front_z, row["front_z"]) - max(one.back_z, row["back_z"]), default=None)
 
 
-def _designations(d: float, lead: float, near: float) -> list[str]:
+def standard_names(d: float, lead: float, near: float) -> list[str]:
     """Standard threads of about this diameter and lead, the nearest first, metric before others."""
     tables = thread_tables()
     coarse = tables.metric.coarse_pitch_mm
