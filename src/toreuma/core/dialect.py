@@ -97,6 +97,10 @@ class Dialect(Value):
     relative: tuple[str, str] = Field(
         default=("U", "W"), description="Letters of ways along X and Z from where the tool is; empty: none"
     )
+    relative_angle: str = Field(
+        default="", description="Letter of a turn of the work from where it stands; empty: none"
+    )
+    relative_across: str = Field(default="", description="Letter of a way along Y from where the tool is; empty: none")
     drill_above: Literal["way", "place"] = Field(
         default="way", description="R of a drilling cycle: how far from the start, or the place"
     )

@@ -34,6 +34,7 @@ from toreuma.core.read.nose import tip_from_centre
 from toreuma.core.read.overview import ToolUse
 from toreuma.core.standards.codes import InsertCode, decode
 from toreuma.core.standards.threads import thread_of
+from toreuma.shipped.library import catalogue
 from toreuma.shipped.standards import code_tables, thread_tables
 
 __all__ = ["Filled", "filled"]
@@ -133,6 +134,7 @@ _DRILLS = r"(?:U-?DRILL|C/?DRILL|DRILL|SPOT(?:TER|TING)?|CENT(?:ER|RE)|REAM(?:ER
 _D_WORDS = re.compile(
     rf"(?:DIA\.?|Ø|\bD)\s*{_SIZE}|{_SIZE}\s*(?:MM)?\s*(?:DIA\b|{_DRILLS})|{_DRILLS}\s*(?:DIA\.?|Ø|D)?\s*{_SIZE}", re.I
 )
+_GAUGE_WORDS = re.compile(r"(?:#|\bNO\.? ?)(\d{1,2})\b(?![\d.-])|\bLETTER ([A-Z])\b", re.I)
 _CUTS = r"(?:GROOV\w*|PART\w*(?: ?OFF)?|CUT-? ?OFF|WIDTH|\bW)"
 _W_WORDS = re.compile(rf"{_SIZE}\s*(?:MM)?\s*(?:WIDE|WIDTH|GROOV|PART|CUT)|{_CUTS}\s*{_SIZE}", re.I)
 _THREAD_WORDS = re.compile(r"\b(M\d+(?:\.\d+)?(?:\s*X\s*\d+(?:\.\d+)?)?|\d+/\d+-\d+|G\s?\d/\d)\b", re.I)
@@ -261,6 +263,15 @@ class _Hints:
             self.assumed.append(f"a diameter of {usual:g} mm")
             return usual
         return found
+
+    def _of_a_gauge(self) -> float | None:
+        """The diameter of a drill that is named by its number or letter, mm (ASME B94.11M)."""
+        match = None if "d_mm" in self.said else _GAUGE_WORDS.search(self.text)
+        if match is None:
+            return None
+        name = f"TD #{int(match[1])} " if match[1] else f"TD {match[2]} "
+        drills = (one for one in catalogue().tools if isinstance(one, Drill) and one.name.startswith(name))
+        return next((one.d_mm for one in drills), None)
 
     def _nose(self, usual: float) -> float:
         found = self._size("nose_mm", _NOSE_WORDS, 6.0)
@@ -410,7 +421,7 @@ class _Hints:
         return ThreadingTool(**self._head(), insert=insert, holder=holder)
 
     def _drill(self, kind: str) -> Tool:
-        d = self._d(4.0 if kind == "centre" else 10.0)
+        d = self._of_a_gauge() or self._d(4.0 if kind == "centre" else 10.0)
         flute = self._reach(4 * d)
         point = float(self.said.get("point_deg", 118.0))
         form = "twist"

@@ -49,10 +49,10 @@ class Cycling(Drilling):
                 key=f"datum{state.section}",
             )
         last = block.said.last
-        if "C" in last and not state.polar and (state.held_at_angle or not self._corner_letter(block)):
-            self._used.add("C")
-            self._index(last["C"], block)
-            further = ("X", "Z", "Y", "A", *self._dialect.relative)
+        deg = self._turned_to(block)
+        if deg is not None:
+            self._index(deg, block)
+            further = ("X", "Z", "Y", "A", *self._dialect.relative, self._dialect.relative_across)
             if not any(letter in last for letter in further) and not state.move.endswith("_cycle"):
                 return
         if state.move == "":
@@ -66,10 +66,33 @@ class Cycling(Drilling):
             return
         target = self._target(block)
         self._used |= {"X", "Z", *self._dialect.relative} & last.keys()
-        if state.held_at_angle and (state.live_rpm or state.polar or "Y" in last):
+        across = "Y" in last or self._dialect.relative_across in last
+        if state.held_at_angle and (state.live_rpm or state.polar or across):
             self._driven(target, block)
             return
         self._plainly(target, block)
+
+    def _turned_to(self, block: Block) -> float | None:
+        """The angle a block turns the work to, degrees; None where it does not."""
+        state, way = self._state, self._turn_of(block)
+        if way is not None:
+            return state.c_deg + way
+        if "C" not in block.said.last or state.polar or not (state.held_at_angle or not self._corner_letter(block)):
+            return None
+        self._used.add("C")
+        return block.said.last["C"]
+
+    def _turn_of(self, block: Block) -> float | None:
+        """How far a block turns the work from where it stands, degrees; None where it says no such thing."""
+        state, last = self._state, block.said.last
+        letter = self._dialect.relative_angle
+        if letter and letter in last and not state.polar:
+            self._used.add(letter)
+            return last[letter]
+        if state.incremental and "C" in last and not state.polar and state.held_at_angle:
+            self._used.add("C")
+            return last["C"]
+        return None
 
     def _corner_letter(self, block: Block) -> bool:
         """Whether a C without a comma is a chamfer."""

@@ -36,6 +36,9 @@ class Drilling(Corners):
     def _feed_told(self, told: Told, block: Block) -> float:
         raise NotImplementedError
 
+    def _turn_of(self, block: Block) -> float | None:
+        raise NotImplementedError
+
     def _drill(self, block: Block) -> None:
         """One hole, or as many as are asked for; what a block leaves out stays as it was."""
         state, kept = self._state, self._state.cycle
@@ -54,7 +57,10 @@ class Drilling(Corners):
             what = f"it would be made {repeats:g} times"
             self._say("error", "cycle.words", block.line, what, f"check its {told.letter('repeats')}")
             return
-        for _ in range(round(repeats)):
+        turn = self._turn_of(block)
+        for number in range(round(repeats)):
+            if number and turn is not None:  # every hole after the first is turned to as well
+                self._index(state.c_deg + turn, block)
             self._one_hole(hole, told, block)
 
     def _across_place(self, block: Block, axis: int) -> Point | None:

@@ -142,7 +142,9 @@ class Moves(Places):
         """A move of a driven tool, Y and ways made by turning the work among them."""
         state = self._state
         wide = self._take(block, "C") if state.polar else self._take(block, "Y")
-        y = state.y if wide is None else wide * state.scale
+        more = self._take(block, self._dialect.relative_across) if self._dialect.relative_across else None
+        y = state.y if wide is None else wide * state.scale + (state.y if state.incremental else 0.0)
+        y += (more or 0.0) * state.scale
         if (target, y) == (state.at, state.y):
             return
         if state.move not in ("rapid", "line"):

@@ -145,7 +145,7 @@ class Obeying(Flow):
         counted = {"X", "U"} if "dwell" in names else set()
         if cycle := next((name for name in (*names, self._state.move) if name and name.endswith("_cycle")), ""):
             counted |= counted_in(self._dialect.forms_of(cycle), block)
-        counted |= {"B", "C", "A", ",A"} if not names & {"line"} else {"B", "A", ",A"}
+        counted |= {"B", "A", ",A", self._dialect.relative_angle} | (set() if names & {"line"} else {"C"})
         whole = block.said.whole - counted
         if names & {"macro", "macro_modal"} or not whole:
             return block
@@ -302,7 +302,7 @@ class Obeying(Flow):
             if "T" in one.said.last:
                 return False
             polar = any(self._named_word(word) == "polar_on" for word in one.words if word[0] == "G")
-            if polar or {"C", "Y"} & one.said.last.keys():
+            if polar or {"C", "Y", self._dialect.relative_angle} & one.said.last.keys():
                 return True
         return False
 
@@ -341,7 +341,9 @@ class Obeying(Flow):
 
     def _leads_somewhere(self, block: Block) -> bool:
         said = block.said.last
-        if any(one in said for one in ("X", "Z", "Y", "C", *self._dialect.relative) if one):
+        dialect = self._dialect
+        more = (*dialect.relative, dialect.relative_angle, dialect.relative_across)
+        if any(one in said for one in ("X", "Z", "Y", "C", *more) if one):
             return True
         angled = ",A" in said or ("A" in said and self._dialect.corners != "comma" and self._dialect.second_axis != "A")
         return angled and self._state.move == "line"

@@ -29,6 +29,10 @@ def label_of(name: str) -> str:
 class Places(ToolWords):
     """Makes places (z, r) in mm, as the datum first in force sees them, of the numbers in blocks."""
 
+    def _index(self, deg: float, block: Block) -> None:
+        """The work is turned to an angle."""
+        raise NotImplementedError
+
     def _unit(self, axis: str) -> float:
         """mm for one of a number along Z, or on radius for one of X."""
         return self._state.scale / 2 if axis == "r" and self._across else self._state.scale
@@ -94,6 +98,9 @@ class Places(ToolWords):
         for letter in self._move_all("XZYCHP"):
             self._take(block, letter)
         state = self._state
+        turned = any(block.value(one) is not None for one in ("C", self._dialect.relative_angle) if one)
+        if turned and not state.polar and (state.held_at_angle or self._anyone):
+            self._index(0.0, block)
         named_z = any(block.value(one) is not None for one in ("Z", self._dialect.relative[1]) if one)
         named_r = any(block.value(one) is not None for one in ("X", self._dialect.relative[0]) if one)
         lost = state.lost

@@ -35,7 +35,7 @@ ENDS = ("x", "z", "bottom", "first", "last")
 
 def counted_in(forms: Sequence[Form], block: Block) -> set[str]:
     """Letters of a cycle's block whose whole numbers are no places."""
-    first = is_first(forms, block, ())
+    first = any(len(form) > 1 for form in forms) and is_first(forms, block, ())
     blocks = [letters_of(form)[0 if first else -1] for form in forms if len(form) > 1 or not first]
     return {letter for one in blocks for letter, what in one.items() if what in NUMBERS}
 

@@ -3067,6 +3067,10 @@
    <translation>volles Gewinde</translation>
   </message>
   <message>
+   <source>as deep as a tap goes</source>
+   <translation>so tief, wie ein Gewindebohrer geht</translation>
+  </message>
+  <message>
    <source>gang plate</source>
    <translation>Linearträger</translation>
   </message>
@@ -4389,6 +4393,14 @@
   <message>
    <source>ways from where it is</source>
    <translation>Wege von dort, wo es steht</translation>
+  </message>
+  <message>
+   <source>turns from where the work is</source>
+   <translation>Drehungen von da, wo das Werkstück steht</translation>
+  </message>
+  <message>
+   <source>ways along Y from where it is</source>
+   <translation>Wege in Y von da, wo es steht</translation>
   </message>
   <message>
    <source>chamfers and roundings</source>

@@ -53,6 +53,18 @@ _BLOCKS = (
         options=(("U and W", ("U", "W")), ("a word of their own", ("", ""))),
     ),
     ShopField(
+        path="relative_angle",
+        label="turns from where the work is",
+        form="choice",
+        options=(("H", "H"), ("a word of their own", "")),
+    ),
+    ShopField(
+        path="relative_across",
+        label="ways along Y from where it is",
+        form="choice",
+        options=(("V", "V"), ("a word of their own", "")),
+    ),
+    ShopField(
         path="corners",
         label="chamfers and roundings",
         form="choice",
