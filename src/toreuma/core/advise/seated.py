@@ -4,6 +4,7 @@ Every carrier the machine takes is tried with the insert that suits the cut best
 those that leave no more than the best are ranked by where they are at hand, by strength, and by nose radius.
 """
 
+import math
 from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
@@ -27,6 +28,9 @@ from toreuma.core.scene import Scene
 from toreuma.core.spoken import q, said
 
 __all__ = ["NOTHING_SHARE", "Split", "behind", "turning_candidates"]
+
+MOST_ROUND_MM = 2.0
+"""A finishing cut leaves no rounder corner than this where a sharp one is drawn; a button's would be metal left."""
 
 PUSHES = 0.4
 """Taken off a round insert's strength: at small depths it pushes the piece away more than it cuts."""
@@ -163,7 +167,8 @@ def turning_candidates(
         notes=_notes(job, scene, wish, nose),
         fine=fine,
     )
-    tried = [Tried(scene, wish.surface, *one) for one in tools]
+    most = MOST_ROUND_MM if wish.use == "finish" else math.inf
+    tried = [Tried(scene, wish.surface, *one, most_round_mm=most) for one in tools]
     ahead, outward = ([one for one in tried if one.leads_out is out] for out in (False, True))
     usual = looked_at(ahead, asked.rank, check, progress)  # what cuts on its way out comes second
     reaches = min((one.left_mm2 for one in usual), default=metal) <= NOTHING_SHARE * metal
@@ -368,5 +373,5 @@ def _split(seen: _Seen, first: Tried) -> Split | None:
 
 def _both_leave(first: Tried, second: Tried) -> float:
     """What neither gets at, corners aside, mm2."""
-    nose = max(first.insert.nose_radius_mm, second.insert.nose_radius_mm)
-    return corners_aside(first.reach.leftover.intersection(second.reach.leftover), nose)
+    round_mm = max(first.corner_mm, second.corner_mm)
+    return corners_aside(first.reach.leftover.intersection(second.reach.leftover), round_mm)

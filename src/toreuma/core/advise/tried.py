@@ -1,5 +1,6 @@
 """A tool that goes into machine and work, and what it leaves; which of many alike are worth computing that for."""
 
+import math
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from functools import cached_property
@@ -34,6 +35,8 @@ class Tried:
     tool: TurningTool | BoringTool
     codes: tuple[str, ...]
     in_turret: bool
+    most_round_mm: float = math.inf
+    """A corner that is rounder than this is no corner, but metal that is left."""
 
     @property
     def insert(self) -> Insert:
@@ -87,7 +90,12 @@ class Tried:
     @cached_property
     def left_mm2(self) -> float:
         """What is left besides the corners the nose is too large for."""
-        return corners_aside(self.reach.leftover, self.nose_mm)
+        return corners_aside(self.reach.leftover, self.corner_mm)
+
+    @property
+    def corner_mm(self) -> float:
+        """Radius of the corners it may leave."""
+        return min(self.nose_mm, self.most_round_mm)
 
     @cached_property
     def body_is_in_the_way(self) -> bool:
@@ -95,7 +103,7 @@ class Tried:
         if self.left_mm2 <= BODY_MM2:
             return False
         bare = reach_of_shape(self.scene, self.shape, self.surface, with_body=False).leftover
-        return corners_aside(bare, self.nose_mm) < self.left_mm2 - BODY_MM2
+        return corners_aside(bare, self.corner_mm) < self.left_mm2 - BODY_MM2
 
 
 def corners_aside(left: Region, nose_mm: float) -> float:

@@ -271,7 +271,7 @@ class Cutter:
         made = rolled_by(tool, motion.line, bare, swept)
         if made is not None:
             self.rolled.append(made)
-            self.stock = union([self.stock, made.raised])
+            self.stock = made.grown_on(self.stock)
         return MoveDone()
 
     def _hold(self, motion: Motion) -> None:

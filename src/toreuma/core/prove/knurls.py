@@ -7,7 +7,7 @@ import shapely
 
 from toreuma.core.findings import Finding, Severity
 from toreuma.core.geometry.knurled import knurled, nominal_d_mm
-from toreuma.core.geometry.region import Region, box
+from toreuma.core.geometry.region import Region, box, union
 from toreuma.core.model import Job
 from toreuma.core.model.tool import KnurlingTool
 from toreuma.core.scene import Scene
@@ -19,6 +19,9 @@ __all__ = ["Rolled", "knurl_findings", "rolled_by"]
 DEPTH_MM, END_MM = 0.03, 0.2
 """Ridges may be so much too low or too high, and end so far from where they are drawn."""
 
+GAP_MM = 0.003
+"""So far apart stock and ridges are one."""
+
 
 @dataclass(frozen=True)
 class Rolled:
@@ -28,6 +31,12 @@ class Rolled:
     station: int
     raised: Region
     pressed_mm: float
+
+    def grown_on(self, stock: Region) -> Region:
+        """The stock with what was raised, which may hang a chord's height above it."""
+        low, bottom, high, _ = self.raised.bounds
+        gap = box(low, bottom - GAP_MM, high, bottom).intersection(stock.buffer(GAP_MM, join_style="mitre"))
+        return union([stock, gap, self.raised])
 
 
 def rolled_by(tool: KnurlingTool, line: int, stock: Region, swept: Region) -> Rolled | None:

@@ -43,6 +43,9 @@ CORE_AT_MM = 0.5
 CORE_AT_PITCHES = 0.75
 """So much of a hole about its middle is measured."""
 
+WIDER_SHARE = 1.3
+"""A bore so much wider than a tapped hole is another's."""
+
 RIDGE_MM, END_MM = 0.03, 0.3
 TAPER_SAME = 1e-3
 SHORTEST = 0.6
@@ -163,7 +166,8 @@ def _tapped(
     name = hole.name or hole.thread
     back = sides[0].back_z
     length = _length(hole, -back)
-    at = (-length / 2 if hole.end == "front" else back + length / 2, 0.0)
+    low, high = (-length, 0.0) if hole.end == "front" else (back, back + length)
+    at = (_amid(final, low, high, hole.d_mm), 0.0)
     wanted = said("{}, {} deep", hole.thread, q(length, "mm", "g"))
     key = f"thread in feature {index}"
     row = Row(key=key, what=f"{name} in the axis", wanted=wanted, found="", state="open", at=at)
@@ -190,6 +194,15 @@ def _tapped(
 def _length(hole: AxialHole, through: float) -> float:
     """Full thread that is wanted."""
     return hole.thread_length_mm or (hole.depth_mm if hole.depth_mm is not None else through)
+
+
+def _amid(final: Region, low: float, high: float, d: float) -> float:
+    """The middle along Z of what of a hole between two places is no wider bore, mm."""
+    wide = WIDER_SHARE * d / 2
+    narrow = shapely.clip_by_rect(final, low, 0.0, high, wide)
+    if narrow.is_empty:
+        return (low + high) / 2
+    return float(narrow.bounds[0] + narrow.bounds[2]) / 2
 
 
 def _core_d(final: Region, at: tuple[float, float], pitch_mm: float) -> float:
