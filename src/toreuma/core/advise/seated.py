@@ -201,11 +201,12 @@ def _pair(seen: _Seen, first: Tried, others: list[Tried]) -> tuple[Tried, Split 
     kinds = sorted({_kind(one) for one in others} - {_kind(first)})
     for kind in kinds:
         other = min((one for one in others if _kind(one) == kind), key=lambda one: one.left_mm2)
-        if other.left_mm2 > first.left_mm2 + PAIR_SHARE[use] * seen.asked.metal:
+        much = other.left_mm2 > first.left_mm2 + PAIR_SHARE[use] * seen.asked.metal
+        if much and (use != "finish" or left <= REACH_TOLERANCE_MM2):
             continue
         helped = _split(seen, other)
         rest = other.left_mm2 - (helped.left_mm2 if helped is not None else 0.0)
-        if rest < left - PAIR_GAIN_MM2[use]:
+        if rest < left - PAIR_GAIN_MM2[use] and (not much or rest <= REACH_TOLERANCE_MM2):
             first, split, left = other, helped, rest
     return first, split
 

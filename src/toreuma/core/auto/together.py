@@ -217,6 +217,8 @@ def _one_outside(steps: list[Choice], job: Job) -> list[Choice]:
     full = [one for one in full if all(slides_in(shape_of(one.tool), relief) for relief in _undercuts(job))] or full
     same = any(one.tool.name == rougher.name for one in full)
     tool = rougher if same else max(full, key=lambda one: one.strength).tool
+    if finish[1].split is not None and least > SAME_MM2:  # the helper was chosen for what the finisher leaves
+        tool = finish[0].tool
     why = f"serves roughing and finishing: {FEW}"
     return [
         (replace(step, tool=tool, reasons=(why,)), advice)
