@@ -66,7 +66,8 @@ def _usual_mouth(f: Any, changes: Mapping[str, Any]) -> dict[str, Any]:
 
 
 def _holes_callout(f: Any, system: System) -> tuple[Word, ...]:
-    holes = (Word(f"{f.count} × "), number(f, "d_mm", system, "Ø"))
+    head = f"{f.count} × {f.thread}  " if f.thread else f"{f.count} × "
+    holes = (Word(head), number(f, "d_mm", system, "Ø"))
     if f.on == "outside":
         return *holes, Word(" × "), number(f, "depth_mm", system, empty="through")
     return *holes, Word(" on "), number(f, "circle_d_mm", system, "Ø")
@@ -247,7 +248,7 @@ FEATURES: dict[str, FeatureKind] = declared(
             Field("thread_length_mm", "full thread", "mm", empty="as deep as a tap goes"),
         ),
         place=("on", (("Front face", "front"), ("Back face", "back"), ("Round the outside", "outside"))),
-        facts=lambda f, size: f"{f.count} × Ø {size(f.d_mm)}",
+        facts=lambda f, size: f"{f.count} × {f.thread or 'Ø ' + size(f.d_mm)}",
         callout=_holes_callout,
         turned=_turned_holes,
         milled=True,
