@@ -266,3 +266,8 @@ def test_edges_are_planned_with_what_they_belong_to() -> None:
     assert slot.edge_tool == "T4"
     verdict = proved(job).verdict
     assert verdict.state == "finished", verdict.words
+
+
+def test_a_word_that_was_taken_as_driving_the_tool_is_not_said_to_be_left_out() -> None:
+    left = next(one for one in taken("engraved").left_out if "is not known" in one)
+    assert left.startswith("M161, M155, M162: ")

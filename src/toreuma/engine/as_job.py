@@ -101,8 +101,8 @@ def _plain(study: Study) -> tuple[Program, list[str]]:
                  if not one.second and (one.driven is not None or not one.event or one.event in KEPT))  # fmt: skip
     if len(kept) < len(program.motions) or any(mark.what.startswith("second") for mark in program.marks):
         left.append("what a second spindle does is left out")
-    if study.overview.machine_words:
-        words = ", ".join(study.overview.machine_words)
+    if study.overview.idle_words:
+        words = ", ".join(study.overview.idle_words)
         left.append(f"{words}: what is done there is not known, and the job does not do it")
     return replace(program, motions=kept), left
 

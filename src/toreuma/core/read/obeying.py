@@ -8,7 +8,7 @@ from toreuma.core.read.expressions import Expression, ExpressionError
 from toreuma.core.read.flow import Flow
 from toreuma.core.read.modes import EVENTS, LIVE
 from toreuma.core.read.remembered import REACHING
-from toreuma.core.read.state import Mark, Section
+from toreuma.core.read.state import MOVES_NOTHING, Mark, Section
 from toreuma.core.read.told import counted_in
 from toreuma.core.read.words import Block
 
@@ -260,7 +260,7 @@ class Obeying(Flow):
                 elif letter == "M" and self._is_wait(number):
                     self._wait(int(number), block)
                 elif letter == "M" and self._anyone:
-                    taken = self._turns_perhaps(block) or "moving neither tool nor work"
+                    taken = self._turns_perhaps(block) or MOVES_NOTHING
                     self._once(
                         "warning",
                         "program.m_word",

@@ -6,7 +6,7 @@ from itertools import pairwise
 from typing import Literal
 
 from toreuma.core.motion import Motion
-from toreuma.core.read.state import Program
+from toreuma.core.read.state import MOVES_NOTHING, Program
 from toreuma.core.read.words import Block
 
 __all__ = ["Extreme", "Overview", "ToolUse", "Work", "overview"]
@@ -64,7 +64,8 @@ class ToolUse:
 
 @dataclass(frozen=True, kw_only=True)
 class Overview:
-    """``farthest`` and ``outermost`` are of every move in known places; ``machine_words`` are M words asked about."""
+    """``farthest`` and ``outermost`` are of every move in known places; ``machine_words`` are M words asked about,
+    ``idle_words`` those of them that were taken as moving nothing."""
 
     tools: tuple[ToolUse, ...]
     number: int | None
@@ -72,6 +73,7 @@ class Overview:
     deepest: Extreme | None
     outermost: Extreme | None
     machine_words: tuple[str, ...]
+    idle_words: tuple[str, ...]
     missing: tuple[int, ...]
     variables: tuple[str, ...]
     skips: tuple[int, ...]
@@ -91,6 +93,7 @@ def overview(program: Program, blocks: Sequence[Block], home: tuple[float, float
         deepest=_extreme(known, 0, most=False),
         outermost=_extreme(known, 1, most=True),
         machine_words=tuple(_word_of(one.what) for one in asked if one.code == "program.m_word"),
+        idle_words=tuple(_word_of(one.what) for one in asked if MOVES_NOTHING in one.why),
         missing=program.missing,
         variables=tuple(_word_of(one.what) for one in asked if one.code == "program.variable"),
         skips=tuple(sorted({block.said.skip for block in blocks if block.said.skip})),

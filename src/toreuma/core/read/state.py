@@ -11,7 +11,10 @@ from toreuma.core.motion import Motion
 from toreuma.core.read.expressions import Variables
 from toreuma.core.read.words import Block
 
-__all__ = ["Given", "InForce", "Mark", "Nose", "Program", "Reading", "Section", "State"]
+__all__ = ["MOVES_NOTHING", "Given", "InForce", "Mark", "Nose", "Program", "Reading", "Section", "State"]
+
+MOVES_NOTHING = "moving neither tool nor work"
+"""What a word that nobody knows is taken for, in words."""
 
 HOME: Point = (400.0, 200.0)
 """Where the reference point is taken to be where no machine is known; no place is told as being there."""
